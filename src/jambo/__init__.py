@@ -1,0 +1,1 @@
+"""Jambo: rough openings for doors, from the leaf to the signed-off frame."""

@@ -1,0 +1,5 @@
+"""`python -m jambo`: the same as `./jambo` once the environment stands."""
+
+from jambo.cli import main
+
+main()

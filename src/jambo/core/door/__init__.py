@@ -1,0 +1,1 @@
+"""What hangs: the leaf, its handing, its frame, its hinges."""

@@ -1,0 +1,159 @@
+"""The true-scale elevation from side A and the story pole beside it: rectangles and heights, ready to draw.
+
+x runs right and y up from the rough floor, as in TRADE. A screen scales these; it computes nothing.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.door.frame import Frame
+from jambo.core.length import NM_PER_MM, ZERO, Length
+from jambo.core.opening.framing import Framing, Header, Placing, Wall
+from jambo.core.opening.plate import Plate
+from jambo.core.sums import Amount, Figure, Reckoned, value_of
+
+Part = Literal[
+    "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf", "floor_a", "floor_b", "hinge"
+]
+Group = Literal["floor", "door", "opening", "wall"]
+
+
+@dataclass(frozen=True, slots=True)
+class Shape:
+    """One rectangle of the elevation and the figures it answers to."""
+
+    part: Part
+    x0: Length
+    y0: Length
+    x1: Length
+    y1: Length
+    figures: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class PoleMark:
+    """One mark on the story pole; `group` tells floor, door, opening and wall marks apart."""
+
+    group: Group
+    figure: Figure
+
+
+def story_pole(marks: Sequence[tuple[Group, Reckoned]]) -> tuple[PoleMark, ...]:
+    """Order the known heights from the floor up."""
+    known = [PoleMark(group, figure) for group, figure in marks if isinstance(figure, Figure)]
+    return tuple(sorted(known, key=lambda m: m.figure.value))
+
+
+def _mirror(shapes: list[Shape]) -> tuple[Shape, ...]:
+    return tuple(Shape(s.part, -s.x1, s.y0, -s.x0, s.y1, s.figures) for s in shapes)
+
+
+def _wall_shapes(plate: Plate, framing: Framing, wall: Wall, header: Header, ro: tuple[Length, Length], height: Length) -> list[Shape]:
+    near, far = ro
+    stud, tb = wall.stud_thickness.value, wall.plate_thickness.value
+    room = wall.stud_spacing.value * 2
+    side = stud * (header.jacks + header.kings)
+    low, high = near - side - room, far + side + room
+    if plate.framing_near is not None:  # the opening has a place: stop the drawing at the wall's ends
+        low = max(low, min(ZERO, plate.framing_near))
+        if (length := value_of(wall.length)) is not None:
+            high = min(high, max(length, far + side))
+    shapes = [Shape("plate", low, ZERO, near, tb, ("plate_cut",)), Shape("plate", far, ZERO, high, tb, ("plate_cut",))]
+    top = value_of(wall.height)
+    ends = [s for s in (ZERO, value_of(wall.length)) if s is not None and plate.framing_near is not None]
+    if top is not None and top > tb:
+        shapes.append(Shape("top_plate", low, top, high, top + tb, ("wall_height",)))
+        for common in plate.commons:
+            if common.fate == "stands":
+                shapes.append(Shape("stud", common.near, tb, common.near + stud, top, (f"mark_common_{common.number}",)))
+        for end in ends:
+            x0 = end if end == ZERO else end - stud
+            clear = x0 + stud <= near - side or x0 >= far + side
+            if low <= x0 and x0 + stud <= high and clear:
+                shapes.append(Shape("stud", x0, tb, x0 + stud, top))
+        for i in range(header.kings):
+            out = stud * (header.jacks + i)
+            shapes.append(Shape("king", near - out - stud, tb, near - out, top, ("king_length", f"mark_king_near_{i + 1}")))
+            shapes.append(Shape("king", far + out, tb, far + out + stud, top, ("king_length", f"mark_king_far_{i + 1}")))
+    for i in range(header.jacks):
+        out = stud * i
+        shapes.append(Shape("jack", near - out - stud, tb, near - out, height, ("jack_length",)))
+        shapes.append(Shape("jack", far + out, tb, far + out + stud, height, ("jack_length",)))
+    header_top = value_of(framing.header_top)
+    if header_top is not None:
+        ears = stud * header.jacks
+        shapes.append(Shape("header", near - ears, height, far + ears, header_top, ("header_length", "header_top")))
+        if top is not None and top > header_top:
+            for c in plate.cripples:
+                shapes.append(Shape("cripple", c.near, header_top, c.near + stud, top, ("cripple_length",)))
+    return shapes
+
+
+def _door_shapes(
+    ro: tuple[Length, Length], frame: Frame, widths: Sequence[Amount], heights: dict[str, Length], play: Length,
+    hinge_near: bool, gaps: tuple[Length, Length], hinge_tops: Sequence[Length], hinge_length: Length,
+) -> list[Shape]:  # fmt: skip
+    """Frame and leaf standing centred in the opening."""
+    t = frame.leg_thickness.value
+    near, far = ro[0] + play, ro[1] - play
+    foot, head, top = heights["foot"], heights["head_underside"], heights["frame_top"]
+    shapes = [
+        Shape("leg", near, foot, near + t, head, ("leg_length",)),
+        Shape("leg", far - t, foot, far, head, ("leg_length",)),
+        Shape("head", near, head, far, top, ("head_length",)),
+    ]
+    width = value_of(widths[0])
+    if len(widths) == 1 and width is not None:
+        x0 = near + t + gaps[0] if hinge_near else far - t - gaps[0] - width
+        shapes.append(Shape("leaf", x0, heights["leaf_bottom"], x0 + width, heights["leaf_top"], ("leaf_bottom", "leaf_top")))
+        hang = (x0 - gaps[0], x0) if hinge_near else (x0 + width, x0 + width + gaps[0])
+        for i, hinge_top in enumerate(hinge_tops, 1):
+            y0 = hinge_top - hinge_length
+            shapes.append(Shape("hinge", hang[0], y0, hang[1], hinge_top, (f"hinge_height_{i}",)))
+    return shapes
+
+
+def elevation(
+    *,
+    plate: Plate,
+    framing: Framing,
+    wall: Wall,
+    header: Header,
+    placing: Placing,
+    frame: Frame,
+    width: Reckoned,
+    height: Reckoned,
+    side_play: Reckoned,
+    heights: dict[str, Reckoned],
+    leaf_widths: Sequence[Amount],
+    hinge_near: bool,
+    gaps: tuple[Length, Length],
+    hinge_tops: Sequence[Length],
+    hinge_length: Length,
+) -> tuple[Shape, ...]:
+    """Draw what is known. Without a place on the wall the opening stands at x = 0; without a size nothing is drawn."""
+    if not isinstance(width, Figure):
+        return ()
+    start = value_of(plate.near_edge) or ZERO
+    ro = (start, start + width.value)
+    shapes: list[Shape] = []
+    if isinstance(height, Figure):
+        shapes += _wall_shapes(plate, framing, wall, header, ro, height.value)
+    known = {name: v for name, h in heights.items() if (v := value_of(h)) is not None}
+    play = value_of(side_play)
+    if len(known) == len(heights) and play is not None:
+        for side in ("a", "b"):
+            depth = known[f"floor_{side}"]
+            if depth and shapes:
+                low, high = min(s.x0 for s in shapes), max(s.x1 for s in shapes)
+                shapes.append(Shape("floor_a" if side == "a" else "floor_b", low, ZERO, high, depth, (f"floor_{side}",)))
+        shapes += _door_shapes(ro, frame, leaf_widths, known, play, hinge_near, gaps, hinge_tops, hinge_length)
+    return tuple(shapes) if placing.measured_from == "left" else _mirror(shapes)
+
+
+def in_mm(length: Length) -> float:
+    """Give a length for drawing only, in millimetres."""
+    return float(length.nm / NM_PER_MM)

@@ -1,0 +1,89 @@
+"""Timber framing around an opening (TRADE 6): pieces and their lengths."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.door.leaf import HingeSide
+from jambo.core.rules import HouseRules
+from jambo.core.sums import Fact, Known, Reckoned, add
+
+WallEnd = Literal["left", "right"]
+To = Literal["centre", "near_edge", "hinge_edge"]
+Bearing = Literal["no", "yes", "unknown"]
+
+
+@dataclass(frozen=True, slots=True)
+class Wall:
+    """A wall as seen from side A. `height` is from the rough floor to the underside of the top plates."""
+
+    height: Fact
+    length: Fact
+    plate_thickness: Known
+    stud_thickness: Known
+    stud_depth: Known
+    stud_spacing: Known
+    layout_from: WallEnd
+    layout_offset: Known
+    finish_a: Fact
+    finish_b: Fact
+    bearing: Bearing = "unknown"
+    existing: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Placing:
+    """Where the opening stands in its wall: a distance from a named end to its centre or an edge."""
+
+    measured_from: WallEnd
+    to: To
+    distance: Fact
+
+    def reaches_near_edge(self, hinge_side: HingeSide) -> bool:
+        """Say whether the edge measured to is the one nearest the named end."""
+        return self.to == "near_edge" or (self.to == "hinge_edge" and hinge_side == self.measured_from)
+
+
+@dataclass(frozen=True, slots=True)
+class Header:
+    """The header over the opening and the studs that carry it. `source` says who gave its size."""
+
+    depth: Fact
+    source: str = ""
+    jacks: int = 1
+    kings: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Framing:
+    """Lengths of the pieces around one opening."""
+
+    jack: Reckoned
+    king: Reckoned
+    header: Reckoned
+    header_top: Reckoned
+    cripple: Reckoned
+    plate_cut: Reckoned
+
+
+def pieces(width: Reckoned, height: Reckoned, wall: Wall, header: Header) -> Framing:
+    """Cut lengths from the rough opening: jacks and kings stand on the bottom plate, the header on the jacks."""
+    return Framing(
+        jack=add("jack_length", height, (-1, wall.plate_thickness)),
+        king=add("king_length", wall.height, (-1, wall.plate_thickness)),
+        header=add("header_length", width, (2 * header.jacks, wall.stud_thickness)),
+        header_top=add("header_top", height, header.depth),
+        cripple=add("cripple_length", wall.height, (-1, height), (-1, header.depth)),
+        plate_cut=add("plate_cut", width),
+    )
+
+
+def finished_thickness(wall: Wall) -> Reckoned:
+    """Thickness of the finished wall: stud depth and both finishes."""
+    return add("wall_finished", wall.stud_depth, wall.finish_a, wall.finish_b)
+
+
+def frame_depth(finished: Reckoned, rules: HouseRules) -> Reckoned:
+    """Depth of a flat frame: the finished wall and a shade over, planed back (TRADE 4)."""
+    return add("frame_depth", finished, rules.known("depth_over_wall"))

@@ -1,0 +1,47 @@
+"""The cut list of one opening (TRADE 4 and 6): what to cut, how many, from what, and which figure says so."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.length import Length
+from jambo.core.sums import Reckoned
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A row of the cut list. `section` is the stock's thickness and width; `stock` groups rows that share it.
+
+    `part` is a key of the word list. A count of 0 means the figure is known but no such piece is needed.
+    """
+
+    part: str
+    where: Literal["frame", "wall"]
+    count: int
+    length: Reckoned
+    section: tuple[Length | None, Length | None]
+
+
+def cut_list(
+    *,
+    leg: Reckoned,
+    head: Reckoned,
+    frame_section: tuple[Length | None, Length | None],
+    king: tuple[int, Reckoned],
+    jack: tuple[int, Reckoned],
+    header: Reckoned,
+    header_section: tuple[Length | None, Length | None],
+    cripple: tuple[int, Reckoned],
+    stud_section: tuple[Length | None, Length | None],
+) -> tuple[Piece, ...]:
+    """List the pieces in the order they are cut: wall first, frame after."""
+    rows = [
+        Piece("king", "wall", king[0], king[1], stud_section),
+        Piece("jack", "wall", jack[0], jack[1], stud_section),
+        Piece("header", "wall", 1, header, header_section),
+        Piece("cripple", "wall", cripple[0], cripple[1], stud_section),
+        Piece("leg", "frame", 2, leg, frame_section),
+        Piece("head", "frame", 1, head, frame_section),
+    ]
+    return tuple(row for row in rows if row.count)

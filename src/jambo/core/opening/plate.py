@@ -1,0 +1,138 @@
+"""Marks on the bottom plate (TRADE 6): running measures from a wall end, each with its crossed side."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.door.leaf import HingeSide
+from jambo.core.length import ZERO, Length
+from jambo.core.opening.framing import Header, Placing, Wall
+from jambo.core.sums import Figure, Known, Reckoned, Source, Waiting, add, half, value_of
+
+What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common"]
+Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
+BESIDE = 2  # layout studs listed on each side of the opening
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """One line on the plate. `reckoned` is its running measure; `crossed` says where the stud stands."""
+
+    what: What
+    reckoned: Reckoned
+    crossed: Crossed | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Common:
+    """A layout stud near the opening: its near face, and what becomes of it."""
+
+    number: int
+    near: Length
+    fate: Literal["stands", "cripple", "dropped"]
+
+
+@dataclass(frozen=True, slots=True)
+class Plate:
+    """The plate tape of one opening: marks in running order, layout studs, and the framing's own extent."""
+
+    marks: tuple[Mark, ...]
+    commons: tuple[Common, ...]
+    near_edge: Reckoned
+    far_edge: Reckoned
+    framing_near: Length | None
+    framing_far: Length | None
+
+    @property
+    def cripples(self) -> tuple[Common, ...]:
+        """Layout studs cut short over the header."""
+        return tuple(c for c in self.commons if c.fate == "cripple")
+
+
+def _edges(width: Reckoned, placing: Placing, hinge_side: HingeSide) -> tuple[Reckoned, Reckoned, Reckoned]:
+    if placing.to == "centre":
+        near = add("mark_ro_near", placing.distance, (-half(width)[0], width))
+        far = add("mark_ro_far", placing.distance, half(width))
+        return near, add("mark_ro_centre", placing.distance), far
+    if placing.reaches_near_edge(hinge_side):
+        near = add("mark_ro_near", placing.distance)
+        return near, add("mark_ro_centre", near, half(width)), add("mark_ro_far", near, width)
+    far = add("mark_ro_far", placing.distance)
+    return add("mark_ro_near", far, (-1, width)), add("mark_ro_centre", far, (-half(width)[0], width)), far
+
+
+def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tuple[int, Figure]]:
+    """Layout studs whose near face lies in [low, high], numbered from the layout's own end, as figures.
+
+    A stud's centre stands at offset + n x spacing from the end the layout starts at; its line is its near face.
+    """
+    same_end = wall.layout_from == placing.measured_from
+    length = value_of(wall.length)
+    if not same_end and length is None:
+        return []
+    spacing, offset, stud = wall.stud_spacing.value, wall.layout_offset.value, wall.stud_thickness.value
+    back = Length(half(wall.stud_thickness)[0] * stud.nm)
+
+    def bounds(near: Length) -> Length:  # distance of the centre from the layout's start, along the layout
+        centre = near + back
+        return (centre if same_end or length is None else length - centre) - offset
+
+    ends = sorted((bounds(low), bounds(high)))
+    first = max(1, -(-ends[0].nm // spacing.nm))
+    last = ends[1].nm // spacing.nm
+    found = []
+    for n in range(int(first), int(last) + 1):
+        if same_end:
+            lines = [(1, wall.layout_offset), (n, wall.stud_spacing), (-half(wall.stud_thickness)[0], wall.stud_thickness)]
+        else:
+            lines = [
+                (1, wall.length), (-1, wall.layout_offset), (-n, wall.stud_spacing),
+                (-half(wall.stud_thickness)[0], wall.stud_thickness),
+            ]  # fmt: skip
+        figure = add(f"mark_common_{n}", *lines)
+        if isinstance(figure, Figure):
+            found.append((n, figure))
+    return sorted(found, key=lambda pair: pair[1].value)
+
+
+def lay_out(width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge_side: HingeSide) -> Plate:
+    """Lay the opening out on the plate, measured from the wall end its position is given from."""
+    near, centre, far = _edges(width, placing, hinge_side)
+    stud = wall.stud_thickness
+    jacks, kings = header.jacks, header.kings
+    marks: list[Mark] = []
+    for i in range(kings, 0, -1):
+        marks.append(Mark("king", add(f"mark_king_near_{i}", near, (-(jacks + i - 1), stud)), "near"))
+    for i in range(jacks, 0, -1):
+        if i > 1:
+            marks.append(Mark("jack", add(f"mark_jack_near_{i}", near, (-(i - 1), stud)), "near"))
+    marks += [Mark("ro_edge", near, "near"), Mark("ro_centre", centre), Mark("ro_edge", far, "far")]
+    for i in range(2, jacks + 1):
+        marks.append(Mark("jack", add(f"mark_jack_far_{i}", far, (i - 1, stud)), "far"))
+    for i in range(1, kings + 1):
+        marks.append(Mark("king", add(f"mark_king_far_{i}", far, (jacks + i - 1, stud)), "far"))
+    if isinstance(near, Waiting) or isinstance(far, Waiting):
+        return Plate(tuple(marks), (), near, far, None, None)
+
+    side = stud.value * (jacks + kings)
+    framing_near, framing_far = near.value - side, far.value + side
+    start = Mark("wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.from"))))
+    reach = wall.stud_spacing.value * BESIDE
+    commons: list[Common] = []
+    length = value_of(wall.length)
+    for n, figure in _layout(wall, placing, framing_near - reach, framing_far + reach):
+        face, back = figure.value, figure.value + stud.value
+        if face < stud.value or (length is not None and back > length - stud.value):
+            continue  # runs into the stud that ends the wall
+        fate: Literal["stands", "cripple", "dropped"] = "stands"
+        if back > framing_near and face < framing_far:
+            header_near, header_far = near.value - stud.value * jacks, far.value + stud.value * jacks
+            fate = "cripple" if face >= header_near and back <= header_far else "dropped"
+        commons.append(Common(n, face, fate))
+        if fate == "stands":
+            marks.append(Mark("common", figure, "far"))
+    if isinstance(wall.length, Known):
+        marks.append(Mark("wall_end", add("mark_wall_end", wall.length)))
+    marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
+    return Plate((start, *marks), tuple(commons), near, far, framing_near, framing_far)

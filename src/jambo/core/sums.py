@@ -1,0 +1,143 @@
+"""A figure and how it adds up (DESIGN 2): every computed length carries signed terms that sum to it exactly.
+
+A figure whose facts are not all known is a `Waiting`: it names what it waits on instead of guessing.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from jambo.core.length import Exact, Length, total
+
+SourceKind = Literal["given", "reading", "house rule", "allowance", "figure"]
+
+
+@dataclass(frozen=True, slots=True)
+class Source:
+    """Where a term comes from. `path` is the field or figure to go to; `detail` says which rule or why."""
+
+    kind: SourceKind
+    path: str
+    detail: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """A fact that is known: its value, where it came from, and the name a slip shows for it."""
+
+    name: str
+    value: Length
+    source: Source
+
+
+@dataclass(frozen=True, slots=True)
+class Missing:
+    """A fact nobody has given yet: the field that waits for it."""
+
+    name: str
+    path: str
+
+
+@dataclass(frozen=True, slots=True)
+class Term:
+    """One line of a sum: `times` x `each`, signed by `times`."""
+
+    name: str
+    each: Length
+    times: Exact
+    source: Source
+
+    @property
+    def value(self) -> Length:
+        """The signed amount this line adds."""
+        return self.each * self.times
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """A computed length. `terms` sum to `value`; `considered` lists what a "highest of" passed over.
+
+    `allowances` holds the reasons of every allowance that stands anywhere below this figure.
+    """
+
+    name: str
+    value: Length
+    terms: tuple[Term, ...]
+    considered: tuple[Term, ...] = ()
+    allowances: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Waiting:
+    """A figure that cannot be computed yet, and the fields it waits on, in the order they were met."""
+
+    name: str
+    on: tuple[Missing, ...]
+
+
+Fact = Known | Missing
+Reckoned = Figure | Waiting
+Amount = Known | Missing | Figure | Waiting
+Line = Amount | tuple[Exact, Amount]
+
+
+def _split(line: Line) -> tuple[Exact, Amount]:
+    return line if isinstance(line, tuple) else (1, line)
+
+
+def _term(times: Exact, amount: Known | Figure) -> Term:
+    if isinstance(amount, Known):
+        return Term(amount.name, amount.value, times, amount.source)
+    return Term(amount.name, amount.value, times, Source("figure", amount.name))
+
+
+def _waits(amounts: Sequence[Amount]) -> tuple[Missing, ...]:
+    found: dict[str, Missing] = {}
+    for amount in amounts:
+        for missing in (amount,) if isinstance(amount, Missing) else amount.on if isinstance(amount, Waiting) else ():
+            found.setdefault(missing.path, missing)
+    return tuple(found.values())
+
+
+def _allowances(amounts: Sequence[Known | Figure]) -> tuple[str, ...]:
+    found: dict[str, None] = {}
+    for amount in amounts:
+        if isinstance(amount, Figure):
+            found.update(dict.fromkeys(amount.allowances))
+        elif amount.source.kind == "allowance":
+            found[amount.source.detail] = None
+    return tuple(found)
+
+
+def add(name: str, *lines: Line) -> Reckoned:
+    """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole."""
+    pairs = [_split(line) for line in lines]
+    if on := _waits([amount for _, amount in pairs]):
+        return Waiting(name, on)
+    known = [(times, a) for times, a in pairs if isinstance(a, Known | Figure)]
+    terms = tuple(_term(times, amount) for times, amount in known)
+    return Figure(name, total(t.value for t in terms), terms, (), _allowances([a for _, a in known]))
+
+
+def highest(name: str, *amounts: Amount) -> Reckoned:
+    """Take the greatest of several amounts (the first of equals); the others are kept as `considered`."""
+    if on := _waits(amounts):
+        return Waiting(name, on)
+    known = [a for a in amounts if isinstance(a, Known | Figure)]
+    best = max(known, key=lambda a: a.value)
+    others = tuple(_term(1, a) for a in known if a is not best)
+    # A lower allowance still counts: choosing that floor may make it the highest.
+    return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
+
+
+def value_of(amount: Amount) -> Length | None:
+    """Give the length of an amount, or None while it is not known."""
+    return amount.value if isinstance(amount, Known | Figure) else None
+
+
+def half(amount: Amount) -> tuple[Exact, Amount]:
+    """Write the line for half of an amount."""
+    return (Fraction(1, 2), amount)

@@ -1,0 +1,33 @@
+"""One document in, all results out: what `jambo solve` and POST /api/solve share."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from jambo.core.solve import solve
+from jambo.files.document import Document
+from jambo.files.facts import facts_of
+from jambo.files.problems import FieldError, Refused, parse
+from jambo.files.results import ResultOut, result_out
+
+
+def solve_document(document: Document) -> ResultOut:
+    """Solve a validated document. Raises Refused for facts that cannot be."""
+    facts = facts_of(document)
+    return result_out(solve(facts.opening, facts.wall, facts.rules), facts, document.show.words, document.unit)
+
+
+def solve_text(text: str) -> ResultOut:
+    """Solve a document given as JSON text. Raises Refused for text that is not such a document."""
+    try:
+        data = json.loads(text)
+    except json.JSONDecodeError as error:
+        where = f"line {error.lineno}, column {error.colno}"
+        raise Refused([FieldError("document", f"this is not JSON ({error.msg} at {where})", "see docs/FORMAT.md")]) from None
+    return solve_document(parse(Document, data))
+
+
+def schema() -> dict[str, Any]:
+    """Give the JSON Schema of the format."""
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **Document.model_json_schema()}

@@ -1,0 +1,315 @@
+"""Results as JSON gives them: every length both exact and as the crew's tape text, every figure with its terms."""
+
+from __future__ import annotations
+
+from typing import Any, TypedDict
+
+from jambo.core.catalogue import FACTS, entry
+from jambo.core.flags import Flag, FlagLevel
+from jambo.core.length import Length
+from jambo.core.notation import Heard
+from jambo.core.opening.elevation import in_mm
+from jambo.core.rules import RULES
+from jambo.core.solve import Result
+from jambo.core.sums import Figure, Missing, Reckoned, Term, Waiting
+from jambo.core.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
+from jambo.core.words import Region, fill
+from jambo.files.facts import Facts
+
+
+class ExactOut(TypedDict):
+    """An exact length; it can be written back into a document as it stands."""
+
+    value: str
+    unit: Unit
+
+
+class LengthOut(TypedDict):
+    """A length: exact, as tape text, what rounding moved, the other unit's text, and millimetres for drawing."""
+
+    exact: ExactOut
+    text: str
+    digits: str
+    unit: Unit
+    moved: Moved | None
+    also: str
+    mm: float
+
+
+class TermOut(TypedDict):
+    """One line of a figure's sum."""
+
+    label: str
+    times: str
+    each: LengthOut
+    value: LengthOut
+    source: str
+    path: str
+    detail: str
+
+
+class FigureOut(TypedDict):
+    """A computed length and how it adds up; `considered` is what a "highest of" passed over."""
+
+    name: str
+    label: str
+    symbol: str
+    rounding: Rounding
+    value: LengthOut
+    terms: list[TermOut]
+    considered: list[TermOut]
+    allowances: list[str]
+
+
+class MissingOut(TypedDict):
+    """A field nobody has filled in yet."""
+
+    label: str
+    path: str
+
+
+class WaitingOut(TypedDict):
+    """A figure that cannot be worked out yet, and what it waits on."""
+
+    name: str
+    label: str
+    on: list[MissingOut]
+
+
+class FlagOut(TypedDict):
+    """A judgement in words."""
+
+    code: str
+    level: FlagLevel
+    stage: str
+    reason: str
+    cure: str
+    figures: list[str]
+    path: str
+
+
+class MarkOut(TypedDict):
+    """A line on the plate tape: the figure it shows and the side its stud stands on, as seen from side A."""
+
+    what: str
+    figure: str
+    x: float
+    crossed: str | None
+
+
+class PoleOut(TypedDict):
+    """A mark on the story pole."""
+
+    group: str
+    figure: str
+    y: float
+
+
+class PieceOut(TypedDict):
+    """A row of the cut list."""
+
+    part: str
+    label: str
+    where: str
+    count: int
+    figure: str
+    section: str
+
+
+class ShapeOut(TypedDict):
+    """A rectangle of the elevation in millimetres, y up from the rough floor."""
+
+    part: str
+    x0: float
+    y0: float
+    x1: float
+    y1: float
+    figures: list[str]
+
+
+class HandsOut(TypedDict):
+    """The hand in both schools."""
+
+    pull_side: str
+    outside: str
+
+
+class HeardOut(TypedDict):
+    """What was heard in a text: the length, how it was read, and another meaning worth asking about."""
+
+    length: LengthOut
+    canonical: str
+    reading: str
+    also: str | None
+    also_canonical: str | None
+    height: str | None
+
+
+class ResultOut(TypedDict):
+    """Everything that follows from one opening document."""
+
+    format: str
+    unit: Unit
+    school: str
+    figures: dict[str, FigureOut]
+    waiting: list[WaitingOut]
+    missing: list[MissingOut]
+    flags: list[FlagOut]
+    hands: HandsOut
+    marks: list[MarkOut]
+    pole: list[PoleOut]
+    pieces: list[PieceOut]
+    shapes: list[ShapeOut]
+    rules: dict[str, LengthOut]
+    heard: dict[str, HeardOut]
+
+
+def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> LengthOut:
+    """Give a length in every form a reader may want."""
+    shown = show(length, tape, rounding)
+    other = OTHER[tape.unit]
+    return {
+        "exact": {"value": exact_number(length, tape.unit), "unit": tape.unit},
+        "text": shown.text,
+        "digits": shown.digits,
+        "unit": tape.unit,
+        "moved": shown.moved,
+        "also": show(length, Tape.of(other), rounding).text,
+        "mm": in_mm(length),
+    }
+
+
+def label(name: str, words: Region) -> str:
+    """Name a figure, a fact or a rule in the crew's words; a name nobody knows is a layer's own name."""
+    try:
+        template = FACTS.get(name) or (RULES[name].label if name in RULES else entry(name).label)
+    except KeyError:
+        return name
+    return fill(template, words)
+
+
+def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
+    return {
+        "label": label(term.name, words),
+        "times": str(term.times),
+        "each": length_out(term.each, tape),
+        "value": length_out(term.value, tape),
+        "source": term.source.kind,
+        "path": term.source.path,
+        "detail": term.source.detail,
+    }
+
+
+def figure_out(figure: Figure, tape: Tape, words: Region) -> FigureOut:
+    """Give a figure with its sum."""
+    known = entry(figure.name)
+    return {
+        "name": figure.name,
+        "label": label(figure.name, words),
+        "symbol": known.symbol,
+        "rounding": known.rounding,
+        "value": length_out(figure.value, tape, known.rounding),
+        "terms": [_term_out(t, tape, words) for t in figure.terms],
+        "considered": [_term_out(t, tape, words) for t in figure.considered],
+        "allowances": list(figure.allowances),
+    }
+
+
+def _missing_out(missing: Missing, words: Region) -> MissingOut:
+    return {"label": label(missing.name, words), "path": missing.path}
+
+
+def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
+    """Put a flag into words on the crew's tape; amounts a cure asks for are rounded up."""
+
+    def said(name: str, value: Length | str) -> str:
+        if isinstance(value, str):
+            return value
+        return show(value, tape, "up").text if name == "needed" else show(value, tape).spoken
+
+    values = {name: said(name, value) for name, value in flag.values.items()}
+    kind = flag.kind
+    return {
+        "code": flag.code,
+        "level": kind.level,
+        "stage": kind.stage,
+        "reason": fill(kind.reason, words, **values),
+        "cure": fill(kind.cure, words, **values),
+        "figures": list(flag.figures),
+        "path": flag.path,
+    }
+
+
+def heard_out(heard: Heard, unit: Unit, tape: Tape) -> HeardOut:
+    """Say what was heard, in both systems, and how to write it so that it means the same everywhere."""
+    other = Heard(heard.also, "") if heard.also else None
+    return {
+        "length": length_out(heard.length, tape),
+        "canonical": heard.canonical(unit),
+        "reading": heard.reading,
+        "also": show(heard.also, tape).text if heard.also else None,
+        "also_canonical": other.canonical(unit) if other else None,
+        "height": Heard(heard.height, "").canonical(unit) if heard.height else None,
+    }
+
+
+def _section(section: tuple[Length | None, Length | None], tape: Tape) -> str:
+    digits = [show(part, tape).digits for part in section if part is not None]
+    return f"{' × '.join(digits)} {tape.unit}" if len(digits) == 2 else ""
+
+
+def result_out(result: Result, facts: Facts, words: Region, unit: Unit) -> ResultOut:
+    """Give everything that follows, in the crew's tape and words."""
+    tape = facts.tape
+    flip = -1 if facts.opening.placing.measured_from == "right" else 1
+    sides = {"near": "left" if flip == 1 else "right", "far": "right" if flip == 1 else "left"}
+
+    def waiting(figure: Reckoned) -> Any:
+        return isinstance(figure, Waiting)
+
+    return {
+        "format": "jambo-result/1",
+        "unit": tape.unit,
+        "school": facts.opening.school,
+        "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},
+        "waiting": [
+            {"name": f.name, "label": label(f.name, words), "on": [_missing_out(m, words) for m in f.on]}
+            for f in result.figures.values()
+            if isinstance(f, Waiting)
+        ],
+        "missing": [_missing_out(m, words) for m in result.missing],
+        "flags": [flag_out(f, tape, words) for f in result.flags],
+        "hands": {"pull_side": result.hands.pull_side, "outside": result.hands.outside},
+        "marks": [
+            {
+                "what": m.what,
+                "figure": m.reckoned.name,
+                "x": flip * in_mm(m.reckoned.value),
+                "crossed": sides[m.crossed] if m.crossed else None,
+            }
+            for m in result.plate.marks
+            if isinstance(m.reckoned, Figure)
+        ],
+        "pole": [{"group": m.group, "figure": m.figure.name, "y": in_mm(m.figure.value)} for m in result.pole],
+        "pieces": [
+            {
+                "part": p.part,
+                "label": fill("{" + p.part + "}", words),
+                "where": p.where,
+                "count": p.count,
+                "figure": p.length.name,
+                "section": _section(p.section, tape),
+            }
+            for p in result.pieces
+        ],
+        "shapes": [
+            {
+                "part": s.part,
+                "x0": in_mm(s.x0), "y0": in_mm(s.y0), "x1": in_mm(s.x1), "y1": in_mm(s.y1),
+                "figures": list(s.figures),
+            }
+            for s in result.shapes
+        ],
+        "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
+        "heard": {path: heard_out(h, unit, tape) for path, h in facts.heard.items()},
+    }  # fmt: skip

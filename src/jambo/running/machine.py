@@ -1,0 +1,91 @@
+"""The machine: where things live in the tree, and the Debian packages that must be there."""
+
+import hashlib
+import os
+import shutil
+import socket
+import subprocess
+from collections.abc import Iterable
+from pathlib import Path
+
+import click
+
+ROOT = Path(__file__).resolve().parents[3]
+VAR = ROOT / "var"
+WEB = ROOT / "web"
+
+# command that must exist -> Debian package that brings it
+PROGRAMS = {"mariadbd": "mariadb-server-core", "mariadb-install-db": "mariadb-server-core", "chromium": "chromium"}
+
+
+class Trouble(click.ClickException):
+    """Something the user can put right: shown as one clear line, exit code 1, never a traceback."""
+
+    def show(self, file: object = None) -> None:
+        """Print the reason the way every other line of the command is printed."""
+        click.echo(f"jambo: {self.message}", err=True)
+
+
+def say(line: str) -> None:
+    """Tell the user what is going on, on standard error (standard output is for results)."""
+    click.echo(f"jambo: {line}", err=True)
+
+
+def find(program: str) -> str | None:
+    """Full path of a program, looking in the sbin folders too (they are not on every user's PATH)."""
+    return shutil.which(program, path=os.environ.get("PATH", "") + ":/usr/sbin:/sbin")
+
+
+def run(step: list[str], failed: str, cwd: Path | None = None, env: dict[str, str] | None = None) -> None:
+    """Run a set-up step quietly; on failure raise `Trouble` with its last lines."""
+    try:
+        done = subprocess.run(step, cwd=cwd, env=env, capture_output=True, text=True)
+    except FileNotFoundError:
+        raise Trouble(f"{failed} ({step[0]} is not on this machine)") from None
+    if done.returncode:
+        tail = [line for line in (done.stdout + "\n" + done.stderr).splitlines() if line.strip()][-6:]
+        raise Trouble("\n  ".join([failed, *tail]))
+
+
+def need_programs(programs: Iterable[str]) -> None:
+    """Install the Debian packages behind missing programs, or say exactly which command installs them."""
+    packages = sorted({PROGRAMS[p] for p in programs if not find(p)})
+    if not packages:
+        return
+    install = ["apt-get", "install", "-y", "--no-install-recommends", *packages]
+    if not shutil.which("apt-get"):
+        raise Trouble(f"missing programs; install the equivalent of Debian's {' and '.join(packages)} and start again.")
+    root = os.geteuid() == 0
+    sudo = [] if root else ["sudo", "-n"]
+    if not root and (not shutil.which("sudo") or subprocess.run(["sudo", "-n", "true"], capture_output=True).returncode):
+        raise Trouble(f"missing packages. Install them with: sudo {' '.join(install)}")
+    say(f"installing Debian's {' and '.join(packages)} (once)")
+    env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
+    run([*sudo, "apt-get", "update"], "apt-get update failed; is there a network?", env=env)
+    run([*sudo, *install], f"could not install {' and '.join(packages)}; is there a network?", env=env)
+
+
+def free_port() -> int:
+    """Return a TCP port on 127.0.0.1 that nobody listens on."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+def port_is_free(port: int) -> bool:
+    """Say whether 127.0.0.1:`port` can be listened on now."""
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError:
+            return False
+    return True
+
+
+def digest(paths: Iterable[Path]) -> str:
+    """One fingerprint of the names and contents of files, in a stable order."""
+    total = hashlib.sha256()
+    for path in sorted(paths):
+        total.update(str(path.relative_to(ROOT)).encode() + b"\0" + path.read_bytes() + b"\0")
+    return total.hexdigest()
