@@ -84,3 +84,11 @@ def bench() -> None:
     from jambo.running.bench import measure
 
     measure()
+
+
+@main.command(hidden=True)
+def openapi() -> None:
+    """Print the API's OpenAPI document (docs/openapi.json and the front end's types are made from it)."""
+    from jambo.api.app import create_app
+
+    click.echo(json.dumps(create_app(None).openapi(), indent=1, sort_keys=True))

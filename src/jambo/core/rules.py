@@ -58,6 +58,14 @@ RULES: dict[str, Rule] = {
 }
 
 
+def _default(name: str, habit: Unit) -> Known:
+    return Known(name, RULES[name].default(habit), Source("house rule", f"rules.job.{name}", "default"))
+
+
+_HABITS: tuple[Unit, ...] = ("in", "mm")
+_DEFAULTS = {habit: {name: _default(name, habit) for name in RULES} for habit in _HABITS}
+
+
 @dataclass(frozen=True, slots=True)
 class HouseRules:
     """The rules in force: defaults of a habit under what crew, job and opening have settled, nearest wins.
@@ -76,8 +84,7 @@ class HouseRules:
             if value is not None:
                 path = f"opening.rules.{name}" if level == "opening" else f"rules.{level}.{name}"
                 return Known(name, value, Source("house rule", path, level))
-        value = RULES[name].default(self.habit)
-        return Known(name, value, Source("house rule", f"rules.job.{name}", "default"))
+        return _DEFAULTS[self.habit][name]
 
     def value(self, name: str) -> Length:
         """Give a rule's length."""

@@ -92,7 +92,8 @@ def _missing(figures: dict[str, Reckoned]) -> tuple[Missing, ...]:
         if isinstance(figure, Waiting):
             for missing in figure.on:
                 found.setdefault(missing.path, missing)
-    return tuple(found.values())
+    order = ("opening.door", "opening.floors", "opening", "wall")
+    return tuple(sorted(found.values(), key=lambda m: next(i for i, root in enumerate(order) if m.path.startswith(root))))
 
 
 def _pole(figures: dict[str, Reckoned]) -> tuple[PoleMark, ...]:

@@ -53,7 +53,7 @@ class Term:
     @property
     def value(self) -> Length:
         """The signed amount this line adds."""
-        return self.each * self.times
+        return self.each if self.times == 1 else self.each * self.times
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,33 +83,36 @@ Reckoned = Figure | Waiting
 Amount = Known | Missing | Figure | Waiting
 Line = Amount | tuple[Exact, Amount]
 
+HALF = Fraction(1, 2)
+
 
 def _split(line: Line) -> tuple[Exact, Amount]:
     return line if isinstance(line, tuple) else (1, line)
 
 
 def _term(times: Exact, amount: Known | Figure) -> Term:
-    if isinstance(amount, Known):
+    if type(amount) is Known:
         return Term(amount.name, amount.value, times, amount.source)
     return Term(amount.name, amount.value, times, Source("figure", amount.name))
 
 
 def _waits(amounts: Sequence[Amount]) -> tuple[Missing, ...]:
+    unknown = [a for a in amounts if isinstance(a, (Missing, Waiting))]
     found: dict[str, Missing] = {}
-    for amount in amounts:
-        for missing in (amount,) if isinstance(amount, Missing) else amount.on if isinstance(amount, Waiting) else ():
+    for amount in unknown:
+        for missing in (amount,) if isinstance(amount, Missing) else amount.on:
             found.setdefault(missing.path, missing)
     return tuple(found.values())
 
 
 def _allowances(amounts: Sequence[Known | Figure]) -> tuple[str, ...]:
-    found: dict[str, None] = {}
+    found: list[str] = []
     for amount in amounts:
         if isinstance(amount, Figure):
-            found.update(dict.fromkeys(amount.allowances))
+            found += amount.allowances
         elif amount.source.kind == "allowance":
-            found[amount.source.detail] = None
-    return tuple(found)
+            found.append(amount.source.detail)
+    return tuple(dict.fromkeys(found)) if found else ()
 
 
 def add(name: str, *lines: Line) -> Reckoned:
@@ -117,7 +120,7 @@ def add(name: str, *lines: Line) -> Reckoned:
     pairs = [_split(line) for line in lines]
     if on := _waits([amount for _, amount in pairs]):
         return Waiting(name, on)
-    known = [(times, a) for times, a in pairs if isinstance(a, Known | Figure)]
+    known = [(times, a) for times, a in pairs if isinstance(a, (Known, Figure))]
     terms = tuple(_term(times, amount) for times, amount in known)
     return Figure(name, total(t.value for t in terms), terms, (), _allowances([a for _, a in known]))
 
@@ -126,7 +129,7 @@ def highest(name: str, *amounts: Amount) -> Reckoned:
     """Take the greatest of several amounts (the first of equals); the others are kept as `considered`."""
     if on := _waits(amounts):
         return Waiting(name, on)
-    known = [a for a in amounts if isinstance(a, Known | Figure)]
+    known = [a for a in amounts if isinstance(a, (Known, Figure))]
     best = max(known, key=lambda a: a.value)
     others = tuple(_term(1, a) for a in known if a is not best)
     # A lower allowance still counts: choosing that floor may make it the highest.
@@ -135,9 +138,9 @@ def highest(name: str, *amounts: Amount) -> Reckoned:
 
 def value_of(amount: Amount) -> Length | None:
     """Give the length of an amount, or None while it is not known."""
-    return amount.value if isinstance(amount, Known | Figure) else None
+    return amount.value if isinstance(amount, (Known, Figure)) else None
 
 
 def half(amount: Amount) -> tuple[Exact, Amount]:
     """Write the line for half of an amount."""
-    return (Fraction(1, 2), amount)
+    return (HALF, amount)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from math import ceil, floor
 from typing import Literal
 
@@ -71,12 +72,10 @@ def _digits(marks: int, tape: Tape) -> str:
     return f"{sign}{whole} {rest}" if whole else f"{sign}{rest}"
 
 
+@lru_cache(maxsize=100_000)
 def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Shown:
     """Round a length once to the tape's mark (halves go up when rounding to nearest) and say what that moved."""
-    per_mark = NM_PER[tape.unit] * tape.step.numerator
-    marks = Fraction(length.nm * tape.step.denominator, per_mark) if isinstance(length.nm, int) else (
-        length.nm * tape.step.denominator / per_mark
-    )  # fmt: skip
+    marks = Fraction(length.nm) * tape.step.denominator / (NM_PER[tape.unit] * tape.step.numerator)
     if marks.denominator == 1:
         return Shown(_digits(marks.numerator, tape), tape.unit, length, None)
     at = ceil(marks) if rounding == "up" else floor(marks) if rounding == "down" else floor(marks + Fraction(1, 2))

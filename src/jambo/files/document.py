@@ -201,3 +201,15 @@ class Document(Model):
     rules: RuleLevels = Field(default_factory=RuleLevels)
     wall: Wall = Field(default_factory=Wall)
     opening: Opening = Field(default_factory=Opening)
+
+
+class Job(Model):
+    """A job: its name, the crew's habit, tape and words, and the house rules settled for it."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    place: Text = ""
+    work: Literal["new", "renovation"] = "new"
+    unit: Unit = "in"
+    step: Literal["1/16", "1/32", "1", "1/2"] | None = None
+    words: Region = "north_america"
+    rules: Rules = Field(default_factory=Rules)

@@ -15,7 +15,7 @@ from jambo.files.results import ResultOut, result_out
 def solve_document(document: Document) -> ResultOut:
     """Solve a validated document. Raises Refused for facts that cannot be."""
     facts = facts_of(document)
-    return result_out(solve(facts.opening, facts.wall, facts.rules), facts, document.show.words, document.unit)
+    return result_out(solve(facts.opening, facts.wall, facts.rules), facts, document.show.words)
 
 
 def solve_text(text: str) -> ResultOut:

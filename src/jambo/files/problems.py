@@ -84,8 +84,13 @@ _SAID = {
 }
 
 
-def _one(error: typing.Any, model: type[BaseModel]) -> FieldError:
+def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
+    """Put one of Pydantic's errors into a field error; `model` is what was validated, if it was a model."""
     parts, kind = error["loc"], error["type"]
+    if model is None:
+        return FieldError(path_of(parts) or "request", error["msg"][:1].lower() + error["msg"][1:], "see the API's page")
+    if kind == "json_invalid":
+        return FieldError("document", "this is not JSON", "see docs/FORMAT.md")
     if kind == "extra_forbidden":
         where = _known_parts(model, parts[:-1])
         keys = _keys_at(model, where)
@@ -99,7 +104,7 @@ def _one(error: typing.Any, model: type[BaseModel]) -> FieldError:
         return FieldError(path, "the text is too long", f"at most {most} characters")
     if kind == "literal_error":
         return FieldError(path, f"{str(error['input'])[:40]!r} is not one of the choices", f"accepted: {error['ctx']['expected']}")
-    if len(parts) > 1 and parts[-1] in ("str", "ExactLength"):
+    if len(parts) > 1 and parts[-1] in ("str", "constrained-str", "ExactLength"):
         return FieldError(
             path, "a length needs tape text or a number with its unit", 'write "82 1/2" or {"value": "165/2", "unit": "in"}'
         )
@@ -111,7 +116,7 @@ def from_pydantic(error: ValidationError, model: type[BaseModel]) -> Refused:
     """Put a validation error of `model` into field errors, one for each field."""
     found: dict[str, FieldError] = {}
     for one in error.errors(include_url=False):
-        said = _one(one, model)
+        said = in_words(one, model)
         found.setdefault(said.path, said)
     return Refused(tuple(found.values()))
 

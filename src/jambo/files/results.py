@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Any, TypedDict
+from functools import lru_cache
+from typing import Any
+
+from typing_extensions import TypedDict
 
 from jambo.core.catalogue import FACTS, entry
 from jambo.core.flags import Flag, FlagLevel
@@ -164,8 +167,9 @@ class ResultOut(TypedDict):
     heard: dict[str, HeardOut]
 
 
+@lru_cache(maxsize=50_000)
 def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> LengthOut:
-    """Give a length in every form a reader may want."""
+    """Give a length in every form a reader may want. The same lengths recur in many sums, so answers are shared."""
     shown = show(length, tape, rounding)
     other = OTHER[tape.unit]
     return {
@@ -179,6 +183,7 @@ def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Le
     }
 
 
+@lru_cache(maxsize=5_000)
 def label(name: str, words: Region) -> str:
     """Name a figure, a fact or a rule in the crew's words; a name nobody knows is a layer's own name."""
     try:
@@ -258,7 +263,7 @@ def _section(section: tuple[Length | None, Length | None], tape: Tape) -> str:
     return f"{' × '.join(digits)} {tape.unit}" if len(digits) == 2 else ""
 
 
-def result_out(result: Result, facts: Facts, words: Region, unit: Unit) -> ResultOut:
+def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
     """Give everything that follows, in the crew's tape and words."""
     tape = facts.tape
     flip = -1 if facts.opening.placing.measured_from == "right" else 1
@@ -311,5 +316,5 @@ def result_out(result: Result, facts: Facts, words: Region, unit: Unit) -> Resul
             for s in result.shapes
         ],
         "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
-        "heard": {path: heard_out(h, unit, tape) for path, h in facts.heard.items()},
+        "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
     }  # fmt: skip

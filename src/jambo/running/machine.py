@@ -15,7 +15,12 @@ VAR = ROOT / "var"
 WEB = ROOT / "web"
 
 # command that must exist -> Debian package that brings it
-PROGRAMS = {"mariadbd": "mariadb-server-core", "mariadb-install-db": "mariadb-server-core", "chromium": "chromium"}
+PROGRAMS = {
+    "mariadbd": "mariadb-server-core",
+    "mariadb-install-db": "mariadb-server-core",
+    "my_print_defaults": "mariadb-client-core",  # mariadb-install-db calls it
+    "chromium": "chromium",
+}
 
 
 class Trouble(click.ClickException):
@@ -43,7 +48,8 @@ def run(step: list[str], failed: str, cwd: Path | None = None, env: dict[str, st
     except FileNotFoundError:
         raise Trouble(f"{failed} ({step[0]} is not on this machine)") from None
     if done.returncode:
-        tail = [line for line in (done.stdout + "\n" + done.stderr).splitlines() if line.strip()][-6:]
+        lines = [line for line in (done.stdout + "\n" + done.stderr).splitlines() if line.strip()]
+        tail = [line for line in lines if "ERROR" in line][:2] or lines[-4:]
         raise Trouble("\n  ".join([failed, *tail]))
 
 

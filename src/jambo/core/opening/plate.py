@@ -8,7 +8,7 @@ from typing import Literal
 from jambo.core.door.leaf import HingeSide
 from jambo.core.length import ZERO, Length
 from jambo.core.opening.framing import Header, Placing, Wall
-from jambo.core.sums import Figure, Known, Reckoned, Source, Waiting, add, half, value_of
+from jambo.core.sums import HALF, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
 
 What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common"]
 Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
@@ -52,14 +52,14 @@ class Plate:
 
 def _edges(width: Reckoned, placing: Placing, hinge_side: HingeSide) -> tuple[Reckoned, Reckoned, Reckoned]:
     if placing.to == "centre":
-        near = add("mark_ro_near", placing.distance, (-half(width)[0], width))
+        near = add("mark_ro_near", placing.distance, (-HALF, width))
         far = add("mark_ro_far", placing.distance, half(width))
         return near, add("mark_ro_centre", placing.distance), far
     if placing.reaches_near_edge(hinge_side):
         near = add("mark_ro_near", placing.distance)
         return near, add("mark_ro_centre", near, half(width)), add("mark_ro_far", near, width)
     far = add("mark_ro_far", placing.distance)
-    return add("mark_ro_near", far, (-1, width)), add("mark_ro_centre", far, (-half(width)[0], width)), far
+    return add("mark_ro_near", far, (-1, width)), add("mark_ro_centre", far, (-HALF, width)), far
 
 
 def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tuple[int, Figure]]:
@@ -72,7 +72,7 @@ def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tup
     if not same_end and length is None:
         return []
     spacing, offset, stud = wall.stud_spacing.value, wall.layout_offset.value, wall.stud_thickness.value
-    back = Length(half(wall.stud_thickness)[0] * stud.nm)
+    back = stud * HALF
 
     def bounds(near: Length) -> Length:  # distance of the centre from the layout's start, along the layout
         centre = near + back
@@ -84,11 +84,11 @@ def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tup
     found = []
     for n in range(int(first), int(last) + 1):
         if same_end:
-            lines = [(1, wall.layout_offset), (n, wall.stud_spacing), (-half(wall.stud_thickness)[0], wall.stud_thickness)]
+            lines = [(1, wall.layout_offset), (n, wall.stud_spacing), (-HALF, wall.stud_thickness)]
         else:
             lines = [
                 (1, wall.length), (-1, wall.layout_offset), (-n, wall.stud_spacing),
-                (-half(wall.stud_thickness)[0], wall.stud_thickness),
+                (-HALF, wall.stud_thickness),
             ]  # fmt: skip
         figure = add(f"mark_common_{n}", *lines)
         if isinstance(figure, Figure):

@@ -8,7 +8,7 @@ from typing import Literal
 
 from jambo.core.door.leaf import Leaf
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Amount, Reckoned, add, half
+from jambo.core.sums import HALF, Amount, Reckoned, add, half
 
 School = Literal["build_up", "add_on"]
 AddFrom = Literal["rough_floor", "finished_floor"]
@@ -26,7 +26,7 @@ class BySchool:
 
 def _with_play(school: School, width: Reckoned, height: Reckoned, outside: Reckoned, top: Reckoned) -> BySchool:
     """Side play each = (RO width - Wo)/2, head play = RO height - (Hh + t_head)."""
-    side = add(f"{school}_side_play", half(width), (half(outside)[0] * -1, outside))
+    side = add(f"{school}_side_play", half(width), (-HALF, outside))
     return BySchool(width, height, side, add(f"{school}_head_play", height, (-1, top)))
 
 

@@ -1,0 +1,1 @@
+"""Thin HTTP routers: validate, call core or store, answer."""

@@ -1,0 +1,269 @@
+"""Jobs, walls, house rules, and the list of a job's openings."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from typing_extensions import TypedDict
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept_json
+from jambo.core.tape import Unit
+from jambo.files.brief import BriefOut, brief, brief_out
+from jambo.files.document import Document, Job, Opening, RuleLevels, Rules, Wall
+from jambo.files.facts import facts_of
+from jambo.files.problems import FieldError, Refused, parse
+from jambo.store import jobs as kept_jobs
+from jambo.store import openings as kept_openings
+from jambo.store.database import Row, Transaction
+from jambo.store.kept import log_of, read_json
+
+router = APIRouter(prefix="/api", tags=["jobs"])
+
+
+class NewId(TypedDict):
+    """The id of what was just kept."""
+
+    id: int
+
+
+class KeptJob(TypedDict):
+    """A job as kept."""
+
+    id: int
+    version: int
+    job: Job
+
+
+class ListedJob(KeptJob):
+    """A job on the board."""
+
+    openings: int
+
+
+class KeptWall(TypedDict):
+    """A wall as kept."""
+
+    id: int
+    version: int
+    wall: Wall
+
+
+class ListedOpening(TypedDict):
+    """An opening in its job's walking order."""
+
+    id: int
+    version: int
+    wall_id: int
+    mark: str
+    room: str
+    brief: BriefOut
+
+
+class JobPage(KeptJob):
+    """A job with its walls and its openings in walking order."""
+
+    walls: list[KeptWall]
+    openings: list[ListedOpening]
+
+
+class LogLine(TypedDict):
+    """A line of the log."""
+
+    at: datetime
+    who: str
+    what: str
+    opening_id: int | None
+    detail: dict[str, Any]
+
+
+class KeptRules(TypedDict):
+    """The crew's house rules of one habit, as kept."""
+
+    version: int
+    rules: Rules
+
+
+class SaveJob(Based):
+    """A job's new document."""
+
+    job: Job
+
+
+class SaveWall(Based):
+    """A wall's new document."""
+
+    wall: Wall
+
+
+class SaveRules(Based):
+    """The crew's new house rules."""
+
+    rules: Rules
+
+
+class Order(BaseModel):
+    """Opening ids in the order they are walked."""
+
+    order: list[int]
+
+
+def as_job(row: Row) -> KeptJob:
+    """Give a kept job."""
+    return {"id": row["id"], "version": row["version"], "job": row["doc"]}
+
+
+def as_wall(row: Row) -> KeptWall:
+    """Give a kept wall."""
+    return {"id": row["id"], "version": row["version"], "wall": row["doc"]}
+
+
+def as_log(rows: list[Row]) -> list[LogLine]:
+    """Give log lines."""
+    return [{k: row[k] for k in ("at", "who", "what", "opening_id", "detail")} for row in rows]  # type: ignore[misc]
+
+
+@router.get("/jobs", response_model_exclude_unset=True)
+def list_jobs(db: Db) -> list[ListedJob]:
+    """List the jobs, newest first."""
+    with db.transaction() as t:
+        return [{**as_job(row), "openings": row["openings"]} for row in kept_jobs.jobs(t)]
+
+
+@router.post("/jobs", status_code=201)
+def new_job(db: Db, job: Job, x_jambo_who: Who = "") -> NewId:
+    """Open a job."""
+    _check_rules(job.rules, job.unit, "rules.job")
+    with db.transaction() as t:
+        return {"id": kept_jobs.new_job(t, kept_job(job), x_jambo_who)}
+
+
+@router.get("/jobs/{job_id}", response_model_exclude_unset=True)
+def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
+    """Give a job with its walls and its openings, solved, in walking order."""
+    with db.transaction() as t:
+        row = kept_jobs.job(t, job_id)
+        crew = kept_jobs.crew_rules(t, row["doc"]["unit"])
+        walls = kept_jobs.walls(t, job_id)
+        openings = kept_openings.openings(t, job_id)
+    job = row["doc"]
+    tape, words = shown.tape(job), shown.region(job)
+    crew_text, job_text = compact(crew["doc"]), compact(job.get("rules", {}))
+    listed: list[ListedOpening] = [
+        {
+            **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
+            "brief": brief_out(brief(job["unit"], crew_text, job_text, o["wall_doc"], o["doc"]), tape, words),
+        }
+        for o in openings
+    ]
+    return {**as_job(row), "walls": [as_wall(w) for w in walls], "openings": listed}
+
+
+@router.put("/jobs/{job_id}", response_model_exclude_unset=True)
+def save_job(db: Db, job_id: int, save: SaveJob, x_jambo_who: Who = "") -> KeptJob:
+    """Change a job. 409 when someone changed it since."""
+    with db.transaction() as t:
+        row = kept_jobs.job(t, job_id, lock=True)
+        _check_openings(t, row, job=save.job)
+        kept_jobs.save_job(t, job_id, save.version, kept_job(save.job), x_jambo_who)
+        return as_job(kept_jobs.job(t, job_id))
+
+
+@router.delete("/jobs/{job_id}", status_code=204)
+def remove_job(db: Db, job_id: int, x_jambo_who: Who = "") -> None:
+    """Take a job off the board; it can be restored."""
+    with db.transaction() as t:
+        kept_jobs.remove_job(t, job_id, x_jambo_who)
+
+
+@router.post("/jobs/{job_id}/restore", status_code=204)
+def restore_job(db: Db, job_id: int, x_jambo_who: Who = "") -> None:
+    """Put a removed job back."""
+    with db.transaction() as t:
+        kept_jobs.restore_job(t, job_id, x_jambo_who)
+
+
+@router.put("/jobs/{job_id}/order", status_code=204)
+def reorder(db: Db, job_id: int, order: Order, x_jambo_who: Who = "") -> None:
+    """Set the walking order."""
+    with db.transaction() as t:
+        kept_openings.reorder(t, job_id, order.order, x_jambo_who)
+
+
+@router.get("/jobs/{job_id}/log", response_model_exclude_unset=True)
+def job_log(db: Db, job_id: int) -> list[LogLine]:
+    """Give the log of a job, newest first."""
+    with db.transaction() as t:
+        kept_jobs.job(t, job_id)
+        return as_log(log_of(t, job_id))
+
+
+@router.post("/jobs/{job_id}/walls", status_code=201)
+def new_wall(db: Db, job_id: int, wall: Wall, x_jambo_who: Who = "") -> NewId:
+    """Add a wall to a job."""
+    with db.transaction() as t:
+        job = kept_jobs.job(t, job_id)
+        facts_of(Document(unit=job["doc"]["unit"], wall=wall))
+        return {"id": kept_jobs.new_wall(t, job_id, kept_json(wall), x_jambo_who)}
+
+
+@router.put("/walls/{wall_id}", response_model_exclude_unset=True)
+def save_wall(db: Db, wall_id: int, save: SaveWall, x_jambo_who: Who = "") -> KeptWall:
+    """Change a wall. Refused when an opening in it could no longer be; 409 when someone changed it since."""
+    with db.transaction() as t:
+        row = kept_jobs.wall(t, wall_id, lock=True)
+        job = kept_jobs.job(t, row["job_id"])
+        facts_of(Document(unit=job["doc"]["unit"], wall=save.wall))
+        _check_openings(t, job, wall=save.wall, wall_id=wall_id)
+        kept_jobs.save_wall(t, wall_id, save.version, kept_json(save.wall), x_jambo_who)
+        return as_wall(kept_jobs.wall(t, wall_id))
+
+
+@router.get("/crew-rules/{unit}", response_model_exclude_unset=True)
+def crew_rules(db: Db, unit: Unit) -> KeptRules:
+    """Give the crew's house rules of a unit habit."""
+    with db.transaction() as t:
+        row = kept_jobs.crew_rules(t, unit)
+    return {"version": row["version"], "rules": row["doc"]}
+
+
+@router.put("/crew-rules/{unit}", response_model_exclude_unset=True)
+def save_crew_rules(db: Db, unit: Unit, save: SaveRules) -> KeptRules:
+    """Change the crew's house rules of a unit habit."""
+    _check_rules(save.rules, unit, "rules.crew")
+    with db.transaction() as t:
+        kept_jobs.save_crew_rules(t, unit, save.version, kept_json(save.rules))
+        row = kept_jobs.crew_rules(t, unit)
+    return {"version": row["version"], "rules": row["doc"]}
+
+
+def _check_rules(rules: Rules, unit: Unit, path: str) -> None:
+    level = RuleLevels(crew=rules) if path == "rules.crew" else RuleLevels(job=rules)
+    facts_of(Document(unit=unit, rules=level))
+
+
+def _check_openings(t: Transaction, row: Row, job: Job | None = None, wall: Wall | None = None, wall_id: int = 0) -> None:
+    """Refuse a change of a job's rules or of a wall that leaves an opening impossible, naming the opening."""
+    rules = job.rules if job else Rules.model_validate(row["doc"].get("rules", {}))
+    unit = job.unit if job else row["doc"]["unit"]
+    if job:
+        _check_rules(job.rules, unit, "rules.job")
+    for kept in kept_openings.openings(t, row["id"]):
+        if wall is not None and kept["wall_id"] != wall_id:
+            continue
+        document = Document(
+            unit=unit,
+            rules=RuleLevels(job=rules),
+            wall=wall or parse(Wall, read_json(kept["wall_doc"])),
+            opening=parse(Opening, read_json(kept["doc"])),
+        )
+        try:
+            facts_of(document)
+        except Refused as refused:
+            mark = kept["mark"] or kept["id"]
+            raise Refused(
+                [FieldError(e.path, f"opening {mark} would not be possible: {e.reason}", e.accepted) for e in refused.errors]
+            ) from None

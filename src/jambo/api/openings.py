@@ -1,0 +1,138 @@
+"""One opening: read, save, undo and redo, remove and restore, its log."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall
+from jambo.api.shared import Based, Db, Who, kept_json
+from jambo.files.document import Document, Opening, RuleLevels, Rules, Wall
+from jambo.files.facts import facts_of
+from jambo.files.problems import FieldError, Refused, parse
+from jambo.store import jobs as kept_jobs
+from jambo.store import openings as kept
+from jambo.store.database import Row, Transaction
+from jambo.store.kept import log_of
+
+router = APIRouter(prefix="/api", tags=["openings"])
+
+
+class OpeningPage(TypedDict):
+    """An opening as kept, with its wall, its job and the crew's rules: all a screen needs to work on it."""
+
+    id: int
+    version: int
+    opening: Opening
+    wall: KeptWall
+    job: KeptJob
+    crew_rules: Rules
+    can_undo: bool
+    can_redo: bool
+
+
+class NewOpening(BaseModel):
+    """A new opening, in a wall the job has or in a new one; or a copy of another opening of the job."""
+
+    wall_id: int | None = None
+    wall: Wall | None = None
+    opening: Opening | None = None
+    copy_of: int | None = None
+
+
+class SaveOpening(Based):
+    """An opening's new document."""
+
+    opening: Opening
+
+
+def _page(t: Transaction, row: Row) -> OpeningPage:
+    job = kept_jobs.job(t, row["job_id"])
+    steps = kept.steps(t, row)
+    return {
+        "id": row["id"],
+        "version": row["version"],
+        "opening": row["doc"],
+        "wall": as_wall(kept_jobs.wall(t, row["wall_id"])),
+        "job": as_job(job),
+        "crew_rules": kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"],
+        "can_undo": steps["can_undo"],
+        "can_redo": steps["can_redo"],
+    }
+
+
+def _check(t: Transaction, job: Row, wall_id: int, opening: Opening) -> None:
+    """Refuse an opening whose facts cannot be. Raises Refused."""
+    wall = kept_jobs.wall(t, wall_id)
+    rules = RuleLevels(
+        crew=parse(Rules, kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]), job=parse(Rules, job["doc"].get("rules", {}))
+    )
+    facts_of(Document(unit=job["doc"]["unit"], rules=rules, wall=parse(Wall, wall["doc"]), opening=opening))
+
+
+@router.post("/jobs/{job_id}/openings", status_code=201)
+def new_opening(db: Db, job_id: int, new: NewOpening, x_jambo_who: Who = "") -> NewId:
+    """Add an opening at the end of the walk."""
+    with db.transaction() as t:
+        job = kept_jobs.job(t, job_id)
+        opening, wall_id = new.opening or Opening(), new.wall_id
+        if new.copy_of is not None:
+            source = kept.opening(t, new.copy_of)
+            if source["job_id"] != job_id:
+                raise Refused([FieldError("copy_of", "that opening is in another job", "an opening of this job")])
+            opening, wall_id = parse(Opening, {**source["doc"], "mark": ""}), wall_id or source["wall_id"]
+        if wall_id is None:
+            wall_id = kept_jobs.new_wall(t, job_id, kept_json(new.wall or Wall()), x_jambo_who)
+        _check(t, job, wall_id, opening)
+        return {"id": kept.new_opening(t, job_id, wall_id, kept_json(opening), x_jambo_who)}
+
+
+@router.get("/openings/{opening_id}", response_model_exclude_unset=True)
+def opening_page(db: Db, opening_id: int) -> OpeningPage:
+    """Give an opening with what it stands in."""
+    with db.transaction() as t:
+        return _page(t, kept.opening(t, opening_id))
+
+
+@router.put("/openings/{opening_id}", response_model_exclude_unset=True)
+def save_opening(db: Db, opening_id: int, save: SaveOpening, x_jambo_who: Who = "") -> OpeningPage:
+    """Keep a new version. 422 for facts that cannot be, 409 with both versions when someone changed it since."""
+    with db.transaction() as t:
+        row = kept.opening(t, opening_id, lock=True)
+        _check(t, kept_jobs.job(t, row["job_id"]), row["wall_id"], save.opening)
+        kept.save_opening(t, opening_id, save.version, kept_json(save.opening), x_jambo_who)
+        return _page(t, kept.opening(t, opening_id))
+
+
+@router.post("/openings/{opening_id}/{way}", response_model_exclude_unset=True)
+def travel(db: Db, opening_id: int, way: Literal["undo", "redo"], based: Based, x_jambo_who: Who = "") -> OpeningPage:
+    """Go back or forward one version; where there is none, nothing changes."""
+    with db.transaction() as t:
+        row = kept.travel(t, opening_id, based.version, way, x_jambo_who) or kept.opening(t, opening_id)
+        return _page(t, row)
+
+
+@router.delete("/openings/{opening_id}", status_code=204)
+def remove_opening(db: Db, opening_id: int, x_jambo_who: Who = "") -> None:
+    """Take an opening off the board; it can be restored."""
+    with db.transaction() as t:
+        kept.remove_opening(t, opening_id, x_jambo_who)
+
+
+@router.put("/openings/{opening_id}/restore", status_code=204)
+def restore_opening(db: Db, opening_id: int, x_jambo_who: Who = "") -> None:
+    """Put a removed opening back."""
+    with db.transaction() as t:
+        kept.restore_opening(t, opening_id, x_jambo_who)
+
+
+@router.get("/openings/{opening_id}/log", response_model_exclude_unset=True)
+def opening_log(db: Db, opening_id: int) -> list[LogLine]:
+    """Give the log of an opening, newest first."""
+    with db.transaction() as t:
+        row = kept.opening(t, opening_id)
+        return as_log(log_of(t, row["job_id"], opening_id))

@@ -1,0 +1,95 @@
+"""Solving a document, hearing a length, and the lists a screen needs: rules, words, stock sizes."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from typing_extensions import TypedDict
+
+from fastapi import APIRouter, Query
+from fastapi.responses import JSONResponse
+
+from jambo.api.shared import ShownQuery
+from jambo.core.door.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
+from jambo.core.notation import exact_text
+from jambo.core.rules import RULES
+from jambo.core.tape import Unit
+from jambo.core.words import REGIONS, WORDS, Region
+from jambo.files.document import Document, Show
+from jambo.files.exchange import schema, solve_document
+from jambo.files.facts import heard_length, tape_of
+from jambo.files.results import HeardOut, ResultOut, heard_out, label
+
+router = APIRouter(prefix="/api", tags=["solving"])
+
+
+class RuleOut(TypedDict):
+    """A house rule: its label in each region, its kind of length, why, and its defaults."""
+
+    label: dict[Region, str]
+    kind: str
+    why: str
+    default: dict[Unit, str]
+
+
+class CatalogueOut(TypedDict):
+    """Lists that do not change while Jambo runs."""
+
+    rules: dict[str, RuleOut]
+    words: dict[Region, dict[str, str]]
+    stock: dict[Unit, dict[str, list[str]]]
+
+
+@router.post("/solve", response_model=ResultOut)
+def solve(document: Document) -> JSONResponse:
+    """Solve one opening document: every figure with its terms, every flag, what is missing, what to draw."""
+    return JSONResponse(solve_document(document))  # straight out: the result is ours, there is nothing to validate
+
+
+@router.get("/heard")
+def heard(text: Annotated[str, Query(max_length=20_000)], unit: Unit, kind: str, shown: ShownQuery) -> HeardOut:
+    """Read one piece of tape text: what was heard, in both systems."""
+    tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
+    return heard_out(heard_length(text, unit, kind), unit, tape)
+
+
+@router.get("/step")
+def step(text: Annotated[str, Query(max_length=200)], unit: Unit, kind: str, marks: int, shown: ShownQuery) -> HeardOut:
+    """Move a length by whole tape marks, to the next mark first if it lies between two."""
+    tape = tape_of(Show(unit=unit, step=shown.step), unit)
+    length, mark = heard_length(text, unit, kind).length, tape.mark()
+    whole, rest = divmod(length.nm, mark.nm)
+    at = whole + (marks if not rest or marks > 0 else marks + 1)
+    return heard_out(heard_length(exact_text(mark * max(0, int(at)), unit), unit, kind), unit, tape)
+
+
+@router.get("/catalogue")
+def catalogue() -> CatalogueOut:
+    """Give the house rules, the word lists and the stock sizes."""
+    units: tuple[Unit, ...] = ("in", "mm")
+    return {
+        "rules": {
+            name: {
+                "label": {region: label(name, region) for region in REGIONS},
+                "kind": rule.kind,
+                "why": rule.why,
+                "default": {unit: exact_text(rule.default(unit), unit) for unit in units},
+            }
+            for name, rule in RULES.items()
+        },
+        "words": WORDS,
+        "stock": {
+            unit: {
+                "width": [f"{w} {unit}" for w in STOCK_WIDTHS[unit]],
+                "height": [f"{h} {unit}" for h in STOCK_HEIGHTS[unit]],
+                "thickness": [f"{t} {unit}" for t in STOCK_THICKNESSES[unit]],
+            }
+            for unit in units
+        },
+    }
+
+
+@router.get("/format")
+def format_schema() -> dict[str, Any]:
+    """Give the JSON Schema of the opening document."""
+    return schema()

@@ -1,0 +1,141 @@
+"""The short of one opening for lists: what it is, how far it has come, its worst flag, and its silhouette."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from jambo.core.flags import Flag
+from jambo.core.length import Length
+from jambo.core.opening.elevation import in_mm
+from jambo.core.solve import Result, solve
+from jambo.core.sums import Figure, value_of
+from jambo.core.tape import Rounding, Tape, Unit, show
+from jambo.core.words import Region
+from jambo.files.document import Document
+from jambo.files.facts import facts_of
+from jambo.files.problems import FieldError, Refused, parse
+from jambo.files.results import FlagOut, flag_out
+
+Stage = Literal["door", "floor", "opening", "frame", "ready"]
+
+
+class SilhouetteOut(TypedDict):
+    """What a list draws of an opening, in millimetres."""
+
+    ro_width: float
+    ro_height: float
+    leaf_width: float
+    leaf_height: float
+    leaf_bottom: float
+    hinge_side: str
+
+
+class BriefOut(TypedDict):
+    """The short of one opening."""
+
+    leaf: str | None
+    ro: str | None
+    stage: Stage
+    waits_on: list[str]
+    worst: FlagOut | None
+    counts: dict[str, int]
+    silhouette: SilhouetteOut | None
+    errors: list[dict[str, str]]
+
+
+@dataclass(frozen=True, slots=True)
+class Brief:
+    """The short of one opening before it is shown on a tape."""
+
+    leaf: tuple[Length | None, Length | None]
+    ro: tuple[Length | None, Length | None]
+    leaf_bottom: Length | None
+    hinge_side: str
+    stage: Stage
+    waits_on: tuple[str, ...]
+    flags: tuple[Flag, ...]
+    errors: tuple[FieldError, ...] = ()
+
+
+def _stage(paths: list[str]) -> Stage:
+    """The first stage of the work whose facts are not all there."""
+    starts: tuple[tuple[Stage, tuple[str, ...]], ...] = (
+        ("door", ("opening.door",)),
+        ("floor", ("opening.floors",)),
+        ("opening", ("opening.rules", "opening.frame")),
+        ("frame", ("opening.header", "opening.position", "wall")),
+    )
+    for stage, roots in starts:
+        if any(path.startswith(roots) for path in paths):
+            return stage
+    return "ready"
+
+
+def _value(result: Result, name: str) -> Length | None:
+    figure = result.figures.get(name)
+    return figure.value if isinstance(figure, Figure) else None
+
+
+@lru_cache(maxsize=20_000)
+def brief(unit: Unit, crew: str, job: str, wall: str, opening: str) -> Brief:
+    """Solve an opening from its kept JSON texts and keep the short of it.
+
+    Nothing stored is trusted: the answer depends on these texts alone, so equal texts may share one answer.
+    """
+    data = {
+        "unit": unit,
+        "rules": {"crew": json.loads(crew), "job": json.loads(job)},
+        "wall": json.loads(wall),
+        "opening": json.loads(opening),
+    }
+    try:
+        facts = facts_of(parse(Document, data))
+    except Refused as refused:
+        return Brief((None, None), (None, None), None, "left", "door", (), (), refused.errors)
+    result = solve(facts.opening, facts.wall, facts.rules)
+    leaf = facts.opening.leaves[0]
+    paths = [missing.path for missing in result.missing]
+    return Brief(
+        leaf=(value_of(leaf.width), value_of(leaf.height)),
+        ro=(_value(result, "ro_width"), _value(result, "ro_height")),
+        leaf_bottom=_value(result, "leaf_bottom"),
+        hinge_side=facts.opening.handing.hinge_side,
+        stage=_stage(paths),
+        waits_on=tuple(paths),
+        flags=result.flags,
+    )
+
+
+def brief_out(of: Brief, tape: Tape, words: Region) -> BriefOut:
+    """Show the short of an opening on the crew's tape."""
+
+    def pair(sizes: tuple[Length | None, Length | None], rounding: Rounding = "nearest") -> str | None:
+        digits = [show(s, tape, rounding).digits if s is not None else "?" for s in sizes]
+        return None if sizes == (None, None) else f"{' × '.join(digits)} {tape.unit}"
+
+    counts: dict[str, int] = {"stop": 0, "check": 0, "note": 0}
+    for flag in of.flags:
+        counts[flag.kind.level] += 1
+    sizes = (*of.ro, *of.leaf, of.leaf_bottom)
+    silhouette: SilhouetteOut | None = None
+    if all(size is not None for size in sizes):
+        ro_w, ro_h, leaf_w, leaf_h, bottom = (in_mm(size) for size in sizes if size is not None)
+        silhouette = {
+            "ro_width": ro_w, "ro_height": ro_h, "leaf_width": leaf_w, "leaf_height": leaf_h,
+            "leaf_bottom": bottom, "hinge_side": of.hinge_side,
+        }  # fmt: skip
+    return {
+        "leaf": pair(of.leaf),
+        "ro": pair(of.ro, "up"),
+        "stage": of.stage,
+        "waits_on": list(of.waits_on),
+        "worst": flag_out(of.flags[0], tape, words) if of.flags else None,
+        "counts": counts,
+        "silhouette": silhouette,
+        "errors": [error.as_dict() for error in of.errors],
+    }

@@ -1,0 +1,143 @@
+"""Openings: versioned specifications in walking order, with undo and redo through their versions."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, Literal
+
+from jambo.store.database import Row, Transaction
+from jambo.store.jobs import wall
+from jambo.store.kept import NotKept, check_version, log, must, write_json
+
+GAP = 10  # walking-order numbers leave room to put an opening between two others
+
+
+def openings(t: Transaction, job_id: int) -> list[Row]:
+    """List a job's openings in walking order, each with its wall's document; both documents as kept JSON text."""
+    return t.rows(
+        "SELECT o.*, w.doc AS wall_doc FROM opening o JOIN wall w ON w.id = o.wall_id"
+        " WHERE o.job_id = %s AND o.removed_at IS NULL ORDER BY o.walk, o.id",
+        [job_id],
+    )
+
+
+def opening(t: Transaction, opening_id: int, lock: bool = False) -> Row:
+    """Read an opening. Raises NotKept."""
+    tail = " FOR UPDATE" if lock else ""
+    row = t.row(f"SELECT * FROM opening WHERE id = %s AND removed_at IS NULL{tail}", [opening_id])
+    return must(row, f"opening {opening_id}")
+
+
+def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = "") -> int:
+    """Keep a new opening at the end of the walk; gives its id. Raises NotKept."""
+    if wall(t, wall_id)["job_id"] != job_id:
+        raise NotKept(f"wall {wall_id} of job {job_id}")
+    last = t.row("SELECT MAX(walk) AS walk FROM opening WHERE job_id = %s", [job_id])
+    walk = (last["walk"] if last and last["walk"] is not None else 0) + GAP
+    opening_id = t.insert(
+        "INSERT INTO opening (job_id, wall_id, walk, mark, room, doc) VALUES (%s, %s, %s, %s, %s, %s)",
+        [job_id, wall_id, walk, doc.get("mark", ""), doc.get("room", ""), write_json(doc)],
+    )
+    t.run(
+        "INSERT INTO opening_version (opening_id, version, doc, who) VALUES (%s, 1, %s, %s)",
+        [opening_id, write_json(doc), who],
+    )
+    log(t, job_id, "planned", {"mark": doc.get("mark", "")}, who, opening_id)
+    return opening_id
+
+
+def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: int | None, who: str, what: str) -> int:
+    version = int(row["version"]) + 1
+    t.run(
+        "UPDATE opening SET doc = %s, mark = %s, room = %s, version = %s WHERE id = %s",
+        [write_json(doc), doc.get("mark", ""), doc.get("room", ""), version, row["id"]],
+    )
+    t.run(
+        "INSERT INTO opening_version (opening_id, version, parent, content_of, doc, who) VALUES (%s, %s, %s, %s, %s, %s)",
+        [row["id"], version, parent, content_of, write_json(doc), who],
+    )
+    log(t, row["job_id"], what, {"version": version, "changed": changed_paths(row["doc"], doc)}, who, row["id"])
+    return version
+
+
+def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: str = "") -> int:
+    """Keep a new version of an opening; gives its number. Raises NotKept, Stale."""
+    row = opening(t, opening_id, lock=True)
+    check_version(row, based_on)
+    if row["doc"] == doc:
+        return int(row["version"])
+    return _keep(t, row, doc, _content(t, row), None, who, "changed")
+
+
+def _content(t: Transaction, row: Row) -> int:
+    """Give the fresh version whose contents an opening shows now."""
+    version = t.row(
+        "SELECT version, content_of FROM opening_version WHERE opening_id = %s AND version = %s", [row["id"], row["version"]]
+    )
+    assert version is not None
+    return int(version["content_of"] or version["version"])
+
+
+def _step(t: Transaction, row: Row, way: Literal["undo", "redo"]) -> Row | None:
+    """Find the fresh version one step back or forward in the tree of versions."""
+    content = _content(t, row)
+    if way == "undo":
+        sql = (
+            "SELECT p.version, p.doc FROM opening_version c JOIN opening_version p"
+            " ON p.opening_id = c.opening_id AND p.version = c.parent WHERE c.opening_id = %s AND c.version = %s"
+        )
+    else:  # the newest branch made from here
+        sql = "SELECT version, doc FROM opening_version WHERE opening_id = %s AND parent = %s ORDER BY version DESC LIMIT 1"
+    return t.row(sql, [row["id"], content])
+
+
+def steps(t: Transaction, row: Row) -> dict[str, bool]:
+    """Say whether an opening can be undone and redone."""
+    return {"can_undo": _step(t, row, "undo") is not None, "can_redo": _step(t, row, "redo") is not None}
+
+
+def travel(t: Transaction, opening_id: int, based_on: int, way: Literal["undo", "redo"], who: str = "") -> Row | None:
+    """Bring back the version before (or after) as a new version; None when there is none. Raises NotKept, Stale."""
+    row = opening(t, opening_id, lock=True)
+    check_version(row, based_on)
+    step = _step(t, row, way)
+    if step is None:
+        return None
+    _keep(t, row, json.loads(step["doc"]), None, int(step["version"]), who, "undone" if way == "undo" else "redone")
+    return opening(t, opening_id)
+
+
+def remove_opening(t: Transaction, opening_id: int, who: str = "") -> None:
+    """Take an opening off the board; its versions and log stay. Raises NotKept."""
+    row = opening(t, opening_id, lock=True)
+    t.run("UPDATE opening SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [opening_id])
+    log(t, row["job_id"], "removed", {"mark": row["mark"]}, who, opening_id)
+
+
+def restore_opening(t: Transaction, opening_id: int, who: str = "") -> None:
+    """Put a removed opening back. Raises NotKept."""
+    t.run("UPDATE opening SET removed_at = NULL WHERE id = %s", [opening_id])
+    row = opening(t, opening_id)
+    log(t, row["job_id"], "restored", {"mark": row["mark"]}, who, opening_id)
+
+
+def reorder(t: Transaction, job_id: int, order: list[int], who: str = "") -> None:
+    """Set the walking order of a job. Raises NotKept unless `order` names each of its openings once."""
+    rows = t.rows("SELECT id FROM opening WHERE job_id = %s AND removed_at IS NULL FOR UPDATE", [job_id])
+    if sorted(order) != sorted(row["id"] for row in rows):
+        raise NotKept("an order that names every opening of the job once")
+    for place, opening_id in enumerate(order, 1):
+        t.run("UPDATE opening SET walk = %s WHERE id = %s", [place * GAP, opening_id])
+    log(t, job_id, "walking order", {"order": order}, who)
+
+
+def changed_paths(old: Any, new: Any, path: str = "") -> list[str]:
+    """Name the fields in which two documents differ."""
+    if isinstance(old, dict) and isinstance(new, dict):
+        found: list[str] = []
+        for key in [*old, *(k for k in new if k not in old)]:
+            found += changed_paths(old.get(key), new.get(key), f"{path}.{key}" if path else key)
+        return found
+    if isinstance(old, list) and isinstance(new, list) and len(old) == len(new):
+        return [p for i, pair in enumerate(zip(old, new, strict=True)) for p in changed_paths(*pair, f"{path}[{i}]")]
+    return [] if old == new else [path]
