@@ -459,7 +459,7 @@ export interface components {
              * @default jambo-opening/1
              * @constant
              */
-            format: "jambo-opening/1";
+            format?: "jambo-opening/1";
             opening?: components["schemas"]["Opening"];
             rules?: components["schemas"]["RuleLevels"];
             show?: components["schemas"]["Show"];
@@ -555,7 +555,7 @@ export interface components {
              * @default flat_jamb
              * @constant
              */
-            kind: "flat_jamb";
+            kind?: "flat_jamb";
             /** Spacer */
             spacer?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -563,7 +563,7 @@ export interface components {
              * @default rough_floor
              * @enum {string}
              */
-            stands_on: "rough_floor" | "finished_floor" | "spacer";
+            stands_on?: "rough_floor" | "finished_floor" | "spacer";
             /** Thickness */
             thickness?: (string | components["schemas"]["ExactLength"]) | null;
         };
@@ -607,17 +607,17 @@ export interface components {
              * Jacks
              * @default 1
              */
-            jacks: number;
+            jacks?: number;
             /**
              * Kings
              * @default 1
              */
-            kings: number;
+            kings?: number;
             /**
              * Source
              * @default
              */
-            source: string;
+            source?: string;
         };
         /**
          * HeardOut
@@ -647,7 +647,7 @@ export interface components {
              * Place
              * @default
              */
-            place: string;
+            place?: string;
             rules?: components["schemas"]["Rules"];
             /** Step */
             step?: ("1/16" | "1/32" | "1" | "1/2") | null;
@@ -656,19 +656,19 @@ export interface components {
              * @default in
              * @enum {string}
              */
-            unit: "in" | "mm";
+            unit?: "in" | "mm";
             /**
              * Words
              * @default north_america
              * @enum {string}
              */
-            words: "north_america" | "britain" | "australia";
+            words?: "north_america" | "britain" | "australia";
             /**
              * Work
              * @default new
              * @enum {string}
              */
-            work: "new" | "renovation";
+            work?: "new" | "renovation";
         };
         /**
          * JobPage
@@ -727,7 +727,7 @@ export interface components {
              * Name
              * @default
              */
-            name: string;
+            name?: string;
             /** Thickness */
             thickness?: (string | components["schemas"]["ExactLength"]) | null;
         };
@@ -870,7 +870,7 @@ export interface components {
              * @default rough_floor
              * @enum {string}
              */
-            add_from: "rough_floor" | "finished_floor";
+            add_from?: "rough_floor" | "finished_floor";
             door?: components["schemas"]["SwingDoor"];
             floors?: components["schemas"]["Floors"];
             frame?: components["schemas"]["FlatJamb"];
@@ -879,18 +879,18 @@ export interface components {
              * Mark
              * @default
              */
-            mark: string;
+            mark?: string;
             /**
              * Note
              * @default
              */
-            note: string;
+            note?: string;
             position?: components["schemas"]["Position"];
             /**
              * Room
              * @default
              */
-            room: string;
+            room?: string;
             rules?: components["schemas"]["Rules"];
             /** School */
             school?: ("build_up" | "add_on") | null;
@@ -963,13 +963,13 @@ export interface components {
              * @default left
              * @enum {string}
              */
-            measured_from: "left" | "right";
+            measured_from?: "left" | "right";
             /**
              * To
              * @default centre
              * @enum {string}
              */
-            to: "centre" | "near_edge" | "hinge_edge";
+            to?: "centre" | "near_edge" | "hinge_edge";
         };
         /**
          * ResultOut
@@ -1165,7 +1165,7 @@ export interface components {
              * @default north_america
              * @enum {string}
              */
-            words: "north_america" | "britain" | "australia";
+            words?: "north_america" | "britain" | "australia";
         };
         /**
          * SilhouetteOut
@@ -1195,13 +1195,13 @@ export interface components {
              * @default left
              * @enum {string}
              */
-            hinge_side: "left" | "right";
+            hinge_side?: "left" | "right";
             /**
              * Kind
              * @default swing
              * @constant
              */
-            kind: "swing";
+            kind?: "swing";
             /** Leaves */
             leaves?: components["schemas"]["Leaf"][];
             /**
@@ -1209,13 +1209,13 @@ export interface components {
              * @default A
              * @enum {string}
              */
-            opens_to: "A" | "B";
+            opens_to?: "A" | "B";
             /**
              * Outside
              * @default A
              * @enum {string}
              */
-            outside: "A" | "B";
+            outside?: "A" | "B";
         };
         /**
          * TermOut
@@ -1270,12 +1270,12 @@ export interface components {
              * @default unknown
              * @enum {string}
              */
-            bearing: "no" | "yes" | "unknown";
+            bearing?: "no" | "yes" | "unknown";
             /**
              * Existing
              * @default false
              */
-            existing: boolean;
+            existing?: boolean;
             /** Finish A */
             finish_a?: (string | components["schemas"]["ExactLength"]) | null;
             /** Finish B */
@@ -1287,7 +1287,7 @@ export interface components {
              * @default left
              * @enum {string}
              */
-            layout_from: "left" | "right";
+            layout_from?: "left" | "right";
             /** Layout Offset */
             layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
             /** Length */
@@ -1296,7 +1296,7 @@ export interface components {
              * Name
              * @default
              */
-            name: string;
+            name?: string;
             /** Plate Thickness */
             plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Depth */

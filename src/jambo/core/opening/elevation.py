@@ -16,7 +16,7 @@ from jambo.core.opening.plate import Plate
 from jambo.core.sums import Amount, Figure, Reckoned, value_of
 
 Part = Literal[
-    "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf", "floor_a", "floor_b", "hinge"
+    "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf", "floor_a", "floor_b", "hinge"
 ]
 Group = Literal["floor", "door", "opening", "wall"]
 
@@ -141,6 +141,7 @@ def elevation(
     ro = (start, start + width.value)
     shapes: list[Shape] = []
     if isinstance(height, Figure):
+        shapes.append(Shape("opening", ro[0], ZERO, ro[1], height.value, ("ro_width", "ro_height", "side_play", "head_play")))
         shapes += _wall_shapes(plate, framing, wall, header, ro, height.value)
     known = {name: v for name, h in heights.items() if (v := value_of(h)) is not None}
     play = value_of(side_play)

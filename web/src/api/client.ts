@@ -1,0 +1,90 @@
+import createClient from "openapi-fetch";
+
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Job = Schemas["Job"];
+export type Rules = Schemas["Rules"];
+export type Wall = Schemas["Wall"];
+export type Opening = Schemas["Opening"];
+export type Layer = Schemas["Layer"];
+export type LengthText = Schemas["Leaf"]["width"];
+export type JobPageData = Schemas["JobPage"];
+export type ListedOpening = Schemas["ListedOpening"];
+export type OpeningPageData = Schemas["OpeningPage"];
+export type Document = Schemas["Document"];
+export type Result = Schemas["ResultOut"];
+export type Figure = Schemas["FigureOut"];
+export type Term = Schemas["TermOut"];
+export type Flag = Schemas["FlagOut"];
+export type Shape = Schemas["ShapeOut"];
+export type Length = Schemas["LengthOut"];
+export type Heard = Schemas["HeardOut"];
+export type Catalogue = Schemas["CatalogueOut"];
+export type Unit = Job["unit"] & string;
+export type Region = Job["words"] & string;
+
+export interface FieldError {
+  path: string;
+  reason: string;
+  accepted: string;
+}
+
+/** A refusal, a conflict, or a server that does not answer, in words a person can act on. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly errors: FieldError[] = [],
+    readonly conflict?: Conflict,
+  ) {
+    super(message);
+  }
+
+  /** Nobody answered, or the database behind the server did not. */
+  get offline() {
+    return this.status === 0 || this.status === 503;
+  }
+}
+
+export interface Conflict {
+  version: number;
+  theirs: Record<string, unknown>;
+  yours: Record<string, unknown>;
+  differs: string[];
+}
+
+const who = () => localStorage.getItem("jambo.who") ?? "";
+
+export const api = createClient<paths>({
+  baseUrl: "/",
+  fetch: (request: Request) => {
+    if (who()) request.headers.set("X-Jambo-Who", who());
+    return fetch(request);
+  },
+});
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** Give the data of an answer, or throw it as an ApiProblem. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch (failure) {
+    if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
+    throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
+  }
+  if (answer.response.ok) return answer.data as T;
+  const said = (answer.error ?? {}) as { reason?: string; errors?: FieldError[] } & Partial<Conflict>;
+  if (answer.response.status === 409) {
+    throw new ApiProblem(409, said.reason ?? "Someone changed this since.", [], said as Conflict);
+  }
+  const errors = said.errors ?? [];
+  const text = said.reason ?? errors.map((e) => `${e.reason}; ${e.accepted}`).join("\n");
+  throw new ApiProblem(answer.response.status, text || `The server answered ${answer.response.status}.`, errors);
+}

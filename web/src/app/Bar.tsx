@@ -1,0 +1,53 @@
+import { NativeSelect, SegmentedControl } from "@mantine/core";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+
+import type { Job, Region, Unit } from "../api/client";
+import { useShow, useShown } from "./show";
+
+const WORDS: { value: Region; label: string }[] = [
+  { value: "north_america", label: "N. American words" },
+  { value: "britain", label: "British words" },
+  { value: "australia", label: "Australian words" },
+];
+
+/** The bar over every view: where you are, what state it is in, and the unit and word switches. */
+export function Bar({ trail, children, job }: { trail?: ReactNode; children?: ReactNode; job?: Job }) {
+  const show = useShow();
+  const shown = useShown(job);
+  return (
+    <header className="bar">
+      <Link to="/" className="bar-name" aria-label="Jambo, all jobs">
+        <svg width="22" height="26" viewBox="0 0 22 26" aria-hidden="true">
+          <path d="M3 26V3h16v23" fill="none" stroke="currentColor" strokeWidth="5" />
+        </svg>
+        <span>Jambo</span>
+      </Link>
+      <nav className="bar-trail" aria-label="Where you are">
+        {trail}
+      </nav>
+      <div className="bar-tools">{children}</div>
+      {job && (
+        <div className="bar-show">
+          <SegmentedControl
+            aria-label="Unit shown"
+            size="sm"
+            value={shown.unit}
+            onChange={(value) => show.setUnit(value as Unit)}
+            data={[
+              { value: "in", label: "in" },
+              { value: "mm", label: "mm" },
+            ]}
+          />
+          <NativeSelect
+            aria-label="Words for the parts"
+            size="sm"
+            value={shown.words}
+            onChange={(event) => show.setWords(event.currentTarget.value as Region)}
+            data={WORDS}
+          />
+        </div>
+      )}
+    </header>
+  );
+}

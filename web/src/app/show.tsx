@@ -1,0 +1,38 @@
+import { useLocalStorage } from "@mantine/hooks";
+import { createContext, type ReactNode, useContext, useMemo } from "react";
+
+import type { Job, Region, Unit } from "../api/client";
+
+/** How this browser wants lengths and parts shown; what is null follows the job. Changes nothing stored. */
+interface Show {
+  unit: Unit | null;
+  words: Region | null;
+  setUnit: (unit: Unit) => void;
+  setWords: (words: Region) => void;
+}
+
+const ShowContext = createContext<Show | null>(null);
+
+export function ShowProvider({ children }: { children: ReactNode }) {
+  const [unit, setUnit] = useLocalStorage<Unit | null>({ key: "jambo.unit", defaultValue: null, getInitialValueInEffect: false });
+  const [words, setWords] = useLocalStorage<Region | null>({ key: "jambo.words", defaultValue: null, getInitialValueInEffect: false });
+  const value = useMemo(() => ({ unit, words, setUnit, setWords }), [unit, words, setUnit, setWords]);
+  return <ShowContext value={value}>{children}</ShowContext>;
+}
+
+export function useShow(): Show {
+  const show = useContext(ShowContext);
+  if (!show) throw new Error("useShow needs a ShowProvider");
+  return show;
+}
+
+/** The unit, tape mark and words in force for a job on this screen. */
+export function useShown(job: Job | undefined) {
+  const { unit, words } = useShow();
+  const shown: Unit = unit ?? job?.unit ?? "in";
+  return {
+    unit: shown,
+    step: job && job.step && job.unit === shown ? job.step : undefined,
+    words: words ?? job?.words ?? ("north_america" as Region),
+  };
+}

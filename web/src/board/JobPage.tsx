@@ -1,0 +1,227 @@
+import "./board.css";
+
+import { Button, Menu, TextInput } from "@mantine/core";
+import { useHotkeys } from "@mantine/hooks";
+import { notifications } from "@mantine/notifications";
+import { IconDots, IconPlus, IconRuler2 } from "@tabler/icons-react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type KeyboardEvent, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+
+import { api, ask, type JobPageData, type ListedOpening } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShow } from "../app/show";
+import { Silhouette } from "../drawing/Silhouette";
+
+const STAGE: Record<string, string> = {
+  door: "leaf not settled",
+  floor: "floor not settled",
+  opening: "opening not settled",
+  frame: "wall not settled",
+  ready: "figures complete",
+};
+
+/** A job's openings in walking order, as silhouettes on one floor line. */
+export function JobPage() {
+  const id = Number(useParams().jobId);
+  const show = useShow();
+  const job = useQuery({
+    queryKey: ["job", id, show.unit, show.words],
+    queryFn: () =>
+      ask(
+        api.GET("/api/jobs/{job_id}", {
+          params: { path: { job_id: id }, query: { unit: show.unit ?? undefined, words: show.words ?? undefined } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+  return (
+    <>
+      <Bar
+        job={job.data?.job}
+        trail={
+          <>
+            <Link to="/">Jobs</Link>
+            <span aria-hidden="true">›</span>
+            <h1>{job.data?.job.name ?? "…"}</h1>
+          </>
+        }
+      >
+        {job.data && (
+          <Button component={Link} to={`/jobs/${id}/rules`} variant="subtle" size="compact-md" leftSection={<IconRuler2 size={18} />}>
+            House rules
+          </Button>
+        )}
+      </Bar>
+      <main className="page board">
+        {job.isPending && <p className="quiet" aria-busy="true">Fetching the openings…</p>}
+        {job.isError && <Problem error={job.error} retry={() => void job.refetch()} />}
+        {job.data && <Board data={job.data} />}
+      </main>
+    </>
+  );
+}
+
+const matches = (opening: ListedOpening, text: string) =>
+  `${opening.mark} ${opening.room} ${opening.brief.leaf ?? ""} ${STAGE[opening.brief.stage]} ${opening.brief.worst?.level ?? ""}`
+    .toLowerCase()
+    .includes(text.toLowerCase().trim());
+
+function useBoardActions(data: JobPageData) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const refresh = () => {
+    void client.invalidateQueries({ queryKey: ["job"] });
+    void client.invalidateQueries({ queryKey: ["jobs"] });
+  };
+  const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
+  const last = data.openings.at(-1);
+  const add = useMutation({
+    mutationFn: (copyOf?: number) =>
+      ask(
+        api.POST("/api/jobs/{job_id}/openings", {
+          params: { path: { job_id: data.id } },
+          // A new opening stands in the wall of the last one walked to, or in a new wall of an empty job.
+          body: copyOf ? { copy_of: copyOf } : { wall_id: last?.wall_id ?? data.walls[0]?.id, wall: {}, opening: {} },
+        }),
+      ),
+    onSuccess: ({ id }) => {
+      refresh();
+      void navigate(`/openings/${id}/door`);
+    },
+    onError: tell,
+  });
+  const restore = (id: number) =>
+    ask(api.PUT("/api/openings/{opening_id}/restore", { params: { path: { opening_id: id } } })).then(refresh, tell);
+  const remove = useMutation({
+    mutationFn: (opening: ListedOpening) =>
+      ask(api.DELETE("/api/openings/{opening_id}", { params: { path: { opening_id: opening.id } } })),
+    onSuccess: (_, opening) => {
+      refresh();
+      notifications.show({
+        message: (
+          <span>
+            {opening.mark || "The opening"} is off the board; its record stays.{" "}
+            <button type="button" className="link" onClick={() => void restore(opening.id)}>
+              Put it back
+            </button>
+          </span>
+        ),
+      });
+    },
+    onError: tell,
+  });
+  const reorder = useMutation({
+    mutationFn: (order: number[]) => ask(api.PUT("/api/jobs/{job_id}/order", { params: { path: { job_id: data.id } }, body: { order } })),
+    onSuccess: refresh,
+    onError: tell,
+  });
+  const move = (opening: ListedOpening, by: 1 | -1) => {
+    const order = data.openings.map((o) => o.id);
+    const from = order.indexOf(opening.id);
+    const to = from + by;
+    if (to < 0 || to >= order.length) return;
+    order.splice(to, 0, ...order.splice(from, 1));
+    reorder.mutate(order);
+  };
+  return { add, remove, move };
+}
+
+function Board({ data }: { data: JobPageData }) {
+  const [find, setFind] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const list = useRef<HTMLUListElement>(null);
+  const actions = useBoardActions(data);
+  const seen = data.openings.filter((o) => matches(o, find));
+  const tallest = Math.max(2200, ...data.openings.map((o) => o.brief.silhouette?.ro_height ?? 0));
+
+  useHotkeys([
+    ["/", () => field.current?.focus()],
+    ["N", () => actions.add.mutate(undefined)],
+  ]);
+
+  const arrows = (event: KeyboardEvent) => {
+    const links = [...(list.current?.querySelectorAll<HTMLAnchorElement>("a.card") ?? [])];
+    const at = links.indexOf(document.activeElement as HTMLAnchorElement);
+    const columns = links.filter((l) => l.offsetTop === links[0]?.offsetTop).length;
+    const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns }[event.key];
+    if (by === undefined || (at < 0 && event.key !== "ArrowDown")) return;
+    event.preventDefault();
+    if (event.altKey && at >= 0 && Math.abs(by) === 1) actions.move(seen[at]!, by as 1 | -1);
+    else links[Math.min(Math.max(at < 0 ? 0 : at + by, 0), links.length - 1)]?.focus();
+  };
+
+  return (
+    <div onKeyDown={arrows}>
+      <div className="board-tools">
+        <p>
+          {data.job.place && <span>{data.job.place} · </span>}
+          {data.openings.length === 1 ? "1 opening" : `${data.openings.length} openings`} in walking order
+        </p>
+        <TextInput
+          ref={field}
+          aria-label="Find an opening"
+          placeholder="Find: mark, room, size, stop…"
+          rightSection={<kbd>/</kbd>}
+          value={find}
+          onChange={(event) => setFind(event.currentTarget.value)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") list.current?.querySelector<HTMLAnchorElement>("a.card")?.click();
+            if (event.key === "Escape") setFind("");
+          }}
+        />
+        <Button leftSection={<IconPlus size={18} />} loading={actions.add.isPending} onClick={() => actions.add.mutate(undefined)}>
+          New opening
+        </Button>
+      </div>
+      {data.openings.length === 0 && <p className="empty">No opening yet. Press N or “New opening” and say what hangs in it.</p>}
+      {data.openings.length > 0 && seen.length === 0 && <p className="empty">No opening matches “{find}”.</p>}
+      <ul className="cards" ref={list}>
+        {seen.map((opening) => (
+          <Card key={opening.id} opening={opening} tallest={tallest} actions={actions} />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: number; actions: ReturnType<typeof useBoardActions> }) {
+  const { brief } = opening;
+  const level = brief.worst?.level;
+  const flags = (["stop", "check"] as const).filter((l) => brief.counts[l]);
+  const title = opening.mark || "no mark";
+  return (
+    <li>
+      <Link to={`/openings/${opening.id}/door`} className="card" data-level={level} aria-label={`${title}, ${opening.room}`}>
+        <Silhouette of={brief.silhouette} height={170} tallest={tallest} />
+        <span className="card-mark">{title}</span>
+        <span className="card-room">{opening.room || "room not named"}</span>
+        <span className="card-size">{brief.leaf ?? "no leaf yet"}</span>
+        <span className="card-ro">RO {brief.ro ?? "waits"}</span>
+        <span className="card-state">
+          {flags.map((l) => (
+            <span key={l} className={`chip ${l}`}>
+              {l === "stop" ? "Stop" : "Check"} {brief.counts[l]}
+            </span>
+          ))}
+          {brief.stage !== "ready" && <span className="chip missing">{STAGE[brief.stage]}</span>}
+          {brief.stage === "ready" && flags.length === 0 && <span className="chip ready">figures complete</span>}
+        </span>
+      </Link>
+      <Menu position="bottom-end" withinPortal>
+        <Menu.Target>
+          <button type="button" className="card-menu" aria-label={`More for ${title}`}>
+            <IconDots size={20} />
+          </button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={() => actions.add.mutate(opening.id)}>Another like this</Menu.Item>
+          <Menu.Item onClick={() => actions.move(opening, -1)}>Earlier in the walk</Menu.Item>
+          <Menu.Item onClick={() => actions.move(opening, 1)}>Later in the walk</Menu.Item>
+          <Menu.Item onClick={() => actions.remove.mutate(opening)}>Take off the board</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+    </li>
+  );
+}

@@ -1,0 +1,178 @@
+import "./board.css";
+
+import { SegmentedControl } from "@mantine/core";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useLocation, useParams } from "react-router";
+
+import { ApiProblem, api, ask, type Catalogue, type FieldError, type Job, type LengthText, type Rules } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShown } from "../app/show";
+import { useCatalogue } from "../app/useCatalogue";
+import { LengthField } from "../tape/LengthField";
+
+type Level = "job" | "crew";
+
+const GROUPS: { title: string; names: string[] }[] = [
+  { title: "Gaps around the leaf", names: ["hinge_gap", "strike_gap", "meeting_gap", "head_gap", "floor_gap", "paint_gap"] },
+  {
+    title: "Rough opening",
+    names: ["side_shim", "head_shim", "add_width", "add_height", "least_side_play", "most_side_play", "stud_lean", "lean_margin"],
+  },
+  { title: "Frame", names: ["leg_thickness", "depth_over_wall"] },
+  { title: "Wall", names: ["plate_thickness", "stud_thickness", "stud_depth", "stud_spacing", "layout_offset"] },
+  { title: "Hinges and latch", names: ["hinge_top", "hinge_bottom", "hinge_length", "latch"] },
+];
+
+/** House rules of a job and of the crew: what is settled, and the default that counts otherwise. */
+export function RulesPage() {
+  const id = Number(useParams().jobId);
+  const [level, setLevel] = useState<Level>("job");
+  const client = useQueryClient();
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+  });
+  const unit = job.data?.job.unit ?? "in";
+  const crew = useQuery({
+    queryKey: ["crew-rules", unit],
+    queryFn: () => ask(api.GET("/api/crew-rules/{unit}", { params: { path: { unit } } })),
+    enabled: job.isSuccess,
+  });
+  const catalogue = useCatalogue();
+  const [saving, setSaving] = useState<"saved" | "saving" | "failed">("saved");
+  const [errors, setErrors] = useState<FieldError[]>([]);
+
+  const keep = async (name: string, value: string | undefined) => {
+    if (!job.data || !crew.data) return;
+    setSaving("saving");
+    const change = (rules: Rules): Rules => {
+      const next: Record<string, unknown> = { ...rules };
+      if (value === undefined) delete next[name];
+      else next[name] = value;
+      return next;
+    };
+    try {
+      if (level === "job") {
+        const body = { version: job.data.version, job: { ...job.data.job, rules: change(job.data.job.rules ?? {}) } };
+        const kept = await ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body }));
+        client.setQueryData(["job", id, null, null], { ...job.data, ...kept });
+      } else {
+        const body = { version: crew.data.version, rules: change(crew.data.rules) };
+        client.setQueryData(["crew-rules", unit], await ask(api.PUT("/api/crew-rules/{unit}", { params: { path: { unit } }, body })));
+      }
+      void client.invalidateQueries({ queryKey: ["opening"] });
+      setErrors([]);
+      setSaving("saved");
+    } catch (failure) {
+      if (!(failure instanceof ApiProblem)) throw failure;
+      setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "nothing was changed" }]);
+      setSaving("failed");
+      void job.refetch();
+      void crew.refetch();
+    }
+  };
+
+  const failed = [job, crew, catalogue].find((q) => q.isError);
+  return (
+    <>
+      <Bar
+        job={job.data?.job}
+        trail={
+          <>
+            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>House rules</h1>
+          </>
+        }
+      >
+        <span className="save" data-state={saving === "failed" ? "refused" : saving} role="status">
+          {{ saved: "Saved", saving: "Saving…", failed: "Not saved" }[saving]}
+        </span>
+      </Bar>
+      <main className="page rules">
+        {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
+        {job.data && crew.data && catalogue.data && (
+          <>
+            <div className="rules-head">
+              <SegmentedControl
+                aria-label="Whose rules"
+                value={level}
+                onChange={(v) => setLevel(v as Level)}
+                data={[
+                  { value: "job", label: "This job" },
+                  { value: "crew", label: unit === "in" ? "The crew, in inches" : "The crew, in millimetres" },
+                ]}
+              />
+              <p className="quiet">
+                Nearest wins: an opening’s own rule, then the job’s, then the crew’s, then the default shown in grey.
+              </p>
+            </div>
+            {errors.filter((e) => !e.path.includes("rules.")).map((e) => (
+              <p role="alert" className="error" key={e.reason}>
+                {e.reason}; {e.accepted}
+              </p>
+            ))}
+            <RuleFields
+              key={level}
+              level={level}
+              job={job.data.job}
+              own={level === "job" ? (job.data.job.rules ?? {}) : crew.data.rules}
+              above={level === "job" ? crew.data.rules : {}}
+              catalogue={catalogue.data}
+              errors={errors}
+              keep={(name, value) => void keep(name, value)}
+            />
+          </>
+        )}
+      </main>
+    </>
+  );
+}
+
+interface FieldsProps {
+  level: Level;
+  job: Job;
+  own: Rules;
+  above: Rules;
+  catalogue: Catalogue;
+  errors: FieldError[];
+  keep: (name: string, value: string | undefined) => void;
+}
+
+function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsProps) {
+  const shown = useShown(job);
+  const habit = job.unit ?? "in";
+  const { hash } = useLocation();
+  useEffect(() => {
+    if (hash) document.querySelector<HTMLElement>(`[data-path="rules.${level}.${CSS.escape(hash.slice(1))}"] input`)?.focus();
+  }, [hash, level]);
+  const settled = (rules: Rules, name: string) => (rules as Record<string, LengthText>)[name];
+  const fallback = (name: string) => {
+    const crew = settled(above, name);
+    return crew ? `${String(crew)} by the crew` : `${catalogue.rules[name]!.default[habit]} by default`;
+  };
+  return (
+    <div className="rule-groups">
+      {GROUPS.map((group) => (
+        <section key={group.title}>
+          <h2>{group.title}</h2>
+          {group.names.map((name) => (
+            <LengthField
+              key={name}
+              label={catalogue.rules[name]!.label[shown.words] ?? name}
+              kind={catalogue.rules[name]!.kind}
+              path={`rules.${level}.${name}`}
+              unit={habit}
+              value={settled(own, name)}
+              fallback={fallback(name)}
+              error={errors.find((e) => e.path === `rules.${level}.${name}`)}
+              onChange={(value) => keep(name, value)}
+            />
+          ))}
+        </section>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,49 @@
+import { useWork } from "../opening/context";
+
+/** Plan of the opening: hinge side and swing as seen from above, with the hand in both schools. */
+export function Plan() {
+  const { now, result } = useWork();
+  const door = now.opening.door ?? {};
+  const left = (door.hinge_side ?? "left") === "left";
+  const down = (door.opens_to ?? "A") === "A"; // side A is below: you stand there
+  const outside = door.outside ?? "A";
+  const [hx, fx] = left ? [96, 224] : [224, 96];
+  const wall = 92;
+  const face = down ? wall + 9 : wall - 9;
+  const tip = face + (down ? 128 : -128) * 0.62;
+  const side = down ? 1 : -1;
+  return (
+    <figure className="plan">
+      <svg
+        viewBox="0 0 320 184"
+        role="img"
+        aria-label={`Plan: hinges on the ${left ? "left" : "right"} seen from side A, opens to side ${down ? "A" : "B"}`}
+      >
+        <rect className="wall" x="4" y={wall - 11} width="84" height="22" />
+        <rect className="wall" x="232" y={wall - 11} width="84" height="22" />
+        <rect className="leg" x="88" y={wall - 12} width="8" height="24" />
+        <rect className="leg" x="224" y={wall - 12} width="8" height="24" />
+        <path className="arc" d={`M${fx} ${face}A128 79 0 0 ${left === down ? 1 : 0} ${hx} ${tip}`} />
+        <rect className="leaf" x={left ? hx : hx - 7} y={Math.min(face, tip)} width="7" height={Math.abs(tip - face)} />
+        <circle className="pin" cx={hx} cy={face} r="4" />
+        <path className="pull" d={`M${(hx + fx) / 2 - side * 0} ${face + side * 10}v${side * 22}m-5 ${-side * 7}l5 ${side * 7}l5 ${-side * 7}`} />
+        <text x="160" y="20" className="side">
+          side B{outside === "B" ? " · outside" : ""}
+        </text>
+        <text x="160" y="178" className="side">
+          side A, where you stand{outside === "A" ? " · outside" : ""}
+        </text>
+      </svg>
+      {result && (
+        <figcaption>
+          <span>
+            Hand from the pull side <strong>{result.hands.pull_side}</strong>
+          </span>
+          <span>
+            from outside <strong>{result.hands.outside}</strong>
+          </span>
+        </figcaption>
+      )}
+    </figure>
+  );
+}

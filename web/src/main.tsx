@@ -1,0 +1,46 @@
+import "@mantine/core/styles.css";
+import "@mantine/notifications/styles.css";
+import "@fontsource-variable/archivo/wdth.css";
+import "./app/app.css";
+
+import { MantineProvider } from "@mantine/core";
+import { Notifications } from "@mantine/notifications";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Route, Routes } from "react-router";
+
+import { Lost } from "./app/Lost";
+import { ShowProvider } from "./app/show";
+import { theme } from "./app/theme";
+import { JobPage } from "./board/JobPage";
+import { JobsPage } from "./board/JobsPage";
+import { RulesPage } from "./board/RulesPage";
+import { OpeningPage } from "./opening/OpeningPage";
+import { CutListPage } from "./print/CutListPage";
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, networkMode: "always" }, mutations: { networkMode: "always" } },
+});
+
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <MantineProvider theme={theme} forceColorScheme="light">
+      <QueryClientProvider client={queries}>
+        <ShowProvider>
+          <Notifications position="bottom-center" />
+          <BrowserRouter>
+            <Routes>
+              <Route path="/" element={<JobsPage />} />
+              <Route path="/jobs/:jobId" element={<JobPage />} />
+              <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
+              <Route path="/openings/:openingId/print" element={<CutListPage />} />
+              <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
+              <Route path="*" element={<Lost />} />
+            </Routes>
+          </BrowserRouter>
+        </ShowProvider>
+      </QueryClientProvider>
+    </MantineProvider>
+  </StrictMode>,
+);

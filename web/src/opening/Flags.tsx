@@ -1,0 +1,58 @@
+import { IconAlertOctagonFilled, IconEye, IconInfoCircle } from "@tabler/icons-react";
+
+import { useWork } from "./context";
+
+const ICONS = { stop: IconAlertOctagonFilled, check: IconEye, note: IconInfoCircle };
+const NAMES = { stop: "Stop", check: "Check", note: "Note" };
+
+/** Every judgement on this opening, worst first, each with its cure and the way to it. */
+export function Flags() {
+  const { result, goTo, light } = useWork();
+  if (!result) return null;
+  return (
+    <section className="flags" aria-label="Flags">
+      {result.missing.length > 0 && (
+        <div className="missing">
+          <h2>Still to say</h2>
+          <ul>
+            {result.missing.map((m) => (
+              <li key={m.path}>
+                <button type="button" className="link" onClick={() => goTo(m.path)}>
+                  {m.label}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {result.flags.length === 0 && result.missing.length === 0 && <p className="clear">Nothing stands against cutting.</p>}
+      <ul>
+        {result.flags.map((flag, i) => {
+          const Icon = ICONS[flag.level];
+          return (
+            <li
+              key={`${flag.code}-${i}`}
+              className={`flag ${flag.level}`}
+              data-code={flag.code}
+              onPointerEnter={() => light(flag.figures[0] ?? null)}
+              onPointerLeave={() => light(null)}
+            >
+              <h3>
+                <Icon size={18} aria-hidden="true" /> {NAMES[flag.level]}
+              </h3>
+              <p>{flag.reason}</p>
+              <p className="cure">
+                {flag.cure}{" "}
+                {flag.path && (
+                  <button type="button" className="link" onClick={() => goTo(flag.path)} aria-label={`Go to the cure: ${flag.cure}`}>
+                    Go there
+                  </button>
+                )}
+              </p>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,227 @@
+import { ActionIcon, Button } from "@mantine/core";
+import { useHotkeys } from "@mantine/hooks";
+import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+
+import { ApiProblem, api, ask, type Document } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShown } from "../app/show";
+import { useCatalogue } from "../app/useCatalogue";
+import { Sheet } from "../drawing/Sheet";
+import { Slip } from "../slip/Slip";
+import { STAGES, type StageName, StagePanel, stageOf } from "../stages/stages";
+import { ConflictDialog } from "./ConflictDialog";
+import { OpeningContext, type OpeningWork } from "./context";
+import { Figures } from "./Figures";
+import { Flags } from "./Flags";
+import { SaveMark } from "./SaveMark";
+import { useKept } from "./useKept";
+
+/** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
+export function OpeningPage() {
+  const { openingId } = useParams();
+  return <OneOpening key={openingId} id={Number(openingId)} />;
+}
+
+function OneOpening({ id }: { id: number }) {
+  const kept = useKept(id);
+  const { page, now } = kept;
+  const job = page.data?.job.job;
+  const shown = useShown(job);
+  const catalogue = useCatalogue();
+  const navigate = useNavigate();
+  const { stage: stageName } = useParams();
+  const stage: StageName = STAGES.find((s) => s.name === stageName)?.name ?? "door";
+  const [lit, light] = useState<string | null>(null);
+  const [slip, setSlip] = useState<string | null>(null);
+
+  const asked: Document | null = useMemo(
+    () =>
+      page.data && now && job
+        ? {
+            format: "jambo-opening/1",
+            unit: job.unit ?? "in",
+            show: { unit: shown.unit, step: shown.step ?? null, words: shown.words },
+            rules: { crew: page.data.crew_rules, job: job.rules ?? {} },
+            wall: now.wall,
+            opening: now.opening,
+          }
+        : null,
+    [page.data, now, job, shown.unit, shown.step, shown.words],
+  );
+  const solved = useQuery({
+    queryKey: ["solve", asked],
+    queryFn: ({ signal }) => ask(api.POST("/api/solve", { body: asked!, signal })),
+    enabled: asked !== null,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: (count, failure) => count < 3 && failure instanceof ApiProblem && failure.offline,
+  });
+
+  const goStage = useCallback(
+    (name: StageName) => void navigate(`/openings/${id}/${name}`, { replace: true }),
+    [navigate, id],
+  );
+  const goTo = useCallback(
+    (path: string) => {
+      if (/^rules\./.test(path) && page.data) {
+        void navigate(`/jobs/${page.data.job.id}/rules#${path.split(".").pop()}`);
+        return;
+      }
+      goStage(stageOf(path));
+      const find = (tries: number) => {
+        const field = document.querySelector<HTMLElement>(`[data-path^="${CSS.escape(path)}"]`);
+        const target = field?.matches("input,select,textarea,button") ? field : field?.querySelector<HTMLElement>("input,select,textarea,button");
+        if (target) target.focus();
+        else if (tries > 0) requestAnimationFrame(() => find(tries - 1));
+      };
+      requestAnimationFrame(() => find(20));
+    },
+    [goStage, navigate, page.data],
+  );
+
+  useHotkeys(
+    [
+      ...STAGES.map((s, i): [string, () => void] => [String(i + 1), () => goStage(s.name)]),
+      ["Escape", () => setSlip(null)],
+    ],
+    ["INPUT", "TEXTAREA", "SELECT"],
+  );
+  useHotkeys(
+    [
+      ...STAGES.map((s, i): [string, () => void] => [`alt+${i + 1}`, () => goStage(s.name)]),
+      ["mod+Z", () => void kept.travel("undo")],
+      ["mod+shift+Z", () => void kept.travel("redo")],
+      ["mod+Y", () => void kept.travel("redo")],
+    ],
+    [],
+  );
+  useEffect(() => {
+    const next = () => {
+      const following = STAGES[STAGES.findIndex((s) => s.name === stage) + 1];
+      if (!following) return;
+      goStage(following.name);
+      setTimeout(() => document.querySelector<HTMLElement>("[data-walk]")?.focus(), 0);
+    };
+    document.addEventListener("jambo:stage-done", next);
+    return () => document.removeEventListener("jambo:stage-done", next);
+  }, [stage, goStage]);
+
+  if (page.isError) {
+    return (
+      <>
+        <Bar />
+        <main className="page">
+          <Problem error={page.error} retry={() => void page.refetch()} />
+        </main>
+      </>
+    );
+  }
+  if (!page.data || !now || !job) {
+    return (
+      <>
+        <Bar />
+        <main className="page" aria-busy="true">
+          <p className="quiet">Fetching the opening…</p>
+        </main>
+      </>
+    );
+  }
+
+  const problem = solved.error instanceof ApiProblem ? solved.error : null;
+  const words = catalogue.data?.words[shown.words] ?? {};
+  const work: OpeningWork = {
+    page: page.data,
+    now,
+    result: solved.data,
+    errors: [...(problem?.errors ?? []), ...kept.errors],
+    shown,
+    words,
+    set: kept.set,
+    lit,
+    light,
+    open: setSlip,
+    goTo,
+  };
+  const title = [now.opening.mark || "no mark", now.opening.room].filter(Boolean).join(" · ");
+
+  return (
+    <OpeningContext value={work}>
+      <Bar
+        job={job}
+        trail={
+          <>
+            <Link to={`/jobs/${page.data.job.id}`}>{job.name}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>{title}</h1>
+          </>
+        }
+      >
+        <SaveMark state={kept.state} errors={kept.errors} retry={() => void kept.retry()} goTo={goTo} />
+        <ActionIcon variant="subtle" size={44} aria-label="Undo" disabled={!page.data.can_undo} onClick={() => void kept.travel("undo")}>
+          <IconArrowBackUp />
+        </ActionIcon>
+        <ActionIcon variant="subtle" size={44} aria-label="Redo" disabled={!page.data.can_redo} onClick={() => void kept.travel("redo")}>
+          <IconArrowForwardUp />
+        </ActionIcon>
+        <Button component={Link} to={`/openings/${id}/print`} variant="subtle" size="compact-md" leftSection={<IconPrinter size={18} />}>
+          Cut list
+        </Button>
+      </Bar>
+      <main className={slip ? "work has-slip" : "work"}>
+        <section className="work-stage" aria-label="Facts">
+          <div className="stages" role="tablist" aria-label="Stages">
+            {STAGES.map((s, i) => {
+              const flags = (solved.data?.flags ?? []).filter((f) => f.stage === s.name && f.level !== "note");
+              const missing = (solved.data?.missing ?? []).filter((m) => stageOf(m.path) === s.name);
+              const worst = flags[0]?.level ?? (missing.length ? "missing" : "done");
+              const said = { stop: "has a stop", check: "to check", note: "", missing: "facts missing", done: "complete" }[worst];
+              return (
+                <button
+                  key={s.name}
+                  type="button"
+                  role="tab"
+                  id={`tab-${s.name}`}
+                  aria-selected={s.name === stage}
+                  aria-controls="stage-panel"
+                  tabIndex={s.name === stage ? 0 : -1}
+                  data-mark={worst}
+                  onClick={() => goStage(s.name)}
+                  onKeyDown={(event) => {
+                    const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+                    const to = by && STAGES[(i + by + STAGES.length) % STAGES.length];
+                    if (to) {
+                      goStage(to.name);
+                      document.getElementById(`tab-${to.name}`)?.focus();
+                    }
+                  }}
+                >
+                  <kbd aria-hidden="true">{i + 1}</kbd>
+                  {s.label}
+                  <span className="sr">, {said}</span>
+                </button>
+              );
+            })}
+          </div>
+          <div id="stage-panel" role="tabpanel" aria-labelledby={`tab-${stage}`} className="panel">
+            <StagePanel stage={stage} />
+          </div>
+        </section>
+        <section className="work-sheet" aria-label="Drawing" data-stale={solved.isPlaceholderData || undefined}>
+          <Sheet />
+        </section>
+        <aside className="work-side" aria-label="Flags and figures">
+          {slip && solved.data?.figures[slip] && <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />}
+          {problem?.offline && <p className="offline" role="status">The server does not answer; the figures are the last ones it gave.</p>}
+          <Flags />
+          <Figures />
+        </aside>
+      </main>
+      {kept.conflict && <ConflictDialog conflict={kept.conflict} resolve={kept.resolve} />}
+    </OpeningContext>
+  );
+}

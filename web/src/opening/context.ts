@@ -1,0 +1,28 @@
+import { createContext, useContext } from "react";
+
+import type { FieldError, OpeningPageData, Region, Result, Unit } from "../api/client";
+import type { Draft } from "./useKept";
+
+export interface OpeningWork {
+  page: OpeningPageData;
+  now: Draft;
+  result: Result | undefined;
+  errors: FieldError[];
+  shown: { unit: Unit; step: "1/16" | "1/32" | "1" | "1/2" | undefined; words: Region };
+  words: Record<string, string>;
+  set: (path: string, value: unknown) => void;
+  /** The figure pointed at: it lights up on the drawing, the tapes and in every list. */
+  lit: string | null;
+  light: (figure: string | null) => void;
+  /** Open the slip of a figure. */
+  open: (figure: string) => void;
+  goTo: (path: string) => void;
+}
+
+export const OpeningContext = createContext<OpeningWork | null>(null);
+
+export function useWork(): OpeningWork {
+  const work = useContext(OpeningContext);
+  if (!work) throw new Error("useWork needs an OpeningContext");
+  return work;
+}

@@ -1,0 +1,35 @@
+/** Reading and writing a document by a path such as "opening.door.leaves[0].width". */
+
+type Tree = Record<string, unknown> | unknown[];
+
+const parts = (path: string): (string | number)[] =>
+  path.split(/[.[\]]+/).filter(Boolean).map((part) => (/^\d+$/.test(part) ? Number(part) : part));
+
+export function at(root: unknown, path: string): unknown {
+  return parts(path).reduce<unknown>((node, part) => (node as Record<string | number, unknown> | null | undefined)?.[part], root);
+}
+
+/** A copy of `root` with the value at `path`; undefined takes the key out. Parts that are not there yet are made. */
+export function put<T>(root: T, path: string, value: unknown): T {
+  const change = (node: unknown, rest: (string | number)[]): unknown => {
+    const [part, ...deeper] = rest;
+    if (part === undefined) return value;
+    const copy: Tree = Array.isArray(node) ? [...node] : typeof part === "number" ? [] : { ...(node as object) };
+    const slot = copy as Record<string | number, unknown>;
+    const next = change(slot[part], deeper);
+    if (next === undefined && !Array.isArray(copy)) delete slot[part];
+    else slot[part] = next;
+    return copy;
+  };
+  return change(root, parts(path)) as T;
+}
+
+export const same = (a: unknown, b: unknown) => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (value && typeof value === "object") {
+    return Object.fromEntries(Object.entries(value).sort(([a], [b]) => a.localeCompare(b)).map(([k, v]) => [k, sorted(v)]));
+  }
+  return value;
+}

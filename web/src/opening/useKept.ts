@@ -1,0 +1,206 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+
+import { ApiProblem, api, ask, type Conflict, type FieldError, type Opening, type OpeningPageData, type Wall } from "../api/client";
+import { put, same } from "./paths";
+
+export interface Draft {
+  opening: Opening;
+  wall: Wall;
+}
+
+export type SaveState = "saved" | "waiting" | "saving" | "offline" | "refused" | "conflict";
+
+export interface OpenConflict extends Conflict {
+  of: "opening" | "wall";
+}
+
+const PAUSE = 400; // ms without a key press before a change is saved
+const AGAIN = 3000; // ms before an unreachable server is asked again
+
+interface Parked {
+  draft: Draft;
+  base: OpeningPageData;
+}
+
+const parkedKey = (id: number) => `jambo.draft.${id}`;
+
+function unpark(id: number): Parked | null {
+  try {
+    return JSON.parse(localStorage.getItem(parkedKey(id)) ?? "null") as Parked | null;
+  } catch {
+    return null;
+  }
+}
+
+/** One opening: what is kept, what is being changed, automatic saving, undo and conflicts. */
+export function useKept(id: number) {
+  const client = useQueryClient();
+  const key = ["opening", id];
+  const page = useQuery({
+    queryKey: key,
+    queryFn: ({ signal }) => ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } }, signal })),
+    refetchOnWindowFocus: false,
+  });
+  // Unsaved changes of an earlier visit come back with the version they were based on.
+  const [parked] = useState(() => unpark(id));
+  const [draft, setDraft] = useState<Draft | null>(parked?.draft ?? null);
+  const [state, setState] = useState<SaveState>(parked ? "waiting" : "saved");
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const [conflict, setConflict] = useState<OpenConflict | null>(null);
+  const base = useRef<OpeningPageData | null>(parked?.base ?? null);
+  const newest = useRef<Draft | null>(draft);
+  const busy = useRef<Promise<void> | null>(null);
+  const trail = useRef<("opening" | Wall)[]>([]);
+
+  useEffect(() => {
+    if (page.data && !newest.current) base.current = page.data;
+  }, [page.data]);
+
+  const settle = useCallback(
+    (next: OpeningPageData) => {
+      base.current = next;
+      client.setQueryData(key, next);
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key is the id
+    [client, id],
+  );
+
+  const saveOnce = useCallback(async () => {
+    const sending = newest.current;
+    const from = base.current;
+    if (!sending || !from) return;
+    setState("saving");
+    let of: OpenConflict["of"] = "wall";
+    try {
+      let next = from;
+      if (!same(sending.wall, from.wall.wall)) {
+        const wall = await ask(
+          api.PUT("/api/walls/{wall_id}", {
+            params: { path: { wall_id: from.wall.id } },
+            body: { version: from.wall.version, wall: sending.wall },
+          }),
+        );
+        trail.current.push(from.wall.wall);
+        next = { ...next, wall };
+        settle(next);
+      }
+      of = "opening";
+      if (!same(sending.opening, next.opening)) {
+        const answer = await ask(
+          api.PUT("/api/openings/{opening_id}", {
+            params: { path: { opening_id: id } },
+            body: { version: next.version, opening: sending.opening },
+          }),
+        );
+        trail.current.push("opening");
+        settle(answer);
+      }
+      setErrors([]);
+      if (newest.current === sending) {
+        newest.current = null;
+        setDraft(null);
+        setState("saved");
+        localStorage.removeItem(parkedKey(id));
+        void client.invalidateQueries({ queryKey: ["job"] });
+      } else {
+        setState("waiting");
+      }
+    } catch (failure) {
+      if (!(failure instanceof ApiProblem)) throw failure;
+      if (failure.conflict) {
+        setConflict({ ...failure.conflict, of });
+        setState("conflict");
+      } else if (failure.offline) {
+        setState("offline");
+      } else {
+        setErrors(failure.errors);
+        setState("refused");
+      }
+    }
+  }, [client, id, settle]);
+
+  const save = useCallback(async () => {
+    while (busy.current) await busy.current;
+    busy.current = saveOnce().finally(() => (busy.current = null));
+    await busy.current;
+  }, [saveOnce]);
+
+  useEffect(() => {
+    if (state !== "waiting" && state !== "offline") return;
+    const timer = setTimeout(() => void save(), state === "offline" ? AGAIN : PAUSE);
+    return () => clearTimeout(timer);
+  }, [state, draft, save]);
+
+  const change = useCallback(
+    (next: Draft) => {
+      newest.current = next;
+      setDraft(next);
+      setState((was) => (was === "conflict" ? was : "waiting"));
+      if (base.current) localStorage.setItem(parkedKey(id), JSON.stringify({ draft: next, base: base.current } satisfies Parked));
+    },
+    [id],
+  );
+
+  const now: Draft | null = draft ?? (page.data ? { opening: page.data.opening, wall: page.data.wall.wall } : null);
+
+  const set = useCallback(
+    (path: string, value: unknown) => {
+      const kept = base.current;
+      const from = newest.current ?? (kept && { opening: kept.opening, wall: kept.wall.wall });
+      if (from) change(put(from, path, value));
+    },
+    [change],
+  );
+
+  const travel = useCallback(
+    async (way: "undo" | "redo") => {
+      if (newest.current) await save();
+      const kept = base.current;
+      if (!kept || newest.current) return; // what is not saved yet cannot be stepped over
+      const last = way === "undo" ? trail.current.pop() : undefined;
+      if (last && last !== "opening") {
+        change({ opening: kept.opening, wall: last });
+        await save();
+        trail.current.pop();
+        return;
+      }
+      try {
+        settle(
+          await ask(
+            api.POST("/api/openings/{opening_id}/{way}", {
+              params: { path: { opening_id: id, way } },
+              body: { version: kept.version },
+            }),
+          ),
+        );
+        void client.invalidateQueries({ queryKey: ["job"] });
+      } catch (failure) {
+        if (!(failure instanceof ApiProblem)) throw failure;
+        await page.refetch();
+      }
+    },
+    [change, client, id, page, save, settle],
+  );
+
+  /** Settle a conflict with the contents chosen, saved on top of the newest version. */
+  const resolve = useCallback(
+    async (chosen: Record<string, unknown>) => {
+      if (!conflict) return;
+      const fresh = await ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } }));
+      const mine = newest.current;
+      settle(fresh);
+      setConflict(null);
+      const next: Draft = {
+        opening: conflict.of === "opening" ? (chosen as Opening) : (mine?.opening ?? fresh.opening),
+        wall: conflict.of === "wall" ? (chosen as Wall) : (mine?.wall ?? fresh.wall.wall),
+      };
+      newest.current = next;
+      setDraft(next);
+      setState("waiting");
+    },
+    [conflict, id, settle],
+  );
+
+  return { page, now, set, state, errors, conflict, resolve, travel, retry: save };
+}

@@ -1,0 +1,165 @@
+import "./print.css";
+
+import { Button } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+
+import { api, ask, type Result } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShown } from "../app/show";
+import { Digits } from "../tape/Digits";
+import { CutTable } from "./CutTable";
+
+const LEADING = ["ro_width", "ro_height", "head_underside", "side_play", "head_play"];
+
+/** One clean page to carry to the saw: sizes, cut list, plate marks, pole marks, and what stands against cutting. */
+export function CutListPage() {
+  const id = Number(useParams().openingId);
+  const page = useQuery({
+    queryKey: ["opening", id],
+    queryFn: () => ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } })),
+  });
+  const job = page.data?.job.job;
+  const shown = useShown(job);
+  const solved = useQuery({
+    queryKey: ["print", id, page.data?.version, page.data?.wall.version, shown],
+    enabled: page.isSuccess,
+    queryFn: () =>
+      ask(
+        api.POST("/api/solve", {
+          body: {
+            format: "jambo-opening/1",
+            unit: job!.unit ?? "in",
+            show: { unit: shown.unit, step: shown.step ?? null, words: shown.words },
+            rules: { crew: page.data!.crew_rules, job: job!.rules ?? {} },
+            wall: page.data!.wall.wall,
+            opening: page.data!.opening,
+          },
+        }),
+      ),
+  });
+  const failed = page.isError ? page : solved.isError ? solved : null;
+  const opening = page.data?.opening;
+  return (
+    <>
+      <Bar
+        job={job}
+        trail={
+          <>
+            <Link to={`/openings/${id}/frame`}>{[opening?.mark || "no mark", opening?.room].filter(Boolean).join(" · ")}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>Cut list</h1>
+          </>
+        }
+      >
+        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Bar>
+      <main className="print-page">
+        {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
+        {!failed && !solved.data && <p className="quiet" aria-busy="true">Working it out…</p>}
+        {solved.data && page.data && (
+          <article>
+            <header className="print-head">
+              <p className="print-mark">{opening?.mark || "no mark"}</p>
+              <div>
+                <p className="print-room">{opening?.room}</p>
+                <p>
+                  {job?.name} · {page.data.wall.wall.name}
+                </p>
+                <p>
+                  Version {page.data.version} · printed {new Date().toLocaleDateString()}
+                </p>
+              </div>
+            </header>
+            <Leading result={solved.data} />
+            <CutTable result={solved.data} still />
+            <div className="print-pair">
+              <Marks result={solved.data} from={opening?.position?.measured_from ?? "left"} />
+              <Pole result={solved.data} />
+            </div>
+            <PrintFlags result={solved.data} />
+          </article>
+        )}
+      </main>
+    </>
+  );
+}
+
+function Leading({ result }: { result: Result }) {
+  return (
+    <dl className="print-leading">
+      {LEADING.map((name) => {
+        const figure = result.figures[name];
+        return (
+          figure && (
+            <div key={name}>
+              <dt>{figure.label}</dt>
+              <dd>
+                <Digits of={figure.value} />
+              </dd>
+            </div>
+          )
+        );
+      })}
+    </dl>
+  );
+}
+
+function Marks({ result, from }: { result: Result; from: string }) {
+  const marks = result.marks.filter((m) => m.what !== "wall_end");
+  if (marks.length === 0) return <p className="quiet">No plate marks: the opening has no place on its wall yet.</p>;
+  return (
+    <table className="cuts">
+      <caption>Plate marks from the {from} end, seen from side A</caption>
+      <tbody>
+        {marks.map((mark) => (
+          <tr key={mark.figure}>
+            <td className="cut-length">
+              <Digits of={result.figures[mark.figure]!.value} />
+            </td>
+            <th scope="row">{result.figures[mark.figure]!.label}</th>
+            <td>{mark.crossed ? `X ${mark.crossed}` : ""}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Pole({ result }: { result: Result }) {
+  return (
+    <table className="cuts">
+      <caption>Story pole, up from the rough floor</caption>
+      <tbody>
+        {[...result.pole].reverse().map((mark) => (
+          <tr key={mark.figure}>
+            <td className="cut-length">
+              <Digits of={result.figures[mark.figure]!.value} />
+            </td>
+            <th scope="row">{result.figures[mark.figure]!.label}</th>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function PrintFlags({ result }: { result: Result }) {
+  if (result.flags.length === 0) return null;
+  return (
+    <section className="print-flags">
+      <h2>Before you cut</h2>
+      <ul>
+        {result.flags.map((flag, i) => (
+          <li key={i}>
+            <strong>{{ stop: "STOP", check: "Check", note: "Note" }[flag.level]}</strong> {flag.reason} {flag.cure}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

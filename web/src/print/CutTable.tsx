@@ -1,0 +1,50 @@
+import type { Result } from "../api/client";
+import { useWork } from "../opening/context";
+import { Digits } from "../tape/Digits";
+
+/** The cut list: count, piece, length, stock. On the opening screen each length opens its slip. */
+export function CutTable({ result, still }: { result: Result; still?: boolean }) {
+  return (
+    <table className="cuts">
+      <caption>Cut list</caption>
+      <thead>
+        <tr>
+          <th scope="col">No.</th>
+          <th scope="col">Piece</th>
+          <th scope="col">Length</th>
+          <th scope="col">Stock</th>
+        </tr>
+      </thead>
+      <tbody>
+        {result.pieces.map((piece) => {
+          const figure = result.figures[piece.figure];
+          return (
+            <tr key={piece.part} data-part={piece.part}>
+              <td>{piece.count}</td>
+              <th scope="row">{piece.label}</th>
+              <td className="cut-length">
+                {!figure ? <span className="quiet">waits</span> : still ? <Digits of={figure.value} /> : <Press name={piece.figure} result={result} />}
+              </td>
+              <td>{piece.section}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function Press({ name, result }: { name: string; result: Result }) {
+  const { open, lit, light } = useWork();
+  return (
+    <button
+      type="button"
+      className={lit === name ? "link lit" : "link"}
+      onClick={() => open(name)}
+      onPointerEnter={() => light(name)}
+      onPointerLeave={() => light(null)}
+    >
+      <Digits of={result.figures[name]!.value} />
+    </button>
+  );
+}

@@ -1,0 +1,87 @@
+import { CloseButton } from "@mantine/core";
+import { useEffect, useRef } from "react";
+
+import type { Figure, Term } from "../api/client";
+import { useWork } from "../opening/context";
+import { Digits } from "../tape/Digits";
+
+const times = (term: Term) => {
+  const count = term.times.replace("-", "");
+  return count === "1" ? "" : `${count} × `;
+};
+
+function from(term: Term): string {
+  if (term.source === "house rule") return term.detail === "default" ? "house rule (default)" : `house rule (${term.detail})`;
+  if (term.source === "allowance") return `allowance: ${term.detail}`;
+  return term.source;
+}
+
+/** How a figure adds up, line by line, like figures pencilled on a stud. Each line leads to where it is settled. */
+export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
+  const { open, goTo, result } = useWork();
+  const top = useRef<HTMLElement>(null);
+  useEffect(() => top.current?.focus(), [figure.name]);
+  const follow = (term: Term) => (term.source === "figure" ? open(term.path) : goTo(term.path));
+  return (
+    <section className="slip" aria-label={`How it adds up: ${figure.label}`} ref={top} tabIndex={-1}>
+      <header>
+        <h2>
+          {figure.label} {figure.symbol && <span className="symbol">{figure.symbol}</span>}
+        </h2>
+        <CloseButton size={44} aria-label="Close the slip" onClick={close} />
+      </header>
+      <table>
+        <tbody>
+          {figure.terms.map((term, i) => (
+            <tr key={i} className={term.source.replace(" ", "-")}>
+              <td className="sign">{term.times.startsWith("-") ? "−" : i ? "+" : ""}</td>
+              <th scope="row">
+                <button type="button" className="link" onClick={() => follow(term)}>
+                  {term.label}
+                </button>
+                <span className="from">
+                  {times(term) && (
+                    <>
+                      {times(term)}
+                      <Digits of={term.each} />,{" "}
+                    </>
+                  )}
+                  {from(term)}
+                </span>
+              </th>
+              <td className="amount">
+                <Digits of={{ ...term.value, digits: term.value.digits.replace("-", "") }} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <td className="sign">=</td>
+            <th scope="row">
+              {figure.rounding === "nearest" ? "to the nearest mark" : `rounded ${figure.rounding}`}
+              <span className="from">
+                exactly {figure.value.exact.value} {figure.value.exact.unit} · {figure.value.also}
+              </span>
+            </th>
+            <td className="amount total">
+              <Digits of={figure.value} />
+            </td>
+          </tr>
+        </tfoot>
+      </table>
+      {figure.considered.length > 0 && (
+        <p className="considered">
+          The highest counts; passed over:{" "}
+          {figure.considered.map((term) => `${term.label.toLowerCase()} ${term.value.text}`).join(", ")}.
+        </p>
+      )}
+      {figure.allowances.map((why) => (
+        <p className="allowance" key={why}>
+          Stands on an allowance: {why}.
+        </p>
+      ))}
+      {result && !result.figures[figure.name] && <p>This figure is no longer known.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,113 @@
+import { Switch } from "@mantine/core";
+
+import { CutTable } from "../print/CutTable";
+import { useWork } from "../opening/context";
+import { LengthAt } from "../opening/LengthAt";
+import { PickAt, SelectAt, TextAt } from "./fields";
+
+const count = (most: number) => Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
+
+/** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
+export function FrameStage() {
+  const { now, set, words, result } = useWork();
+  const stands = now.opening.frame?.stands_on ?? "rough_floor";
+  return (
+    <>
+      {result && <CutTable result={result} />}
+      <h2>Place on the wall</h2>
+      <div className="pair">
+        <SelectAt
+          path="opening.position.measured_from"
+          label="Measured from"
+          fallback="left"
+          data={[
+            { value: "left", label: "Left end, seen from A" },
+            { value: "right", label: "Right end, seen from A" },
+          ]}
+        />
+        <SelectAt
+          path="opening.position.to"
+          label="To the opening's"
+          fallback="centre"
+          data={[
+            { value: "centre", label: "Centre" },
+            { value: "near_edge", label: "Near edge" },
+            { value: "hinge_edge", label: "Hinge edge" },
+          ]}
+        />
+      </div>
+      <LengthAt path="opening.position.distance" kind="position" label="Distance along the wall" />
+      <h2>Header</h2>
+      <div className="pair">
+        <LengthAt path="opening.header.depth" kind="header_depth" label={`Depth of the ${words.header ?? "header"}`} />
+        <TextAt path="opening.header.source" label="Who gave its size" most={200} />
+      </div>
+      <div className="pair">
+        <SelectAt path="opening.header.jacks" label={`Each side: ${words.jack ?? "jack"}s`} fallback="1" data={count(4)} number />
+        <SelectAt path="opening.header.kings" label={`${words.king ?? "king"}s`} fallback="1" data={count(4)} number />
+      </div>
+      <h2>Frame</h2>
+      <PickAt
+        path="opening.frame.stands_on"
+        label={`The ${words.leg ?? "leg"}s stand on`}
+        fallback="rough_floor"
+        data={[
+          { value: "rough_floor", label: "Rough floor" },
+          { value: "finished_floor", label: "Finished floor" },
+          { value: "spacer", label: "A spacer" },
+        ]}
+      />
+      {stands === "spacer" && <LengthAt path="opening.frame.spacer" kind="foot" label="Spacer height" />}
+      <div className="pair">
+        <LengthAt path="opening.frame.thickness" kind="frame_thickness" label={`Thickness of the ${words.leg ?? "leg"}s`} rule="leg_thickness" />
+        <LengthAt path="opening.frame.depth" kind="wall_thickness" label="Frame depth, if delivered" />
+      </div>
+      <h2>Wall</h2>
+      <TextAt path="wall.name" label="Name of the wall" />
+      <div className="pair">
+        <LengthAt path="wall.height" kind="wall_height" label="Height to the top plates" />
+        <LengthAt path="wall.length" kind="wall_length" label="Length" />
+      </div>
+      <PickAt
+        path="wall.bearing"
+        label="Does it carry load?"
+        fallback="unknown"
+        data={[
+          { value: "no", label: "No" },
+          { value: "yes", label: "Yes" },
+          { value: "unknown", label: "Not known" },
+        ]}
+      />
+      <Switch
+        label="A standing wall: the opening is cut into it"
+        data-path="wall.existing"
+        checked={now.wall.existing ?? false}
+        onChange={(event) => set("wall.existing", event.currentTarget.checked)}
+      />
+      <div className="pair">
+        <LengthAt path="wall.finish_a" kind="finish" label="Finish on side A" />
+        <LengthAt path="wall.finish_b" kind="finish" label="Finish on side B" />
+      </div>
+      <div className="pair">
+        <LengthAt path="wall.stud_thickness" kind="stud" label="Stud thickness" rule="stud_thickness" />
+        <LengthAt path="wall.stud_depth" kind="stud_depth" label="Stud depth" rule="stud_depth" />
+      </div>
+      <div className="pair">
+        <LengthAt path="wall.stud_spacing" kind="spacing" label="Stud spacing" rule="stud_spacing" />
+        <LengthAt path="wall.plate_thickness" kind="plate" label="Plate thickness" rule="plate_thickness" />
+      </div>
+      <div className="pair">
+        <SelectAt
+          path="wall.layout_from"
+          label="Layout starts from"
+          fallback="left"
+          data={[
+            { value: "left", label: "Left end" },
+            { value: "right", label: "Right end" },
+          ]}
+        />
+        <LengthAt path="wall.layout_offset" kind="position" label="Layout starts at" rule="layout_offset" />
+      </div>
+    </>
+  );
+}

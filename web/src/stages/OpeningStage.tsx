@@ -1,0 +1,109 @@
+import { useWork } from "../opening/context";
+import { LengthAt } from "../opening/LengthAt";
+import { Digits } from "../tape/Digits";
+import { PickAt, SelectAt } from "./fields";
+
+const ROWS = [
+  { label: "Width", figure: "width" },
+  { label: "Height", figure: "height" },
+  { label: "Side play, each", figure: "side_play" },
+  { label: "Head play", figure: "head_play" },
+] as const;
+
+/** The two schools side by side: what each makes of this opening and what it leaves around the frame. */
+function Schools() {
+  const { result, lit, light, open } = useWork();
+  if (!result) return null;
+  return (
+    <table className="schools">
+      <thead>
+        <tr>
+          <td />
+          <th scope="col" aria-current={result.school === "build_up"}>
+            Build-up
+          </th>
+          <th scope="col" aria-current={result.school === "add_on"}>
+            Add-on
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {ROWS.map((row) => (
+          <tr key={row.figure}>
+            <th scope="row">{row.label}</th>
+            {(["build_up", "add_on"] as const).map((school) => {
+              const name = `${school}_${row.figure}`;
+              const figure = result.figures[name];
+              const short = figure && row.figure.endsWith("play") && figure.value.mm < 0;
+              return (
+                <td key={school} aria-current={result.school === school} className={short ? "short" : undefined}>
+                  {figure ? (
+                    <button
+                      type="button"
+                      className={lit === name ? "link lit" : "link"}
+                      onClick={() => open(name)}
+                      onPointerEnter={() => light(name)}
+                      onPointerLeave={() => light(null)}
+                    >
+                      <Digits of={figure.value} />
+                    </button>
+                  ) : (
+                    <span className="quiet">waits</span>
+                  )}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** How big the hole is: the school, its amounts, and the gaps of the leaf. */
+export function OpeningStage() {
+  const { now, result } = useWork();
+  const school = now.opening.school ?? result?.school ?? "build_up";
+  return (
+    <>
+      <PickAt
+        path="opening.school"
+        label="School for the rough opening"
+        fallback={school}
+        data={[
+          { value: "build_up", label: "Build up from the leaf" },
+          { value: "add_on", label: "Add on to the leaf" },
+        ]}
+      />
+      <Schools />
+      {school === "build_up" ? (
+        <div className="pair">
+          <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shim space, each side" rule="side_shim" />
+          <LengthAt path="opening.rules.head_shim" kind="shim_space" label="Space over the head" rule="head_shim" />
+        </div>
+      ) : (
+        <>
+          <div className="pair">
+            <LengthAt path="opening.rules.add_width" kind="add" label="Added to the width" rule="add_width" />
+            <LengthAt path="opening.rules.add_height" kind="add" label="Added to the height" rule="add_height" />
+          </div>
+          <SelectAt
+            path="opening.add_from"
+            label="Height added from"
+            fallback="rough_floor"
+            data={[
+              { value: "rough_floor", label: "The rough floor" },
+              { value: "finished_floor", label: "The finished floor" },
+            ]}
+          />
+        </>
+      )}
+      <h2>Gaps around the leaf</h2>
+      <div className="pair">
+        <LengthAt path="opening.rules.hinge_gap" kind="gap" label="At the hinges" rule="hinge_gap" />
+        <LengthAt path="opening.rules.strike_gap" kind="gap" label="At the strike" rule="strike_gap" />
+      </div>
+      <LengthAt path="opening.rules.head_gap" kind="gap" label="At the head" rule="head_gap" />
+    </>
+  );
+}

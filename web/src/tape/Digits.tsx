@@ -1,0 +1,18 @@
+import type { Length } from "../api/client";
+
+/** A length as it is read off the tape: whole, true fraction, unit, and what rounding moved. */
+export function Digits({ of, unit = true }: { of: Pick<Length, "digits" | "unit" | "moved">; unit?: boolean }) {
+  const [, whole, fraction] = /^(-?\d+(?:\.\d+)?)?\s?(-?\d+\/\d+)?$/.exec(of.digits) ?? [null, of.digits, ""];
+  const said = `${of.digits} ${of.unit}${of.moved ? ` ${of.moved}` : ""}`;
+  return (
+    <span className="digits">
+      <span aria-hidden="true">
+        {whole}
+        {fraction && <span className="frac">{fraction}</span>}
+        {unit && <span className="unit">{of.unit}</span>}
+        {of.moved && <span className="moved">{of.moved}</span>}
+      </span>
+      <span className="sr">{said}</span>
+    </span>
+  );
+}

@@ -1,0 +1,171 @@
+import { ActionIcon, TextInput } from "@mantine/core";
+import { IconNumbers } from "@tabler/icons-react";
+import { useMutation } from "@tanstack/react-query";
+import { type KeyboardEvent, useId, useRef, useState } from "react";
+
+import { ApiProblem, api, ask, type FieldError, type Heard, type LengthText, type Unit } from "../api/client";
+import { Pad } from "./Pad";
+import { walkOn } from "./walk";
+
+export interface LengthFieldProps {
+  label: string;
+  kind: string;
+  path: string;
+  unit: Unit;
+  step?: "1/16" | "1/32" | "1" | "1/2";
+  /** What is stored, exactly as stored. */
+  value: LengthText;
+  /** What the server heard in the stored value, shown while nobody types. */
+  heard?: Heard;
+  /** An error of the whole document that names this field. */
+  error?: FieldError;
+  /** What counts while the field is empty, and where it comes from. */
+  fallback?: string;
+  onChange: (value: string | undefined, height?: string) => void;
+}
+
+const words = (error: Pick<FieldError, "reason" | "accepted">) =>
+  `${error.reason[0]?.toUpperCase() ?? ""}${error.reason.slice(1)}; ${error.accepted}.`;
+
+function written(value: LengthText, heard: Heard | undefined, unit: Unit): string {
+  if (value === null || value === undefined) return "";
+  const text = heard?.canonical ?? (typeof value === "string" ? value : `${value.value} ${value.unit}`);
+  return text.endsWith(` ${unit}`) ? text.slice(0, -unit.length - 1) : text;
+}
+
+/** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
+export function LengthField(props: LengthFieldProps) {
+  const { label, kind, path, unit, value, heard, error, fallback, onChange } = props;
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const newest = useRef(0);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [fresh, setFresh] = useState<Heard | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [pad, setPad] = useState(false);
+  const shown = { unit, step: props.step };
+
+  const hear = useMutation({
+    mutationFn: async (asked: { text: string; marks?: number; turn: number }) => {
+      const query = { ...shown, text: asked.text, kind };
+      const answer = asked.marks
+        ? await ask(api.GET("/api/step", { params: { query: { ...query, marks: asked.marks } } }))
+        : await ask(api.GET("/api/heard", { params: { query } }));
+      return { answer, asked };
+    },
+    onSuccess: ({ answer, asked }) => {
+      if (asked.turn !== newest.current) return; // an older answer came late
+      setWrong(null);
+      setFresh(answer);
+      // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
+      onChange(answer.also ? asked.text : answer.canonical, answer.height ?? undefined);
+      if (asked.marks) setTyped(written(answer.canonical, answer, unit));
+    },
+    onError: (failure, asked) => {
+      if (asked.turn !== newest.current) return;
+      setFresh(null);
+      setWrong(failure instanceof ApiProblem && failure.errors[0] ? words(failure.errors[0]) : (failure as Error).message);
+    },
+  });
+
+  const type = (text: string) => {
+    setTyped(text);
+    const turn = ++newest.current;
+    if (text.trim() === "") {
+      setFresh(null);
+      setWrong(null);
+      onChange(undefined);
+    } else {
+      hear.mutate({ text, turn });
+    }
+  };
+
+  const choose = (canonical: string) => {
+    newest.current++;
+    setFresh(null);
+    setTyped(null);
+    onChange(canonical);
+  };
+
+  const keys = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === "Enter") {
+      event.preventDefault();
+      walkOn(event.currentTarget, event.shiftKey ? -1 : 1);
+    } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && !event.altKey) {
+      const text = typed ?? written(value, heard, unit);
+      event.preventDefault();
+      if (text) hear.mutate({ text, marks: event.key === "ArrowUp" ? 1 : -1, turn: ++newest.current });
+    } else if (event.key === "Escape" && pad) {
+      setPad(false);
+    }
+  };
+
+  const now = fresh ?? (typed === null ? heard : undefined);
+  const text = typed ?? written(value, heard, unit);
+  const problem = wrong ?? (error ? words(error) : null);
+  const kept = wrong && heard ? ` Still using ${heard.length.text}.` : "";
+  const asks = now?.also && now.also_canonical ? now : null;
+
+  return (
+    <div className="length" data-path={path}>
+      <TextInput
+        id={id}
+        ref={input}
+        label={label}
+        value={text}
+        placeholder={fallback}
+        inputMode="text"
+        autoComplete="off"
+        spellCheck={false}
+        data-walk
+        error={problem ? problem + kept : undefined}
+        aria-describedby={`${id}-heard`}
+        onChange={(event) => type(event.currentTarget.value)}
+        onKeyDown={keys}
+        onFocus={(event) => event.currentTarget.select()}
+        onBlur={() => {
+          if (!wrong) {
+            setTyped(null);
+            setFresh(null);
+          }
+        }}
+        rightSectionWidth={78}
+        rightSection={
+          <span className="length-side">
+            <span className="unit">{/\s(in|mm)$/.test(text) ? "" : unit}</span>
+            <ActionIcon
+              variant="subtle"
+              size={40}
+              aria-label={`Number pad for ${label}`}
+              aria-expanded={pad}
+              onClick={() => setPad(!pad)}
+            >
+              <IconNumbers size={20} />
+            </ActionIcon>
+          </span>
+        }
+      />
+      <p className="heard" id={`${id}-heard`} aria-live="polite">
+        {now && !problem ? (
+          <>
+            {now.reading && typed !== null ? `heard ${now.reading} = ` : ""}
+            {now.length.text}
+            {now.length.moved ? ` ${now.length.moved}` : ""} · {now.length.also}
+          </>
+        ) : null}
+      </p>
+      {asks && (
+        <div className="asks" role="group" aria-label={`Which ${label}?`}>
+          <span>Which one is it?</span>
+          <button type="button" onClick={() => choose(asks.canonical)}>
+            {asks.length.text}
+          </button>
+          <button type="button" onClick={() => choose(asks.also_canonical!)}>
+            {asks.also}
+          </button>
+        </div>
+      )}
+      {pad && <Pad unit={unit} text={text} onText={type} onDone={() => walkOn(input.current!, 1)} />}
+    </div>
+  );
+}
