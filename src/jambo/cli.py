@@ -71,11 +71,12 @@ def test(pytest_args: tuple[str, ...]) -> None:
 
 @main.command()
 @click.option("--into", type=click.Path(file_okay=False, path_type=Path), help="Folder for the pictures.")
-def shots(into: Path | None) -> None:
+@click.option("--only", help="Names of the views to take, with commas.")
+def shots(into: Path | None, only: str | None) -> None:
     """Retake the pictures in docs/screenshots from the demo data."""
     from jambo.running.shots import take
 
-    take(into)
+    take(into, only)
 
 
 @main.command()

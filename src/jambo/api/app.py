@@ -60,7 +60,7 @@ async def _on_stale(request: Request, error: Exception) -> JSONResponse:
         sent: dict[str, Any] = await request.json()
     except ValueError:
         sent = {}
-    yours = next((v for k, v in sent.items() if k != "version"), {})
+    yours: dict[str, Any] = next((v for k, v in sent.items() if k != "version"), {})
     doc = error.current["doc"]
     theirs = read_json(doc) if isinstance(doc, str) else doc
     return JSONResponse(
@@ -83,7 +83,14 @@ async def _on_unreachable(_: Request, __: Exception) -> JSONResponse:
 
 def create_app(database: Database | None, dist: Path | None = None) -> FastAPI:
     """Make the application over a database, serving a built front end if given."""
-    app = FastAPI(title="Jambo", version="1", docs_url="/api/docs", openapi_url="/api/openapi.json", redoc_url=None, max_body_size=MOST_BYTES)
+    app = FastAPI(
+        title="Jambo",
+        version="1",
+        docs_url="/api/docs",
+        openapi_url="/api/openapi.json",
+        redoc_url=None,
+        max_body_size=MOST_BYTES,
+    )
     app.state.database = database
     for router in (jobs.router, openings.router, solving.router):
         app.include_router(router)

@@ -5,10 +5,9 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from typing_extensions import TypedDict
-
 from fastapi import APIRouter
 from pydantic import BaseModel
+from typing_extensions import TypedDict
 
 from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept_json
 from jambo.core.tape import Unit
@@ -245,7 +244,9 @@ def _check_rules(rules: Rules, unit: Unit, path: str) -> None:
     facts_of(Document(unit=unit, rules=level))
 
 
-def _check_openings(t: Transaction, row: Row, job: Job | None = None, wall: Wall | None = None, wall_id: int = 0) -> None:
+def _check_openings(
+    t: Transaction, row: Row, job: Job | None = None, wall: Wall | None = None, wall_id: int = 0
+) -> None:
     """Refuse a change of a job's rules or of a wall that leaves an opening impossible, naming the opening."""
     rules = job.rules if job else Rules.model_validate(row["doc"].get("rules", {}))
     unit = job.unit if job else row["doc"]["unit"]
@@ -265,5 +266,8 @@ def _check_openings(t: Transaction, row: Row, job: Job | None = None, wall: Wall
         except Refused as refused:
             mark = kept["mark"] or kept["id"]
             raise Refused(
-                [FieldError(e.path, f"opening {mark} would not be possible: {e.reason}", e.accepted) for e in refused.errors]
+                [
+                    FieldError(e.path, f"opening {mark} would not be possible: {e.reason}", e.accepted)
+                    for e in refused.errors
+                ]
             ) from None

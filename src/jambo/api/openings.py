@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from typing_extensions import TypedDict
-
 from fastapi import APIRouter
 from pydantic import BaseModel
+from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall
 from jambo.api.shared import Based, Db, Who, kept_json
@@ -69,7 +68,8 @@ def _check(t: Transaction, job: Row, wall_id: int, opening: Opening) -> None:
     """Refuse an opening whose facts cannot be. Raises Refused."""
     wall = kept_jobs.wall(t, wall_id)
     rules = RuleLevels(
-        crew=parse(Rules, kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]), job=parse(Rules, job["doc"].get("rules", {}))
+        crew=parse(Rules, kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]),
+        job=parse(Rules, job["doc"].get("rules", {})),
     )
     facts_of(Document(unit=job["doc"]["unit"], rules=rules, wall=parse(Wall, wall["doc"]), opening=opening))
 

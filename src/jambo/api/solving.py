@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from typing_extensions import TypedDict
-
 from fastapi import APIRouter, Query
 from fastapi.responses import JSONResponse
+from typing_extensions import TypedDict
 
 from jambo.api.shared import ShownQuery
 from jambo.core.door.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS

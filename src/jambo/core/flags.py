@@ -131,7 +131,7 @@ KINDS: dict[str, FlagKind] = {
     ),
     "sliver-beside-king": FlagKind(
         "note", "frame",
-        "A layout {stud} stands only {space} from a {king}.",
+        "Layout {stud} {number} stands only {space} from a {king}.",
         "Nail it solid to the {king}, or shift the opening by {space}.",
     ),
     "bearing-without-source": FlagKind(

@@ -55,10 +55,16 @@ def exact_text(length: Length, unit: Unit) -> str:
         fine = show(length, Tape(choice, Fraction(1, 64) if choice == "in" else Fraction(1, 2)))
         if fine.moved is None:
             return fine.text
-    return f"{plain_number(length.in_inches() if unit == 'in' else length.in_mm())} {unit}"
+    for choice in (unit, OTHER[unit]):
+        number = plain_number(length.in_inches() if choice == "in" else length.in_mm())
+        if "/" not in number:
+            return f"{number} {choice}"
+    return f"{number} {choice}"  # finer than any tape; nothing typed or measured comes to this
 
 
-_SIGNS = str.maketrans({"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "–": "-", "−": "-", "—": "-", "×": "x", "⁄": "/"})  # noqa: E501
+_SIGNS = str.maketrans(
+    {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "–": "-", "−": "-", "—": "-", "×": "x", "⁄": "/"}
+)
 _NUM = r"(?P<{}>\d+(?:\.\d{{1,6}})?)"
 _FRACTION = r"(?P<{0}n>\d+)/(?P<{0}d>\d+)"
 _INCH_MARK = r"\s*(?:\"|''|in|inch|inches)"
@@ -171,7 +177,11 @@ def _parse(text: str, unit: Unit, kind_name: str) -> Heard | None:
     if m := _METRIC.fullmatch(text):
         length = Length.mm(Fraction(m["n"]) * _FACTOR[m["u"]])
         return Heard(length, f"{exact_number(length, 'mm')} mm")
-    if kind_name == "leaf_width" and unit == "in" and (call := _call_out(text, KINDS["leaf_width"], KINDS["leaf_height"])):
+    if (
+        kind_name == "leaf_width"
+        and unit == "in"
+        and (call := _call_out(text, KINDS["leaf_width"], KINDS["leaf_height"]))
+    ):
         return call
     if m := _BARE.fullmatch(text):
         return _bare(Fraction(m["n"]), unit)
@@ -219,7 +229,11 @@ def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> Hea
         raise NotALength("nothing is written here", ACCEPTED[unit])
     if clean.startswith("-"):
         raise NotALength(f"{of.words} cannot be negative", ACCEPTED[unit])
-    if of.leaf_size and (m := re.fullmatch(r"(.+?)\s*(?: x |(?<=[\d\"'])x(?=\d)|by)\s*(.+)", clean)) and kind_name == "leaf_width":
+    if (
+        of.leaf_size
+        and (m := re.fullmatch(r"(.+?)\s*(?: x |(?<=[\d\"'])x(?=\d)|by)\s*(.+)", clean))
+        and kind_name == "leaf_width"
+    ):
         width, height = read(m[1], unit, "leaf_width", tape), read(m[2], unit, "leaf_height", tape)
         return Heard(width.length, f"{width.reading} by {height.reading}", None, height.length)
     body, sign = _strength(clean)

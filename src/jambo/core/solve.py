@@ -93,7 +93,9 @@ def _missing(figures: dict[str, Reckoned]) -> tuple[Missing, ...]:
             for missing in figure.on:
                 found.setdefault(missing.path, missing)
     order = ("opening.door", "opening.floors", "opening", "wall")
-    return tuple(sorted(found.values(), key=lambda m: next(i for i, root in enumerate(order) if m.path.startswith(root))))
+    return tuple(
+        sorted(found.values(), key=lambda m: next(i for i, root in enumerate(order) if m.path.startswith(root)))
+    )
 
 
 def _pole(figures: dict[str, Reckoned]) -> tuple[PoleMark, ...]:
@@ -159,7 +161,10 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         width=figures["ro_width"],
         height=figures["ro_height"],
         side_play=figures["side_play"],
-        heights={n: figures[n] for n in ("floor_a", "floor_b", "foot", "head_underside", "frame_top", "leaf_bottom", "leaf_top")},
+        heights={
+            n: figures[n]
+            for n in ("floor_a", "floor_b", "foot", "head_underside", "frame_top", "leaf_bottom", "leaf_top")
+        },
         leaf_widths=[leaf.width for leaf in opening.leaves],
         hinge_near=hinge_side == opening.placing.measured_from,
         gaps=(rules.value("hinge_gap"), rules.value("strike_gap")),

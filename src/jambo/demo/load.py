@@ -19,7 +19,9 @@ def load_if_empty(database: Database) -> bool:
             return False
         for data in JOBS:
             job = parse(Job, data["job"])
-            job_id = jobs.new_job(t, {**job.model_dump(mode="json", exclude_none=True), "rules": data["job"]["rules"]}, WHO)
+            job_id = jobs.new_job(
+                t, {**job.model_dump(mode="json", exclude_none=True), "rules": data["job"]["rules"]}, WHO
+            )
             for wall in data["walls"]:
                 wall_id = jobs.new_wall(t, job_id, wall["wall"], WHO)
                 for opening in wall["openings"]:

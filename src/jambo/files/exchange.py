@@ -24,7 +24,9 @@ def solve_text(text: str) -> ResultOut:
         data = json.loads(text)
     except json.JSONDecodeError as error:
         where = f"line {error.lineno}, column {error.colno}"
-        raise Refused([FieldError("document", f"this is not JSON ({error.msg} at {where})", "see docs/FORMAT.md")]) from None
+        raise Refused(
+            [FieldError("document", f"this is not JSON ({error.msg} at {where})", "see docs/FORMAT.md")]
+        ) from None
     return solve_document(parse(Document, data))
 
 

@@ -107,6 +107,7 @@ def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
     if heard and heard.height is not None:
         if isinstance(height, Missing):
             height = Known("leaf_height", heard.height, Source("given", f"{path}.width"))
+            reader.heard[f"{path}.height"] = Heard(heard.height, "call-out in the width")
         elif height.value != heard.height:
             said = exact_text(heard.height, reader.unit)
             reader.refuse(f"{path}.height", f"the call-out in the width says {said}", f"leave it out or write {said}")
@@ -181,7 +182,9 @@ def facts_of(document: doc.Document) -> Facts:
         leg_thickness=_or_rule(reader, asked.frame, "thickness", "opening.frame", "leg_thickness", rules),
         stands_on=asked.frame.stands_on,
         spacer=reader.length(asked.frame, "spacer", "opening.frame", "spacer"),
-        depth=depth if isinstance(depth := reader.length(asked.frame, "depth", "opening.frame", "frame_depth"), Known) else None,
+        depth=depth
+        if isinstance(depth := reader.length(asked.frame, "depth", "opening.frame", "frame_depth"), Known)
+        else None,
     )
     strip = reader.length(asked.floors, "strip", "opening.floors", "strip")
     placing = Placing(
@@ -199,7 +202,11 @@ def facts_of(document: doc.Document) -> Facts:
             asked.floors.under or asked.door.opens_to,
             strip if isinstance(strip, Known) else None,
         ),
-        school=asked.school or asked.rules.school or document.rules.job.school or document.rules.crew.school or "build_up",
+        school=asked.school
+        or asked.rules.school
+        or document.rules.job.school
+        or document.rules.crew.school
+        or "build_up",
         add_from=asked.add_from,
         header=Header(
             reader.length(asked.header, "depth", "opening.header", "header_depth"),

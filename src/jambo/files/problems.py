@@ -88,7 +88,9 @@ def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
     """Put one of Pydantic's errors into a field error; `model` is what was validated, if it was a model."""
     parts, kind = error["loc"], error["type"]
     if model is None:
-        return FieldError(path_of(parts) or "request", error["msg"][:1].lower() + error["msg"][1:], "see the API's page")
+        return FieldError(
+            path_of(parts) or "request", error["msg"][:1].lower() + error["msg"][1:], "see the API's page"
+        )
     if kind == "json_invalid":
         return FieldError("document", "this is not JSON", "see docs/FORMAT.md")
     if kind == "extra_forbidden":
@@ -103,10 +105,14 @@ def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
         most = error["ctx"]["max_length"]
         return FieldError(path, "the text is too long", f"at most {most} characters")
     if kind == "literal_error":
-        return FieldError(path, f"{str(error['input'])[:40]!r} is not one of the choices", f"accepted: {error['ctx']['expected']}")
+        return FieldError(
+            path, f"{str(error['input'])[:40]!r} is not one of the choices", f"accepted: {error['ctx']['expected']}"
+        )
     if len(parts) > 1 and parts[-1] in ("str", "constrained-str", "ExactLength"):
         return FieldError(
-            path, "a length needs tape text or a number with its unit", 'write "82 1/2" or {"value": "165/2", "unit": "in"}'
+            path,
+            "a length needs tape text or a number with its unit",
+            'write "82 1/2" or {"value": "165/2", "unit": "in"}',
         )
     reason, accepted = _SAID.get(kind, (error["msg"][:1].lower() + error["msg"][1:], "see docs/FORMAT.md"))
     return FieldError(path, reason, accepted)

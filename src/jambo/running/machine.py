@@ -63,7 +63,9 @@ def need_programs(programs: Iterable[str]) -> None:
         raise Trouble(f"missing programs; install the equivalent of Debian's {' and '.join(packages)} and start again.")
     root = os.geteuid() == 0
     sudo = [] if root else ["sudo", "-n"]
-    if not root and (not shutil.which("sudo") or subprocess.run(["sudo", "-n", "true"], capture_output=True).returncode):
+    if not root and (
+        not shutil.which("sudo") or subprocess.run(["sudo", "-n", "true"], capture_output=True).returncode
+    ):
         raise Trouble(f"missing packages. Install them with: sudo {' '.join(install)}")
     say(f"installing Debian's {' and '.join(packages)} (once)")
     env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}

@@ -121,7 +121,9 @@ class Server:
         except OSError:
             self._lock.seek(0)
             holder = self._lock.read().strip() or "another process"
-            raise Trouble(f"Jambo already runs on {self.folder} (process {holder}). Stop it first, or use it.") from None
+            raise Trouble(
+                f"Jambo already runs on {self.folder} (process {holder}). Stop it first, or use it."
+            ) from None
         self._lock.truncate(0)
         self._lock.write(str(psutil.Process().pid))
         self._lock.flush()
@@ -167,6 +169,8 @@ class Server:
                 time.sleep(0.05)
         self.stop()
         log = self.folder / "mariadbd.log"
-        errors = [line for line in log.read_text(errors="replace").splitlines() if "[ERROR]" in line] if log.exists() else []
+        errors = (
+            [line for line in log.read_text(errors="replace").splitlines() if "[ERROR]" in line] if log.exists() else []
+        )
         last = errors[-1].split("[ERROR]")[-1].strip() if errors else "it said nothing"
         raise Trouble(f"MariaDB did not start: {last} (whole log: {log})")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import re
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
@@ -15,6 +16,9 @@ from pymysql.cursors import DictCursor
 
 MIGRATIONS = Path(__file__).with_name("migrations")
 Row = dict[str, Any]
+
+# Operational errors in which the server is there and says no: a trigger's signal, a lock not had in time, a deadlock.
+REFUSALS = {1205, 1213, 1644}
 
 
 class Unreachable(RuntimeError):
@@ -53,11 +57,15 @@ class Database:
         except pymysql.err.OperationalError as error:
             raise Unreachable(str(error)) from error
         try:
+            # The pool must know that a transaction is open: outside one it would run a failed statement again.
+            connection.begin()
             with connection.cursor() as cursor:
                 yield Transaction(cursor)
             connection.commit()
         except (pymysql.err.OperationalError, pymysql.err.InterfaceError) as error:
             _give_up(connection)
+            if error.args and error.args[0] in REFUSALS:
+                raise
             raise Unreachable(str(error)) from error
         except BaseException:
             _give_up(connection)
@@ -88,10 +96,8 @@ class Database:
 
 
 def _give_up(connection: Any) -> None:
-    try:
+    with contextlib.suppress(pymysql.Error):  # a connection that is gone is rolled back by the server
         connection.rollback()
-    except pymysql.Error:
-        pass  # the connection is gone; the server rolls back by itself
 
 
 def statements(sql: str) -> list[str]:

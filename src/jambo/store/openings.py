@@ -53,7 +53,8 @@ def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: in
         [write_json(doc), doc.get("mark", ""), doc.get("room", ""), version, row["id"]],
     )
     t.run(
-        "INSERT INTO opening_version (opening_id, version, parent, content_of, doc, who) VALUES (%s, %s, %s, %s, %s, %s)",
+        "INSERT INTO opening_version (opening_id, version, parent, content_of, doc, who)"
+        " VALUES (%s, %s, %s, %s, %s, %s)",
         [row["id"], version, parent, content_of, write_json(doc), who],
     )
     log(t, row["job_id"], what, {"version": version, "changed": changed_paths(row["doc"], doc)}, who, row["id"])
@@ -72,7 +73,8 @@ def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: 
 def _content(t: Transaction, row: Row) -> int:
     """Give the fresh version whose contents an opening shows now."""
     version = t.row(
-        "SELECT version, content_of FROM opening_version WHERE opening_id = %s AND version = %s", [row["id"], row["version"]]
+        "SELECT version, content_of FROM opening_version WHERE opening_id = %s AND version = %s",
+        [row["id"], row["version"]],
     )
     assert version is not None
     return int(version["content_of"] or version["version"])
@@ -87,7 +89,10 @@ def _step(t: Transaction, row: Row, way: Literal["undo", "redo"]) -> Row | None:
             " ON p.opening_id = c.opening_id AND p.version = c.parent WHERE c.opening_id = %s AND c.version = %s"
         )
     else:  # the newest branch made from here
-        sql = "SELECT version, doc FROM opening_version WHERE opening_id = %s AND parent = %s ORDER BY version DESC LIMIT 1"
+        sql = (
+            "SELECT version, doc FROM opening_version WHERE opening_id = %s AND parent = %s"
+            " ORDER BY version DESC LIMIT 1"
+        )
     return t.row(sql, [row["id"], content])
 
 
@@ -133,6 +138,8 @@ def reorder(t: Transaction, job_id: int, order: list[int], who: str = "") -> Non
 
 def changed_paths(old: Any, new: Any, path: str = "") -> list[str]:
     """Name the fields in which two documents differ."""
+    if isinstance(old, dict) or isinstance(new, dict):
+        old, new = old or {}, new or {}
     if isinstance(old, dict) and isinstance(new, dict):
         found: list[str] = []
         for key in [*old, *(k for k in new if k not in old)]:

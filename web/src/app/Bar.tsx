@@ -6,9 +6,9 @@ import type { Job, Region, Unit } from "../api/client";
 import { useShow, useShown } from "./show";
 
 const WORDS: { value: Region; label: string }[] = [
-  { value: "north_america", label: "N. American words" },
-  { value: "britain", label: "British words" },
-  { value: "australia", label: "Australian words" },
+  { value: "north_america", label: "N. American" },
+  { value: "britain", label: "British" },
+  { value: "australia", label: "Australian" },
 ];
 
 /** The bar over every view: where you are, what state it is in, and the unit and word switches. */

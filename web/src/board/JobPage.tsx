@@ -13,6 +13,7 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { Silhouette } from "../drawing/Silhouette";
+import { WithFractions } from "../tape/Digits";
 
 const STAGE: Record<string, string> = {
   door: "leaf not settled",
@@ -194,11 +195,11 @@ function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: 
   return (
     <li>
       <Link to={`/openings/${opening.id}/door`} className="card" data-level={level} aria-label={`${title}, ${opening.room}`}>
-        <Silhouette of={brief.silhouette} height={170} tallest={tallest} />
+        <Silhouette of={brief.silhouette} height={176} tallest={tallest} />
         <span className="card-mark">{title}</span>
         <span className="card-room">{opening.room || "room not named"}</span>
-        <span className="card-size">{brief.leaf ?? "no leaf yet"}</span>
-        <span className="card-ro">RO {brief.ro ?? "waits"}</span>
+        <span className="card-size"><WithFractions text={brief.leaf ?? "no leaf yet"} /></span>
+        <span className="card-ro">RO <WithFractions text={brief.ro ?? "waits"} /></span>
         <span className="card-state">
           {flags.map((l) => (
             <span key={l} className={`chip ${l}`}>

@@ -96,7 +96,7 @@ function NewJob() {
         </div>
       </div>
       {open.isError && <p role="alert" className="error">{open.error.message}</p>}
-      <Button type="submit" size="md" disabled={!name.trim()} loading={open.isPending}>
+      <Button type="submit" size="md" loading={open.isPending}>
         Open the job
       </Button>
     </form>

@@ -151,7 +151,7 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
   const settled = (rules: Rules, name: string) => (rules as Record<string, LengthText>)[name];
   const fallback = (name: string) => {
     const crew = settled(above, name);
-    return crew ? `${String(crew)} by the crew` : `${catalogue.rules[name]!.default[habit]} by default`;
+    return crew ? { text: String(crew), by: "settled by the crew" } : { text: catalogue.rules[name]!.default[habit]!, by: "default" };
   };
   return (
     <div className="rule-groups">
@@ -164,7 +164,7 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
               label={catalogue.rules[name]!.label[shown.words] ?? name}
               kind={catalogue.rules[name]!.kind}
               path={`rules.${level}.${name}`}
-              unit={habit}
+              unit={shown.unit}
               value={settled(own, name)}
               fallback={fallback(name)}
               error={errors.find((e) => e.path === `rules.${level}.${name}`)}

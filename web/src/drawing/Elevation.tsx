@@ -85,7 +85,7 @@ function Dimensions({ ro, result, scale }: { ro: Shape; result: Result; scale: S
   const wide = x1 - x0;
   const size = Math.max(17, Math.min(34, wide / 5.2));
   const across = y0 + (y1 - y0) * 0.3;
-  const up = x0 + wide * 0.5;
+  const up = x0 + wide * 0.2;
   const press = (name: string) => ({
     className: lit === name ? "dimension lit" : "dimension",
     onClick: () => open(name),
@@ -96,13 +96,13 @@ function Dimensions({ ro, result, scale }: { ro: Shape; result: Result; scale: S
     <g className="dimensions">
       <g {...press("ro_width")}>
         <path d={`M${x0} ${across}H${x1}M${x0} ${across - 7}v14M${x1} ${across - 7}v14`} />
-        <text x={(x0 + x1) / 2} y={across - 10} fontSize={size}>
+        <text x={(x0 + x1) / 2 + wide * 0.06} y={across - 10} fontSize={size}>
           <SvgDigits of={width.value} />
         </text>
       </g>
       <g {...press("ro_height")}>
-        <path d={`M${up} ${y0}V${across - size - 16}M${up} ${across + 8}V${y0 + (y1 - y0) * 0.62 - size}M${up} ${y0 + (y1 - y0) * 0.62 + 10}V${y1}M${up - 7} ${y0}h14M${up - 7} ${y1}h14`} />
-        <text x={up} y={y0 + (y1 - y0) * 0.62} fontSize={size}>
+        <path d={`M${up} ${y0}V${y1}M${up - 7} ${y0}h14M${up - 7} ${y1}h14`} />
+        <text x={up + 10} y={y0 + (y1 - y0) * 0.62} fontSize={size} style={{ textAnchor: "start" }}>
           <SvgDigits of={height.value} />
         </text>
       </g>

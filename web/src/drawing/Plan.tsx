@@ -26,11 +26,11 @@ export function Plan() {
         <path className="arc" d={`M${fx} ${face}A128 79 0 0 ${left === down ? 1 : 0} ${hx} ${tip}`} />
         <rect className="leaf" x={left ? hx : hx - 7} y={Math.min(face, tip)} width="7" height={Math.abs(tip - face)} />
         <circle className="pin" cx={hx} cy={face} r="4" />
-        <path className="pull" d={`M${(hx + fx) / 2 - side * 0} ${face + side * 10}v${side * 22}m-5 ${-side * 7}l5 ${side * 7}l5 ${-side * 7}`} />
-        <text x="160" y="20" className="side">
+        <path className="pull" d={`M${(hx + fx) / 2} ${face + side * 10}v${side * 22}m-5 ${-side * 7}l5 ${side * 7}l5 ${-side * 7}`} />
+        <text x="6" y="20" className="side">
           side B{outside === "B" ? " · outside" : ""}
         </text>
-        <text x="160" y="178" className="side">
+        <text x="6" y="178" className="side">
           side A, where you stand{outside === "A" ? " · outside" : ""}
         </text>
       </svg>

@@ -20,7 +20,7 @@ export interface Scale {
 }
 
 const TAPE = 96;
-const HEAD = 14;
+const HEAD = 36;
 
 function boundsOf(shapes: Shape[]) {
   return {
@@ -33,7 +33,7 @@ function boundsOf(shapes: Shape[]) {
 function scaleFor(result: Result, width: number, height: number): Scale | null {
   if (result.shapes.length === 0 || width < 50 || height < 150) return null;
   const { x0, x1, y1 } = boundsOf(result.shapes);
-  const pole = width < 520 ? 92 : 196;
+  const pole = width < 520 ? 112 : 196;
   const perMm = Math.min((width - pole - 14) / (x1 - x0), (height - TAPE - HEAD) / y1);
   const spare = width - pole - 14 - (x1 - x0) * perMm;
   const left = pole + spare / 2;
@@ -90,7 +90,11 @@ function FlagMarks({ result, scale }: { result: Result; scale: Scale }) {
   const place = (flag: Flag): [number, number] | null => {
     for (const name of flag.figures) {
       const shape = result.shapes.find((s) => s.figures.includes(name));
-      if (shape) return [scale.x((shape.x0 + shape.x1) / 2), scale.y(name === "side_play" ? shape.y1 * 0.72 : (Math.min(shape.y1, 2400) + shape.y0) / 2)];
+      if (shape?.part === "opening") {
+        // play shows at the side or over the head, clear of the dimensions inside
+        return name === "side_play" ? [scale.x(shape.x0), scale.y(shape.y1 * 0.84)] : [scale.x((shape.x0 + shape.x1) / 2), scale.y(shape.y1)];
+      }
+      if (shape) return [scale.x((shape.x0 + shape.x1) / 2), scale.y((shape.y1 + shape.y0) / 2)];
       const mark = result.marks.find((m) => m.figure === name);
       if (mark) return [scale.x(mark.x), scale.floor - 40];
       const pole = result.pole.find((m) => m.figure === name);

@@ -1,13 +1,14 @@
 import { IconAlertOctagonFilled, IconEye, IconInfoCircle } from "@tabler/icons-react";
 
+import type { Flag } from "../api/client";
 import { useWork } from "./context";
 
 const ICONS = { stop: IconAlertOctagonFilled, check: IconEye, note: IconInfoCircle };
 const NAMES = { stop: "Stop", check: "Check", note: "Note" };
 
-/** Every judgement on this opening, worst first, each with its cure and the way to it. */
+/** What is still to say, then the stops and checks, worst first, each with its cure and the way to it. */
 export function Flags() {
-  const { result, goTo, light } = useWork();
+  const { result, goTo } = useWork();
   if (!result) return null;
   return (
     <section className="flags" aria-label="Flags">
@@ -25,9 +26,28 @@ export function Flags() {
           </ul>
         </div>
       )}
-      {result.flags.length === 0 && result.missing.length === 0 && <p className="clear">Nothing stands against cutting.</p>}
+      {result.flags.every((f) => f.level === "note") && result.missing.length === 0 && <p className="clear">Nothing stands against cutting.</p>}
+      <FlagList flags={result.flags.filter((f) => f.level !== "note")} />
+    </section>
+  );
+}
+
+/** Things to know and the usual cautions; they stand below the figures. */
+export function Notes() {
+  const { result } = useWork();
+  const notes = result?.flags.filter((f) => f.level === "note") ?? [];
+  return notes.length > 0 ? (
+    <section className="flags" aria-label="Notes and cautions">
+      <FlagList flags={notes} />
+    </section>
+  ) : null;
+}
+
+function FlagList({ flags }: { flags: Flag[] }) {
+  const { goTo, light } = useWork();
+  return (
       <ul>
-        {result.flags.map((flag, i) => {
+        {flags.map((flag, i) => {
           const Icon = ICONS[flag.level];
           return (
             <li
@@ -53,6 +73,5 @@ export function Flags() {
           );
         })}
       </ul>
-    </section>
   );
 }

@@ -14,7 +14,14 @@ interface Props {
 /** A length of the opening or its wall, by its path in the document. */
 export function LengthAt({ path, kind, label, rule }: Props) {
   const { now, result, errors, shown, set } = useWork();
-  const fallback = rule && result?.rules[rule] ? `${result.rules[rule].digits} by house rule` : undefined;
+  const settled = rule ? result?.rules[rule] : undefined;
+  const heard = result?.heard[path];
+  const value = at(now, path) as LengthText;
+  const fallback = settled
+    ? { text: settled.digits, by: "by house rule" }
+    : heard && !value
+      ? { text: heard.length.digits, by: heard.reading }
+      : undefined;
   return (
     <LengthField
       label={label}
@@ -22,8 +29,8 @@ export function LengthAt({ path, kind, label, rule }: Props) {
       path={path}
       unit={shown.unit}
       step={shown.step}
-      value={at(now, path) as LengthText}
-      heard={result?.heard[path]}
+      value={value}
+      heard={value ? heard : undefined}
       error={errors.find((e) => e.path === path)}
       fallback={fallback}
       onChange={(value, height) => {

@@ -16,7 +16,7 @@ import { STAGES, type StageName, StagePanel, stageOf } from "../stages/stages";
 import { ConflictDialog } from "./ConflictDialog";
 import { OpeningContext, type OpeningWork } from "./context";
 import { Figures } from "./Figures";
-import { Flags } from "./Flags";
+import { Flags, Notes } from "./Flags";
 import { SaveMark } from "./SaveMark";
 import { useKept } from "./useKept";
 
@@ -219,6 +219,7 @@ function OneOpening({ id }: { id: number }) {
           {problem?.offline && <p className="offline" role="status">The server does not answer; the figures are the last ones it gave.</p>}
           <Flags />
           <Figures />
+          <Notes />
         </aside>
       </main>
       {kept.conflict && <ConflictDialog conflict={kept.conflict} resolve={kept.resolve} />}

@@ -1,6 +1,6 @@
 import type { Result } from "../api/client";
 import { useWork } from "../opening/context";
-import { Digits } from "../tape/Digits";
+import { Digits, WithFractions } from "../tape/Digits";
 
 /** The cut list: count, piece, length, stock. On the opening screen each length opens its slip. */
 export function CutTable({ result, still }: { result: Result; still?: boolean }) {
@@ -25,7 +25,9 @@ export function CutTable({ result, still }: { result: Result; still?: boolean })
               <td className="cut-length">
                 {!figure ? <span className="quiet">waits</span> : still ? <Digits of={figure.value} /> : <Press name={piece.figure} result={result} />}
               </td>
-              <td>{piece.section}</td>
+              <td>
+                <WithFractions text={piece.section} />
+              </td>
             </tr>
           );
         })}

@@ -33,7 +33,7 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
       <table>
         <tbody>
           {figure.terms.map((term, i) => (
-            <tr key={i} className={term.source.replace(" ", "-")}>
+            <tr key={i} data-source={term.source}>
               <td className="sign">{term.times.startsWith("-") ? "−" : i ? "+" : ""}</td>
               <th scope="row">
                 <button type="button" className="link" onClick={() => follow(term)}>

@@ -30,10 +30,16 @@ export function DoorStage() {
       </div>
       <LengthAt path={`${LEAF}.width`} kind="leaf_width" label="Leaf width" />
       <Stock of="width" field="widths" />
-      <LengthAt path={`${LEAF}.height`} kind="leaf_height" label="Leaf height" />
-      <Stock of="height" field="heights" />
-      <LengthAt path={`${LEAF}.thickness`} kind="leaf_thickness" label="Leaf thickness" />
-      <Stock of="thickness" field="thicknesses" />
+      <div className="pair">
+        <div>
+          <LengthAt path={`${LEAF}.height`} kind="leaf_height" label="Leaf height" />
+          <Stock of="height" field="heights" />
+        </div>
+        <div>
+          <LengthAt path={`${LEAF}.thickness`} kind="leaf_thickness" label="Leaf thickness" />
+          <Stock of="thickness" field="thicknesses" />
+        </div>
+      </div>
       <div className="pair">
         <PickAt
           path="opening.door.hinge_side"

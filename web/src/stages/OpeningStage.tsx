@@ -78,7 +78,7 @@ export function OpeningStage() {
       <Schools />
       {school === "build_up" ? (
         <div className="pair">
-          <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shim space, each side" rule="side_shim" />
+          <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shims, each side" rule="side_shim" />
           <LengthAt path="opening.rules.head_shim" kind="shim_space" label="Space over the head" rule="head_shim" />
         </div>
       ) : (

@@ -7,12 +7,25 @@ export function Digits({ of, unit = true }: { of: Pick<Length, "digits" | "unit"
   return (
     <span className="digits">
       <span aria-hidden="true">
-        {whole}
-        {fraction && <span className="frac">{fraction}</span>}
+        {whole?.replace("-", "−")}
+        {fraction && <span className="frac">{fraction.replace("-", "−")}</span>}
         {unit && <span className="unit">{of.unit}</span>}
         {of.moved && <span className="moved">{of.moved}</span>}
       </span>
       <span className="sr">{said}</span>
     </span>
+  );
+}
+
+/** A line of text from the server with its fractions set as fractions: "38 1/4 × 86 7/16 in". */
+export function WithFractions({ text }: { text: string }) {
+  return text.split(/(\d+\/\d+)/).map((part, i) =>
+    i % 2 ? (
+      <span key={i} className="frac">
+        {part}
+      </span>
+    ) : (
+      part
+    ),
   );
 }

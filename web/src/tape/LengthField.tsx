@@ -19,8 +19,8 @@ export interface LengthFieldProps {
   heard?: Heard;
   /** An error of the whole document that names this field. */
   error?: FieldError;
-  /** What counts while the field is empty, and where it comes from. */
-  fallback?: string;
+  /** What counts while the field is empty, and who says so. */
+  fallback?: { text: string; by: string };
   onChange: (value: string | undefined, height?: string) => void;
 }
 
@@ -113,7 +113,7 @@ export function LengthField(props: LengthFieldProps) {
         ref={input}
         label={label}
         value={text}
-        placeholder={fallback}
+        placeholder={fallback?.text.replace(new RegExp(` ${unit}$`), "")}
         inputMode="text"
         autoComplete="off"
         spellCheck={false}
@@ -152,6 +152,8 @@ export function LengthField(props: LengthFieldProps) {
             {now.length.text}
             {now.length.moved ? ` ${now.length.moved}` : ""} · {now.length.also}
           </>
+        ) : fallback && !text && !problem ? (
+          fallback.by
         ) : null}
       </p>
       {asks && (

@@ -16,7 +16,20 @@ from jambo.core.opening.plate import Plate
 from jambo.core.sums import Amount, Figure, Reckoned, value_of
 
 Part = Literal[
-    "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf", "floor_a", "floor_b", "hinge"
+    "opening",
+    "plate",
+    "top_plate",
+    "stud",
+    "king",
+    "jack",
+    "header",
+    "cripple",
+    "leg",
+    "head",
+    "leaf",
+    "floor_a",
+    "floor_b",
+    "hinge",
 ]
 Group = Literal["floor", "door", "opening", "wall"]
 
@@ -51,10 +64,12 @@ def _mirror(shapes: list[Shape]) -> tuple[Shape, ...]:
     return tuple(Shape(s.part, -s.x1, s.y0, -s.x0, s.y1, s.figures) for s in shapes)
 
 
-def _wall_shapes(plate: Plate, framing: Framing, wall: Wall, header: Header, ro: tuple[Length, Length], height: Length) -> list[Shape]:
+def _wall_shapes(
+    plate: Plate, framing: Framing, wall: Wall, header: Header, ro: tuple[Length, Length], height: Length
+) -> list[Shape]:
     near, far = ro
     stud, tb = wall.stud_thickness.value, wall.plate_thickness.value
-    room = wall.stud_spacing.value * 2
+    room = wall.stud_spacing.value
     side = stud * (header.jacks + header.kings)
     low, high = near - side - room, far + side + room
     if plate.framing_near is not None:  # the opening has a place: stop the drawing at the wall's ends
@@ -68,7 +83,9 @@ def _wall_shapes(plate: Plate, framing: Framing, wall: Wall, header: Header, ro:
         shapes.append(Shape("top_plate", low, top, high, top + tb, ("wall_height",)))
         for common in plate.commons:
             if common.fate == "stands":
-                shapes.append(Shape("stud", common.near, tb, common.near + stud, top, (f"mark_common_{common.number}",)))
+                shapes.append(
+                    Shape("stud", common.near, tb, common.near + stud, top, (f"mark_common_{common.number}",))
+                )
         for end in ends:
             x0 = end if end == ZERO else end - stud
             clear = x0 + stud <= near - side or x0 >= far + side
@@ -76,8 +93,12 @@ def _wall_shapes(plate: Plate, framing: Framing, wall: Wall, header: Header, ro:
                 shapes.append(Shape("stud", x0, tb, x0 + stud, top))
         for i in range(header.kings):
             out = stud * (header.jacks + i)
-            shapes.append(Shape("king", near - out - stud, tb, near - out, top, ("king_length", f"mark_king_near_{i + 1}")))
-            shapes.append(Shape("king", far + out, tb, far + out + stud, top, ("king_length", f"mark_king_far_{i + 1}")))
+            shapes.append(
+                Shape("king", near - out - stud, tb, near - out, top, ("king_length", f"mark_king_near_{i + 1}"))
+            )
+            shapes.append(
+                Shape("king", far + out, tb, far + out + stud, top, ("king_length", f"mark_king_far_{i + 1}"))
+            )
     for i in range(header.jacks):
         out = stud * i
         shapes.append(Shape("jack", near - out - stud, tb, near - out, height, ("jack_length",)))
@@ -108,7 +129,9 @@ def _door_shapes(
     width = value_of(widths[0])
     if len(widths) == 1 and width is not None:
         x0 = near + t + gaps[0] if hinge_near else far - t - gaps[0] - width
-        shapes.append(Shape("leaf", x0, heights["leaf_bottom"], x0 + width, heights["leaf_top"], ("leaf_bottom", "leaf_top")))
+        shapes.append(
+            Shape("leaf", x0, heights["leaf_bottom"], x0 + width, heights["leaf_top"], ("leaf_bottom", "leaf_top"))
+        )
         hang = (x0 - gaps[0], x0) if hinge_near else (x0 + width, x0 + width + gaps[0])
         for i, hinge_top in enumerate(hinge_tops, 1):
             y0 = hinge_top - hinge_length
@@ -141,7 +164,9 @@ def elevation(
     ro = (start, start + width.value)
     shapes: list[Shape] = []
     if isinstance(height, Figure):
-        shapes.append(Shape("opening", ro[0], ZERO, ro[1], height.value, ("ro_width", "ro_height", "side_play", "head_play")))
+        shapes.append(
+            Shape("opening", ro[0], ZERO, ro[1], height.value, ("ro_width", "ro_height", "side_play", "head_play"))
+        )
         shapes += _wall_shapes(plate, framing, wall, header, ro, height.value)
     known = {name: v for name, h in heights.items() if (v := value_of(h)) is not None}
     play = value_of(side_play)
@@ -150,7 +175,9 @@ def elevation(
             depth = known[f"floor_{side}"]
             if depth and shapes:
                 low, high = min(s.x0 for s in shapes), max(s.x1 for s in shapes)
-                shapes.append(Shape("floor_a" if side == "a" else "floor_b", low, ZERO, high, depth, (f"floor_{side}",)))
+                shapes.append(
+                    Shape("floor_a" if side == "a" else "floor_b", low, ZERO, high, depth, (f"floor_{side}",))
+                )
         shapes += _door_shapes(ro, frame, leaf_widths, known, play, hinge_near, gaps, hinge_tops, hinge_length)
     return tuple(shapes) if placing.measured_from == "left" else _mirror(shapes)
 

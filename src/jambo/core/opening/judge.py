@@ -30,7 +30,11 @@ def on_door(leaves: tuple[Leaf, ...], rules: HouseRules) -> Iterator[Flag]:
             values = {"heard": leaf.width.value, "also": leaf.width_also}
             yield Flag("leaf-width-two-readings", values, ("frame_inside_width",), f"opening.door.leaves[{i}].width")
     least = rules.value("paint_gap")
-    for rule, where in (("hinge_gap", "gap at the hinges"), ("strike_gap", "gap at the strike"), ("head_gap", "gap at the head")):
+    for rule, where in (
+        ("hinge_gap", "gap at the hinges"),
+        ("strike_gap", "gap at the strike"),
+        ("head_gap", "gap at the head"),
+    ):
         gap = rules.known(rule)
         if gap.value < least:
             values_: dict[str, Length | str] = {"where": where, "gap": gap.value, "least": least}
@@ -54,7 +58,9 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
         passes = floors.under == higher or handing.opens_to == higher
         if passes:
             step = a - b if a > b else b - a
-            yield Flag("floors-differ", {"step": step, "side": higher}, ("floor_a", "floor_b", "floor_clear"), "opening.floors")
+            yield Flag(
+                "floors-differ", {"step": step, "side": higher}, ("floor_a", "floor_b", "floor_clear"), "opening.floors"
+            )
     usual = HouseRules(rules.habit).value("floor_gap")
     gap = rules.known("floor_gap")
     if gap.value < usual:
@@ -91,7 +97,14 @@ def on_opening(figures: Figures, rules: HouseRules, school: School, floor_in_rul
 
 
 def on_frame(
-    figures: Figures, wall: Wall, header: Header, placing: Placing, plate: Plate, frame: Frame, floors: Floors, rules: HouseRules
+    figures: Figures,
+    wall: Wall,
+    header: Header,
+    placing: Placing,
+    plate: Plate,
+    frame: Frame,
+    floors: Floors,
+    rules: HouseRules,
 ) -> Iterator[Flag]:
     """What the wall must carry and whether the framing finds room in it (TRADE 6), and the usual cautions (22)."""
     if wall.bearing != "no" and not header.source.strip():
@@ -106,7 +119,11 @@ def on_frame(
     elif cripple is not None and cripple == ZERO:
         yield Flag("header-against-plates", {}, ("cripple_length", "header_top"), "opening.header.depth")
     yield from _room(wall, header, placing, plate, figures)
-    if frame.stands_on == "finished_floor" and isinstance(under := figures.get("floor_under"), Figure) and under.allowances:
+    if (
+        frame.stands_on == "finished_floor"
+        and isinstance(under := figures.get("floor_under"), Figure)
+        and under.allowances
+    ):
         yield Flag("leg-stands-on-unchosen-floor", {}, ("leg_length", "foot"), "opening.frame.stands_on")
     finished = _value(figures, "wall_finished")
     if frame.depth is not None and finished is not None and frame.depth.value < finished:
@@ -124,8 +141,8 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
     width, length = _value(figures, "ro_width"), value_of(wall.length)
     side = wall.stud_thickness.value * (header.jacks + header.kings)
     if width is not None and length is not None and width + side * 2 > length:
-        values = {"needed": width + side * 2, "length": length}
-        yield Flag("opening-wider-than-wall", values, ("ro_width",), "wall.length")
+        needs = {"needed": width + side * 2, "length": length}
+        yield Flag("opening-wider-than-wall", needs, ("ro_width",), "wall.length")
         return
     if plate.framing_near is None or plate.framing_far is None:
         return
@@ -140,4 +157,5 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
             near_side = common.near + stud <= plate.framing_near
             space = plate.framing_near - common.near - stud if near_side else common.near - plate.framing_far
             if ZERO < space < stud:
-                yield Flag("sliver-beside-king", {"space": space}, (f"mark_common_{common.number}",), path)
+                values: dict[str, Length | str] = {"space": space, "number": str(common.number)}
+                yield Flag("sliver-beside-king", values, (f"mark_common_{common.number}",), path)

@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.door.leaf import HingeSide
-from jambo.core.length import ZERO, Length
+from jambo.core.length import ZERO, Exact, Length
 from jambo.core.opening.framing import Header, Placing, Wall
-from jambo.core.sums import HALF, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
+from jambo.core.sums import HALF, Amount, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
 
 What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common"]
 Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
-BESIDE = 2  # layout studs listed on each side of the opening
+BESIDE = 1  # spacings beside the framing within which layout studs are listed
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,6 +83,7 @@ def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tup
     last = ends[1].nm // spacing.nm
     found = []
     for n in range(int(first), int(last) + 1):
+        lines: list[tuple[Exact, Amount]]
         if same_end:
             lines = [(1, wall.layout_offset), (n, wall.stud_spacing), (-HALF, wall.stud_thickness)]
         else:
@@ -117,7 +118,9 @@ def lay_out(width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge
 
     side = stud.value * (jacks + kings)
     framing_near, framing_far = near.value - side, far.value + side
-    start = Mark("wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.from"))))
+    start = Mark(
+        "wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.from")))
+    )
     reach = wall.stud_spacing.value * BESIDE
     commons: list[Common] = []
     length = value_of(wall.length)
@@ -134,5 +137,6 @@ def lay_out(width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge
             marks.append(Mark("common", figure, "far"))
     if isinstance(wall.length, Known):
         marks.append(Mark("wall_end", add("mark_wall_end", wall.length)))
+    marks.append(start)
     marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
-    return Plate((start, *marks), tuple(commons), near, far, framing_near, framing_far)
+    return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far)

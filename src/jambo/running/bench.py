@@ -1,0 +1,205 @@
+"""`jambo bench`: the figures Jambo means to reach, measured here and printed with the machine. Nothing is asserted."""
+
+from __future__ import annotations
+
+import gzip
+import json
+import os
+import platform
+import resource
+import statistics
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from concurrent.futures import ProcessPoolExecutor
+from pathlib import Path
+from typing import Any
+
+import httpx
+from playwright.sync_api import Page
+
+from jambo.core.solve import solve
+from jambo.demo.jobs import JOBS
+from jambo.files.document import Document
+from jambo.files.facts import facts_of
+from jambo.files.problems import parse
+from jambo.running.browser import chromium
+from jambo.running.local import Local, running
+from jambo.running.machine import ROOT, VAR, free_port, say
+from jambo.running.web import DIST
+
+MANY, LISTED, KEYS = 10_000, 1_000, 40
+
+
+def _documents() -> list[dict[str, Any]]:
+    return [
+        {"unit": job["job"]["unit"], "rules": {"job": job["job"]["rules"]}, "wall": wall["wall"], "opening": opening}
+        for job in JOBS
+        for wall in job["walls"]
+        for opening in wall["openings"]
+    ]
+
+
+def _core() -> str:
+    facts = [facts_of(parse(Document, d)) for d in _documents()]
+    times = []
+    for n in range(600):
+        one = facts[n % len(facts)]
+        start = time.perf_counter()
+        solve(one.opening, one.wall, one.rules)
+        times.append(time.perf_counter() - start)
+    return f"{statistics.median(times) * 1000:.2f} ms median (wanted <= 2 ms)"
+
+
+def _recompute(count: int) -> int:
+    """Solve `count` openings from their documents; gives the peak memory in kB."""
+    documents = _documents()
+    for n in range(count):
+        facts = facts_of(parse(Document, documents[n % len(documents)]))
+        solve(facts.opening, facts.wall, facts.rules)
+    return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
+
+
+def _many() -> str:
+    workers = min(2, os.cpu_count() or 1)
+    start = time.perf_counter()
+    with ProcessPoolExecutor(workers) as pool:
+        peaks = list(pool.map(_recompute, [MANY // workers] * workers))
+    spent = time.perf_counter() - start
+    return f"{spent:.1f} s on {workers} cores, {sum(peaks) // 1024} MB together (wanted <= 20 s, <= 500 MB)"
+
+
+def _big_job(local: Local) -> int:
+    """Make a job of 1,000 openings that all differ."""
+    with httpx.Client(base_url=local.url, timeout=60) as client:
+        job = client.post("/api/jobs", json={"name": "Long corridor", "unit": "mm"}).json()["id"]
+        wall = client.post(f"/api/jobs/{job}/walls", json={"wall": {"height": "2500", "bearing": "no"}}).json()["id"]
+        for n in range(LISTED):
+            leaf = {"width": f"{600 + n % 400}.5", "height": "1981"}
+            opening = {
+                "mark": f"C{n}",
+                "door": {"leaves": [leaf]},
+                "floors": {"a": [], "b": []},
+                "position": {"distance": str(n * 40)},
+            }
+            client.post(f"/api/jobs/{job}/openings", json={"wall_id": wall, "opening": opening}).raise_for_status()
+    return int(job)
+
+
+def _listing(local: Local, job: int) -> str:
+    from jambo.files.brief import brief
+
+    brief.cache_clear()
+    times = []
+    with httpx.Client(base_url=local.url, timeout=60) as client:
+        for _ in range(6):
+            start = time.perf_counter()
+            client.get(f"/api/jobs/{job}").raise_for_status()
+            times.append((time.perf_counter() - start) * 1000)
+    return f"{times[0]:.0f} ms the first time, {statistics.median(times[1:]):.0f} ms after (wanted <= 300 ms)"
+
+
+# Stamps the moment a key goes down, and the moment the frame with the redrawn figure was presented.
+_WATCH = """
+() => {
+  window.__times = [];
+  window.__pending = null;
+  const figure = () => document.querySelector('[data-figure="ro_width"]')?.textContent;
+  let shown = figure();
+  document.addEventListener('keydown', () => { window.__pending = performance.now(); }, true);
+  new MutationObserver(() => {
+    if (figure() === shown || window.__pending === null) return;
+    shown = figure();
+    const start = window.__pending;
+    window.__pending = null;
+    requestAnimationFrame(() => setTimeout(() => window.__times.push(performance.now() - start), 0));
+  }).observe(document.querySelector('.work-side'), { subtree: true, childList: true, characterData: true });
+}
+"""
+
+
+def _typing(local: Local, page: Page) -> str:
+    with httpx.Client(base_url=local.url) as client:
+        job = client.get("/api/jobs").json()[-1]["id"]
+        opening = client.get(f"/api/jobs/{job}").json()["openings"][0]["id"]
+    page.goto(f"{local.url}/openings/{opening}/door")
+    field = page.get_by_label("Leaf width")
+    field.wait_for()
+    page.locator("[data-figure=ro_width]").wait_for()
+    field.focus()
+    page.evaluate(_WATCH)
+    for n in range(KEYS):
+        page.keyboard.press("ArrowUp" if n % 2 else "ArrowDown")
+        page.wait_for_function(f"window.__times.length >= {n + 1}")
+    times = sorted(page.evaluate("window.__times"))
+    p95 = times[int(len(times) * 0.95) - 1]
+    return f"{p95:.0f} ms p95, {statistics.median(times):.0f} ms median of {KEYS} keys (wanted p95 <= 100 ms)"
+
+
+def _script() -> str:
+    size = sum(len(gzip.compress(p.read_bytes())) for p in DIST.glob("assets/*.js"))
+    return f"{size / 1000:.0f} kB gzipped (wanted <= 300 kB)"
+
+
+def _second_start() -> str:
+    """Start the real command twice against a database folder that exists, and time the second."""
+    spent = 0.0
+    for _ in range(2):
+        port = free_port()
+        start = time.perf_counter()
+        process = subprocess.Popen([str(ROOT / "jambo"), "demo", "--port", str(port)], stderr=subprocess.DEVNULL)
+        try:
+            while process.poll() is None:
+                try:
+                    httpx.get(f"http://127.0.0.1:{port}/api/jobs").raise_for_status()
+                    break
+                except httpx.HTTPError:
+                    time.sleep(0.05)
+            spent = time.perf_counter() - start
+            if process.poll() is not None:
+                return "not measured: Jambo already runs here"
+        finally:
+            process.terminate()
+            process.wait()
+    return f"{spent:.1f} s (wanted <= 5 s)"
+
+
+def _lines(paths: list[Path]) -> int:
+    return sum(1 for p in paths for line in p.read_text(encoding="utf-8").splitlines() if line.strip())
+
+
+def _ratio() -> str:
+    tests = _lines(list((ROOT / "tests").rglob("*.py")))
+    code = [p for p in (ROOT / "src").rglob("*") if p.suffix in (".py", ".sql")]
+    code += [
+        p for p in (ROOT / "web/src").rglob("*") if p.suffix in (".ts", ".tsx", ".css") and p.name != "schema.d.ts"
+    ]
+    lines = _lines([*code, ROOT / "jambo"])
+    return f"{tests} / {lines} = {tests / lines:.2f} (wanted 0.25 to 0.33)"
+
+
+def measure() -> None:
+    """Measure everything and print it."""
+    say("measuring; this takes a minute or two")
+    with running(demo=True) as local:
+        rows: list[tuple[str, Callable[[], str]]] = [
+            ("solve one opening in the core", _core),
+            ("recompute 10,000 openings", _many),
+            ("list a job of 1,000 openings", lambda: _listing(local, _big_job(local))),
+            ("JavaScript for the first view", _script),
+            ("tests / code, lines", _ratio),
+            ("second start to serving", _second_start),
+        ]
+        results = {name: run() for name, run in rows}
+        with chromium() as browser:
+            results["key press to redrawn figures"] = _typing(local, browser.new_page())
+    processor = next(
+        (line.split(":")[1].strip() for line in Path("/proc/cpuinfo").read_text().splitlines() if "model name" in line),
+        platform.processor(),
+    )
+    print(f"{processor}, {os.cpu_count()} cores, Python {sys.version.split()[0]}, {platform.system()}")
+    for name, result in results.items():
+        print(f"  {name:32} {result}")
+    VAR.mkdir(exist_ok=True)
+    (VAR / "bench.json").write_text(json.dumps(results, indent=1))

@@ -1,0 +1,92 @@
+"""`jambo shots`: one picture of each main view, from the demo data, into docs/screenshots."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+
+from playwright.sync_api import Page
+
+from jambo.running.browser import chromium
+from jambo.running.local import running
+from jambo.running.machine import ROOT, say
+
+DESK, PHONE = (1280, 800), (390, 844)
+
+
+def _nothing(_: Page) -> None:
+    pass
+
+
+@dataclass(frozen=True)
+class Shot:
+    """A view: file name, how to get there from the board of a job, window size, and what to do first."""
+
+    name: str
+    job: str | None
+    opening: str | None = None
+    stage: str = ""
+    size: tuple[int, int] = DESK
+    before: Callable[[Page], None] = _nothing
+
+
+def _slip(page: Page) -> None:
+    page.locator("[data-figure=head_underside]").click()
+
+
+SEEDS, SIGNAL = "Kiln Row seed library", "Signal house weaving school"
+SHOTS = (
+    Shot("jobs", None),
+    Shot("board", SEEDS),
+    Shot("door", SEEDS, "102", "door"),
+    Shot("floor", SEEDS, "105", "floor"),
+    Shot("opening", SEEDS, "103", "opening"),
+    Shot("frame", SEEDS, "104", "frame"),
+    Shot("slip", SIGNAL, "L1", "opening", before=_slip),
+    Shot("millimetres", SIGNAL, "L2", "floor"),
+    Shot("rules", SEEDS, None, "rules"),
+    Shot("print", SEEDS, "101", "print"),
+    Shot("phone", SEEDS, "101", "door", PHONE),
+    Shot("phone-board", SIGNAL, None, "", PHONE),
+)
+
+
+def settled(page: Page) -> None:
+    """Wait until fonts are in and no request is under way."""
+    page.wait_for_load_state("networkidle")
+    page.evaluate("document.fonts.ready")
+
+
+def visit(page: Page, url: str, shot: Shot) -> None:
+    """Open the view of a shot."""
+    page.set_viewport_size({"width": shot.size[0], "height": shot.size[1]})
+    page.goto(url)
+    if shot.job:
+        page.get_by_role("link", name=shot.job).click()
+        page.locator("a.card").first.wait_for()
+    if shot.opening:
+        page.get_by_role("link", name=shot.opening).first.click()
+        page.locator(".sheet").wait_for()
+        page.goto(f"{page.url.rsplit('/', 1)[0]}/{shot.stage}")
+    elif shot.stage:
+        page.goto(f"{page.url}/{shot.stage}")
+    settled(page)
+    shot.before(page)
+    settled(page)
+
+
+def take(into: Path | None = None, only: str | None = None) -> None:
+    """Take every picture (or the one named) and say where they are."""
+    folder = into or ROOT / "docs" / "screenshots"
+    folder.mkdir(parents=True, exist_ok=True)
+    with running(demo=True) as local, chromium() as browser:
+        for shot in SHOTS:
+            if only and shot.name not in only.split(","):
+                continue
+            context = browser.new_context(reduced_motion="reduce")
+            page = context.new_page()
+            visit(page, local.url, shot)
+            page.screenshot(path=folder / f"{shot.name}.png")
+            context.close()
+    say(f"pictures are in {folder}")

@@ -1,0 +1,24 @@
+"""One Jambo for the whole run: a throw-away MariaDB, the real application on a free port, the demo jobs."""
+
+import httpx
+import pytest
+
+from jambo.running.local import running
+
+
+@pytest.fixture(scope="session")
+def local():
+    with running(demo=True) as local:
+        yield local
+
+
+@pytest.fixture
+def client(local):
+    with httpx.Client(base_url=local.url, timeout=30) as client:
+        yield client
+
+
+@pytest.fixture
+def job(client):
+    """A new job in inches; gives its id."""
+    return client.post("/api/jobs", json={"name": "Test job"}).json()["id"]

@@ -1,0 +1,111 @@
+"""The worked figures of tests/data/worked.json, by the symbols of the handbook."""
+
+import json
+from pathlib import Path
+
+import pytest
+
+from jambo.core.door import frame as frames
+from jambo.core.door import hinges
+from jambo.core.door.frame import Frame, HeadOverLegs, Trenched
+from jambo.core.door.leaf import Leaf
+from jambo.core.length import ZERO, Length
+from jambo.core.opening import framing, swing
+from jambo.core.opening.framing import Header, Wall
+from jambo.core.rules import HouseRules
+from jambo.core.sums import Known, Source, add
+
+CASES = json.loads((Path(__file__).parents[1] / "data" / "worked.json").read_text())["cases"]
+RULES = {
+    "gh": "hinge_gap", "gs": "strike_gap", "gm": "meeting_gap", "gt": "head_gap", "gu": "floor_gap", "s": "side_shim",
+    "sh": "head_shim", "add_w": "add_width", "add_h": "add_height", "top": "hinge_top", "bottom": "hinge_bottom",
+    "hinge": "hinge_length",
+}  # fmt: skip
+
+
+def of_kind(kind):
+    return [pytest.param(c, id=f"{kind}-{i}") for i, c in enumerate(CASES) if c["kind"] == kind]
+
+
+class Case:
+    """A worked case read in its own unit."""
+
+    def __init__(self, case):
+        self.given, self.unit = case["given"], case["unit"]
+        self.expect = case["expect"]
+        settled = {RULES[k]: self.length(v) for k, v in self.given.items() if k in RULES}
+        self.rules = HouseRules(self.unit, {"job": settled})
+
+    def length(self, text):
+        return Length.inches(text) if self.unit == "in" else Length.mm(text)
+
+    def known(self, symbol):
+        return Known(symbol, self.length(self.given[symbol]), Source("given", symbol))
+
+    def check(self, figures):
+        for symbol, figure in figures.items():
+            assert figure.value == self.length(self.expect[symbol]), symbol
+
+
+@pytest.mark.parametrize("case", of_kind("swing"))
+def test_swing(case):
+    case = Case(case)
+    leaf_height = case.known("Hd")
+    leaves = [
+        Leaf(Known("w", case.length(w), Source("given", "w")), leaf_height, leaf_height) for w in case.given["leaves"]
+    ]
+    trenched = case.given.get("joint") == "trenched"
+    joint = Trenched(case.known("d"), case.known("horn")) if trenched else HeadOverLegs()
+    frame = Frame(case.known("t"), "spacer", case.known("foot"), joint)
+    floor = add("floor_clear", case.known("F_clear"))
+    inside = frames.inside_width(leaves, case.rules)
+    outside = frames.outside_width(inside, frame)
+    head = frames.head_underside(floor, leaves[0], case.rules)
+    top = add("frame_top", head, frame.leg_thickness)
+    if case.given.get("school") == "add_on":
+        opening = swing.add_on(leaves, outside, top, floor, "finished_floor", case.rules)
+    else:
+        opening = swing.build_up(outside, top, case.rules)
+    case.check({
+        "Wi": inside, "Wo": outside, "Hh": head,
+        "leg": frames.leg_length(head, frames.foot(frame, floor), frame),
+        "head": frames.head_length(inside, outside, frame),
+        "ro_w": opening.width, "ro_h": opening.height,
+        "side_play": opening.side_play, "head_play": opening.head_play,
+    })  # fmt: skip
+
+
+@pytest.mark.parametrize("case", of_kind("framing"))
+def test_framing(case):
+    case = Case(case)
+    stud = case.known("stud")
+    none = Known("none", ZERO, Source("given", "none"))
+    wall = Wall(case.known("wall_h"), none, case.known("tb"), stud, stud, stud, "left", none, none, none)
+    header = Header(case.known("header_depth"), jacks=int(case.given["jacks"]))
+    pieces = framing.pieces(add("ro_width", case.known("ro_w")), add("ro_height", case.known("ro_h")), wall, header)
+    case.check({"jack": pieces.jack, "header": pieces.header, "king": pieces.king, "cripple": pieces.cripple})
+
+
+@pytest.mark.parametrize("case", of_kind("hinges"))
+def test_hinges(case):
+    case = Case(case)
+    leaf = hinges.on_leaf(case.known("Hd"), case.rules)
+    assert len(leaf) == int(case.expect["n"])
+    assert [m.value for m in leaf] == [case.length(m) for m in case.expect["leaf"]]
+    assert [m.value for m in hinges.on_leg(leaf, case.rules)] == [case.length(m) for m in case.expect["leg"]]
+
+
+@pytest.mark.parametrize(
+    ("height", "heavy", "outside", "count"),
+    # 2 up to 60 in, then one more for each further 30 in or part; at least 3 outside
+    [
+        (60, False, False, 2),
+        (61, False, False, 3),
+        (90, False, False, 3),
+        (96, False, False, 4),
+        (80, True, False, 4),
+        (48, False, True, 3),
+    ],
+)
+def test_number_of_hinges(height, heavy, outside, count):
+    assert hinges.count(Length.inches(height), "in", heavy=heavy, outside=outside) == count

@@ -1,0 +1,76 @@
+"""What several tests share: documents to start from, and the shortest way from a document to its result."""
+
+import copy
+from fractions import Fraction
+
+from jambo.core.length import Length
+from jambo.core.solve import solve
+from jambo.core.sums import Figure
+from jambo.demo.jobs import JOBS
+from jambo.files.document import Document
+from jambo.files.facts import facts_of
+from jambo.files.problems import parse
+
+PLAIN = {
+    "unit": "in",
+    "wall": {"height": "97 1/2", "length": "168", "finish_a": "1/2", "finish_b": "1/2", "bearing": "no"},
+    "opening": {
+        "mark": "D1",
+        "door": {"leaves": [{"width": "30 in", "height": "80", "thickness": "1 3/8"}], "opens_to": "A"},
+        "floors": {"a": [{"name": "oak", "thickness": "3/4"}], "b": [{"name": "oak", "thickness": "3/4"}]},
+        "header": {"depth": "5 1/2", "source": "drawing"},
+        "position": {"distance": "60"},
+    },
+}
+
+
+def plain(**changes):
+    """PLAIN with changes by path, dots for levels: plain(**{"opening.header.depth": "7 1/4"}). None takes out."""
+    doc = copy.deepcopy(PLAIN)
+    for path, value in changes.items():
+        *parents, last = path.split(".")
+        at = doc
+        for part in parents:
+            at = at.setdefault(part, {})
+        if value is None:
+            at.pop(last, None)
+        else:
+            at[last] = value
+    return doc
+
+
+def solved(doc):
+    """Solve a document given as plain data."""
+    facts = facts_of(parse(Document, doc))
+    return solve(facts.opening, facts.wall, facts.rules)
+
+
+def lengths(result):
+    """Every figure's value by name."""
+    return {name: f.value for name, f in result.figures.items() if isinstance(f, Figure)}
+
+
+def inches(result, *names):
+    """The exact inches of some figures."""
+    return [result.figures[name].value.in_inches() for name in names]
+
+
+def codes(result, level=None):
+    """The codes of a result's flags."""
+    return [f.code for f in result.flags if level is None or f.kind.level == level]
+
+
+def demo_document(mark):
+    """The document of a demo opening."""
+    for job in JOBS:
+        for wall in job["walls"]:
+            for opening in wall["openings"]:
+                if opening["mark"] == mark:
+                    unit, rules = job["job"]["unit"], {"job": job["job"]["rules"]}
+                    return {"unit": unit, "rules": rules, "wall": wall["wall"], "opening": opening}
+    raise LookupError(mark)
+
+
+def inch(text):
+    """An exact length from inches written as "81 7/16"."""
+    return Length.inches(sum(map(Fraction, text.split())))
