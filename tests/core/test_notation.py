@@ -96,6 +96,7 @@ def test_two_readings_are_asked_about(text, kind, heard, also):
         ("1e5", "in", "height", "is not a length"),
         ("30", "mm", "leaf_width", "did you mean 30 in"),
         ("2040", "in", "leaf_height", "did you mean 2040 mm"),
+        ("2040", "in", "leaf_width", "cannot be a leaf width"),  # 2 ft by 4 ft is no door
         ("9", "in", "layer", "between 0 in and 8 in"),
         ("2068", "mm", "leaf_width", "cannot be a leaf width"),
     ],

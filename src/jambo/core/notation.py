@@ -12,6 +12,7 @@ from jambo.core.limits import KINDS, Kind, allows
 from jambo.core.tape import OTHER, Tape, Unit, exact_number, plain_number, show
 
 LONGEST = 40
+LOWEST_CALLED_OUT = Length.inches(72)  # four digits are a call-out only for a height people walk through
 DENOMINATORS = frozenset({2, 4, 8, 16, 32, 64})
 ACCEPTED = {
     "in": "write 82 1/2, 82.5, 6'10 1/2\", 2/6 (feet/inches) or 2096 mm",
@@ -128,7 +129,7 @@ def _call_out(text: str, width: Kind, height: Kind) -> Heard | None:
             halves = (text[:cut], text[cut:])
             if all(2 <= len(h) <= 3 and int(h[1:]) < 12 and str(int(h[1:])) == h[1:] for h in halves):
                 w, h = (Length.inches(int(half[0]) * 12 + int(half[1:])) for half in halves)
-                if allows(w, width) and allows(h, height):
+                if allows(w, width) and allows(h, height) and h >= LOWEST_CALLED_OUT:
                     found.append((w, h, [f"{half[0]} ft {half[1:]} in" for half in halves]))
         if len(found) == 1:
             w, h, words = found[0]

@@ -194,7 +194,7 @@ function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: 
   const title = opening.mark || "no mark";
   return (
     <li>
-      <Link to={`/openings/${opening.id}/door`} className="card" data-level={level} aria-label={`${title}, ${opening.room}`}>
+      <Link to={`/openings/${opening.id}/door`} className="card" data-level={level}>
         <Silhouette of={brief.silhouette} height={176} tallest={tallest} />
         <span className="card-mark">{title}</span>
         <span className="card-room">{opening.room || "room not named"}</span>

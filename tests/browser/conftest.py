@@ -1,0 +1,55 @@
+"""Real screens in headless Chromium; a test fails when a page reports a script error."""
+
+import pytest
+from playwright.sync_api import expect
+
+from jambo.running.browser import chromium
+
+expect.set_options(timeout=10_000)
+
+
+@pytest.fixture(scope="session")
+def browser():
+    with chromium() as browser:
+        yield browser
+
+
+@pytest.fixture
+def context(browser, local):
+    context = browser.new_context(
+        base_url=local.url, viewport={"width": 1280, "height": 800}, reduced_motion="reduce", locale="en-GB"
+    )
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def page(context):
+    page = context.new_page()
+    errors = []
+    page.on("pageerror", lambda error: errors.append(str(error)))
+    yield page
+    assert errors == []
+
+
+@pytest.fixture
+def demo_opening(client):
+    """Address of a demo opening by its mark."""
+
+    def find(mark):
+        for job in client.get("/api/jobs").json():
+            for opening in client.get(f"/api/jobs/{job['id']}").json()["openings"]:
+                if opening["mark"] == mark:
+                    return f"/openings/{opening['id']}"
+        raise LookupError(mark)
+
+    return find
+
+
+@pytest.fixture
+def new_opening(client, job):
+    """Address of a fresh copy of the plain opening."""
+    from helpers import PLAIN
+
+    body = {"wall": PLAIN["wall"], "opening": PLAIN["opening"]}
+    return f"/openings/{client.post(f'/api/jobs/{job}/openings', json=body).json()['id']}"

@@ -1,0 +1,287 @@
+"""A carpenter at the real screens: by keyboard, with mistakes, with a second tab, on a phone, at the printer."""
+
+from fractions import Fraction
+from io import BytesIO
+
+import pytest
+from playwright.sync_api import expect
+from pypdf import PdfReader
+
+from jambo.running.machine import WEB
+
+
+def figure(page, name):
+    return page.locator(f"[data-figure={name}] .digits .sr")
+
+
+def saved(page):
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_have_text("Saved")
+
+
+def fill(page, label, text):
+    """Type into a field that has the focus or gets it, as a person would."""
+    field = page.get_by_label(label, exact=True)
+    field.focus()
+    field.fill("")
+    page.keyboard.type(text)
+
+
+def test_job_and_opening_by_keyboard_only(page):
+    page.goto("/")
+    page.get_by_label("Name").focus()
+    page.keyboard.type("Salt works canteen")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("No opening yet")).to_be_visible()
+    page.keyboard.press("n")
+    expect(page.get_by_role("tab", name="Door")).to_have_attribute("aria-selected", "true")
+    expect(page.get_by_text("draws itself as soon as it has a size")).to_be_visible()
+
+    page.get_by_label("Mark").focus()
+    for text in ("C1", "Canteen", "2868"):  # mark, room, leaf as a call-out
+        page.keyboard.type(text)
+        page.keyboard.press("Enter")
+    expect(page.get_by_label("Leaf height", exact=True)).to_have_value("80")
+    expect(figure(page, "ro_width")).to_have_text("34 1/4 in")
+    page.keyboard.press("Enter")  # past the height
+    page.keyboard.type("1 3/8")
+    page.keyboard.press("Enter")  # the last field of the stage leads to the next stage
+    expect(page.get_by_role("tab", name="Floor")).to_have_attribute("aria-selected", "true")
+    for _ in range(2):
+        page.get_by_role("button", name="Bare floor").first.focus()
+        page.keyboard.press("Enter")
+    # 0 + 1/2 + 80 + 1/8, and 3/4 + 1/4 over it
+    expect(figure(page, "head_underside")).to_have_text("80 5/8 in")
+    expect(figure(page, "ro_height")).to_have_text("81 5/8 in")
+    page.keyboard.press("Alt+4")
+    fill(page, "Distance along the wall", "4'")
+    page.keyboard.press("Enter")
+    page.keyboard.type("5 1/2")  # header depth
+    fill(page, "Height to the top plates", "97 1/2")
+    # 97 1/2 - 81 5/8 - 5 1/2 = 10 3/8
+    expect(figure(page, "cripple_length")).to_have_text("10 3/8 in")
+    saved(page)
+
+    page.reload()
+    expect(page.get_by_role("heading", name="C1 · Canteen")).to_be_visible()
+    expect(figure(page, "cripple_length")).to_have_text("10 3/8 in")
+    expect(page.locator(".plate-tape .mark")).not_to_have_count(0)
+
+
+def test_a_floor_moves_the_head_and_undo_brings_it_back(page, new_opening):
+    page.goto(f"{new_opening}/floor")
+    expect(figure(page, "head_underside")).to_have_text("81 3/8 in")
+    page.get_by_label("Thickness", exact=True).first.fill("1")
+    expect(figure(page, "head_underside")).to_have_text("81 5/8 in")
+    expect(page.locator(".pole .mark", has_text="head").first).to_contain_text("81")
+    saved(page)
+    page.keyboard.press("Control+z")
+    expect(figure(page, "head_underside")).to_have_text("81 3/8 in")
+    page.keyboard.press("Control+Shift+z")
+    expect(figure(page, "head_underside")).to_have_text("81 5/8 in")
+
+
+def test_slip_adds_up_and_leads_to_the_fact(page, new_opening):
+    page.goto(f"{new_opening}/opening")
+    page.locator("[data-figure=head_underside]").click()
+    slip = page.get_by_role("region", name="How it adds up")
+    amounts = [t.removesuffix(" in") for t in slip.locator("tbody .amount .sr").all_text_contents()]
+    total = slip.locator("tfoot .amount .sr").text_content().removesuffix(" in")
+    assert sum(Fraction(p) for a in amounts for p in a.split()) == sum(map(Fraction, total.split())) == Fraction(651, 8)
+    slip.get_by_role("button", name="Highest floor the leaf passes").click()
+    slip.get_by_role("button", name="Floor on side A").click()
+    slip.get_by_role("button", name="oak").click()
+    expect(page.get_by_role("tab", name="Floor")).to_have_attribute("aria-selected", "true")
+    expect(page.get_by_label("Thickness", exact=True).first).to_be_focused()
+    page.get_by_role("button", name="Close the slip").click()
+    expect(slip).to_have_count(0)
+
+
+def test_units_and_words_switch_everywhere_and_change_nothing(page, new_opening, client):
+    before = client.get(f"/api{new_opening}").json()
+    page.goto(f"{new_opening}/frame")
+    page.get_by_role("radiogroup", name="Unit shown").get_by_text("mm").click()
+    expect(figure(page, "ro_height")).to_have_text("2093 mm shy")  # 2092.325, an opening rounds up
+    expect(page.get_by_label("Distance along the wall", exact=True)).to_have_value("1524")
+    page.get_by_label("Words for the parts").select_option("britain")
+    expect(page.get_by_role("rowheader", name="Lintel")).to_be_visible()
+    expect(page.locator(".pole .mark", has_text="lintel top")).to_have_count(1)
+    page.get_by_label("Words for the parts").select_option("north_america")
+    page.get_by_role("radiogroup", name="Unit shown").get_by_text("in", exact=True).click()
+    expect(figure(page, "ro_height")).to_have_text("82 3/8 in")
+    assert client.get(f"/api{new_opening}").json() == before
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("wide", "is not a length"),
+        ("🚪", "is not a length"),
+        ("-30", "cannot be negative"),
+        ("6-14", "14 after the dash"),
+        ("762", "did you mean 762 mm"),
+        ("9" * 10_000, "too long"),
+    ],
+)
+def test_wrong_input_says_so_and_keeps_the_last_good_one(page, new_opening, client, text, says):
+    page.goto(f"{new_opening}/door")
+    expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
+    field = page.get_by_label("Leaf width", exact=True)
+    field.fill(text)
+    error = page.locator("[data-path='opening.door.leaves[0].width']")
+    expect(error).to_contain_text(says)
+    expect(error).to_contain_text("Still using 30 in")
+    expect(field).to_have_attribute("aria-invalid", "true")
+    assert client.get(f"/api{new_opening}").json()["version"] == 1
+
+
+def test_a_leaf_wider_than_the_wall_is_refused_and_not_saved(page, new_opening, client):
+    page.goto(f"{new_opening}/frame")
+    page.get_by_label("Length", exact=True).fill("24")
+    refused = page.get_by_role("status").filter(has_text="Not saved")
+    expect(refused).to_contain_text("is wider than the wall is long")
+    assert client.get(f"/api{new_opening}").json()["wall"]["version"] == 1
+    page.get_by_label("Length", exact=True).fill("200")
+    saved(page)
+
+
+def test_a_width_with_two_readings_is_asked_about(page, new_opening):
+    page.goto(f"{new_opening}/door")
+    page.get_by_label("Leaf width", exact=True).fill("2-8")
+    expect(page.locator("[data-code=leaf-width-two-readings]")).to_contain_text("read as 32 in")
+    page.get_by_role("group", name="Which Leaf width?").get_by_role("button", name="28 in").click()
+    expect(page.locator("[data-code=leaf-width-two-readings]")).to_have_count(0)
+    expect(figure(page, "ro_width")).to_have_text("30 1/4 in")
+
+
+def test_arrows_step_a_mark_and_the_pad_types(page, new_opening):
+    page.goto(f"{new_opening}/door")
+    field = page.get_by_label("Leaf height", exact=True)
+    field.focus()
+    page.keyboard.press("ArrowUp")
+    expect(field).to_have_value("80 1/16")
+    page.get_by_role("button", name="Number pad for Leaf height").click()
+    pad = page.get_by_role("group", name="Number pad", exact=True)
+    for name in ("Clear", "7", "9", "3/4"):
+        pad.get_by_role("button", name=name, exact=True).click()
+    expect(field).to_have_value("79 3/4")
+    expect(page.locator("[data-path='opening.door.leaves[0].height'] .heard")).to_contain_text("2026 mm")
+
+
+def test_two_tabs_in_conflict_lose_nothing(context, page, new_opening, client):
+    other = context.new_page()
+    for tab in (page, other):
+        tab.goto(f"{new_opening}/door")
+        expect(figure(tab, "ro_width")).to_have_text("32 1/4 in")
+    other.get_by_label("Leaf height", exact=True).fill("84")
+    other.get_by_label("Room").fill("Loft")
+    saved(other)
+    page.get_by_label("Leaf width", exact=True).fill("28 in")
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("changed elsewhere")
+    dialog.get_by_role("radio", name="84 in").check()
+    dialog.get_by_role("radio", name="Loft").check()
+    dialog.get_by_role("button", name="Keep what is chosen").click()
+    saved(page)
+    kept = client.get(f"/api{new_opening}").json()["opening"]
+    assert (kept["door"]["leaves"][0]["width"], kept["door"]["leaves"][0]["height"], kept["room"]) == (
+        "28 in",
+        "84 in",
+        "Loft",
+    )
+
+
+def test_an_unreachable_server_keeps_what_was_typed(context, page, new_opening):
+    page.goto(f"{new_opening}/door")
+    expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
+    context.route("**/api/**", lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
+    page.get_by_label("Leaf width", exact=True).fill("28 in")
+    expect(page.get_by_role("status").filter(has_text="Not saved: no answer")).to_be_visible()
+    page.reload()
+    expect(page.get_by_label("Leaf width", exact=True)).to_have_value("28")
+    context.unroute("**/api/**")
+    saved(page)
+
+
+def test_views_say_when_nothing_answers_and_recover(context, page):
+    context.route("**/api/**", lambda route: route.abort())
+    for address in ("/", "/jobs/1", "/openings/1", "/jobs/1/rules", "/openings/1/print"):
+        page.goto(address)
+        expect(page.get_by_role("alert")).to_contain_text("does not answer")
+    context.unroute("**/api/**")
+    page.get_by_role("button", name="Try again").click()
+    expect(page.get_by_role("article")).to_be_visible()
+
+
+def test_board_finds_moves_copies_and_removes(page, job, new_opening):
+    page.goto(f"/jobs/{job}")
+    cards = page.locator("a.card")
+    expect(cards).to_have_count(1)
+    page.get_by_role("button", name="More for D1").click()
+    page.get_by_role("menuitem", name="Another like this").click()
+    page.get_by_label("Mark").fill("D2")
+    saved(page)
+    page.get_by_role("link", name="Test job").click()
+    expect(cards).to_have_count(2)
+    cards.first.focus()
+    page.keyboard.press("Alt+ArrowRight")
+    expect(cards.first).to_contain_text("D2")
+    page.keyboard.press("/")
+    page.keyboard.type("d1")
+    expect(cards).to_have_count(1)
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="More for D2").click()
+    page.get_by_role("menuitem", name="Take off the board").click()
+    expect(cards).to_have_count(1)
+    page.get_by_role("button", name="Put it back").click()
+    expect(cards).to_have_count(2)
+    cards.first.focus()
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("D1")
+
+
+def test_house_rule_of_the_job_reaches_its_openings(page, job, new_opening):
+    page.goto(f"/jobs/{job}/rules")
+    field = page.get_by_label("Shim space, each side", exact=True)
+    field.fill("3/8")
+    saved(page)
+    page.goto(f"{new_opening}/opening")
+    expect(figure(page, "ro_width")).to_have_text("32 1/2 in")  # 31 3/4 + 2 x 3/8
+    page.goto(f"/jobs/{job}/rules")
+    field.fill("9")
+    expect(page.locator("[data-path='rules.job.side_shim']")).to_contain_text("cannot be a shim space")
+
+
+@pytest.mark.parametrize("mark", ["102", "105"])  # 105 has the most to warn of
+def test_cut_list_prints_on_one_page(page, demo_opening, mark):
+    page.goto(f"{demo_opening(mark)}/print")
+    expect(page.get_by_role("table", name="Cut list")).to_be_visible()
+    printed = PdfReader(BytesIO(page.pdf(format="A4", prefer_css_page_size=False)))
+    assert len(printed.pages) == 1
+    text = printed.pages[0].extract_text()
+    assert "Cut list" in text and "Before you cut" in text and "Undo" not in text
+
+
+VIEWS = [
+    ("/", "New job"), ("/jobs/1", "openings in walking order"), ("/jobs/1/rules", "House rules"),
+    ("{L2}/door", "Hand from the pull side"), ("{L2}/floor", "Why it waits"), ("{103}/opening", "Add-on"),
+    ("{104}/frame", "Cut list"), ("{106}/door", "Which one is it?"), ("{101}/print", "Cut list"), ("/lost", "Nothing here"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)], ids=["desk", "phone"])
+@pytest.mark.parametrize(("address", "shows"), VIEWS, ids=[v[0] for v in VIEWS])
+def test_views_are_accessible_and_fit(page, demo_opening, address, shows, size):
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    if "{" in address:
+        mark = address[1 : address.index("}")]
+        address = address.replace(f"{{{mark}}}", demo_opening(mark))
+    page.goto(address)
+    expect(page.get_by_text(shows).first).to_be_visible()
+    if "/openings/" in address and not address.endswith("print"):
+        expect(page.locator(".work-side .figures")).to_be_visible()
+        page.locator("[data-figure=ro_width]").click()
+    page.add_script_tag(path=WEB / "node_modules/axe-core/axe.min.js")
+    found = page.evaluate("axe.run().then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))]))")
+    assert found == []
+    assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")
