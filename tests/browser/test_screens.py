@@ -262,6 +262,28 @@ def test_cut_list_prints_on_one_page(page, demo_opening, mark):
     assert "Cut list" in text and "Before you cut" in text and "Undo" not in text
 
 
+def test_what_is_seen_is_what_is_said(page, demo_opening):
+    """Every length drawn with a true fraction reads the same as the plain words beside it and the tapes around it."""
+    page.goto(f"{demo_opening('102')}/floor")
+    page.locator(".figures").wait_for()
+    pairs = page.evaluate(
+        """[...document.querySelectorAll('.digits')].map(d => [
+            [...d.firstChild.childNodes].map(n => n.textContent).filter(t => !/in|strong|shy/.test(t)).join(' ').trim(),
+            d.lastChild.textContent])"""
+    )
+    assert len(pairs) > 20 and ["13/16", "13/16 in"] in pairs
+    assert [
+        (seen, said) for seen, said in pairs if f"{seen} in" != said.removesuffix(" strong").removesuffix(" shy")
+    ] == []
+    listed = dict(
+        page.eval_on_selector_all(
+            "[data-figure]", "all => all.map(e => [e.dataset.figure, e.querySelector('.sr').textContent])"
+        )
+    )
+    pole = page.locator(".pole .mark", has_text="RO top").locator(".value")
+    assert " ".join(pole.locator("tspan").all_text_contents()) == listed["ro_height"].removesuffix(" in")
+
+
 VIEWS = [
     ("/", "New job"), ("/jobs/1", "openings in walking order"), ("/jobs/1/rules", "House rules"),
     ("{L2}/door", "Hand from the pull side"), ("{L2}/floor", "Why it waits"), ("{103}/opening", "Add-on"),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import time
+from collections.abc import Iterator
 from datetime import datetime
 from typing import Any
 
@@ -11,13 +13,13 @@ from typing_extensions import TypedDict
 
 from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept_json
 from jambo.core.tape import Unit
-from jambo.files.brief import BriefOut, brief, brief_out
+from jambo.files.brief import Brief, BriefOut, brief, brief_out
 from jambo.files.document import Document, Job, Opening, RuleLevels, Rules, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
-from jambo.store.database import Row, Transaction
+from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log_of, read_json
 
 router = APIRouter(prefix="/api", tags=["jobs"])
@@ -150,15 +152,32 @@ def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
         openings = kept_openings.openings(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    crew_text, job_text = compact(crew["doc"]), compact(job.get("rules", {}))
+    briefs = _briefs(job, crew["doc"], openings)
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
-            "brief": brief_out(brief(job["unit"], crew_text, job_text, o["wall_doc"], o["doc"]), tape, words),
+            "brief": brief_out(one, tape, words),
         }
-        for o in openings
+        for o, one in zip(openings, briefs, strict=True)
     ]
     return {**as_job(row), "walls": [as_wall(w) for w in walls], "openings": listed}
+
+
+def _briefs(job: dict[str, Any], crew: Any, openings: list[Row]) -> Iterator[Brief]:
+    crew_text, job_text = compact(crew), compact(job.get("rules", {}))
+    return (brief(job["unit"], crew_text, job_text, o["wall_doc"], o["doc"]) for o in openings)
+
+
+def warm_up(database: Database) -> None:
+    """Solve every kept opening once, so that the first list of a long job is as fast as the next one."""
+    with database.transaction() as t:
+        rows = kept_jobs.jobs(t)
+    for row in rows:
+        with database.transaction() as t:
+            crew = kept_jobs.crew_rules(t, row["doc"]["unit"])["doc"]
+            openings = kept_openings.openings(t, row["id"])
+        for _ in _briefs(row["doc"], crew, openings):
+            time.sleep(0)  # let a waiting request go first
 
 
 @router.put("/jobs/{job_id}", response_model_exclude_unset=True)

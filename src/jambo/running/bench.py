@@ -74,7 +74,7 @@ def _big_job(local: Local) -> int:
     """Make a job of 1,000 openings that all differ."""
     with httpx.Client(base_url=local.url, timeout=60) as client:
         job = client.post("/api/jobs", json={"name": "Long corridor", "unit": "mm"}).json()["id"]
-        wall = client.post(f"/api/jobs/{job}/walls", json={"wall": {"height": "2500", "bearing": "no"}}).json()["id"]
+        wall = client.post(f"/api/jobs/{job}/walls", json={"height": "2500", "bearing": "no"}).json()["id"]
         for n in range(LISTED):
             leaf = {"width": f"{600 + n % 400}.5", "height": "1981"}
             opening = {
@@ -97,7 +97,7 @@ def _listing(local: Local, job: int) -> str:
             start = time.perf_counter()
             client.get(f"/api/jobs/{job}").raise_for_status()
             times.append((time.perf_counter() - start) * 1000)
-    return f"{times[0]:.0f} ms the first time, {statistics.median(times[1:]):.0f} ms after (wanted <= 300 ms)"
+    return f"{statistics.median(times[1:]):.0f} ms; {times[0]:.0f} ms before it is warm (wanted <= 300 ms)"
 
 
 # Stamps the moment a key goes down, and the moment the frame with the redrawn figure was presented.
@@ -124,7 +124,7 @@ def _typing(local: Local, page: Page) -> str:
         job = client.get("/api/jobs").json()[-1]["id"]
         opening = client.get(f"/api/jobs/{job}").json()["openings"][0]["id"]
     page.goto(f"{local.url}/openings/{opening}/door")
-    field = page.get_by_label("Leaf width")
+    field = page.get_by_label("Leaf width", exact=True)
     field.wait_for()
     page.locator("[data-figure=ro_width]").wait_for()
     field.focus()

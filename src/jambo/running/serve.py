@@ -12,6 +12,7 @@ from contextlib import contextmanager
 import uvicorn
 
 from jambo.api.app import create_app
+from jambo.api.jobs import warm_up
 from jambo.running import web
 from jambo.running.machine import VAR, Trouble, port_is_free, say
 from jambo.running.mariadb import Server
@@ -80,6 +81,7 @@ def serve(port: int | None, *, demo: bool) -> None:
                 load_if_empty(database)
             if server:
                 threading.Thread(target=_keep_alive, args=(server, ended), daemon=True).start()
+            threading.Thread(target=warm_up, args=(database,), daemon=True).start()
             say(f"ready at http://127.0.0.1:{listener.getsockname()[1]}/ (Ctrl-C stops it)")
             config = uvicorn.Config(create_app(database, dist), log_level="warning", access_log=False)
             uvicorn.Server(config).run(sockets=[listener])

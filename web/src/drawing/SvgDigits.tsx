@@ -1,12 +1,15 @@
 import type { Length } from "../api/client";
+import { split } from "../tape/fraction";
 
 /** A length inside an SVG text, with a true fraction. */
 export function SvgDigits({ of }: { of: Pick<Length, "digits"> }) {
-  const fraction = /\d+\/\d+$/.exec(of.digits)?.[0];
-  const whole = fraction ? of.digits.slice(0, -fraction.length).trim() : of.digits;
+  const { sign, whole, fraction } = split(of.digits);
   return (
     <>
-      <tspan>{whole}</tspan>
+      <tspan>
+        {sign}
+        {whole}
+      </tspan>
       {fraction && (
         <tspan className="frac" dx={whole ? 2 : 0}>
           {fraction}

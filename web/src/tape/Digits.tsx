@@ -1,14 +1,16 @@
 import type { Length } from "../api/client";
+import { split } from "./fraction";
 
 /** A length as it is read off the tape: whole, true fraction, unit, and what rounding moved. */
 export function Digits({ of, unit = true }: { of: Pick<Length, "digits" | "unit" | "moved">; unit?: boolean }) {
-  const [, whole, fraction] = /^(-?\d+(?:\.\d+)?)?\s?(-?\d+\/\d+)?$/.exec(of.digits) ?? [null, of.digits, ""];
+  const { sign, whole, fraction } = split(of.digits);
   const said = `${of.digits} ${of.unit}${of.moved ? ` ${of.moved}` : ""}`;
   return (
     <span className="digits">
       <span aria-hidden="true">
-        {whole?.replace("-", "−")}
-        {fraction && <span className="frac">{fraction.replace("-", "−")}</span>}
+        {sign}
+        {whole}
+        {fraction && <span className="frac">{fraction}</span>}
         {unit && <span className="unit">{of.unit}</span>}
         {of.moved && <span className="moved">{of.moved}</span>}
       </span>
