@@ -18,11 +18,11 @@ export function FrameStage() {
       <div className="pair">
         <SelectAt
           path="opening.position.measured_from"
-          label="Measured from"
+          label="From A, measured from"
           fallback="left"
           data={[
-            { value: "left", label: "Left end, seen from A" },
-            { value: "right", label: "Right end, seen from A" },
+            { value: "left", label: "Left end" },
+            { value: "right", label: "Right end" },
           ]}
         />
         <SelectAt

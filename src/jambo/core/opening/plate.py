@@ -119,7 +119,7 @@ def lay_out(width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge
     side = stud.value * (jacks + kings)
     framing_near, framing_far = near.value - side, far.value + side
     start = Mark(
-        "wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.from")))
+        "wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.measured_from")))
     )
     reach = wall.stud_spacing.value * BESIDE
     commons: list[Common] = []

@@ -1,0 +1,98 @@
+"""Names, words and paths hold together: nothing a rule produces is without a label, and every path leads somewhere."""
+
+import re
+
+import pytest
+from test_solve import FLAGS
+
+from helpers import demo_document, plain, solved
+from jambo.core.catalogue import entry
+from jambo.core.flags import KINDS as FLAG_KINDS
+from jambo.core.limits import KINDS, allows
+from jambo.core.rules import RULES
+from jambo.core.sums import Figure
+from jambo.core.tape import Tape
+from jambo.core.words import REGIONS, WORDS
+from jambo.files.document import Document, Of, Rules
+from jambo.files.exchange import solve_document
+from jambo.files.facts import facts_of
+from jambo.files.problems import parse
+from jambo.files.results import flag_out, label
+
+MARKS = ["101", "102", "103", "104", "105", "106", "L1", "L2", "L3", "L4"]
+
+
+def resolves(path):
+    """Whether a path names a field of the format (indices apart)."""
+    at = Document
+    for part in re.sub(r"\[\d+\]", "", path).split("."):
+        fields = getattr(at, "model_fields", None)
+        if fields is None or part not in fields:
+            return False
+        at = fields[part].annotation
+        while not hasattr(at, "model_fields") and getattr(at, "__args__", None):
+            at = next(
+                (a for a in at.__args__ if hasattr(a, "model_fields") or getattr(a, "__args__", None)), at.__args__[0]
+            )
+    return True
+
+
+@pytest.mark.parametrize("mark", MARKS)
+def test_every_term_leads_to_a_field_or_a_figure(mark):
+    result = solved(demo_document(mark))
+    for figure in result.figures.values():
+        assert entry(figure.name)
+        for term in (*figure.terms, *figure.considered) if isinstance(figure, Figure) else ():
+            if term.source.kind == "figure":
+                assert term.source.path in result.figures
+            else:
+                assert resolves(term.source.path), term
+    for missing in result.missing:
+        assert resolves(missing.path), missing
+    for shape in result.shapes:
+        assert set(shape.figures) <= result.figures.keys() | {"wall_height"}, shape
+
+
+@pytest.mark.parametrize(("changes", "code"), FLAGS, ids=[code for _, code in FLAGS])
+@pytest.mark.parametrize("words", REGIONS)
+def test_every_flag_speaks_in_whole_sentences(changes, code, words):
+    flag = next(f for f in solved(plain(**changes)).flags if f.code == code)
+    for tape in (Tape.of("in"), Tape.of("mm")):
+        said = flag_out(flag, tape, words)
+        for text in (said["reason"], said["cure"]):
+            assert text[0].isupper() or text[0].isdigit()
+            assert text.endswith(".") and not re.search(r"[{}]|None|Length", text)
+    assert resolves(flag.path) and set(flag.figures) <= solved(plain(**changes)).figures.keys()
+
+
+def test_every_flag_has_a_case():
+    assert {code for _, code in FLAGS} == FLAG_KINDS.keys()
+
+
+def test_house_rules_and_the_format_agree():
+    fields = {n: f for n, f in Rules.model_fields.items() if n != "school"}
+    assert list(fields) == list(RULES)
+    for name, rule in RULES.items():
+        assert [m.kind for m in fields[name].metadata if isinstance(m, Of)] == [rule.kind]
+        for habit in ("in", "mm"):
+            assert allows(rule.default(habit), KINDS[rule.kind]), name
+        assert {label(name, words) for words in REGIONS}
+
+
+def test_word_lists_name_the_same_parts():
+    assert len({frozenset(WORDS[region]) for region in REGIONS}) == 1
+    out = {r: solve_document(parse(Document, plain(show={"words": r}))) for r in REGIONS}
+    assert [out[r]["figures"]["leg_length"]["label"] for r in REGIONS] == [
+        "Side jamb length",
+        "Jamb leg length",
+        "Jamb stile length",
+    ]
+    assert [p["label"] for p in out["britain"]["pieces"]] == [
+        "Full-height stud", "Cripple stud", "Lintel", "Short stud", "Jamb leg", "Head",
+    ]  # fmt: skip
+
+
+def test_what_was_heard_comes_back_by_path():
+    facts = facts_of(parse(Document, plain(**{"opening.door": {"leaves": [{"width": "2668"}]}})))
+    assert facts.heard["opening.door.leaves[0].width"].reading == "2 ft 6 in by 6 ft 8 in"
+    assert facts.heard["opening.door.leaves[0].height"].length == facts.opening.leaves[0].height.value
