@@ -80,7 +80,7 @@ def test_job_lists_its_openings_in_walking_order(client, job, opening):
     assert [o["id"] for o in listed] == [copy, opening]
     brief = listed[1]["brief"]
     assert (brief["leaf"], brief["ro"], brief["stage"], brief["counts"]) == (
-        "30 × 80 in", "32 1/4 × 82 3/8 in", "ready", {"stop": 0, "check": 0, "note": 2},
+        "30 × 80 in", "32 1/4 × 82 3/8 in", "ready", {"stop": 0, "check": 0, "note": 3},
     )  # fmt: skip
     metric = client.get(f"/api/jobs/{job}", params={"unit": "mm"}).json()["openings"][1]["brief"]
     assert metric["ro"] == "820 × 2093 mm"  # 819.15 and 2092.325, both up

@@ -284,10 +284,76 @@ def test_what_is_seen_is_what_is_said(page, demo_opening):
     assert " ".join(pole.locator("tspan").all_text_contents()) == listed["ro_height"].removesuffix(" in")
 
 
+def test_pair_frame_and_casing_by_keyboard(page, new_opening, client):
+    page.goto(f"{new_opening}/door")
+    page.get_by_role("radio", name="Single").focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_label("Inactive leaf width", exact=True)).to_have_value("30")
+    # 30 + 30 + 3 x 1/8 + 2 x 3/4 + 2 x 1/4
+    expect(figure(page, "ro_width")).to_have_text("62 3/8 in")
+    fill(page, "Inactive leaf width", "18 in")
+    expect(figure(page, "ro_width")).to_have_text("50 3/8 in")
+    expect(page.locator(".piece.leaf")).to_have_count(2)
+    fill(page, "Inactive leaf height", "84")
+    expect(page.locator("[data-path='opening.door.leaves[1].height']")).to_contain_text("one height")
+    fill(page, "Inactive leaf height", "80")
+    saved(page)
+    page.get_by_role("radio", name="Pair").focus()
+    page.keyboard.press("ArrowLeft")
+    expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_label("Inactive leaf width", exact=True)).to_have_value("18")  # nothing said was lost
+    page.keyboard.press("ArrowLeft")
+
+    page.keyboard.press("Alt+4")
+    page.get_by_role("radio", name="Flat jamb").focus()
+    page.keyboard.press("ArrowRight")
+    missing = page.get_by_role("region", name="Flags").get_by_role("button", name="Side jamb thickness")
+    expect(missing).to_be_visible()  # nominal is not actual
+    fill(page, "Thickness of the side jambs", "1")
+    fill(page, "Kit made for leaf", "28 in")
+    expect(page.locator("[data-code=kit-cannot-serve-leaf]")).to_be_visible()
+    fill(page, "or for leaf", "30 in")
+    expect(page.locator("[data-code=kit-cannot-serve-leaf]")).to_have_count(0)
+
+    page.keyboard.press("Alt+5")
+    fill(page, "Width of the casing", "3/4")
+    expect(page.locator("[data-code=casing-does-not-cover]")).to_be_visible()
+    fill(page, "Width of the casing", "2 1/4")
+    expect(page.locator("[data-code=casing-does-not-cover]")).to_have_count(0)
+    expect(figure(page, "casing_head_short")).to_be_visible()
+    saved(page)
+    kept = client.get(f"/api{new_opening}").json()["opening"]
+    assert (kept["frame"]["kind"], kept["casing"]["width"], len(kept["door"]["leaves"])) == (
+        "lining_kit",
+        "2 1/4 in",
+        1,
+    )
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+@pytest.mark.parametrize("mark", ["107", "L1"])
+def test_labels_on_both_tapes_are_whole_and_apart(page, demo_opening, mark, width):
+    page.set_viewport_size({"width": width, "height": 844})
+    page.goto(f"{demo_opening(mark)}/door")
+    for tape, along, size in ((".pole .value", 1, 3), (".plate-tape .value", 0, 2)):
+        page.locator(tape).first.wait_for()
+        boxes = page.eval_on_selector_all(
+            tape, "a => a.map(e => { const b = e.getBBox(); return [b.x, b.y, b.width, b.height]; })"
+        )
+        assert len(boxes) >= 7
+        assert all(b[0] >= 0 and b[0] + b[2] <= width for b in boxes)
+        boxes.sort(key=lambda b: b[along])
+        # text boxes are taller than the digits in them; three quarters of the box holds the ink
+        ink = 0.75 if along == 1 else 1.0
+        gaps = [b[along] - a[along] - a[size] * ink for a, b in zip(boxes, boxes[1:], strict=False)]
+        assert min(gaps) >= 0, (tape, gaps)
+
+
 VIEWS = [
     ("/", "New job"), ("/jobs/1", "openings in walking order"), ("/jobs/1/rules", "House rules"),
     ("{L2}/door", "Hand from the pull side"), ("{L2}/floor", "Why it waits"), ("{103}/opening", "Add-on"),
-    ("{104}/frame", "Cut list"), ("{106}/door", "Which one is it?"), ("{101}/print", "Cut list"), ("/lost", "Nothing here"),
+    ("{104}/frame", "Cut list"), ("{107}/door", "Inactive leaf width"), ("{107}/trim", "Butted"), ("{L1}/frame", "Kit made for leaf"), ("{106}/door", "Which one is it?"), ("{101}/print", "Cut list"), ("/lost", "Nothing here"),
 ]  # fmt: skip
 
 

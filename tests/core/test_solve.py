@@ -155,6 +155,11 @@ FLAGS = [
     ({"opening.frame.depth": "4 1/4"}, "frame-too-shallow"),
     ({"wall.existing": True}, "caution-existing-wall"),
     ({}, "caution-cutting"),
+    ({}, "caution-clear-width"),
+    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "kit_width_1": "27"}}, "kit-cannot-serve-leaf"),
+    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "depth": "5 1/4"}}, "rip-the-lining"),
+    ({"opening.frame": {"kind": "split_jamb", "wall_least": "4 3/4", "wall_most": "6"}}, "split-jamb-out-of-range"),
+    ({"opening.casing": {"width": "1"}}, "casing-does-not-cover"),
     (
         {"opening.frame.stands_on": "finished_floor", "opening.floors.a": [{"thickness": "3/8", "allowance": "tile"}]},
         "leg-stands-on-unchosen-floor",
@@ -168,7 +173,7 @@ def test_flag_is_raised(changes, code):
 
 
 def test_plain_opening_has_only_notes():
-    assert set(codes(solved(plain()))) == {"sliver-beside-king", "caution-cutting"}
+    assert set(codes(solved(plain()))) == {"sliver-beside-king", "caution-cutting", "caution-clear-width"}
 
 
 def test_flags_say_the_amount_that_cures():

@@ -14,12 +14,13 @@ from jambo.core.opening import framing, swing
 from jambo.core.opening.framing import Header, Wall
 from jambo.core.rules import HouseRules
 from jambo.core.sums import Known, Source, add
+from jambo.core.trim import casing as trim
 
 CASES = json.loads((Path(__file__).parents[1] / "data" / "worked.json").read_text())["cases"]
 RULES = {
     "gh": "hinge_gap", "gs": "strike_gap", "gm": "meeting_gap", "gt": "head_gap", "gu": "floor_gap", "s": "side_shim",
     "sh": "head_shim", "add_w": "add_width", "add_h": "add_height", "top": "hinge_top", "bottom": "hinge_bottom",
-    "hinge": "hinge_length",
+    "hinge": "hinge_length", "r": "setback",
 }  # fmt: skip
 
 
@@ -58,7 +59,7 @@ def test_swing(case):
     joint = Trenched(case.known("d"), case.known("horn")) if trenched else HeadOverLegs()
     frame = Frame(case.known("t"), "spacer", case.known("foot"), joint)
     floor = add("floor_clear", case.known("F_clear"))
-    inside = frames.inside_width(leaves, case.rules)
+    inside = frames.inside_width(leaves, frame, case.rules)
     outside = frames.outside_width(inside, frame)
     head = frames.head_underside(floor, leaves[0], case.rules)
     top = add("frame_top", head, frame.leg_thickness)
@@ -84,6 +85,14 @@ def test_framing(case):
     header = Header(case.known("header_depth"), jacks=int(case.given["jacks"]))
     pieces = framing.pieces(add("ro_width", case.known("ro_w")), add("ro_height", case.known("ro_h")), wall, header)
     case.check({"jack": pieces.jack, "header": pieces.header, "king": pieces.king, "cripple": pieces.cripple})
+
+
+@pytest.mark.parametrize("case", of_kind("casing"))
+def test_casing(case):
+    case = Case(case)
+    inside, head, floor = (add(s, case.known(s)) for s in ("Wi", "Hh", "floor"))
+    short, long, leg, _ = trim.pieces(trim.Casing(case.known("cw")), inside, head, (floor, floor), case.rules)
+    case.check({"head_short": short, "head_long": long, "leg_short": leg})
 
 
 @pytest.mark.parametrize("case", of_kind("hinges"))

@@ -21,7 +21,7 @@ class FlagKind:
     """The words of a flag: how bad it is, why, and what cures it. `stage` is where the screen shows it."""
 
     level: FlagLevel
-    stage: Literal["door", "floor", "opening", "frame"]
+    stage: Literal["door", "floor", "opening", "frame", "trim"]
     reason: str
     cure: str
 
@@ -144,6 +144,31 @@ KINDS: dict[str, FlagKind] = {
         "stop", "frame",
         "The {frame} is {depth} deep and the finished wall {wall} thick: {short} short.",
         "Order a deeper {frame}, or plan an extension strip of {short}.",
+    ),
+    "kit-cannot-serve-leaf": FlagKind(
+        "stop", "frame",
+        "The lining kit is made for leaves of {first} or {last}; this one is {width}, or one of a pair.",
+        "Get the kit for this {leaf}, or a {frame} cut to measure.",
+    ),
+    "rip-the-lining": FlagKind(
+        "note", "frame",
+        "The lining is {depth} wide and the {frame} needs {wanted}.",
+        "Rip it to {rip}; that leaves a little to plane off the saw marks.",
+    ),
+    "split-jamb-out-of-range": FlagKind(
+        "stop", "frame",
+        "The finished wall is {wall}; the split jamb takes {least} to {most}.",
+        "Get the split jamb for this wall, or change the wall finish.",
+    ),
+    "casing-does-not-cover": FlagKind(
+        "check", "trim",
+        "The {casing} is {width} wide; it takes {wanted} to cover the joint on the {wallboard}.",
+        "Use wider {casing}, a larger {setback} toward the opening, or fill the joint before trimming.",
+    ),
+    "caution-clear-width": FlagKind(
+        "note", "door",
+        "The {leaf} leaves {clear} clear at 90 degrees; its own width is not the clear width.",
+        "Compare it with what escape and access ask for here. " + LOCAL_CODE,
     ),
     "caution-cutting": FlagKind(
         "note", "frame",

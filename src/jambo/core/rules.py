@@ -37,6 +37,17 @@ RULES: dict[str, Rule] = {
     "floor_gap": Rule("gap over the floor", "gap", "1/2", "10", "TRADE 9: hard floor; less only where it is level."),
     "paint_gap": Rule("smallest gap that survives paint", "gap", "3/32", "2", "TRADE 4: five coats an edge."),
     "leg_thickness": Rule("{leg} thickness", "frame_thickness", "3/4", "19", "TRADE 4: flat jamb."),
+    "kit_gap": Rule(
+        "gap at the legs of a lining kit", "gap", "10/127", "2", "TRADE 4: trench spacing = leaf + 2 x 2 mm."
+    ),
+    "trench_depth": Rule("trench in the {head} of a lining kit", "small", "50/127", "10", "TRADE 4."),
+    "horn": Rule("{head} runs past the trenches by", "small", "0", "0", "TRADE 4."),
+    "rabbet_depth": Rule("rabbet that takes the {head}", "small", "1/2", "12", "TRADE 4."),
+    "rip_planing": Rule("left on a ripped lining for planing", "small", "10/127", "2", "TRADE 4: saw marks."),
+    "stop_thickness": Rule("stop thickness", "small", "3/8", "10", "TRADE 22: it narrows the clear width."),
+    "setback": Rule("{setback}", "small", "3/16", "5", "TRADE 8."),
+    "casing_overhang": Rule("butted head {casing} past the leg {casing} by", "small", "0", "0", "TRADE 8."),
+    "casing_cover": Rule("{casing} covers the {wallboard} by at least", "small", "1/4", "6", "TRADE 8."),
     "depth_over_wall": Rule("{frame} deeper than the wall by", "small", "1/16", "1", "TRADE 4: planed back."),
     "side_shim": Rule("{shim} space, each side", "shim_space", "1/4", "7", "TRADE 5, build-up school."),
     "head_shim": Rule("space over the {head}", "shim_space", "1/4", "6", "TRADE 5, build-up school."),
@@ -54,6 +65,7 @@ RULES: dict[str, Rule] = {
     "hinge_top": Rule("{leaf} top to top of the top hinge", "small", "7", "150", "TRADE 7."),
     "hinge_bottom": Rule("{leaf} bottom to bottom of the lowest hinge", "height", "11", "225", "TRADE 7."),
     "hinge_length": Rule("hinge length", "small", "7/2", "100", "TRADE 7."),
+    "long_screw": Rule("long screw through a hinge", "small", "3", "75", "TRADE 7."),
     "latch": Rule("latch above the finished floor", "height", "36", "1000", "TRADE 7: 36 in / 900-1050 mm."),
 }
 

@@ -5,20 +5,23 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from jambo.core.door import frame as frames
-from jambo.core.door import hinges
+from jambo.core.door import hardware, hinges
 from jambo.core.door.frame import Frame
+from jambo.core.door.hardware import Item
 from jambo.core.door.leaf import Handing, Hands, Leaf, hands
 from jambo.core.flags import Flag, worst_first
 from jambo.core.opening import floors as floor_rules
 from jambo.core.opening import framing, judge, plate, swing
-from jambo.core.opening.elevation import Group, PoleMark, Shape, elevation, story_pole
+from jambo.core.opening.elevation import Group, Hung, PoleMark, Shape, elevation, story_pole
 from jambo.core.opening.floors import Floors
 from jambo.core.opening.framing import Header, Placing, Wall
 from jambo.core.opening.pieces import Piece, cut_list
 from jambo.core.opening.plate import Plate
 from jambo.core.opening.swing import AddFrom, School
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Figure, Missing, Reckoned, Waiting, add, value_of
+from jambo.core.sums import Figure, Known, Missing, Reckoned, Waiting, add, value_of
+from jambo.core.trim import casing as trim
+from jambo.core.trim.casing import Casing
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +36,7 @@ class Opening:
     add_from: AddFrom
     header: Header
     placing: Placing
+    casing: Casing | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +50,7 @@ class Result:
     plate: Plate
     pole: tuple[PoleMark, ...]
     pieces: tuple[Piece, ...]
+    hardware: tuple[Item, ...]
     shapes: tuple[Shape, ...]
 
 
@@ -54,7 +59,7 @@ def _door_figures(opening: Opening, rules: HouseRules) -> dict[str, Reckoned]:
     a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
     under = floor_rules.under_leaf(floors, a, b)
     clear = floor_rules.clear(floors, opening.handing.opens_to, a, b)
-    inside = frames.inside_width(opening.leaves, rules)
+    inside = frames.inside_width(opening.leaves, frame, rules)
     outside = frames.outside_width(inside, frame)
     bottom = frames.leaf_bottom(clear, rules)
     head = frames.head_underside(clear, leaf, rules)
@@ -63,6 +68,7 @@ def _door_figures(opening: Opening, rules: HouseRules) -> dict[str, Reckoned]:
         a, b, under, clear, inside, outside, bottom, add("leaf_top", bottom, leaf.height), head,
         add("frame_top", head, frame.leg_thickness), stands,
         frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),
+        frames.clear_width(leaf, frame, rules),
     ]  # fmt: skip
     on_leaf = hinges.on_leaf(leaf.height, rules)
     on_leg = hinges.on_leg(on_leaf, rules)
@@ -86,8 +92,19 @@ def _opening_figures(door: dict[str, Reckoned], opening: Opening, rules: HouseRu
     return {figure.name: figure for figure in found}
 
 
-def _missing(figures: dict[str, Reckoned]) -> tuple[Missing, ...]:
-    found: dict[str, Missing] = {}
+def _trim_figures(figures: dict[str, Reckoned], opening: Opening, rules: HouseRules) -> list[Reckoned]:
+    if opening.casing is None:
+        return []
+    inside, floors = figures["frame_inside_width"], (figures["floor_a"], figures["floor_b"])
+    return [
+        *trim.pieces(opening.casing, inside, figures["head_underside"], floors, rules),
+        trim.width_to_cover(inside, figures["ro_width"], rules),
+    ]
+
+
+def _missing(figures: dict[str, Reckoned], frame: Frame) -> tuple[Missing, ...]:
+    # the reach of a split jamb goes into no sum, but without it nobody knows whether it fits
+    found = {end.path: end for end in frame.wall_range or () if isinstance(end, Missing)}
     for figure in figures.values():
         if isinstance(figure, Waiting):
             for missing in figure.on:
@@ -111,6 +128,9 @@ def _pole(figures: dict[str, Reckoned]) -> tuple[PoleMark, ...]:
     return story_pole(marks)
 
 
+CASING = ("casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b")  # mitred heads are cut by the long point
+
+
 def _cut_list(figures: dict[str, Reckoned], opening: Opening, wall: Wall, laid: Plate) -> tuple[Piece, ...]:
     header, stud = opening.header, (wall.stud_thickness.value, wall.stud_depth.value)
     depth = opening.frame.depth.value if opening.frame.depth else value_of(figures["frame_depth"])
@@ -119,13 +139,15 @@ def _cut_list(figures: dict[str, Reckoned], opening: Opening, wall: Wall, laid: 
     return cut_list(
         leg=figures["leg_length"],
         head=figures["head_length"],
-        frame_section=(opening.frame.leg_thickness.value, depth),
+        frame_section=(value_of(opening.frame.leg_thickness), depth),
         king=(2 * header.kings, figures["king_length"]),
         jack=(2 * header.jacks, figures["jack_length"]),
         header=figures["header_length"],
         header_section=(value_of(header.depth), wall.stud_depth.value),
         cripple=(cripples, cripple),
         stud_section=stud,
+        casing=[figures[n] for n in CASING if n in figures],
+        casing_width=opening.casing.width.value if opening.casing else None,
     )
 
 
@@ -139,16 +161,20 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         framed.jack, framed.king, framed.header, framed.header_top, framed.cripple, framed.plate_cut,
         finished, framing.frame_depth(finished, rules), add("wall_top", wall.height),
     ]  # fmt: skip
-    figures |= {figure.name: figure for figure in wall_figures}
+    figures |= {figure.name: figure for figure in wall_figures + _trim_figures(figures, opening, rules)}
+    if opening.frame.kind == "lining_kit":
+        figures["rip_width"] = add("rip_width", wall_figures[-2], rules.known("rip_planing"))
     hinge_side = opening.handing.hinge_side
     laid = plate.lay_out(figures["ro_width"], wall, opening.header, opening.placing, hinge_side)
     figures |= {mark.reckoned.name: mark.reckoned for mark in laid.marks}
 
     flags = (
-        *judge.on_door(opening.leaves, rules),
+        *judge.on_door(opening.leaves, opening.frame, figures, rules),
         *judge.on_floor(opening.floors, opening.handing, figures, rules),
         *judge.on_opening(figures, rules, opening.school, opening.add_from == "finished_floor"),
         *judge.on_frame(figures, wall, opening.header, opening.placing, laid, opening.frame, opening.floors, rules),
+        *judge.kit_serves(opening.leaves, opening.frame),
+        *judge.on_trim(opening.casing, figures),
     )
     tops = hinges.all_known(tuple(f for n, f in figures.items() if n.startswith("hinge_height_")))
     shapes = elevation(
@@ -165,19 +191,22 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
             n: figures[n]
             for n in ("floor_a", "floor_b", "foot", "head_underside", "frame_top", "leaf_bottom", "leaf_top")
         },
-        leaf_widths=[leaf.width for leaf in opening.leaves],
-        hinge_near=hinge_side == opening.placing.measured_from,
-        gaps=(rules.value("hinge_gap"), rules.value("strike_gap")),
-        hinge_tops=[f.value for f in tops],
-        hinge_length=rules.value("hinge_length"),
+        hung=Hung(
+            widths=tuple(leaf.width.value for leaf in opening.leaves if isinstance(leaf.width, Known)),
+            hinge_gap=opening.frame.gap_at_hinges(rules).value,
+            hinge_near=hinge_side == opening.placing.measured_from,
+            hinge_tops=tuple(f.value for f in tops),
+            hinge_length=rules.value("hinge_length"),
+        ),
     )
     return Result(
         figures=figures,
         flags=worst_first(flags),
-        missing=_missing(figures),
+        missing=_missing(figures, opening.frame),
         hands=hands(opening.handing),
         plate=laid,
         pole=_pole(figures),
         pieces=_cut_list(figures, opening, wall, laid),
+        hardware=hardware.buy_list(opening.leaves, len(tops), rules),
         shapes=shapes,
     )

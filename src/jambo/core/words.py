@@ -15,6 +15,7 @@ _PARTS: dict[str, tuple[str, str, str]] = {
     "setback": ("reveal", "quirk", "quirk"),
     "leaf_gap": ("reveal", "clearance", "clearance"),
     "shim": ("shim", "packer", "packer"),
+    "lining": ("jamb stock", "lining", "jamb lining"),
     "header": ("header", "lintel", "lintel"),
     "jack": ("jack", "cripple stud", "jamb stud"),
     "king": ("king stud", "full-height stud", "full-height stud"),

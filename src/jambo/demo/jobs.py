@@ -91,6 +91,29 @@ SEED_LIBRARY: Doc = {
             ],
         },
         {
+            "wall": {
+                "name": "Lecture room", "height": "9'1", "length": "22'", "finish_a": "5/8", "finish_b": "5/8",
+                "stud_depth": "5 1/2", "bearing": "no",
+            },
+            "openings": [
+                {
+                    "mark": "107", "room": "Lecture room",
+                    "door": {
+                        "kind": "swing", "hinge_side": "right", "opens_to": "A", "outside": "A",
+                        "leaves": [
+                            {"width": "36 in", "height": "7/0", "thickness": "1 3/4"},
+                            {"width": "18 in", "height": "7/0", "thickness": "1 3/4"},
+                        ],
+                    },
+                    "frame": {"kind": "rabbeted", "thickness": "1 1/4"},
+                    "floors": {"a": OAK, "b": OAK},
+                    "casing": {"width": "3 1/2", "corner": "butted"},
+                    "header": {"depth": "7 1/4", "jacks": 2, "source": "drawing S-4"},
+                    "position": at("10'"),
+                },
+            ],
+        },
+        {
             "wall": {"name": "Stair landing"},
             "openings": [{"mark": "106", "room": "Map closet", "door": swing("2-8", "80", "left", "A", "1 3/8")}],
         },
@@ -111,6 +134,7 @@ SIGNAL_HOUSE: Doc = {
             "openings": [
                 {
                     "mark": "L1", "room": "Loom hall",
+                    "frame": {"kind": "lining_kit", "thickness": "27.5", "depth": "138", "kit_width_1": "762", "kit_width_2": "838"},
                     "door": swing("838", "1981", "right", "A", "44", "B"),
                     "floors": {"a": BOARDS, "b": SCREED},
                     "header": {"depth": "145", "source": "site instruction 3"},
@@ -121,6 +145,7 @@ SIGNAL_HOUSE: Doc = {
                     "door": swing("686", "1981", "left", "A", "40"),
                     "frame": {"stands_on": "spacer", "spacer": "15"},
                     "floors": {"a": BOARDS, "b": [layer("safety tile", "18", "sample not approved")]},
+                    "casing": {"width": "58"},
                     "header": {"depth": "95", "source": "site instruction 3"},
                     "position": at("1400", "right", "near_edge"),
                 },

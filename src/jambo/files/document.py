@@ -11,12 +11,13 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from jambo.core.door.frame import StandsOn
+from jambo.core.door.frame import FrameKind, StandsOn
 from jambo.core.door.leaf import HingeSide, Side
 from jambo.core.opening.floors import Under
 from jambo.core.opening.framing import Bearing, To, WallEnd
 from jambo.core.opening.swing import AddFrom, School
 from jambo.core.tape import Unit
+from jambo.core.trim.casing import Corner
 from jambo.core.words import Region
 
 FORMAT = "jambo-opening/1"
@@ -59,21 +60,36 @@ class Leaf(Model):
 
 
 class SwingDoor(Model):
-    """A swing door. Handing is physical: the hinge side seen from side A, and the side the leaf opens to."""
+    """A swing door, single or a pair. Handing is physical: the hinge side seen from side A, and the side it opens to.
+
+    Of a pair the first leaf is the active one, and `hinge_side` is its side; the other hangs opposite.
+    """
 
     kind: Literal["swing"] = "swing"
-    leaves: Annotated[list[Leaf], Field(min_length=1, max_length=1)] = Field(default_factory=lambda: [Leaf()])
+    leaves: Annotated[list[Leaf], Field(min_length=1, max_length=2)] = Field(default_factory=lambda: [Leaf()])
     hinge_side: HingeSide = "left"
     opens_to: Side = "A"
     outside: Side = "A"
 
 
-class FlatJamb(Model):
-    """A flat-jamb frame, head over legs. Without a thickness the house rule's is used."""
+class Frame(Model):
+    """A frame. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
 
-    kind: Literal["flat_jamb"] = "flat_jamb"
+    `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
+    widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
+    `wall_least` and `wall_most`.
+    """
+
+    kind: FrameKind = "flat_jamb"
     thickness: Annotated[LengthText | None, Of("frame_thickness")] = None
     depth: Annotated[LengthText | None, Of("wall_thickness")] = None
+    trench_depth: Annotated[LengthText | None, Of("small")] = None
+    horn: Annotated[LengthText | None, Of("small")] = None
+    kit_width_1: Annotated[LengthText | None, Of("leaf_width")] = None
+    kit_width_2: Annotated[LengthText | None, Of("leaf_width")] = None
+    rabbet_depth: Annotated[LengthText | None, Of("small")] = None
+    wall_least: Annotated[LengthText | None, Of("wall_thickness")] = None
+    wall_most: Annotated[LengthText | None, Of("wall_thickness")] = None
     stands_on: StandsOn = "rough_floor"
     spacer: Annotated[LengthText | None, Of("foot")] = None
 
@@ -93,6 +109,13 @@ class Floors(Model):
     b: Annotated[list[Layer], Field(max_length=8)] | None = None
     under: Under | None = None
     strip: Annotated[LengthText | None, Of("layer")] = None
+
+
+class Casing(Model):
+    """The casing of both sides; without a width it is not figured."""
+
+    width: Annotated[LengthText | None, Of("small")] = None
+    corner: Corner = "mitred"
 
 
 class Header(Model):
@@ -122,6 +145,15 @@ class Rules(Model):
     floor_gap: Annotated[LengthText | None, Of("gap")] = None
     paint_gap: Annotated[LengthText | None, Of("gap")] = None
     leg_thickness: Annotated[LengthText | None, Of("frame_thickness")] = None
+    kit_gap: Annotated[LengthText | None, Of("gap")] = None
+    trench_depth: Annotated[LengthText | None, Of("small")] = None
+    horn: Annotated[LengthText | None, Of("small")] = None
+    rabbet_depth: Annotated[LengthText | None, Of("small")] = None
+    rip_planing: Annotated[LengthText | None, Of("small")] = None
+    stop_thickness: Annotated[LengthText | None, Of("small")] = None
+    setback: Annotated[LengthText | None, Of("small")] = None
+    casing_overhang: Annotated[LengthText | None, Of("small")] = None
+    casing_cover: Annotated[LengthText | None, Of("small")] = None
     depth_over_wall: Annotated[LengthText | None, Of("small")] = None
     side_shim: Annotated[LengthText | None, Of("shim_space")] = None
     head_shim: Annotated[LengthText | None, Of("shim_space")] = None
@@ -139,6 +171,7 @@ class Rules(Model):
     hinge_top: Annotated[LengthText | None, Of("small")] = None
     hinge_bottom: Annotated[LengthText | None, Of("height")] = None
     hinge_length: Annotated[LengthText | None, Of("small")] = None
+    long_screw: Annotated[LengthText | None, Of("small")] = None
     latch: Annotated[LengthText | None, Of("height")] = None
     school: School | None = None
 
@@ -174,10 +207,11 @@ class Opening(Model):
     mark: Annotated[str, Field(max_length=20)] = ""
     room: Name = ""
     door: SwingDoor = Field(default_factory=SwingDoor)
-    frame: FlatJamb = Field(default_factory=FlatJamb)
+    frame: Frame = Field(default_factory=Frame)
     floors: Floors = Field(default_factory=Floors)
     school: School | None = None
     add_from: AddFrom = "rough_floor"
+    casing: Casing = Field(default_factory=Casing)
     header: Header = Field(default_factory=Header)
     position: Position = Field(default_factory=Position)
     rules: Rules = Field(default_factory=Rules)

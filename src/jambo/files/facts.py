@@ -10,7 +10,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from jambo.core.door.frame import Frame
+from jambo.core.door.frame import Frame, HeadOverLegs, Joint, LegsPastHead, Trenched
 from jambo.core.door.leaf import Handing, Leaf
 from jambo.core.length import Length
 from jambo.core.limits import KINDS, allows
@@ -21,6 +21,7 @@ from jambo.core.rules import LEVELS, RULES, HouseRules
 from jambo.core.solve import Opening
 from jambo.core.sums import Fact, Known, Missing, Source, value_of
 from jambo.core.tape import STEPS, Tape, Unit
+from jambo.core.trim.casing import Casing
 from jambo.files import document as doc
 from jambo.files.problems import FieldError, Refused
 
@@ -101,17 +102,18 @@ def _rules(document: doc.Document, reader: Reader) -> HouseRules:
 
 def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
     path = f"opening.door.leaves[{index}]"
-    width = reader.length(leaf, "width", path, "leaf_width")
-    height = reader.length(leaf, "height", path, "leaf_height")
+    who = "other_leaf" if index else "leaf"
+    width = reader.length(leaf, "width", path, f"{who}_width")
+    height = reader.length(leaf, "height", path, f"{who}_height")
     heard = reader.heard.get(f"{path}.width")
     if heard and heard.height is not None:
         if isinstance(height, Missing):
-            height = Known("leaf_height", heard.height, Source("given", f"{path}.width"))
+            height = Known(f"{who}_height", heard.height, Source("given", f"{path}.width"))
             reader.heard[f"{path}.height"] = Heard(heard.height, "call-out in the width")
         elif height.value != heard.height:
             said = exact_text(heard.height, reader.unit)
             reader.refuse(f"{path}.height", f"the call-out in the width says {said}", f"leave it out or write {said}")
-    thickness = reader.length(leaf, "thickness", path, "leaf_thickness")
+    thickness = reader.length(leaf, "thickness", path, f"{who}_thickness")
     return Leaf(width, height, thickness, heard.also if heard else None)
 
 
@@ -130,6 +132,36 @@ def _stack(side: Any, layers: list[doc.Layer] | None, reader: Reader) -> Stack:
 def _or_rule(reader: Reader, model: BaseModel, name: str, path: str, rule: str, rules: HouseRules) -> Known:
     fact = reader.length(model, name, path, rule)
     return fact if isinstance(fact, Known) else rules.known(rule)
+
+
+def _frame(frame: doc.Frame, rules: HouseRules, reader: Reader) -> Frame:
+    """Read a frame; facts of other kinds than the one chosen are checked but do not count."""
+    path = "opening.frame"
+
+    def length(name: str, fact: str) -> Fact:
+        return reader.length(frame, name, path, fact)
+
+    settled = {n: _or_rule(reader, frame, n, path, n, rules) for n in ("trench_depth", "horn", "rabbet_depth")}
+    kit = [f for n in ("kit_width_1", "kit_width_2") if isinstance(f := length(n, "leaf_width"), Known)]
+    reach = (length("wall_least", "wall_least"), length("wall_most", "wall_most"))
+    thickness, depth = length("thickness", "leg_thickness"), length("depth", "frame_depth")
+    if frame.kind != "lining_kit" and isinstance(thickness, Missing):
+        thickness = rules.known("leg_thickness")  # a kit's actual thickness must be measured: nominal is not actual
+    joint: Joint = HeadOverLegs()
+    if frame.kind == "lining_kit":
+        joint = Trenched(settled["trench_depth"], settled["horn"])
+    elif frame.kind == "rabbeted":
+        joint = LegsPastHead(settled["rabbet_depth"])
+    return Frame(
+        leg_thickness=thickness,
+        stands_on=frame.stands_on,
+        spacer=length("spacer", "spacer"),
+        joint=joint,
+        depth=depth if isinstance(depth, Known) else None,
+        kind=frame.kind,
+        serves=tuple(kit) if frame.kind == "lining_kit" else (),
+        wall_range=reach if frame.kind == "split_jamb" else None,
+    )
 
 
 def _wall(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:
@@ -160,6 +192,9 @@ def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
         path = f"opening.door.leaves[{i}]"
         over(f"{path}.width", leaf.width, wall.length, "is wider than the wall is long", "a leaf narrower than")
         over(f"{path}.height", leaf.height, wall.height, "is taller than the wall", "a leaf lower than")
+        first = value_of(opening.leaves[0].height)
+        if i and first is not None and value_of(leaf.height) not in (None, first):
+            reader.refuse(f"{path}.height", "the two leaves of a pair are one height", exact_text(first, reader.unit))
     over("opening.header.depth", opening.header.depth, wall.height, "is deeper than the wall is high", "less than")
     over("opening.position.distance", opening.placing.distance, wall.length, "is past the end of the wall", "at most")
 
@@ -178,14 +213,8 @@ def facts_of(document: doc.Document) -> Facts:
     reader = Reader(document.unit, shown if shown.unit == document.unit else Tape.of(document.unit))
     rules = _rules(document, reader)
     asked = document.opening
-    frame = Frame(
-        leg_thickness=_or_rule(reader, asked.frame, "thickness", "opening.frame", "leg_thickness", rules),
-        stands_on=asked.frame.stands_on,
-        spacer=reader.length(asked.frame, "spacer", "opening.frame", "spacer"),
-        depth=depth
-        if isinstance(depth := reader.length(asked.frame, "depth", "opening.frame", "frame_depth"), Known)
-        else None,
-    )
+    frame = _frame(asked.frame, rules, reader)
+    casing = reader.length(asked.casing, "width", "opening.casing", "casing_width")
     strip = reader.length(asked.floors, "strip", "opening.floors", "strip")
     placing = Placing(
         asked.position.measured_from,
@@ -215,6 +244,7 @@ def facts_of(document: doc.Document) -> Facts:
             asked.header.kings,
         ),
         placing=placing,
+        casing=Casing(casing, asked.casing.corner) if isinstance(casing, Known) else None,
     )
     wall = _wall(document.wall, rules, reader)
     _cannot_be(opening, wall, reader)

@@ -8,6 +8,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jambo.core.catalogue import FACTS, entry
+from jambo.core.door.hardware import ITEMS
 from jambo.core.flags import Flag, FlagLevel
 from jambo.core.length import Length
 from jambo.core.notation import Heard
@@ -109,7 +110,7 @@ class PoleOut(TypedDict):
 
 
 class PieceOut(TypedDict):
-    """A row of the cut list."""
+    """A row of the cut list. `section` is the stock's thickness and width in the unit shown."""
 
     part: str
     label: str
@@ -117,6 +118,14 @@ class PieceOut(TypedDict):
     count: int
     figure: str
     section: str
+
+
+class ItemOut(TypedDict):
+    """A row of the buy list."""
+
+    label: str
+    count: int
+    length: LengthOut | None
 
 
 class ShapeOut(TypedDict):
@@ -162,6 +171,7 @@ class ResultOut(TypedDict):
     marks: list[MarkOut]
     pole: list[PoleOut]
     pieces: list[PieceOut]
+    hardware: list[ItemOut]
     shapes: list[ShapeOut]
     rules: dict[str, LengthOut]
     heard: dict[str, HeardOut]
@@ -260,7 +270,7 @@ def heard_out(heard: Heard, unit: Unit, tape: Tape) -> HeardOut:
 
 def _section(section: tuple[Length | None, Length | None], tape: Tape) -> str:
     digits = [show(part, tape).digits for part in section if part is not None]
-    return f"{' × '.join(digits)} {tape.unit}" if len(digits) == 2 else ""
+    return " × ".join(digits)
 
 
 def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
@@ -299,13 +309,21 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "pieces": [
             {
                 "part": p.part,
-                "label": fill("{" + p.part + "}", words),
+                "label": fill("{" + p.part + "}", words) if p.where != "casing" else label(p.length.name, words),
                 "where": p.where,
                 "count": p.count,
                 "figure": p.length.name,
                 "section": _section(p.section, tape),
             }
             for p in result.pieces
+        ],
+        "hardware": [
+            {
+                "label": fill(ITEMS[item.name], words),
+                "count": item.count,
+                "length": length_out(item.length, tape) if item.length is not None else None,
+            }
+            for item in result.hardware
         ],
         "shapes": [
             {

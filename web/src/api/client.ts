@@ -7,6 +7,7 @@ export type Job = Schemas["Job"];
 export type Rules = Schemas["Rules"];
 export type Wall = Schemas["Wall"];
 export type Opening = Schemas["Opening"];
+export type Leaf = Schemas["Leaf"];
 export type Layer = Schemas["Layer"];
 export type LengthText = Schemas["Leaf"]["width"];
 export type JobPageData = Schemas["JobPage"];

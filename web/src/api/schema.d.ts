@@ -428,6 +428,20 @@ export interface components {
             worst: components["schemas"]["FlagOut"] | null;
         };
         /**
+         * Casing
+         * @description The casing of both sides; without a width it is not figured.
+         */
+        Casing: {
+            /**
+             * Corner
+             * @default mitred
+             * @enum {string}
+             */
+            corner?: "mitred" | "butted";
+            /** Width */
+            width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
          * CatalogueOut
          * @description Lists that do not change while Jambo runs.
          */
@@ -544,30 +558,6 @@ export interface components {
             stage: string;
         };
         /**
-         * FlatJamb
-         * @description A flat-jamb frame, head over legs. Without a thickness the house rule's is used.
-         */
-        FlatJamb: {
-            /** Depth */
-            depth?: (string | components["schemas"]["ExactLength"]) | null;
-            /**
-             * Kind
-             * @default flat_jamb
-             * @constant
-             */
-            kind?: "flat_jamb";
-            /** Spacer */
-            spacer?: (string | components["schemas"]["ExactLength"]) | null;
-            /**
-             * Stands On
-             * @default rough_floor
-             * @enum {string}
-             */
-            stands_on?: "rough_floor" | "finished_floor" | "spacer";
-            /** Thickness */
-            thickness?: (string | components["schemas"]["ExactLength"]) | null;
-        };
-        /**
          * Floors
          * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
          */
@@ -580,6 +570,48 @@ export interface components {
             strip?: (string | components["schemas"]["ExactLength"]) | null;
             /** Under */
             under?: ("A" | "B" | "strip") | null;
+        };
+        /**
+         * Frame
+         * @description A frame. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
+         *
+         *     `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
+         *     widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
+         *     `wall_least` and `wall_most`.
+         */
+        Frame: {
+            /** Depth */
+            depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Horn */
+            horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Kind
+             * @default flat_jamb
+             * @enum {string}
+             */
+            kind?: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb";
+            /** Kit Width 1 */
+            kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kit Width 2 */
+            kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rabbet Depth */
+            rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Spacer */
+            spacer?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Stands On
+             * @default rough_floor
+             * @enum {string}
+             */
+            stands_on?: "rough_floor" | "finished_floor" | "spacer";
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Trench Depth */
+            trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Least */
+            wall_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Most */
+            wall_most?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -635,6 +667,17 @@ export interface components {
             length: components["schemas"]["LengthOut"];
             /** Reading */
             reading: string;
+        };
+        /**
+         * ItemOut
+         * @description A row of the buy list.
+         */
+        ItemOut: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            length: components["schemas"]["LengthOut"] | null;
         };
         /**
          * Job
@@ -871,9 +914,10 @@ export interface components {
              * @enum {string}
              */
             add_from?: "rough_floor" | "finished_floor";
+            casing?: components["schemas"]["Casing"];
             door?: components["schemas"]["SwingDoor"];
             floors?: components["schemas"]["Floors"];
-            frame?: components["schemas"]["FlatJamb"];
+            frame?: components["schemas"]["Frame"];
             header?: components["schemas"]["Header"];
             /**
              * Mark
@@ -985,6 +1029,8 @@ export interface components {
             /** Format */
             format: string;
             hands: components["schemas"]["HandsOut"];
+            /** Hardware */
+            hardware: components["schemas"]["ItemOut"][];
             /** Heard */
             heard: {
                 [key: string]: components["schemas"]["HeardOut"];
@@ -1048,6 +1094,10 @@ export interface components {
             add_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Add Width */
             add_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Casing Cover */
+            casing_cover?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Casing Overhang */
+            casing_overhang?: (string | components["schemas"]["ExactLength"]) | null;
             /** Depth Over Wall */
             depth_over_wall?: (string | components["schemas"]["ExactLength"]) | null;
             /** Floor Gap */
@@ -1064,6 +1114,10 @@ export interface components {
             hinge_length?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Top */
             hinge_top?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Horn */
+            horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kit Gap */
+            kit_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Latch */
             latch?: (string | components["schemas"]["ExactLength"]) | null;
             /** Layout Offset */
@@ -1074,6 +1128,8 @@ export interface components {
             least_side_play?: (string | components["schemas"]["ExactLength"]) | null;
             /** Leg Thickness */
             leg_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Long Screw */
+            long_screw?: (string | components["schemas"]["ExactLength"]) | null;
             /** Meeting Gap */
             meeting_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Most Side Play */
@@ -1082,10 +1138,18 @@ export interface components {
             paint_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Plate Thickness */
             plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rabbet Depth */
+            rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rip Planing */
+            rip_planing?: (string | components["schemas"]["ExactLength"]) | null;
             /** School */
             school?: ("build_up" | "add_on") | null;
+            /** Setback */
+            setback?: (string | components["schemas"]["ExactLength"]) | null;
             /** Side Shim */
             side_shim?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stop Thickness */
+            stop_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Strike Gap */
             strike_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Depth */
@@ -1096,6 +1160,8 @@ export interface components {
             stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Thickness */
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Trench Depth */
+            trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * SaveJob
@@ -1187,7 +1253,9 @@ export interface components {
         };
         /**
          * SwingDoor
-         * @description A swing door. Handing is physical: the hinge side seen from side A, and the side the leaf opens to.
+         * @description A swing door, single or a pair. Handing is physical: the hinge side seen from side A, and the side it opens to.
+         *
+         *     Of a pair the first leaf is the active one, and `hinge_side` is its side; the other hangs opposite.
          */
         SwingDoor: {
             /**

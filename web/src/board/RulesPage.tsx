@@ -20,9 +20,10 @@ const GROUPS: { title: string; names: string[] }[] = [
     title: "Rough opening",
     names: ["side_shim", "head_shim", "add_width", "add_height", "least_side_play", "most_side_play", "stud_lean", "lean_margin"],
   },
-  { title: "Frame", names: ["leg_thickness", "depth_over_wall"] },
+  { title: "Frame", names: ["leg_thickness", "depth_over_wall", "kit_gap", "trench_depth", "horn", "rabbet_depth", "rip_planing", "stop_thickness"] },
+  { title: "Casing", names: ["setback", "casing_overhang", "casing_cover"] },
   { title: "Wall", names: ["plate_thickness", "stud_thickness", "stud_depth", "stud_spacing", "layout_offset"] },
-  { title: "Hinges and latch", names: ["hinge_top", "hinge_bottom", "hinge_length", "latch"] },
+  { title: "Hinges and latch", names: ["hinge_top", "hinge_bottom", "hinge_length", "long_screw", "latch"] },
 ];
 
 /** House rules of a job and of the crew: what is settled, and the default that counts otherwise. */

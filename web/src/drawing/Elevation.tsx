@@ -9,7 +9,7 @@ const ORDER = ["opening", "plate", "top_plate", "stud", "king", "jack", "header"
 export function Elevation({ result, scale, hinge }: { result: Result; scale: Scale; hinge: string }) {
   const { lit, light, open } = useWork();
   const shapes = [...result.shapes].sort((a, b) => ORDER.indexOf(a.part) - ORDER.indexOf(b.part));
-  const leaf = result.shapes.find((s) => s.part === "leaf");
+  const leaves = result.shapes.filter((s) => s.part === "leaf");
   const ro = result.shapes.find((s) => s.part === "opening");
   return (
     <g className="elevation">
@@ -24,7 +24,12 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
       {shapes.map((s, i) => (
         <Piece key={i} shape={s} scale={scale} lit={lit !== null && s.figures.includes(lit)} light={light} open={open} result={result} />
       ))}
-      {leaf && <Swing leaf={leaf} scale={scale} hinge={hinge} latch={result.pole.find((m) => m.figure === "latch_height")?.y} />}
+      {leaves.map((leaf, i) => {
+        // of a pair the first leaf is the active one; the other hangs opposite and carries no latch
+        const side = i === 0 ? hinge : hinge === "left" ? "right" : "left";
+        const latch = i === 0 ? result.pole.find((m) => m.figure === "latch_height")?.y : undefined;
+        return <Swing key={i} leaf={leaf} scale={scale} hinge={side} latch={latch} />;
+      })}
       {ro && <Dimensions ro={ro} result={result} scale={scale} />}
       <line className="floor-line" x1={scale.left} x2={scale.right} y1={scale.floor} y2={scale.floor} />
     </g>
@@ -102,7 +107,7 @@ function Dimensions({ ro, result, scale }: { ro: Shape; result: Result; scale: S
       </g>
       <g {...press("ro_height")}>
         <path d={`M${up} ${y0}V${y1}M${up - 7} ${y0}h14M${up - 7} ${y1}h14`} />
-        <text x={up + 10} y={y0 + (y1 - y0) * 0.62} fontSize={size} style={{ textAnchor: "start" }}>
+        <text x={up + 10} y={y0 + (y1 - y0) * 0.76} fontSize={size} style={{ textAnchor: "start" }}>
           <SvgDigits of={height.value} />
         </text>
       </g>

@@ -3,7 +3,7 @@ import { useWork } from "./context";
 
 const GROUPS: { title: string; names: string[] }[] = [
   { title: "Rough opening", names: ["ro_width", "ro_height", "side_play", "head_play"] },
-  { title: "Frame", names: ["head_underside", "leg_length", "head_length", "frame_inside_width", "frame_outside_width", "frame_depth"] },
+  { title: "Frame", names: ["head_underside", "leg_length", "head_length", "frame_inside_width", "frame_outside_width", "frame_depth", "rip_width", "clear_width"] },
   { title: "Wall", names: ["jack_length", "king_length", "header_length", "cripple_length", "plate_cut"] },
   { title: "Floor", names: ["floor_a", "floor_b", "floor_clear", "leaf_bottom"] },
   { title: "Hinges from the leaf top, latch", names: ["hinge_leaf_1", "hinge_leaf_2", "hinge_leaf_3", "hinge_leaf_4", "latch_on_leaf", "latch_on_leg"] },

@@ -10,7 +10,7 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
 import { Digits } from "../tape/Digits";
-import { CutTable } from "./CutTable";
+import { BuyTable, CutTable } from "./CutTable";
 
 const LEADING = ["ro_width", "ro_height", "head_underside", "side_play", "head_play"];
 
@@ -77,6 +77,7 @@ export function CutListPage() {
             </header>
             <Leading result={solved.data} />
             <CutTable result={solved.data} still />
+            <BuyTable result={solved.data} />
             <div className="print-pair">
               <Marks result={solved.data} from={opening?.position?.measured_from ?? "left"} />
               <Pole result={solved.data} />

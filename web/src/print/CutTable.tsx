@@ -12,14 +12,14 @@ export function CutTable({ result, still }: { result: Result; still?: boolean })
           <th scope="col">No.</th>
           <th scope="col">Piece</th>
           <th scope="col">Length</th>
-          <th scope="col">Stock</th>
+          <th scope="col">Stock, {result.unit}</th>
         </tr>
       </thead>
       <tbody>
         {result.pieces.map((piece) => {
           const figure = result.figures[piece.figure];
           return (
-            <tr key={piece.part} data-part={piece.part}>
+            <tr key={piece.figure} data-part={piece.part}>
               <td>{piece.count}</td>
               <th scope="row">{piece.label}</th>
               <td className="cut-length">
@@ -31,6 +31,25 @@ export function CutTable({ result, still }: { result: Result; still?: boolean })
             </tr>
           );
         })}
+      </tbody>
+    </table>
+  );
+}
+
+/** The buy list: what is needed besides wood. */
+export function BuyTable({ result }: { result: Result }) {
+  if (result.hardware.length === 0) return null;
+  return (
+    <table className="cuts buys">
+      <caption>To buy</caption>
+      <tbody>
+        {result.hardware.map((item) => (
+          <tr key={item.label}>
+            <td>{item.count}</td>
+            <th scope="row">{item.label}</th>
+            <td>{item.length && <Digits of={item.length} />}</td>
+          </tr>
+        ))}
       </tbody>
     </table>
   );

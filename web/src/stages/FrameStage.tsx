@@ -1,19 +1,22 @@
 import { Switch } from "@mantine/core";
 
-import { CutTable } from "../print/CutTable";
+import { BuyTable, CutTable } from "../print/CutTable";
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
 import { PickAt, SelectAt, TextAt } from "./fields";
+import { FRAMES, KindPick } from "./KindPick";
 
 const count = (most: number) => Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
 
 /** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
 export function FrameStage() {
   const { now, set, words, result } = useWork();
+  const kind = now.opening.frame?.kind ?? "flat_jamb";
   const stands = now.opening.frame?.stands_on ?? "rough_floor";
   return (
     <>
       {result && <CutTable result={result} />}
+      {result && <BuyTable result={result} />}
       <h2>Place on the wall</h2>
       <div className="pair">
         <SelectAt
@@ -47,6 +50,26 @@ export function FrameStage() {
         <SelectAt path="opening.header.kings" label={`${words.king ?? "king"}s`} fallback="1" data={count(4)} number />
       </div>
       <h2>Frame</h2>
+      <KindPick label="Kind of frame" path="opening.frame.kind" value={kind} kinds={FRAMES} onPick={(value) => set("opening.frame.kind", value)} />
+      {kind === "lining_kit" && (
+        <>
+          <div className="pair">
+            <LengthAt path="opening.frame.kit_width_1" kind="leaf_width" label="Kit made for leaf" />
+            <LengthAt path="opening.frame.kit_width_2" kind="leaf_width" label="or for leaf" />
+          </div>
+          <div className="pair">
+            <LengthAt path="opening.frame.trench_depth" kind="small" label="Trench depth" rule="trench_depth" />
+            <LengthAt path="opening.frame.horn" kind="small" label="Horn past the trench" rule="horn" />
+          </div>
+        </>
+      )}
+      {kind === "rabbeted" && <LengthAt path="opening.frame.rabbet_depth" kind="small" label="Rabbet depth" rule="rabbet_depth" />}
+      {kind === "split_jamb" && (
+        <div className="pair">
+          <LengthAt path="opening.frame.wall_least" kind="wall_thickness" label="Takes walls from" />
+          <LengthAt path="opening.frame.wall_most" kind="wall_thickness" label="up to" />
+        </div>
+      )}
       <PickAt
         path="opening.frame.stands_on"
         label={`The ${words.leg ?? "leg"}s stand on`}
@@ -59,7 +82,7 @@ export function FrameStage() {
       />
       {stands === "spacer" && <LengthAt path="opening.frame.spacer" kind="foot" label="Spacer height" />}
       <div className="pair">
-        <LengthAt path="opening.frame.thickness" kind="frame_thickness" label={`Thickness of the ${words.leg ?? "leg"}s`} rule="leg_thickness" />
+        <LengthAt path="opening.frame.thickness" kind="frame_thickness" label={`Thickness of the ${words.leg ?? "leg"}s`} rule={kind === "lining_kit" ? undefined : "leg_thickness"} />
         <LengthAt path="opening.frame.depth" kind="wall_thickness" label="Frame depth, if delivered" />
       </div>
       <h2>Wall</h2>

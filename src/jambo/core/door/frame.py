@@ -11,6 +11,7 @@ from jambo.core.length import ZERO
 from jambo.core.rules import HouseRules
 from jambo.core.sums import Amount, Fact, Known, Reckoned, Source, add
 
+FrameKind = Literal["flat_jamb", "lining_kit", "rabbeted", "split_jamb"]
 StandsOn = Literal["rough_floor", "finished_floor", "spacer"]
 
 
@@ -39,22 +40,36 @@ Joint = HeadOverLegs | Trenched | LegsPastHead
 
 @dataclass(frozen=True, slots=True)
 class Frame:
-    """A frame's own facts. `spacer` counts only when the legs stand on one; `depth` is a delivered depth, if any."""
+    """A frame's own facts. `spacer` counts only when the legs stand on one; `depth` is a delivered depth, if any.
 
-    leg_thickness: Known
+    `serves` are the leaf widths a kit's trench spacings are made for; `wall_range` the walls a split jamb reaches.
+    """
+
+    leg_thickness: Fact
     stands_on: StandsOn
     spacer: Fact
     joint: Joint = field(default_factory=HeadOverLegs)
     depth: Known | None = None
+    kind: FrameKind = "flat_jamb"
+    serves: tuple[Known, ...] = ()
+    wall_range: tuple[Fact, Fact] | None = None
+
+    def gap_at_hinges(self, rules: HouseRules) -> Known:
+        """gh: a kit's trenches settle it, otherwise the house rule does."""
+        return rules.known("kit_gap" if self.kind == "lining_kit" else "hinge_gap")
+
+    def gap_at_strike(self, rules: HouseRules) -> Known:
+        """gs, likewise."""
+        return rules.known("kit_gap" if self.kind == "lining_kit" else "strike_gap")
 
 
-def inside_width(leaves: Sequence[Leaf], rules: HouseRules) -> Reckoned:
+def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Reckoned:
     """Wi = the leaves and the gaps between the legs; a pair has a hinge gap on both sides and one meeting gap."""
     pair = len(leaves) == 2
     gaps: list[tuple[int, Amount]] = (
-        [(2, rules.known("hinge_gap")), (1, rules.known("meeting_gap"))]
+        [(2, frame.gap_at_hinges(rules)), (1, rules.known("meeting_gap"))]
         if pair
-        else [(1, rules.known("hinge_gap")), (1, rules.known("strike_gap"))]
+        else [(1, frame.gap_at_hinges(rules)), (1, frame.gap_at_strike(rules))]
     )
     return add("frame_inside_width", *[leaf.width for leaf in leaves], *gaps)
 
@@ -62,6 +77,17 @@ def inside_width(leaves: Sequence[Leaf], rules: HouseRules) -> Reckoned:
 def outside_width(inside: Reckoned, frame: Frame) -> Reckoned:
     """Wo = Wi + 2t."""
     return add("frame_outside_width", inside, (2, frame.leg_thickness))
+
+
+def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Reckoned:
+    """Clear width with the (active) leaf at 90 degrees, between its face and the stop on the other side (TRADE 22).
+
+    The leaf is taken to stand square in line with the hinge gap: W + gs - leaf thickness - stop. Of a pair this is
+    what the active leaf alone leaves, up to the edge of the inactive one.
+    """
+    return add(
+        "clear_width", leaf.width, frame.gap_at_strike(rules), (-1, leaf.thickness), (-1, rules.known("stop_thickness"))
+    )
 
 
 def leaf_bottom(floor_clear: Reckoned, rules: HouseRules) -> Reckoned:

@@ -9,11 +9,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.door.frame import Frame
+from jambo.core.door.frame import Frame, LegsPastHead, Trenched
 from jambo.core.length import NM_PER_MM, ZERO, Length
 from jambo.core.opening.framing import Framing, Header, Placing, Wall
 from jambo.core.opening.plate import Plate
-from jambo.core.sums import Amount, Figure, Reckoned, value_of
+from jambo.core.sums import Figure, Reckoned, value_of
 
 Part = Literal[
     "opening",
@@ -113,30 +113,48 @@ def _wall_shapes(
     return shapes
 
 
-def _door_shapes(
-    ro: tuple[Length, Length], frame: Frame, widths: Sequence[Amount], heights: dict[str, Length], play: Length,
-    hinge_near: bool, gaps: tuple[Length, Length], hinge_tops: Sequence[Length], hinge_length: Length,
-) -> list[Shape]:  # fmt: skip
-    """Frame and leaf standing centred in the opening."""
-    t = frame.leg_thickness.value
-    near, far = ro[0] + play, ro[1] - play
-    foot, head, top = heights["foot"], heights["head_underside"], heights["frame_top"]
-    shapes = [
-        Shape("leg", near, foot, near + t, head, ("leg_length",)),
-        Shape("leg", far - t, foot, far, head, ("leg_length",)),
-        Shape("head", near, head, far, top, ("head_length",)),
-    ]
-    width = value_of(widths[0])
-    if len(widths) == 1 and width is not None:
-        x0 = near + t + gaps[0] if hinge_near else far - t - gaps[0] - width
+@dataclass(frozen=True, slots=True)
+class Hung:
+    """What hangs in the frame, for drawing: leaf widths (active first), gaps, and the hinges' tops and length."""
+
+    widths: tuple[Length, ...]
+    hinge_gap: Length
+    hinge_near: bool
+    hinge_tops: tuple[Length, ...]
+    hinge_length: Length
+
+
+def _leaf_shapes(hung: Hung, near: Length, far: Length, heights: dict[str, Length]) -> list[Shape]:
+    """Leaves between the legs' faces `near` and `far`, each on its own hinges: the active one on the hinge side."""
+    shapes = []
+    for i, width in enumerate(hung.widths):
+        at_near = hung.hinge_near == (i == 0)
+        x0 = near + hung.hinge_gap if at_near else far - hung.hinge_gap - width
         shapes.append(
             Shape("leaf", x0, heights["leaf_bottom"], x0 + width, heights["leaf_top"], ("leaf_bottom", "leaf_top"))
         )
-        hang = (x0 - gaps[0], x0) if hinge_near else (x0 + width, x0 + width + gaps[0])
-        for i, hinge_top in enumerate(hinge_tops, 1):
-            y0 = hinge_top - hinge_length
-            shapes.append(Shape("hinge", hang[0], y0, hang[1], hinge_top, (f"hinge_height_{i}",)))
+        hang = (near, x0) if at_near else (x0 + width, far)
+        for n, top in enumerate(hung.hinge_tops, 1):
+            shapes.append(Shape("hinge", hang[0], top - hung.hinge_length, hang[1], top, (f"hinge_height_{n}",)))
     return shapes
+
+
+def _frame_shapes(
+    ro: tuple[Length, Length], frame: Frame, t: Length, heights: dict[str, Length], play: Length
+) -> list[Shape]:
+    """Legs and head, standing centred in the opening, as their joint has them."""
+    near, far = ro[0] + play, ro[1] - play
+    foot, head, top = heights["foot"], heights["head_underside"], heights["frame_top"]
+    leg_top, inset, past = head, ZERO, ZERO
+    if isinstance(frame.joint, Trenched):
+        leg_top, past = head + frame.joint.depth.value, frame.joint.horn.value
+    elif isinstance(frame.joint, LegsPastHead):
+        leg_top, inset = top, t - frame.joint.depth.value
+    return [
+        Shape("leg", near, foot, near + t, leg_top, ("leg_length",)),
+        Shape("leg", far - t, foot, far, leg_top, ("leg_length",)),
+        Shape("head", near + inset - past, head, far - inset + past, top, ("head_length",)),
+    ]
 
 
 def elevation(
@@ -151,11 +169,7 @@ def elevation(
     height: Reckoned,
     side_play: Reckoned,
     heights: dict[str, Reckoned],
-    leaf_widths: Sequence[Amount],
-    hinge_near: bool,
-    gaps: tuple[Length, Length],
-    hinge_tops: Sequence[Length],
-    hinge_length: Length,
+    hung: Hung,
 ) -> tuple[Shape, ...]:
     """Draw what is known. Without a place on the wall the opening stands at x = 0; without a size nothing is drawn."""
     if not isinstance(width, Figure):
@@ -178,7 +192,9 @@ def elevation(
                 shapes.append(
                     Shape("floor_a" if side == "a" else "floor_b", low, ZERO, high, depth, (f"floor_{side}",))
                 )
-        shapes += _door_shapes(ro, frame, leaf_widths, known, play, hinge_near, gaps, hinge_tops, hinge_length)
+        t = value_of(frame.leg_thickness) or ZERO
+        shapes += _leaf_shapes(hung, ro[0] + play + t, ro[1] - play - t, known)
+        shapes += _frame_shapes(ro, frame, t, known, play)
     return tuple(shapes) if placing.measured_from == "left" else _mirror(shapes)
 
 

@@ -14,6 +14,7 @@ from jambo.core.opening.plate import Plate
 from jambo.core.opening.swing import School
 from jambo.core.rules import HouseRules
 from jambo.core.sums import Figure, Known, Reckoned, value_of
+from jambo.core.trim.casing import Casing
 
 Figures = Mapping[str, Reckoned]
 
@@ -23,22 +24,22 @@ def _value(figures: Figures, name: str) -> Length | None:
     return figure.value if isinstance(figure, Figure) else None
 
 
-def on_door(leaves: tuple[Leaf, ...], rules: HouseRules) -> Iterator[Flag]:
-    """Widths that read two ways, gaps that paint would close (TRADE 2, 4)."""
+def on_door(leaves: tuple[Leaf, ...], frame: Frame, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """Widths that read two ways, gaps that paint would close, the clear width (TRADE 2, 4, 22)."""
     for i, leaf in enumerate(leaves):
         if leaf.width_also is not None and isinstance(leaf.width, Known):
             values = {"heard": leaf.width.value, "also": leaf.width_also}
             yield Flag("leaf-width-two-readings", values, ("frame_inside_width",), f"opening.door.leaves[{i}].width")
     least = rules.value("paint_gap")
-    for rule, where in (
-        ("hinge_gap", "gap at the hinges"),
-        ("strike_gap", "gap at the strike"),
-        ("head_gap", "gap at the head"),
-    ):
+    kit = frame.kind == "lining_kit"  # its gaps are cut into the kit
+    gaps = [] if kit else [("hinge_gap", "gap at the hinges"), ("strike_gap", "gap at the strike")]
+    for rule, where in (*gaps, ("head_gap", "gap at the head")):
         gap = rules.known(rule)
         if gap.value < least:
             values_: dict[str, Length | str] = {"where": where, "gap": gap.value, "least": least}
             yield Flag("gap-too-small-for-paint", values_, ("frame_inside_width", "head_underside"), gap.source.path)
+    if (clear := _value(figures, "clear_width")) is not None:
+        yield Flag("caution-clear-width", {"clear": clear}, ("clear_width",), "opening.door.leaves[0].width")
 
 
 def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
@@ -129,6 +130,7 @@ def on_frame(
     if frame.depth is not None and finished is not None and frame.depth.value < finished:
         values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
         yield Flag("frame-too-shallow", values, ("frame_depth", "wall_finished"), "opening.frame.depth")
+    yield from _frame_fits(frame, finished, figures)
     if wall.existing:
         yield Flag("caution-existing-wall", {}, ("plate_cut",), "wall.existing")
     if isinstance(figures.get("header_length"), Figure):
@@ -159,3 +161,36 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
             if ZERO < space < stud:
                 values: dict[str, Length | str] = {"space": space, "number": str(common.number)}
                 yield Flag("sliver-beside-king", values, (f"mark_common_{common.number}",), path)
+
+
+def _frame_fits(frame: Frame, finished: Length | None, figures: Figures) -> Iterator[Flag]:
+    """Whether a lining must be ripped and whether a split jamb reaches (TRADE 4)."""
+    wanted, rip = _value(figures, "frame_depth"), _value(figures, "rip_width")
+    if frame.depth is not None and wanted is not None and rip is not None and frame.depth.value > rip:
+        values = {"depth": frame.depth.value, "wanted": wanted, "rip": rip}
+        yield Flag("rip-the-lining", values, ("rip_width", "frame_depth"), frame.depth.source.path)
+    if frame.wall_range is not None and finished is not None:
+        least, most = (value_of(end) for end in frame.wall_range)
+        if least is not None and most is not None and not least <= finished <= most:
+            reach = {"wall": finished, "least": least, "most": most}
+            yield Flag("split-jamb-out-of-range", reach, ("wall_finished",), "opening.frame.wall_least")
+
+
+def kit_serves(leaves: tuple[Leaf, ...], frame: Frame) -> Iterator[Flag]:
+    """Whether a lining kit's trenches are made for this leaf (TRADE 4). A kit serves single leaves."""
+    width = leaves[0].width
+    if not frame.serves or not isinstance(width, Known):
+        return
+    if len(leaves) == 1 and width.value in [kit.value for kit in frame.serves]:
+        return
+    first, last = frame.serves[0].value, frame.serves[-1].value
+    values = {"width": width.value, "first": first, "last": last}
+    yield Flag("kit-cannot-serve-leaf", values, ("frame_inside_width",), frame.serves[0].source.path)
+
+
+def on_trim(casing: Casing | None, figures: Figures) -> Iterator[Flag]:
+    """Whether the casing covers from the frame over the edge of the rough opening (TRADE 8)."""
+    wanted = _value(figures, "casing_wanted")
+    if casing is not None and wanted is not None and casing.width.value < wanted:
+        values = {"width": casing.width.value, "wanted": wanted}
+        yield Flag("casing-does-not-cover", values, ("casing_wanted",), casing.width.source.path)

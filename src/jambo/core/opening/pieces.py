@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -17,7 +18,7 @@ class Piece:
     """
 
     part: str
-    where: Literal["frame", "wall"]
+    where: Literal["frame", "wall", "casing"]
     count: int
     length: Reckoned
     section: tuple[Length | None, Length | None]
@@ -34,6 +35,8 @@ def cut_list(
     header_section: tuple[Length | None, Length | None],
     cripple: tuple[int, Reckoned],
     stud_section: tuple[Length | None, Length | None],
+    casing: Sequence[Reckoned] = (),
+    casing_width: Length | None = None,
 ) -> tuple[Piece, ...]:
     """List the pieces in the order they are cut: wall first, frame after."""
     rows = [
@@ -44,4 +47,6 @@ def cut_list(
         Piece("leg", "frame", 2, leg, frame_section),
         Piece("head", "frame", 1, head, frame_section),
     ]
+    # two legs a side; a head for each side
+    rows += [Piece("casing", "casing", 2, length, (casing_width, None)) for length in casing]
     return tuple(row for row in rows if row.count)

@@ -1,0 +1,1 @@
+"""What covers the joint: casing."""

@@ -1,0 +1,41 @@
+"""Casing pieces and the check that they cover the joint (TRADE 8)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.rules import HouseRules
+from jambo.core.sums import HALF, Known, Reckoned, add
+
+Corner = Literal["mitred", "butted"]
+
+
+@dataclass(frozen=True, slots=True)
+class Casing:
+    """The casing chosen: its width, and how its corners meet."""
+
+    width: Known
+    corner: Corner = "mitred"
+
+
+def pieces(
+    casing: Casing, inside: Reckoned, head: Reckoned, floors: tuple[Reckoned, Reckoned], rules: HouseRules
+) -> tuple[Reckoned, ...]:
+    """Head and leg casing of sides A and B: short points (and long point of the head) if mitred, plain cuts if butted."""
+    setback = rules.known("setback")
+    legs = tuple(
+        add(f"casing_leg_{side}", head, setback, (-1, floor)) for side, floor in zip("ab", floors, strict=True)
+    )
+    if casing.corner == "butted":
+        overhang = rules.known("casing_overhang")
+        return (add("casing_head", inside, (2, setback), (2, casing.width), (2, overhang)), *legs)
+    short = add("casing_head_short", inside, (2, setback))
+    return (short, add("casing_head_long", short, (2, casing.width)), *legs)
+
+
+def width_to_cover(inside: Reckoned, opening: Reckoned, rules: HouseRules) -> Reckoned:
+    """Least casing width that covers from the frame over the edge of the rough opening: (RO - Wi)/2 - r + cover."""
+    return add(
+        "casing_wanted", (HALF, opening), (-HALF, inside), (-1, rules.known("setback")), rules.known("casing_cover")
+    )

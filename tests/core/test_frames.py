@@ -1,0 +1,123 @@
+"""Pairs and the other frame kinds, worked by hand (TRADE 3, 4, 8)."""
+
+import pytest
+
+from helpers import codes, inch, lengths, plain, solved
+from jambo.core.length import Length
+from jambo.core.sums import Waiting
+from jambo.files.document import Document
+from jambo.files.facts import facts_of
+from jambo.files.problems import Refused, parse
+
+PAIR = {
+    "leaves": [{"width": "24 in", "height": "84", "thickness": "1 3/8"}, {"width": "20 in", "height": "84"}],
+    "hinge_side": "right",
+}
+
+
+def test_pair_adds_a_gap_at_both_hinges_and_one_between():
+    # Wi = 24 + 20 + 2 x 1/8 + 1/8 = 44 3/8; Wo = 44 3/8 + 2 x 3/4 = 45 7/8; RO = 45 7/8 + 2 x 1/4 = 46 3/8
+    result = solved(plain(**{"opening.door": PAIR}))
+    found = lengths(result)
+    assert [found[n] for n in ("frame_inside_width", "frame_outside_width", "ro_width")] == [
+        inch("44 3/8"), inch("45 7/8"), inch("46 3/8"),
+    ]  # fmt: skip
+    # add-on takes its 2 in once over both leaves: 24 + 20 + 2
+    assert found["add_on_width"] == inch("46")
+    near, far = sorted((s for s in result.shapes if s.part == "leaf"), key=lambda s: s.x0)
+    assert far.x0 - near.x1 == inch("1/8")  # the meeting gap
+    assert far.x1 - far.x0 == inch("24")  # the active leaf hangs on the right
+    assert [(i.name, i.count, i.length) for i in result.hardware] == [
+        ("hinge", 6, inch("3 1/2")), ("long_screw", 6, inch("3")), ("latch", 1, None), ("bolt", 2, None),
+        ("cover_strip", 1, inch("84")),
+    ]  # fmt: skip
+
+
+def test_pair_of_unequal_height_is_refused():
+    leaves = [{"width": "24 in", "height": "84"}, {"width": "24 in", "height": "80"}]
+    with pytest.raises(Refused, match=r"leaves\[1\].height: the two leaves of a pair are one height"):
+        solved(plain(**{"opening.door": {"leaves": leaves}}))
+
+
+def test_a_pair_waits_for_its_other_leaf():
+    result = solved(plain(**{"opening.door": {"leaves": [{"width": "24 in", "height": "84"}, {}]}}))
+    assert isinstance(result.figures["ro_width"], Waiting)
+    assert result.missing[0].path == "opening.door.leaves[1].width"
+
+
+def test_lining_kit_trenches_and_horns():
+    """762 x 1981 in a 28 mm kit, legs 10 into the head, horns 20; both floors 22.
+
+    Wi = 762 + 2 x 2 = 766, Wo = 766 + 56 = 822; Hh = 22 + 10 + 1981 + 3 = 2016
+    leg on the rough floor = 2016 + 10 = 2026; head = 822 + 40 = 862; RO = 822 + 14 by 2016 + 28 + 6
+    """
+    doc = {
+        "unit": "mm",
+        "wall": {"height": "2438", "finish_a": "12.5", "finish_b": "12.5", "bearing": "no"},
+        "opening": {
+            "door": {"leaves": [{"width": "762", "height": "1981"}]},
+            "floors": {"a": [{"thickness": "22"}], "b": [{"thickness": "22"}]},
+            "frame": {
+                "kind": "lining_kit",
+                "thickness": "28",
+                "horn": "20",
+                "depth": "138",
+                "kit_width_1": "762",
+                "kit_width_2": "838",
+            },
+        },
+    }
+    result = solved(doc)
+    expected = {
+        "frame_inside_width": 766, "frame_outside_width": 822, "head_underside": 2016, "leg_length": 2026,
+        "head_length": 862, "ro_width": 836, "ro_height": 2050,
+        "rip_width": 117,  # wall 89 + 12.5 + 12.5 = 114, 1 over, 2 to plane
+    }  # fmt: skip
+    found = lengths(result)
+    assert {n: found[n] for n in expected} == {n: Length.mm(v) for n, v in expected.items()}
+    assert "kit-cannot-serve-leaf" not in codes(result) and "rip-the-lining" in codes(result)
+    doc["opening"]["frame"]["thickness"] = None
+    assert "opening.frame.thickness" in [m.path for m in solved(doc).missing]  # nominal is not actual
+
+
+def test_rabbeted_frame_runs_its_legs_past_the_head():
+    # Hh 81 3/8 + 3/4 = 82 1/8 on the rough floor; head = Wi 30 1/4 + 2 x 1/2
+    found = lengths(solved(plain(**{"opening.frame": {"kind": "rabbeted"}})))
+    assert (found["leg_length"], found["head_length"]) == (inch("82 1/8"), inch("31 1/4"))
+
+
+def test_split_jamb_says_what_it_waits_on_and_when_it_fits():
+    result = solved(plain(**{"opening.frame": {"kind": "split_jamb"}}))
+    assert {"opening.frame.wall_least", "opening.frame.wall_most"} <= {m.path for m in result.missing}
+    fits = plain(**{"opening.frame": {"kind": "split_jamb", "wall_least": "4 1/2", "wall_most": "5 1/4"}})
+    assert "split-jamb-out-of-range" not in codes(solved(fits))  # the wall is 3 1/2 + 1/2 + 1/2 = 4 1/2
+
+
+def test_facts_of_another_kind_are_kept_and_do_not_count():
+    doc = plain(
+        **{"opening.frame": {"kind": "flat_jamb", "trench_depth": "1/2", "wall_least": "4", "kit_width_1": "28 in"}}
+    )
+    assert lengths(solved(doc)) == lengths(solved(plain()))
+    assert facts_of(parse(Document, doc)).heard["opening.frame.trench_depth"].length == inch("1/2")
+
+
+def test_casing_pieces_by_their_corners():
+    """Wi 30 1/4, Hh 81 3/8, setback 3/16, floors 3/4, casing 2 1/4."""
+    mitred = lengths(solved(plain(**{"opening.casing": {"width": "2 1/4"}})))
+    assert mitred["casing_head_short"] == inch("30 5/8")  # 30 1/4 + 3/8
+    assert mitred["casing_head_long"] == inch("35 1/8")  # + 4 1/2
+    assert mitred["casing_leg_a"] == inch("80 13/16")  # 81 3/8 + 3/16 - 3/4
+    assert mitred["casing_wanted"] == inch("1 1/16")  # (32 1/4 - 30 1/4)/2 - 3/16 + 1/4
+    doc = plain(
+        **{"opening.casing": {"width": "2 1/4", "corner": "butted"}, "opening.rules": {"casing_overhang": "1/4"}}
+    )
+    butted = solved(doc)
+    assert lengths(butted)["casing_head"] == inch("35 5/8")  # 30 5/8 + 4 1/2 + 1/2
+    assert [(p.count, p.length.name) for p in butted.pieces if p.where == "casing"] == [
+        (2, "casing_head"), (2, "casing_leg_a"), (2, "casing_leg_b"),
+    ]  # fmt: skip
+
+
+def test_clear_width_is_not_the_leaf_width():
+    # 30 + 1/8 - 1 3/8 - 3/8
+    assert lengths(solved(plain()))["clear_width"] == inch("28 3/8")

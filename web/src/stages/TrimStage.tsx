@@ -1,0 +1,81 @@
+import { useWork } from "../opening/context";
+import { LengthAt } from "../opening/LengthAt";
+import { Digits } from "../tape/Digits";
+import { PickAt } from "./fields";
+
+const PIECES = ["casing_head_short", "casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b", "casing_wanted"];
+
+/** What covers the joint: the casing, its corners, and whether it reaches over the edge of the opening. */
+export function TrimStage() {
+  const { now, result, words, lit, light, open } = useWork();
+  const butted = now.opening.casing?.corner === "butted";
+  return (
+    <>
+      <Corner butted={butted} />
+      <LengthAt path="opening.casing.width" kind="small" label={`Width of the ${words.casing ?? "casing"}`} />
+      <PickAt
+        path="opening.casing.corner"
+        label="Corners"
+        fallback="mitred"
+        data={[
+          { value: "mitred", label: "Mitred" },
+          { value: "butted", label: "Butted" },
+        ]}
+      />
+      <div className="pair">
+        <LengthAt path="opening.rules.setback" kind="small" label={`Step back (${words.setback ?? "setback"})`} rule="setback" />
+        {butted && <LengthAt path="opening.rules.casing_overhang" kind="small" label="Head past the legs" rule="casing_overhang" />}
+      </div>
+      {!now.opening.casing?.width && <p className="quiet">Say how wide it is and the pieces for both sides appear.</p>}
+      {result && (
+        <ul className="trim-list">
+          {PIECES.map((name) => {
+            const figure = result.figures[name];
+            return (
+              figure && (
+                <li key={name}>
+                  <button
+                    type="button"
+                    className={lit === name ? "figure lit" : "figure"}
+                    data-figure={name}
+                    onClick={() => open(name)}
+                    onPointerEnter={() => light(name)}
+                    onPointerLeave={() => light(null)}
+                  >
+                    <span>{figure.label}</span>
+                    <Digits of={figure.value} />
+                  </button>
+                </li>
+              )
+            );
+          })}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** The upper corner as seen from the room: leg, step back, casing. */
+function Corner({ butted }: { butted: boolean }) {
+  return (
+    <svg className="corner" viewBox="0 0 320 130" role="img" aria-label={butted ? "Butted corner" : "Mitred corner"}>
+      <rect className="leaf" x="150" y="76" width="170" height="54" />
+      <path className="leg" d="M134 130V60H320V76H150V130Z" />
+      {butted ? (
+        <>
+          <rect className="casing" x="92" y="54" width="36" height="76" />
+          <rect className="casing" x="88" y="18" width="232" height="36" />
+        </>
+      ) : (
+        <>
+          <path className="casing" d="M92 130V18L128 54V130Z" />
+          <path className="casing" d="M92 18H320V54H128Z" />
+        </>
+      )}
+      <path className="step" d="M128 112h6m-6 -5v10m6 -10v10M128 117l-12 8" />
+      <text x="10" y="126">
+        step back
+      </text>
+    </svg>
+  );
+}
