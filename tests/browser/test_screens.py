@@ -2,6 +2,7 @@
 
 from fractions import Fraction
 from io import BytesIO
+from itertools import pairwise
 
 import pytest
 from playwright.sync_api import expect
@@ -346,7 +347,7 @@ def test_labels_on_both_tapes_are_whole_and_apart(page, demo_opening, mark, widt
         boxes.sort(key=lambda b: b[along])
         # text boxes are taller than the digits in them; three quarters of the box holds the ink
         ink = 0.75 if along == 1 else 1.0
-        gaps = [b[along] - a[along] - a[size] * ink for a, b in zip(boxes, boxes[1:], strict=False)]
+        gaps = [b[along] - a[along] - a[size] * ink for a, b in pairwise(boxes)]
         assert min(gaps) >= 0, (tape, gaps)
 
 

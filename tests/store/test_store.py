@@ -103,6 +103,20 @@ def test_what_was_acknowledged_survives_a_killed_server(tmp_path):
         database.close()
 
 
+def test_interrupted_while_starting_leaves_nothing_behind(tmp_path, monkeypatch):
+    def interrupted(server):
+        raise KeyboardInterrupt
+
+    monkeypatch.setattr(Server, "_wait", interrupted)
+    server = Server(tmp_path)
+    with pytest.raises(KeyboardInterrupt):
+        server.__enter__()
+    assert server.process is None
+    monkeypatch.undo()
+    with Server(tmp_path) as again:  # neither lock nor orphan stands in the way
+        assert again.process.poll() is None
+
+
 def test_an_orphan_is_stopped_and_a_second_jambo_is_kept_off(tmp_path):
     from jambo.running.machine import Trouble
 

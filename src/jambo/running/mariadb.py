@@ -46,13 +46,21 @@ class Server:
         need_programs(["mariadbd", "mariadb-install-db", "my_print_defaults"])
         self.folder.mkdir(parents=True, exist_ok=True)
         self._take_lock()
-        self._stop_orphan()
-        if not (self.folder / "installed").exists():
-            self._install()
-        self.start()
+        try:
+            self._stop_orphan()
+            if not (self.folder / "installed").exists():
+                self._install()
+            self.start()
+        except BaseException:  # Ctrl-C while it starts, too, leaves nothing behind
+            self.close()
+            raise
         return self
 
     def __exit__(self, kind: type[BaseException] | None, error: BaseException | None, tb: TracebackType | None) -> None:
+        self.close()
+
+    def close(self) -> None:
+        """Stop the server and let the folder go."""
         self.stop()
         if self._lock:
             self._lock.close()

@@ -18,7 +18,15 @@ def packages() -> None:
     if _changed(stamp, fingerprint):
         say("installing the front end's npm packages (once)")
         run(
-            ["npm", "ci", "--no-audit", "--no-fund", "--ignore-scripts"],
+            [
+                "npm",
+                "ci",
+                "--no-audit",
+                "--no-fund",
+                "--ignore-scripts",
+                "--fetch-retry-mintimeout=1000",
+                "--fetch-retry-maxtimeout=4000",
+            ],  # without a network npm would try on for minutes before saying so
             "could not install the npm packages; is there a network, and Node 20 or newer?",
             cwd=WEB,
         )

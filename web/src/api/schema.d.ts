@@ -967,7 +967,7 @@ export interface components {
         };
         /**
          * PieceOut
-         * @description A row of the cut list.
+         * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown.
          */
         PieceOut: {
             /** Count */
