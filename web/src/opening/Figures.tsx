@@ -1,4 +1,4 @@
-import { Digits } from "../tape/Digits";
+import { FigureLine } from "../slip/FigurePress";
 import { useWork } from "./context";
 
 const GROUPS: { title: string; names: string[] }[] = [
@@ -11,7 +11,7 @@ const GROUPS: { title: string; names: string[] }[] = [
 
 /** The figures of this opening; press one for the slip that says how it adds up. */
 export function Figures() {
-  const { result, lit, light, open } = useWork();
+  const { result } = useWork();
   if (!result) return <p className="quiet">Working it out…</p>;
   const waiting = new Map(result.waiting.map((w) => [w.name, w]));
   return (
@@ -34,22 +34,7 @@ export function Figures() {
               }
               return (
                 <li key={name}>
-                  <button
-                    type="button"
-                    className={lit === name ? "figure lit" : "figure"}
-                    data-figure={name}
-                    onClick={() => open(name)}
-                    onPointerEnter={() => light(name)}
-                    onPointerLeave={() => light(null)}
-                    onFocus={() => light(name)}
-                    onBlur={() => light(null)}
-                  >
-                    <span>
-                      {figure.label}
-                      {figure.allowances.length > 0 && <em className="allowance"> on an allowance</em>}
-                    </span>
-                    <Digits of={figure.value} />
-                  </button>
+                  <FigureLine name={name} />
                 </li>
               );
             })}

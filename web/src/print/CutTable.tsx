@@ -1,5 +1,5 @@
 import type { Result } from "../api/client";
-import { useWork } from "../opening/context";
+import { FigureLength } from "../slip/FigurePress";
 import { Digits, WithFractions } from "../tape/Digits";
 
 /** The cut list: count, piece, length, stock. On the opening screen each length opens its slip. */
@@ -23,7 +23,7 @@ export function CutTable({ result, still }: { result: Result; still?: boolean })
               <td>{piece.count}</td>
               <th scope="row">{piece.label}</th>
               <td className="cut-length">
-                {!figure ? <span className="quiet">waits</span> : still ? <Digits of={figure.value} /> : <Press name={piece.figure} result={result} />}
+                {still && figure ? <Digits of={figure.value} /> : still ? "waits" : <FigureLength name={piece.figure} />}
               </td>
               <td>
                 <WithFractions text={piece.section} />
@@ -52,20 +52,5 @@ export function BuyTable({ result }: { result: Result }) {
         ))}
       </tbody>
     </table>
-  );
-}
-
-function Press({ name, result }: { name: string; result: Result }) {
-  const { open, lit, light } = useWork();
-  return (
-    <button
-      type="button"
-      className={lit === name ? "link lit" : "link"}
-      onClick={() => open(name)}
-      onPointerEnter={() => light(name)}
-      onPointerLeave={() => light(null)}
-    >
-      <Digits of={result.figures[name]!.value} />
-    </button>
   );
 }

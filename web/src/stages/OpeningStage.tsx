@@ -1,6 +1,6 @@
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
-import { Digits } from "../tape/Digits";
+import { FigureLength } from "../slip/FigurePress";
 import { PickAt, SelectAt } from "./fields";
 
 const ROWS = [
@@ -12,7 +12,7 @@ const ROWS = [
 
 /** The two schools side by side: what each makes of this opening and what it leaves around the frame. */
 function Schools() {
-  const { result, lit, light, open } = useWork();
+  const { result } = useWork();
   if (!result) return null;
   return (
     <table className="schools">
@@ -37,19 +37,7 @@ function Schools() {
               const short = figure && row.figure.endsWith("play") && figure.value.mm < 0;
               return (
                 <td key={school} aria-current={result.school === school} className={short ? "short" : undefined}>
-                  {figure ? (
-                    <button
-                      type="button"
-                      className={lit === name ? "link lit" : "link"}
-                      onClick={() => open(name)}
-                      onPointerEnter={() => light(name)}
-                      onPointerLeave={() => light(null)}
-                    >
-                      <Digits of={figure.value} />
-                    </button>
-                  ) : (
-                    <span className="quiet">waits</span>
-                  )}
+                  <FigureLength name={name} />
                 </td>
               );
             })}

@@ -1,13 +1,13 @@
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
-import { Digits } from "../tape/Digits";
+import { FigureLine } from "../slip/FigurePress";
 import { PickAt } from "./fields";
 
 const PIECES = ["casing_head_short", "casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b", "casing_wanted"];
 
 /** What covers the joint: the casing, its corners, and whether it reaches over the edge of the opening. */
 export function TrimStage() {
-  const { now, result, words, lit, light, open } = useWork();
+  const { now, result, words } = useWork();
   const butted = now.opening.casing?.corner === "butted";
   return (
     <>
@@ -29,26 +29,11 @@ export function TrimStage() {
       {!now.opening.casing?.width && <p className="quiet">Say how wide it is and the pieces for both sides appear.</p>}
       {result && (
         <ul className="trim-list">
-          {PIECES.map((name) => {
-            const figure = result.figures[name];
-            return (
-              figure && (
-                <li key={name}>
-                  <button
-                    type="button"
-                    className={lit === name ? "figure lit" : "figure"}
-                    data-figure={name}
-                    onClick={() => open(name)}
-                    onPointerEnter={() => light(name)}
-                    onPointerLeave={() => light(null)}
-                  >
-                    <span>{figure.label}</span>
-                    <Digits of={figure.value} />
-                  </button>
-                </li>
-              )
-            );
-          })}
+          {PIECES.filter((name) => result.figures[name]).map((name) => (
+            <li key={name}>
+              <FigureLine name={name} />
+            </li>
+          ))}
         </ul>
       )}
     </>
