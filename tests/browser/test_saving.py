@@ -131,6 +131,7 @@ def test_crew_rules_stand_under_the_jobs_and_conflicts_are_said(page, client):
     page.goto(f"/jobs/{jobs[0]}/rules")
     page.get_by_role("radiogroup", name="Whose rules").get_by_text("The crew, in millimetres").click()
     fill(page, "Gap at the hinges", "3.5")
+    expect(page.locator("[data-path='rules.crew.hinge_gap'] .heard")).to_contain_text("3.5 mm")
     saved(page)
     page.goto(f"/jobs/{jobs[1]}/rules")
     expect(page.get_by_label("Gap at the hinges", exact=True)).to_have_attribute("placeholder", "3.5")

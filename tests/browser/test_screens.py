@@ -244,7 +244,12 @@ def test_board_finds_moves_copies_and_removes(page, job, new_opening):
 def test_house_rule_of_the_job_reaches_its_openings(page, job, new_opening):
     page.goto(f"/jobs/{job}/rules")
     field = page.get_by_label("Shim space, each side", exact=True)
-    field.fill("3/8")
+    field.focus()
+    page.keyboard.type("1 3/8")  # "1" and "1 3" are saved on the way; each waits for the one before
+    page.keyboard.press("Home")
+    for _ in "1 ":
+        page.keyboard.press("Delete")
+    expect(page.locator("[data-path='rules.job.side_shim'] .heard")).to_contain_text("3/8 in · 10 mm")
     saved(page)
     page.goto(f"{new_opening}/opening")
     expect(figure(page, "ro_width")).to_have_text("32 1/2 in")  # 31 3/4 + 2 x 3/8

@@ -40,7 +40,10 @@ export function LengthField(props: LengthFieldProps) {
   const input = useRef<HTMLInputElement>(null);
   const newest = useRef(0);
   const [typed, setTyped] = useState<string | null>(null);
-  const [fresh, setFresh] = useState<Heard | null>(null);
+  // What was heard in the last thing typed stays below the field for as long as it is what is stored: a line that
+  // changed its height when the field is left would move the button one is about to press.
+  const [last, setLast] = useState<{ heard: Heard; stored: string } | null>(null);
+  const fresh = last && last.stored === value && last.heard.length.unit === unit ? last.heard : null;
   const [wrong, setWrong] = useState<string | null>(null);
   const [pad, setPad] = useState(false);
   const shown = { unit, step: props.step };
@@ -56,14 +59,15 @@ export function LengthField(props: LengthFieldProps) {
     onSuccess: ({ answer, asked }) => {
       if (asked.turn !== newest.current) return; // an older answer came late
       setWrong(null);
-      setFresh(answer);
       // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
-      onChange(answer.also ? asked.text : answer.canonical, answer.height ?? undefined);
+      const stored = answer.also ? asked.text : answer.canonical;
+      setLast({ heard: answer, stored });
+      onChange(stored, answer.height ?? undefined);
       if (asked.marks) setTyped(written(answer.canonical, answer, unit));
     },
     onError: (failure, asked) => {
       if (asked.turn !== newest.current) return;
-      setFresh(null);
+      setLast(null);
       setWrong(failure instanceof ApiProblem && failure.errors[0] ? words(failure.errors[0]) : (failure as Error).message);
     },
   });
@@ -72,7 +76,7 @@ export function LengthField(props: LengthFieldProps) {
     setTyped(text);
     const turn = ++newest.current;
     if (text.trim() === "") {
-      setFresh(null);
+      setLast(null);
       setWrong(null);
       onChange(undefined);
     } else {
@@ -82,7 +86,7 @@ export function LengthField(props: LengthFieldProps) {
 
   const choose = (canonical: string) => {
     newest.current++;
-    setFresh(null);
+    setLast(null);
     setTyped(null);
     onChange(canonical);
   };
@@ -124,10 +128,7 @@ export function LengthField(props: LengthFieldProps) {
         onKeyDown={keys}
         onFocus={(event) => event.currentTarget.select()}
         onBlur={() => {
-          if (!wrong) {
-            setTyped(null);
-            setFresh(null);
-          }
+          if (!wrong) setTyped(null);
         }}
         rightSectionWidth={78}
         rightSection={
@@ -148,7 +149,7 @@ export function LengthField(props: LengthFieldProps) {
       <p className="heard" id={`${id}-heard`} aria-live="polite">
         {now && !problem ? (
           <>
-            {now.reading && typed !== null ? `heard ${now.reading} = ` : ""}
+            {fresh && now.reading !== now.length.text ? `${now.reading} = ` : ""}
             {now.length.text}
             {now.length.moved ? ` ${now.length.moved}` : ""} · {now.length.also}
           </>
