@@ -140,9 +140,12 @@ def test_a_leaf_wider_than_the_wall_is_refused_and_not_saved(page, new_opening, 
     page.get_by_label("Length", exact=True).fill("24")
     refused = page.get_by_role("status").filter(has_text="Not saved")
     expect(refused).to_contain_text("is wider than the wall is long")
+    cannot = page.get_by_role("region", name="What cannot be")
+    expect(cannot).to_contain_text("a leaf narrower than 24 in")
     assert client.get(f"/api{new_opening}").json()["wall"]["version"] == 1
     page.get_by_label("Length", exact=True).fill("200")
     saved(page)
+    expect(cannot).to_have_count(0)
 
 
 def test_a_width_with_two_readings_is_asked_about(page, new_opening):

@@ -201,6 +201,11 @@ function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: 
         <span className="card-size"><WithFractions text={brief.leaf ?? "no leaf yet"} /></span>
         <span className="card-ro">RO <WithFractions text={brief.ro ?? "waits"} /></span>
         <span className="card-state">
+          {brief.errors.length > 0 && (
+            <span className="chip stop" title={brief.errors.map((e) => e.reason).join("; ")}>
+              Cannot be
+            </span>
+          )}
           {flags.map((l) => (
             <span key={l} className={`chip ${l}`}>
               {l === "stop" ? "Stop" : "Check"} {brief.counts[l]}

@@ -11,8 +11,8 @@ const GROUPS: { title: string; names: string[] }[] = [
 
 /** The figures of this opening; press one for the slip that says how it adds up. */
 export function Figures() {
-  const { result } = useWork();
-  if (!result) return <p className="quiet">Working it out…</p>;
+  const { result, errors } = useWork();
+  if (!result) return errors.length > 0 ? null : <p className="quiet">Working it out…</p>;
   const waiting = new Map(result.waiting.map((w) => [w.name, w]));
   return (
     <section className="figures" aria-label="Figures">

@@ -6,6 +6,34 @@ import { useWork } from "./context";
 const ICONS = { stop: IconAlertOctagonFilled, check: IconEye, note: IconInfoCircle };
 const NAMES = { stop: "Stop", check: "Check", note: "Note" };
 
+/** Facts that cannot stand together: what is wrong, where, and what would do. */
+export function Refusals() {
+  const { errors, goTo } = useWork();
+  const seen = [...new Map(errors.map((e) => [e.path, e])).values()];
+  if (seen.length === 0) return null;
+  return (
+    <section className="flags" aria-label="What cannot be">
+      <ul>
+        {seen.map((error) => (
+          <li key={error.path} className="flag stop">
+            <h3>
+              <IconAlertOctagonFilled size={18} aria-hidden="true" /> This cannot be
+            </h3>
+            <p>{error.reason}.</p>
+            <p className="cure">
+              Accepted: {error.accepted}.{" "}
+              <button type="button" className="link" onClick={() => goTo(error.path)} aria-label={`Go there: ${error.reason}`}>
+                Go there
+              </button>
+            </p>
+          </li>
+        ))}
+      </ul>
+      <p className="quiet refused-note">The figures below are from before this change, which is not saved.</p>
+    </section>
+  );
+}
+
 /** What is still to say, then the stops and checks, worst first, each with its cure and the way to it. */
 export function Flags() {
   const { result, goTo } = useWork();

@@ -16,7 +16,7 @@ import { STAGES, type StageName, StagePanel, stageOf } from "../stages/stages";
 import { ConflictDialog } from "./ConflictDialog";
 import { OpeningContext, type OpeningWork } from "./context";
 import { Figures } from "./Figures";
-import { Flags, Notes } from "./Flags";
+import { Flags, Notes, Refusals } from "./Flags";
 import { SaveMark } from "./SaveMark";
 import { useKept } from "./useKept";
 
@@ -217,6 +217,7 @@ function OneOpening({ id }: { id: number }) {
         <aside className="work-side" aria-label="Flags and figures">
           {slip && solved.data?.figures[slip] && <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />}
           {problem?.offline && <p className="offline" role="status">The server does not answer; the figures are the last ones it gave.</p>}
+          <Refusals />
           <Flags />
           <Figures />
           <Notes />

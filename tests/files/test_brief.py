@@ -1,0 +1,72 @@
+"""The short of an opening for lists: how far it has come, what is worst, its outline, and what is wrong with it."""
+
+import json
+
+import pytest
+
+from helpers import PLAIN, plain
+from jambo.core.tape import Tape
+from jambo.files.brief import brief, brief_out
+
+
+def short(doc, unit="in", tape=None, words="north_america"):
+    rules = doc.get("rules", {})
+    texts = [json.dumps(d) for d in (rules.get("crew", {}), rules.get("job", {}), doc["wall"], doc["opening"])]
+    return brief_out(brief(unit, *texts), tape or Tape.of(unit), words)
+
+
+def without(*paths):
+    return plain(**dict.fromkeys(paths))
+
+
+@pytest.mark.parametrize(
+    ("doc", "stage"),
+    [
+        (plain(), "ready"),
+        (plain(**{"opening.door": {"leaves": [{"width": "30 in"}]}}), "door"),
+        (without("opening.floors"), "floor"),
+        (without("opening.floors", "opening.header"), "floor"),  # the earliest stage that waits
+        (without("opening.header"), "frame"),
+        (without("wall.finish_a"), "frame"),
+        (without("opening.position"), "frame"),
+    ],
+)
+def test_stage_reached(doc, stage):
+    assert short(doc)["stage"] == stage
+
+
+def test_worst_flag_first_and_counted():
+    doc = plain(**{
+        "wall.bearing": "yes", "opening.header.source": None, "opening.floors.b": [{"thickness": "3/4", "allowance": "later"}],
+    })  # fmt: skip
+    out = short(doc)
+    assert (out["worst"]["code"], out["counts"]["stop"], out["counts"]["check"]) == ("bearing-without-source", 1, 1)
+
+
+def test_sizes_on_the_tape_asked_for_with_what_is_not_known():
+    assert short(plain())["leaf"] == "30 × 80 in"
+    assert short(plain(), tape=Tape.of("mm"))["ro"] == "820 × 2093 mm"
+    half = short(plain(**{"opening.door": {"leaves": [{"width": "30 in"}]}}))
+    assert (half["leaf"], half["ro"], half["silhouette"]) == ("30 × ? in", "32 1/4 × ? in", None)
+    assert short({"wall": {}, "opening": {}})["leaf"] is None
+
+
+def test_outline_is_true_to_scale():
+    outline = short(plain())["silhouette"]
+    assert outline == {
+        "ro_width": 819.15, "ro_height": 2092.325, "leaf_width": 762.0, "leaf_height": 2032.0, "leaf_bottom": 31.75,
+        "hinge_side": "left",
+    }  # fmt: skip
+
+
+def test_an_opening_that_can_no_longer_be_says_so_and_breaks_no_list():
+    out = short(plain(**{"wall.length": "24"}))
+    assert [e["path"] for e in out["errors"]] == ["opening.door.leaves[0].width", "opening.position.distance"]
+    assert (out["leaf"], out["worst"], out["counts"]["stop"]) == (None, None, 0)
+
+
+def test_rules_of_job_and_crew_are_part_of_the_answer():
+    wider = {**PLAIN, "rules": {"crew": {"side_shim": "3/8"}, "job": {}}}
+    assert short(wider)["ro"].startswith("32 1/2")
+    nearer = {**PLAIN, "rules": {"crew": {"side_shim": "3/8"}, "job": {"side_shim": "1/2"}}}
+    assert short(nearer)["ro"].startswith("32 3/4")
