@@ -1,0 +1,55 @@
+"""The front end is built again only when its sources changed, and the measured first view stays small."""
+
+import gzip
+
+import pytest
+
+from jambo.running import checks, machine, web
+from jambo.running.machine import ROOT, WEB, Trouble
+
+
+def test_a_build_stands_until_a_source_changes(monkeypatch, local):
+    steps = []
+    monkeypatch.setattr(web, "run", lambda step, *_, **__: steps.append(step))
+    assert web.build() == WEB / "dist"
+    assert steps == []  # the run's own fixture has just built it
+    monkeypatch.setattr(web, "digest", lambda files: "changed")
+    monkeypatch.setattr(web, "packages", lambda: None)
+    kept = (web.DIST / ".jambo").read_text()
+    try:
+        web.build()
+    finally:
+        (web.DIST / ".jambo").write_text(kept)
+    assert steps == [["npm", "run", "--silent", "build"]]
+
+
+def test_a_fingerprint_follows_names_and_contents(tmp_path, monkeypatch):
+    monkeypatch.setattr(machine, "ROOT", tmp_path)
+    one, two = tmp_path / "a.ts", tmp_path / "b.ts"
+    one.write_text("x")
+    two.write_text("y")
+    first = machine.digest([one, two])
+    assert machine.digest([two, one]) == first
+    two.write_text("z")
+    assert machine.digest([one, two]) != first
+
+
+def test_nothing_is_fetched_from_elsewhere(client, local):
+    """Fonts, styles and scripts ship with the application: the built page names no other host."""
+    page = client.get("/").text
+    assert "http://" not in page.replace("http://www.w3.org/2000/svg", "") and "https://" not in page
+    styles = "".join(p.read_text() for p in web.DIST.glob("assets/*.css"))
+    assert "url(http" not in styles and "@import" not in styles
+    assert any(web.DIST.glob("assets/archivo-*.woff2"))
+
+
+def test_first_view_stays_under_its_weight(local):
+    assert sum(len(gzip.compress(p.read_bytes())) for p in web.DIST.glob("assets/*.js")) < 300_000
+
+
+def test_generated_files_out_of_date_are_named(tmp_path):
+    made = tmp_path / "made"
+    made.write_text("new")
+    kept = ROOT / "LICENSE"
+    with pytest.raises(Trouble, match="LICENSE is out of date: run the maker"):
+        checks._same("run the maker", made, kept)
