@@ -82,6 +82,7 @@ def serve(port: int | None, *, demo: bool) -> None:
             if server:
                 threading.Thread(target=_keep_alive, args=(server, ended), daemon=True).start()
             threading.Thread(target=warm_up, args=(database,), daemon=True).start()
+            listener.listen(128)  # whoever reads the next line and calls at once waits in line instead of being refused
             say(f"ready at http://127.0.0.1:{listener.getsockname()[1]}/ (Ctrl-C stops it)")
             config = uvicorn.Config(create_app(database, dist), log_level="warning", access_log=False)
             uvicorn.Server(config).run(sockets=[listener])
