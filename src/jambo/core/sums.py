@@ -86,10 +86,6 @@ Line = Amount | tuple[Exact, Amount]
 HALF = Fraction(1, 2)
 
 
-def _split(line: Line) -> tuple[Exact, Amount]:
-    return line if isinstance(line, tuple) else (1, line)
-
-
 def _term(times: Exact, amount: Known | Figure) -> Term:
     if type(amount) is Known:
         return Term(amount.name, amount.value, times, amount.source)
@@ -117,12 +113,15 @@ def _allowances(amounts: Sequence[Known | Figure]) -> tuple[str, ...]:
 
 def add(name: str, *lines: Line) -> Reckoned:
     """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole."""
-    pairs = [_split(line) for line in lines]
-    if on := _waits([amount for _, amount in pairs]):
-        return Waiting(name, on)
-    known = [(times, a) for times, a in pairs if isinstance(a, (Known, Figure))]
-    terms = tuple(_term(times, amount) for times, amount in known)
-    return Figure(name, total(t.value for t in terms), terms, (), _allowances([a for _, a in known]))
+    terms: list[Term] = []
+    known: list[Known | Figure] = []
+    for line in lines:  # one pass: this is where solving an opening spends its time
+        times, amount = line if isinstance(line, tuple) else (1, line)
+        if not isinstance(amount, (Known, Figure)):
+            return Waiting(name, _waits([one[1] if isinstance(one, tuple) else one for one in lines]))
+        known.append(amount)
+        terms.append(_term(times, amount))
+    return Figure(name, total(term.value for term in terms), tuple(terms), (), _allowances(known))
 
 
 def highest(name: str, *amounts: Amount) -> Reckoned:
