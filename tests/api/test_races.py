@@ -1,15 +1,12 @@
 """Many hands at once, and the plug pulled: one writer wins, and what was acknowledged is there afterwards."""
 
-import os
 import signal
-import subprocess
 from concurrent.futures import ThreadPoolExecutor
 
 import httpx
 import pytest
 
-from helpers import PLAIN
-from jambo.running.machine import ROOT, free_port
+from helpers import PLAIN, served
 
 
 @pytest.fixture
@@ -47,26 +44,17 @@ def test_openings_added_at_once_each_keep_a_place_in_the_walk(local, client, job
 
 
 def test_acknowledged_saves_survive_a_killed_application(local, client, opening):
-    port = free_port()
-    process = subprocess.Popen(
-        [ROOT / "jambo", "serve", "--port", str(port)],
-        env={**os.environ, "JAMBO_DATABASE_URL": local.server.url},
-        stderr=subprocess.PIPE,
-        text=True,
-    )
-    for line in process.stderr:
-        if "ready at" in line:
-            break
-    acknowledged = 1
-    with httpx.Client(base_url=f"http://127.0.0.1:{port}") as other:
-        for n in range(12):
-            body = {"version": acknowledged, "opening": {**PLAIN["opening"], "room": f"save {n}"}}
-            acknowledged = other.put(f"/api/openings/{opening}", json=body).json()["version"]
-    process.send_signal(signal.SIGKILL)
-    process.wait()
-    kept = client.get(f"/api/openings/{opening}").json()
-    assert (kept["version"], kept["opening"]["room"]) == (acknowledged, "save 11")
-    assert len(client.get(f"/api/openings/{opening}/log").json()) == acknowledged
+    with served(local) as (process, address):
+        acknowledged = 1
+        with httpx.Client(base_url=address) as other:
+            for n in range(12):
+                body = {"version": acknowledged, "opening": {**PLAIN["opening"], "room": f"save {n}"}}
+                acknowledged = other.put(f"/api/openings/{opening}", json=body).json()["version"]
+        process.send_signal(signal.SIGKILL)
+        process.wait()
+        kept = client.get(f"/api/openings/{opening}").json()
+        assert (kept["version"], kept["opening"]["room"]) == (acknowledged, "save 11")
+        assert len(client.get(f"/api/openings/{opening}/log").json()) == acknowledged
 
 
 def test_a_copy_stays_in_its_job_and_a_wall_too(client, job, opening):

@@ -9,8 +9,9 @@ import sys
 import httpx
 import pytest
 
+from helpers import served
 from jambo.running import machine
-from jambo.running.machine import ROOT, Trouble, free_port, need_programs, port_is_free, run
+from jambo.running.machine import ROOT, Trouble, need_programs, port_is_free, run
 from jambo.running.mariadb import Server
 from jambo.running.serve import open_database
 
@@ -74,21 +75,11 @@ def test_a_database_that_cannot_start_says_why(tmp_path):
 
 
 def test_serving_migrates_answers_and_ends_cleanly_on_a_plain_kill(local):
-    port = free_port()
-    process = subprocess.Popen(
-        [ROOT / "jambo", "serve", "--port", str(port)],
-        env={**os.environ, "JAMBO_DATABASE_URL": local.server.url},
-        stderr=subprocess.PIPE,
-        text=True,
-    )
-    for line in process.stderr:
-        if "ready at" in line:
-            break
-    assert f"http://127.0.0.1:{port}/" in line
-    with httpx.Client(base_url=f"http://127.0.0.1:{port}") as client:
-        assert client.get("/api/jobs").status_code == 200
-        assert "<title>Jambo</title>" in client.get("/openings/1/door").text
-    process.send_signal(signal.SIGTERM)
-    assert process.stderr.read().strip().endswith("stopped")
-    assert process.wait() == 0
-    assert local.server.process.poll() is None  # a server it did not start goes on
+    with served(local) as (process, address):
+        with httpx.Client(base_url=address) as client:
+            assert client.get("/api/jobs").status_code == 200
+            assert "<title>Jambo</title>" in client.get("/openings/1/door").text
+        process.send_signal(signal.SIGTERM)
+        assert process.stderr.read().strip().endswith("stopped")
+        assert process.wait() == 0
+        assert local.server.process.poll() is None  # a server it did not start goes on

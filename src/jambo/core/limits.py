@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
 
 from jambo.core.length import ZERO, Length
 
@@ -45,12 +44,6 @@ KINDS: dict[str, Kind] = {
     "height": _kind("a height", "0", "480"),
     "small": _kind("a small length", "0", "12"),
 }
-
-
-@cache
-def kind(name: str) -> Kind:
-    """Look a kind up by name. Raises KeyError for a name that is not in `KINDS`."""
-    return KINDS[name]
 
 
 def allows(value: Length, of: Kind) -> bool:

@@ -172,7 +172,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         *judge.on_door(opening.leaves, opening.frame, figures, rules),
         *judge.on_floor(opening.floors, opening.handing, figures, rules),
         *judge.on_opening(figures, rules, opening.school, opening.add_from == "finished_floor"),
-        *judge.on_frame(figures, wall, opening.header, opening.placing, laid, opening.frame, opening.floors, rules),
+        *judge.on_frame(figures, wall, opening.header, opening.placing, laid, opening.frame),
         *judge.kit_serves(opening.leaves, opening.frame),
         *judge.on_trim(opening.casing, figures),
     )

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any
 
 from typing_extensions import TypedDict
 
@@ -15,7 +14,7 @@ from jambo.core.notation import Heard
 from jambo.core.opening.elevation import in_mm
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
-from jambo.core.sums import Figure, Missing, Reckoned, Term, Waiting
+from jambo.core.sums import Figure, Missing, Term, Waiting
 from jambo.core.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
 from jambo.core.words import Region, fill
 from jambo.files.facts import Facts
@@ -163,6 +162,7 @@ class ResultOut(TypedDict):
     format: str
     unit: Unit
     school: str
+    under: str
     figures: dict[str, FigureOut]
     waiting: list[WaitingOut]
     missing: list[MissingOut]
@@ -279,13 +279,11 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
     flip = -1 if facts.opening.placing.measured_from == "right" else 1
     sides = {"near": "left" if flip == 1 else "right", "far": "right" if flip == 1 else "left"}
 
-    def waiting(figure: Reckoned) -> Any:
-        return isinstance(figure, Waiting)
-
     return {
         "format": "jambo-result/1",
         "unit": tape.unit,
         "school": facts.opening.school,
+        "under": facts.opening.floors.under,
         "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},
         "waiting": [
             {"name": f.name, "label": label(f.name, words), "on": [_missing_out(m, words) for m in f.on]}

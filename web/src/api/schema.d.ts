@@ -1051,6 +1051,8 @@ export interface components {
             school: string;
             /** Shapes */
             shapes: components["schemas"]["ShapeOut"][];
+            /** Under */
+            under: string;
             /**
              * Unit
              * @enum {string}

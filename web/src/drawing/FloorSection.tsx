@@ -32,7 +32,7 @@ export function FloorSection() {
       );
     });
   };
-  const under = floors.under ?? now.opening.door?.opens_to ?? "A";
+  const under = result.under;
   const split = under === "A" ? 192 : under === "B" ? 148 : 170;
   const leafY = bottom ? FLOOR - bottom.value.mm * per : 40;
   const clear = result.figures.floor_clear;
@@ -42,7 +42,7 @@ export function FloorSection() {
         <rect className="deck" x="0" y={FLOOR} width={W} height="12" />
         {stack("a", 0, split)}
         {stack("b", split, W - split)}
-        {floors.under === "strip" && result.heard["opening.floors.strip"] && (
+        {under === "strip" && result.heard["opening.floors.strip"] && (
           <rect
             className="strip"
             x="146"

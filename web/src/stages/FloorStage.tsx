@@ -77,8 +77,7 @@ function Side({ side }: { side: "a" | "b" }) {
 
 /** What it stands on: the floor of each side, what runs under the leaf, and the gap over it. */
 export function FloorStage() {
-  const { now } = useWork();
-  const under = now.opening.floors?.under ?? now.opening.door?.opens_to ?? "A";
+  const under = useWork().result?.under ?? "A";
   return (
     <>
       <FloorSection />

@@ -104,8 +104,6 @@ def on_frame(
     placing: Placing,
     plate: Plate,
     frame: Frame,
-    floors: Floors,
-    rules: HouseRules,
 ) -> Iterator[Flag]:
     """What the wall must carry and whether the framing finds room in it (TRADE 6), and the usual cautions (22)."""
     if wall.bearing != "no" and not header.source.strip():
