@@ -21,7 +21,7 @@ class FlagKind:
     """The words of a flag: how bad it is, why, and what cures it. `stage` is where the screen shows it."""
 
     level: FlagLevel
-    stage: Literal["door", "floor", "opening", "frame", "trim"]
+    stage: Literal["door", "floor", "opening", "pocket", "track", "wall", "frame", "trim"]
     reason: str
     cure: str
 
@@ -170,6 +170,11 @@ KINDS: dict[str, FlagKind] = {
         "The {leaf} leaves {clear} clear at 90 degrees; its own width is not the clear width.",
         "Compare it with what escape and access ask for here. " + LOCAL_CODE,
     ),
+    "caution-way-through": FlagKind(
+        "note", "door",
+        "The door leaves a way through of {clear} when it is open.",
+        "Compare it with what escape and access ask for here. " + LOCAL_CODE,
+    ),
     "caution-cutting": FlagKind(
         "note", "frame",
         "Saws, nailers and overhead lifting hurt people: wear eye, ear and dust protection and support the work.",
@@ -179,6 +184,301 @@ KINDS: dict[str, FlagKind] = {
         "note", "frame",
         "A standing wall may hide wires and pipes, and old work may hold lead paint or asbestos.",
         "Find and make safe what is in the wall, and test old paint and board, before anything is cut. " + LOCAL_CODE,
+    ),
+    "hinge-corners-differ": FlagKind(
+        "check", "door",
+        "The hinges have {corner} corners and their mortises {mortise} ones.",
+        "Get hinges with {mortise} corners, or square the mortises with a chisel before hanging.",
+    ),
+    "latch-corners-differ": FlagKind(
+        "check", "door",
+        "The latch plate has {corner} corners and its mortise {mortise} ones.",
+        "Get a latch with a {mortise} plate, or cut the mortise to the plate.",
+    ),
+    "lock-wrong-for-leaf": FlagKind(
+        "check", "door",
+        "The {leaf} is {thickness} thick; the lock or bolt is made for {least} to {most}.",
+        "Get the lock for this {leaf} before boring it.",
+    ),
+    "hand-differs": FlagKind(
+        "stop", "door",
+        "The unit delivered is {delivered}; this opening is planned {planned}, seen from outside.",
+        "Send it back or change the plan: neither hinges nor a worked stop can simply change sides.",
+    ),
+    "garage-door-inside-grade": FlagKind(
+        "stop", "door",
+        "This door leads to {where} and its {frame} is of inside grade.",
+        "Use an outside-grade unit; it must often be fire-rated and close by itself. " + LOCAL_CODE,
+    ),
+    "caution-garage-door": FlagKind(
+        "note", "door",
+        "A door to {where} must often be fire-rated, seal, and close by itself.",
+        "Ask before ordering what is required here. " + LOCAL_CODE,
+    ),
+    "outside-door-without-sill": FlagKind(
+        "check", "door",
+        "This door leads outside and its {frame} has no sill.",
+        "Choose the outside frame with sill, or say how water is kept out.",
+    ),
+    "caution-heavy-leaf": FlagKind(
+        "note", "door",
+        "The {leaf} weighs {mass}.",
+        "Two people lift, hang and take it down; keep fingers out of the gap at the hinges or under the track.",
+    ),
+    "caution-safety-glass": FlagKind(
+        "note", "door",
+        "There is glass in or beside this door.",
+        "It must be marked as safety glass. " + LOCAL_CODE,
+    ),
+    "caution-fire-rated": FlagKind(
+        "note", "door",
+        "This door is fire-rated: nothing is trimmed, bored or left wider than its listing says.",
+        "Keep every gap and every piece of hardware to the listing. " + LOCAL_CODE,
+    ),
+    "long-screw-short": FlagKind(
+        "check", "frame",
+        "The long screw is {screw}; through {leg} and {shim}s into the {stud} it takes {reach}.",
+        "Use screws of at least {reach}.",
+    ),
+    "steel-throat-narrow": FlagKind(
+        "stop", "frame",
+        "The steel frame's throat is {throat} and the finished wall {wall}: it lacks {short}.",
+        "Get the frame for this wall; it cannot be spread over the wallboard.",
+    ),
+    "steel-throat-wide": FlagKind(
+        "check", "frame",
+        "The steel frame's throat is {throat}; a wall of {wall} is held by at most {most}.",
+        "Measure the finished wall again, or get the narrower throat.",
+    ),
+    "steel-without-sheet": FlagKind(
+        "check", "frame",
+        "The opening of a steel frame is what its maker's sheet says, and no sheet is recorded.",
+        "Write down which sheet the opening was taken from.",
+    ),
+    "steel-after-wallboard": FlagKind(
+        "note", "frame",
+        "A wrap-around frame goes on after the wallboard, and its feet spread.",
+        "Make the width at the foot equal to the width at the head before the foot screws go in.",
+    ),
+    "sill-needs-filler": FlagKind(
+        "note", "frame",
+        "The floor the {leaf} swings over is higher than the sill brings it: filler strips of {filler} go under the sill.",
+        "Bed the filler fully, level within 1/16 in, and run the pan over it.",
+    ),
+    "kit-for-narrower-leaf": FlagKind(
+        "stop", "pocket",
+        "The pocket kit is made for a {leaf} of {kit}; this one is {width}.",
+        "Get the kit for this {leaf}: a kit can be cut down, never stretched.",
+    ),
+    "kit-cut-down": FlagKind(
+        "note", "pocket",
+        "The pocket kit is made for a {leaf} of {kit}; this one is {width}.",
+        "Cut the kit's {header} only at the mark for {width}, shorten the track, and move the end bracket.",
+    ),
+    "kit-thickness-differs": FlagKind(
+        "stop", "pocket",
+        "The {leaf} is {thickness} thick; the pocket kit takes {least} to {most}.",
+        "Get the kit for this thickness, or another {leaf}.",
+    ),
+    "kit-without-sheet": FlagKind(
+        "check", "pocket",
+        "No maker's sheet is recorded for this pocket kit: the figures are house rules.",
+        "Take the kit's sheet, correct what differs, and write down which sheet it is.",
+    ),
+    "pocket-wall-too-thin": FlagKind(
+        "stop", "pocket",
+        "The {stud}s are {over} too shallow for the {leaf} between two split {stud}s.",
+        "Use deeper {stud}s or a thinner {leaf}.",
+    ),
+    "pocket-gap-tight": FlagKind(
+        "check", "pocket",
+        "The {leaf} has {gap} on each side in its pocket; it wants {least}.",
+        "Use deeper {stud}s or a thinner {leaf}: a bowed {leaf} will rub.",
+    ),
+    "pocket-leaf-drags": FlagKind(
+        "stop", "pocket",
+        "At this set mark the {leaf} hangs {over} into the floor.",
+        "Raise the set mark by {needed}, or use a lower {leaf}.",
+    ),
+    "pocket-gap-asked": FlagKind(
+        "note", "pocket",
+        "The floor gap asked for puts the set mark at {mark}; the kit's own is {kit}.",
+        "Check that the hangers' adjustment reaches that far before setting the nails.",
+    ),
+    "pocket-not-cleared": FlagKind(
+        "stop", "pocket",
+        "{what} stands in the pocket's zone.",
+        "Have it moved by the one whose trade it is, or choose another door. " + LOCAL_CODE,
+    ),
+    "pocket-not-looked-into": FlagKind(
+        "check", "pocket",
+        "The wall stands, and nobody has written down what is inside the pocket's zone.",
+        "Open it up or probe it over the whole width of both {leaf}s before anything is cut. " + LOCAL_CODE,
+    ),
+    "pocket-fixing-too-long": FlagKind(
+        "stop", "pocket",
+        "Fixings of {fixing} through the finish on side {side} would enter the pocket; the longest safe one is {longest}.",
+        "Use fixings of at most {longest} everywhere over the pocket.",
+    ),
+    "caution-pocket-fixings": FlagKind(
+        "note", "pocket",
+        "Nothing longer than {a} on side A or {b} on side B may be driven over the pocket.",
+        "Say so to whoever hangs board, base, rails or pictures here.",
+    ),
+    "pocket-heated-floor": FlagKind(
+        "check", "pocket",
+        "The feet of the split {stud}s are fixed into a floor with heating.",
+        "Find the pipes first and never drill through one; glue the feet where the run is not known.",
+    ),
+    "pocket-soft-close-narrow": FlagKind(
+        "check", "pocket",
+        "The soft-close needs a {leaf} of at least {least}; this one is {width}.",
+        "Leave the soft-close out, or take the one for narrow leaves.",
+    ),
+    "pocket-base-cabinet": FlagKind(
+        "check", "pocket",
+        "A cabinet stands against the pocket: its screws would go through the wall finish into it.",
+        "Fix the cabinet to blocks outside the pocket, or with fixings short enough.",
+    ),
+    "pocket-wants-flat-legs": FlagKind(
+        "note", "pocket",
+        "A pocket is lined with flat legs: the kind of {frame} chosen before does not count here.",
+        "Cut split legs from flat stock; no trench, no rabbet.",
+    ),
+    "slab-does-not-cover": FlagKind(
+        "stop", "track",
+        "The slab is {short} too narrow to cover the opening.",
+        "Use a slab of at least {wanted}.",
+    ),
+    "slab-covers-little": FlagKind(
+        "check", "track",
+        "The slab covers {overlap} at each side; {wanted} is wanted.",
+        "Use a wider slab, or accept that light and sound pass.",
+    ),
+    "slab-top-uncovered": FlagKind(
+        "stop", "track",
+        "The slab's top stays {short} below the top of the opening.",
+        "Use a higher slab, or lower the opening's head.",
+    ),
+    "track-too-short": FlagKind(
+        "stop", "track",
+        "The track is {short} too short for slab, wheels and stops, even with the hangers as close as they may be.",
+        "Use a track of at least {least}, or a narrower slab.",
+    ),
+    "hangers-moved-in": FlagKind(
+        "note", "track",
+        "The track is shorter than the slab's own hangers ask: they move in by {move}.",
+        "Bore the hanger holes {inset} from the slab's edges.",
+    ),
+    "track-past-wall": FlagKind(
+        "stop", "track",
+        "Between the wall's ends there is {over} too little for the track with its stops.",
+        "Move the hangers in, let the slab open to the other side, or use a pair.",
+    ),
+    "slab-past-wall": FlagKind(
+        "stop", "track",
+        "The open slab would stand {over} past the end of the wall.",
+        "Let it open to the other side, use a pair, or stop it short and accept a narrower way through.",
+    ),
+    "studs-not-found": FlagKind(
+        "check", "track",
+        "No {stud} behind the track has been found yet.",
+        "Find them at the track line, prove each with a thin nail, and write down where they are.",
+    ),
+    "track-holes-off-studs": FlagKind(
+        "check", "track",
+        "No factory hole of the track lands on a {stud}, wherever it is shifted.",
+        "Bore the new holes listed, or put a backer board behind the track.",
+    ),
+    "stud-not-reached": FlagKind(
+        "note", "track",
+        "{count} found behind the track can take neither a factory hole nor a new one.",
+        "Leave it out, or use a track with other holes.",
+    ),
+    "fixings-too-few": FlagKind(
+        "check", "track",
+        "The track has {count} into {stud}s over {length}; one at least every {every} is wanted.",
+        "Add blocks between the {stud}s, or spread the load with a backer board.",
+    ),
+    "fixing-end-bare": FlagKind(
+        "check", "track",
+        "There is no {stud} fixing within {within} of the track's {end} end.",
+        "Add a block there, or lengthen the backer to the next {stud}.",
+    ),
+    "lag-too-short": FlagKind(
+        "stop", "track",
+        "The fixings are {lag}; through finish, backer and spacer into the {stud} it takes {needed}.",
+        "Use fixings of at least {needed}: the whole slab hangs on them.",
+    ),
+    "slab-over-rating": FlagKind(
+        "stop", "track",
+        "The slab weighs {mass}; the hardware is rated for {rating}.",
+        "Use heavier hardware or a lighter slab.",
+    ),
+    "slab-weight-unknown": FlagKind(
+        "check", "track",
+        "The slab's weight and the hardware's rating are not both written down.",
+        "Weigh the slab, read the rating off the sheet, and compare them before hanging.",
+    ),
+    "hardware-without-sheet": FlagKind(
+        "check", "track",
+        "No maker's sheet is recorded for this track: hole, wheel and stop measures are house rules.",
+        "Measure the hardware in hand, correct what differs, and write down which sheet it is.",
+    ),
+    "headroom-short": FlagKind(
+        "stop", "track",
+        "The track needs {over} more under the ceiling to lift the slab on.",
+        "Lower the track, use a lower slab, or hardware that takes less.",
+    ),
+    "open-slab-covers": FlagKind(
+        "check", "track",
+        "The open slab covers {what}, which starts {distance} from the opening; the slab reaches {reach}.",
+        "Move it, let the slab open to the other side, or stop it short.",
+    ),
+    "guide-shows": FlagKind(
+        "check", "track",
+        "Closed and open slab share only {room}; a guide of {guide} would show.",
+        "Use a shorter guide, a wider slab, or a guide on the wall or base.",
+    ),
+    "slab-rubs": FlagKind(
+        "stop", "wall",
+        "The slab hangs {standoff} off the wall and needs {wanted}: it would rub.",
+        "Add {needed} of backer or spacer, or take trim off.",
+    ),
+    "backer-beyond-stock": FlagKind(
+        "check", "wall",
+        "It takes {least} behind the track, more than stocked boards stack to.",
+        "Straighten the wall, thin the trim, or hang the slab from the ceiling.",
+    ),
+    "wall-falls-away": FlagKind(
+        "note", "wall",
+        "At the foot the wall falls back: the guide must reach {reach} from it.",
+        "Choose a guide that reaches so far, or one fixed to the floor.",
+    ),
+    "caution-router": FlagKind(
+        "note", "track",
+        "The groove takes a router: work held, both hands clear, shallow passes, each end entered from outside.",
+        "Take at most {depth} a pass; wear eye, ear and dust protection.",
+    ),
+    "bypass-leaves-do-not-lap": FlagKind(
+        "stop", "opening",
+        "The leaves are {short} too narrow to meet across the opening.",
+        "Use leaves of at least {wanted}, or narrow the opening.",
+    ),
+    "bypass-laps-little": FlagKind(
+        "check", "opening",
+        "The leaves lap {overlap}; {wanted} is wanted.",
+        "Use wider leaves or narrow the opening by {needed}.",
+    ),
+    "bypass-leaf-too-high": FlagKind(
+        "stop", "opening",
+        "Leaf, floor gap and track are {over} higher than the finished opening.",
+        "Trim the leaves at the bottom as far as the maker allows, or raise the {head}.",
+    ),
+    "bypass-too-deep": FlagKind(
+        "check", "opening",
+        "The leaves on their channels are {deep} deep and the {frame} {frame_depth}.",
+        "Use thinner leaves, fewer of them, or let the track stand out behind a fascia.",
     ),
 }  # fmt: skip
 

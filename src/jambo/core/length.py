@@ -79,3 +79,8 @@ ZERO = Length(0)
 def total(lengths: Iterable[Length]) -> Length:
     """Add lengths up; nothing adds up to zero."""
     return Length(_whole(sum(length.nm for length in lengths)))
+
+
+def size(length: Length) -> Length:
+    """Give a length without its sign."""
+    return -length if length < ZERO else length

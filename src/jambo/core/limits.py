@@ -42,6 +42,10 @@ KINDS: dict[str, Kind] = {
     "header_depth": _kind("a header depth", "1/2", "48"),
     "position": _kind("a position along the wall", "0", "7200"),
     "height": _kind("a height", "0", "480"),
+    "opening_width": _kind("a finished opening width", "12", "360"),
+    "opening_height": _kind("a finished opening height", "48", "240"),
+    "track": _kind("a track length", "12", "480"),
+    "lean": _kind("a lean", "0", "4"),
     "small": _kind("a small length", "0", "12"),
 }
 

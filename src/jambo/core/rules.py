@@ -67,6 +67,78 @@ RULES: dict[str, Rule] = {
     "hinge_length": Rule("hinge length", "small", "7/2", "100", "TRADE 7."),
     "long_screw": Rule("long screw through a hinge", "small", "3", "75", "TRADE 7."),
     "latch": Rule("latch above the finished floor", "height", "36", "1000", "TRADE 7: 36 in / 900-1050 mm."),
+    "sill_gap": Rule("gap between {leaf} and sill", "gap", "1/8", "3", "TRADE 12."),
+    "weather_gap": Rule(
+        "gap at the {strike} of a sealed unit", "gap", "1/4", "6", "TRADE 4: weather-sealed outside units."
+    ),
+    "seal": Rule("weather seal, uncompressed", "gap", "1/4", "6", "TRADE 12: set compressed about half."),
+    "steel_add_width": Rule(
+        "steel frame: opening wider than the {leaf} by", "add", "2", "50", "TRADE 20: the maker's sheet wins."
+    ),
+    "steel_add_height": Rule(
+        "steel frame: opening above {leaf} and floor by", "add", "1", "25", "TRADE 20: the maker's sheet wins."
+    ),
+    "steel_sheet": Rule("sheet of a steel frame", "small", "1/16", "3/2", "TRADE 20: folded face."),
+    "steel_throat_over": Rule("throat wider than the wall by at most", "gap", "1/16", "2", "TRADE 20."),
+    "steel_foot_screw": Rule("screw at the foot of a steel frame", "small", "2", "50", "TRADE 20."),
+    "screw_embed": Rule("long screw into the {stud} by at least", "small", "1", "25", "TRADE 7 and 8."),
+    "pocket_width_add": Rule(
+        "pocket: opening wider than twice the {leaf} by", "add", "1", "25", "TRADE 10: the maker's sheet wins."
+    ),
+    "pocket_set_above": Rule("pocket: set mark above {leaf} and floor by", "gap", "3/4", "19", "TRADE 10."),
+    "pocket_head_stack": Rule("pocket: opening above the set mark by", "add", "3", "76", "TRADE 10."),
+    "pocket_min_head": Rule("pocket: opening above the {leaf} height by at least", "add", "9/2", "115", "TRADE 10."),
+    "pocket_track_short": Rule("pocket: track shorter than the kit {header} by", "small", "11/8", "35", "TRADE 10."),
+    "pocket_rail_short": Rule(
+        "pocket: rail shorter than the kit {header} by", "small", "0", "0", "TRADE 10: 0 or 2 in."
+    ),
+    "pocket_bumper": Rule("pocket: bumper behind the {leaf}", "small", "1", "25", "TRADE 10."),
+    "pocket_hanger_drop": Rule(
+        "pocket: {leaf} top below the set mark by", "gap", "1/4", "7", "TRADE 10: the hanger's drop."
+    ),
+    "pocket_hanger_edge": Rule("hangers from the {leaf}'s edges", "small", "2", "50", "TRADE 10."),
+    "pocket_jamb_gap": Rule("pocket: least gap each side of the {leaf}", "gap", "3/16", "5", "TRADE 10."),
+    "pocket_head_lap": Rule(
+        "pocket: split {head} hangs below the {leaf} top by", "gap", "1/4", "6", "TRADE 10: hides the hangers."
+    ),
+    "split_stud": Rule("split {stud} face thickness", "small", "3/4", "19", "TRADE 10."),
+    "split_space": Rule("split {stud}s apart at most, wide leaves", "spacing", "16", "400", "TRADE 10."),
+    "split_leaf": Rule("widest {leaf} for two pairs of split {stud}s", "leaf_width", "36", "915", "TRADE 10."),
+    "finish_fixing_keep": Rule("wall fixings stop short of the pocket by", "gap", "1/8", "3", "TRADE 10."),
+    "bumper_height": Rule("bumper above the finished floor", "height", "40", "1000", "TRADE 10."),
+    "foot_plate": Rule("foot plate of a split {stud}", "small", "1/8", "3", "TRADE 10."),
+    "concrete_embed": Rule("fixing into concrete by", "small", "1", "25", "TRADE 10."),
+    "wood_embed": Rule("fixing into wood by", "small", "3/2", "38", "TRADE 11."),
+    "side_overlap": Rule("slab over the opening's sides by", "small", "2", "50", "TRADE 11."),
+    "top_overlap": Rule("slab over the opening's top by", "small", "2", "50", "TRADE 11: 1-1/2 to 2 in."),
+    "open_clearance": Rule("open slab past the opening's edge by", "small", "0", "0", "TRADE 11: a pull may ask more."),
+    "hole_above_slab": Rule(
+        "track holes above the slab", "small", "5/4", "32", "TRADE 11: hold the hanger on the slab."
+    ),
+    "hanger_edge": Rule("slider hangers from the slab's edges", "small", "3", "75", "TRADE 11: from the sheet."),
+    "wheel_radius": Rule("wheel radius", "small", "3/2", "38", "TRADE 11: from the sheet."),
+    "stop_length": Rule("stop on the track", "small", "1", "25", "TRADE 11: from the sheet."),
+    "track_half": Rule("half the track's height", "small", "1", "25", "TRADE 11: from the sheet."),
+    "lift_on": Rule("over the track: lift on and anti-jump", "small", "5/4", "32", "TRADE 11."),
+    "track_offset": Rule("track's wall side to the slab's back", "small", "1/2", "12", "TRADE 11: from the sheet."),
+    "track_spacer": Rule("spacer behind the track", "small", "0", "0", "TRADE 11."),
+    "standoff_clear": Rule("slab clear of trim and wall by", "gap", "1/8", "3", "TRADE 11."),
+    "track_hole_first": Rule("track end to its first hole", "small", "2", "50", "TRADE 11: from the sheet."),
+    "track_hole_spacing": Rule("track holes apart", "spacing", "16", "400", "TRADE 11: from the sheet."),
+    "hole_on_stud": Rule("hole off the {stud}'s centre by at most", "gap", "1/4", "6", "TRADE 11."),
+    "hole_apart": Rule("new hole from another hole or the end by", "small", "3/2", "38", "TRADE 11."),
+    "fix_every": Rule("a {stud} fixing at least every", "spacing", "24", "600", "TRADE 11."),
+    "fix_end": Rule("a {stud} fixing from each end within", "small", "12", "300", "TRADE 11."),
+    "guide_length": Rule("floor guide length", "small", "3/2", "38", "TRADE 11."),
+    "guide_thickness": Rule("floor guide thickness", "small", "1/4", "6", "TRADE 11."),
+    "guide_height": Rule("floor guide height", "small", "3/4", "20", "TRADE 11."),
+    "groove_play": Rule("groove wider than the guide by", "gap", "1/16", "2", "TRADE 11: 1/16 to 1/8 in."),
+    "groove_extra": Rule("groove deeper than the guide reaches by", "gap", "1/8", "3", "TRADE 11."),
+    "groove_pass": Rule("deepest pass of the router", "gap", "1/4", "6", "TRADE 11."),
+    "pull_height": Rule("pull above the finished floor", "height", "36", "1000", "TRADE 11."),
+    "bypass_overlap": Rule("bypass leaves overlap", "small", "1", "25", "TRADE 11."),
+    "bypass_track": Rule("bypass track and hangers", "small", "3/2", "38", "TRADE 11."),
+    "bypass_between": Rule("between bypass leaves", "gap", "1/4", "6", "TRADE 11: they must pass."),
 }
 
 

@@ -3,46 +3,34 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
-from jambo.core.door import frame as frames
-from jambo.core.door import hardware, hinges
-from jambo.core.door.frame import Frame
+from jambo.core.card import Step, order_of_work
 from jambo.core.door.hardware import Item
-from jambo.core.door.leaf import Handing, Hands, Leaf, hands
+from jambo.core.door.leaf import Hands, hands
+from jambo.core.drawing import Drawing, Shape
 from jambo.core.flags import Flag, worst_first
-from jambo.core.opening import floors as floor_rules
-from jambo.core.opening import framing, judge, plate, swing
-from jambo.core.opening.elevation import Group, Hung, PoleMark, Shape, elevation, story_pole
-from jambo.core.opening.floors import Floors
-from jambo.core.opening.framing import Header, Placing, Wall
+from jambo.core.length import ZERO
+from jambo.core.opening import bypass, framing, judge, judge_sliding, plate, pocket, slider, swing_door
+from jambo.core.opening.elevation import Group, Pole, PoleMark, floor_shapes, mirrored, story_pole, wall_shapes
+from jambo.core.opening.facts import Opening
+from jambo.core.opening.framing import Wall
 from jambo.core.opening.pieces import Piece, cut_list
-from jambo.core.opening.plate import Plate
-from jambo.core.opening.swing import AddFrom, School
+from jambo.core.opening.placed import Placed
+from jambo.core.opening.plate import Mark, Plate
+from jambo.core.opening.slider import TrackTape
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Figure, Known, Missing, Reckoned, Waiting, add, value_of
+from jambo.core.sums import Figure, Missing, Reckoned, Waiting, add, value_of
 from jambo.core.trim import casing as trim
-from jambo.core.trim.casing import Casing
 
-
-@dataclass(frozen=True, slots=True)
-class Opening:
-    """The facts of one opening with a swing door."""
-
-    leaves: tuple[Leaf, ...]
-    handing: Handing
-    frame: Frame
-    floors: Floors
-    school: School
-    add_from: AddFrom
-    header: Header
-    placing: Placing
-    casing: Casing | None = None
+Stage = Literal["door", "floor", "opening", "pocket", "track", "wall", "frame", "trim"]
 
 
 @dataclass(frozen=True, slots=True)
 class Result:
     """Everything that follows: figures by name, flags worst first, what is missing, and what to draw and cut."""
 
+    stages: tuple[Stage, ...]
     figures: dict[str, Reckoned]
     flags: tuple[Flag, ...]
     missing: tuple[Missing, ...]
@@ -52,59 +40,57 @@ class Result:
     pieces: tuple[Piece, ...]
     hardware: tuple[Item, ...]
     shapes: tuple[Shape, ...]
+    steps: tuple[Step, ...]
+    drawings: tuple[Drawing, ...]
+    track: TrackTape | None
 
 
-def _door_figures(opening: Opening, rules: HouseRules) -> dict[str, Reckoned]:
-    leaf, frame, floors = opening.leaves[0], opening.frame, opening.floors
-    a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
-    under = floor_rules.under_leaf(floors, a, b)
-    clear = floor_rules.clear(floors, opening.handing.opens_to, a, b)
-    inside = frames.inside_width(opening.leaves, frame, rules)
-    outside = frames.outside_width(inside, frame)
-    bottom = frames.leaf_bottom(clear, rules)
-    head = frames.head_underside(clear, leaf, rules)
-    stands = frames.foot(frame, under)
-    found: list[Reckoned] = [
-        a, b, under, clear, inside, outside, bottom, add("leaf_top", bottom, leaf.height), head,
-        add("frame_top", head, frame.leg_thickness), stands,
-        frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),
-        frames.clear_width(leaf, frame, rules),
-    ]  # fmt: skip
-    on_leaf = hinges.on_leaf(leaf.height, rules)
-    on_leg = hinges.on_leg(on_leaf, rules)
-    found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.latch(clear, leaf.height, rules)]
-    return {figure.name: figure for figure in found}
+def stages_of(opening: Opening) -> tuple[Stage, ...]:
+    """The stages that a kind of door has, in the order of the work. A steel frame wraps the wall and has no casing."""
+    if opening.kind == "pocket":
+        return ("door", "floor", "pocket", "frame", "trim")
+    if opening.kind == "face_slider":
+        return ("door", "floor", "track", "wall", "frame", "trim")
+    if opening.kind == "swing" and opening.frame.kind == "steel_wrap":
+        return ("door", "floor", "opening", "frame")
+    return ("door", "floor", "opening", "frame", "trim")
 
 
-def _opening_figures(door: dict[str, Reckoned], opening: Opening, rules: HouseRules) -> dict[str, Reckoned]:
-    outside, top = door["frame_outside_width"], door["frame_top"]
-    by = {
-        "build_up": swing.build_up(outside, top, rules),
-        "add_on": swing.add_on(opening.leaves, outside, top, door["floor_clear"], opening.add_from, rules),
-    }
-    used = by[opening.school]
-    found = [f for school in by.values() for f in (school.width, school.height, school.side_play, school.head_play)]
-    found += [
-        add("ro_width", used.width), add("ro_height", used.height),
-        add("side_play", used.side_play), add("head_play", used.head_play),
-        add("side_play_wanted", rules.known("stud_lean"), rules.known("lean_margin")),
-    ]  # fmt: skip
-    return {figure.name: figure for figure in found}
+_POLES: dict[str, Pole] = {
+    "swing": swing_door.POLE, "pocket": pocket.POLE, "face_slider": slider.POLE, "bypass": bypass.POLE,
+}  # fmt: skip
+_FIGURES = {
+    "swing": swing_door.figures, "pocket": pocket.figures, "face_slider": slider.figures, "bypass": bypass.figures,
+}  # fmt: skip
+_PIECES = {"swing": swing_door.pieces, "pocket": pocket.pieces, "face_slider": slider.pieces, "bypass": bypass.pieces}
 
 
-def _trim_figures(figures: dict[str, Reckoned], opening: Opening, rules: HouseRules) -> list[Reckoned]:
-    if opening.casing is None:
+def _pole(figures: dict[str, Reckoned], kind: str) -> tuple[PoleMark, ...]:
+    marks: list[tuple[Group, Reckoned]] = []
+    for group, name in (*_POLES[kind], ("wall", "header_top"), ("wall", "wall_top")):
+        if name.endswith("_"):  # a numbered row, such as the hinges
+            marks += [(group, f) for n, f in figures.items() if n.startswith(name)]
+        elif name in figures:
+            marks.append((group, figures[name]))
+    return story_pole(marks)
+
+
+def _trim_figures(figures: dict[str, Reckoned], opening: Opening, wall: Wall, rules: HouseRules) -> list[Reckoned]:
+    if opening.casing is None or "trim" not in stages_of(opening):
         return []
     inside, floors = figures["frame_inside_width"], (figures["floor_a"], figures["floor_b"])
-    return [
+    found = [
         *trim.pieces(opening.casing, inside, figures["head_underside"], floors, rules),
-        trim.width_to_cover(inside, figures["ro_width"], rules),
+        *trim.long_nails(opening.casing, (wall.finish_a, wall.finish_b), rules),
     ]
+    if opening.kind != "pocket":  # a pocket's casing covers one leg's joint and the split legs, not both sides alike
+        found.append(trim.width_to_cover(inside, figures["ro_width"], rules))
+    return found
 
 
-def _missing(figures: dict[str, Reckoned], frame: Frame) -> tuple[Missing, ...]:
+def _missing(figures: dict[str, Reckoned], opening: Opening) -> tuple[Missing, ...]:
     # the reach of a split jamb goes into no sum, but without it nobody knows whether it fits
-    found = {end.path: end for end in frame.wall_range or () if isinstance(end, Missing)}
+    found = {end.path: end for end in opening.frame.wall_range or () if isinstance(end, Missing)}
     for figure in figures.values():
         if isinstance(figure, Waiting):
             for missing in figure.on:
@@ -113,19 +99,6 @@ def _missing(figures: dict[str, Reckoned], frame: Frame) -> tuple[Missing, ...]:
     return tuple(
         sorted(found.values(), key=lambda m: next(i for i, root in enumerate(order) if m.path.startswith(root)))
     )
-
-
-def _pole(figures: dict[str, Reckoned]) -> tuple[PoleMark, ...]:
-    hinge_tops: list[tuple[Group, Reckoned]] = [
-        ("door", f) for name, f in figures.items() if name.startswith("hinge_height_")
-    ]
-    marks: list[tuple[Group, Reckoned]] = [
-        ("floor", figures["floor_a"]), ("floor", figures["floor_b"]), ("door", figures["leaf_bottom"]),
-        *hinge_tops, ("door", figures["latch_height"]), ("door", figures["leaf_top"]), ("door", figures["head_underside"]),
-        ("opening", figures["frame_top"]), ("opening", figures["ro_height"]), ("wall", figures["header_top"]),
-        ("wall", figures["wall_top"]),
-    ]  # fmt: skip
-    return story_pole(marks)
 
 
 CASING = ("casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b")  # mitred heads are cut by the long point
@@ -137,76 +110,135 @@ def _cut_list(figures: dict[str, Reckoned], opening: Opening, wall: Wall, laid: 
     cripple = figures["cripple_length"]
     cripples = len(laid.cripples) if not isinstance(cripple, Figure) or cripple.value.nm > 0 else 0
     return cut_list(
-        leg=figures["leg_length"],
-        head=figures["head_length"],
-        frame_section=(value_of(opening.frame.leg_thickness), depth),
         king=(2 * header.kings, figures["king_length"]),
         jack=(2 * header.jacks, figures["jack_length"]),
         header=figures["header_length"],
         header_section=(value_of(header.depth), wall.stud_depth.value),
         cripple=(cripples, cripple),
         stud_section=stud,
+        door=_PIECES[opening.kind](opening, figures, (value_of(opening.frame.leg_thickness), depth)),
         casing=[figures[n] for n in CASING if n in figures],
         casing_width=opening.casing.width.value if opening.casing else None,
     )
 
 
+def _hardware(
+    opening: Opening, figures: dict[str, Reckoned], tape: TrackTape | None, rules: HouseRules
+) -> tuple[Item, ...]:
+    if opening.kind == "pocket":
+        found = pocket.hardware(opening, figures)
+    elif tape is not None:
+        found = slider.hardware(opening, figures, tape)
+    elif opening.kind == "bypass":
+        found = bypass.hardware(opening, figures)
+    else:
+        found = swing_door.buy(opening, figures, rules)
+    nails = [v for side in "ab" if f"casing_nail_{side}" in figures and (v := value_of(figures[f"casing_nail_{side}"]))]
+    return (*found, *([Item("casing_nail", 1, max(nails))] if nails else []))
+
+
+def _door_shapes(opening: Opening, at: Placed, tape: TrackTape | None, rules: HouseRules) -> list[Shape]:
+    if opening.kind == "pocket":
+        return pocket.shapes(opening, at, rules)
+    if tape is not None:
+        return slider.shapes(opening, at, tape)
+    return bypass.shapes(opening, at) if opening.kind == "bypass" else swing_door.shapes(opening, at, rules)
+
+
+def _shapes(
+    opening: Opening,
+    wall: Wall,
+    framed: framing.Framing,
+    laid: Plate,
+    figures: dict[str, Reckoned],
+    tape: TrackTape | None,
+    rules: HouseRules,
+) -> tuple[Shape, ...]:
+    """The elevation of what is known. Without a place on the wall the opening stands at x = 0."""
+    width, height = value_of(figures["ro_width"]), value_of(figures["ro_height"])
+    if width is None:
+        return ()
+    near = value_of(laid.near_edge) or ZERO
+    at = Placed(near, near + width, opening.placing.measured_from, figures)
+    shapes: list[Shape] = []
+    if height is not None:
+        shapes += wall_shapes(at, laid, framed, wall, opening.header, height)
+        shapes += floor_shapes(shapes, figures)
+    shapes += _door_shapes(opening, at, tape, rules)
+    return tuple(shapes) if opening.placing.measured_from == "left" else mirrored(shapes)
+
+
+def _drawings(opening: Opening, wall: Wall, figures: dict[str, Reckoned], rules: HouseRules) -> tuple[Drawing, ...]:
+    found: Drawing | None = None
+    if opening.kind == "pocket":
+        found = pocket.plan(opening, wall, figures, rules)
+    elif opening.kind == "face_slider":
+        found = slider.section(opening, wall, figures, rules)
+    elif opening.kind == "bypass":
+        found = bypass.plan(opening, wall, figures)
+    elif opening.frame.kind == "outside_sill":
+        found = swing_door.sill_section(opening, figures, rules)
+    return (found,) if found is not None else ()
+
+
+def _flags(
+    opening: Opening, wall: Wall, figures: dict[str, Reckoned], laid: Plate, tape: TrackTape | None, rules: HouseRules
+) -> tuple[Flag, ...]:
+    flags = [
+        *judge.on_door(opening, figures, rules),
+        *judge.on_floor(opening.floors, opening.handing, figures, rules, swings=opening.kind == "swing"),
+        *judge.on_opening(opening, figures, rules),
+        *judge.on_frame(opening, figures, wall, laid, rules),
+        *judge.on_trim(opening, figures),
+    ]
+    if opening.kind == "pocket":
+        flags += judge_sliding.on_pocket(opening, wall, figures, rules)
+    elif tape is not None:
+        flags += judge_sliding.on_slider(opening, wall, figures, tape, rules)
+    elif opening.kind == "bypass":
+        flags += judge_sliding.on_bypass(opening, figures)
+    return worst_first(tuple(flags))
+
+
 def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     """Work out one opening in its wall under the house rules. Never raises for incomplete facts: figures wait."""
-    figures = _door_figures(opening, rules)
-    figures |= _opening_figures(figures, opening, rules)
+    figures = _FIGURES[opening.kind](opening, wall, rules)
     framed = framing.pieces(figures["ro_width"], figures["ro_height"], wall, opening.header)
     finished = framing.finished_thickness(wall)
     wall_figures = [
         framed.jack, framed.king, framed.header, framed.header_top, framed.cripple, framed.plate_cut,
         finished, framing.frame_depth(finished, rules), add("wall_top", wall.height),
     ]  # fmt: skip
-    figures |= {figure.name: figure for figure in wall_figures + _trim_figures(figures, opening, rules)}
-    if opening.frame.kind == "lining_kit":
+    figures |= {figure.name: figure for figure in wall_figures + _trim_figures(figures, opening, wall, rules)}
+    if opening.kind == "swing" and opening.frame.kind == "lining_kit":
         figures["rip_width"] = add("rip_width", wall_figures[-2], rules.known("rip_planing"))
-    hinge_side = opening.handing.hinge_side
-    laid = plate.lay_out(figures["ro_width"], wall, opening.header, opening.placing, hinge_side)
+    # the edge a crew may measure to: the hinges', or the one a leaf slides away from
+    edge = (
+        opening.handing.hinge_side if opening.kind == "swing" else ("left" if opening.slides_to == "right" else "right")
+    )
+    laid = plate.lay_out(figures["ro_width"], wall, opening.header, opening.placing, edge)
+    if opening.kind == "pocket":
+        splits = pocket.marks(opening, laid.near_edge, laid.far_edge, figures)
+        laid = laid.with_more([Mark("split_stud", f) for f in splits])
     figures |= {mark.reckoned.name: mark.reckoned for mark in laid.marks}
-
-    flags = (
-        *judge.on_door(opening.leaves, opening.frame, figures, rules),
-        *judge.on_floor(opening.floors, opening.handing, figures, rules),
-        *judge.on_opening(figures, rules, opening.school, opening.add_from == "finished_floor"),
-        *judge.on_frame(figures, wall, opening.header, opening.placing, laid, opening.frame),
-        *judge.kit_serves(opening.leaves, opening.frame),
-        *judge.on_trim(opening.casing, figures),
-    )
-    tops = hinges.all_known(tuple(f for n, f in figures.items() if n.startswith("hinge_height_")))
-    shapes = elevation(
-        plate=laid,
-        framing=framed,
-        wall=wall,
-        header=opening.header,
-        placing=opening.placing,
-        frame=opening.frame,
-        width=figures["ro_width"],
-        height=figures["ro_height"],
-        side_play=figures["side_play"],
-        heights={
-            n: figures[n]
-            for n in ("floor_a", "floor_b", "foot", "head_underside", "frame_top", "leaf_bottom", "leaf_top")
-        },
-        hung=Hung(
-            widths=tuple(leaf.width.value for leaf in opening.leaves if isinstance(leaf.width, Known)),
-            hinge_gap=opening.frame.gap_at_hinges(rules).value,
-            hinge_near=hinge_side == opening.placing.measured_from,
-            hinge_tops=tuple(f.value for f in tops),
-            hinge_length=rules.value("hinge_length"),
-        ),
-    )
+    tape: TrackTape | None = None
+    if opening.kind == "face_slider":
+        across = slider.finished_across(opening, laid.near_edge, laid.far_edge, figures)
+        tape = slider.lay_track(opening, wall, across, figures, rules)
+        more = [*slider.fixed_figures(opening, tape, figures), *slider.slab_now(opening, figures)]
+        figures |= {figure.name: figure for figure in more}
     return Result(
+        stages=stages_of(opening),
         figures=figures,
-        flags=worst_first(flags),
-        missing=_missing(figures, opening.frame),
+        flags=_flags(opening, wall, figures, laid, tape, rules),
+        missing=_missing(figures, opening),
         hands=hands(opening.handing),
         plate=laid,
-        pole=_pole(figures),
+        pole=_pole(figures, opening.kind),
         pieces=_cut_list(figures, opening, wall, laid),
-        hardware=hardware.buy_list(opening.leaves, len(tops), rules),
-        shapes=shapes,
+        hardware=_hardware(opening, figures, tape, rules),
+        shapes=_shapes(opening, wall, framed, laid, figures, tape, rules),
+        steps=order_of_work(opening),
+        drawings=_drawings(opening, wall, figures, rules),
+        track=tape,
     )

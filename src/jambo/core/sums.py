@@ -135,6 +135,16 @@ def highest(name: str, *amounts: Amount) -> Reckoned:
     return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
 
 
+def lowest(name: str, *amounts: Amount) -> Reckoned:
+    """Take the least of several amounts (the first of equals); the others are kept as `considered`."""
+    if on := _waits(amounts):
+        return Waiting(name, on)
+    known = [a for a in amounts if isinstance(a, (Known, Figure))]
+    best = min(known, key=lambda a: a.value)
+    others = tuple(_term(1, a) for a in known if a is not best)
+    return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
+
+
 def value_of(amount: Amount) -> Length | None:
     """Give the length of an amount, or None while it is not known."""
     return amount.value if isinstance(amount, (Known, Figure)) else None

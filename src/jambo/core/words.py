@@ -24,6 +24,12 @@ _PARTS: dict[str, tuple[str, str, str]] = {
     "strike": ("strike", "keep", "striker"),
     "plate": ("bottom plate", "sole plate", "bottom plate"),
     "leaf": ("leaf", "leaf", "leaf"),
+    "split_leg": ("split jamb, half", "split jamb leg, half", "split jamb stile, half"),
+    "split_head": ("split head jamb, half", "split head, half", "split head, half"),
+    "filler": ("filler strip", "filler strip", "filler strip"),
+    "slab": ("slab", "slab", "slab"),
+    "track": ("track", "track", "track"),
+    "backer": ("backer board", "backing board", "backing board"),
     "stud": ("stud", "stud", "stud"),
 }
 

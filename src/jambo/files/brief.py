@@ -9,9 +9,9 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
+from jambo.core.drawing import in_mm
 from jambo.core.flags import Flag
 from jambo.core.length import Length
-from jambo.core.opening.elevation import in_mm
 from jambo.core.solve import Result, solve
 from jambo.core.sums import Figure, value_of
 from jambo.core.tape import Rounding, Tape, Unit, show

@@ -11,13 +11,15 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from jambo.core.door.frame import FrameKind, StandsOn
-from jambo.core.door.leaf import HingeSide, Side
+from jambo.core.door.frame import FrameKind, StandsOn, Supply
+from jambo.core.door.hardware import Corner
+from jambo.core.door.leaf import HandLabel, HingeSide, Side
+from jambo.core.opening.facts import DoorKind, FixSchool, FootFloor, Guide, LeadsTo
 from jambo.core.opening.floors import Under
 from jambo.core.opening.framing import Bearing, To, WallEnd
 from jambo.core.opening.swing import AddFrom, School
 from jambo.core.tape import Unit
-from jambo.core.trim.casing import Corner
+from jambo.core.trim.casing import Corner as CasingCorner
 from jambo.core.words import Region
 
 FORMAT = "jambo-opening/1"
@@ -49,6 +51,10 @@ LengthText = Annotated[
 ]
 Text = Annotated[str, Field(max_length=200)]
 Name = Annotated[str, Field(max_length=80)]
+Mass = Annotated[
+    str,
+    Field(max_length=40, description='A weight such as "82 lb" or "37 kg"; a bare number is in lb or kg by the unit.'),
+]
 
 
 class Leaf(Model):
@@ -59,17 +65,151 @@ class Leaf(Model):
     thickness: Annotated[LengthText | None, Of("leaf_thickness")] = None
 
 
-class SwingDoor(Model):
-    """A swing door, single or a pair. Handing is physical: the hinge side seen from side A, and the side it opens to.
+class Hardware(Model):
+    """Corners of hinges, latch plate and their mortises, and the leaf thicknesses the lock or bolt is made for."""
 
-    Of a pair the first leaf is the active one, and `hinge_side` is its side; the other hangs opposite.
+    hinge_corner: Corner | None = None
+    hinge_mortise: Corner | None = None
+    latch_corner: Corner | None = None
+    latch_mortise: Corner | None = None
+    thickness_least: Annotated[LengthText | None, Of("leaf_thickness")] = None
+    thickness_most: Annotated[LengthText | None, Of("leaf_thickness")] = None
+
+
+class InZone(Model):
+    """Something found in a pocket's zone, and whether it has been moved."""
+
+    what: Name = ""
+    moved: bool = False
+
+
+class Pocket(Model):
+    """A pocket kit as its sheet has it; what is left out is a house rule. `source` says which sheet.
+
+    `gap` is the floor gap wanted instead of the kit's own; `leaf_width` the leaf the kit is made for; `found` what is in
+    the zone both leaf widths need; `looked` says that it was looked into.
     """
 
-    kind: Literal["swing"] = "swing"
+    name: Name = ""
+    source: Text = ""
+    leaf_width: Annotated[LengthText | None, Of("leaf_width")] = None
+    thickness_least: Annotated[LengthText | None, Of("leaf_thickness")] = None
+    thickness_most: Annotated[LengthText | None, Of("leaf_thickness")] = None
+    width_add: Annotated[LengthText | None, Of("add")] = None
+    set_above: Annotated[LengthText | None, Of("gap")] = None
+    head_stack: Annotated[LengthText | None, Of("add")] = None
+    min_head: Annotated[LengthText | None, Of("add")] = None
+    track_short: Annotated[LengthText | None, Of("small")] = None
+    rail_short: Annotated[LengthText | None, Of("small")] = None
+    bumper: Annotated[LengthText | None, Of("small")] = None
+    hanger_drop: Annotated[LengthText | None, Of("gap")] = None
+    split: Annotated[LengthText | None, Of("small")] = None
+    gap: Annotated[LengthText | None, Of("gap")] = None
+    soft_close_least: Annotated[LengthText | None, Of("leaf_width")] = None
+    finish_fixing: Annotated[LengthText | None, Of("small")] = None
+    floor: FootFloor = "wood"
+    heated: bool = False
+    base_cabinet: bool = False
+    looked: bool = False
+    found: Annotated[list[InZone], Field(max_length=12)] = Field(default_factory=list)
+
+
+class Lean(Model):
+    """How far the wall's face stands forward of plumb, or back, at a height above the finished floor."""
+
+    at: Annotated[LengthText | None, Of("height")] = None
+    by: Annotated[LengthText | None, Of("lean")] = None
+    toward: Literal["slab", "wall"] = "slab"
+
+
+class Stud(Model):
+    """The centre of a stud found behind the track, from the wall end the opening's place is measured from."""
+
+    at: Annotated[LengthText | None, Of("position")] = None
+
+
+class Beside(Model):
+    """A switch, vent, casing or corner beside the opening: how far from the opening's edge it starts."""
+
+    what: Name = ""
+    distance: Annotated[LengthText | None, Of("position")] = None
+
+
+class Slider(Model):
+    """A face slider's track and hardware as their sheet has them, and the wall it hangs on; the rest are house rules.
+
+    Heights are above the finished floor on the side it hangs. `studs` are positions that were found, never assumed.
+    """
+
+    name: Name = ""
+    source: Text = ""
+    hung_on: Side = "A"
+    length: Annotated[LengthText | None, Of("track")] = None
+    rating: Mass | None = None
+    hole_above: Annotated[LengthText | None, Of("small")] = None
+    hanger_edge: Annotated[LengthText | None, Of("small")] = None
+    hanger_spread_least: Annotated[LengthText | None, Of("leaf_width")] = None
+    wheel_radius: Annotated[LengthText | None, Of("small")] = None
+    stop_length: Annotated[LengthText | None, Of("small")] = None
+    track_half: Annotated[LengthText | None, Of("small")] = None
+    offset: Annotated[LengthText | None, Of("small")] = None
+    spacer: Annotated[LengthText | None, Of("small")] = None
+    hole_first: Annotated[LengthText | None, Of("small")] = None
+    hole_spacing: Annotated[LengthText | None, Of("spacing")] = None
+    side_overlap: Annotated[LengthText | None, Of("small")] = None
+    top_overlap: Annotated[LengthText | None, Of("small")] = None
+    open_clearance: Annotated[LengthText | None, Of("small")] = None
+    pull_height: Annotated[LengthText | None, Of("height")] = None
+    guide: Guide = "channel"
+    guide_length: Annotated[LengthText | None, Of("small")] = None
+    guide_thickness: Annotated[LengthText | None, Of("small")] = None
+    guide_height: Annotated[LengthText | None, Of("small")] = None
+    fixing: FixSchool = "backer"
+    backer: Annotated[LengthText | None, Of("small")] = None
+    lag: Annotated[LengthText | None, Of("small")] = None
+    ceiling: Annotated[LengthText | None, Of("height")] = None
+    base_thickness: Annotated[LengthText | None, Of("small")] = None
+    base_height: Annotated[LengthText | None, Of("height")] = None
+    bolt_heads: Annotated[LengthText | None, Of("small")] = None
+    studs: Annotated[list[Stud], Field(max_length=40)] | None = None
+    lean: Annotated[list[Lean], Field(max_length=12)] = Field(default_factory=list)
+    beside: Annotated[list[Beside], Field(max_length=12)] = Field(default_factory=list)
+
+
+class Bypass(Model):
+    """Leaves that pass each other in one opening."""
+
+    count: Annotated[int, Field(ge=2, le=4)] = 2
+    overlap: Annotated[LengthText | None, Of("small")] = None
+    track: Annotated[LengthText | None, Of("small")] = None
+    between: Annotated[LengthText | None, Of("gap")] = None
+
+
+class Door(Model):
+    """What hangs. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
+
+    Handing is physical: `hinge_side` as seen from side A, and the side a swing leaf opens to. Of a swing pair the first
+    leaf is the active one, and `hinge_side` is its side. Pocket leaves and slabs open toward `slides_to`; of two, the
+    first does. `opening_width` and `opening_height` are the finished opening of a face slider or bypass leaves.
+    """
+
+    kind: DoorKind = "swing"
     leaves: Annotated[list[Leaf], Field(min_length=1, max_length=2)] = Field(default_factory=lambda: [Leaf()])
     hinge_side: HingeSide = "left"
     opens_to: Side = "A"
     outside: Side = "A"
+    slides_to: HingeSide = "right"
+    leads_to: LeadsTo = "inside"
+    delivered_hand: HandLabel | None = None
+    mass: Mass | None = None
+    glass: bool = False
+    fire_rated: bool = False
+    opening_width: Annotated[LengthText | None, Of("opening_width")] = None
+    opening_height: Annotated[LengthText | None, Of("opening_height")] = None
+    hardware: Hardware = Field(default_factory=Hardware)
+    pocket: Pocket = Field(default_factory=Pocket)
+    slider: Slider = Field(default_factory=Slider)
+    bypass: Bypass = Field(default_factory=Bypass)
 
 
 class Frame(Model):
@@ -77,7 +217,8 @@ class Frame(Model):
 
     `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
     widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
-    `wall_least` and `wall_most`.
+    `wall_least` and `wall_most`. `steel_wrap`: wraps the finished wall, `throat` and `source` from its sheet.
+    `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it.
     """
 
     kind: FrameKind = "flat_jamb"
@@ -90,6 +231,13 @@ class Frame(Model):
     rabbet_depth: Annotated[LengthText | None, Of("small")] = None
     wall_least: Annotated[LengthText | None, Of("wall_thickness")] = None
     wall_most: Annotated[LengthText | None, Of("wall_thickness")] = None
+    throat: Annotated[LengthText | None, Of("wall_thickness")] = None
+    sill_thickness: Annotated[LengthText | None, Of("small")] = None
+    legs_on_sill: bool = True
+    sill_site_made: bool = False
+    supply: Supply = "site_built"
+    name: Name = ""
+    source: Text = ""
     stands_on: StandsOn = "rough_floor"
     spacer: Annotated[LengthText | None, Of("foot")] = None
 
@@ -115,7 +263,8 @@ class Casing(Model):
     """The casing of both sides; without a width it is not figured."""
 
     width: Annotated[LengthText | None, Of("small")] = None
-    corner: Corner = "mitred"
+    corner: CasingCorner = "mitred"
+    thickness: Annotated[LengthText | None, Of("small")] = None
 
 
 class Header(Model):
@@ -173,6 +322,62 @@ class Rules(Model):
     hinge_length: Annotated[LengthText | None, Of("small")] = None
     long_screw: Annotated[LengthText | None, Of("small")] = None
     latch: Annotated[LengthText | None, Of("height")] = None
+    sill_gap: Annotated[LengthText | None, Of("gap")] = None
+    weather_gap: Annotated[LengthText | None, Of("gap")] = None
+    seal: Annotated[LengthText | None, Of("gap")] = None
+    steel_add_width: Annotated[LengthText | None, Of("add")] = None
+    steel_add_height: Annotated[LengthText | None, Of("add")] = None
+    steel_sheet: Annotated[LengthText | None, Of("small")] = None
+    steel_throat_over: Annotated[LengthText | None, Of("gap")] = None
+    steel_foot_screw: Annotated[LengthText | None, Of("small")] = None
+    screw_embed: Annotated[LengthText | None, Of("small")] = None
+    pocket_width_add: Annotated[LengthText | None, Of("add")] = None
+    pocket_set_above: Annotated[LengthText | None, Of("gap")] = None
+    pocket_head_stack: Annotated[LengthText | None, Of("add")] = None
+    pocket_min_head: Annotated[LengthText | None, Of("add")] = None
+    pocket_track_short: Annotated[LengthText | None, Of("small")] = None
+    pocket_rail_short: Annotated[LengthText | None, Of("small")] = None
+    pocket_bumper: Annotated[LengthText | None, Of("small")] = None
+    pocket_hanger_drop: Annotated[LengthText | None, Of("gap")] = None
+    pocket_hanger_edge: Annotated[LengthText | None, Of("small")] = None
+    pocket_jamb_gap: Annotated[LengthText | None, Of("gap")] = None
+    pocket_head_lap: Annotated[LengthText | None, Of("gap")] = None
+    split_stud: Annotated[LengthText | None, Of("small")] = None
+    split_space: Annotated[LengthText | None, Of("spacing")] = None
+    split_leaf: Annotated[LengthText | None, Of("leaf_width")] = None
+    finish_fixing_keep: Annotated[LengthText | None, Of("gap")] = None
+    bumper_height: Annotated[LengthText | None, Of("height")] = None
+    foot_plate: Annotated[LengthText | None, Of("small")] = None
+    concrete_embed: Annotated[LengthText | None, Of("small")] = None
+    wood_embed: Annotated[LengthText | None, Of("small")] = None
+    side_overlap: Annotated[LengthText | None, Of("small")] = None
+    top_overlap: Annotated[LengthText | None, Of("small")] = None
+    open_clearance: Annotated[LengthText | None, Of("small")] = None
+    hole_above_slab: Annotated[LengthText | None, Of("small")] = None
+    hanger_edge: Annotated[LengthText | None, Of("small")] = None
+    wheel_radius: Annotated[LengthText | None, Of("small")] = None
+    stop_length: Annotated[LengthText | None, Of("small")] = None
+    track_half: Annotated[LengthText | None, Of("small")] = None
+    lift_on: Annotated[LengthText | None, Of("small")] = None
+    track_offset: Annotated[LengthText | None, Of("small")] = None
+    track_spacer: Annotated[LengthText | None, Of("small")] = None
+    standoff_clear: Annotated[LengthText | None, Of("gap")] = None
+    track_hole_first: Annotated[LengthText | None, Of("small")] = None
+    track_hole_spacing: Annotated[LengthText | None, Of("spacing")] = None
+    hole_on_stud: Annotated[LengthText | None, Of("gap")] = None
+    hole_apart: Annotated[LengthText | None, Of("small")] = None
+    fix_every: Annotated[LengthText | None, Of("spacing")] = None
+    fix_end: Annotated[LengthText | None, Of("small")] = None
+    guide_length: Annotated[LengthText | None, Of("small")] = None
+    guide_thickness: Annotated[LengthText | None, Of("small")] = None
+    guide_height: Annotated[LengthText | None, Of("small")] = None
+    groove_play: Annotated[LengthText | None, Of("gap")] = None
+    groove_extra: Annotated[LengthText | None, Of("gap")] = None
+    groove_pass: Annotated[LengthText | None, Of("gap")] = None
+    pull_height: Annotated[LengthText | None, Of("height")] = None
+    bypass_overlap: Annotated[LengthText | None, Of("small")] = None
+    bypass_track: Annotated[LengthText | None, Of("small")] = None
+    bypass_between: Annotated[LengthText | None, Of("gap")] = None
     school: School | None = None
 
 
@@ -206,7 +411,7 @@ class Opening(Model):
 
     mark: Annotated[str, Field(max_length=20)] = ""
     room: Name = ""
-    door: SwingDoor = Field(default_factory=SwingDoor)
+    door: Door = Field(default_factory=Door)
     frame: Frame = Field(default_factory=Frame)
     floors: Floors = Field(default_factory=Floors)
     school: School | None = None
@@ -219,11 +424,12 @@ class Opening(Model):
 
 
 class Show(Model):
-    """How results are shown: the tape the crew reads and the words it uses. Changes no figure."""
+    """How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan."""
 
     unit: Unit | None = None
     step: Literal["1/16", "1/32", "1", "1/2"] | None = None
     words: Region = "north_america"
+    slab_at: Annotated[LengthText | None, Of("position")] = None
 
 
 class Document(Model):

@@ -10,15 +10,18 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from jambo.core.door.frame import Frame, HeadOverLegs, Joint, LegsPastHead, Trenched
+from jambo.core.door.frame import Frame, HeadOverLegs, Joint, LegsPastHead, Sill, Trenched
+from jambo.core.door.hardware import Lockset
 from jambo.core.door.leaf import Handing, Leaf
 from jambo.core.length import Length
 from jambo.core.limits import KINDS, allows
+from jambo.core.mass import ACCEPTED as MASS_ACCEPTED
+from jambo.core.mass import Mass, read_mass
 from jambo.core.notation import ACCEPTED, Heard, NotALength, exact_text, read
+from jambo.core.opening.facts import Beside, Bypass, Found, Lean, Opening, PocketKit, Slider
 from jambo.core.opening.floors import Floors, Stack
 from jambo.core.opening.framing import Header, Placing, Wall
 from jambo.core.rules import LEVELS, RULES, HouseRules
-from jambo.core.solve import Opening
 from jambo.core.sums import Fact, Known, Missing, Source, value_of
 from jambo.core.tape import STEPS, Tape, Unit
 from jambo.core.trim.casing import Casing
@@ -145,7 +148,10 @@ def _frame(frame: doc.Frame, rules: HouseRules, reader: Reader) -> Frame:
     kit = [f for n in ("kit_width_1", "kit_width_2") if isinstance(f := length(n, "leaf_width"), Known)]
     reach = (length("wall_least", "wall_least"), length("wall_most", "wall_most"))
     thickness, depth = length("thickness", "leg_thickness"), length("depth", "frame_depth")
-    if frame.kind != "lining_kit" and isinstance(thickness, Missing):
+    throat, sill = length("throat", "steel_throat"), length("sill_thickness", "sill_thickness")
+    if frame.kind == "steel_wrap":
+        thickness = rules.known("steel_sheet")
+    elif frame.kind != "lining_kit" and isinstance(thickness, Missing):
         thickness = rules.known("leg_thickness")  # a kit's actual thickness must be measured: nominal is not actual
     joint: Joint = HeadOverLegs()
     if frame.kind == "lining_kit":
@@ -161,7 +167,122 @@ def _frame(frame: doc.Frame, rules: HouseRules, reader: Reader) -> Frame:
         kind=frame.kind,
         serves=tuple(kit) if frame.kind == "lining_kit" else (),
         wall_range=reach if frame.kind == "split_jamb" else None,
+        sill=Sill(sill, frame.legs_on_sill, frame.sill_site_made) if frame.kind == "outside_sill" else None,
+        throat=throat if frame.kind == "steel_wrap" else None,
+        supply=frame.supply,
+        source=frame.source,
     )
+
+
+def _mass(text: str | None, path: str, reader: Reader) -> Mass | None:
+    if not text:
+        return None
+    try:
+        return read_mass(text, reader.unit)
+    except ValueError as error:
+        reader.refuse(path, str(error), MASS_ACCEPTED)
+        return None
+
+
+def _known(reader: Reader, model: BaseModel, name: str, path: str, fact: str) -> Known | None:
+    found = reader.length(model, name, path, fact)
+    return found if isinstance(found, Known) else None
+
+
+def _lockset(hardware: doc.Hardware, reader: Reader) -> Lockset:
+    path = "opening.door.hardware"
+    return Lockset(
+        hardware.hinge_corner,
+        hardware.hinge_mortise,
+        hardware.latch_corner,
+        hardware.latch_mortise,
+        _known(reader, hardware, "thickness_least", path, "leaf_thickness"),
+        _known(reader, hardware, "thickness_most", path, "leaf_thickness"),
+    )
+
+
+# fields of a kit or track that a house rule stands in for
+_KIT_RULES = {
+    "width_add": "pocket_width_add", "set_above": "pocket_set_above", "head_stack": "pocket_head_stack",
+    "min_head": "pocket_min_head", "track_short": "pocket_track_short", "rail_short": "pocket_rail_short",
+    "bumper": "pocket_bumper", "hanger_drop": "pocket_hanger_drop", "split": "split_stud",
+}  # fmt: skip
+_TRACK_RULES = {
+    "side_overlap": "side_overlap", "top_overlap": "top_overlap", "open_clearance": "open_clearance",
+    "hole_above": "hole_above_slab", "hanger_edge": "hanger_edge", "wheel_radius": "wheel_radius",
+    "stop_length": "stop_length", "track_half": "track_half", "offset": "track_offset", "spacer": "track_spacer",
+    "hole_first": "track_hole_first", "hole_spacing": "track_hole_spacing", "pull_height": "pull_height",
+    "guide_length": "guide_length", "guide_thickness": "guide_thickness", "guide_height": "guide_height",
+}  # fmt: skip
+
+
+def _pocket(pocket: doc.Pocket, rules: HouseRules, reader: Reader) -> PocketKit:
+    path = "opening.door.pocket"
+    return PocketKit(
+        **{name: _or_rule(reader, pocket, name, path, rule, rules) for name, rule in _KIT_RULES.items()},
+        gap=_known(reader, pocket, "gap", path, "kit_gap_asked"),
+        leaf_width=_known(reader, pocket, "leaf_width", path, "leaf_width"),
+        thickness_least=_known(reader, pocket, "thickness_least", path, "leaf_thickness"),
+        thickness_most=_known(reader, pocket, "thickness_most", path, "leaf_thickness"),
+        soft_close_least=_known(reader, pocket, "soft_close_least", path, "leaf_width"),
+        finish_fixing=_known(reader, pocket, "finish_fixing", path, "lag"),
+        foot_floor=pocket.floor,
+        heated=pocket.heated,
+        found=tuple(Found(f.what, f.moved, f"{path}.found[{i}].moved") for i, f in enumerate(pocket.found)),
+        looked=pocket.looked,
+        base_cabinet=pocket.base_cabinet,
+        name=pocket.name,
+        source=pocket.source,
+    )
+
+
+def _slider(slider: doc.Slider, rules: HouseRules, reader: Reader) -> Slider:
+    path = "opening.door.slider"
+    studs = None
+    if slider.studs is not None:
+        read_ = [_known(reader, s, "at", f"{path}.studs[{i}]", "found_stud") for i, s in enumerate(slider.studs)]
+        studs = tuple(s for s in read_ if s is not None)
+    leans = []
+    for i, one in enumerate(slider.lean):
+        where = f"{path}.lean[{i}]"
+        height, by = _known(reader, one, "at", where, "height"), _known(reader, one, "by", where, "wall_lean")
+        if height is not None and by is not None:
+            leans.append(Lean(height, by.value if one.toward == "slab" else -by.value, f"{where}.by"))
+    besides = [
+        Beside(b.what, d)
+        for i, b in enumerate(slider.beside)
+        if (d := _known(reader, b, "distance", f"{path}.beside[{i}]", "position")) is not None
+    ]
+
+    def known(name: str, fact: str) -> Known | None:
+        return _known(reader, slider, name, path, fact)
+
+    return Slider(
+        **{name: _or_rule(reader, slider, name, path, rule, rules) for name, rule in _TRACK_RULES.items()},
+        length=known("length", "track_bought"),
+        hanger_spread_least=known("hanger_spread_least", "hanger_spread_maker"),
+        backer=known("backer", "backer"),
+        lag=known("lag", "lag"),
+        ceiling=known("ceiling", "ceiling"),
+        base_thickness=known("base_thickness", "base_thickness"),
+        base_height=known("base_height", "base_height"),
+        bolt_heads=known("bolt_heads", "bolt_heads"),
+        studs=studs,
+        lean=tuple(leans),
+        beside=tuple(besides),
+        fixing=slider.fixing,
+        guide=slider.guide,
+        rating=_mass(slider.rating, f"{path}.rating", reader),
+        hung_on=slider.hung_on,
+        name=slider.name,
+        source=slider.source,
+    )
+
+
+def _bypass(bypass: doc.Bypass, rules: HouseRules, reader: Reader) -> Bypass:
+    rule = {"overlap": "bypass_overlap", "track": "bypass_track", "between": "bypass_between"}
+    path = "opening.door.bypass"
+    return Bypass(bypass.count, **{n: _or_rule(reader, bypass, n, path, r, rules) for n, r in rule.items()})
 
 
 def _wall(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:
@@ -193,7 +314,7 @@ def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
         over(f"{path}.width", leaf.width, wall.length, "is wider than the wall is long", "a leaf narrower than")
         over(f"{path}.height", leaf.height, wall.height, "is taller than the wall", "a leaf lower than")
         first = value_of(opening.leaves[0].height)
-        if i and first is not None and value_of(leaf.height) not in (None, first):
+        if i and opening.kind != "bypass" and first is not None and value_of(leaf.height) not in (None, first):
             reader.refuse(f"{path}.height", "the two leaves of a pair are one height", exact_text(first, reader.unit))
     over("opening.header.depth", opening.header.depth, wall.height, "is deeper than the wall is high", "less than")
     over("opening.position.distance", opening.placing.distance, wall.length, "is past the end of the wall", "at most")
@@ -214,7 +335,10 @@ def facts_of(document: doc.Document) -> Facts:
     rules = _rules(document, reader)
     asked = document.opening
     frame = _frame(asked.frame, rules, reader)
+    door = asked.door
     casing = reader.length(asked.casing, "width", "opening.casing", "casing_width")
+    casing_thick = _known(reader, asked.casing, "thickness", "opening.casing", "casing_thickness")
+    slab_at = _known(reader, document.show, "slab_at", "show", "slab_slid")
     strip = reader.length(asked.floors, "strip", "opening.floors", "strip")
     placing = Placing(
         asked.position.measured_from,
@@ -244,7 +368,21 @@ def facts_of(document: doc.Document) -> Facts:
             asked.header.kings,
         ),
         placing=placing,
-        casing=Casing(casing, asked.casing.corner) if isinstance(casing, Known) else None,
+        casing=Casing(casing, asked.casing.corner, casing_thick) if isinstance(casing, Known) else None,
+        kind=door.kind,
+        slides_to=door.slides_to,
+        leads_to=door.leads_to,
+        mass=_mass(door.mass, "opening.door.mass", reader),
+        glass=door.glass,
+        fire_rated=door.fire_rated,
+        delivered_hand=door.delivered_hand,
+        lockset=_lockset(door.hardware, reader),
+        pocket=_pocket(door.pocket, rules, reader),
+        slider=_slider(door.slider, rules, reader),
+        bypass=_bypass(door.bypass, rules, reader),
+        finished_width=reader.length(door, "opening_width", "opening.door", "finished_opening_width"),
+        finished_height=reader.length(door, "opening_height", "opening.door", "finished_opening_height"),
+        slab_at=slab_at.value if slab_at else None,
     )
     wall = _wall(document.wall, rules, reader)
     _cannot_be(opening, wall, reader)

@@ -3,20 +3,24 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from string import Formatter
 
 from typing_extensions import TypedDict
 
+from jambo.core.card import Step
 from jambo.core.catalogue import FACTS, entry
 from jambo.core.door.hardware import ITEMS
+from jambo.core.drawing import Drawing, in_mm
 from jambo.core.flags import Flag, FlagLevel
 from jambo.core.length import Length
 from jambo.core.notation import Heard
-from jambo.core.opening.elevation import in_mm
+from jambo.core.opening.facts import DoorKind
+from jambo.core.opening.slider import TrackTape
 from jambo.core.rules import RULES
-from jambo.core.solve import Result
-from jambo.core.sums import Figure, Missing, Term, Waiting
+from jambo.core.solve import Result, Stage
+from jambo.core.sums import Figure, Missing, Term, Waiting, value_of
 from jambo.core.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
-from jambo.core.words import Region, fill
+from jambo.core.words import WORDS, Region, fill
 from jambo.files.facts import Facts
 
 
@@ -138,6 +142,63 @@ class ShapeOut(TypedDict):
     figures: list[str]
 
 
+class OutlineOut(TypedDict):
+    """An outline of a plan or section: points in millimetres, as x, y, x, y ..."""
+
+    part: str
+    points: list[float]
+    figures: list[str]
+
+
+class DimOut(TypedDict):
+    """A dimension line that reads a figure."""
+
+    figure: str
+    x0: float
+    y0: float
+    x1: float
+    y1: float
+
+
+class DrawingOut(TypedDict):
+    """A plan or section. `depth` is the axis along which thin things may be drawn stretched."""
+
+    name: str
+    depth: str
+    outlines: list[OutlineOut]
+    dims: list[DimOut]
+
+
+class StepOut(TypedDict):
+    """A step of the order of work, with this opening's figures; `gate` is what must be done before it."""
+
+    text: str
+    gate: str
+
+
+class TrackMarkOut(TypedDict):
+    """A thing on the track's tape: its measure from the opening's edge, where it is on the wall, whether a hole lands."""
+
+    what: str
+    x: float
+    read: LengthOut
+    figure: str
+    lands: bool
+
+
+class TrackOut(TypedDict):
+    """The horizontal tape of a face slider. `zero` and `direction` put its measures on the wall as drawn."""
+
+    zero: float
+    direction: int
+    marks: list[TrackMarkOut]
+    travel: float
+    slid: float
+    landed: int
+    holes: int
+    bored: int
+
+
 class HandsOut(TypedDict):
     """The hand in both schools."""
 
@@ -161,6 +222,8 @@ class ResultOut(TypedDict):
 
     format: str
     unit: Unit
+    kind: DoorKind
+    stages: list[Stage]
     school: str
     under: str
     figures: dict[str, FigureOut]
@@ -173,6 +236,9 @@ class ResultOut(TypedDict):
     pieces: list[PieceOut]
     hardware: list[ItemOut]
     shapes: list[ShapeOut]
+    drawings: list[DrawingOut]
+    steps: list[StepOut]
+    track: TrackOut | None
     rules: dict[str, LengthOut]
     heard: dict[str, HeardOut]
 
@@ -273,6 +339,68 @@ def _section(section: tuple[Length | None, Length | None], tape: Tape) -> str:
     return " × ".join(digits)
 
 
+_PARTS = WORDS["north_america"]
+
+
+def _drawing_out(drawing: Drawing) -> DrawingOut:
+    return {
+        "name": drawing.name,
+        "depth": drawing.depth,
+        "outlines": [
+            {"part": o.part, "points": [in_mm(v) for point in o.points for v in point], "figures": list(o.figures)}
+            for o in drawing.outlines
+        ],
+        "dims": [
+            {
+                "figure": d.figure,
+                "x0": in_mm(d.start[0]), "y0": in_mm(d.start[1]), "x1": in_mm(d.end[0]), "y1": in_mm(d.end[1]),
+            }
+            for d in drawing.dims
+        ],
+    }  # fmt: skip
+
+
+def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:
+    """Fill a step's figures in; one that is not known yet stays open, to be written in by hand."""
+
+    def said(name: str) -> str:
+        figure = result.figures.get(name)
+        if isinstance(figure, Figure):
+            return show(figure.value, facts.tape, entry(name).rounding).text
+        return show(facts.rules.value(name), facts.tape).text if name in RULES else "…"
+
+    def filled(text: str) -> str:
+        names = {n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS}
+        return fill(text, words, **{n: said(n) for n in names})
+
+    return {"text": filled(step.text), "gate": filled(step.gate) if step.gate else ""}
+
+
+def _track_out(track: TrackTape, result: Result, facts: Facts) -> TrackOut:
+    flip = -1 if facts.opening.placing.measured_from == "right" else 1
+    across, travel = track.across, value_of(result.figures["travel"])
+    fixed = track.fixed
+    return {
+        "zero": flip * in_mm(across.start) if across else 0.0,
+        "direction": flip * (1 if across is None or across.away else -1),
+        "marks": [
+            {
+                "what": m.what,
+                "x": in_mm(m.x),
+                "read": length_out(m.x, facts.tape),
+                "figure": m.figure,
+                "lands": m.lands,
+            }
+            for m in track.marks
+        ],
+        "travel": in_mm(travel) if travel is not None else 0.0,
+        "slid": in_mm(facts.opening.slab_at) if facts.opening.slab_at is not None else 0.0,
+        "landed": len(fixed.landed) if fixed else 0,
+        "holes": sum(1 for m in track.marks if m.what == "hole"),
+        "bored": len(fixed.bored) if fixed else 0,
+    }
+
+
 def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
     """Give everything that follows, in the crew's tape and words."""
     tape = facts.tape
@@ -282,7 +410,9 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
     return {
         "format": "jambo-result/1",
         "unit": tape.unit,
-        "school": facts.opening.school,
+        "kind": facts.opening.kind,
+        "stages": list(result.stages),
+        "school": "sheet" if "sheet_width" in result.figures else facts.opening.school,
         "under": facts.opening.floors.under,
         "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},
         "waiting": [
@@ -307,7 +437,7 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "pieces": [
             {
                 "part": p.part,
-                "label": fill("{" + p.part + "}", words) if p.where != "casing" else label(p.length.name, words),
+                "label": fill("{" + p.part + "}", words) if p.part in _PARTS and p.where != "casing" else label(p.length.name, words),
                 "where": p.where,
                 "count": p.count,
                 "figure": p.length.name,
@@ -331,6 +461,9 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
             }
             for s in result.shapes
         ],
+        "drawings": [_drawing_out(d) for d in result.drawings],
+        "steps": [_step_out(s, result, facts, words) for s in result.steps],
+        "track": _track_out(result.track, result, facts) if result.track is not None else None,
         "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
     }  # fmt: skip

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from fractions import Fraction
 from typing import Literal
 
 from jambo.core.door.leaf import Leaf
 from jambo.core.length import ZERO
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Amount, Fact, Known, Reckoned, Source, add
+from jambo.core.sums import Amount, Fact, Known, Reckoned, Source, add, highest
 
-FrameKind = Literal["flat_jamb", "lining_kit", "rabbeted", "split_jamb"]
+FrameKind = Literal["flat_jamb", "lining_kit", "rabbeted", "split_jamb", "steel_wrap", "outside_sill"]
+Supply = Literal["site_built", "pre_hung"]
 StandsOn = Literal["rough_floor", "finished_floor", "spacer"]
 
 
@@ -35,14 +37,26 @@ class LegsPastHead:
     depth: Known
 
 
+SILL_SLOPE = Fraction(1, 20)  # fall of a site-made sill to the outside (TRADE 12)
+
 Joint = HeadOverLegs | Trenched | LegsPastHead
+
+
+@dataclass(frozen=True, slots=True)
+class Sill:
+    """The sill of an outside frame: its thickness where the leaf closes, and whether the legs stand on it (TRADE 12)."""
+
+    thickness: Fact
+    legs_on: bool = True
+    site_made: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Frame:
     """A frame's own facts. `spacer` counts only when the legs stand on one; `depth` is a delivered depth, if any.
 
-    `serves` are the leaf widths a kit's trench spacings are made for; `wall_range` the walls a split jamb reaches.
+    `serves` are the leaf widths a kit's trench spacings are made for; `wall_range` the walls a split jamb reaches;
+    `throat` a steel frame's; `source` says whose sheet gave a kit's or steel frame's figures.
     """
 
     leg_thickness: Fact
@@ -53,6 +67,10 @@ class Frame:
     kind: FrameKind = "flat_jamb"
     serves: tuple[Known, ...] = ()
     wall_range: tuple[Fact, Fact] | None = None
+    sill: Sill | None = None
+    throat: Fact | None = None
+    supply: Supply = "site_built"
+    source: str = ""
 
     def gap_at_hinges(self, rules: HouseRules) -> Known:
         """gh: a kit's trenches settle it, otherwise the house rule does."""
@@ -60,7 +78,8 @@ class Frame:
 
     def gap_at_strike(self, rules: HouseRules) -> Known:
         """gs, likewise."""
-        return rules.known("kit_gap" if self.kind == "lining_kit" else "strike_gap")
+        by_kind = {"lining_kit": "kit_gap", "outside_sill": "weather_gap"}
+        return rules.known(by_kind.get(self.kind, "strike_gap"))
 
 
 def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Reckoned:
@@ -90,20 +109,36 @@ def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Reckoned:
     )
 
 
-def leaf_bottom(floor_clear: Reckoned, rules: HouseRules) -> Reckoned:
-    """Height of the leaf's bottom edge: the highest floor it passes, and the floor gap."""
-    return add("leaf_bottom", floor_clear, rules.known("floor_gap"))
+def filler(sill: Sill, floor_clear: Reckoned, rules: HouseRules) -> list[Reckoned]:
+    """Filler strips under a sill: what the leaf must clear, where that is higher than the sill's own leaf line."""
+    lift = add("sill_lift", floor_clear, rules.known("floor_gap"), (-1, sill.thickness), (-1, rules.known("sill_gap")))
+    none = Known("no_filler", ZERO, Source("given", "opening.frame.sill_thickness"))
+    return [lift, highest("sill_filler", none, lift)]
 
 
-def head_underside(floor_clear: Reckoned, leaf: Leaf, rules: HouseRules) -> Reckoned:
-    """Hh = F_clear + gu + Hd + gt, above the rough floor."""
-    return add("head_underside", floor_clear, rules.known("floor_gap"), leaf.height, rules.known("head_gap"))
+def under_the_leaf(frame: Frame, floor_clear: Reckoned, strips: Reckoned | None, rules: HouseRules) -> list[Amount]:
+    """What the leaf's bottom edge stands over: the highest floor and the floor gap, or filler, sill and its gap."""
+    if frame.sill is not None and strips is not None:
+        return [strips, frame.sill.thickness, rules.known("sill_gap")]
+    return [floor_clear, rules.known("floor_gap")]
 
 
-def foot(frame: Frame, floor_under: Reckoned) -> Reckoned:
-    """Where the legs stand: the rough floor, the finished floor under the door, or a spacer."""
+def leaf_bottom(stack: Sequence[Amount]) -> Reckoned:
+    """Height of the leaf's bottom edge over what is under it."""
+    return add("leaf_bottom", *stack)
+
+
+def head_underside(stack: Sequence[Amount], leaf: Leaf, rules: HouseRules) -> Reckoned:
+    """Hh = F_clear + gu + Hd + gt, above the rough floor; over a sill its own stack instead of floor and gap."""
+    return add("head_underside", *stack, leaf.height, rules.known("head_gap"))
+
+
+def foot(frame: Frame, under: Reckoned, strips: Reckoned | None = None) -> Reckoned:
+    """Where the legs stand: the rough floor, the finished floor under the leaf, a spacer, or on or beside the sill."""
+    if frame.sill is not None and strips is not None:
+        return add("foot", strips, *([frame.sill.thickness] if frame.sill.legs_on else []))
     if frame.stands_on == "finished_floor":
-        return add("foot", floor_under)
+        return add("foot", under)
     if frame.stands_on == "spacer":
         return add("foot", frame.spacer)
     return add("foot", Known("bare_floor", ZERO, Source("given", "opening.frame.stands_on")))

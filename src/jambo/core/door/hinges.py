@@ -23,12 +23,12 @@ def count(height: Length, habit: Unit, *, heavy: bool = False, outside: bool = F
     return max(2 + int(over) + heavy, 3 if outside else 2)
 
 
-def on_leaf(height: Fact, rules: HouseRules) -> tuple[Reckoned, ...]:
+def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bool = False) -> tuple[Reckoned, ...]:
     """Distance from the leaf top to the top of each hinge, the others spaced equally between the outer two."""
     known = value_of(height)
     if known is None:
         return ()
-    n = count(known, rules.habit)
+    n = count(known, rules.habit, heavy=heavy, outside=outside)
     first = rules.known("hinge_top")
     below: tuple[tuple[int, Amount], ...] = ((-1, rules.known("hinge_bottom")), (-1, rules.known("hinge_length")))
     marks: list[Reckoned] = []
@@ -52,10 +52,10 @@ def heights(leg_marks: tuple[Reckoned, ...], head: Reckoned) -> tuple[Reckoned, 
     return tuple(add(f"hinge_height_{i}", head, (-1, mark)) for i, mark in enumerate(leg_marks, 1))
 
 
-def latch(floor_clear: Reckoned, leaf_height: Fact, rules: HouseRules) -> tuple[Reckoned, Reckoned, Reckoned]:
+def latch(floor_clear: Reckoned, leaf_top: Reckoned, rules: HouseRules) -> tuple[Reckoned, Reckoned, Reckoned]:
     """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside."""
     height = add("latch_height", floor_clear, rules.known("latch"))
-    leaf = add("latch_on_leaf", leaf_height, rules.known("floor_gap"), (-1, rules.known("latch")))
+    leaf = add("latch_on_leaf", leaf_top, (-1, height))
     leg = add("latch_on_leg", leaf, rules.known("head_gap"))
     return height, leaf, leg
 

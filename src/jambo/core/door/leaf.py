@@ -11,6 +11,7 @@ from jambo.core.tape import Unit
 
 HingeSide = Literal["left", "right"]
 Side = Literal["A", "B"]
+HandLabel = Literal["LH", "RH", "LHR", "RHR"]
 
 # Stock sizes offered (TRADE 3); any other size may be typed.
 STOCK_WIDTHS: dict[Unit, tuple[int, ...]] = {
@@ -45,7 +46,7 @@ class Hands:
     """The labels two schools give the same door (TRADE 3)."""
 
     pull_side: Literal["left", "right"]
-    outside: Literal["LH", "RH", "LHR", "RHR"]
+    outside: HandLabel
 
 
 def hinge_side_from(handing: Handing, side: Side) -> HingeSide:
@@ -60,6 +61,6 @@ def hands(handing: Handing) -> Hands:
     seen_outside = hinge_side_from(handing, handing.outside)
     letter: Literal["L", "R"] = "L" if seen_outside == "left" else "R"
     pulls = handing.opens_to == handing.outside
-    label: Literal["LH", "RH", "LHR", "RHR"]
+    label: HandLabel
     label = ("LHR" if letter == "L" else "RHR") if pulls else ("LH" if letter == "L" else "RH")
     return Hands(hinge_side_from(handing, handing.opens_to), label)

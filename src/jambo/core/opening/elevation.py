@@ -10,40 +10,15 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.door.frame import Frame, LegsPastHead, Trenched
-from jambo.core.length import NM_PER_MM, ZERO, Length
-from jambo.core.opening.framing import Framing, Header, Placing, Wall
+from jambo.core.drawing import Shape
+from jambo.core.length import ZERO, Length
+from jambo.core.opening.framing import Framing, Header, Wall
+from jambo.core.opening.placed import Placed
 from jambo.core.opening.plate import Plate
 from jambo.core.sums import Figure, Reckoned, value_of
 
-Part = Literal[
-    "opening",
-    "plate",
-    "top_plate",
-    "stud",
-    "king",
-    "jack",
-    "header",
-    "cripple",
-    "leg",
-    "head",
-    "leaf",
-    "floor_a",
-    "floor_b",
-    "hinge",
-]
 Group = Literal["floor", "door", "opening", "wall"]
-
-
-@dataclass(frozen=True, slots=True)
-class Shape:
-    """One rectangle of the elevation and the figures it answers to."""
-
-    part: Part
-    x0: Length
-    y0: Length
-    x1: Length
-    y1: Length
-    figures: tuple[str, ...] = ()
+Pole = tuple[tuple[Group, str], ...]  # which figures a kind of door puts on the pole; a trailing _ means a numbered row
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,14 +35,14 @@ def story_pole(marks: Sequence[tuple[Group, Reckoned]]) -> tuple[PoleMark, ...]:
     return tuple(sorted(known, key=lambda m: m.figure.value))
 
 
-def _mirror(shapes: list[Shape]) -> tuple[Shape, ...]:
+def mirrored(shapes: Sequence[Shape]) -> tuple[Shape, ...]:
+    """Turn a wall measured from its right end round, so that it is seen from side A."""
     return tuple(Shape(s.part, -s.x1, s.y0, -s.x0, s.y1, s.figures) for s in shapes)
 
 
-def _wall_shapes(
-    plate: Plate, framing: Framing, wall: Wall, header: Header, ro: tuple[Length, Length], height: Length
-) -> list[Shape]:
-    near, far = ro
+def wall_shapes(at: Placed, plate: Plate, framing: Framing, wall: Wall, header: Header, height: Length) -> list[Shape]:
+    """The timber around an opening, and the opening itself."""
+    near, far = at.near, at.far
     stud, tb = wall.stud_thickness.value, wall.plate_thickness.value
     room = wall.stud_spacing.value
     side = stud * (header.jacks + header.kings)
@@ -76,7 +51,9 @@ def _wall_shapes(
         low = max(low, min(ZERO, plate.framing_near))
         if (length := value_of(wall.length)) is not None:
             high = min(high, max(length, far + side))
-    shapes = [Shape("plate", low, ZERO, near, tb, ("plate_cut",)), Shape("plate", far, ZERO, high, tb, ("plate_cut",))]
+    about = tuple(n for n in ("ro_width", "ro_height", "side_play", "head_play") if n in at.figures)
+    shapes = [Shape("opening", near, ZERO, far, height, about)]
+    shapes += [Shape("plate", low, ZERO, near, tb, ("plate_cut",)), Shape("plate", far, ZERO, high, tb, ("plate_cut",))]
     top = value_of(wall.height)
     ends = [s for s in (ZERO, value_of(wall.length)) if s is not None and plate.framing_near is not None]
     if top is not None and top > tb:
@@ -124,7 +101,7 @@ class Hung:
     hinge_length: Length
 
 
-def _leaf_shapes(hung: Hung, near: Length, far: Length, heights: dict[str, Length]) -> list[Shape]:
+def leaf_shapes(hung: Hung, near: Length, far: Length, heights: dict[str, Length]) -> list[Shape]:
     """Leaves between the legs' faces `near` and `far`, each on its own hinges: the active one on the hinge side."""
     shapes = []
     for i, width in enumerate(hung.widths):
@@ -139,65 +116,36 @@ def _leaf_shapes(hung: Hung, near: Length, far: Length, heights: dict[str, Lengt
     return shapes
 
 
-def _frame_shapes(
-    ro: tuple[Length, Length], frame: Frame, t: Length, heights: dict[str, Length], play: Length
-) -> list[Shape]:
-    """Legs and head, standing centred in the opening, as their joint has them."""
-    near, far = ro[0] + play, ro[1] - play
+def frame_shapes(at: Placed, frame: Frame, t: Length, heights: dict[str, Length], play: Length) -> list[Shape]:
+    """Legs and head, standing centred in the opening, as their joint has them; sill and filler under an outside one."""
+    near, far = at.near + play, at.far - play
     foot, head, top = heights["foot"], heights["head_underside"], heights["frame_top"]
     leg_top, inset, past = head, ZERO, ZERO
     if isinstance(frame.joint, Trenched):
         leg_top, past = head + frame.joint.depth.value, frame.joint.horn.value
     elif isinstance(frame.joint, LegsPastHead):
         leg_top, inset = top, t - frame.joint.depth.value
-    return [
+    shapes = [
         Shape("leg", near, foot, near + t, leg_top, ("leg_length",)),
         Shape("leg", far - t, foot, far, leg_top, ("leg_length",)),
         Shape("head", near + inset - past, head, far - inset + past, top, ("head_length",)),
     ]
+    strips = at.known("sill_filler")
+    if frame.sill is not None and strips is not None and (thick := value_of(frame.sill.thickness)) is not None:
+        filler = strips["sill_filler"]
+        inner = (near, far) if frame.sill.legs_on else (near + t, far - t)
+        shapes.append(Shape("sill", inner[0], filler, inner[1], filler + thick, ("sill_top",)))
+        if filler > ZERO:
+            shapes.append(Shape("filler", near, ZERO, far, filler, ("sill_filler",)))
+    return shapes
 
 
-def elevation(
-    *,
-    plate: Plate,
-    framing: Framing,
-    wall: Wall,
-    header: Header,
-    placing: Placing,
-    frame: Frame,
-    width: Reckoned,
-    height: Reckoned,
-    side_play: Reckoned,
-    heights: dict[str, Reckoned],
-    hung: Hung,
-) -> tuple[Shape, ...]:
-    """Draw what is known. Without a place on the wall the opening stands at x = 0; without a size nothing is drawn."""
-    if not isinstance(width, Figure):
-        return ()
-    start = value_of(plate.near_edge) or ZERO
-    ro = (start, start + width.value)
-    shapes: list[Shape] = []
-    if isinstance(height, Figure):
-        shapes.append(
-            Shape("opening", ro[0], ZERO, ro[1], height.value, ("ro_width", "ro_height", "side_play", "head_play"))
-        )
-        shapes += _wall_shapes(plate, framing, wall, header, ro, height.value)
-    known = {name: v for name, h in heights.items() if (v := value_of(h)) is not None}
-    play = value_of(side_play)
-    if len(known) == len(heights) and play is not None:
-        for side in ("a", "b"):
-            depth = known[f"floor_{side}"]
-            if depth and shapes:
-                low, high = min(s.x0 for s in shapes), max(s.x1 for s in shapes)
-                shapes.append(
-                    Shape("floor_a" if side == "a" else "floor_b", low, ZERO, high, depth, (f"floor_{side}",))
-                )
-        t = value_of(frame.leg_thickness) or ZERO
-        shapes += _leaf_shapes(hung, ro[0] + play + t, ro[1] - play - t, known)
-        shapes += _frame_shapes(ro, frame, t, known, play)
-    return tuple(shapes) if placing.measured_from == "left" else _mirror(shapes)
-
-
-def in_mm(length: Length) -> float:
-    """Give a length for drawing only, in millimetres."""
-    return float(length.nm / NM_PER_MM)
+def floor_shapes(shapes: Sequence[Shape], figures: dict[str, Reckoned]) -> list[Shape]:
+    """Both floors, as wide as what is already drawn."""
+    found: list[Shape] = []
+    for part in ("floor_a", "floor_b"):
+        depth = value_of(figures[part])
+        if depth and shapes:
+            low, high = min(s.x0 for s in shapes), max(s.x1 for s in shapes)
+            found.append(Shape("floor_a" if part == "floor_a" else "floor_b", low, ZERO, high, depth, (part,)))
+    return found

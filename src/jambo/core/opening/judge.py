@@ -1,20 +1,21 @@
-"""Judgements on one swing opening (TRADE 4, 5, 6, 9, 22, 23), each from figures already computed."""
+"""Judgements on door, floor, opening, frame and trim (TRADE 4-9, 12, 20, 22, 23), from figures already computed."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 
 from jambo.core.door.frame import Frame
-from jambo.core.door.leaf import Handing, Leaf
+from jambo.core.door.leaf import Handing, Leaf, hands
 from jambo.core.flags import Flag
 from jambo.core.length import ZERO, Length
+from jambo.core.opening.facts import Opening
 from jambo.core.opening.floors import Floors
 from jambo.core.opening.framing import Header, Placing, Wall
 from jambo.core.opening.plate import Plate
 from jambo.core.opening.swing import School
+from jambo.core.opening.swing_door import TWO_PEOPLE
 from jambo.core.rules import HouseRules
 from jambo.core.sums import Figure, Known, Reckoned, value_of
-from jambo.core.trim.casing import Casing
 
 Figures = Mapping[str, Reckoned]
 
@@ -24,25 +25,73 @@ def _value(figures: Figures, name: str) -> Length | None:
     return figure.value if isinstance(figure, Figure) else None
 
 
-def on_door(leaves: tuple[Leaf, ...], frame: Frame, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """Widths that read two ways, gaps that paint would close, the clear width (TRADE 2, 4, 22)."""
-    for i, leaf in enumerate(leaves):
+def on_door(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """Widths that read two ways, gaps that paint would close, hardware that does not match, and cautions (TRADE 2, 4, 7, 22)."""
+    for i, leaf in enumerate(opening.leaves):
         if leaf.width_also is not None and isinstance(leaf.width, Known):
             values = {"heard": leaf.width.value, "also": leaf.width_also}
-            yield Flag("leaf-width-two-readings", values, ("frame_inside_width",), f"opening.door.leaves[{i}].width")
+            about = ("frame_inside_width",) if "frame_inside_width" in figures else ()
+            yield Flag("leaf-width-two-readings", values, about, f"opening.door.leaves[{i}].width")
+    if opening.kind == "swing":
+        yield from _gaps(opening.frame, rules)
+        yield from _hardware(opening)
+        yield from _leads_to(opening)
+    if (clear := _value(figures, "clear_width")) is not None:
+        code = "caution-clear-width" if opening.kind == "swing" else "caution-way-through"
+        yield Flag(code, {"clear": clear}, ("clear_width",), "opening.door.leaves[0].width")
+    if opening.mass is not None and opening.mass > TWO_PEOPLE[rules.habit]:
+        yield Flag("caution-heavy-leaf", {"mass": opening.mass.text(rules.habit)}, (), "opening.door.mass")
+    if opening.glass:
+        yield Flag("caution-safety-glass", {}, (), "opening.door.glass")
+    if opening.fire_rated:
+        yield Flag("caution-fire-rated", {}, (), "opening.door.fire_rated")
+
+
+def _gaps(frame: Frame, rules: HouseRules) -> Iterator[Flag]:
     least = rules.value("paint_gap")
     kit = frame.kind == "lining_kit"  # its gaps are cut into the kit
-    gaps = [] if kit else [("hinge_gap", "gap at the hinges"), ("strike_gap", "gap at the strike")]
+    strike = frame.gap_at_strike(rules).name
+    gaps = [] if kit else [("hinge_gap", "gap at the hinges"), (strike, "gap at the strike")]
     for rule, where in (*gaps, ("head_gap", "gap at the head")):
         gap = rules.known(rule)
         if gap.value < least:
-            values_: dict[str, Length | str] = {"where": where, "gap": gap.value, "least": least}
-            yield Flag("gap-too-small-for-paint", values_, ("frame_inside_width", "head_underside"), gap.source.path)
-    if (clear := _value(figures, "clear_width")) is not None:
-        yield Flag("caution-clear-width", {"clear": clear}, ("clear_width",), "opening.door.leaves[0].width")
+            values: dict[str, Length | str] = {"where": where, "gap": gap.value, "least": least}
+            yield Flag("gap-too-small-for-paint", values, ("frame_inside_width", "head_underside"), gap.source.path)
 
 
-def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+def _hardware(opening: Opening) -> Iterator[Flag]:
+    """Corners of hinges and latch against their mortises, the lock against the leaf, the hand delivered (TRADE 7)."""
+    lock, path = opening.lockset, "opening.door.hardware"
+    for what, corner, mortise in (
+        ("hinge", lock.hinge_corner, lock.hinge_mortise),
+        ("latch", lock.latch_corner, lock.latch_mortise),
+    ):
+        if corner is not None and mortise is not None and corner != mortise:
+            yield Flag(f"{what}-corners-differ", {"corner": corner, "mortise": mortise}, (), f"{path}.{what}_corner")
+    thick, least, most = value_of(opening.leaves[0].thickness), lock.thickness_least, lock.thickness_most
+    if thick is not None and ((least and thick < least.value) or (most and thick > most.value)):
+        reach: dict[str, Length | str] = {"thickness": thick}
+        reach["least"] = least.value if least else "any"
+        reach["most"] = most.value if most else "any"
+        yield Flag("lock-wrong-for-leaf", reach, (), f"{path}.{'thickness_least' if least else 'thickness_most'}")
+    label = hands(opening.handing).outside
+    if opening.delivered_hand is not None and opening.delivered_hand != label:
+        values = {"delivered": opening.delivered_hand, "planned": label}
+        yield Flag("hand-differs", values, (), "opening.door.delivered_hand")
+
+
+def _leads_to(opening: Opening) -> Iterator[Flag]:
+    """Doors to a garage, an unheated store or the open (TRADE 12, 22, 23)."""
+    outside_grade, where = opening.frame.kind == "outside_sill", {"garage": "a garage", "store": "an unheated store"}
+    if opening.leads_to in where:
+        code = "caution-garage-door" if outside_grade else "garage-door-inside-grade"
+        path = "opening.door.leads_to" if outside_grade else "opening.frame.kind"
+        yield Flag(code, {"where": where[opening.leads_to]}, (), path)
+    elif opening.leads_to == "outside" and not outside_grade:
+        yield Flag("outside-door-without-sill", {}, (), "opening.frame.kind")
+
+
+def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules, *, swings: bool) -> Iterator[Flag]:
     """Floors not chosen, floors that differ, floor gaps that want a level floor (TRADE 9)."""
     for side in (floors.a, floors.b):
         for i, layer in enumerate(side.layers or ()):
@@ -50,13 +99,13 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
                 yield Flag(
                     "floor-is-allowance",
                     {"side": side.side, "amount": layer.value, "why": layer.source.detail},
-                    (f"floor_{side.side.lower()}", "floor_clear", "head_underside"),
+                    tuple(n for n in (f"floor_{side.side.lower()}", "floor_clear", "head_underside") if n in figures),
                     f"opening.floors.{side.side.lower()}[{i}]",
                 )
     a, b = _value(figures, "floor_a"), _value(figures, "floor_b")
     if a is not None and b is not None and a != b:
         higher = "A" if a > b else "B"
-        passes = floors.under == higher or handing.opens_to == higher
+        passes = floors.under == higher or (swings and handing.opens_to == higher)
         if passes:
             step = a - b if a > b else b - a
             yield Flag(
@@ -85,27 +134,32 @@ def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]
             yield Flag("side-play-wide", {"play": side, "most": most}, about, path)
 
 
-def on_opening(figures: Figures, rules: HouseRules, school: School, floor_in_rule: bool) -> Iterator[Flag]:
-    """What is left around the frame (TRADE 5)."""
-    yield from _play(figures, rules, school)
+def on_opening(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """What is left around the frame (TRADE 5). A pocket kit's opening is its own; a steel frame's anchors take up the play."""
+    if opening.kind == "pocket":
+        return
+    steel = opening.kind == "swing" and opening.frame.kind == "steel_wrap"
+    school: School = "build_up" if opening.kind != "swing" else opening.school
+    if steel:
+        if (side := _value(figures, "side_play")) is not None and side < ZERO:
+            path = rules.known("steel_add_width").source.path
+            values = {"over": -side * 2, "needed": -side * 2}
+            yield Flag("side-play-none", values, ("side_play", "ro_width"), path)
+    else:
+        yield from _play(figures, rules, school)
     head = _value(figures, "head_play")
     if head is not None and head < ZERO:
         floor = _value(figures, "floor_clear") or ZERO
-        forgot = school == "add_on" and not floor_in_rule and floor > ZERO
+        forgot = not steel and school == "add_on" and opening.add_from == "rough_floor" and floor > ZERO
         cause = "the add-on rule left out the floor build-up" if forgot else "the space over the head is too small"
-        path = "opening.add_from" if forgot else f"opening.rules.{'add_height' if school == 'add_on' else 'head_shim'}"
+        rule = "steel_add_height" if steel else "add_height" if school == "add_on" else "head_shim"
+        path = "opening.add_from" if forgot else f"opening.rules.{rule}"
         yield Flag("head-play-none", {"over": -head, "needed": -head, "cause": cause}, ("head_play", "ro_height"), path)
 
 
-def on_frame(
-    figures: Figures,
-    wall: Wall,
-    header: Header,
-    placing: Placing,
-    plate: Plate,
-    frame: Frame,
-) -> Iterator[Flag]:
+def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules: HouseRules) -> Iterator[Flag]:
     """What the wall must carry and whether the framing finds room in it (TRADE 6), and the usual cautions (22)."""
+    header, placing, frame = opening.header, opening.placing, opening.frame
     if wall.bearing != "no" and not header.source.strip():
         bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
         yield Flag("bearing-without-source", {"bearing": bearing}, ("header_length",), "opening.header.source")
@@ -128,7 +182,14 @@ def on_frame(
     if frame.depth is not None and finished is not None and frame.depth.value < finished:
         values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
         yield Flag("frame-too-shallow", values, ("frame_depth", "wall_finished"), "opening.frame.depth")
-    yield from _frame_fits(frame, finished, figures)
+    if opening.kind == "swing":
+        yield from _frame_fits(frame, finished, figures)
+        yield from kit_serves(opening.leaves, frame)
+        yield from _steel(frame, finished, rules)
+        yield from _sill(figures)
+        long, reach = rules.known("long_screw"), _value(figures, "screw_reach")
+        if reach is not None and long.value < reach and frame.kind != "steel_wrap":
+            yield Flag("long-screw-short", {"screw": long.value, "reach": reach}, ("screw_reach",), long.source.path)
     if wall.existing:
         yield Flag("caution-existing-wall", {}, ("plate_cut",), "wall.existing")
     if isinstance(figures.get("header_length"), Figure):
@@ -186,9 +247,33 @@ def kit_serves(leaves: tuple[Leaf, ...], frame: Frame) -> Iterator[Flag]:
     yield Flag("kit-cannot-serve-leaf", values, ("frame_inside_width",), frame.serves[0].source.path)
 
 
-def on_trim(casing: Casing | None, figures: Figures) -> Iterator[Flag]:
+def _steel(frame: Frame, finished: Length | None, rules: HouseRules) -> Iterator[Flag]:
+    """Whether a steel frame's throat takes the finished wall, and that it waits for the wallboard (TRADE 20)."""
+    if frame.kind != "steel_wrap":
+        return
+    throat = value_of(frame.throat) if frame.throat is not None else None
+    over = rules.value("steel_throat_over")
+    if throat is not None and finished is not None and throat < finished:
+        values: dict[str, Length | str] = {"throat": throat, "wall": finished, "short": finished - throat}
+        yield Flag("steel-throat-narrow", values, ("throat", "wall_finished"), "opening.frame.throat")
+    elif throat is not None and finished is not None and throat > finished + over:
+        values = {"throat": throat, "wall": finished, "most": finished + over}
+        yield Flag("steel-throat-wide", values, ("throat", "wall_finished"), "opening.frame.throat")
+    if not frame.source.strip():
+        yield Flag("steel-without-sheet", {}, ("ro_width", "ro_height"), "opening.frame.source")
+    yield Flag("steel-after-wallboard", {}, (), "opening.frame.kind")
+
+
+def _sill(figures: Figures) -> Iterator[Flag]:
+    """Filler under an outside sill (TRADE 12)."""
+    filler = _value(figures, "sill_filler")
+    if filler:
+        yield Flag("sill-needs-filler", {"filler": filler}, ("sill_filler",), "opening.frame.sill_thickness")
+
+
+def on_trim(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Whether the casing covers from the frame over the edge of the rough opening (TRADE 8)."""
-    wanted = _value(figures, "casing_wanted")
+    casing, wanted = opening.casing, _value(figures, "casing_wanted")
     if casing is not None and wanted is not None and casing.width.value < wanted:
         values = {"width": casing.width.value, "wanted": wanted}
         yield Flag("casing-does-not-cover", values, ("casing_wanted",), casing.width.source.path)

@@ -18,7 +18,7 @@ class Piece:
     """
 
     part: str
-    where: Literal["frame", "wall", "casing"]
+    where: Literal["frame", "wall", "casing", "kit"]
     count: int
     length: Reckoned
     section: tuple[Length | None, Length | None]
@@ -26,26 +26,23 @@ class Piece:
 
 def cut_list(
     *,
-    leg: Reckoned,
-    head: Reckoned,
-    frame_section: tuple[Length | None, Length | None],
     king: tuple[int, Reckoned],
     jack: tuple[int, Reckoned],
     header: Reckoned,
     header_section: tuple[Length | None, Length | None],
     cripple: tuple[int, Reckoned],
     stud_section: tuple[Length | None, Length | None],
+    door: Sequence[Piece],
     casing: Sequence[Reckoned] = (),
     casing_width: Length | None = None,
 ) -> tuple[Piece, ...]:
-    """List the pieces in the order they are cut: wall first, frame after."""
+    """List the pieces in the order they are cut: wall first, then what the door is made of, casing last."""
     rows = [
         Piece("king", "wall", king[0], king[1], stud_section),
         Piece("jack", "wall", jack[0], jack[1], stud_section),
         Piece("header", "wall", 1, header, header_section),
         Piece("cripple", "wall", cripple[0], cripple[1], stud_section),
-        Piece("leg", "frame", 2, leg, frame_section),
-        Piece("head", "frame", 1, head, frame_section),
+        *door,
     ]
     # two legs a side; a head for each side
     rows += [Piece("casing", "casing", 2, length, (casing_width, None)) for length in casing]

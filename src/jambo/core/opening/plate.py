@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from jambo.core.door.leaf import HingeSide
@@ -10,7 +11,7 @@ from jambo.core.length import ZERO, Exact, Length
 from jambo.core.opening.framing import Header, Placing, Wall
 from jambo.core.sums import HALF, Amount, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
 
-What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common"]
+What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
 Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
 BESIDE = 1  # spacings beside the framing within which layout studs are listed
 
@@ -43,6 +44,12 @@ class Plate:
     far_edge: Reckoned
     framing_near: Length | None
     framing_far: Length | None
+
+    def with_more(self, more: Sequence[Mark]) -> Plate:
+        """Add a kind's own marks and put all in running order."""
+        marks = [*self.marks, *(m for m in more if isinstance(m.reckoned, Figure))]
+        marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
+        return replace(self, marks=tuple(marks))
 
     @property
     def cripples(self) -> tuple[Common, ...]:

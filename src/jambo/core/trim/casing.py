@@ -6,17 +6,18 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Known, Reckoned, add
+from jambo.core.sums import HALF, Fact, Known, Reckoned, add
 
 Corner = Literal["mitred", "butted"]
 
 
 @dataclass(frozen=True, slots=True)
 class Casing:
-    """The casing chosen: its width, and how its corners meet."""
+    """The casing chosen: its width, how its corners meet, and its thickness where it is known."""
 
     width: Known
     corner: Corner = "mitred"
+    thickness: Known | None = None
 
 
 def pieces(
@@ -38,4 +39,14 @@ def width_to_cover(inside: Reckoned, opening: Reckoned, rules: HouseRules) -> Re
     """Least casing width that covers from the frame over the edge of the rough opening: (RO - Wi)/2 - r + cover."""
     return add(
         "casing_wanted", (HALF, opening), (-HALF, inside), (-1, rules.known("setback")), rules.known("casing_cover")
+    )
+
+
+def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -> tuple[Reckoned, ...]:
+    """Length of the long nails on each side: casing, wallboard, and their hold in the stud."""
+    if casing.thickness is None:
+        return ()
+    hold = rules.known("screw_embed")
+    return tuple(
+        add(f"casing_nail_{side}", casing.thickness, finish, hold) for side, finish in zip("ab", finishes, strict=True)
     )

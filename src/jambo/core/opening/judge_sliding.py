@@ -1,0 +1,241 @@
+"""Judgements on pocket doors, face sliders and bypass leaves (TRADE 10, 11, 22, 23), from figures already computed."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+
+from jambo.core.flags import Flag
+from jambo.core.length import ZERO, Length
+from jambo.core.opening.facts import Opening
+from jambo.core.opening.framing import Wall
+from jambo.core.opening.slider import TrackTape
+from jambo.core.opening.standoff import stocked
+from jambo.core.rules import HouseRules
+from jambo.core.sums import Figure, Known, Reckoned, value_of
+
+Figures = Mapping[str, Reckoned]
+Values = dict[str, Length | str]
+POCKET, SLIDER = "opening.door.pocket", "opening.door.slider"
+
+
+def _value(figures: Figures, name: str) -> Length | None:
+    figure = figures.get(name)
+    return figure.value if isinstance(figure, Figure) else None
+
+
+def _kit(opening: Opening) -> Iterator[Flag]:
+    """Whether the kit is made for this leaf."""
+    kit, about = opening.pocket, ("ro_width", "kit_header")
+    for leaf in opening.leaves:
+        width, thick = value_of(leaf.width), value_of(leaf.thickness)
+        if kit.leaf_width is not None and width is not None and width != kit.leaf_width.value:
+            values: Values = {"kit": kit.leaf_width.value, "width": width}
+            code = "kit-for-narrower-leaf" if kit.leaf_width.value < width else "kit-cut-down"
+            yield Flag(code, values, about, f"{POCKET}.leaf_width")
+        least, most = kit.thickness_least, kit.thickness_most
+        if thick is not None and ((least and thick < least.value) or (most and thick > most.value)):
+            end = least or most
+            values = {
+                "thickness": thick,
+                "least": least.value if least else "any",
+                "most": most.value if most else "any",
+            }
+            yield Flag("kit-thickness-differs", values, ("jamb_gap",), end.source.path if end else POCKET)
+        soft = kit.soft_close_least
+        if soft is not None and width is not None and width < soft.value:
+            yield Flag("pocket-soft-close-narrow", {"least": soft.value, "width": width}, (), soft.source.path)
+    if not kit.source.strip():
+        yield Flag("kit-without-sheet", {}, ("set_mark", "ro_height"), f"{POCKET}.source")
+
+
+def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """A pocket's kit, wall, floor, zone and fixings (TRADE 10)."""
+    kit = opening.pocket
+    yield from _kit(opening)
+    gap, least = _value(figures, "jamb_gap"), rules.value("pocket_jamb_gap")
+    if gap is not None and gap < ZERO:
+        yield Flag("pocket-wall-too-thin", {"over": -gap * 2}, ("jamb_gap",), "wall.stud_depth")
+    elif gap is not None and gap < least:
+        yield Flag("pocket-gap-tight", {"gap": gap, "least": least}, ("jamb_gap",), "wall.stud_depth")
+    under = _value(figures, "pocket_floor_gap")
+    if under is not None and under < ZERO:
+        path = f"{POCKET}.gap" if kit.gap else f"{POCKET}.set_above"
+        yield Flag("pocket-leaf-drags", {"over": -under, "needed": -under}, ("pocket_floor_gap",), path)
+    mark, own = _value(figures, "set_mark"), _value(figures, "set_mark_kit")
+    if kit.gap is not None and mark is not None and own is not None and mark != own:
+        yield Flag("pocket-gap-asked", {"mark": mark, "kit": own}, ("set_mark", "set_mark_kit"), f"{POCKET}.gap")
+    for found in kit.found:
+        if not found.moved:
+            yield Flag("pocket-not-cleared", {"what": found.what or "Something"}, ("ro_width",), found.path)
+    if wall.existing and not kit.looked and not kit.found:
+        yield Flag("pocket-not-looked-into", {}, ("ro_width",), f"{POCKET}.looked")
+    longest = {side: _value(figures, f"longest_fixing_{side.lower()}") for side in "AB"}
+    for side, value in longest.items():
+        if kit.finish_fixing is not None and value is not None and kit.finish_fixing.value > value:
+            about: Values = {"fixing": kit.finish_fixing.value, "side": side, "longest": value}
+            yield Flag(
+                "pocket-fixing-too-long", about, (f"longest_fixing_{side.lower()}",), kit.finish_fixing.source.path
+            )
+    a, b = longest.values()
+    if a is not None and b is not None:
+        yield Flag(
+            "caution-pocket-fixings", {"a": a, "b": b}, ("longest_fixing_a", "longest_fixing_b"), "wall.finish_a"
+        )
+    if kit.heated:
+        yield Flag("pocket-heated-floor", {}, ("foot_fixing",), f"{POCKET}.heated")
+    if kit.base_cabinet:
+        yield Flag("pocket-base-cabinet", {}, ("longest_fixing_a",), f"{POCKET}.base_cabinet")
+    if opening.frame.kind != "flat_jamb":
+        yield Flag("pocket-wants-flat-legs", {}, ("leg_length",), "opening.frame.kind")
+
+
+def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:
+    """Whether the slab covers the opening, and shares enough with itself open to hide the guide."""
+    overlap, wanted = _value(figures, "overlap_each"), opening.slider.side_overlap.value
+    wide = _value(figures, "slab_wanted_width")
+    path = "opening.door.leaves[0].width"
+    if overlap is not None and overlap <= ZERO and wide is not None:
+        sides = 1 if opening.pair else 2
+        yield Flag("slab-does-not-cover", {"short": -overlap * sides, "wanted": wide}, ("slab_width",), path)
+    elif overlap is not None and overlap < wanted:
+        yield Flag("slab-covers-little", {"overlap": overlap, "wanted": wanted}, ("slab_width",), path)
+    top = _value(figures, "overlap_top")
+    if top is not None and top < ZERO:
+        yield Flag("slab-top-uncovered", {"short": -top}, ("slab_height",), "opening.door.leaves[0].height")
+    room, guide = _value(figures, "guide_room"), opening.slider.guide_length
+    if room is not None and room < guide.value:
+        values: Values = {"room": max(room, ZERO), "guide": guide.value}
+        yield Flag("guide-shows", values, ("guide_room",), guide.source.path)
+
+
+def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Flag]:
+    """Whether track and open slab find room, on the track and on the wall."""
+    short, move = _value(figures, "track_short"), _value(figures, "hanger_move")
+    least, inset = _value(figures, "track_least"), _value(figures, "hanger_inset")
+    if short is not None and short > ZERO and move is not None and least is not None and inset is not None:
+        if short > move * 2:
+            values: Values = {"short": short - move * 2, "least": least - move * 2}
+            yield Flag("track-too-short", values, ("track_length", "track_least"), f"{SLIDER}.length")
+        else:
+            yield Flag("hangers-moved-in", {"move": move, "inset": inset}, ("hanger_inset",), f"{SLIDER}.length")
+    if tape.limits is None:
+        return
+    low, high = tape.limits
+    start, end, track = (_value(figures, n) for n in ("track_needs_start", "track_needs_end", "track_length"))
+    if start is not None and end is not None and track is not None:
+        over = max(low - start, end - high, track - (high - low))
+        if over > ZERO:
+            yield Flag("track-past-wall", {"over": over}, ("track_least",), "opening.position.distance")
+    reach = _value(figures, "slab_open_far")
+    far = [reach] if reach is not None else []
+    width = value_of(opening.finished_width)
+    past = max(
+        [f - high for f in far] + ([low - (width - f) for f in far] if opening.pair and width is not None else []),
+        default=ZERO,
+    )
+    if past > ZERO:
+        yield Flag("slab-past-wall", {"over": past}, ("slab_open_far",), "opening.door.slides_to")
+
+
+def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
+    """What the track hangs on (TRADE 11, fixing)."""
+    s, path = opening.slider, f"{SLIDER}.studs"
+    length = _value(figures, "track_length")
+    lag, needs = s.lag, _value(figures, "lag_length")
+    if lag is not None and needs is not None and lag.value < needs:
+        yield Flag("lag-too-short", {"lag": lag.value, "needed": needs}, ("lag_length",), lag.source.path)
+    if s.studs is None or not s.studs:
+        yield Flag("studs-not-found", {}, ("track_length",) if length else (), path)
+        return
+    if tape.fixed is None or length is None or tape.across is None:
+        return
+    fixed = tape.fixed
+    if not fixed.landed and s.fixing != "backer_only":
+        yield Flag("track-holes-off-studs", {}, ("track_start",), path)
+    if fixed.cannot:
+        n = len(fixed.cannot)
+        yield Flag("stud-not-reached", {"count": "One stud" if n == 1 else f"{n} studs"}, ("track_start",), path)
+    every, within = rules.value("fix_every"), rules.value("fix_end")
+    at = fixed.fixings
+    if every * len(at) < length:
+        said = "no fixing" if not at else "1 fixing" if len(at) == 1 else f"{len(at)} fixings"
+        yield Flag("fixings-too-few", {"count": said, "length": length, "every": every}, ("track_length",), path)
+    for end, near in (("closed", [a for a in at if a <= within]), ("open", [a for a in at if a >= length - within])):
+        if not near:
+            side = {"closed": "left", "open": "right"}[end] if opening.pair else end
+            yield Flag("fixing-end-bare", {"within": within, "end": side}, ("track_start",), path)
+
+
+def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """Stand-off, weight, headroom, what is beside it (TRADE 11)."""
+    s = opening.slider
+    spare, needed, has = (_value(figures, n) for n in ("standoff_spare", "standoff_needed", "standoff"))
+    if spare is not None and spare < ZERO and needed is not None and has is not None:
+        least = _value(figures, "backer_least")
+        if s.backer is None and s.fixing != "spacers" and least is not None and stocked(least, rules.habit) is None:
+            yield Flag("backer-beyond-stock", {"least": least}, ("backer_least",), f"{SLIDER}.backer")
+        values: Values = {"standoff": has, "wanted": needed, "needed": -spare}
+        yield Flag("slab-rubs", values, ("standoff_needed", "standoff"), f"{SLIDER}.backer")
+    reach, flat = _value(figures, "guide_reach"), has
+    thick = value_of(opening.leaves[0].thickness)
+    if reach is not None and flat is not None and thick is not None and (reach - flat) * 2 > thick:
+        yield Flag("wall-falls-away", {"reach": reach}, ("guide_reach",), f"{SLIDER}.lean")
+    if opening.mass is not None and s.rating is not None:
+        # two slabs hang from their own halves of a joined track: each half carries one
+        if opening.mass > s.rating:
+            said: Values = {"mass": opening.mass.text(rules.habit), "rating": s.rating.text(rules.habit)}
+            yield Flag("slab-over-rating", said, ("slab_width",), f"{SLIDER}.rating")
+    else:
+        path = f"{SLIDER}.rating" if s.rating is None else "opening.door.mass"
+        yield Flag("slab-weight-unknown", {}, ("slab_width",), path)
+    left, needs = _value(figures, "headroom_left"), _value(figures, "headroom_needs")
+    floor, under = _value(figures, "floor_clear"), value_of(wall.height)
+    if left is None and needs is not None and floor is not None and under is not None:
+        left = under - floor - needs  # no ceiling given: at best the plates
+    if left is not None and left < ZERO:
+        path = f"{SLIDER}.ceiling" if s.ceiling else "wall.height"
+        yield Flag("headroom-short", {"over": -left}, ("headroom_needs",), path)
+    open_reach = _value(figures, "open_reach")
+    for i, beside in enumerate(s.beside):
+        if open_reach is not None and beside.distance.value < open_reach:
+            values = {"what": beside.what or "something", "distance": beside.distance.value, "reach": open_reach}
+            yield Flag("open-slab-covers", values, ("open_reach",), f"{SLIDER}.beside[{i}].distance")
+    if not s.source.strip():
+        yield Flag(
+            "hardware-without-sheet", {}, ("track_line",) if _value(figures, "track_line") else (), f"{SLIDER}.source"
+        )
+    if s.guide == "channel" and (depth := _value(figures, "groove_depth")) is not None and depth > ZERO:
+        yield Flag(
+            "caution-router", {"depth": min(depth, rules.value("groove_pass"))}, ("groove_depth",), f"{SLIDER}.guide"
+        )
+
+
+def on_slider(opening: Opening, wall: Wall, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
+    """A face slider's slab, track, fixing and stand-off (TRADE 11)."""
+    yield from _covers(opening, figures)
+    yield from _length(opening, figures, tape)
+    yield from _fixed(opening, figures, tape, rules)
+    yield from _hangs(opening, wall, figures, rules)
+
+
+def on_bypass(opening: Opening, figures: Figures) -> Iterator[Flag]:
+    """Bypass leaves: whether they lap, pass under their track and find depth (TRADE 11)."""
+    by, overlap = opening.bypass, _value(figures, "bypass_overlap_each")
+    path = "opening.door.leaves[0].width"
+    n, wide = by.count, _value(figures, "bypass_leaf_wanted")
+    if overlap is not None and overlap <= ZERO and wide is not None:
+        values: Values = {"short": -overlap * (n - 1), "wanted": wide}
+        yield Flag("bypass-leaves-do-not-lap", values, ("bypass_overlap_each",), path)
+    elif overlap is not None and overlap < by.overlap.value:
+        values = {"overlap": overlap, "wanted": by.overlap.value, "needed": (by.overlap.value - overlap) * (n - 1)}
+        yield Flag("bypass-laps-little", values, ("bypass_overlap_each",), path)
+    left = _value(figures, "bypass_track_left")
+    if left is not None and left < by.track.value:
+        over = by.track.value - left
+        yield Flag("bypass-leaf-too-high", {"over": over}, ("bypass_track_left",), "opening.door.leaves[0].height")
+    deep, frame = _value(figures, "bypass_depth"), _value(figures, "frame_depth")
+    has = opening.frame.depth.value if isinstance(opening.frame.depth, Known) else frame
+    if deep is not None and has is not None and deep > has:
+        yield Flag(
+            "bypass-too-deep", {"deep": deep, "frame_depth": has}, ("bypass_depth",), "opening.door.leaves[0].thickness"
+        )
