@@ -28,6 +28,31 @@ PLAIN = {
 }
 
 
+# changes that turn PLAIN into a door of another kind, each without a stop or check
+POCKET = {"opening.door.kind": "pocket", "opening.door.pocket": {"source": "sheet"}}
+SLIDER = {
+    "opening.door.kind": "face_slider",
+    "opening.door.leaves": [{"thickness": "1 3/8"}],
+    "opening.door.opening_width": "31",
+    "opening.door.opening_height": "81 1/2",
+    "opening.door.mass": "44 lb",
+    "opening.position.distance": "50",
+    "opening.door.slider": {
+        "source": "sheet",
+        "rating": "150 lb",
+        "length": "70",
+        "hole_first": "1",
+        "studs": [{"at": str(at)} for at in range(16, 160, 16)],
+    },
+}
+BYPASS = {
+    "opening.door.kind": "bypass",
+    "opening.door.leaves": [{"thickness": "1 3/8"}],
+    "opening.door.opening_width": "59",
+    "opening.door.opening_height": "80 3/4",
+}
+
+
 def plain(**changes):
     """PLAIN with changes by path, dots for levels: plain(**{"opening.header.depth": "7 1/4"}). None takes out."""
     doc = copy.deepcopy(PLAIN)

@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from test_solve import FLAGS
+from flag_cases import FLAGS
 
 from helpers import demo_document, plain, solved
 from jambo.core.catalogue import entry

@@ -2,7 +2,7 @@
 
 import pytest
 
-from helpers import codes, inch, lengths, plain, solved
+from helpers import BYPASS, POCKET, SLIDER, codes, inch, lengths, plain, solved
 from jambo.core.length import Length
 from jambo.core.sums import Waiting
 from jambo.files.document import Document
@@ -121,3 +121,79 @@ def test_casing_pieces_by_their_corners():
 def test_clear_width_is_not_the_leaf_width():
     # 30 + 1/8 - 1 3/8 - 3/8
     assert lengths(solved(plain()))["clear_width"] == inch("28 3/8")
+
+
+def test_steel_frame_takes_its_opening_from_the_sheet():
+    """Leaf 30 x 80, floors 3/4: RO = 30 + 2 by 3/4 + 80 + 1. Wo = 30 1/4 + 2 x 1/16; top = 81 3/8 + 1/16."""
+    result = solved(plain(**{"opening.frame": {"kind": "steel_wrap", "throat": "4 1/2", "source": "sheet"}}))
+    found = lengths(result)
+    assert [found[n] for n in ("ro_width", "ro_height", "side_play", "head_play")] == [
+        inch("32"), inch("81 3/4"), inch("13/16"), inch("5/16"),
+    ]  # fmt: skip
+    assert codes(result, "stop") == codes(result, "check") == []
+    assert "trim" not in result.stages
+    assert ("steel_foot_screw", 2, inch("2")) in [(i.name, i.count, i.length) for i in result.hardware]
+    assert result.steps[0].gate == "{wallboard} done first"
+
+
+@pytest.mark.parametrize(
+    ("sill", "on", "filler", "bottom", "leg"),
+    # inside floor 3/4 and gap 1/2 ask for 1 1/4; the sill's own line is its thickness + 1/8; head = bottom + 80 + 1/8
+    [
+        ("3/4", True, "3/8", "1 1/4", "80 1/4"),  # 81 3/8 - 3/8 - 3/4
+        ("3/4", False, "3/8", "1 1/4", "81"),
+        ("1 1/2", True, "0", "1 5/8", "80 1/4"),  # 81 3/4 - 1 1/2
+    ],
+)
+def test_outside_frame_on_its_sill(sill, on, filler, bottom, leg):
+    frame = {"kind": "outside_sill", "sill_thickness": sill, "legs_on_sill": on, "depth": "5", "sill_site_made": True}
+    result = solved(plain(**{"opening.frame": frame, "opening.door.leads_to": "outside"}))
+    found = lengths(result)
+    assert [found[n] for n in ("sill_filler", "leaf_bottom", "leg_length")] == [inch(filler), inch(bottom), inch(leg)]
+    assert found["frame_inside_width"] == inch("30 3/8")  # 1/8 at the hinges, 1/4 at the sealed strike
+    assert (found["seal_set"], found["sill_fall"]) == (inch("1/8"), inch("1/4"))  # half of 1/4; 1 in 20 over 5
+    assert "filler" in {p.part for p in result.pieces} or filler == "0"
+
+
+def test_pre_hung_brings_its_hinges():
+    result = solved(plain(**{"opening.frame.supply": "pre_hung"}))
+    assert [i.name for i in result.hardware] == ["unit", "long_screw", "latch"]
+
+
+@pytest.mark.parametrize(("mass", "count"), [("90 lb", 3), ("91", 4), ("40.9 kg", 4)])
+def test_a_heavy_leaf_takes_one_more_hinge(mass, count):
+    result = solved(plain(**{"opening.door.mass": mass}))
+    assert sum(n.startswith("hinge_leaf_") for n in result.figures) == count
+
+
+def test_nails_reach_through_casing_and_board():
+    # 11/16 + 1/2 + 1
+    result = solved(plain(**{"opening.casing": {"width": "2 1/4", "thickness": "11/16"}}))
+    assert lengths(result)["casing_nail_a"] == inch("2 3/16")
+
+
+@pytest.mark.parametrize("text", ["heavy", "0 lb", "-4", "9999 kg", "12 stone"])
+def test_a_weight_that_cannot_be_is_refused(text):
+    with pytest.raises(Refused, match=r"opening.door.mass: .*82 lb"):
+        solved(plain(**{"opening.door.mass": text}))
+
+
+KINDS = ("swing", "pocket", "face_slider", "bypass")
+
+
+@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("pair", [1, 2])
+def test_every_kind_waits_for_its_facts_and_keeps_those_of_others(kind, pair):
+    """From nothing no kind fails; facts of all kinds at once change no figure of the one chosen."""
+    empty = solved({"unit": "mm", "opening": {"door": {"kind": kind, "leaves": [{}] * pair}}})
+    assert empty.missing and empty.stages[0] == "door"
+    own = {"swing": {}, "pocket": POCKET, "face_slider": SLIDER, "bypass": BYPASS}[kind]
+    door = plain(**own)["opening"]["door"]
+    others = plain(
+        **BYPASS, **{k: v for k, v in SLIDER.items() if "slider" in k}, **{"opening.door.pocket": {"bumper": "3"}}
+    )
+    full = others["opening"]["door"] | door | {"kind": kind}
+    if kind in ("swing", "pocket"):
+        full["leaves"] = plain()["opening"]["door"]["leaves"]
+    a, b = solved(plain(**own)), solved(plain(**own, **{"opening.door": full}))
+    assert lengths(a) == lengths(b)

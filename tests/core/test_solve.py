@@ -3,6 +3,7 @@
 from fractions import Fraction
 
 import pytest
+from flag_cases import FLAGS
 
 from helpers import codes, demo_document, inch, inches, lengths, plain, solved
 from jambo.core.door.leaf import Handing, hands
@@ -130,41 +131,6 @@ def test_two_jacks_widen_header_and_marks():
 )
 def test_hand_in_both_schools(handing, pull, outside):
     assert (hands(handing).pull_side, hands(handing).outside) == (pull, outside)
-
-
-FLAGS = [
-    ({"opening.door.leaves": [{"width": "2-8", "height": "80"}]}, "leaf-width-two-readings"),
-    ({"opening.rules": {"strike_gap": "1/16"}}, "gap-too-small-for-paint"),
-    ({"opening.floors.b": [{"thickness": "3/8", "allowance": "tile"}]}, "floor-is-allowance"),
-    ({"opening.floors.b": []}, "floors-differ"),
-    ({"opening.rules": {"floor_gap": "1/4"}}, "floor-gap-small"),
-    ({"opening.rules": {"side_shim": "1/16"}}, "side-play-tight"),
-    ({"opening.rules": {"side_shim": "3/16"}}, "side-play-under-lean"),
-    ({"opening.rules": {"side_shim": "5/8"}}, "side-play-wide"),
-    ({"opening.school": "add_on", "opening.rules": {"add_width": "1 1/2"}}, "side-play-none"),
-    ({"opening.school": "add_on", "opening.rules": {"add_height": "2"}}, "head-play-none"),
-    ({"opening.header.depth": "15 1/4"}, "cripple-does-not-fit"),
-    ({"opening.header.depth": "15 1/8"}, "header-against-plates"),  # 97 1/2 - 82 3/8
-    ({"wall.height": "82"}, "wall-too-low"),
-    ({"opening.position.distance": "18"}, "opening-past-wall-start"),
-    ({"opening.position.distance": "150"}, "opening-past-wall-end"),
-    ({"wall.length": "36", "opening.position.distance": "18"}, "opening-wider-than-wall"),
-    ({}, "sliver-beside-king"),
-    ({"wall.bearing": "yes", "opening.header.source": ""}, "bearing-without-source"),
-    ({"wall.bearing": "unknown", "opening.header.source": None}, "bearing-without-source"),
-    ({"opening.frame.depth": "4 1/4"}, "frame-too-shallow"),
-    ({"wall.existing": True}, "caution-existing-wall"),
-    ({}, "caution-cutting"),
-    ({}, "caution-clear-width"),
-    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "kit_width_1": "27"}}, "kit-cannot-serve-leaf"),
-    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "depth": "5 1/4"}}, "rip-the-lining"),
-    ({"opening.frame": {"kind": "split_jamb", "wall_least": "4 3/4", "wall_most": "6"}}, "split-jamb-out-of-range"),
-    ({"opening.casing": {"width": "1"}}, "casing-does-not-cover"),
-    (
-        {"opening.frame.stands_on": "finished_floor", "opening.floors.a": [{"thickness": "3/8", "allowance": "tile"}]},
-        "leg-stands-on-unchosen-floor",
-    ),
-]
 
 
 @pytest.mark.parametrize(("changes", "code"), FLAGS, ids=[code for _, code in FLAGS])

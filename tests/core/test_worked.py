@@ -1,10 +1,12 @@
 """The worked figures of tests/data/worked.json, by the symbols of the handbook."""
 
 import json
+from fractions import Fraction
 from pathlib import Path
 
 import pytest
 
+from helpers import solved
 from jambo.core.door import frame as frames
 from jambo.core.door import hinges
 from jambo.core.door.frame import Frame, HeadOverLegs, Trenched
@@ -61,7 +63,7 @@ def test_swing(case):
     floor = add("floor_clear", case.known("F_clear"))
     inside = frames.inside_width(leaves, frame, case.rules)
     outside = frames.outside_width(inside, frame)
-    head = frames.head_underside(floor, leaves[0], case.rules)
+    head = frames.head_underside([floor, case.rules.known("floor_gap")], leaves[0], case.rules)
     top = add("frame_top", head, frame.leg_thickness)
     if case.given.get("school") == "add_on":
         opening = swing.add_on(leaves, outside, top, floor, "finished_floor", case.rules)
@@ -118,3 +120,33 @@ def test_hinges(case):
 )
 def test_number_of_hinges(height, heavy, outside, count):
     assert hinges.count(Length.inches(height), "in", heavy=heavy, outside=outside) == count
+
+
+def as_document(case, **changes):
+    """A case of a whole kind, as a document in its unit; both floors are what it gives."""
+    floor = [{"thickness": str(Fraction(case["given"].get("floor", "0")))}]
+    wall = {"finish_a": "1/2", "finish_b": "1/2"}
+    return {"unit": case["unit"], "wall": wall, "opening": {"floors": {"a": floor, "b": floor}, "door": changes}}
+
+
+@pytest.mark.parametrize("case", of_kind("pocket"))
+def test_pocket(case):
+    given = case["given"]
+    leaves = [{"width": f"{given['W']} {case['unit']}", "height": given["H"]}]
+    found = solved(as_document(case, kind="pocket", leaves=leaves)).figures
+    names = {
+        "header": "kit_header", "track": "pocket_track", "longest_fixing": "longest_fixing_a", "ro_w": "ro_width",
+        "ro_h": "ro_height",
+    }  # fmt: skip
+    Case(case).check({symbol: found[names.get(symbol, symbol)] for symbol in case["expect"]})
+
+
+@pytest.mark.parametrize("case", of_kind("face slider"))
+def test_face_slider(case):
+    size = {"opening_width": case["given"]["w"], "opening_height": {"value": case["given"]["h"], "unit": case["unit"]}}
+    found = solved(as_document(case, kind="face_slider", **size)).figures
+    names = {
+        "slab_w": "slab_width", "slab_h": "slab_height", "spread": "hanger_spread", "min_track": "track_least",
+        "rule_track": "track_rule",
+    }  # fmt: skip
+    Case(case).check({symbol: found[names.get(symbol, symbol)] for symbol in case["expect"]})

@@ -55,7 +55,7 @@ def test_outline_is_true_to_scale():
     outline = short(plain())["silhouette"]
     assert outline == {
         "ro_width": 819.15, "ro_height": 2092.325, "leaf_width": 762.0, "leaf_height": 2032.0, "leaf_bottom": 31.75,
-        "hinge_side": "left",
+        "hinge_side": "left", "kind": "swing", "leaves": 1, "slides_to": "right",
     }  # fmt: skip
 
 

@@ -262,7 +262,7 @@ KINDS: dict[str, FlagKind] = {
     ),
     "sill-needs-filler": FlagKind(
         "note", "frame",
-        "The floor the {leaf} swings over is higher than the sill brings it: filler strips of {filler} go under the sill.",
+        "The floor the {leaf} swings over is higher than the sill brings it: filler strips of {strips} go under the sill.",
         "Bed the filler fully, level within 1/16 in, and run the pan over it.",
     ),
     "kit-for-narrower-leaf": FlagKind(

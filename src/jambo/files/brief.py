@@ -33,6 +33,9 @@ class SilhouetteOut(TypedDict):
     leaf_height: float
     leaf_bottom: float
     hinge_side: str
+    kind: str
+    leaves: int
+    slides_to: str
 
 
 class BriefOut(TypedDict):
@@ -56,6 +59,9 @@ class Brief:
     ro: tuple[Length | None, Length | None]
     leaf_bottom: Length | None
     hinge_side: str
+    kind: str
+    leaves: int
+    slides_to: str
     stage: Stage
     waits_on: tuple[str, ...]
     flags: tuple[Flag, ...]
@@ -96,15 +102,23 @@ def brief(unit: Unit, crew: str, job: str, wall: str, opening: str) -> Brief:
     try:
         facts = facts_of(parse(Document, data))
     except Refused as refused:
-        return Brief((None, None), (None, None), None, "left", "door", (), (), refused.errors)
+        return Brief((None, None), (None, None), None, "left", "swing", 1, "right", "door", (), (), refused.errors)
     result = solve(facts.opening, facts.wall, facts.rules)
-    leaf = facts.opening.leaves[0]
+    leaf, asked = facts.opening.leaves[0], facts.opening
+    made = {"face_slider": "slab_", "bypass": "leaf_size_"}
+    size = [
+        _value(result, made[asked.kind] + name) if asked.kind in made else value_of(given)
+        for name, given in (("width", leaf.width), ("height", leaf.height))
+    ]
     paths = [missing.path for missing in result.missing]
     return Brief(
-        leaf=(value_of(leaf.width), value_of(leaf.height)),
+        leaf=(size[0], size[1]),
         ro=(_value(result, "ro_width"), _value(result, "ro_height")),
         leaf_bottom=_value(result, "leaf_bottom"),
-        hinge_side=facts.opening.handing.hinge_side,
+        hinge_side=asked.handing.hinge_side,
+        kind=asked.kind,
+        leaves=asked.bypass.count if asked.kind == "bypass" else len(asked.leaves),
+        slides_to=asked.slides_to,
         stage=_stage(paths),
         waits_on=tuple(paths),
         flags=result.flags,
@@ -128,6 +142,7 @@ def brief_out(of: Brief, tape: Tape, words: Region) -> BriefOut:
         silhouette = {
             "ro_width": ro_w, "ro_height": ro_h, "leaf_width": leaf_w, "leaf_height": leaf_h,
             "leaf_bottom": bottom, "hinge_side": of.hinge_side,
+            "kind": of.kind, "leaves": of.leaves, "slides_to": of.slides_to,
         }  # fmt: skip
     return {
         "leaf": pair(of.leaf),

@@ -401,6 +401,19 @@ export interface components {
             version: number;
         };
         /**
+         * Beside
+         * @description A switch, vent, casing or corner beside the opening: how far from the opening's edge it starts.
+         */
+        Beside: {
+            /** Distance */
+            distance?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
          * BriefOut
          * @description The short of one opening.
          */
@@ -428,6 +441,23 @@ export interface components {
             worst: components["schemas"]["FlagOut"] | null;
         };
         /**
+         * Bypass
+         * @description Leaves that pass each other in one opening.
+         */
+        Bypass: {
+            /** Between */
+            between?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Count
+             * @default 2
+             */
+            count?: number;
+            /** Overlap */
+            overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track */
+            track?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
          * Casing
          * @description The casing of both sides; without a width it is not figured.
          */
@@ -438,6 +468,8 @@ export interface components {
              * @enum {string}
              */
             corner?: "mitred" | "butted";
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Width */
             width?: (string | components["schemas"]["ExactLength"]) | null;
         };
@@ -464,6 +496,22 @@ export interface components {
             };
         };
         /**
+         * DimOut
+         * @description A dimension line that reads a figure.
+         */
+        DimOut: {
+            /** Figure */
+            figure: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /** Y0 */
+            y0: number;
+            /** Y1 */
+            y1: number;
+        };
+        /**
          * Document
          * @description A whole opening document. `unit` reads bare numbers and chooses the habit whose defaults apply.
          */
@@ -483,6 +531,90 @@ export interface components {
              */
             unit: "in" | "mm";
             wall?: components["schemas"]["Wall"];
+        };
+        /**
+         * Door
+         * @description What hangs. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
+         *
+         *     Handing is physical: `hinge_side` as seen from side A, and the side a swing leaf opens to. Of a swing pair the first
+         *     leaf is the active one, and `hinge_side` is its side. Pocket leaves and slabs open toward `slides_to`; of two, the
+         *     first does. `opening_width` and `opening_height` are the finished opening of a face slider or bypass leaves.
+         */
+        Door: {
+            bypass?: components["schemas"]["Bypass"];
+            /** Delivered Hand */
+            delivered_hand?: ("LH" | "RH" | "LHR" | "RHR") | null;
+            /**
+             * Fire Rated
+             * @default false
+             */
+            fire_rated?: boolean;
+            /**
+             * Glass
+             * @default false
+             */
+            glass?: boolean;
+            hardware?: components["schemas"]["Hardware"];
+            /**
+             * Hinge Side
+             * @default left
+             * @enum {string}
+             */
+            hinge_side?: "left" | "right";
+            /**
+             * Kind
+             * @default swing
+             * @enum {string}
+             */
+            kind?: "swing" | "pocket" | "face_slider" | "bypass";
+            /**
+             * Leads To
+             * @default inside
+             * @enum {string}
+             */
+            leads_to?: "inside" | "outside" | "garage" | "store";
+            /** Leaves */
+            leaves?: components["schemas"]["Leaf"][];
+            /** Mass */
+            mass?: string | null;
+            /** Opening Height */
+            opening_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Opening Width */
+            opening_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Opens To
+             * @default A
+             * @enum {string}
+             */
+            opens_to?: "A" | "B";
+            /**
+             * Outside
+             * @default A
+             * @enum {string}
+             */
+            outside?: "A" | "B";
+            pocket?: components["schemas"]["Pocket"];
+            slider?: components["schemas"]["Slider"];
+            /**
+             * Slides To
+             * @default right
+             * @enum {string}
+             */
+            slides_to?: "left" | "right";
+        };
+        /**
+         * DrawingOut
+         * @description A plan or section. `depth` is the axis along which thin things may be drawn stretched.
+         */
+        DrawingOut: {
+            /** Depth */
+            depth: string;
+            /** Dims */
+            dims: components["schemas"]["DimOut"][];
+            /** Name */
+            name: string;
+            /** Outlines */
+            outlines: components["schemas"]["OutlineOut"][];
         };
         /**
          * ExactLength
@@ -577,7 +709,8 @@ export interface components {
          *
          *     `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
          *     widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
-         *     `wall_least` and `wall_most`.
+         *     `wall_least` and `wall_most`. `steel_wrap`: wraps the finished wall, `throat` and `source` from its sheet.
+         *     `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it.
          */
         Frame: {
             /** Depth */
@@ -589,13 +722,35 @@ export interface components {
              * @default flat_jamb
              * @enum {string}
              */
-            kind?: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb";
+            kind?: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
             /** Kit Width 1 */
             kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kit Width 2 */
             kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Legs On Sill
+             * @default true
+             */
+            legs_on_sill?: boolean;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
             /** Rabbet Depth */
             rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Sill Site Made
+             * @default false
+             */
+            sill_site_made?: boolean;
+            /** Sill Thickness */
+            sill_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
             /** Spacer */
             spacer?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -604,8 +759,16 @@ export interface components {
              * @enum {string}
              */
             stands_on?: "rough_floor" | "finished_floor" | "spacer";
+            /**
+             * Supply
+             * @default site_built
+             * @enum {string}
+             */
+            supply?: "site_built" | "pre_hung";
             /** Thickness */
             thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Throat */
+            throat?: (string | components["schemas"]["ExactLength"]) | null;
             /** Trench Depth */
             trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Wall Least */
@@ -627,6 +790,24 @@ export interface components {
             outside: string;
             /** Pull Side */
             pull_side: string;
+        };
+        /**
+         * Hardware
+         * @description Corners of hinges, latch plate and their mortises, and the leaf thicknesses the lock or bolt is made for.
+         */
+        Hardware: {
+            /** Hinge Corner */
+            hinge_corner?: ("square" | "round") | null;
+            /** Hinge Mortise */
+            hinge_mortise?: ("square" | "round") | null;
+            /** Latch Corner */
+            latch_corner?: ("square" | "round") | null;
+            /** Latch Mortise */
+            latch_mortise?: ("square" | "round") | null;
+            /** Thickness Least */
+            thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Most */
+            thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * Header
@@ -667,6 +848,22 @@ export interface components {
             length: components["schemas"]["LengthOut"];
             /** Reading */
             reading: string;
+        };
+        /**
+         * InZone
+         * @description Something found in a pocket's zone, and whether it has been moved.
+         */
+        InZone: {
+            /**
+             * Moved
+             * @default false
+             */
+            moved?: boolean;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
         };
         /**
          * ItemOut
@@ -785,6 +982,22 @@ export interface components {
             thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Width */
             width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * Lean
+         * @description How far the wall's face stands forward of plumb, or back, at a height above the finished floor.
+         */
+        Lean: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /** By */
+            by?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Toward
+             * @default slab
+             * @enum {string}
+             */
+            toward?: "slab" | "wall";
         };
         /**
          * LengthOut
@@ -915,7 +1128,7 @@ export interface components {
              */
             add_from?: "rough_floor" | "finished_floor";
             casing?: components["schemas"]["Casing"];
-            door?: components["schemas"]["SwingDoor"];
+            door?: components["schemas"]["Door"];
             floors?: components["schemas"]["Floors"];
             frame?: components["schemas"]["Frame"];
             header?: components["schemas"]["Header"];
@@ -966,6 +1179,18 @@ export interface components {
             order: number[];
         };
         /**
+         * OutlineOut
+         * @description An outline of a plan or section: points in millimetres, as x, y, x, y ...
+         */
+        OutlineOut: {
+            /** Figures */
+            figures: string[];
+            /** Part */
+            part: string;
+            /** Points */
+            points: number[];
+        };
+        /**
          * PieceOut
          * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown.
          */
@@ -982,6 +1207,78 @@ export interface components {
             section: string;
             /** Where */
             where: string;
+        };
+        /**
+         * Pocket
+         * @description A pocket kit as its sheet has it; what is left out is a house rule. `source` says which sheet.
+         *
+         *     `gap` is the floor gap wanted instead of the kit's own; `leaf_width` the leaf the kit is made for; `found` what is in
+         *     the zone both leaf widths need; `looked` says that it was looked into.
+         */
+        Pocket: {
+            /**
+             * Base Cabinet
+             * @default false
+             */
+            base_cabinet?: boolean;
+            /** Bumper */
+            bumper?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Finish Fixing */
+            finish_fixing?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Floor
+             * @default wood
+             * @enum {string}
+             */
+            floor?: "wood" | "concrete";
+            /** Found */
+            found?: components["schemas"]["InZone"][];
+            /** Gap */
+            gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Drop */
+            hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Head Stack */
+            head_stack?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Heated
+             * @default false
+             */
+            heated?: boolean;
+            /** Leaf Width */
+            leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Looked
+             * @default false
+             */
+            looked?: boolean;
+            /** Min Head */
+            min_head?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Rail Short */
+            rail_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Set Above */
+            set_above?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Soft Close Least */
+            soft_close_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Split */
+            split?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Least */
+            thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Most */
+            thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Short */
+            track_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width Add */
+            width_add?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * PoleOut
@@ -1020,6 +1317,8 @@ export interface components {
          * @description Everything that follows from one opening document.
          */
         ResultOut: {
+            /** Drawings */
+            drawings: components["schemas"]["DrawingOut"][];
             /** Figures */
             figures: {
                 [key: string]: components["schemas"]["FigureOut"];
@@ -1035,6 +1334,11 @@ export interface components {
             heard: {
                 [key: string]: components["schemas"]["HeardOut"];
             };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "swing" | "pocket" | "face_slider" | "bypass";
             /** Marks */
             marks: components["schemas"]["MarkOut"][];
             /** Missing */
@@ -1051,6 +1355,11 @@ export interface components {
             school: string;
             /** Shapes */
             shapes: components["schemas"]["ShapeOut"][];
+            /** Stages */
+            stages: ("door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "trim")[];
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            track: components["schemas"]["TrackOut"] | null;
             /** Under */
             under: string;
             /**
@@ -1096,14 +1405,46 @@ export interface components {
             add_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Add Width */
             add_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bumper Height */
+            bumper_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bypass Between */
+            bypass_between?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bypass Overlap */
+            bypass_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bypass Track */
+            bypass_track?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Cover */
             casing_cover?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Overhang */
             casing_overhang?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Concrete Embed */
+            concrete_embed?: (string | components["schemas"]["ExactLength"]) | null;
             /** Depth Over Wall */
             depth_over_wall?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Finish Fixing Keep */
+            finish_fixing_keep?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Fix End */
+            fix_end?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Fix Every */
+            fix_every?: (string | components["schemas"]["ExactLength"]) | null;
             /** Floor Gap */
             floor_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Foot Plate */
+            foot_plate?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Groove Extra */
+            groove_extra?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Groove Pass */
+            groove_pass?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Groove Play */
+            groove_play?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Height */
+            guide_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Length */
+            guide_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Thickness */
+            guide_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Edge */
+            hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
             /** Head Gap */
             head_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Head Shim */
@@ -1116,6 +1457,12 @@ export interface components {
             hinge_length?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Top */
             hinge_top?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Above Slab */
+            hole_above_slab?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Apart */
+            hole_apart?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole On Stud */
+            hole_on_stud?: (string | components["schemas"]["ExactLength"]) | null;
             /** Horn */
             horn?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kit Gap */
@@ -1130,26 +1477,82 @@ export interface components {
             least_side_play?: (string | components["schemas"]["ExactLength"]) | null;
             /** Leg Thickness */
             leg_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Lift On */
+            lift_on?: (string | components["schemas"]["ExactLength"]) | null;
             /** Long Screw */
             long_screw?: (string | components["schemas"]["ExactLength"]) | null;
             /** Meeting Gap */
             meeting_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Most Side Play */
             most_side_play?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Open Clearance */
+            open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
             /** Paint Gap */
             paint_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Plate Thickness */
             plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Bumper */
+            pocket_bumper?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Hanger Drop */
+            pocket_hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Hanger Edge */
+            pocket_hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Head Lap */
+            pocket_head_lap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Head Stack */
+            pocket_head_stack?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Jamb Gap */
+            pocket_jamb_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Min Head */
+            pocket_min_head?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Rail Short */
+            pocket_rail_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Set Above */
+            pocket_set_above?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Track Short */
+            pocket_track_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Width Add */
+            pocket_width_add?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pull Height */
+            pull_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Rabbet Depth */
             rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Rip Planing */
             rip_planing?: (string | components["schemas"]["ExactLength"]) | null;
             /** School */
             school?: ("build_up" | "add_on") | null;
+            /** Screw Embed */
+            screw_embed?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Seal */
+            seal?: (string | components["schemas"]["ExactLength"]) | null;
             /** Setback */
             setback?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Side Overlap */
+            side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Side Shim */
             side_shim?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Sill Gap */
+            sill_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Split Leaf */
+            split_leaf?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Split Space */
+            split_space?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Split Stud */
+            split_stud?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Standoff Clear */
+            standoff_clear?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Add Height */
+            steel_add_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Add Width */
+            steel_add_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Foot Screw */
+            steel_foot_screw?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Sheet */
+            steel_sheet?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Throat Over */
+            steel_throat_over?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stop Length */
+            stop_length?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stop Thickness */
             stop_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Strike Gap */
@@ -1162,8 +1565,26 @@ export interface components {
             stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Thickness */
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Top Overlap */
+            top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Half */
+            track_half?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Hole First */
+            track_hole_first?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Hole Spacing */
+            track_hole_spacing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Offset */
+            track_offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Spacer */
+            track_spacer?: (string | components["schemas"]["ExactLength"]) | null;
             /** Trench Depth */
             trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Weather Gap */
+            weather_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wheel Radius */
+            wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wood Embed */
+            wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * SaveJob
@@ -1221,9 +1642,11 @@ export interface components {
         };
         /**
          * Show
-         * @description How results are shown: the tape the crew reads and the words it uses. Changes no figure.
+         * @description How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan.
          */
         Show: {
+            /** Slab At */
+            slab_at?: (string | components["schemas"]["ExactLength"]) | null;
             /** Step */
             step?: ("1/16" | "1/32" | "1" | "1/2") | null;
             /** Unit */
@@ -1242,50 +1665,132 @@ export interface components {
         SilhouetteOut: {
             /** Hinge Side */
             hinge_side: string;
+            /** Kind */
+            kind: string;
             /** Leaf Bottom */
             leaf_bottom: number;
             /** Leaf Height */
             leaf_height: number;
             /** Leaf Width */
             leaf_width: number;
+            /** Leaves */
+            leaves: number;
             /** Ro Height */
             ro_height: number;
             /** Ro Width */
             ro_width: number;
+            /** Slides To */
+            slides_to: string;
         };
         /**
-         * SwingDoor
-         * @description A swing door, single or a pair. Handing is physical: the hinge side seen from side A, and the side it opens to.
+         * Slider
+         * @description A face slider's track and hardware as their sheet has them, and the wall it hangs on; the rest are house rules.
          *
-         *     Of a pair the first leaf is the active one, and `hinge_side` is its side; the other hangs opposite.
+         *     Heights are above the finished floor on the side it hangs. `studs` are positions that were found, never assumed.
          */
-        SwingDoor: {
+        Slider: {
+            /** Backer */
+            backer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Base Height */
+            base_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Base Thickness */
+            base_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Beside */
+            beside?: components["schemas"]["Beside"][];
+            /** Bolt Heads */
+            bolt_heads?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Ceiling */
+            ceiling?: (string | components["schemas"]["ExactLength"]) | null;
             /**
-             * Hinge Side
-             * @default left
+             * Fixing
+             * @default backer
              * @enum {string}
              */
-            hinge_side?: "left" | "right";
+            fixing?: "backer" | "spacers" | "backer_only";
             /**
-             * Kind
-             * @default swing
-             * @constant
+             * Guide
+             * @default channel
+             * @enum {string}
              */
-            kind?: "swing";
-            /** Leaves */
-            leaves?: components["schemas"]["Leaf"][];
+            guide?: "channel" | "roller";
+            /** Guide Height */
+            guide_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Length */
+            guide_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Thickness */
+            guide_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Edge */
+            hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Spread Least */
+            hanger_spread_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Above */
+            hole_above?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole First */
+            hole_first?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Spacing */
+            hole_spacing?: (string | components["schemas"]["ExactLength"]) | null;
             /**
-             * Opens To
+             * Hung On
              * @default A
              * @enum {string}
              */
-            opens_to?: "A" | "B";
+            hung_on?: "A" | "B";
+            /** Lag */
+            lag?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Lean */
+            lean?: components["schemas"]["Lean"][];
+            /** Length */
+            length?: (string | components["schemas"]["ExactLength"]) | null;
             /**
-             * Outside
-             * @default A
-             * @enum {string}
+             * Name
+             * @default
              */
-            outside?: "A" | "B";
+            name?: string;
+            /** Offset */
+            offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Open Clearance */
+            open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pull Height */
+            pull_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rating */
+            rating?: string | null;
+            /** Side Overlap */
+            side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Spacer */
+            spacer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stop Length */
+            stop_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Studs */
+            studs?: components["schemas"]["Stud"][] | null;
+            /** Top Overlap */
+            top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Half */
+            track_half?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wheel Radius */
+            wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * StepOut
+         * @description A step of the order of work, with this opening's figures; `gate` is what must be done before it.
+         */
+        StepOut: {
+            /** Gate */
+            gate: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Stud
+         * @description The centre of a stud found behind the track, from the wall end the opening's place is measured from.
+         */
+        Stud: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * TermOut
@@ -1304,6 +1809,43 @@ export interface components {
             /** Times */
             times: string;
             value: components["schemas"]["LengthOut"];
+        };
+        /**
+         * TrackMarkOut
+         * @description A thing on the track's tape: its measure from the opening's edge, where it is on the wall, whether a hole lands.
+         */
+        TrackMarkOut: {
+            /** Figure */
+            figure: string;
+            /** Lands */
+            lands: boolean;
+            read: components["schemas"]["LengthOut"];
+            /** What */
+            what: string;
+            /** X */
+            x: number;
+        };
+        /**
+         * TrackOut
+         * @description The horizontal tape of a face slider. `zero` and `direction` put its measures on the wall as drawn.
+         */
+        TrackOut: {
+            /** Bored */
+            bored: number;
+            /** Direction */
+            direction: number;
+            /** Holes */
+            holes: number;
+            /** Landed */
+            landed: number;
+            /** Marks */
+            marks: components["schemas"]["TrackMarkOut"][];
+            /** Slid */
+            slid: number;
+            /** Travel */
+            travel: number;
+            /** Zero */
+            zero: number;
         };
         /** ValidationError */
         ValidationError: {

@@ -268,7 +268,7 @@ def _sill(figures: Figures) -> Iterator[Flag]:
     """Filler under an outside sill (TRADE 12)."""
     filler = _value(figures, "sill_filler")
     if filler:
-        yield Flag("sill-needs-filler", {"filler": filler}, ("sill_filler",), "opening.frame.sill_thickness")
+        yield Flag("sill-needs-filler", {"strips": filler}, ("sill_filler",), "opening.frame.sill_thickness")
 
 
 def on_trim(opening: Opening, figures: Figures) -> Iterator[Flag]:

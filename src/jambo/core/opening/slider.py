@@ -196,23 +196,11 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     also(_guide(opening, rules))
     also(_heights(opening, found, rules))
     also(_standoff(opening, found, wall, rules))
-    uncovered = (
-        found["slab_open_near"]
-        if not opening.pair
-        else add("_", (2, found["slab_open_near"]), (-1, opening.finished_width))
-    )
-    if not opening.pair:
-        also([lowest("clear_width", inside, uncovered)])
+    if opening.pair:
+        between = add("slabs_uncover", (2, found["slab_open_near"]), (-1, opening.finished_width))
+        also([between, lowest("clear_width", inside, between)])
     else:
-        also(
-            [
-                lowest(
-                    "clear_width",
-                    inside,
-                    add("slabs_uncover", (2, found["slab_open_near"]), (-1, opening.finished_width)),
-                )
-            ]
-        )
+        also([lowest("clear_width", inside, found["slab_open_near"])])
     return found
 
 
@@ -403,10 +391,11 @@ def section(opening: Opening, wall: Wall, found: Figures, rules: HouseRules) -> 
     opens = value_of(opening.finished_height)
     casing = opening.casing
     if casing is not None and casing.thickness is not None and opens is not None:
-        lean = standoff.lean_at(opens, line, s.lean)
-        outlines.append(
-            box("casing", lean, opens, lean + casing.thickness.value, opens + casing.width.value, "standoff_needed")
-        )
+        # the leg the slab passes in front of, from the floor to the head casing's top
+        foot, head, thickness = standoff.lean_at(ZERO, line, s.lean), opens + casing.width.value, casing.thickness.value
+        lean = standoff.lean_at(head, line, s.lean)
+        points = ((foot, ZERO), (foot + thickness, ZERO), (lean + thickness, head), (lean, head))
+        outlines.append(Outline("casing", points, ("standoff_needed",)))
     if s.base_thickness is not None and s.base_height is not None:
         lean = standoff.lean_at(ZERO, line, s.lean)
         outlines.append(box("base", lean, ZERO, lean + s.base_thickness.value, s.base_height.value, "standoff_needed"))

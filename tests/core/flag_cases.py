@@ -1,0 +1,115 @@
+"""A case for every flag: what to change in the plain opening of `helpers`, and the code that must be raised."""
+
+from helpers import BYPASS, POCKET, SLIDER
+
+STEEL = {"kind": "steel_wrap", "throat": "4 1/2", "source": "sheet"}
+SILL = {"kind": "outside_sill", "sill_thickness": "1 1/4"}
+
+
+def pocket(**changes):
+    return POCKET | {"opening.door.pocket": POCKET["opening.door.pocket"] | changes}
+
+
+def slider(**changes):
+    return SLIDER | {"opening.door.slider": SLIDER["opening.door.slider"] | changes}
+
+
+def leaf(**changes):
+    return [{"width": "30 in", "height": "80", "thickness": "1 3/8"} | changes]
+
+
+FLAGS = [
+    ({"opening.door.leaves": [{"width": "2-8", "height": "80"}]}, "leaf-width-two-readings"),
+    ({"opening.rules": {"strike_gap": "1/16"}}, "gap-too-small-for-paint"),
+    ({"opening.floors.b": [{"thickness": "3/8", "allowance": "tile"}]}, "floor-is-allowance"),
+    ({"opening.floors.b": []}, "floors-differ"),
+    ({"opening.rules": {"floor_gap": "1/4"}}, "floor-gap-small"),
+    ({"opening.rules": {"side_shim": "1/16"}}, "side-play-tight"),
+    ({"opening.rules": {"side_shim": "3/16"}}, "side-play-under-lean"),
+    ({"opening.rules": {"side_shim": "5/8"}}, "side-play-wide"),
+    ({"opening.school": "add_on", "opening.rules": {"add_width": "1 1/2"}}, "side-play-none"),
+    ({"opening.school": "add_on", "opening.rules": {"add_height": "2"}}, "head-play-none"),
+    ({"opening.header.depth": "15 1/4"}, "cripple-does-not-fit"),
+    ({"opening.header.depth": "15 1/8"}, "header-against-plates"),  # 97 1/2 - 82 3/8
+    ({"wall.height": "82"}, "wall-too-low"),
+    ({"opening.position.distance": "18"}, "opening-past-wall-start"),
+    ({"opening.position.distance": "150"}, "opening-past-wall-end"),
+    ({"wall.length": "36", "opening.position.distance": "18"}, "opening-wider-than-wall"),
+    ({}, "sliver-beside-king"),
+    ({"wall.bearing": "yes", "opening.header.source": ""}, "bearing-without-source"),
+    ({"wall.bearing": "unknown", "opening.header.source": None}, "bearing-without-source"),
+    ({"opening.frame.depth": "4 1/4"}, "frame-too-shallow"),
+    ({"wall.existing": True}, "caution-existing-wall"),
+    ({}, "caution-cutting"),
+    ({}, "caution-clear-width"),
+    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "kit_width_1": "27"}}, "kit-cannot-serve-leaf"),
+    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "depth": "5 1/4"}}, "rip-the-lining"),
+    ({"opening.frame": {"kind": "split_jamb", "wall_least": "4 3/4", "wall_most": "6"}}, "split-jamb-out-of-range"),
+    ({"opening.casing": {"width": "1"}}, "casing-does-not-cover"),
+    (
+        {"opening.frame.stands_on": "finished_floor", "opening.floors.a": [{"thickness": "3/8", "allowance": "tile"}]},
+        "leg-stands-on-unchosen-floor",
+    ),
+    ({"opening.door.hardware": {"hinge_corner": "round", "hinge_mortise": "square"}}, "hinge-corners-differ"),
+    ({"opening.door.hardware": {"latch_corner": "round", "latch_mortise": "square"}}, "latch-corners-differ"),
+    ({"opening.door.hardware": {"thickness_least": "1 5/8", "thickness_most": "1 3/4"}}, "lock-wrong-for-leaf"),
+    ({"opening.door.delivered_hand": "RH"}, "hand-differs"),
+    ({"opening.door.leads_to": "garage"}, "garage-door-inside-grade"),
+    ({"opening.door.leads_to": "store", "opening.frame": SILL}, "caution-garage-door"),
+    ({"opening.door.leads_to": "outside"}, "outside-door-without-sill"),
+    ({"opening.door.mass": "60 lb"}, "caution-heavy-leaf"),
+    ({"opening.door.glass": True}, "caution-safety-glass"),
+    ({"opening.door.fire_rated": True}, "caution-fire-rated"),
+    ({"opening.rules": {"long_screw": "1 3/4"}}, "long-screw-short"),  # 3/4 + 1/4 + 1
+    ({"opening.frame": STEEL | {"throat": "4 3/8"}}, "steel-throat-narrow"),
+    ({"opening.frame": STEEL | {"throat": "4 5/8"}}, "steel-throat-wide"),
+    ({"opening.frame": STEEL | {"source": ""}}, "steel-without-sheet"),
+    ({"opening.frame": STEEL, "opening.rules": {"steel_add_width": "1/4"}}, "side-play-none"),
+    ({"opening.frame": STEEL}, "steel-after-wallboard"),
+    ({"opening.frame": SILL | {"sill_thickness": "3/4"}}, "sill-needs-filler"),  # 3/4 + 1/2 over 3/4 + 1/8
+    (pocket(leaf_width="28 in"), "kit-for-narrower-leaf"),
+    (pocket(leaf_width="32 in"), "kit-cut-down"),
+    (pocket(thickness_least="1 1/2"), "kit-thickness-differs"),
+    (pocket(source=""), "kit-without-sheet"),
+    (POCKET | {"wall.stud_depth": "2 3/4"}, "pocket-wall-too-thin"),
+    (POCKET | {"opening.door.leaves": leaf(thickness="1 3/4")}, "pocket-gap-tight"),
+    (pocket(set_above="1/8"), "pocket-leaf-drags"),
+    (pocket(gap="5/8"), "pocket-gap-asked"),
+    (pocket(found=[{"what": "A cable"}]), "pocket-not-cleared"),
+    (POCKET | {"wall.existing": True}, "pocket-not-looked-into"),
+    (pocket(finish_fixing="1 1/4"), "pocket-fixing-too-long"),
+    (POCKET, "caution-pocket-fixings"),
+    (pocket(heated=True), "pocket-heated-floor"),
+    (pocket(soft_close_least="32 in"), "pocket-soft-close-narrow"),
+    (pocket(base_cabinet=True), "pocket-base-cabinet"),
+    (POCKET | {"opening.frame.kind": "rabbeted"}, "pocket-wants-flat-legs"),
+    (POCKET, "caution-way-through"),
+    (SLIDER | {"opening.door.leaves": leaf(width="31", height="83")}, "slab-does-not-cover"),
+    (SLIDER | {"opening.door.leaves": leaf(width="34", height="83")}, "slab-covers-little"),
+    (SLIDER | {"opening.door.leaves": leaf(width="35", height="80")}, "slab-top-uncovered"),
+    (slider(length="50"), "track-too-short"),
+    (slider(length="64"), "hangers-moved-in"),
+    (SLIDER | {"opening.position.distance": "130"}, "track-past-wall"),
+    (SLIDER | {"opening.position.distance": "130"}, "slab-past-wall"),
+    (slider(studs=None), "studs-not-found"),
+    (slider(length="67"), "track-holes-off-studs"),
+    (slider(length="67", hole_first="10 1/2", hole_spacing="4"), "stud-not-reached"),
+    (slider(studs=[{"at": "48"}]), "fixings-too-few"),
+    (slider(studs=[{"at": "64"}]), "fixing-end-bare"),
+    (slider(lag="2 1/4"), "lag-too-short"),
+    (slider(rating="60 lb") | {"opening.door.mass": "70 lb"}, "slab-over-rating"),
+    (slider(rating=None), "slab-weight-unknown"),
+    (slider(source=""), "hardware-without-sheet"),
+    (slider(ceiling="86 1/2"), "headroom-short"),
+    (SLIDER | {"wall.height": "87"}, "headroom-short"),
+    (slider(beside=[{"what": "a switch", "distance": "12"}]), "open-slab-covers"),
+    (slider(open_clearance="1"), "guide-shows"),
+    (slider(backer="1/4", base_thickness="3/4", base_height="5"), "slab-rubs"),
+    (slider(base_thickness="4", lean=[{"at": "0", "by": "2"}]), "backer-beyond-stock"),
+    (slider(lean=[{"at": "0", "by": "1 1/2", "toward": "wall"}]), "wall-falls-away"),
+    (SLIDER, "caution-router"),
+    (BYPASS | {"opening.door.leaves": leaf(width="28")}, "bypass-leaves-do-not-lap"),
+    (BYPASS | {"opening.door.leaves": leaf(width="29 3/4", height="78 3/4")}, "bypass-laps-little"),
+    (BYPASS | {"opening.door.leaves": leaf(width="30", height="80")}, "bypass-leaf-too-high"),
+    (BYPASS | {"opening.door.bypass": {"count": 4}}, "bypass-too-deep"),
+]

@@ -1,0 +1,120 @@
+"""Pocket doors worked by hand (TRADE 10). Lengths in inches unless they say millimetres."""
+
+import pytest
+
+from helpers import POCKET, codes, inch, lengths, plain, solved
+from jambo.core.length import Length
+
+KIT = POCKET["opening.door.pocket"]
+
+
+def pocket(leaf="30 in", **changes):
+    leaves = [{"width": leaf, "height": "80", "thickness": "1 3/8"}]
+    return plain(**{**POCKET, "opening.door.leaves": leaves, **changes})
+
+
+def check(found, expected):
+    assert {n: found[n] for n in expected} == {n: inch(v) for n, v in expected.items()}
+
+
+def test_single_pocket_by_hand():
+    """Leaf 30 x 80 x 1 3/8, floors 3/4, studs 3 1/2, finishes 1/2.
+
+    RO = 2 x 30 + 1 = 61 wide; set mark = 3/4 + 80 + 3/4 = 81 1/2; RO height = max(81 1/2 + 3, 80 + 4 1/2) = 84 1/2
+    leaf top 1/4 under the mark, its bottom 1 1/4: gap 1/2; track = 61 - 1 3/8
+    first split pair at strike jamb 3/4 + 30; the second half way from there to the rough stud at 61: 45 7/8
+    opening between the legs: 30 - 3/4; open leaf's edge at 61 - 1 - 30 = 30, less the strike leg 3/4: the same
+    gap in the pocket = (3 1/2 - 2 x 3/4 - 1 3/8) / 2; half leg = (4 1/2 + 1/16 - 1 3/8) / 2 - 3/16
+    """
+    result = solved(pocket())
+    check(lengths(result), {
+        "ro_width": "61", "set_mark": "81 1/2", "ro_height": "84 1/2", "leaf_bottom": "1 1/4", "pocket_floor_gap": "1/2",
+        "kit_header": "61", "pocket_track": "59 5/8", "split_stud_1": "30 3/4", "split_stud_2": "45 7/8",
+        "frame_inside_width": "29 1/4", "clear_width": "29 1/4", "jamb_gap": "5/16", "split_half": "1 13/32",
+        "head_underside": "81", "head_length": "30 3/4", "longest_fixing_a": "1 1/8", "foot_fixing": "1 5/8",
+        "hanger_1": "2", "hanger_2": "28", "bumper_on_leaf": "39 1/2", "jack_length": "83", "header_length": "64",
+        # RO from 29 1/2 to 90 1/2; it slides to the right, so the studs are measured from the left edge
+        "mark_split_stud_1": "60 1/4", "mark_split_stud_2": "75 3/8",
+    })  # fmt: skip
+    assert codes(result, "stop") == codes(result, "check") == []
+    assert [(i.name, i.count, i.length) for i in result.hardware] == [
+        ("pocket_kit", 1, inch("30")), ("pocket_pull", 1, None), ("foot_screw", 4, inch("1 5/8")),
+    ]  # fmt: skip
+    assert {"hinge", "latch"}.isdisjoint({i.name for i in result.hardware})
+    assert result.stages == ("door", "floor", "pocket", "frame", "trim")
+
+
+def test_converging_pair_meets_and_has_two_pockets():
+    """Two leaves of 24: RO = 4 x 24 + 1 = 97; each pocket's mouth 24 from the meeting line, its end at 48 1/2."""
+    leaves = [{"width": "24 in", "height": "80", "thickness": "1 3/8"}, {"width": "24 in", "height": "80"}]
+    result = solved(plain(**{**POCKET, "opening.door.leaves": leaves, "opening.position.distance": "80"}))
+    check(lengths(result), {
+        "ro_width": "97", "split_stud_1": "24", "split_stud_2": "36 1/4", "split_stud_other_1": "24",
+        "frame_inside_width": "46 1/2", "head_length": "48",
+        # RO from 31 1/2; the meeting line at 80: mouths at 104 and 56
+        "mark_split_stud_1": "104", "mark_split_stud_other_1": "56", "mark_split_stud_other_2": "43 3/4",
+    })  # fmt: skip
+    leaf_a, leaf_b = sorted((s for s in result.shapes if s.part == "leaf"), key=lambda s: s.x0)
+    assert leaf_a.x1 == leaf_b.x0 == inch("80")
+    assert [p.count for p in result.pieces if p.part == "split_leg"] == [4]
+
+
+@pytest.mark.parametrize(
+    ("leaf", "count", "space"),
+    # room from the mouth (3/4 + W) to the end (2W + 1) = W + 1/4; two pairs up to 36, then no space over 16
+    [("36 in", 2, "18 1/8"), ("37", 3, "12 5/12"), ("47 3/4", 3, "16"), ("48 in", 4, "12 1/16")],
+)
+def test_split_studs_keep_their_spaces(leaf, count, space):
+    result = solved(pocket(leaf, **{"wall.length": "240", "opening.position.distance": "120"}))
+    found = lengths(result)
+    stations = [found[f"split_stud_{n}"] for n in range(1, count + 1)]
+    assert f"split_stud_{count + 1}" not in found
+    assert [b - a for a, b in zip(stations, [*stations[1:], found["ro_width"]], strict=True)] == [inch(space)] * count
+
+
+def test_gap_asked_for_moves_the_mark_and_both_are_shown():
+    # 3/4 + 5/8 + 80 + 1/4 = 81 5/8 instead of 81 1/2
+    result = solved(pocket(**{"opening.door.pocket": KIT | {"gap": "5/8"}}))
+    check(lengths(result), {"set_mark": "81 5/8", "set_mark_kit": "81 1/2", "pocket_floor_gap": "5/8"})
+
+
+def test_a_thick_bumper_leaves_less_way_through():
+    # the leaf stops at 61 - 1 1/2 - 30 = 29 1/2; from the strike leg's face 3/4
+    result = solved(pocket(**{"opening.door.pocket": KIT | {"bumper": "1 1/2"}}))
+    assert lengths(result)["clear_width"] == inch("28 3/4")
+
+
+def test_concrete_feet_and_the_metric_habit():
+    """762 x 1981 in millimetres: RO 2 x 762 + 25 = 1549; mark 0 + 1981 + 19 = 2000; foot 3 + 25."""
+    doc = {
+        "unit": "mm",
+        "wall": {"height": "2438", "length": "4000", "finish_a": "12.5", "finish_b": "15", "bearing": "no"},
+        "opening": {
+            "door": {
+                "kind": "pocket", "slides_to": "left",
+                "leaves": [{"width": "762", "height": "1981", "thickness": "35"}],
+                "pocket": {"floor": "concrete", "source": "sheet"},
+            },
+            "floors": {"a": [], "b": []},
+            "header": {"depth": "145", "source": "x"}, "position": {"distance": "2000"},
+        },
+    }  # fmt: skip
+    result = solved(doc)
+    found = lengths(result)
+    expected = {"ro_width": 1549, "set_mark": 2000, "ro_height": 2096, "foot_fixing": 28, "longest_fixing_b": 31}
+    assert {n: found[n] for n in expected} == {n: Length.mm(v) for n, v in expected.items()}
+    # it slides to the left: the pocket is on the left of the opening, its mouth 762 + 19 from the right edge 2774.5
+    assert found["mark_split_stud_1"] == Length.mm("1993.5")
+    mouth = min(s.x0 for s in result.shapes if s.part == "leaf")
+    assert mouth == Length.mm("1993.5")
+
+
+def test_cautions_come_before_the_work():
+    result = solved(
+        pocket(**{"opening.door.pocket": KIT | {"found": [{"what": "A cable"}, {"what": "A pipe", "moved": True}]}})
+    )
+    assert [f.values["what"] for f in result.flags if f.code == "pocket-not-cleared"] == ["A cable"]
+    assert [s.gate for s in result.steps if s.gate][1:] == [
+        "frame before {wallboard}",
+        "{leaf} after {wallboard} and paint",
+    ]

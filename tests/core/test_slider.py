@@ -1,0 +1,196 @@
+"""Face sliders worked by hand, the track search against a slow independent one, and the stand-off (TRADE 11)."""
+
+from fractions import Fraction
+
+import pytest
+from flag_cases import slider
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from helpers import SLIDER, codes, inch, inches, lengths, plain, solved
+from jambo.core.length import ZERO, Length, size
+from jambo.core.opening import track
+from jambo.core.opening.facts import Lean
+from jambo.core.opening.standoff import Obstacle, lean_at, needed, stocked
+from jambo.core.rules import HouseRules
+from jambo.core.sums import Known, Source
+
+GIVEN = Source("given", "opening.door.slider.lean")
+
+
+def made(**changes):
+    return lengths(solved(plain(**slider(**changes))))
+
+
+def check(found, expected):
+    assert {n: found[n].in_inches() for n in expected} == {n: Fraction(v) for n, v in expected.items()}
+
+
+def test_single_slider_by_hand():
+    """Finished opening 31 x 81 1/2, floors 3/4. Slab 31 + 2 x 2 by 81 1/2 + 2 - 1/2; hangers 3 in from its edges.
+
+    Closed it lies from -2 to 33; it travels 31 + 2 = 33 to 31..66. Wheels 1 and 30, open 34 and 63.
+    Stops: 1 - 1 1/2 and 63 + 1 1/2; with 1 in of stop beyond each the track must reach from -1 1/2 to 65 1/2.
+    RO = 31 + 2 x 3/4 + 2 x 1/4 by 3/4 + 81 1/2 + 3/4 + 1/4.
+    """
+    check(made(), {
+        "slab_width": 35, "slab_height": 83, "travel": 33, "hanger_spread": 29, "track_least": 67, "track_rule": 70,
+        "slab_closed_near": -2, "slab_closed_far": 33, "slab_open_near": 31, "slab_open_far": 66,
+        "wheel_closed_1": 1, "wheel_closed_2": 30, "wheel_open_1": 34, "wheel_open_2": 63,
+        "stop_closed": "-1/2", "stop_open": "129/2", "track_needs_start": "-3/2", "track_needs_end": "131/2",
+        "guide_room": 2, "guide_at": 32, "open_reach": 35, "track_line": "339/4", "track_height": "171/2",
+        "headroom_needs": 87, "pull_mark": "71/2", "clear_width": 31,
+        "groove_width": "5/16", "groove_depth": "3/8", "groove_passes_2": "3/16",  # 3/4 - 1/2 + 1/8 in passes of 1/4
+        "ro_width": 33, "ro_height": "333/4",
+    })  # fmt: skip
+
+
+def test_bi_parting_slabs_meet_in_the_middle():
+    """Opening 60: each slab 30 + 2; the right one from 30 to 62, opening by 30 to 60..92; hangers 33 and 59, open 89.
+
+    Track to 89 + 1 1/2 + 1 = 91 1/2, and as far to the left of 0: from -31 1/2: 123 long.
+    """
+    leaves = [{"thickness": "1 3/8"}, {"thickness": "1 3/8"}]
+    wide = {"opening.door.leaves": leaves, "opening.door.opening_width": "60", "opening.position.distance": "84"}
+    found = lengths(solved(plain(**(slider(length=None) | wide))))
+    check(found, {
+        "slab_width": 32, "travel": 30, "slab_closed_near": 30, "slab_closed_far": 62, "slab_open_near": 60,
+        "wheel_closed_1": 33, "wheel_open_2": 89, "track_needs_end": "183/2", "track_needs_start": "-63/2",
+        "track_least": 123, "guide_room": 2, "clear_width": 60,
+    })  # fmt: skip
+    slabs = sorted(
+        (s for s in solved(plain(**(slider(length=None) | wide))).shapes if s.part == "slab"), key=lambda s: s.x0
+    )
+    assert slabs[0].x1 == slabs[1].x0 == inch("84")
+
+
+def test_a_slab_in_hand_counts_as_it_is():
+    # 36 over 31: covers 2 1/2 each side; travel 31 + 2 1/2
+    leaves = [{"width": "36", "height": "84", "thickness": "1 3/8"}]
+    found = lengths(solved(plain(**(SLIDER | {"opening.door.leaves": leaves}))))
+    check(found, {"overlap_each": "5/2", "travel": "67/2", "overlap_top": 3, "slab_wanted_width": 35})
+
+
+def test_a_short_track_moves_the_hangers_by_half_of_what_it_lacks():
+    # 67 - 64 = 3: each hanger in by 1 1/2, 4 1/2 from the edge; spread 26
+    found = made(length="64", studs=None)
+    check(found, {"hanger_move": "3/2", "hanger_inset": "9/2", "wheel_closed_1": "5/2", "track_needs_end": 64})
+    assert found["track_needs_end"] - found["track_needs_start"] == inch("64")
+    # hangers may come as close as half the slab, 17 1/2: in by (29 - 17 1/2) / 2 = 5 3/4; 67 - 11 1/2 = 55 1/2 at least
+    flag = next(f for f in solved(plain(**slider(length="50"))).flags if f.code == "track-too-short")
+    assert (flag.values["short"], flag.values["least"]) == (inch("5 1/2"), inch("55 1/2"))
+
+
+def test_track_shifts_until_its_holes_land():
+    """Opening's edge at 34 1/2 (50 - 16 1/2 + 1/4 + 3/4), studs every 16 in: on the tape at -2 1/2, 13 1/2, 29 1/2 ...
+
+    Track 70 with holes at 1, 17, 33, 49, 65: from -3 1/2 all five land; it may start anywhere from -4 1/2 to -1 1/2.
+    """
+    result = solved(plain(**SLIDER))
+    check(lengths(result), {"track_start": "-7/2", "track_end": "133/2"})
+    assert len(result.track.fixed.landed) == 5 and not result.track.fixed.bored
+    assert codes(result, "stop") == codes(result, "check") == []
+
+
+def test_studs_a_track_misses_are_bored():
+    # shortest track starts at -1 1/2: holes 2, 18, .. land nowhere; studs at 13 1/2 + 1 1/2 = 15, 31 ...
+    result = solved(plain(**slider(length="67", hole_first="2")))
+    assert inches(result, "bore_1", "bore_2") == [15, 31]
+    assert [i.count for i in result.hardware if i.name == "lag"] == [4]
+
+
+@pytest.mark.parametrize("mirror", [False, True])
+def test_sliding_the_other_way_mirrors_the_studs(mirror):
+    studs = ["20", "39", "55 1/2", "71", "87"]
+    doc = plain(**slider(studs=[{"at": s} for s in studs]))
+    if mirror:
+        doc["opening"]["position"]["measured_from"] = "right"
+        doc["opening"]["door"]["slides_to"] = "left"
+        doc["wall"]["layout_from"] = "right"
+    result = solved(doc)
+    plain_result = solved(plain(**slider(studs=[{"at": s} for s in studs])))
+    assert lengths(result) == lengths(plain_result)
+    assert codes(result) == codes(plain_result)
+
+
+def test_the_slab_is_drawn_where_it_has_been_slid():
+    result = solved(plain(**SLIDER, **{"show.slab_at": "10"}))
+    check(lengths(result), {"slab_now_near": 8, "slab_now_far": 43, "slab_frees": 8})
+    slab = next(s for s in result.shapes if s.part == "slab")
+    assert slab.x0 == inch("42 1/2")  # 34 1/2 + 8
+    assert lengths(solved(plain(**SLIDER, **{"show.slab_at": "200"})))["slab_now_near"] == inch(
+        "31"
+    )  # no further than it travels
+
+
+eighths = st.integers(0, 8 * 40).map(lambda n: Length.inches(Fraction(n, 8)))
+
+
+@given(
+    low=st.integers(-80, 0).map(lambda n: Length.inches(Fraction(n, 8))),
+    wide=st.integers(0, 60).map(lambda n: Length.inches(Fraction(n, 8))),
+    holes=st.lists(eighths, max_size=6, unique=True),
+    studs=st.lists(eighths, max_size=6, unique=True),
+)
+@settings(max_examples=300, deadline=None)
+def test_no_place_lands_more_holes(low, wide, holes, studs):
+    near, high = Length.inches("1/4"), low + wide
+    start, count = track.best_start((low, high), holes, studs, near)
+
+    def landing(at):
+        return sum(any(size(at + hole - stud) <= near for stud in studs) for hole in holes)
+
+    assert low <= start <= high and landing(start) == count
+    step = Length.inches("1/16")  # everything is in eighths and a quarter off: sixteenths meet every stretch
+    tried = [low + step * n for n in range(int((high - low).nm // step.nm) + 1)]
+    assert count == max(map(landing, tried))
+
+
+@given(st.integers(0, 64), st.integers(-32, 32), st.integers(1, 32), st.integers(1, 80))
+@settings(deadline=None)
+def test_stand_off_holds_at_every_height(foot, middle, base, tall):
+    rules = HouseRules("in")
+    bottom, top, line = inch("1/2"), inch("83"), inch("84 3/4")
+
+    def sixteenth(n):
+        return Length.inches(Fraction(n, 16))
+
+    readings = (
+        Lean(Known("at", ZERO, GIVEN), sixteenth(foot), "opening.door.slider.lean[0].by"),
+        Lean(Known("at", inch("40"), GIVEN), sixteenth(middle), "opening.door.slider.lean[1].by"),
+    )
+    trim = [Obstacle(Known("base_thickness", sixteenth(base), GIVEN), inch(str(tall)))]
+    least = needed(bottom, top, line, trim, readings, rules).value
+    heights = [bottom + (top - bottom) * Fraction(n, 97) for n in range(98)]
+    wants = [
+        lean_at(y, line, readings) + (sixteenth(base) if y <= inch(str(tall)) else ZERO) + inch("1/8") for y in heights
+    ]
+    assert max(wants) <= least
+
+
+def test_lean_is_straight_between_readings_and_zero_at_the_track():
+    readings = (Lean(Known("at", ZERO, GIVEN), inch("1/2"), ""),)
+    line = inch("80")
+    assert [lean_at(inch(y), line, readings) for y in ("0", "40", "80", "90")] == [inch("1/2"), inch("1/4"), ZERO, ZERO]
+
+
+@pytest.mark.parametrize(
+    ("least", "stack"),
+    [("0", "1/2"), ("1/2", "1/2"), ("9/16", "3/4"), ("1 1/8", "1 1/4"), ("4 1/2", "4 1/2"), ("5", None)],
+)
+def test_backers_stack_from_stock(least, stack):
+    assert stocked(inch(least), "in") == (inch(stack) if stack else None)
+
+
+def test_backer_and_lag_by_hand():
+    """Base 3/4 to 5 1/2 high, wall 1/4 forward at the floor: at the slab's bottom 1/2 of 84 3/4 up.
+
+    lean there 1/4 x (84 3/4 - 1/2) / (84 3/4) = 337/1356; needed 3/4 + 1/8 + that; less 1/2 of hardware offset.
+    Stock 3/4: stand-off 1 1/4. Lag = 1/2 of board + 3/4 + 1 1/2.
+    """
+    found = made(base_thickness="3/4", base_height="5 1/2", lean=[{"at": "0", "by": "1/4"}])
+    wants = Fraction(7, 8) + Fraction(337, 1356)
+    check(
+        found,
+        {"standoff_needed": wants, "backer_least": wants - Fraction(1, 2), "standoff": "5/4", "lag_length": "11/4"},
+    )
