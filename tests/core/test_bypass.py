@@ -34,7 +34,6 @@ def test_two_leaves_by_hand():
 
 def test_leaves_in_hand_make_the_opening():
     # 2 x 32 - 1 wide, 78 + 1 1/2 + 1/2 high
-    leaves = [{"width": "32 in", "height": "78", "thickness": "1 3/8"}]
-    doc = plain(**{"opening.door.kind": "bypass", "opening.door.leaves": leaves})
+    doc = plain(**{"opening.door.kind": "bypass", "opening.door.bypass": {"leaf_width": "32 in", "leaf_height": "78"}})
     found = lengths(solved(doc))
     assert (found["finished_width"], found["finished_height"]) == (inch("63"), inch("80"))

@@ -66,8 +66,7 @@ def test_bi_parting_slabs_meet_in_the_middle():
 
 def test_a_slab_in_hand_counts_as_it_is():
     # 36 over 31: covers 2 1/2 each side; travel 31 + 2 1/2
-    leaves = [{"width": "36", "height": "84", "thickness": "1 3/8"}]
-    found = lengths(solved(plain(**(SLIDER | {"opening.door.leaves": leaves}))))
+    found = made(slab_width="36", slab_height="84")
     check(found, {"overlap_each": "5/2", "travel": "67/2", "overlap_top": 3, "slab_wanted_width": 35})
 
 

@@ -213,6 +213,8 @@ FACTS: dict[str, str] = {
     "hanger_spread_maker": "maker's least hanger spread",
     "track_shift": "shift that lands most holes",
     "found_stud": "{stud} found, along the track",
+    "slab_width_given": "slab in hand, width",
+    "slab_height_given": "slab in hand, height",
     "slab_slid": "slab slid open by",
     "kit_gap_asked": "floor gap asked for",
     "lag": "fixing planned",

@@ -138,12 +138,15 @@ class Beside(Model):
 class Slider(Model):
     """A face slider's track and hardware as their sheet has them, and the wall it hangs on; the rest are house rules.
 
-    Heights are above the finished floor on the side it hangs. `studs` are positions that were found, never assumed.
+    A slab in hand has `slab_width` and `slab_height`; its thickness is its leaf's. Heights are above the finished floor
+    on the side it hangs. `studs` are positions that were found, never assumed.
     """
 
     name: Name = ""
     source: Text = ""
     hung_on: Side = "A"
+    slab_width: Annotated[LengthText | None, Of("leaf_width")] = None
+    slab_height: Annotated[LengthText | None, Of("leaf_height")] = None
     length: Annotated[LengthText | None, Of("track")] = None
     rating: Mass | None = None
     hole_above: Annotated[LengthText | None, Of("small")] = None
@@ -177,9 +180,11 @@ class Slider(Model):
 
 
 class Bypass(Model):
-    """Leaves that pass each other in one opening."""
+    """Leaves that pass each other in one opening; `leaf_width` and `leaf_height` are those of leaves in hand."""
 
     count: Annotated[int, Field(ge=2, le=4)] = 2
+    leaf_width: Annotated[LengthText | None, Of("leaf_width")] = None
+    leaf_height: Annotated[LengthText | None, Of("leaf_height")] = None
     overlap: Annotated[LengthText | None, Of("small")] = None
     track: Annotated[LengthText | None, Of("small")] = None
     between: Annotated[LengthText | None, Of("gap")] = None

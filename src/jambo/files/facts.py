@@ -259,6 +259,8 @@ def _slider(slider: doc.Slider, rules: HouseRules, reader: Reader) -> Slider:
 
     return Slider(
         **{name: _or_rule(reader, slider, name, path, rule, rules) for name, rule in _TRACK_RULES.items()},
+        slab_width=known("slab_width", "slab_width_given"),
+        slab_height=known("slab_height", "slab_height_given"),
         length=known("length", "track_bought"),
         hanger_spread_least=known("hanger_spread_least", "hanger_spread_maker"),
         backer=known("backer", "backer"),
@@ -282,7 +284,12 @@ def _slider(slider: doc.Slider, rules: HouseRules, reader: Reader) -> Slider:
 def _bypass(bypass: doc.Bypass, rules: HouseRules, reader: Reader) -> Bypass:
     rule = {"overlap": "bypass_overlap", "track": "bypass_track", "between": "bypass_between"}
     path = "opening.door.bypass"
-    return Bypass(bypass.count, **{n: _or_rule(reader, bypass, n, path, r, rules) for n, r in rule.items()})
+    return Bypass(
+        bypass.count,
+        **{n: _or_rule(reader, bypass, n, path, r, rules) for n, r in rule.items()},
+        leaf_width=_known(reader, bypass, "leaf_width", path, "leaf_width"),
+        leaf_height=_known(reader, bypass, "leaf_height", path, "leaf_height"),
+    )
 
 
 def _wall(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:

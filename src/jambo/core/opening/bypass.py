@@ -16,7 +16,7 @@ from jambo.core.opening.framing import Wall
 from jambo.core.opening.pieces import Piece
 from jambo.core.opening.placed import Placed
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Known, Reckoned, add, highest, value_of
+from jambo.core.sums import HALF, Reckoned, add, highest, value_of
 
 Figures = dict[str, Reckoned]
 
@@ -31,15 +31,15 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     gap = rules.known("floor_gap")
     wanted = add("bypass_leaf_wanted", (Fraction(1, n), opening.finished_width), (Fraction(n - 1, n), by.overlap))
     tall = add("bypass_height_wanted", opening.finished_height, (-1, by.track), (-1, gap))
-    width = add("leaf_size_width", leaf.width if isinstance(leaf.width, Known) else wanted)
-    height = add("leaf_size_height", leaf.height if isinstance(leaf.height, Known) else tall)
+    width = add("leaf_size_width", by.leaf_width or wanted)
+    height = add("leaf_size_height", by.leaf_height or tall)
     # with leaves in hand and no opening given, the leaves make the opening
     made = add("finished_width", opening.finished_width)
-    if value_of(made) is None and isinstance(leaf.width, Known):
-        made = add("finished_width", (n, leaf.width), (-(n - 1), by.overlap))
+    if value_of(made) is None and by.leaf_width:
+        made = add("finished_width", (n, by.leaf_width), (-(n - 1), by.overlap))
     rise = add("finished_height", opening.finished_height)
-    if value_of(rise) is None and isinstance(leaf.height, Known):
-        rise = add("finished_height", leaf.height, by.track, gap)
+    if value_of(rise) is None and by.leaf_height:
+        rise = add("finished_height", by.leaf_height, by.track, gap)
     inside = add("frame_inside_width", made)
     outside = add("frame_outside_width", inside, (2, t))
     head = add("head_underside", clear, rise)
@@ -57,9 +57,9 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         add("clear_width", made, (-1, width)),
         add("bypass_depth", (n, leaf.thickness), (n - 1, by.between)),
     ]  # fmt: skip
-    if value_of(wanted) is not None and isinstance(leaf.width, Known):
+    if value_of(wanted) is not None and by.leaf_width:
         found.append(wanted)
-    if value_of(tall) is not None and isinstance(leaf.height, Known):
+    if value_of(tall) is not None and by.leaf_height:
         found.append(tall)
     return {figure.name: figure for figure in found}
 

@@ -100,6 +100,8 @@ class Slider:
     guide_length: Known
     guide_thickness: Known
     guide_height: Known
+    slab_width: Known | None = None
+    slab_height: Known | None = None
     length: Known | None = None
     hanger_spread_least: Known | None = None
     backer: Known | None = None
@@ -127,6 +129,8 @@ class Bypass:
     overlap: Known
     track: Known
     between: Known
+    leaf_width: Known | None = None
+    leaf_height: Known | None = None
 
 
 @dataclass(frozen=True, slots=True)

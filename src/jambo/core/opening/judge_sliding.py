@@ -93,7 +93,7 @@ def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Whether the slab covers the opening, and shares enough with itself open to hide the guide."""
     overlap, wanted = _value(figures, "overlap_each"), opening.slider.side_overlap.value
     wide = _value(figures, "slab_wanted_width")
-    path = "opening.door.leaves[0].width"
+    path = f"{SLIDER}.slab_width"
     if overlap is not None and overlap <= ZERO and wide is not None:
         sides = 1 if opening.pair else 2
         yield Flag("slab-does-not-cover", {"short": -overlap * sides, "wanted": wide}, ("slab_width",), path)
@@ -101,7 +101,7 @@ def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:
         yield Flag("slab-covers-little", {"overlap": overlap, "wanted": wanted}, ("slab_width",), path)
     top = _value(figures, "overlap_top")
     if top is not None and top < ZERO:
-        yield Flag("slab-top-uncovered", {"short": -top}, ("slab_height",), "opening.door.leaves[0].height")
+        yield Flag("slab-top-uncovered", {"short": -top}, ("slab_height",), f"{SLIDER}.slab_height")
     room, guide = _value(figures, "guide_room"), opening.slider.guide_length
     if room is not None and room < guide.value:
         values: Values = {"room": max(room, ZERO), "guide": guide.value}
@@ -221,7 +221,7 @@ def on_slider(opening: Opening, wall: Wall, figures: Figures, tape: TrackTape, r
 def on_bypass(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Bypass leaves: whether they lap, pass under their track and find depth (TRADE 11)."""
     by, overlap = opening.bypass, _value(figures, "bypass_overlap_each")
-    path = "opening.door.leaves[0].width"
+    path = "opening.door.bypass.leaf_width"
     n, wide = by.count, _value(figures, "bypass_leaf_wanted")
     if overlap is not None and overlap <= ZERO and wide is not None:
         values: Values = {"short": -overlap * (n - 1), "wanted": wide}
@@ -232,7 +232,7 @@ def on_bypass(opening: Opening, figures: Figures) -> Iterator[Flag]:
     left = _value(figures, "bypass_track_left")
     if left is not None and left < by.track.value:
         over = by.track.value - left
-        yield Flag("bypass-leaf-too-high", {"over": over}, ("bypass_track_left",), "opening.door.leaves[0].height")
+        yield Flag("bypass-leaf-too-high", {"over": over}, ("bypass_track_left",), "opening.door.bypass.leaf_height")
     deep, frame = _value(figures, "bypass_depth"), _value(figures, "frame_depth")
     has = opening.frame.depth.value if isinstance(opening.frame.depth, Known) else frame
     if deep is not None and has is not None and deep > has:

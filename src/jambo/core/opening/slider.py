@@ -30,14 +30,14 @@ Figures = dict[str, Reckoned]
 
 def _slab(opening: Opening, rules: HouseRules) -> list[Reckoned]:
     """Slab size wanted and in hand, and how far it covers; a size in hand beats the one wanted (TRADE 3)."""
-    s, leaf, n = opening.slider, opening.leaves[0], len(opening.leaves)
+    s, n = opening.slider, len(opening.leaves)
     w, gap = opening.finished_width, rules.known("floor_gap")
     share: Line = w if n == 1 else half(w)
     sides = 2 if n == 1 else 1
     wide = add("slab_wanted_width", share, (sides, s.side_overlap))
     tall = add("slab_wanted_height", opening.finished_height, s.top_overlap, (-1, gap))
-    width = add("slab_width", leaf.width if isinstance(leaf.width, Known) else wide)
-    height = add("slab_height", leaf.height if isinstance(leaf.height, Known) else tall)
+    width = add("slab_width", s.slab_width or wide)
+    height = add("slab_height", s.slab_height or tall)
     covers: Line = (-1, w) if n == 1 else (-HALF, w)
     overlap = add("side_covers", width, covers)
     each = add("overlap_each", half(overlap) if n == 1 else overlap)
