@@ -27,6 +27,24 @@ OAK = [layer("underlay", "1/16"), layer("oak boards", "3/4")]
 SCREED = [layer("levelling screed", "12 mm"), layer("linoleum", "2.5 mm")]
 BOARDS = [layer("old pine boards, kept", "22 mm")]
 
+KIT = {
+    "name": "Quiet wall kit",
+    "source": "kit sheet Q-3",
+    "leaf_width": "32 in",
+    "thickness_least": "1 3/8",
+    "thickness_most": "1 3/8",
+}
+TRACK = {
+    "name": "Flat bar track", "source": "track sheet B-1", "rating": "125 lb", "hole_first": "3", "hole_spacing": "16",
+    "hanger_edge": "3 1/2", "offset": "7/16",
+}  # fmt: skip
+
+
+def studs(*places: str) -> list[Doc]:
+    """Write where studs were found."""
+    return [{"at": place} for place in places]
+
+
 SEED_LIBRARY: Doc = {
     "job": {
         "name": "Kiln Row seed library", "place": "Lot 4, Kiln Row", "work": "new", "unit": "in",
@@ -114,6 +132,124 @@ SEED_LIBRARY: Doc = {
             ],
         },
         {
+            "wall": {
+                "name": "Service spine", "height": "97 1/2", "length": "30'", "finish_a": "5/8", "finish_b": "1/2",
+                "bearing": "no",
+            },
+            "openings": [
+                {
+                    "mark": "108", "room": "Seed vault",
+                    "door": {
+                        "kind": "pocket", "slides_to": "right", "mass": "62 lb",
+                        "leaves": [{"width": "30 in", "height": "80", "thickness": "1 3/8"}],
+                        "pocket": KIT | {"looked": True},
+                    },
+                    "floors": {"a": OAK, "b": OAK},
+                    "casing": {"width": "2 1/4", "thickness": "11/16"},
+                    "header": {"depth": "7 1/4", "source": "drawing S-2"},
+                    "position": at("45"),
+                },
+                {
+                    "mark": "109", "room": "Gallery",
+                    "door": {
+                        "kind": "pocket", "slides_to": "right",
+                        "leaves": [{"width": "24 in", "height": "84", "thickness": "1 3/8"}] * 2,
+                        "pocket": KIT | {"leaf_width": "28 in", "looked": True, "found": [
+                            {"what": "A cable to the switch", "moved": False}, {"what": "A vent pipe", "moved": True},
+                        ]},
+                    },
+                    "floors": {"a": OAK, "b": [layer("tile and mortar", "9/16", "tile not chosen")]},
+                    "header": {"depth": "7 1/4", "source": "drawing S-2"},
+                    "position": at("150"),
+                },
+                {
+                    "mark": "110", "room": "Herbarium",
+                    "door": {
+                        "kind": "face_slider", "slides_to": "right", "mass": "58 lb",
+                        "leaves": [{"thickness": "1 3/8"}], "opening_width": "36", "opening_height": "81 1/2",
+                        "slider": TRACK | {
+                            "length": "79", "ceiling": "8'", "base_thickness": "5/8", "base_height": "5 1/2",
+                            "studs": studs("223 1/8", "239", "255 1/8", "271 1/4", "287", "303 1/8"),
+                            "lean": [{"at": "0", "by": "1/4"}, {"at": "40", "by": "1/16"}],
+                            "beside": [{"what": "the light switch", "distance": "46"}],
+                        },
+                    },
+                    "floors": {"a": OAK, "b": OAK},
+                    "casing": {"width": "2 1/4", "thickness": "11/16"},
+                    "header": {"depth": "5 1/2", "source": "drawing S-2"},
+                    "position": at("240"),
+                },
+            ],
+        },
+        {
+            "wall": {
+                "name": "Workroom partition", "height": "97 1/2", "length": "24'", "finish_a": "1/2", "finish_b": "1/2",
+                "bearing": "no",
+            },
+            "openings": [
+                {
+                    "mark": "111", "room": "Packing hall",
+                    "door": {
+                        "kind": "face_slider", "slides_to": "right", "mass": "96 lb",
+                        "leaves": [{"thickness": "1 3/4"}] * 2, "opening_width": "60", "opening_height": "82",
+                        "slider": TRACK | {
+                            "length": "116", "lag": "2 1/4",
+                            "studs": studs("25", "41 1/8", "57", "73 1/4", "89", "105 1/8", "121", "137 1/8"),
+                            "beside": [{"what": "the fire alarm button", "distance": "28"}],
+                        },
+                    },
+                    "floors": {"a": [], "b": []},
+                    "header": {"depth": "7 1/4", "source": "drawing S-3"},
+                    "position": at("85"),
+                },
+                {
+                    "mark": "112", "room": "Coat store",
+                    "door": {
+                        "kind": "bypass", "leaves": [{"thickness": "1 3/8"}], "opening_width": "88",
+                        "opening_height": "80 3/4", "bypass": {"count": 3},
+                    },
+                    "floors": {"a": OAK, "b": OAK},
+                    "header": {"depth": "9 1/4", "source": "drawing S-3"},
+                    "position": at("220"),
+                },
+            ],
+        },
+        {
+            "wall": {
+                "name": "Yard side", "height": "97 1/2", "length": "26'", "finish_a": "3/4", "finish_b": "1/2",
+                "stud_depth": "5 1/2", "bearing": "yes",
+            },
+            "openings": [
+                {
+                    "mark": "113", "room": "Yard door",
+                    "door": swing("36 in", "80", "left", "B", "1 3/4") | {"leads_to": "outside", "mass": "95 lb", "glass": True},
+                    "frame": {"kind": "outside_sill", "thickness": "1 1/4", "sill_thickness": "1", "depth": "6 7/8"},
+                    "floors": {"a": [], "b": [*OAK, layer("mat well", "5/8")]},
+                    "header": {"depth": "9 1/4", "source": "engineer's sheet 7"},
+                    "position": at("50"),
+                },
+                {
+                    "mark": "114", "room": "Cart garage",
+                    "door": swing("32 in", "80", "right", "A", "1 3/8") | {
+                        "leads_to": "garage", "delivered_hand": "LH",
+                        "hardware": {"hinge_corner": "round", "hinge_mortise": "square"},
+                    },
+                    "frame": {"supply": "pre_hung"},
+                    "floors": {"a": OAK, "b": []},
+                    "header": {"depth": "9 1/4", "source": "engineer's sheet 7"},
+                    "position": at("150"),
+                },
+                {
+                    "mark": "115", "room": "Boiler room",
+                    "door": swing("36 in", "84", "left", "A", "1 3/4") | {"fire_rated": True},
+                    "frame": {"kind": "steel_wrap", "throat": "6 3/4", "stands_on": "finished_floor", "source": "sheet F-12"},
+                    "floors": {"a": [], "b": []},
+                    "header": {"depth": "9 1/4", "source": "engineer's sheet 7"},
+                    "position": at("250"),
+                },
+            ],
+        },
+        {
             "wall": {"name": "Stair landing"},
             "openings": [{"mark": "106", "room": "Map closet", "door": swing("2-8", "80", "left", "A", "1 3/8")}],
         },
@@ -176,7 +312,72 @@ SIGNAL_HOUSE: Doc = {
                 },
             ],
         },
+        {
+            "wall": {
+                "name": "Signal floor, north", "height": "2600", "length": "7200", "finish_a": "15", "finish_b": "12.5",
+                "stud_depth": "95", "bearing": "no", "existing": True,
+            },
+            "openings": [
+                {
+                    "mark": "L5", "room": "Winding room",
+                    "door": {
+                        "kind": "pocket", "slides_to": "left", "mass": "29 kg",
+                        "leaves": [{"width": "762", "height": "1981", "thickness": "44"}],
+                        "pocket": {"source": "kit sheet P-2", "gap": "12", "floor": "concrete", "heated": True},
+                    },
+                    "floors": {"a": SCREED, "b": SCREED},
+                    "header": {"depth": "145", "source": "site instruction 5"},
+                    "position": at("1500"),
+                },
+                {
+                    "mark": "L6", "room": "Carding room",
+                    "door": {
+                        "kind": "face_slider", "slides_to": "right", "mass": "34 kg",
+                        "leaves": [{"thickness": "40"}], "opening_width": "900", "opening_height": "2040",
+                        "slider": {
+                            "source": "track sheet G-4", "rating": "60 kg", "length": "2000", "hole_first": "50",
+                            "hole_spacing": "300", "base_thickness": "18", "base_height": "145", "ceiling": "2450",
+                            "studs": studs("3510", "3925", "4318", "4730", "5122", "5540", "5930"),
+                            "lean": [{"at": "0", "by": "14"}, {"at": "1000", "by": "9"}],
+                        },
+                    },
+                    "floors": {"a": BOARDS, "b": BOARDS},
+                    "casing": {"width": "58", "thickness": "16"},
+                    "header": {"depth": "145", "source": "site instruction 5"},
+                    "position": at("4200"),
+                },
+                {
+                    "mark": "L7", "room": "Linen cupboard",
+                    "door": {
+                        "kind": "bypass", "leaves": [{"thickness": "22"}], "opening_height": "2100",
+                        "bypass": {"count": 2, "leaf_width": "762", "leaf_height": "2040"},
+                    },
+                    "floors": {"a": BOARDS, "b": BOARDS},
+                    "header": {"depth": "145", "source": "site instruction 5"},
+                    "position": at("6300"),
+                },
+            ],
+        },
     ],
 }  # fmt: skip
 
 JOBS = (SIGNAL_HOUSE, SEED_LIBRARY)
+
+
+STOCK: tuple[Doc, ...] = (
+    {"kind": "pocket_kit", "name": "Quiet wall kit", "source": "kit sheet Q-3", "unit": "in",
+     "facts": {"leaf_width": "32 in", "thickness_least": "1 3/8", "thickness_most": "1 3/8", "width_add": "1", "head_stack": "3"}},
+    {"kind": "pocket_kit", "name": "Narrow pocket P-2", "source": "kit sheet P-2", "unit": "mm",
+     "facts": {"leaf_width": "762", "thickness_most": "40", "width_add": "25", "soft_close_least": "686"}},
+    {"kind": "track", "name": "Flat bar track", "source": "track sheet B-1", "unit": "in",
+     "facts": {"rating": "125 lb", "hole_first": "3", "hole_spacing": "16", "hanger_edge": "3 1/2", "offset": "7/16"}},
+    {"kind": "track", "name": "Gallery track G-4", "source": "track sheet G-4", "unit": "mm",
+     "facts": {"length": "2000", "rating": "60 kg", "hole_first": "50", "hole_spacing": "300"}},
+    {"kind": "lining_kit", "name": "Lining, nominal 32 x 138", "source": "merchant's list, measured", "unit": "mm",
+     "facts": {"kit_width_1": "762", "kit_width_2": "838", "thickness": "27.5", "depth": "138"}},
+    {"kind": "split_jamb", "name": "Split jamb, wide", "source": "carton label", "unit": "in",
+     "facts": {"wall_least": "4 1/2", "wall_most": "5 1/4"}},
+    {"kind": "steel_frame", "name": "Steel frame F-12", "source": "sheet F-12", "unit": "in", "facts": {"throat": "6 3/4"}},
+    {"kind": "leaf", "name": "Salvaged panel leaf", "source": "measured in the yard", "unit": "in",
+     "facts": {"width": "31 1/4 in", "height": "79 3/8", "thickness": "1 3/8"}},
+)  # fmt: skip

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from jambo.demo.jobs import JOBS
+from jambo.demo.jobs import JOBS, STOCK
 from jambo.files.document import Document, Job, Opening, RuleLevels, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
-from jambo.store import jobs, openings
+from jambo.files.stock import StockItem, checked
+from jambo.store import jobs, openings, stock
 from jambo.store.database import Database
 
 WHO = "demo"
@@ -17,6 +18,8 @@ def load_if_empty(database: Database) -> bool:
     with database.transaction() as t:
         if t.row("SELECT id FROM job LIMIT 1"):
             return False
+        for item in STOCK:
+            stock.new_item(t, checked(parse(StockItem, item)).model_dump(mode="json"))
         for data in JOBS:
             job = parse(Job, data["job"])
             job_id = jobs.new_job(

@@ -368,6 +368,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Book
+         * @description Give the stock book.
+         */
+        get: operations["book_api_stock_get"];
+        put?: never;
+        /**
+         * New Item
+         * @description Write a new item into the book.
+         */
+        post: operations["new_item_api_stock_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Item
+         * @description Change an item. Openings that took its figures keep the ones they took.
+         */
+        put: operations["save_item_api_stock__item_id__put"];
+        post?: never;
+        /**
+         * Remove Item
+         * @description Strike an item out.
+         */
+        delete: operations["remove_item_api_stock__item_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/walls/{wall_id}": {
         parameters: {
             query?: never;
@@ -442,7 +490,7 @@ export interface components {
         };
         /**
          * Bypass
-         * @description Leaves that pass each other in one opening.
+         * @description Leaves that pass each other in one opening; `leaf_width` and `leaf_height` are those of leaves in hand.
          */
         Bypass: {
             /** Between */
@@ -452,6 +500,10 @@ export interface components {
              * @default 2
              */
             count?: number;
+            /** Leaf Height */
+            leaf_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Width */
+            leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
             /** Overlap */
             overlap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Track */
@@ -641,6 +693,18 @@ export interface components {
             unit: "in" | "mm";
             /** Value */
             value: string;
+        };
+        /**
+         * FactOut
+         * @description A fact of a kind of stock: what it is called, and its kind of length; none for a weight.
+         */
+        FactOut: {
+            /** Kind */
+            kind: string | null;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
         };
         /**
          * FigureOut
@@ -926,6 +990,17 @@ export interface components {
             walls: components["schemas"]["KeptWall"][];
         };
         /**
+         * KeptItem
+         * @description An item as kept.
+         */
+        KeptItem: {
+            /** Id */
+            id: number;
+            item: components["schemas"]["StockItem"];
+            /** Version */
+            version: number;
+        };
+        /**
          * KeptJob
          * @description A job as kept.
          */
@@ -955,6 +1030,23 @@ export interface components {
             /** Version */
             version: number;
             wall: components["schemas"]["Wall"];
+        };
+        /**
+         * KindOut
+         * @description A kind of stock: its title, the part of an opening that takes its facts, and the facts.
+         */
+        KindOut: {
+            /** Facts */
+            facts: components["schemas"]["FactOut"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "leaf" | "lining_kit" | "split_jamb" | "steel_frame" | "pocket_kit" | "track";
+            /** Root */
+            root: string;
+            /** Title */
+            title: string;
         };
         /**
          * Layer
@@ -1587,6 +1679,15 @@ export interface components {
             wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * SaveItem
+         * @description An item's new facts.
+         */
+        SaveItem: {
+            item: components["schemas"]["StockItem"];
+            /** Version */
+            version: number;
+        };
+        /**
          * SaveJob
          * @description A job's new document.
          */
@@ -1686,7 +1787,8 @@ export interface components {
          * Slider
          * @description A face slider's track and hardware as their sheet has them, and the wall it hangs on; the rest are house rules.
          *
-         *     Heights are above the finished floor on the side it hangs. `studs` are positions that were found, never assumed.
+         *     A slab in hand has `slab_width` and `slab_height`; its thickness is its leaf's. Heights are above the finished floor
+         *     on the side it hangs. `studs` are positions that were found, never assumed.
          */
         Slider: {
             /** Backer */
@@ -1756,6 +1858,10 @@ export interface components {
             rating?: string | null;
             /** Side Overlap */
             side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Slab Height */
+            slab_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Slab Width */
+            slab_width?: (string | components["schemas"]["ExactLength"]) | null;
             /**
              * Source
              * @default
@@ -1783,6 +1889,40 @@ export interface components {
             gate: string;
             /** Text */
             text: string;
+        };
+        /**
+         * StockBook
+         * @description Everything in the book, and what each kind may say.
+         */
+        StockBook: {
+            /** Items */
+            items: components["schemas"]["KeptItem"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+        };
+        /**
+         * StockItem
+         * @description One item of the stock book. Its lengths are tape text in `unit`; `source` says which sheet they come from.
+         */
+        StockItem: {
+            /** Facts */
+            facts?: {
+                [key: string]: string;
+            };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "leaf" | "lining_kit" | "split_jamb" | "steel_frame" | "pocket_kit" | "track";
+            /** Name */
+            name: string;
+            /** Source */
+            source: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
         };
         /**
          * Stud
@@ -2655,6 +2795,123 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HeardOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    book_api_stock_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockBook"];
+                };
+            };
+        };
+    };
+    new_item_api_stock_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockItem"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptItem"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    save_item_api_stock__item_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveItem"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptItem"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    remove_item_api_stock__item_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
