@@ -54,8 +54,8 @@ def test_sizes_on_the_tape_asked_for_with_what_is_not_known():
 def test_outline_is_true_to_scale():
     outline = short(plain())["silhouette"]
     assert outline == {
-        "ro_width": 819.15, "ro_height": 2092.325, "leaf_width": 762.0, "leaf_height": 2032.0, "leaf_bottom": 31.75,
-        "hinge_side": "left", "kind": "swing", "leaves": 1, "slides_to": "right",
+        "ro_width": 819.15, "ro_height": 2092.325, "leaf_widths": [762.0], "leaf_height": 2032.0, "leaf_bottom": 31.75,
+        "hinge_side": "left", "kind": "swing", "slides_to": "right",
     }  # fmt: skip
 
 

@@ -16,6 +16,7 @@ import { theme } from "./app/theme";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
 import { RulesPage } from "./board/RulesPage";
+import { StockPage } from "./board/StockPage";
 import { OpeningPage } from "./opening/OpeningPage";
 import { CutListPage } from "./print/CutListPage";
 
@@ -32,6 +33,7 @@ createRoot(document.getElementById("root")!).render(
           <BrowserRouter>
             <Routes>
               <Route path="/" element={<JobsPage />} />
+              <Route path="/stock" element={<StockPage />} />
               <Route path="/jobs/:jobId" element={<JobPage />} />
               <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
               <Route path="/openings/:openingId/print" element={<CutListPage />} />

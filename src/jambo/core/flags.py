@@ -476,7 +476,7 @@ KINDS: dict[str, FlagKind] = {
         "Trim the leaves at the bottom as far as the maker allows, or raise the {head}.",
     ),
     "bypass-too-deep": FlagKind(
-        "check", "opening",
+        "check", "door",
         "The leaves on their channels are {deep} deep and the {frame} {frame_depth}.",
         "Use thinner leaves, fewer of them, or let the track stand out behind a fascia.",
     ),

@@ -162,7 +162,8 @@ def _shapes(
     at = Placed(near, near + width, opening.placing.measured_from, figures)
     shapes: list[Shape] = []
     if height is not None:
-        shapes += wall_shapes(at, laid, framed, wall, opening.header, height)
+        reach = slider.reach(opening, at, tape) if tape is not None else ()
+        shapes += wall_shapes(at, laid, framed, wall, opening.header, height, reach)
         shapes += floor_shapes(shapes, figures)
     shapes += _door_shapes(opening, at, tape, rules)
     return tuple(shapes) if opening.placing.measured_from == "left" else mirrored(shapes)

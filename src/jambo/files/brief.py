@@ -29,12 +29,11 @@ class SilhouetteOut(TypedDict):
 
     ro_width: float
     ro_height: float
-    leaf_width: float
+    leaf_widths: list[float]
     leaf_height: float
     leaf_bottom: float
     hinge_side: str
     kind: str
-    leaves: int
     slides_to: str
 
 
@@ -61,6 +60,7 @@ class Brief:
     hinge_side: str
     kind: str
     leaves: int
+    widths: tuple[Length, ...]
     slides_to: str
     stage: Stage
     waits_on: tuple[str, ...]
@@ -102,7 +102,7 @@ def brief(unit: Unit, crew: str, job: str, wall: str, opening: str) -> Brief:
     try:
         facts = facts_of(parse(Document, data))
     except Refused as refused:
-        return Brief((None, None), (None, None), None, "left", "swing", 1, "right", "door", (), (), refused.errors)
+        return Brief((None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors)
     result = solve(facts.opening, facts.wall, facts.rules)
     leaf, asked = facts.opening.leaves[0], facts.opening
     made = {"face_slider": "slab_", "bypass": "leaf_size_"}
@@ -118,6 +118,7 @@ def brief(unit: Unit, crew: str, job: str, wall: str, opening: str) -> Brief:
         hinge_side=asked.handing.hinge_side,
         kind=asked.kind,
         leaves=asked.bypass.count if asked.kind == "bypass" else len(asked.leaves),
+        widths=tuple(w for one in asked.leaves if (w := value_of(one.width))) if asked.kind not in made else (),
         slides_to=asked.slides_to,
         stage=_stage(paths),
         waits_on=tuple(paths),
@@ -140,9 +141,9 @@ def brief_out(of: Brief, tape: Tape, words: Region) -> BriefOut:
     if all(size is not None for size in sizes):
         ro_w, ro_h, leaf_w, leaf_h, bottom = (in_mm(size) for size in sizes if size is not None)
         silhouette = {
-            "ro_width": ro_w, "ro_height": ro_h, "leaf_width": leaf_w, "leaf_height": leaf_h,
+            "ro_width": ro_w, "ro_height": ro_h, "leaf_widths": [in_mm(w) for w in of.widths] or [leaf_w] * of.leaves, "leaf_height": leaf_h,
             "leaf_bottom": bottom, "hinge_side": of.hinge_side,
-            "kind": of.kind, "leaves": of.leaves, "slides_to": of.slides_to,
+            "kind": of.kind, "slides_to": of.slides_to,
         }  # fmt: skip
     return {
         "leaf": pair(of.leaf),

@@ -238,7 +238,7 @@ class Frame(Model):
     wall_most: Annotated[LengthText | None, Of("wall_thickness")] = None
     throat: Annotated[LengthText | None, Of("wall_thickness")] = None
     sill_thickness: Annotated[LengthText | None, Of("small")] = None
-    legs_on_sill: bool = True
+    legs_beside_sill: bool = False
     sill_site_made: bool = False
     supply: Supply = "site_built"
     name: Name = ""

@@ -167,7 +167,7 @@ def _frame(frame: doc.Frame, rules: HouseRules, reader: Reader) -> Frame:
         kind=frame.kind,
         serves=tuple(kit) if frame.kind == "lining_kit" else (),
         wall_range=reach if frame.kind == "split_jamb" else None,
-        sill=Sill(sill, frame.legs_on_sill, frame.sill_site_made) if frame.kind == "outside_sill" else None,
+        sill=Sill(sill, not frame.legs_beside_sill, frame.sill_site_made) if frame.kind == "outside_sill" else None,
         throat=throat if frame.kind == "steel_wrap" else None,
         supply=frame.supply,
         source=frame.source,

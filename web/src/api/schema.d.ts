@@ -792,10 +792,10 @@ export interface components {
             /** Kit Width 2 */
             kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
             /**
-             * Legs On Sill
-             * @default true
+             * Legs Beside Sill
+             * @default false
              */
-            legs_on_sill?: boolean;
+            legs_beside_sill?: boolean;
             /**
              * Name
              * @default
@@ -1772,10 +1772,8 @@ export interface components {
             leaf_bottom: number;
             /** Leaf Height */
             leaf_height: number;
-            /** Leaf Width */
-            leaf_width: number;
-            /** Leaves */
-            leaves: number;
+            /** Leaf Widths */
+            leaf_widths: number[];
             /** Ro Height */
             ro_height: number;
             /** Ro Width */

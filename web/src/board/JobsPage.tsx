@@ -14,7 +14,11 @@ export function JobsPage() {
   const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => ask(api.GET("/api/jobs")) });
   return (
     <>
-      <Bar trail={<h1>Jobs</h1>} />
+      <Bar trail={<h1>Jobs</h1>}>
+        <Button component={Link} to="/stock" variant="subtle" size="compact-md">
+          Stock book
+        </Button>
+      </Bar>
       <main className="page jobs">
         {jobs.isPending && <p className="quiet" aria-busy="true">Fetching the jobs…</p>}
         {jobs.isError && <Problem error={jobs.error} retry={() => void jobs.refetch()} />}

@@ -21,9 +21,27 @@ const GROUPS: { title: string; names: string[] }[] = [
     names: ["side_shim", "head_shim", "add_width", "add_height", "least_side_play", "most_side_play", "stud_lean", "lean_margin"],
   },
   { title: "Frame", names: ["leg_thickness", "depth_over_wall", "kit_gap", "trench_depth", "horn", "rabbet_depth", "rip_planing", "stop_thickness"] },
+  { title: "Outside and steel frames", names: ["sill_gap", "weather_gap", "seal", "steel_add_width", "steel_add_height", "steel_sheet", "steel_throat_over", "steel_foot_screw"] },
+  {
+    title: "Pocket doors",
+    names: [
+      "pocket_width_add", "pocket_set_above", "pocket_head_stack", "pocket_min_head", "pocket_track_short", "pocket_rail_short", "pocket_bumper",
+      "pocket_hanger_drop", "pocket_hanger_edge", "pocket_jamb_gap", "pocket_head_lap", "split_stud", "split_space", "split_leaf", "finish_fixing_keep",
+      "bumper_height", "foot_plate", "concrete_embed",
+    ],
+  },
+  {
+    title: "Face sliders",
+    names: [
+      "side_overlap", "top_overlap", "open_clearance", "hole_above_slab", "hanger_edge", "wheel_radius", "stop_length", "track_half", "lift_on", "track_offset",
+      "track_spacer", "standoff_clear", "track_hole_first", "track_hole_spacing", "hole_on_stud", "hole_apart", "fix_every", "fix_end", "wood_embed",
+      "guide_length", "guide_thickness", "guide_height", "groove_play", "groove_extra", "groove_pass", "pull_height",
+    ],
+  },
+  { title: "Bypass leaves", names: ["bypass_overlap", "bypass_track", "bypass_between"] },
   { title: "Casing", names: ["setback", "casing_overhang", "casing_cover"] },
   { title: "Wall", names: ["plate_thickness", "stud_thickness", "stud_depth", "stud_spacing", "layout_offset"] },
-  { title: "Hinges and latch", names: ["hinge_top", "hinge_bottom", "hinge_length", "long_screw", "latch"] },
+  { title: "Hinges and latch", names: ["hinge_top", "hinge_bottom", "hinge_length", "long_screw", "screw_embed", "latch"] },
 ];
 
 /** House rules of a job and of the crew: what is settled, and the default that counts otherwise. */

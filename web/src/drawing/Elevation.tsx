@@ -1,9 +1,11 @@
+import { useRef } from "react";
+
 import type { Result, Shape } from "../api/client";
 import { useWork } from "../opening/context";
 import type { Scale } from "./Sheet";
 import { SvgDigits } from "./SvgDigits";
 
-const ORDER = ["opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "floor_b", "floor_a", "leaf", "leg", "head", "hinge"];
+const ORDER = ["opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "found_stud", "pocket", "split_stud", "kit_header", "floor_b", "floor_a", "filler", "sill", "track", "leaf", "leg", "head", "split_head", "hinge", "hanger", "slab"];
 
 /** Wall, frame and leaf as rectangles at true scale. */
 export function Elevation({ result, scale, hinge }: { result: Result; scale: Scale; hinge: string }) {
@@ -21,10 +23,13 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
           <path d="M0 2H60M10 6.5H44" className="grain" />
         </pattern>
       </defs>
-      {shapes.map((s, i) => (
+      {shapes.filter((s) => s.part !== "slab").map((s, i) => (
         <Piece key={i} shape={s} scale={scale} lit={lit !== null && s.figures.includes(lit)} light={light} open={open} result={result} />
       ))}
-      {leaves.map((leaf, i) => {
+      {shapes.filter((s) => s.part === "slab").map((s, i) => (
+        <Slab key={i} shape={s} scale={scale} result={result} opposite={result.shapes.filter((o) => o.part === "slab").length > 1 && i > 0} />
+      ))}
+      {result.kind === "swing" && leaves.map((leaf, i) => {
         // of a pair the first leaf is the active one; the other hangs opposite and carries no latch
         const side = i === 0 ? hinge : hinge === "left" ? "right" : "left";
         const latch = i === 0 ? result.pole.find((m) => m.figure === "latch_height")?.y : undefined;
@@ -64,6 +69,55 @@ function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
       <rect {...box} />
       {wood && <rect {...box} fill={wood} stroke="none" style={{ fill: wood, stroke: "none" }} />}
       {shape.part === "header" && <path className="cross" d={`M${box.x} ${box.y}l${box.width} ${box.height}M${box.x} ${box.y + box.height}l${box.width} ${-box.height}`} />}
+    </g>
+  );
+}
+
+/** A slab that slides between its stops under the pointer or the arrow keys; the server says what follows. */
+function Slab({ shape, scale, result, opposite }: { shape: Shape; scale: Scale; result: Result; opposite: boolean }) {
+  const { lit, light, slabAt, slideSlab } = useWork();
+  const grip = useRef<{ x: number; at: number } | null>(null);
+  const track = result.track;
+  if (!track) return null;
+  const way = track.direction * (opposite ? -1 : 1);
+  const to = (mm: number) => slideSlab(Math.round(Math.max(0, Math.min(track.travel, mm))));
+  const step = result.unit === "in" ? 25.4 : 25;
+  const keys: Record<string, number> = { ArrowRight: slabAt + way * step, ArrowLeft: slabAt - way * step, Home: 0, End: track.travel };
+  const frees = result.figures.slab_frees;
+  return (
+    <g
+      className={lit && shape.figures.includes(lit) ? "piece slab lit" : "piece slab"}
+      role="slider"
+      tabIndex={0}
+      aria-label="Slab, slid open"
+      aria-valuemin={0}
+      aria-valuemax={Math.round(track.travel)}
+      aria-valuenow={Math.round(slabAt)}
+      aria-valuetext={frees ? `way through ${frees.value.text}` : "closed"}
+      onPointerEnter={() => light("slab_width")}
+      onPointerLeave={() => light(null)}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        grip.current = { x: event.clientX, at: slabAt };
+      }}
+      onPointerMove={(event) => {
+        if (grip.current) to(grip.current.at + (way * (event.clientX - grip.current.x)) / scale.perMm);
+      }}
+      onPointerUp={() => {
+        grip.current = null;
+      }}
+      onKeyDown={(event) => {
+        const next = keys[event.key];
+        if (next === undefined) return;
+        event.preventDefault();
+        to(next);
+      }}
+    >
+      <rect x={scale.x(shape.x0)} y={scale.y(shape.y1)} width={(shape.x1 - shape.x0) * scale.perMm} height={(shape.y1 - shape.y0) * scale.perMm} />
+      <path
+        className="grip"
+        d={`M${scale.x((shape.x0 + shape.x1) / 2) - 14} ${scale.y((shape.y0 + shape.y1) / 2)}l-10 9l10 9m28 -18l10 9l-10 9m-38 -9h38`}
+      />
     </g>
   );
 }

@@ -57,7 +57,7 @@ export function FloorSection() {
         )}
         {bottom && clear && (
           <text className="gap-text" x="212" y={(leafY + FLOOR - clear.value.mm * per) / 2 + 6}>
-            gap {result.rules.floor_gap?.digits}
+            gap {(result.figures.pocket_floor_gap?.value ?? result.rules.floor_gap)?.digits}
           </text>
         )}
         <text className="side" x="4" y="186">

@@ -4,7 +4,7 @@ import type { Scale } from "./Sheet";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
 
-const NAMES: Record<string, string> = { king: "{king}", jack: "{jack}", ro_edge: "RO", ro_centre: "centre", common: "{stud}", wall_end: "end" };
+const NAMES: Record<string, string> = { king: "{king}", jack: "{jack}", ro_edge: "RO", ro_centre: "centre", common: "{stud}", wall_end: "end", split_stud: "split" };
 
 /** The plate tape along the foot: running measures from the wall end, and the side of each line its stud stands on. */
 export function PlateTape({ result, scale, width }: { result: Result; scale: Scale; width: number }) {

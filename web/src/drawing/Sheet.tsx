@@ -7,6 +7,7 @@ import { useWork } from "../opening/context";
 import { Elevation } from "./Elevation";
 import { PlateTape } from "./PlateTape";
 import { StoryPole } from "./StoryPole";
+import { TrackTape } from "./TrackTape";
 
 /** Where things lie on the sheet: millimetres of the wall to pixels of the screen. */
 export interface Scale {
@@ -20,6 +21,7 @@ export interface Scale {
 }
 
 const TAPE = 96;
+const TRACK = 118; // the track tape carries two rows of slab
 const HEAD = 36;
 
 function boundsOf(shapes: Shape[]) {
@@ -30,14 +32,14 @@ function boundsOf(shapes: Shape[]) {
   };
 }
 
-function scaleFor(result: Result, width: number, height: number): Scale | null {
+function scaleFor(result: Result, width: number, height: number, tape: number): Scale | null {
   if (result.shapes.length === 0 || width < 50 || height < 150) return null;
   const { x0, x1, y1 } = boundsOf(result.shapes);
   const pole = width < 520 ? 112 : 196;
-  const perMm = Math.min((width - pole - 14) / (x1 - x0), (height - TAPE - HEAD) / y1);
+  const perMm = Math.min((width - pole - 14) / (x1 - x0), (height - tape - HEAD) / y1);
   const spare = width - pole - 14 - (x1 - x0) * perMm;
   const left = pole + spare / 2;
-  const floor = Math.min(height - TAPE, HEAD + y1 * perMm + (height - TAPE - HEAD - y1 * perMm) / 2);
+  const floor = Math.min(height - tape, HEAD + y1 * perMm + (height - tape - HEAD - y1 * perMm) / 2);
   return {
     x: (mm) => left + (mm - x0) * perMm,
     y: (mm) => floor - mm * perMm,
@@ -51,9 +53,11 @@ function scaleFor(result: Result, width: number, height: number): Scale | null {
 
 /** The L of two tapes around the true-scale elevation. */
 export function Sheet() {
-  const { result, now, page } = useWork();
+  const { result, now, page, stage } = useWork();
   const { ref, width, height } = useElementSize();
-  const scale = result && scaleFor(result, width, height);
+  // what a slider's crew works along is its track; its plate tape shows where the framing is the question
+  const along = result?.track && stage !== "frame" && stage !== "trim";
+  const scale = result && scaleFor(result, width, height, along ? TRACK : TAPE);
   const said = result?.figures.ro_width && result.figures.ro_height
     ? `Elevation from side A: rough opening ${result.figures.ro_width.value.text} wide and ${result.figures.ro_height.value.text} high.`
     : "Elevation from side A.";
@@ -63,7 +67,7 @@ export function Sheet() {
         <svg width={width} height={height} role="img" aria-label={said}>
           <Elevation result={result} scale={scale} hinge={now.opening.door?.hinge_side ?? "left"} />
           <StoryPole result={result} scale={scale} narrow={width < 520} />
-          <PlateTape result={result} scale={scale} width={width} />
+          {along ? <TrackTape result={result} scale={scale} width={width} /> : <PlateTape result={result} scale={scale} width={width} />}
           <FlagMarks result={result} scale={scale} />
         </svg>
       ) : (

@@ -15,6 +15,9 @@ const NAMES: Record<string, string> = {
   ro_height: "RO top",
   header_top: "{header} top",
   wall_top: "plates",
+  sill_top: "sill",
+  set_mark: "set mark",
+  track_height: "track line",
 };
 
 /** The story pole up the left side: every height of this opening on one lath. */

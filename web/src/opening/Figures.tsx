@@ -3,10 +3,15 @@ import { useWork } from "./context";
 
 const GROUPS: { title: string; names: string[] }[] = [
   { title: "Rough opening", names: ["ro_width", "ro_height", "side_play", "head_play"] },
-  { title: "Frame", names: ["head_underside", "leg_length", "head_length", "frame_inside_width", "frame_outside_width", "frame_depth", "rip_width", "clear_width"] },
+  { title: "Slab", names: ["slab_width", "slab_height", "overlap_each", "pull_mark"] },
+  { title: "Along the track, from the opening’s edge", names: ["track_line", "track_length", "track_least", "track_rule", "track_start", "travel", "hanger_inset", "hanger_spread", "stop_closed", "stop_open", "guide_at", "guide_room", "open_reach", "headroom_needs", "headroom_left"] },
+  { title: "Off the wall", names: ["standoff", "standoff_needed", "backer_least", "lag_length", "guide_reach", "groove_width", "groove_depth"] },
+  { title: "Pocket", names: ["set_mark", "set_mark_kit", "pocket_floor_gap", "kit_header", "pocket_track", "pocket_rail", "split_stud_1", "split_stud_2", "split_stud_3", "split_stud_4", "split_stud_5", "jamb_gap", "longest_fixing_a", "longest_fixing_b", "foot_fixing", "bumper_on_leaf"] },
+  { title: "Leaves", names: ["leaf_size_width", "leaf_size_height", "bypass_leaf_wanted", "bypass_overlap_each", "bypass_track_left", "bypass_depth"] },
+  { title: "Frame", names: ["head_underside", "leg_length", "head_length", "frame_inside_width", "frame_outside_width", "frame_depth", "rip_width", "throat", "clear_width", "sill_top", "sill_filler", "sill_fall", "seal_set", "split_half"] },
   { title: "Wall", names: ["jack_length", "king_length", "header_length", "cripple_length", "plate_cut"] },
   { title: "Floor", names: ["floor_a", "floor_b", "floor_clear", "leaf_bottom"] },
-  { title: "Hinges from the leaf top, latch", names: ["hinge_leaf_1", "hinge_leaf_2", "hinge_leaf_3", "hinge_leaf_4", "latch_on_leaf", "latch_on_leg"] },
+  { title: "Hinges from the leaf top, latch", names: ["hinge_leaf_1", "hinge_leaf_2", "hinge_leaf_3", "hinge_leaf_4", "latch_on_leaf", "latch_on_leg", "screw_reach"] },
 ];
 
 /** The figures of this opening; press one for the slip that says how it adds up. */
@@ -16,7 +21,9 @@ export function Figures() {
   const waiting = new Map(result.waiting.map((w) => [w.name, w]));
   return (
     <section className="figures" aria-label="Figures">
-      {GROUPS.map((group) => (
+      {GROUPS.map((group) => ({ ...group, names: group.names.filter((name) => result.figures[name] || waiting.has(name)) }))
+        .filter((group) => group.names.length > 0)
+        .map((group) => (
         <div key={group.title}>
           <h2>{group.title}</h2>
           <ul>

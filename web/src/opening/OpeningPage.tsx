@@ -12,7 +12,7 @@ import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { Sheet } from "../drawing/Sheet";
 import { Slip } from "../slip/Slip";
-import { STAGES, type StageName, StagePanel, stageOf } from "../stages/stages";
+import { FIRST_STAGES, STAGES, type StageName, StagePanel, stageOf } from "../stages/stages";
 import { ConflictDialog } from "./ConflictDialog";
 import { OpeningContext, type OpeningWork } from "./context";
 import { Figures } from "./Figures";
@@ -34,9 +34,9 @@ function OneOpening({ id }: { id: number }) {
   const catalogue = useCatalogue();
   const navigate = useNavigate();
   const { stage: stageName } = useParams();
-  const stage: StageName = STAGES.find((s) => s.name === stageName)?.name ?? "door";
   const [lit, light] = useState<string | null>(null);
   const [slip, setSlip] = useState<string | null>(null);
+  const [slabAt, slideSlab] = useState(0);
 
   const asked: Document | null = useMemo(
     () =>
@@ -44,13 +44,13 @@ function OneOpening({ id }: { id: number }) {
         ? {
             format: "jambo-opening/1",
             unit: job.unit ?? "in",
-            show: { unit: shown.unit, step: shown.step ?? null, words: shown.words },
+            show: { unit: shown.unit, step: shown.step ?? null, words: shown.words, ...(slabAt > 0 && { slab_at: `${slabAt} mm` }) },
             rules: { crew: page.data.crew_rules, job: job.rules ?? {} },
             wall: now.wall,
             opening: now.opening,
           }
         : null,
-    [page.data, now, job, shown.unit, shown.step, shown.words],
+    [page.data, now, job, shown.unit, shown.step, shown.words, slabAt],
   );
   const solved = useQuery({
     queryKey: ["solve", asked],
@@ -62,6 +62,10 @@ function OneOpening({ id }: { id: number }) {
     retry: (count, failure) => count < 3 && failure instanceof ApiProblem && failure.offline,
   });
 
+  const named = solved.data?.stages ?? FIRST_STAGES;
+  const stages = useMemo(() => STAGES.filter((s) => named.includes(s.name)), [named]);
+  const stage: StageName = stages.find((s) => s.name === stageName)?.name ?? (solved.data ? "door" : (STAGES.find((s) => s.name === stageName)?.name ?? "door"));
+
   const goStage = useCallback(
     (name: StageName) => void navigate(`/openings/${id}/${name}`, { replace: true }),
     [navigate, id],
@@ -72,7 +76,7 @@ function OneOpening({ id }: { id: number }) {
         void navigate(`/jobs/${page.data.job.id}/rules#${path.split(".").pop()}`);
         return;
       }
-      goStage(stageOf(path));
+      goStage(stageOf(path, stages.map((s) => s.name)));
       const find = (tries: number) => {
         const field = document.querySelector<HTMLElement>(`[data-path^="${CSS.escape(path)}"]`);
         const target = field?.matches("input,select,textarea,button") ? field : field?.querySelector<HTMLElement>("input,select,textarea,button");
@@ -81,19 +85,19 @@ function OneOpening({ id }: { id: number }) {
       };
       requestAnimationFrame(() => find(20));
     },
-    [goStage, navigate, page.data],
+    [goStage, navigate, page.data, stages],
   );
 
   useHotkeys(
     [
-      ...STAGES.map((s, i): [string, () => void] => [String(i + 1), () => goStage(s.name)]),
+      ...stages.map((s, i): [string, () => void] => [String(i + 1), () => goStage(s.name)]),
       ["Escape", () => setSlip(null)],
     ],
     ["INPUT", "TEXTAREA", "SELECT"],
   );
   useHotkeys(
     [
-      ...STAGES.map((s, i): [string, () => void] => [`alt+${i + 1}`, () => goStage(s.name)]),
+      ...stages.map((s, i): [string, () => void] => [`alt+${i + 1}`, () => goStage(s.name)]),
       ["mod+Z", () => void kept.travel("undo")],
       ["mod+shift+Z", () => void kept.travel("redo")],
       ["mod+Y", () => void kept.travel("redo")],
@@ -102,14 +106,14 @@ function OneOpening({ id }: { id: number }) {
   );
   useEffect(() => {
     const next = () => {
-      const following = STAGES[STAGES.findIndex((s) => s.name === stage) + 1];
+      const following = stages[stages.findIndex((s) => s.name === stage) + 1];
       if (!following) return;
       goStage(following.name);
       setTimeout(() => document.querySelector<HTMLElement>("[data-walk]")?.focus(), 0);
     };
     document.addEventListener("jambo:stage-done", next);
     return () => document.removeEventListener("jambo:stage-done", next);
-  }, [stage, goStage]);
+  }, [stage, stages, goStage]);
 
   if (page.isError) {
     return (
@@ -146,6 +150,9 @@ function OneOpening({ id }: { id: number }) {
     light,
     open: setSlip,
     goTo,
+    stage,
+    slabAt,
+    slideSlab,
   };
   const title = [now.opening.mark || "no mark", now.opening.room].filter(Boolean).join(" · ");
 
@@ -175,9 +182,9 @@ function OneOpening({ id }: { id: number }) {
       <main className={slip ? "work has-slip" : "work"}>
         <section className="work-stage" aria-label="Facts">
           <div className="stages" role="tablist" aria-label="Stages">
-            {STAGES.map((s, i) => {
+            {stages.map((s, i) => {
               const flags = (solved.data?.flags ?? []).filter((f) => f.stage === s.name && f.level !== "note");
-              const missing = (solved.data?.missing ?? []).filter((m) => stageOf(m.path) === s.name);
+              const missing = (solved.data?.missing ?? []).filter((m) => stageOf(m.path, named) === s.name);
               const worst = flags[0]?.level ?? (missing.length ? "missing" : "done");
               const said = { stop: "has a stop", check: "to check", note: "", missing: "facts missing", done: "complete" }[worst];
               return (
@@ -193,7 +200,7 @@ function OneOpening({ id }: { id: number }) {
                   onClick={() => goStage(s.name)}
                   onKeyDown={(event) => {
                     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-                    const to = by && STAGES[(i + by + STAGES.length) % STAGES.length];
+                    const to = by && stages[(i + by + stages.length) % stages.length];
                     if (to) {
                       goStage(to.name);
                       document.getElementById(`tab-${to.name}`)?.focus();

@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 
 import type { FieldError, OpeningPageData, Region, Result, Unit } from "../api/client";
+import type { StageName } from "../stages/stages";
 import type { Draft } from "./useKept";
 
 export interface OpeningWork {
@@ -17,6 +18,10 @@ export interface OpeningWork {
   /** Open the slip of a figure. */
   open: (figure: string) => void;
   goTo: (path: string) => void;
+  stage: StageName;
+  /** How far a slab is slid open where it is drawn, in millimetres. */
+  slabAt: number;
+  slideSlab: (mm: number) => void;
 }
 
 export const OpeningContext = createContext<OpeningWork | null>(null);

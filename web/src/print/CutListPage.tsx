@@ -12,7 +12,7 @@ import { useShown } from "../app/show";
 import { Digits } from "../tape/Digits";
 import { BuyTable, CutTable } from "./CutTable";
 
-const LEADING = ["ro_width", "ro_height", "head_underside", "side_play", "head_play"];
+const LEADING = ["ro_width", "ro_height", "head_underside", "set_mark", "track_line", "slab_width", "leaf_size_width", "side_play", "head_play"];
 
 /** One clean page to carry to the saw: sizes, cut list, plate marks, pole marks, and what stands against cutting. */
 export function CutListPage() {
@@ -82,6 +82,8 @@ export function CutListPage() {
               <Marks result={solved.data} from={opening?.position?.measured_from ?? "left"} />
               <Pole result={solved.data} />
             </div>
+            <TrackMarks result={solved.data} />
+            <Order result={solved.data} />
             <PrintFlags result={solved.data} />
           </article>
         )}
@@ -146,6 +148,45 @@ function Pole({ result }: { result: Result }) {
         ))}
       </tbody>
     </table>
+  );
+}
+
+const ALONG = ["track_start", "track_end", "slab_closed_near", "slab_closed_far", "slab_open_near", "slab_open_far", "wheel_closed_1", "wheel_closed_2", "wheel_open_1", "wheel_open_2", "stop_closed", "stop_open", "guide_at"];
+
+function TrackMarks({ result }: { result: Result }) {
+  if (!result.track) return null;
+  const names = [...ALONG, ...Object.keys(result.figures).filter((n) => /^bore_\d+$/.test(n))].filter((n) => result.figures[n]);
+  return (
+    <table className="cuts">
+      <caption>Along the track, from the opening’s edge on the closed side</caption>
+      <tbody>
+        {names.map((name) => (
+          <tr key={name}>
+            <td className="cut-length">
+              <Digits of={result.figures[name]!.value} />
+            </td>
+            <th scope="row">{result.figures[name]!.label}</th>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Order({ result }: { result: Result }) {
+  if (result.steps.length === 0) return null;
+  return (
+    <section className="print-flags">
+      <h2>Order of work</h2>
+      <ol>
+        {result.steps.map((step, i) => (
+          <li key={i}>
+            {step.gate && <strong>First {step.gate.toLowerCase()}. </strong>}
+            {step.text}
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 

@@ -1,18 +1,22 @@
 import { useState } from "react";
 
-import type { Leaf } from "../api/client";
+import type { DoorKind, Leaf } from "../api/client";
 import { Plan } from "../drawing/Plan";
+import { View } from "../drawing/View";
 import { useCatalogue } from "../app/useCatalogue";
+import { useStock } from "../app/useStock";
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
-import { PickAt, TextAt } from "./fields";
-import { KindPick, LEAVES } from "./KindPick";
+import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
+import { type DoorShape as Shape, DOORS, KindPick } from "./KindPick";
 
 type Size = "width" | "height" | "thickness";
 
 function Stock({ of, field, leaf }: { of: Size; field: string; leaf: string }) {
   const { shown, set } = useWork();
-  const sizes = useCatalogue().data?.stock[shown.unit]?.[of] ?? [];
+  const known = useCatalogue().data?.stock[shown.unit]?.[of] ?? [];
+  const own = useStock().data?.items.filter((i) => i.item.kind === "leaf").flatMap((i) => i.item.facts?.[of] ?? []) ?? [];
+  const sizes = [...known, ...own.filter((size) => size.endsWith(shown.unit) && !known.includes(size))];
   return (
     <div className="stock" role="group" aria-label={`Stock ${field}`}>
       {sizes.map((size) => (
@@ -44,50 +48,73 @@ function LeafFields({ index, name }: { index: 0 | 1; name: string }) {
   );
 }
 
-/** One leaf or two. The second leaf's facts wait in the screen while a single door is chosen. */
-function Leaves() {
+type Kind = Shape;
+const KIND_OF: Record<Kind, { kind: DoorKind; pair: boolean }> = {
+  swing: { kind: "swing", pair: false },
+  swing_pair: { kind: "swing", pair: true },
+  pocket: { kind: "pocket", pair: false },
+  pocket_pair: { kind: "pocket", pair: true },
+  slider: { kind: "face_slider", pair: false },
+  slider_pair: { kind: "face_slider", pair: true },
+  bypass: { kind: "bypass", pair: false },
+};
+
+/** What hangs, picked by its drawing. The second leaf's facts wait in the screen while a single door is chosen. */
+function What() {
   const { now, set } = useWork();
   const [second, setSecond] = useState<Leaf | null>(null);
   const leaves = now.opening.door?.leaves ?? [{}];
-  const pick = (count: "1" | "2") => {
-    if (count === "1") {
+  const kind = now.opening.door?.kind ?? "swing";
+  const value = (Object.keys(KIND_OF) as Kind[]).find((k) => KIND_OF[k].kind === kind && (kind === "bypass" || KIND_OF[k].pair === (leaves.length === 2)))!;
+  const pick = (to: Kind) => {
+    const { kind: next, pair } = KIND_OF[to];
+    set("opening.door.kind", next);
+    if (!pair && leaves.length === 2) {
       setSecond(leaves[1] ?? null);
       set("opening.door.leaves", leaves.slice(0, 1));
-    } else if (leaves.length === 1) {
+    } else if (pair && leaves.length === 1) {
       set("opening.door.leaves", [leaves[0] ?? {}, second ?? leaves[0] ?? {}]);
     }
   };
-  const pair = leaves.length === 2;
+  return <KindPick label="What hangs" path="opening.door.kind" value={value} kinds={DOORS} onPick={pick} />;
+}
+
+const SIDES = [
+  { value: "left", label: "Left" },
+  { value: "right", label: "Right" },
+] as const;
+
+function SlidesTo() {
+  return <PickAt path="opening.door.slides_to" label="Opens toward, seen from A" fallback="right" data={[...SIDES]} />;
+}
+
+/** The finished opening of a slider or of bypass leaves. */
+function FinishedOpening() {
   return (
-    <>
-      <KindPick label="What hangs" path="opening.door.leaves" value={pair ? "2" : "1"} kinds={LEAVES} onPick={pick} />
-      <LeafFields index={0} name={pair ? "Active leaf" : "Leaf"} />
-      {pair && <LeafFields index={1} name="Inactive leaf" />}
-    </>
+    <div className="pair">
+      <LengthAt path="opening.door.opening_width" kind="opening_width" label="Opening width" />
+      <LengthAt path="opening.door.opening_height" kind="opening_height" label="Opening height" />
+    </div>
   );
 }
 
-/** What hangs: the leaf or leaves, and which way they swing. */
-export function DoorStage() {
-  const { now } = useWork();
-  const pair = (now.opening.door?.leaves?.length ?? 1) === 2;
+function Thickness({ label }: { label: string }) {
+  const leaf = "opening.door.leaves[0]";
+  return (
+    <div>
+      <LengthAt path={`${leaf}.thickness`} kind="leaf_thickness" label={label} />
+      <Stock of="thickness" field="thicknesses" leaf={leaf} />
+    </div>
+  );
+}
+
+function Swing({ pair }: { pair: boolean }) {
   return (
     <>
+      <LeafFields index={0} name={pair ? "Active leaf" : "Leaf"} />
+      {pair && <LeafFields index={1} name="Inactive leaf" />}
       <div className="pair">
-        <TextAt path="opening.mark" label="Mark" most={20} />
-        <TextAt path="opening.room" label="Room" />
-      </div>
-      <Leaves />
-      <div className="pair">
-        <PickAt
-          path="opening.door.hinge_side"
-          label={pair ? "Active leaf, from A" : "Hinges, seen from A"}
-          fallback="left"
-          data={[
-            { value: "left", label: "Left" },
-            { value: "right", label: "Right" },
-          ]}
-        />
+        <PickAt path="opening.door.hinge_side" label={pair ? "Active leaf, from A" : "Hinges, seen from A"} fallback="left" data={[...SIDES]} />
         <PickAt
           path="opening.door.opens_to"
           label="Opens to"
@@ -108,6 +135,132 @@ export function DoorStage() {
           { value: "B", label: "Side B" },
         ]}
       />
+    </>
+  );
+}
+
+function Pocket({ pair }: { pair: boolean }) {
+  const { result } = useWork();
+  const plan = result?.drawings.find((d) => d.name === "plan");
+  return (
+    <>
+      <LeafFields index={0} name={pair ? "First leaf" : "Leaf"} />
+      {pair && <LeafFields index={1} name="Second leaf" />}
+      <SlidesTo />
+      {plan && <View drawing={plan} result={result!} label="Plan of the pocket: leaf closed, and in its pocket" caption="Side A is below; the dashed leaf is open." tall={170} />}
+    </>
+  );
+}
+
+function Slider() {
+  const { now } = useWork();
+  const pair = now.opening.door?.leaves?.length === 2;
+  return (
+    <>
+      <FinishedOpening />
+      <Thickness label="Slab thickness" />
+      <div className="pair">
+        <LengthAt path="opening.door.slider.slab_width" kind="leaf_width" label="Slab in hand: width" />
+        <LengthAt path="opening.door.slider.slab_height" kind="leaf_height" label="height" />
+      </div>
+      {!pair && <SlidesTo />}
+      <div className="pair">
+        <LengthAt path="opening.door.slider.side_overlap" kind="small" label="Over each side" rule="side_overlap" />
+        <LengthAt path="opening.door.slider.top_overlap" kind="small" label="Over the top" rule="top_overlap" />
+      </div>
+      <LengthAt path="opening.door.slider.open_clearance" kind="small" label="Open slab past the edge" rule="open_clearance" />
+    </>
+  );
+}
+
+function Bypass() {
+  const { result } = useWork();
+  const plan = result?.drawings.find((d) => d.name === "plan");
+  return (
+    <>
+      <FinishedOpening />
+      <SelectAt
+        path="opening.door.bypass.count"
+        label="Leaves"
+        fallback="2"
+        number
+        data={["2", "3", "4"].map((n) => ({ value: n, label: `${n} leaves` }))}
+      />
+      <Thickness label="Leaf thickness" />
+      <div className="pair">
+        <LengthAt path="opening.door.bypass.leaf_width" kind="leaf_width" label="Leaves in hand: width" />
+        <LengthAt path="opening.door.bypass.leaf_height" kind="leaf_height" label="height" />
+      </div>
+      {plan && <View drawing={plan} result={result!} label="Plan of the leaves, closed" caption="Side A is below." tall={170} />}
+    </>
+  );
+}
+
+const HANDS = ["", "LH", "RH", "LHR", "RHR"].map((value) => ({ value, label: value || "not delivered yet" }));
+const CORNERS = [
+  { value: "", label: "not known" },
+  { value: "square", label: "square" },
+  { value: "round", label: "round" },
+];
+
+/** What else is known of the door: where it leads, its weight, what it was delivered with. */
+function More({ swing }: { swing: boolean }) {
+  const hardware = "opening.door.hardware";
+  return (
+    <details className="more">
+      <summary>Weight, where it leads, hardware</summary>
+      <TextAt path="opening.door.mass" label={swing ? "Weight of the leaf" : "Weight of one leaf or slab"} most={40} />
+      <SwitchAt path="opening.door.glass" label="There is glass in it or beside it" />
+      <SwitchAt path="opening.door.fire_rated" label="It is fire-rated" />
+      {swing && (
+        <>
+          <SelectAt
+            path="opening.door.leads_to"
+            label="It leads to"
+            fallback="inside"
+            data={[
+              { value: "inside", label: "Another room" },
+              { value: "outside", label: "The open" },
+              { value: "garage", label: "A garage" },
+              { value: "store", label: "An unheated store" },
+            ]}
+          />
+          <SelectAt path="opening.door.delivered_hand" label="Hand of the unit delivered" fallback="" data={HANDS} />
+          <div className="pair">
+            <SelectAt path={`${hardware}.hinge_corner`} label="Hinge corners" fallback="" data={CORNERS} />
+            <SelectAt path={`${hardware}.hinge_mortise`} label="Hinge mortises" fallback="" data={CORNERS} />
+          </div>
+          <div className="pair">
+            <SelectAt path={`${hardware}.latch_corner`} label="Latch plate" fallback="" data={CORNERS} />
+            <SelectAt path={`${hardware}.latch_mortise`} label="Latch mortise" fallback="" data={CORNERS} />
+          </div>
+          <div className="pair">
+            <LengthAt path={`${hardware}.thickness_least`} kind="leaf_thickness" label="Lock: thinnest leaf" />
+            <LengthAt path={`${hardware}.thickness_most`} kind="leaf_thickness" label="thickest leaf" />
+          </div>
+        </>
+      )}
+    </details>
+  );
+}
+
+/** What hangs, how big it is, and which way it goes. */
+export function DoorStage() {
+  const { now } = useWork();
+  const pair = (now.opening.door?.leaves?.length ?? 1) === 2;
+  const kind = now.opening.door?.kind ?? "swing";
+  return (
+    <>
+      <div className="pair">
+        <TextAt path="opening.mark" label="Mark" most={20} />
+        <TextAt path="opening.room" label="Room" />
+      </div>
+      <What />
+      {kind === "swing" && <Swing pair={pair} />}
+      {kind === "pocket" && <Pocket pair={pair} />}
+      {kind === "face_slider" && <Slider />}
+      {kind === "bypass" && <Bypass />}
+      <More swing={kind === "swing"} />
     </>
   );
 }

@@ -2,6 +2,7 @@ import { ActionIcon, Button, Checkbox, TextInput } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
 
 import { FloorSection } from "../drawing/FloorSection";
+import { View } from "../drawing/View";
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
 import { SelectAt, TextAt } from "./fields";
@@ -77,10 +78,12 @@ function Side({ side }: { side: "a" | "b" }) {
 
 /** What it stands on: the floor of each side, what runs under the leaf, and the gap over it. */
 export function FloorStage() {
-  const under = useWork().result?.under ?? "A";
+  const { result } = useWork();
+  const under = result?.under ?? "A";
+  const sill = result?.figures.sill_top ? result.drawings.find((d) => d.name === "section") : undefined;
   return (
     <>
-      <FloorSection />
+      {sill ? <View drawing={sill} result={result!} label="Section through the sill" caption="Outside is on the left." tall={180} /> : <FloorSection />}
       <Side side="a" />
       <Side side="b" />
       <SelectAt

@@ -1,17 +1,22 @@
 import { Switch } from "@mantine/core";
 
+import { View } from "../drawing/View";
 import { BuyTable, CutTable } from "../print/CutTable";
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
-import { PickAt, SelectAt, TextAt } from "./fields";
+import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
 import { FRAMES, KindPick } from "./KindPick";
+import { OrderOfWork } from "./OrderOfWork";
+import { StockPick } from "./StockPick";
 
 const count = (most: number) => Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
 
 /** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
 export function FrameStage() {
   const { now, set, words, result } = useWork();
-  const kind = now.opening.frame?.kind ?? "flat_jamb";
+  const door = now.opening.door?.kind ?? "swing";
+  const swings = door === "swing";
+  const kind = swings ? (now.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
   const stands = now.opening.frame?.stands_on ?? "rough_floor";
   return (
     <>
@@ -50,26 +55,12 @@ export function FrameStage() {
         <SelectAt path="opening.header.kings" label={`${words.king ?? "king"}s`} fallback="1" data={count(4)} number />
       </div>
       <h2>Frame</h2>
-      <KindPick label="Kind of frame" path="opening.frame.kind" value={kind} kinds={FRAMES} onPick={(value) => set("opening.frame.kind", value)} />
-      {kind === "lining_kit" && (
-        <>
-          <div className="pair">
-            <LengthAt path="opening.frame.kit_width_1" kind="leaf_width" label="Kit made for leaf" />
-            <LengthAt path="opening.frame.kit_width_2" kind="leaf_width" label="or for leaf" />
-          </div>
-          <div className="pair">
-            <LengthAt path="opening.frame.trench_depth" kind="small" label="Trench depth" rule="trench_depth" />
-            <LengthAt path="opening.frame.horn" kind="small" label="Horn past the trench" rule="horn" />
-          </div>
-        </>
+      {swings ? (
+        <KindPick label="Kind of frame" path="opening.frame.kind" value={kind} kinds={FRAMES} onPick={(value) => set("opening.frame.kind", value)} />
+      ) : (
+        <p className="quiet">Flat legs and head line the opening.</p>
       )}
-      {kind === "rabbeted" && <LengthAt path="opening.frame.rabbet_depth" kind="small" label="Rabbet depth" rule="rabbet_depth" />}
-      {kind === "split_jamb" && (
-        <div className="pair">
-          <LengthAt path="opening.frame.wall_least" kind="wall_thickness" label="Takes walls from" />
-          <LengthAt path="opening.frame.wall_most" kind="wall_thickness" label="up to" />
-        </div>
-      )}
+      {swings && <KindFacts kind={kind} />}
       <PickAt
         path="opening.frame.stands_on"
         label={`The ${words.leg ?? "leg"}s stand on`}
@@ -85,6 +76,12 @@ export function FrameStage() {
         <LengthAt path="opening.frame.thickness" kind="frame_thickness" label={`Thickness of the ${words.leg ?? "leg"}s`} rule={kind === "lining_kit" ? undefined : "leg_thickness"} />
         <LengthAt path="opening.frame.depth" kind="wall_thickness" label="Frame depth, if delivered" />
       </div>
+      {door === "face_slider" && (
+        <div className="pair">
+          <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shims, each side" rule="side_shim" />
+          <LengthAt path="opening.rules.head_shim" kind="shim_space" label="Space over the head" rule="head_shim" />
+        </div>
+      )}
       <h2>Wall</h2>
       <TextAt path="wall.name" label="Name of the wall" />
       <div className="pair">
@@ -131,6 +128,77 @@ export function FrameStage() {
         />
         <LengthAt path="wall.layout_offset" kind="position" label="Layout starts at" rule="layout_offset" />
       </div>
+    </>
+  );
+}
+
+/** The facts that only this kind of frame has. */
+function KindFacts({ kind }: { kind: string }) {
+  const { result } = useWork();
+  const section = result?.drawings.find((d) => d.name === "section");
+  return (
+    <>
+      {kind === "lining_kit" && (
+        <>
+          <StockPick kind="lining_kit" label="Lining kit" />
+          <div className="pair">
+            <LengthAt path="opening.frame.kit_width_1" kind="leaf_width" label="Kit made for leaf" />
+            <LengthAt path="opening.frame.kit_width_2" kind="leaf_width" label="or for leaf" />
+          </div>
+          <div className="pair">
+            <LengthAt path="opening.frame.trench_depth" kind="small" label="Trench depth" rule="trench_depth" />
+            <LengthAt path="opening.frame.horn" kind="small" label="Horn past the trench" rule="horn" />
+          </div>
+        </>
+      )}
+      {kind === "rabbeted" && <LengthAt path="opening.frame.rabbet_depth" kind="small" label="Rabbet depth" rule="rabbet_depth" />}
+      {kind === "split_jamb" && (
+        <>
+          <StockPick kind="split_jamb" label="Split jamb" />
+          <div className="pair">
+            <LengthAt path="opening.frame.wall_least" kind="wall_thickness" label="Takes walls from" />
+            <LengthAt path="opening.frame.wall_most" kind="wall_thickness" label="up to" />
+          </div>
+        </>
+      )}
+      {kind === "flat_jamb" && (
+        <PickAt
+          path="opening.frame.supply"
+          label="How it comes"
+          fallback="site_built"
+          data={[
+            { value: "site_built", label: "Built on site" },
+            { value: "pre_hung", label: "Pre-hung" },
+          ]}
+        />
+      )}
+      {kind === "steel_wrap" && (
+        <>
+          <StockPick kind="steel_frame" label="Steel frame" />
+          <LengthAt path="opening.frame.throat" kind="wall_thickness" label="Throat" />
+          <TextAt path="opening.frame.source" label="Whose sheet the opening is from" most={200} />
+          <div className="pair">
+            <LengthAt path="opening.rules.steel_add_width" kind="add" label="Opening over leaf" rule="steel_add_width" />
+            <LengthAt path="opening.rules.steel_add_height" kind="add" label="Above leaf and floor" rule="steel_add_height" />
+          </div>
+        </>
+      )}
+      {kind === "outside_sill" && (
+        <>
+          {section && <View drawing={section} result={result!} label="Section through the sill" caption="Outside is on the left." tall={180} />}
+          <div className="pair">
+            <LengthAt path="opening.frame.sill_thickness" kind="small" label="Sill thickness" />
+            <LengthAt path="opening.rules.weather_gap" kind="gap" label="Gap at the sealed side" rule="weather_gap" />
+          </div>
+          <SwitchAt path="opening.frame.legs_beside_sill" label="The legs stand beside the sill, not on it" />
+          <SwitchAt path="opening.frame.sill_site_made" label="The sill is made on site" />
+          <div className="pair">
+            <LengthAt path="opening.rules.sill_gap" kind="gap" label="Leaf over the sill" rule="sill_gap" />
+            <LengthAt path="opening.rules.seal" kind="gap" label="Seal, not pressed" rule="seal" />
+          </div>
+        </>
+      )}
+      <OrderOfWork />
     </>
   );
 }

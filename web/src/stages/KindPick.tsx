@@ -34,34 +34,101 @@ export function KindPick<T extends string>({ label, path, value, kinds, onPick }
   );
 }
 
-/** Elevations of what can hang in a frame. */
-export const LEAVES: Kind<"1" | "2">[] = [
+export type DoorShape = "swing" | "swing_pair" | "pocket" | "pocket_pair" | "slider" | "slider_pair" | "bypass";
+
+const post = <path className="post" d="M14 62V4h36v58" />;
+const wide = <path className="post" d="M4 62V4h56v58" />;
+
+/** Elevations of what can hang. */
+export const DOORS: Kind<DoorShape>[] = [
   {
-    value: "1",
-    label: "Single",
+    value: "swing",
+    label: "Swing",
     drawing: (
       <>
-        <path className="post" d="M14 62V4h36v58" />
+        {post}
         <rect className="leaf" x="18" y="8" width="28" height="53" />
         <path className="swing" d="M46 8L18 34L46 61" />
       </>
     ),
   },
   {
-    value: "2",
-    label: "Pair",
+    value: "swing_pair",
+    label: "Swing pair",
     drawing: (
       <>
-        <path className="post" d="M4 62V4h56v58" />
+        {wide}
         <rect className="leaf" x="8" y="8" width="23" height="53" />
         <rect className="leaf" x="33" y="8" width="23" height="53" />
         <path className="swing" d="M31 8L8 34L31 61M33 8L56 34L33 61" />
       </>
     ),
   },
+  {
+    value: "pocket",
+    label: "Pocket",
+    drawing: (
+      <>
+        <path className="post" d="M4 62V4h56v58M32 8v54" />
+        <rect className="leaf" x="8" y="8" width="24" height="53" />
+        <path className="hidden" d="M35 8v53M44 8v53M53 8v53" />
+        <path className="way" d="M14 34h26m-6 -5l6 5l-6 5" />
+      </>
+    ),
+  },
+  {
+    value: "pocket_pair",
+    label: "Two pockets",
+    drawing: (
+      <>
+        <path className="post" d="M2 62V4h60v58M18 8v54M46 8v54" />
+        <rect className="leaf" x="19" y="8" width="12.5" height="53" />
+        <rect className="leaf" x="32.5" y="8" width="12.5" height="53" />
+        <path className="hidden" d="M7 8v53M12 8v53M52 8v53M57 8v53" />
+        <path className="way" d="M28 34H10m5 -5l-5 5l5 5M36 34h18m-5 -5l5 5l-5 5" />
+      </>
+    ),
+  },
+  {
+    value: "slider",
+    label: "Face slider",
+    drawing: (
+      <>
+        <path className="post" d="M6 62V12h26v50" />
+        <path className="rail" d="M2 5h60" />
+        <rect className="leaf" x="3" y="9" width="32" height="50" />
+        <path className="way" d="M18 34h36m-6 -5l6 5l-6 5" />
+      </>
+    ),
+  },
+  {
+    value: "slider_pair",
+    label: "Bi-parting",
+    drawing: (
+      <>
+        <path className="post" d="M17 62V12h30v50" />
+        <path className="rail" d="M1 5h62" />
+        <rect className="leaf" x="14" y="9" width="17.5" height="50" />
+        <rect className="leaf" x="32.5" y="9" width="17.5" height="50" />
+        <path className="way" d="M24 34H4m5 -5l-5 5l5 5M40 34h20m-5 -5l5 5l-5 5" />
+      </>
+    ),
+  },
+  {
+    value: "bypass",
+    label: "Bypass",
+    drawing: (
+      <>
+        {wide}
+        <rect className="leaf" x="29" y="10" width="27" height="51" />
+        <rect className="leaf" x="8" y="8" width="27" height="53" />
+        <path className="way" d="M14 30h14m-5 -5l5 5l-5 5M50 42H38m5 -5l-5 5l5 5" />
+      </>
+    ),
+  },
 ];
 
-export type FrameKind = "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb";
+export type FrameKind = "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
 
 /** The corner of leg and head (or, for the split jamb, its section), which is what tells the frames apart. */
 export const FRAMES: Kind<FrameKind>[] = [
@@ -102,6 +169,27 @@ export const FRAMES: Kind<FrameKind>[] = [
       <>
         <path className="leg" d="M4 20h30v10H14v26H4z" />
         <path className="head" d="M60 20H38v6H20v8h18v-2h12v24h10z" />
+      </>
+    ),
+  },
+  {
+    value: "steel_wrap",
+    label: "Steel wrap",
+    drawing: (
+      <>
+        <rect className="wood" x="22" y="14" width="42" height="36" />
+        <path className="sheet" d="M40 10V4H10v18h8v20h-8v18h30v-6" />
+      </>
+    ),
+  },
+  {
+    value: "outside_sill",
+    label: "With sill",
+    drawing: (
+      <>
+        <rect className="leg" x="26" y="2" width="14" height="44" />
+        <path className="head" d="M2 56L14 46H60V56Z" />
+        <rect className="wood" x="20" y="56" width="40" height="6" />
       </>
     ),
   },

@@ -51,6 +51,49 @@ function Schools() {
 /** How big the hole is: the school, its amounts, and the gaps of the leaf. */
 export function OpeningStage() {
   const { now, result } = useWork();
+  if (now.opening.door?.kind === "bypass") return <BypassOpening />;
+  if (result?.school === "sheet") return <SheetOpening />;
+  return <Schooled />;
+}
+
+/** Bypass leaves: how they lap, and the opening jamb to jamb. */
+function BypassOpening() {
+  return (
+    <>
+      <div className="pair">
+        <LengthAt path="opening.door.bypass.overlap" kind="small" label="Leaves overlap" rule="bypass_overlap" />
+        <LengthAt path="opening.door.bypass.track" kind="small" label="Track takes" rule="bypass_track" />
+      </div>
+      <LengthAt path="opening.door.bypass.between" kind="gap" label="Between two leaves" rule="bypass_between" />
+      <Shims />
+    </>
+  );
+}
+
+/** A steel frame: the opening is the maker's. */
+function SheetOpening() {
+  return (
+    <>
+      <p className="quiet">A steel frame’s opening is what its maker’s sheet says.</p>
+      <div className="pair">
+        <LengthAt path="opening.rules.steel_add_width" kind="add" label="Wider than the leaf" rule="steel_add_width" />
+        <LengthAt path="opening.rules.steel_add_height" kind="add" label="Above leaf and floor" rule="steel_add_height" />
+      </div>
+    </>
+  );
+}
+
+function Shims() {
+  return (
+    <div className="pair">
+      <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shims, each side" rule="side_shim" />
+      <LengthAt path="opening.rules.head_shim" kind="shim_space" label="Space over the head" rule="head_shim" />
+    </div>
+  );
+}
+
+function Schooled() {
+  const { now, result } = useWork();
   const school = now.opening.school ?? result?.school ?? "build_up";
   return (
     <>
@@ -65,10 +108,7 @@ export function OpeningStage() {
       />
       <Schools />
       {school === "build_up" ? (
-        <div className="pair">
-          <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shims, each side" rule="side_shim" />
-          <LengthAt path="opening.rules.head_shim" kind="shim_space" label="Space over the head" rule="head_shim" />
-        </div>
+        <Shims />
       ) : (
         <>
           <div className="pair">

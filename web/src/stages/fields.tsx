@@ -1,5 +1,6 @@
-import { NativeSelect, SegmentedControl, TextInput } from "@mantine/core";
-import type { KeyboardEvent } from "react";
+import { ActionIcon, Button, NativeSelect, SegmentedControl, Switch, TextInput } from "@mantine/core";
+import { IconTrash } from "@tabler/icons-react";
+import type { KeyboardEvent, ReactNode } from "react";
 
 import { useWork } from "../opening/context";
 import { at } from "../opening/paths";
@@ -69,9 +70,65 @@ export function SelectAt({ path, label, fallback, data, number }: Field & { fall
       data-path={path}
       data-walk
       value={String(at(now, path) ?? fallback)}
-      onChange={(event) => set(path, number ? Number(event.currentTarget.value) : event.currentTarget.value)}
+      onChange={(event) => set(path, number ? Number(event.currentTarget.value) : event.currentTarget.value || undefined)}
       onKeyDown={onEnter}
       data={data}
     />
+  );
+}
+
+/** A yes or no of the document. */
+export function SwitchAt({ path, label }: Field) {
+  const { now, set } = useWork();
+  return (
+    <Switch
+      label={label}
+      data-path={path}
+      checked={(at(now, path) as boolean | undefined) ?? false}
+      onChange={(event) => set(path, event.currentTarget.checked || undefined)}
+    />
+  );
+}
+
+interface RowsProps extends Field {
+  /** What one row is called in the buttons, such as "stud". */
+  one: string;
+  empty: string;
+  fields: (path: string, index: number) => ReactNode;
+}
+
+/** A list that grows by hand: what was found, row by row. */
+export function Rows({ path, label, one, empty, fields }: RowsProps) {
+  const { now, set } = useWork();
+  const rows = (at(now, path) as unknown[] | null | undefined) ?? [];
+  return (
+    <fieldset className="rows" data-path={path}>
+      <legend>{label}</legend>
+      {rows.length === 0 && <p className="quiet">{empty}</p>}
+      {rows.map((_, i) => (
+        <div className="rows-row" key={i} data-path={`${path}[${i}]`}>
+          <div>{fields(`${path}[${i}]`, i)}</div>
+          <ActionIcon
+            variant="subtle"
+            color="dark"
+            size={44}
+            aria-label={`Remove ${one} ${i + 1}`}
+            onClick={() => set(path, rows.filter((__, n) => n !== i))}
+          >
+            <IconTrash size={20} />
+          </ActionIcon>
+        </div>
+      ))}
+      <Button
+        variant="default"
+        data-walk
+        onClick={() => {
+          set(path, [...rows, {}]);
+          requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-path="${CSS.escape(`${path}[${rows.length}]`)}"] input`)?.focus());
+        }}
+      >
+        Add a {one}
+      </Button>
+    </fieldset>
   );
 }

@@ -4,29 +4,55 @@ import { DoorStage } from "./DoorStage";
 import { FloorStage } from "./FloorStage";
 import { FrameStage } from "./FrameStage";
 import { OpeningStage } from "./OpeningStage";
+import { PocketStage } from "./PocketStage";
+import { TrackStage } from "./TrackStage";
 import { TrimStage } from "./TrimStage";
+import { WallStage } from "./WallStage";
 
-export type StageName = "door" | "floor" | "opening" | "frame" | "trim";
+export type StageName = "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "trim";
 
-const PANELS: Record<StageName, ComponentType> = { door: DoorStage, floor: FloorStage, opening: OpeningStage, frame: FrameStage, trim: TrimStage };
+const PANELS: Record<StageName, ComponentType> = {
+  door: DoorStage,
+  floor: FloorStage,
+  opening: OpeningStage,
+  pocket: PocketStage,
+  track: TrackStage,
+  wall: WallStage,
+  frame: FrameStage,
+  trim: TrimStage,
+};
 
-/** The stages of an opening in the order of the work. */
+/** Every stage in the order of the work; the server says which of them a kind of door has. */
 export const STAGES: { name: StageName; label: string }[] = [
   { name: "door", label: "Door" },
   { name: "floor", label: "Floor" },
   { name: "opening", label: "Opening" },
+  { name: "pocket", label: "Pocket" },
+  { name: "track", label: "Track" },
+  { name: "wall", label: "Wall" },
   { name: "frame", label: "Frame" },
   { name: "trim", label: "Trim" },
 ];
 
+/** The stages shown until the server has answered for the first time. */
+export const FIRST_STAGES: StageName[] = ["door", "floor", "opening", "frame", "trim"];
+
 /** The panel of a stage. */
 export const StagePanel = ({ stage }: { stage: StageName }) => createElement(PANELS[stage]);
 
-/** The stage on which a fact is settled. */
-export function stageOf(path: string): StageName {
-  if (/^opening\.(door|mark|room)/.test(path)) return "door";
-  if (/^opening\.(floors|rules\.floor_gap)/.test(path)) return "floor";
-  if (/^opening\.(casing|rules\.(setback|casing_))/.test(path)) return "trim";
-  if (/^opening\.(rules|school|add_from)/.test(path)) return "opening";
-  return "frame";
+const HOMES: [RegExp, StageName][] = [
+  [/^opening\.door\.pocket/, "pocket"],
+  [/^opening\.door\.slider\.(lean|base_|bolt_heads|backer|spacer|offset|fixing|lag)/, "wall"],
+  [/^opening\.door\.slider/, "track"],
+  [/^opening\.door\.bypass\.(overlap|track|between)/, "opening"],
+  [/^opening\.(door|mark|room)/, "door"],
+  [/^opening\.(floors|rules\.floor_gap)/, "floor"],
+  [/^opening\.(casing|rules\.(setback|casing_))/, "trim"],
+  [/^opening\.(rules|school|add_from)/, "opening"],
+];
+
+/** The stage on which a fact is settled, among those this kind of door has. */
+export function stageOf(path: string, stages: readonly StageName[]): StageName {
+  const home = HOMES.find(([pattern]) => pattern.test(path))?.[1] ?? "frame";
+  return stages.includes(home) ? home : "frame";
 }

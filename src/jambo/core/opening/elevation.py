@@ -15,7 +15,7 @@ from jambo.core.length import ZERO, Length
 from jambo.core.opening.framing import Framing, Header, Wall
 from jambo.core.opening.placed import Placed
 from jambo.core.opening.plate import Plate
-from jambo.core.sums import Figure, Reckoned, value_of
+from jambo.core.sums import HALF, Figure, Reckoned, value_of
 
 Group = Literal["floor", "door", "opening", "wall"]
 Pole = tuple[tuple[Group, str], ...]  # which figures a kind of door puts on the pole; a trailing _ means a numbered row
@@ -40,13 +40,23 @@ def mirrored(shapes: Sequence[Shape]) -> tuple[Shape, ...]:
     return tuple(Shape(s.part, -s.x1, s.y0, -s.x0, s.y1, s.figures) for s in shapes)
 
 
-def wall_shapes(at: Placed, plate: Plate, framing: Framing, wall: Wall, header: Header, height: Length) -> list[Shape]:
-    """The timber around an opening, and the opening itself."""
+def wall_shapes(
+    at: Placed,
+    plate: Plate,
+    framing: Framing,
+    wall: Wall,
+    header: Header,
+    height: Length,
+    reach: Sequence[Length] = (),
+) -> list[Shape]:
+    """The timber around an opening, and the opening itself; as far as `reach`, where a slab or track goes."""
     near, far = at.near, at.far
     stud, tb = wall.stud_thickness.value, wall.plate_thickness.value
     room = wall.stud_spacing.value
     side = stud * (header.jacks + header.kings)
-    low, high = near - side - room, far + side + room
+    margin = room * HALF
+    low = min([near - side - room, *(x - margin for x in reach)])
+    high = max([far + side + room, *(x + margin for x in reach)])
     if plate.framing_near is not None:  # the opening has a place: stop the drawing at the wall's ends
         low = max(low, min(ZERO, plate.framing_near))
         if (length := value_of(wall.length)) is not None:

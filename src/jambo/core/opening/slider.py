@@ -319,6 +319,16 @@ def slab_now(opening: Opening, found: Figures) -> list[Reckoned]:
     return [near, far, frees] if (value_of(frees) or ZERO) > ZERO else [near, far]
 
 
+def reach(opening: Opening, at: Placed, tape: TrackTape) -> tuple[Length, ...]:
+    """How far track and open slab go on the wall, so that the wall is drawn behind them."""
+    ends = at.known("track_start", "track_end", "slab_open_far", "side_play")
+    t = value_of(opening.frame.leg_thickness)
+    if ends is None or t is None:
+        return ()
+    across = tape.across or Across(at.near + ends["side_play"] + t, True)
+    return (across(ends["track_start"]), across(ends["track_end"]), across(ends["slab_open_far"]))
+
+
 def shapes(opening: Opening, at: Placed, tape: TrackTape) -> list[Shape]:
     """Frame, casing-less opening, track, slab where it is now, wheels and stops, seen from the side it hangs on."""
     known = at.known("leaf_bottom", "leaf_top", "head_underside", "foot", "frame_top", "track_height", "side_play")

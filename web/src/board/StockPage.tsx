@@ -1,0 +1,165 @@
+import "./board.css";
+
+import { Button, SegmentedControl, TextInput } from "@mantine/core";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { STOCK_KEY, useStock } from "../app/useStock";
+import { WithFractions } from "../tape/Digits";
+import { LengthField } from "../tape/LengthField";
+
+type Kind = StockBook["kinds"][number];
+type Item = KeptItem["item"];
+
+/** The crew's stock book: sizes, kits and hardware in tables, each row with the sheet its figures are from. */
+export function StockPage() {
+  const book = useStock();
+  return (
+    <>
+      <Bar trail={<h1>Stock book</h1>} />
+      <main className="page stock-page">
+        <p className="quiet">What you buy, with the sheet its figures are from. An opening copies them: changing a row here changes no opening.</p>
+        {book.isError && <Problem error={book.error} retry={() => void book.refetch()} />}
+        {!book.data && !book.isError && <p aria-busy="true">Fetching the stock book…</p>}
+        {book.data?.kinds.map((kind) => (
+          <Table key={kind.kind} kind={kind} items={book.data.items.filter((i) => i.item.kind === kind.kind)} />
+        ))}
+      </main>
+    </>
+  );
+}
+
+function Table({ kind, items }: { kind: Kind; items: KeptItem[] }) {
+  const [editing, edit] = useState<number | "new" | null>(null);
+  const used = kind.facts.filter((f) => items.some((i) => i.item.facts?.[f.name]));
+  return (
+    <section aria-label={kind.title}>
+      <header className="stock-head">
+        <h2>{kind.title}</h2>
+        <Button variant="default" onClick={() => edit("new")}>
+          Add to {kind.title.toLowerCase()}
+        </Button>
+      </header>
+      {items.length === 0 && <p className="quiet">None written down yet.</p>}
+      {items.length > 0 && (
+        <div className="stock-scroll">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Name</th>
+                {used.map((f) => (
+                  <th key={f.name} scope="col">
+                    {f.label}
+                  </th>
+                ))}
+                <th scope="col">From</th>
+                <td />
+              </tr>
+            </thead>
+            <tbody>
+              {items.map((i) => (
+                <tr key={i.id}>
+                  <th scope="row">{i.item.name}</th>
+                  {used.map((f) => (
+                    <td key={f.name}>
+                      <WithFractions text={i.item.facts?.[f.name] ?? ""} />
+                    </td>
+                  ))}
+                  <td>{i.item.source}</td>
+                  <td>
+                    <Button variant="subtle" onClick={() => edit(i.id)} aria-label={`Change ${i.item.name}`}>
+                      Change
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {editing !== null && <Editor key={editing} kind={kind} kept={items.find((i) => i.id === editing)} close={() => edit(null)} />}
+    </section>
+  );
+}
+
+function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined; close: () => void }) {
+  const client = useQueryClient();
+  const [item, setItem] = useState<Item>(kept?.item ?? { kind: kind.kind, name: "", source: "", unit: "in", facts: {} });
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const wrong = (path: string) => {
+    const error = errors.find((e) => e.path === path);
+    return error && `${error.reason}; ${error.accepted}`;
+  };
+  const act = async (send: () => Promise<unknown>) => {
+    try {
+      await send();
+      await client.invalidateQueries({ queryKey: STOCK_KEY });
+      close();
+    } catch (failure) {
+      if (!(failure instanceof ApiProblem)) throw failure;
+      const stale = failure.conflict && [{ path: "", reason: "someone changed this row since you opened it", accepted: "close it and open it again" }];
+      setErrors(stale ?? (failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "nothing was changed" }]));
+    }
+  };
+  const save = () =>
+    act(() =>
+      kept
+        ? ask(api.PUT("/api/stock/{item_id}", { params: { path: { item_id: kept.id } }, body: { version: kept.version, item } }))
+        : ask(api.POST("/api/stock", { body: item })),
+    );
+  const known = new Set(["name", "source", ...kind.facts.map((f) => `facts.${f.name}`)]);
+  return (
+    <form
+      className="stock-editor"
+      aria-label={kept ? `Change ${kept.item.name}` : `New in ${kind.title.toLowerCase()}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <TextInput data-autofocus data-walk label="Name" maxLength={80} value={item.name} error={wrong("name")} onChange={(e) => setItem({ ...item, name: e.currentTarget.value })} />
+      <TextInput data-walk label="From which sheet or list" maxLength={200} value={item.source} error={wrong("source")} onChange={(e) => setItem({ ...item, source: e.currentTarget.value })} />
+      <SegmentedControl aria-label="Unit of bare numbers" value={item.unit} onChange={(unit) => setItem({ ...item, unit: unit as Item["unit"] })} data={["in", "mm"]} />
+      <div className="stock-fields">
+        {kind.facts.map((f) => {
+          const change = (value: string | undefined) => setItem((now) => ({ ...now, facts: { ...now.facts, [f.name]: value ?? "" } }));
+          return f.kind ? (
+            <LengthField
+              key={f.name}
+              label={f.label}
+              kind={f.kind}
+              path={`facts.${f.name}`}
+              unit={item.unit}
+              value={item.facts?.[f.name] || undefined}
+              error={errors.find((e) => e.path === `facts.${f.name}`)}
+              onChange={change}
+            />
+          ) : (
+            <TextInput key={f.name} label={f.label} data-walk value={item.facts?.[f.name] ?? ""} error={wrong(`facts.${f.name}`)} onChange={(e) => change(e.currentTarget.value)} />
+          );
+        })}
+      </div>
+      {errors.filter((e) => !known.has(e.path)).map((e) => (
+        <p role="alert" className="error" key={e.reason}>
+          {e.reason}; {e.accepted}
+        </p>
+      ))}
+      <div className="row">
+        <Button type="submit" color="dark">
+          Write it down
+        </Button>
+        <Button variant="default" onClick={close}>
+          Leave it
+        </Button>
+        {kept && (
+          <Button variant="subtle" color="red" onClick={() => void act(() => ask(api.DELETE("/api/stock/{item_id}", { params: { path: { item_id: kept.id } } })))}>
+            Strike it out
+          </Button>
+        )}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,110 @@
+import { useWork } from "../opening/context";
+import { LengthAt } from "../opening/LengthAt";
+import { FigureLine } from "../slip/FigurePress";
+import { OrderOfWork } from "./OrderOfWork";
+import { PickAt, Rows, SelectAt, TextAt } from "./fields";
+import { StockPick } from "./StockPick";
+
+const TRACK = "opening.door.slider";
+const NOW = ["slab_now_near", "slab_now_far", "slab_frees"];
+
+/** The track: how long, where it starts so that its holes land on studs, what the slab covers on its way. */
+export function TrackStage() {
+  const { result, now, slabAt } = useWork();
+  const track = result?.track;
+  const from = now.opening.position?.measured_from ?? "left";
+  return (
+    <>
+      <p className="quiet">Drag the slab on the drawing, or give it the focus and use the arrow keys.</p>
+      {slabAt > 0 && (
+        <ul className="trim-list">
+          {NOW.map((name) => (
+            <li key={name}>
+              <FigureLine name={name} />
+            </li>
+          ))}
+        </ul>
+      )}
+      {track && track.holes > 0 && (
+        <p className="landed">
+          <strong>
+            {track.landed} of {track.holes}
+          </strong>{" "}
+          factory holes land on a stud; {track.bored} to bore.
+        </p>
+      )}
+      <StockPick kind="track" label="Track and hangers" />
+      <TextAt path={`${TRACK}.source`} label="Whose sheet these figures are from" most={200} />
+      <div className="pair">
+        <LengthAt path={`${TRACK}.length`} kind="track" label="Track bought" />
+        <TextAt path={`${TRACK}.rating`} label="Rated for" most={40} />
+      </div>
+      <Rows
+        path={`${TRACK}.studs`}
+        label={`Studs found, from the ${from} end of the wall`}
+        one="stud"
+        empty="None found yet."
+        fields={(path, i) => <LengthAt path={`${path}.at`} kind="position" label={`Middle of stud ${i + 1}`} />}
+      />
+      <div className="pair">
+        <LengthAt path={`${TRACK}.hole_first`} kind="small" label="End to first hole" rule="track_hole_first" />
+        <LengthAt path={`${TRACK}.hole_spacing`} kind="spacing" label="Holes apart" rule="track_hole_spacing" />
+      </div>
+      <div className="pair">
+        <LengthAt path={`${TRACK}.hanger_edge`} kind="small" label="Hangers from edge" rule="hanger_edge" />
+        <LengthAt path={`${TRACK}.hanger_spread_least`} kind="leaf_width" label="Least spread" />
+      </div>
+      <div className="pair">
+        <LengthAt path={`${TRACK}.wheel_radius`} kind="small" label="Wheel radius" rule="wheel_radius" />
+        <LengthAt path={`${TRACK}.stop_length`} kind="small" label="Stop length" rule="stop_length" />
+      </div>
+      <div className="pair">
+        <LengthAt path={`${TRACK}.hole_above`} kind="small" label="Holes over slab" rule="hole_above_slab" />
+        <LengthAt path={`${TRACK}.track_half`} kind="small" label="Half track height" rule="track_half" />
+      </div>
+      <LengthAt path={`${TRACK}.ceiling`} kind="height" label="Ceiling above the finished floor" />
+      <h2>Guide and pull</h2>
+      <PickAt
+        path={`${TRACK}.guide`}
+        label="Floor guide"
+        fallback="channel"
+        data={[
+          { value: "channel", label: "In a groove" },
+          { value: "roller", label: "Wall roller" },
+        ]}
+      />
+      <div className="pair">
+        <LengthAt path={`${TRACK}.guide_length`} kind="small" label="Guide length" rule="guide_length" />
+        <LengthAt path={`${TRACK}.pull_height`} kind="height" label="Pull over floor" rule="pull_height" />
+      </div>
+      {(now.opening.door?.slider?.guide ?? "channel") === "channel" && (
+        <div className="pair">
+          <LengthAt path={`${TRACK}.guide_thickness`} kind="small" label="Guide thickness" rule="guide_thickness" />
+          <LengthAt path={`${TRACK}.guide_height`} kind="small" label="Guide height" rule="guide_height" />
+        </div>
+      )}
+      <Rows
+        path={`${TRACK}.beside`}
+        label="Beside the opening, where the slab opens"
+        one="thing"
+        empty="No switch, vent or corner written down."
+        fields={(path) => (
+          <>
+            <TextAt path={`${path}.what`} label="What" />
+            <LengthAt path={`${path}.distance`} kind="position" label="From the opening" />
+          </>
+        )}
+      />
+      <SelectAt
+        path={`${TRACK}.hung_on`}
+        label="The slab hangs on"
+        fallback="A"
+        data={[
+          { value: "A", label: "Side A" },
+          { value: "B", label: "Side B" },
+        ]}
+      />
+      <OrderOfWork />
+    </>
+  );
+}

@@ -1,0 +1,82 @@
+import { View } from "../drawing/View";
+import { useWork } from "../opening/context";
+import { LengthAt } from "../opening/LengthAt";
+import { FigureLine } from "../slip/FigurePress";
+import { PickAt, Rows, SelectAt } from "./fields";
+
+const TRACK = "opening.door.slider";
+const LINES = ["standoff_needed", "standoff", "standoff_spare", "backer_least", "guide_reach", "lag_length"];
+
+/** The wall behind the slab: trim and lean, backer and spacer, and how deep the fixings go. */
+export function WallStage() {
+  const { result } = useWork();
+  const section = result?.drawings.find((d) => d.name === "section");
+  return (
+    <>
+      {section && (
+        <View drawing={section} result={result!} label="Section through wall, trim, backer, track and slab" caption="The slab hangs plumb; the wall and its trim do not." tall={330} />
+      )}
+      {result && (
+        <ul className="trim-list">
+          {LINES.map((name) => (
+            <li key={name}>
+              <FigureLine name={name} />
+            </li>
+          ))}
+        </ul>
+      )}
+      <Rows
+        path={`${TRACK}.lean`}
+        label="Wall face against plumb from the track line"
+        one="reading"
+        empty="Read it at the floor and half way up; nothing written counts as plumb."
+        fields={(path) => (
+          <>
+            <div className="pair">
+              <LengthAt path={`${path}.at`} kind="height" label="Height over floor" />
+              <LengthAt path={`${path}.by`} kind="lean" label="Off plumb by" />
+            </div>
+            <SelectAt
+              path={`${path}.toward`}
+              label="The wall stands"
+              fallback="slab"
+              data={[
+                { value: "slab", label: "Forward, toward the slab" },
+                { value: "wall", label: "Back, away from it" },
+              ]}
+            />
+          </>
+        )}
+      />
+      <h2>Trim the slab passes</h2>
+      <div className="pair">
+        <LengthAt path={`${TRACK}.base_thickness`} kind="small" label="Base thickness" />
+        <LengthAt path={`${TRACK}.base_height`} kind="height" label="Base height" />
+      </div>
+      <div className="pair">
+        <LengthAt path="opening.casing.thickness" kind="small" label="Casing thickness" />
+        <LengthAt path={`${TRACK}.bolt_heads`} kind="small" label="Bolt heads" />
+      </div>
+      <h2>What it hangs from</h2>
+      <PickAt
+        path={`${TRACK}.fixing`}
+        label="Fixing school"
+        fallback="backer"
+        data={[
+          { value: "backer", label: "Backer" },
+          { value: "spacers", label: "Spacers" },
+          { value: "backer_only", label: "On backer" },
+        ]}
+      />
+      <p className="quiet">Backer: through it into studs. Spacers: track to studs. On backer: anywhere on it, if its maker allows.</p>
+      <div className="pair">
+        <LengthAt path={`${TRACK}.backer`} kind="small" label="Backer in hand" />
+        <LengthAt path={`${TRACK}.spacer`} kind="small" label="Spacer" rule="track_spacer" />
+      </div>
+      <div className="pair">
+        <LengthAt path={`${TRACK}.offset`} kind="small" label="Track back to slab" rule="track_offset" />
+        <LengthAt path={`${TRACK}.lag`} kind="small" label="Fixings in hand" />
+      </div>
+    </>
+  );
+}
