@@ -146,7 +146,13 @@ def test_steel_frame_takes_its_opening_from_the_sheet():
     ],
 )
 def test_outside_frame_on_its_sill(sill, on, filler, bottom, leg):
-    frame = {"kind": "outside_sill", "sill_thickness": sill, "legs_beside_sill": not on, "depth": "5", "sill_site_made": True}
+    frame = {
+        "kind": "outside_sill",
+        "sill_thickness": sill,
+        "legs_beside_sill": not on,
+        "depth": "5",
+        "sill_site_made": True,
+    }
     result = solved(plain(**{"opening.frame": frame, "opening.door.leads_to": "outside"}))
     found = lengths(result)
     assert [found[n] for n in ("sill_filler", "leaf_bottom", "leg_length")] == [inch(filler), inch(bottom), inch(leg)]

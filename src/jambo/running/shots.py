@@ -46,16 +46,16 @@ SHOTS = (
     Shot("slip", SIGNAL, "L1", "opening", before=_slip),
     Shot("pair", SEEDS, "107", "door"),
     Shot("trim", SEEDS, "107", "trim"),
-    Shot("lining", SIGNAL, "L1", "frame"),
     Shot("millimetres", SIGNAL, "L2", "floor"),
     Shot("pocket", SEEDS, "108", "pocket"),
     Shot("track", SEEDS, "110", "track"),
     Shot("wall", SIGNAL, "L6", "wall"),
     Shot("bypass", SEEDS, "112", "door"),
+    Shot("sill", SEEDS, "113", "floor"),
+    Shot("stock", None, None, "stock"),
     Shot("rules", SEEDS, None, "rules"),
     Shot("print", SEEDS, "101", "print"),
     Shot("phone", SEEDS, "101", "door", PHONE),
-    Shot("phone-board", SIGNAL, None, "", PHONE),
 )
 
 
@@ -77,7 +77,7 @@ def visit(page: Page, url: str, shot: Shot) -> None:
         page.locator(".sheet").wait_for()
         page.goto(f"{page.url.rsplit('/', 1)[0]}/{shot.stage}")
     elif shot.stage:
-        page.goto(f"{page.url}/{shot.stage}")
+        page.goto(f"{page.url.rstrip('/')}/{shot.stage}")
     settled(page)
     shot.before(page)
     settled(page)
