@@ -295,7 +295,7 @@ def test_what_is_seen_is_what_is_said(page, demo_opening):
 
 def test_pair_frame_and_casing_by_keyboard(page, new_opening, client):
     page.goto(f"{new_opening}/door")
-    page.get_by_role("radio", name="Single").focus()
+    page.get_by_role("radio", name="Swing", exact=True).focus()
     page.keyboard.press("ArrowRight")
     expect(page.get_by_label("Inactive leaf width", exact=True)).to_have_value("30")
     # 30 + 30 + 3 x 1/8 + 2 x 3/4 + 2 x 1/4
@@ -307,7 +307,7 @@ def test_pair_frame_and_casing_by_keyboard(page, new_opening, client):
     expect(page.locator("[data-path='opening.door.leaves[1].height']")).to_contain_text("one height")
     fill(page, "Inactive leaf height", "80")
     saved(page)
-    page.get_by_role("radio", name="Pair").focus()
+    page.get_by_role("radio", name="Swing pair").focus()
     page.keyboard.press("ArrowLeft")
     expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
     page.keyboard.press("ArrowRight")
@@ -362,7 +362,10 @@ def test_labels_on_both_tapes_are_whole_and_apart(page, demo_opening, mark, widt
 VIEWS = [
     ("/", "New job"), ("/jobs/1", "openings in walking order"), ("/jobs/1/rules", "House rules"),
     ("{L2}/door", "Hand from the pull side"), ("{L2}/floor", "Why it waits"), ("{103}/opening", "Add-on"),
-    ("{104}/frame", "Cut list"), ("{107}/door", "Inactive leaf width"), ("{107}/trim", "Butted"), ("{L1}/frame", "Kit made for leaf"), ("{106}/door", "Which one is it?"), ("{101}/print", "Cut list"), ("/lost", "Nothing here"),
+    ("{104}/frame", "Cut list"), ("{107}/door", "Inactive leaf width"), ("{107}/trim", "Butted"), ("{L1}/frame", "Kit made for leaf"), ("{106}/door", "Which one is it?"),
+    ("{108}/pocket", "Kit made for leaf"), ("{110}/track", "factory holes"), ("{L6}/wall", "The slab hangs plumb"), ("{112}/door", "Leaves in hand"),
+    ("{113}/frame", "Sill thickness"), ("{115}/frame", "Throat"), ("/stock", "What you buy"),
+    ("{101}/print", "Cut list"), ("/lost", "Nothing here"),
 ]  # fmt: skip
 
 

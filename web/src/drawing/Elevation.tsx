@@ -80,7 +80,8 @@ function Slab({ shape, scale, result, opposite }: { shape: Shape; scale: Scale; 
   const track = result.track;
   if (!track) return null;
   const way = track.direction * (opposite ? -1 : 1);
-  const to = (mm: number) => slideSlab(Math.round(Math.max(0, Math.min(track.travel, mm))));
+  // at its stop the slab stands there to the hair; between, whole millimetres will do
+  const to = (mm: number) => slideSlab(mm >= track.travel ? Math.ceil(track.travel * 100) / 100 : Math.max(0, Math.round(mm)));
   const step = result.unit === "in" ? 25.4 : 25;
   const keys: Record<string, number> = { ArrowRight: slabAt + way * step, ArrowLeft: slabAt - way * step, Home: 0, End: track.travel };
   const frees = result.figures.slab_frees;

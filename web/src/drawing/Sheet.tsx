@@ -64,7 +64,7 @@ export function Sheet() {
   return (
     <div className="sheet" ref={ref}>
       {result && scale ? (
-        <svg width={width} height={height} role="img" aria-label={said}>
+        <svg width={width} height={height} role={result.track ? "group" : "img"} aria-label={said}>
           <Elevation result={result} scale={scale} hinge={now.opening.door?.hinge_side ?? "left"} />
           <StoryPole result={result} scale={scale} narrow={width < 520} />
           {along ? <TrackTape result={result} scale={scale} width={width} /> : <PlateTape result={result} scale={scale} width={width} />}

@@ -1,0 +1,104 @@
+"""Every kind of door laid out from nothing by keyboard, and a slab slid along its track."""
+
+import pytest
+from playwright.sync_api import expect
+from test_screens import figure, fill, saved
+
+LEAF = [("Leaf width", "26 in"), ("Leaf height", "80"), ("Leaf thickness", "1 3/8")]
+OPENING = [("Opening width", "31"), ("Opening height", "81 1/2"), ("Slab thickness", "1 3/8")]
+SWING = [("Leaf width", "36 in"), ("Leaf height", "80"), ("Leaf thickness", "1 3/4")]
+
+# arrow steps from Swing among the door kinds, its facts, then (stage key, arrow steps among frames, facts), figures
+KINDS = {
+    "pocket": (2, LEAF, ("3", 0, [("Whose sheet these figures are from", "sheet K")]), {
+        "ro_width": "53 in",  # 2 x 26 + 1
+        "set_mark": "80 3/4 in",  # 80 + 3/4
+        "ro_height": "84 1/2 in",  # the greater of 80 3/4 + 3 and 80 + 4 1/2
+        "longest_fixing_a": "1 1/8 in",  # 1/2 + 3/4 - 1/8
+    }),
+    "two pockets": (3, [("First leaf width", "24 in"), ("First leaf height", "84"), ("Second leaf width", "24 in"),
+                        ("Second leaf height", "84")], ("3", 0, []), {
+        "ro_width": "97 in",  # 4 x 24 + 1
+        "ro_height": "88 1/2 in",  # 84 + 4 1/2
+    }),
+    "face slider": (4, OPENING, ("3", 0, [("Track bought", "70")]), {
+        "slab_width": "35 in", "slab_height": "83 in",  # 31 + 2 x 2, 81 1/2 + 2 - 1/2
+        "track_line": "84 3/4 in",  # 1/2 + 83 + 1 1/4
+        "ro_width": "33 in",  # 31 + 2 x 3/4 + 2 x 1/4
+    }),
+    "bi-parting": (5, [("Opening width", "60"), ("Opening height", "82"), ("Slab thickness", "1 3/4")], ("3", 0, []), {
+        "slab_width": "32 in",  # 60 / 2 + 2
+    }),
+    "bypass": (6, [("Opening width", "58"), ("Opening height", "80 3/4"), ("Leaf thickness", "1 3/8")], ("3", 0, []), {
+        "leaf_size_width": "29 1/2 in",  # (58 + 1) / 2
+        "leaf_size_height": "78 3/4 in",  # 80 3/4 - 1 1/2 - 1/2
+        "ro_width": "60 in",  # 58 + 2 x 3/4 + 2 x 1/4
+    }),
+    "steel": (0, SWING, ("4", 4, [("Throat", "4 1/2"), ("Whose sheet the opening is from", "sheet F")]), {
+        "ro_width": "38 in", "ro_height": "81 in", "throat": "4 1/2 in",  # 36 + 2, 80 + 1
+    }),
+    "outside": (0, SWING, ("4", 5, [("Sill thickness", "1")]), {
+        "ro_width": "38 3/8 in",  # 36 + 1/8 + 1/4 + 2 x 3/4 + 2 x 1/4
+        "ro_height": "82 1/4 in",  # 1 + 1/8 + 80 + 1/8 + 3/4 + 1/4
+    }),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_from_nothing_by_keyboard(page, job, kind):
+    steps, facts, (stage, frames, more), figures = KINDS[kind]
+    page.goto(f"/jobs/{job}")
+    expect(page.get_by_role("link", name="House rules")).to_be_visible()
+    page.keyboard.press("n")
+    page.get_by_role("radio", name="Swing", exact=True).focus()
+    for _ in range(steps):
+        page.keyboard.press("ArrowRight")
+    for label, text in facts:
+        fill(page, label, text)
+    page.keyboard.press("Alt+2")
+    for _ in range(2):
+        page.get_by_role("button", name="Bare floor").first.focus()
+        page.keyboard.press("Enter")
+    page.keyboard.press(f"Alt+{stage}")
+    if frames:
+        page.get_by_role("radio", name="Flat jamb").focus()
+        for _ in range(frames):
+            page.keyboard.press("ArrowRight")
+    for label, text in more:
+        fill(page, label, text)
+    frame = page.get_by_role("tab", name="Frame")
+    frame.focus()
+    page.keyboard.press("Enter")
+    fill(page, "Finish on side A", "1/2")
+    fill(page, "Finish on side B", "1/2")
+    fill(page, "Height to the top plates", "97 1/2")
+    for name, text in figures.items():
+        expect(figure(page, name).first).to_have_text(text)
+    expect(page.locator(".plate-tape, .track-tape, .sheet svg").first).to_be_visible()
+    saved(page)
+    page.reload()
+    for name, text in figures.items():
+        expect(figure(page, name).first).to_have_text(text)
+
+
+def test_a_slab_slides_between_its_stops_and_kind_can_change_back(page, demo_opening):
+    page.goto(f"{demo_opening('110')}/track")
+    slab = page.get_by_role("slider", name="Slab, slid open")
+    expect(slab).to_have_attribute("aria-valuetext", "closed")
+    slab.focus()
+    page.keyboard.press("End")
+    expect(slab).to_have_attribute("aria-valuetext", "way through 36 in")  # open, it stands at the opening's edge
+    page.keyboard.press("ArrowRight")  # the stop holds
+    expect(slab).to_have_attribute("aria-valuetext", "way through 36 in")
+    page.keyboard.press("Home")
+    expect(slab).to_have_attribute("aria-valuetext", "closed")
+    page.keyboard.press("1")
+    page.get_by_role("radio", name="Face slider").focus()
+    page.keyboard.press("ArrowLeft")
+    page.keyboard.press("ArrowLeft")
+    expect(page.get_by_label("Leaf width", exact=True)).to_be_visible()
+    expect(page.get_by_role("tab", name="Track")).to_have_count(0)
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_label("Opening width", exact=True)).to_have_value("36")
+    expect(page.get_by_role("tab", name="Track")).to_be_visible()
