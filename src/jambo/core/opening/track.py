@@ -8,9 +8,16 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
-from jambo.core.length import ZERO, Length, size
+from jambo.core.length import ZERO, Length
 from jambo.core.sums import HALF
+
+Nm = Any  # int or Fraction: exact either way, which the type checker cannot follow through a subtraction
+
+
+def _nm(length: Length) -> Nm:
+    return length.nm
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,22 +53,26 @@ def best_start(
     Of equal stretches the one nearest the window's upper end counts (there the stops need no more track than they
     must), and in it the middle, so that every hole sits as well as it can. Returns the start and the number of holes.
     """
-    low, high = window
-    steps: list[tuple[Length, int]] = []
+    low, high, reach = _nm(window[0]), _nm(window[1]), _nm(near)  # bare nanometres: this is the search's inner loop
+    centres: list[Nm] = sorted(s.nm for s in studs)
+    steps: list[tuple[Nm, int]] = []
     for hole in at:
-        spans = sorted((max(low, s - hole - near), min(high, s - hole + near)) for s in studs)
-        merged: list[tuple[Length, Length]] = []
-        for a, b in spans:
+        end: Nm = None  # of the span being merged: a hole on two close studs still counts once
+        for stud in centres:
+            a, b = max(low, stud - _nm(hole) - reach), min(high, stud - _nm(hole) + reach)
             if a > b:
                 continue
-            if merged and a <= merged[-1][1]:
-                merged[-1] = (merged[-1][0], max(b, merged[-1][1]))
+            if end is None or a > end:
+                if end is not None:
+                    steps.append((end, 1))
+                steps.append((a, -1))  # openings sort before closings: a stretch may be one point
+                end = b
             else:
-                merged.append((a, b))
-        for a, b in merged:
-            steps += [(a, -1), (b, 1)]  # openings sort before closings: a stretch may be one point
+                end = max(end, b)
+        if end is not None:
+            steps.append((end, 1))
     if not steps:
-        return high, 0
+        return window[1], 0
     steps.sort()
     best, count, most, begun = (high, high), 0, 0, low
     for place, step in steps:
@@ -73,7 +84,7 @@ def best_start(
                 most, best = count, (begun, place)
             count -= 1
     # `begun` is the last opening before a closing, so (begun, place) is a whole stretch of the count just left
-    return (best[0] + best[1]) * HALF, most
+    return (Length(best[0]) + Length(best[1])) * HALF, most
 
 
 def fix(
@@ -85,33 +96,38 @@ def fix(
     near: Length,
     apart: Length,
 ) -> Found:
-    """Place a track of `length` and say which holes land and which to bore, each `apart` from others and the ends."""
+    """Place a track of `length` and say which holes land and which to bore, each `apart` from others and the ends.
+
+    Studs are in running order.
+    """
     start, _ = best_start(window, at, studs, near)
+    holes_ = [_nm(hole) for hole in at]
     landed: list[tuple[Length, int]] = []
     bored: list[tuple[Length, int]] = []
     cannot: list[int] = []
     for i, stud in enumerate(studs):
-        centre = stud - start
-        if not ZERO <= centre <= length:
+        centre = _nm(stud) - _nm(start)
+        if not 0 <= centre <= _nm(length):
             continue
-        hits = [hole for hole in at if size(hole - centre) <= near]
-        if hits:
-            landed.append((min(hits, key=lambda hole: size(hole - centre)), i))
-        elif (spot := _bore(centre, length, at, near, apart)) is not None:
-            bored.append((spot, i))
+        nearest = min(holes_, key=lambda hole: abs(hole - centre), default=None)
+        if nearest is not None and abs(nearest - centre) <= _nm(near):
+            landed.append((Length(nearest), i))
+        elif (spot := _bore(centre, _nm(length), holes_, _nm(near), _nm(apart))) is not None:
+            bored.append((Length(spot), i))
         else:
             cannot.append(i)
     return Found(start, tuple(landed), tuple(bored), tuple(cannot))
 
 
-def _bore(centre: Length, length: Length, at: Sequence[Length], near: Length, apart: Length) -> Length | None:
+def _bore(centre: Nm, length: Nm, at: Sequence[Nm], near: Nm, apart: Nm) -> Nm | None:
     """The spot nearest a stud's centre that is far enough from every hole and both ends."""
-    spots = [centre, *[hole - apart for hole in at], *[hole + apart for hole in at], apart, length - apart]
+    about = [hole for hole in at if abs(hole - centre) <= near + apart]
+    spots = [centre, *[hole - apart for hole in about], *[hole + apart for hole in about], apart, length - apart]
     fit = [
         spot
         for spot in spots
-        if size(spot - centre) <= near
+        if abs(spot - centre) <= near
         and apart <= spot <= length - apart
-        and all(size(spot - hole) >= apart for hole in at)
+        and all(abs(spot - hole) >= apart for hole in about)
     ]
-    return min(fit, key=lambda spot: size(spot - centre)) if fit else None
+    return min(fit, key=lambda spot: abs(spot - centre)) if fit else None
