@@ -21,7 +21,7 @@ class FlagKind:
     """The words of a flag: how bad it is, why, and what cures it. `stage` is where the screen shows it."""
 
     level: FlagLevel
-    stage: Literal["door", "floor", "opening", "pocket", "track", "wall", "frame", "trim"]
+    stage: Literal["door", "floor", "opening", "pocket", "track", "wall", "frame", "survey", "set", "hang", "trim"]
     reason: str
     cure: str
 
@@ -479,6 +479,207 @@ KINDS: dict[str, FlagKind] = {
         "check", "door",
         "The leaves on their channels are {deep} deep and the {frame} {frame_depth}.",
         "Use thinner leaves, fewer of them, or let the track stand out behind a fascia.",
+    ),
+    "survey-no-width": FlagKind(
+        "check", "survey",
+        "No width was read: nothing can be said of what goes into this hole.",
+        "Take the width at foot, middle and head.",
+    ),
+    "survey-one-width": FlagKind(
+        "check", "survey",
+        "Only one width was read; a hole is as wide as its narrowest place.",
+        "Take the width at foot, middle and head, and both {stud}s with the level.",
+    ),
+    "survey-suspect": FlagKind(
+        "check", "survey",
+        "The {reading} was read as {read}; the other readings say {others}. It is left out until it is taken again.",
+        "Take this one again.",
+    ),
+    "survey-suspects": FlagKind(
+        "check", "survey",
+        "One of these cannot be right, and the others cannot say which: {readings}.",
+        "{extra}",
+    ),
+    "survey-contradicts": FlagKind(
+        "stop", "survey",
+        "The readings contradict each other even without the worst three: nothing can be concluded from them.",
+        "Start the round again from the widths, and check the tape's hook and the level first.",
+    ),
+    "survey-assumed": FlagKind(
+        "note", "survey",
+        "Not read, and taken as straight, plumb and level: {what}.",
+        "Read it before anything is cut to this survey.",
+    ),
+    "found-narrower": FlagKind(
+        "check", "survey",
+        "The hole found is {short} narrower than the rough opening planned.",
+        "Look at the fit: widen the hole, or plan for what is there.",
+    ),
+    "found-lower": FlagKind(
+        "check", "survey",
+        "The hole found is {short} lower than the rough opening planned.",
+        "Raise the {header}, or plan for what is there.",
+    ),
+    "unit-too-wide": FlagKind(
+        "stop", "set",
+        "The {frame} is {over} too wide for the hole, even tilted as far as plumb allows.",
+        "Plane or drive over {over} in all, at {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}; "
+        "or take a stock {leaf} of {leaf}.",
+    ),
+    "unit-too-wide-for-stock": FlagKind(
+        "stop", "set",
+        "The {frame} is {over} too wide for the hole, and no stock {leaf} in this kind of {frame} goes in.",
+        "Rebuild the hole: {over} in all, at {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}.",
+    ),
+    "set-needs-tilt": FlagKind(
+        "check", "set",
+        "Plumb, the {frame} does not go in; with its top {tilt} toward {way} it does, and has no play left.",
+        "Set it with that tilt and look how the {leaf} hangs, or plane the binding {stud}.",
+    ),
+    "set-outside-slot": FlagKind(
+        "stop", "set",
+        "Here the {frame} would stand {over} inside the {which}.",
+        "Move it back into its slot; it binds {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}.",
+    ),
+    "play-spent-at-hinge": FlagKind(
+        "check", "set",
+        "The hinge side keeps {hinge} everywhere and the {strike} side has only {strike} left, {strike_at} up.",
+        "Set the hinge {leg} closer to its {stud}: tight or centred.",
+    ),
+    "set-wants-blocks": FlagKind(
+        "note", "set",
+        "There is {room} of room in all, more than {most} a side: {shim}s alone would be too thick.",
+        "Pack the hinge {stud} plumb with blocks first, at five places, and hang to it.",
+    ),
+    "stud-twisted": FlagKind(
+        "check", "set",
+        "The {stud} is twisted, {where}: {a} behind the {leg}'s edge on side A, {b} on side B.",
+        "Put {count} in from side {side}, thick end to the wide gap; shims from both sides would twist the {leg} too.",
+    ),
+    "stud-twisted-beyond-shims": FlagKind(
+        "check", "set",
+        "The {stud} is twisted, {where}: {a} behind the {leg}'s edge on side A, {b} on side B, and no {shim} has that taper.",
+        "Cut a wedge to the two thicknesses, or plane the proud edge of the {stud}; never force the {leg}.",
+    ),
+    "shims-one-side": FlagKind(
+        "check", "set",
+        "The {shim}s went in from one side only, and the {stud}s are not twisted: the {leg}s will be.",
+        "Put the second {shim} of each pair in from the other side.",
+    ),
+    "unit-differs": FlagKind(
+        "check", "set",
+        "The unit that came is {unit} over its backs; {planned} was planned.",
+        "Check that it is the one ordered; the set plan goes by what came.",
+    ),
+    "stud-not-plumb": FlagKind(
+        "check", "set",
+        "The hinge {leg} is to stand tight on its {stud}, and that leans {lean}; {most} is allowed.",
+        "Set the hinge {leg} by the level, or pack the {stud} plumb first.",
+    ),
+    "unit-taller-than-hole": FlagKind(
+        "check", "set",
+        "The {frame} stands {over} taller than the hole.",
+        "Cut {cut} off both {leg}s, and look whether the {leaf} still clears the floor; else trim it as much, at the bottom.",
+    ),
+    "unit-too-tall": FlagKind(
+        "stop", "set",
+        "The {frame} stands {over} taller than the hole, more than may come off the {leaf} ({trim}).",
+        "Raise the {header} by {over}, or take a lower {leaf}.",
+    ),
+    "leg-short": FlagKind(
+        "check", "set",
+        "The {which} as supplied is {short} too short.",
+        "Pack it up by {short} on something hard, and fix it.",
+    ),
+    "legs-cut-equal": FlagKind(
+        "check", "set",
+        "The {leg}s were cut alike, and the floor rises {rise} between them.",
+        "Cut the {leg} on the high side {rise} shorter, or pack the other one up.",
+    ),
+    "legs-cut-unequal": FlagKind(
+        "check", "set",
+        "The {leg}s were cut {differs} different, and the floor differs by {rise}.",
+        "Measure both from the {head} end again before the frame goes in; pack the short one up.",
+    ),
+    "wall-thicker-than-frame": FlagKind(
+        "check", "set",
+        "The wall is up to {wall} thick and the {frame} {depth} deep: {short} short.",
+        "Plan an extension strip of {short}, or take a deeper {frame}.",
+    ),
+    "casing-cannot-hide": FlagKind(
+        "check", "set",
+        "The {frame} stands {step} off the wall's face; {casing} hides {hides} by packing or planing.",
+        "Plan an extension strip or plaster work, or share the lean out differently. The inside face is made right first.",
+    ),
+    "legs-follow-their-walls": FlagKind(
+        "check", "set",
+        "The two {leg}s lean {cross} differently: the {leaf} would meet its stop at one end first.",
+        "Plant the stop to the closed {leaf}, or set both {leg}s to the hinge side's plane.",
+    ),
+    "frame-follows-wall": FlagKind(
+        "check", "set",
+        "The {frame} follows a wall that leans {lean}: the {leaf} will not stay where it is left.",
+        "Set the {frame} plumb and share the lean out at the wall's face.",
+    ),
+    "leaf-drifts": FlagKind(
+        "check", "hang",
+        "Let go at {at} degrees, the {leaf} {does} by itself.",
+        "Bring the hinge {leg} plumb both ways; the long screw of the top hinge moves it most.",
+    ),
+    "sweep-rubs": FlagKind(
+        "stop", "hang",
+        "The {leaf} would rub: {over} into the floor at {angle} degrees.",
+        "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows.",
+    ),
+    "sweep-low": FlagKind(
+        "check", "hang",
+        "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted.",
+        "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows.",
+    ),
+    "gaps-off": FlagKind(
+        "check", "hang",
+        "{count} not within {within} of what was planned.",
+        "Make the moves listed, then read the gaps again.",
+    ),
+    "gap-too-small-for-moves": FlagKind(
+        "check", "hang",
+        "No small move opens the {gap} far enough: {by} is missing. The {leaf} is out of square.",
+        "Plane {by} off {corner}; never a fire-rated {leaf} beyond its listing, nor the top unless its maker allows.",
+    ),
+    "gap-too-wide-for-moves": FlagKind(
+        "check", "hang",
+        "No small move closes the {gap}: it stays {by} too wide. The {leaf} is out of square at {corner}.",
+        "Leave it, or take another {leaf}; planing cannot add wood.",
+    ),
+    "stop-uneven": FlagKind(
+        "check", "hang",
+        "Closed, the {leaf} stands {off} further off its stop at one place than at another.",
+        "Plant the stop to the {leaf}, or move the foot of the {strike} {leg} through the wall.",
+    ),
+    "leg-over-shimmed": FlagKind(
+        "check", "hang",
+        "A {leg} bows {bow} between its {shim}s; {most} is straight enough.",
+        "Slide the pair there back until the straightedge lies flat: a tight {shim} bows the {leg}.",
+    ),
+    "foot-wider-than-head": FlagKind(
+        "check", "hang",
+        "The {frame} is {by} wider at its foot than at its head.",
+        "Draw the feet together before the foot screws go in; the feet of a steel frame spread by themselves.",
+    ),
+    "foot-narrower-than-head": FlagKind(
+        "check", "hang",
+        "The {frame} is {by} narrower at its foot than at its head.",
+        "Spread the feet to the width at the head before they are fixed.",
+    ),
+    "latch-binds": FlagKind(
+        "check", "hang",
+        "The latch does not enter its {strike} freely.",
+        "Look at the gap at the latch and the {leaf}'s height there first; file the {strike} last.",
+    ),
+    "latch-rattles": FlagKind(
+        "note", "hang",
+        "The latch has play in its {strike}.",
+        "Bend the {strike}'s tongue, or move the stop to the {leaf}.",
     ),
 }  # fmt: skip
 

@@ -44,6 +44,7 @@ KINDS: dict[str, Kind] = {
     "height": _kind("a height", "0", "480"),
     "opening_width": _kind("a finished opening width", "12", "360"),
     "opening_height": _kind("a finished opening height", "48", "240"),
+    "diagonal": _kind("a diagonal", "24", "480"),
     "track": _kind("a track length", "12", "480"),
     "lean": _kind("a lean", "0", "4"),
     "small": _kind("a small length", "0", "12"),

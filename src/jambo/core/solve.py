@@ -20,10 +20,11 @@ from jambo.core.opening.placed import Placed
 from jambo.core.opening.plate import Mark, Plate
 from jambo.core.opening.slider import TrackTape
 from jambo.core.rules import HouseRules
+from jambo.core.setting.as_found import AsFound, as_found
 from jambo.core.sums import Figure, Missing, Reckoned, Waiting, add, value_of
 from jambo.core.trim import casing as trim
 
-Stage = Literal["door", "floor", "opening", "pocket", "track", "wall", "frame", "trim"]
+Stage = Literal["survey", "door", "floor", "opening", "pocket", "track", "wall", "frame", "set", "hang", "trim"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,10 +44,21 @@ class Result:
     steps: tuple[Step, ...]
     drawings: tuple[Drawing, ...]
     track: TrackTape | None
+    found: AsFound
 
 
-def stages_of(opening: Opening) -> tuple[Stage, ...]:
-    """The stages that a kind of door has, in the order of the work. A steel frame wraps the wall and has no casing."""
+def stages_of(opening: Opening, existing: bool = False) -> tuple[Stage, ...]:
+    """The stages of the work in their order: a standing wall is read first, a new one when it is framed (TRADE 13)."""
+    planned = _planned(opening)
+    before = len(planned) - ("trim" in planned)
+    after: tuple[Stage, ...] = ("set", "hang") if opening.kind == "swing" else ()
+    if existing:
+        return ("survey", *planned[:before], *after, *planned[before:])
+    return (*planned[:before], "survey", *after, *planned[before:])
+
+
+def _planned(opening: Opening) -> tuple[Stage, ...]:
+    """The stages on which a kind of door is planned. A steel frame wraps the wall and has no casing."""
     if opening.kind == "pocket":
         return ("door", "floor", "pocket", "frame", "trim")
     if opening.kind == "face_slider":
@@ -228,10 +240,12 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         tape = slider.lay_track(opening, wall, across, figures, rules)
         more = [*slider.fixed_figures(opening, tape, figures), *slider.slab_now(opening, figures)]
         figures |= {figure.name: figure for figure in more}
+    found = as_found(opening, wall, figures, rules)
+    figures |= found.figures
     return Result(
-        stages=stages_of(opening),
+        stages=stages_of(opening, wall.existing),
         figures=figures,
-        flags=_flags(opening, wall, figures, laid, tape, rules),
+        flags=worst_first((*_flags(opening, wall, figures, laid, tape, rules), *found.flags)),
         missing=_missing(figures, opening),
         hands=hands(opening.handing),
         plate=laid,
@@ -242,4 +256,5 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         steps=order_of_work(opening),
         drawings=_drawings(opening, wall, figures, rules),
         track=tape,
+        found=found,
     )

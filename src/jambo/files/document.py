@@ -18,6 +18,8 @@ from jambo.core.opening.facts import DoorKind, FixSchool, FootFloor, Guide, Lead
 from jambo.core.opening.floors import Under
 from jambo.core.opening.framing import Bearing, To, WallEnd
 from jambo.core.opening.swing import AddFrom, School
+from jambo.core.setting.facts import HingeBy, Latch, LeanSchool, LegSchool, Nailing, Packing, SetSchool, StrikeBy
+from jambo.core.survey.readings import Place, Toward
 from jambo.core.tape import Unit
 from jambo.core.trim.casing import Corner as CasingCorner
 from jambo.core.words import Region
@@ -383,6 +385,20 @@ class Rules(Model):
     bypass_overlap: Annotated[LengthText | None, Of("small")] = None
     bypass_track: Annotated[LengthText | None, Of("small")] = None
     bypass_between: Annotated[LengthText | None, Of("gap")] = None
+    plumb_tolerance: Annotated[LengthText | None, Of("gap")] = None
+    shim_tip: Annotated[LengthText | None, Of("gap")] = None
+    shim_butt: Annotated[LengthText | None, Of("gap")] = None
+    shim_length: Annotated[LengthText | None, Of("small")] = None
+    squeeze: Annotated[LengthText | None, Of("gap")] = None
+    straight: Annotated[LengthText | None, Of("gap")] = None
+    latch_station: Annotated[LengthText | None, Of("small")] = None
+    foot_station: Annotated[LengthText | None, Of("small")] = None
+    leaf_trim_most: Annotated[LengthText | None, Of("gap")] = None
+    floor_gap_least: Annotated[LengthText | None, Of("gap")] = None
+    lean_split: Annotated[LengthText | None, Of("gap")] = None
+    casing_hides: Annotated[LengthText | None, Of("gap")] = None
+    gap_tolerance: Annotated[LengthText | None, Of("gap")] = None
+    move_most: Annotated[LengthText | None, Of("gap")] = None
     school: School | None = None
 
 
@@ -411,6 +427,56 @@ class Wall(Model):
     existing: bool = False
 
 
+class DeliveredUnit(Model):
+    """The unit that was delivered: width over the backs of its legs, and its legs from head to foot."""
+
+    outside_width: Annotated[LengthText | None, Of("leaf_width")] = None
+    leg_length: Annotated[LengthText | None, Of("leaf_height")] = None
+
+
+class Setting(Model):
+    """How the frame is set (TRADE 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
+
+    `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in degrees.
+    """
+
+    school: SetSchool = "centred"
+    slide: Annotated[LengthText | None, Of("small")] = None
+    packing: Packing = "tapered"
+    foot_station: bool = False
+    lean: LeanSchool = "auto"
+    legs: LegSchool = "plumb"
+    nailing: Nailing = "top_down"
+    hinge_by: HingeBy = "level"
+    strike_by: StrikeBy = "leaf"
+    cut_hinge: Annotated[LengthText | None, Of("leaf_height")] = None
+    cut_strike: Annotated[LengthText | None, Of("leaf_height")] = None
+    one_side: bool = False
+    opens: Annotated[int, Field(ge=30, le=180)] = 90
+    latch: Latch = "not_tried"
+
+
+class Reading(Model):
+    """One reading. A place read along a level takes "1/4 in 4 ft", "3 mm per m" or "0.4 deg"; the others a length.
+
+    `over` is the length of a straightedge shorter than the whole; `at` the height of a width or twist, or a bump's
+    distance from the hinges; `toward` which way it goes. Later readings of a place stand beside earlier ones.
+    """
+
+    place: Place
+    value: Annotated[str, Field(min_length=1, max_length=40)]
+    over: Annotated[LengthText | None, Of("position")] = None
+    toward: Toward | None = None
+    at: Annotated[LengthText | None, Of("position")] = None
+    angle: Annotated[int, Field(ge=0, le=180)] = 0
+
+
+class Survey(Model):
+    """The readings that count: what was corrected since is left out."""
+
+    readings: Annotated[list[Reading], Field(max_length=120)] = Field(default_factory=list)
+
+
 class Opening(Model):
     """One opening: what hangs in it, what it stands on, how it is sized and where it is."""
 
@@ -425,6 +491,8 @@ class Opening(Model):
     header: Header = Field(default_factory=Header)
     position: Position = Field(default_factory=Position)
     rules: Rules = Field(default_factory=Rules)
+    unit: DeliveredUnit = Field(default_factory=DeliveredUnit)
+    setting: Setting = Field(default_factory=Setting)
     note: Annotated[str, Field(max_length=2000)] = ""
 
 
@@ -446,6 +514,7 @@ class Document(Model):
     rules: RuleLevels = Field(default_factory=RuleLevels)
     wall: Wall = Field(default_factory=Wall)
     opening: Opening = Field(default_factory=Opening)
+    survey: Survey = Field(default_factory=Survey)
 
 
 class Job(Model):

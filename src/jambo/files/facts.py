@@ -22,7 +22,10 @@ from jambo.core.opening.facts import Beside, Bypass, Found, Lean, Opening, Pocke
 from jambo.core.opening.floors import Floors, Stack
 from jambo.core.opening.framing import Header, Placing, Wall
 from jambo.core.rules import LEVELS, RULES, HouseRules
+from jambo.core.setting.facts import Delivered, Setting
 from jambo.core.sums import Fact, Known, Missing, Source, value_of
+from jambo.core.survey.level import STEEPEST, read_level
+from jambo.core.survey.readings import PLACES, Reading, Survey
 from jambo.core.tape import STEPS, Tape, Unit
 from jambo.core.trim.casing import Casing
 from jambo.files import document as doc
@@ -307,6 +310,65 @@ def _wall(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:
     )
 
 
+def _setting(setting: doc.Setting, reader: Reader) -> Setting:
+    path = "opening.setting"
+    return Setting(
+        school=setting.school,
+        slide=_known(reader, setting, "slide", path, "slid_to"),
+        packing=setting.packing,
+        foot_station=setting.foot_station,
+        lean=setting.lean,
+        legs=setting.legs,
+        nailing=setting.nailing,
+        hinge_by=setting.hinge_by,
+        strike_by=setting.strike_by,
+        cut_hinge=_known(reader, setting, "cut_hinge", path, "leg_as_cut"),
+        cut_strike=_known(reader, setting, "cut_strike", path, "leg_as_cut"),
+        one_side=setting.one_side,
+        opens=setting.opens,
+        latch=setting.latch,
+    )
+
+
+def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
+    """Read one reading; None, with its errors noted, when it cannot be one."""
+    asked = PLACES[one.place]
+    wrong = len(reader.errors)
+    over, at = _known(reader, one, "over", path, "over"), _known(reader, one, "at", path, "at")
+    value, along = None, over.value if over is not None else None
+    try:
+        if asked.written == "level":
+            said = read_level(one.value, reader.unit)
+            value, along = said.drop, said.over or along
+            if along is not None and Fraction(value.nm) > STEEPEST * Fraction(along.nm):
+                raise NotALength("that is steeper than 1 in 12", "take it again, and say over which length it was read")
+        else:
+            value = read(one.value, reader.unit, asked.kind, reader.tape).length
+    except NotALength as error:
+        reader.refuse(f"{path}.value", error.reason, error.accepted)
+    if asked.ways and one.toward not in asked.ways and (value is None or value.nm != 0):
+        reader.refuse(
+            f"{path}.toward",
+            f"nobody has said which way the {asked.label.split(' of ')[0]} goes",
+            "accepted: " + ", ".join(asked.ways),
+        )
+    if not asked.ways and one.toward is not None:
+        reader.refuse(f"{path}.toward", "this reading goes no way", "leave it out")
+    if asked.needs_at and at is None:
+        reader.refuse(
+            f"{path}.at", "nobody has said where it was read", "write the height, or the distance from the hinges"
+        )
+    if value is None or len(reader.errors) > wrong:
+        return None
+    reader.heard[f"{path}.value"] = Heard(value, one.value)
+    return Reading(one.place, value, path, along, one.toward, at.value if at is not None else None, one.angle)
+
+
+def _survey(survey: doc.Survey, reader: Reader) -> Survey:
+    read_ = [read_reading(r, f"survey.readings[{i}]", reader) for i, r in enumerate(survey.readings)]
+    return Survey(tuple(r for r in read_ if r is not None))
+
+
 def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
     """Refuse facts that cannot stand together, naming the field."""
 
@@ -390,6 +452,12 @@ def facts_of(document: doc.Document) -> Facts:
         finished_width=reader.length(door, "opening_width", "opening.door", "finished_opening_width"),
         finished_height=reader.length(door, "opening_height", "opening.door", "finished_opening_height"),
         slab_at=slab_at.value if slab_at else None,
+        unit=Delivered(
+            _known(reader, asked.unit, "outside_width", "opening.unit", "unit_measured"),
+            _known(reader, asked.unit, "leg_length", "opening.unit", "leg_supplied"),
+        ),
+        setting=_setting(asked.setting, reader),
+        survey=_survey(document.survey, reader),
     )
     wall = _wall(document.wall, rules, reader)
     _cannot_be(opening, wall, reader)

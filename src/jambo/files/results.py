@@ -22,6 +22,7 @@ from jambo.core.sums import Figure, Missing, Term, Waiting, value_of
 from jambo.core.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
 from jambo.core.words import WORDS, Region, fill
 from jambo.files.facts import Facts
+from jambo.files.found_out import AsFoundOut, as_found_out
 
 
 class ExactOut(TypedDict):
@@ -239,6 +240,7 @@ class ResultOut(TypedDict):
     drawings: list[DrawingOut]
     steps: list[StepOut]
     track: TrackOut | None
+    found: AsFoundOut
     rules: dict[str, LengthOut]
     heard: dict[str, HeardOut]
 
@@ -304,9 +306,11 @@ def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
     """Put a flag into words on the crew's tape; amounts a cure asks for are rounded up."""
 
     def said(name: str, value: Length | str) -> str:
-        if isinstance(value, str):
-            return value
-        return show(value, tape, "up").text if name == "needed" else show(value, tape).spoken
+        if isinstance(value, str):  # a name of a part or place, which may use the word list itself
+            return value.format(**WORDS[words]) if "{" in value else value
+        half = Tape(tape.unit, tape.step / 2)  # a small rule such as 1/32 is told as it is, not as a shy 1/16
+        on = half if show(value, half).moved is None else tape
+        return show(value, tape, "up").text if name == "needed" else show(value, on).spoken
 
     values = {name: said(name, value) for name, value in flag.values.items()}
     kind = flag.kind
@@ -464,6 +468,7 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "drawings": [_drawing_out(d) for d in result.drawings],
         "steps": [_step_out(s, result, facts, words) for s in result.steps],
         "track": _track_out(result.track, result, facts) if result.track is not None else None,
+        "found": as_found_out(result.found, facts, words),
         "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
     }  # fmt: skip

@@ -13,7 +13,9 @@ from jambo.core.mass import Mass
 from jambo.core.opening.floors import Floors
 from jambo.core.opening.framing import Header, Placing
 from jambo.core.opening.swing import AddFrom, School
+from jambo.core.setting.facts import Delivered, Setting
 from jambo.core.sums import Fact, Known
+from jambo.core.survey.readings import Survey
 from jambo.core.trim.casing import Casing
 
 DoorKind = Literal["swing", "pocket", "face_slider", "bypass"]
@@ -160,6 +162,9 @@ class Opening:
     lockset: Lockset = field(default_factory=Lockset)
     casing: Casing | None = None
     slab_at: Length | None = None
+    unit: Delivered = field(default_factory=Delivered)
+    setting: Setting = field(default_factory=Setting)
+    survey: Survey = field(default_factory=Survey)
 
     @property
     def pair(self) -> bool:

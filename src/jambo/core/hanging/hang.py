@@ -1,0 +1,172 @@
+"""The leaf hung in its frame: drift, sweep over the floor found, and the gaps read after setting (TRADE 17-19)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
+from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
+from jambo.core.length import ZERO, Length, size
+from jambo.core.opening.facts import Opening
+from jambo.core.rules import HouseRules
+from jambo.core.setting.legs import hinge_lean
+from jambo.core.setting.plan import SetPlan, down, up
+from jambo.core.sums import Figure, Known, Reckoned, Source, add, value_of
+from jambo.core.survey.adjust import as_length
+from jambo.core.survey.readings import Place, Reading, Survey
+from jambo.core.survey.shape import Found
+
+Figures = dict[str, Reckoned]
+READ = Source("reading", "survey.readings")
+ANGLES = (5, 45, 90)
+
+
+@dataclass(frozen=True, slots=True)
+class Let:
+    """The leaf let go at an angle: how hard it is drawn, and what it does."""
+
+    angle: int
+    pull: float
+    does: Drift
+
+
+@dataclass(frozen=True, slots=True)
+class Hang:
+    """How the leaf will hang: leans of the hinge line, drift, the sweep with its curve of (angle, clearance in mm)."""
+
+    t_x: float
+    t_n: float
+    measured: bool
+    lets: tuple[Let, ...]
+    rest: float | None
+    sweep: Sweep | None
+    curve: tuple[tuple[int, float], ...]
+    figures: Figures
+
+
+@dataclass(frozen=True, slots=True)
+class GapRow:
+    """A gap as read: what it is and should be; whether it is within the tolerance; what the moves make of it."""
+
+    reading: Reading
+    target: Length
+    good: bool
+    after: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Check:
+    """The check after setting: gaps, the moves that cure them, what no move cures, the stop's contact."""
+
+    rows: tuple[GapRow, ...]
+    unread: tuple[Place, ...]
+    moves: tuple[tuple[Move, Length], ...]
+    missed: tuple[tuple[Place, Length], ...]
+    stops: tuple[Reading, ...]
+    done: bool
+
+
+def _slope(reading: Reading | None, over: float) -> float | None:
+    if reading is None:
+        return None
+    return float(reading.slope) if reading.slope is not None else float(reading.signed.nm) / 1e6 / over
+
+
+def _mm(length: Length) -> float:
+    return float(length.nm) / 1e6
+
+
+def hang(
+    opening: Opening, survey: Survey, found: Found | None, plan: SetPlan | None, figures: Figures, rules: HouseRules
+) -> Hang | None:
+    """Predict drift and sweep from the set plan and the floor found; a hinge leg read after setting counts before it."""
+    width, bottom, top = (value_of(a) for a in (opening.leaves[0].width, figures["leaf_bottom"], figures["frame_top"]))
+    if width is None or bottom is None or top is None:
+        return None
+    tall = _mm(top)
+    read_x, read_n = _slope(survey.one("plumb_strike"), tall), _slope(survey.one("plumb_swing"), tall)
+    t_x = read_x if read_x is not None else (plan.room.tilt if plan is not None else 0.0)
+    t_n = read_n if read_n is not None else hinge_lean(opening, figures)
+    lets = tuple(Let(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
+    made: Figures = {}
+    swing_floor = value_of(figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"])
+    along = _slope(survey.one("floor_along"), _mm(width))
+    passed: Sweep | None = None
+    curve: tuple[tuple[int, float], ...] = ()
+    if swing_floor is not None and (along is not None or found is not None):
+        lift = value_of(figures["floor_lift"]) if "floor_lift" in figures else ZERO
+        gap = add("sweep_gap", figures["leaf_bottom"], *([figures["floor_lift"]] if lift else []),
+                  (-1, figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"]))  # fmt: skip
+        across = 0.0
+        if found is not None and found.right.start > 0:
+            across = found.floor_right / found.right.start * (1 if opening.handing.hinge_side == "left" else -1)
+        slopes = across + t_x, (along or 0.0) + t_n
+        bumps = tuple(Bump(_mm(r.at), r.angle, _mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
+        start, opens = _mm(value_of(gap) or ZERO), float(opening.setting.opens)
+        passed = sweep(start, _mm(width), *slopes, opens, bumps)
+        curve = tuple(
+            (f, min([clearance(start, r, f, *slopes) for r in (0.0, _mm(width))] + [clearance(start, b.distance, b.angle, *slopes) - b.height for b in bumps if b.angle == f and b.distance <= _mm(width)]))
+            for f in sorted({*range(0, opening.setting.opens + 1, 5), opening.setting.opens, round(passed.angle), *(b.angle for b in bumps if b.angle <= opening.setting.opens)})
+        )  # fmt: skip
+        taken = up(start - passed.least)
+        made["sweep_gap"] = gap
+        made["sweep_least"] = add("sweep_least", gap, (-1, Known("floor_and_lean", taken, READ)))
+        wanted = rules.known("floor_gap_least")
+        short = wanted.value - (value_of(made["sweep_least"]) or ZERO)
+        if short > ZERO:
+            made["sweep_trim"] = add("sweep_trim", wanted, (-1, made["sweep_least"]))
+            made["sweep_gap_wanted"] = add("sweep_gap_wanted", gap, made["sweep_trim"])
+    measured = read_x is not None or read_n is not None
+    return Hang(t_x, t_n, measured, lets, rest_angle(t_x, t_n), passed, curve, made)
+
+
+def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
+    """What each gap should be: the frame's own gaps (TRADE 4)."""
+    hinge, strike, head = (
+        opening.frame.gap_at_hinges(rules),
+        opening.frame.gap_at_strike(rules),
+        rules.known("head_gap"),
+    )
+    by = (hinge, hinge, head, head, strike, strike, strike)
+    return dict(zip(GAPS, by, strict=True))
+
+
+def leaf_hung(opening: Opening, figures: Mapping[str, Reckoned], rules: HouseRules) -> Leaf | None:
+    """Where the leaf hangs and is read; None while its height is not known or it has no two hinges."""
+    heights = [f.value for n, f in figures.items() if n.startswith("hinge_height_") and isinstance(f, Figure)]
+    width, top, bottom = (value_of(a) for a in (opening.leaves[0].width, figures["leaf_top"], figures["leaf_bottom"]))
+    latch = value_of(figures["latch_height"])
+    if len(heights) < 2 or width is None or top is None or bottom is None or latch is None:
+        return None
+    half = rules.value("hinge_length")
+    middle = [_mm(h) - _mm(half) / 2 for h in heights]
+    return Leaf(middle[0], middle[-1], _mm(width), _mm(top), _mm(latch), _mm(bottom))
+
+
+def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, mark: Length) -> Check | None:
+    """Judge the gaps read after setting and find the moves that cure them; None while none was read."""
+    read = {p: r for p in GAPS if (r := survey.one(p)) is not None}
+    leaf = leaf_hung(opening, figures, rules)
+    if not read or leaf is None:
+        return None
+    wanted, tolerance = targets(opening, rules), rules.value("gap_tolerance")
+    found: Cure = cure(
+        leaf,
+        {p: _mm(r.value) for p, r in read.items()},
+        {p: _mm(wanted[p].value) for p in read},
+        _mm(tolerance),
+        _mm(mark),
+        _mm(rules.value("move_most")),
+    )
+    rows = tuple(
+        GapRow(r, wanted[p].value, size(r.value - wanted[p].value) <= tolerance, as_length(found.gaps[p]))
+        for p, r in read.items()
+    )
+    missed = tuple((p, down(m) if m < 0 else up(m)) for p, m in found.missed.items())
+    stops = tuple(r for p in ("stop_top", "stop_latch", "stop_foot") if (r := survey.one(p)) is not None)
+    unread = tuple(p for p in GAPS if p not in read)
+    return Check(
+        rows, unread, tuple((m, as_length(x)) for m, x in found.moves), missed, stops,
+        all(row.good for row in rows) and not unread,
+    )  # fmt: skip

@@ -1,0 +1,177 @@
+"""Which small moves bring every gap inside its tolerance (TRADE 19): the fewest, and of those the smallest.
+
+Gaps are linear in the moves. One or two moves are found exactly by looking at every corner of what they allow; where it
+takes more, an L1 linear programme (HiGHS) says which. When nothing helps, the programme says which gap cannot be met.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+from math import ceil, floor
+from typing import Any, Literal
+
+import numpy as np
+
+from jambo.core.survey.readings import Place
+
+Move = Literal[
+    "card_top", "card_foot", "pack_top", "pack_foot", "strike_top", "strike_latch", "strike_foot", "leg_height"
+]
+MOVES: tuple[Move, ...] = (
+    "card_top", "card_foot", "pack_top", "pack_foot", "strike_top", "strike_latch", "strike_foot", "leg_height",
+)  # fmt: skip
+GAPS: tuple[Place, ...] = (
+    "gap_hinge_top", "gap_hinge_foot", "gap_head_hinge", "gap_head_strike", "gap_strike_top", "gap_latch", "gap_foot",
+)  # fmt: skip
+# Of equally many moves the easier: a screw or a pack before a card, a card before the saw.
+_WEIGHT = np.array([1.1, 1.1, 1.0, 1.0, 1.0, 1.0, 1.0, 1.4])
+_TINY = 1e-6
+_MISSED = 1000.0  # what a missed tolerance costs in the programme against a move of the same size
+
+
+@dataclass(frozen=True, slots=True)
+class Leaf:
+    """Where a leaf is hung and read, in millimetres: hinge heights, its width, heights of the gaps beside the strike."""
+
+    hinge_top: float
+    hinge_foot: float
+    width: float
+    strike_top: float
+    latch: float
+    strike_foot: float
+
+
+@dataclass(frozen=True, slots=True)
+class Cure:
+    """Moves by name in mm, the gaps they lead to, and by how much a gap still misses its tolerance (plus: too wide)."""
+
+    moves: tuple[tuple[Move, float], ...]
+    gaps: Mapping[Place, float]
+    missed: Mapping[Place, float]
+
+
+def effect(leaf: Leaf, gaps: Sequence[Place]) -> Any:
+    """How each move changes each gap: rows are gaps, columns `MOVES`.
+
+    A card behind a hinge or a pack behind its leg shifts the leaf there and turns it about the other hinge; a card opens
+    the hinge gap too. A leaf whose top moves toward the strike drops at its free edge, so its head gap grows there.
+    """
+    span = leaf.hinge_top - leaf.hinge_foot
+
+    def shift(y: float) -> tuple[float, float]:
+        part = (y - leaf.hinge_foot) / span
+        return part, 1 - part
+
+    rows: dict[Place, list[float]] = {
+        "gap_hinge_top": [1, 0, 0, 0, 0, 0, 0, 0],
+        "gap_hinge_foot": [0, 1, 0, 0, 0, 0, 0, 0],
+        "gap_head_hinge": [0] * 8,
+        "gap_head_strike": [leaf.width / span, -leaf.width / span, leaf.width / span, -leaf.width / span, 0, 0, 0, 1],
+    }
+    for n, (place, y) in enumerate(
+        (("gap_strike_top", leaf.strike_top), ("gap_latch", leaf.latch), ("gap_foot", leaf.strike_foot))
+    ):
+        top, foot = shift(y)
+        rows[place] = [-top, -foot, -top, -foot, *(1.0 if n == i else 0.0 for i in range(3)), 0]  # type: ignore[index]
+    return np.array([rows[g] for g in gaps], dtype=float)
+
+
+def _one(a: Any, low: Any, high: Any, most: float) -> list[tuple[tuple[int, ...], Any]]:
+    """Every single move that cures all gaps, at its smallest."""
+    found: list[tuple[tuple[int, ...], Any]] = []
+    for n in range(a.shape[1]):
+        column = a[:, n]
+        still = np.abs(column) < _TINY
+        if np.any(low[still] > _TINY) or np.any(high[still] < -_TINY) or np.all(still):
+            continue
+        ends = np.sort(np.stack([low[~still] / column[~still], high[~still] / column[~still]]), axis=0)
+        least, greatest = max(ends[0].max(), -most), min(ends[1].min(), most)
+        if least <= greatest + _TINY:
+            found.append(((n,), np.array([min(max(0.0, least), greatest)])))
+    return found
+
+
+_PAIRS = np.array(list(combinations(range(len(MOVES)), 2)))
+
+
+def _two(a: Any, low: Any, high: Any, most: float) -> list[tuple[tuple[int, ...], Any]]:
+    """Every pair of moves that cures all gaps: the least sum of sizes lies where two of the bounds meet."""
+    pairs = a[:, _PAIRS].transpose(1, 0, 2)  # pair, gap, move
+    rows = np.concatenate([pairs, np.broadcast_to(np.eye(2), (len(_PAIRS), 2, 2))], axis=1)
+    least, greatest = np.r_[low, -most, -most], np.r_[high, most, most]
+    lines, ends = np.concatenate([rows, rows], axis=1), np.r_[least, greatest]
+    i, j = np.triu_indices(len(ends), 1)
+    det = lines[:, i, 0] * lines[:, j, 1] - lines[:, i, 1] * lines[:, j, 0]
+    with np.errstate(invalid="ignore", divide="ignore"):
+        x = (ends[i] * lines[:, j, 1] - lines[:, i, 1] * ends[j]) / det
+        y = (lines[:, i, 0] * ends[j] - ends[i] * lines[:, j, 0]) / det
+        spots = np.stack([x, y], axis=1)  # pair, move, meeting
+        reached = rows @ spots
+        fits = np.all((reached >= least[:, None] - _TINY) & (reached <= greatest[:, None] + _TINY), axis=1)
+        cost = np.where(fits, np.einsum("pm,pmk->pk", _WEIGHT[_PAIRS], np.abs(spots)), np.inf)
+    best = np.argmin(cost, axis=1)
+    return [
+        ((int(_PAIRS[p][0]), int(_PAIRS[p][1])), spots[p, :, best[p]])
+        for p in np.flatnonzero(np.isfinite(cost[np.arange(len(cost)), best]))
+    ]
+
+
+def _programme(a: Any, low: Any, high: Any, most: float) -> tuple[Any, Any]:
+    """The L1 linear programme with elastic bounds: moves, and what each gap still misses (plus: too wide)."""
+    from scipy.optimize import Bounds, LinearConstraint, milp  # slow to import, and seldom needed
+
+    m, n = a.shape
+    cost = np.r_[_WEIGHT, _WEIGHT, np.full(2 * m, _MISSED)]
+    # plus and minus of each move; then what lifts a gap that stays too small, and lowers one that stays too wide
+    rows = np.hstack([a, -a, np.eye(m), -np.eye(m)])
+    bounds = Bounds(0, np.r_[np.full(2 * n, most), np.full(2 * m, np.inf)])
+    x: Any = milp(cost, constraints=LinearConstraint(rows, low, high), bounds=bounds).x  # no integers: HiGHS as LP
+    return x[:n] - x[n : 2 * n], x[2 * n + m :] - x[2 * n : 2 * n + m]
+
+
+def _on_marks(a: Any, low: Any, high: Any, x: Any, mark: float) -> Any:
+    """Put moves on tape marks near them that still hold every gap: whole marks, else halves or quarters of one."""
+    used = np.flatnonzero(np.abs(x) > _TINY)
+    if len(used) == 0:
+        return x
+    for step in (mark, mark / 2, mark / 4):
+        near = [np.arange(floor(x[i] / step + 1e-9) - 1, ceil(x[i] / step - 1e-9) + 2) * step for i in used]
+        grid = np.stack([g.ravel() for g in np.meshgrid(*near)])
+        reached = a[:, used] @ grid
+        fits = np.all((reached >= low[:, None] - _TINY) & (reached <= high[:, None] + _TINY), axis=0)
+        if np.any(fits):
+            y = np.zeros_like(x)
+            cost = np.where(fits, _WEIGHT[used] @ np.abs(grid), np.inf)
+            y[used] = grid[:, np.argmin(cost)]
+            return y
+    return x
+
+
+def cure(
+    leaf: Leaf, gaps: Mapping[Place, float], targets: Mapping[Place, float], tolerance: float, mark: float, most: float
+) -> Cure:
+    """Find the fewest, smallest moves that bring every gap read to its target +- tolerance. Lengths in millimetres."""
+    places = [p for p in GAPS if p in gaps]
+    a = effect(leaf, places)
+    off = np.array([targets[p] - gaps[p] for p in places])
+    low, high = off - tolerance, off + tolerance
+    x, missed = np.zeros(len(MOVES)), np.zeros(len(places))
+    if np.any(low > _TINY) or np.any(high < -_TINY):
+        found = _one(a, low, high, most) or _two(a, low, high, most)
+        if found:
+            used, sizes = min(found, key=lambda f: float(_WEIGHT[list(f[0])] @ np.abs(f[1])))
+            x[list(used)] = sizes
+        else:
+            spare = min(tolerance / 2, mark / 2)  # room to put the moves on whole marks afterwards
+            x, missed = _programme(a, low + spare, high - spare, most)
+            if np.any(np.abs(missed) > _TINY):
+                x, missed = _programme(a, low, high, most)
+        x = _on_marks(a, low - np.maximum(-missed, 0), high + np.maximum(missed, 0), x, mark)
+    after = {p: gaps[p] + float(change) for p, change in zip(places, a @ x, strict=True)}
+    return Cure(
+        tuple((MOVES[n], float(x[n])) for n in range(len(MOVES)) if abs(x[n]) > _TINY),
+        after,
+        {p: float(m) for p, m in zip(places, missed, strict=True) if abs(m) > _TINY},
+    )

@@ -1,0 +1,48 @@
+"""What is chosen and delivered for the setting of a frame (TRADE 14-16): schools, shims, the unit in hand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.sums import Known
+
+SetSchool = Literal["centred", "tight", "fewest", "pre_packed"]
+Packing = Literal["tapered", "flat"]
+LeanSchool = Literal["auto", "flush_top", "flush_foot", "split"]
+LegSchool = Literal["plumb", "hinge_plane", "split", "stop_to_leaf"]
+Nailing = Literal["top_down", "bottom_up"]
+HingeBy = Literal["level", "stud"]
+StrikeBy = Literal["leaf", "level"]
+Latch = Literal["not_tried", "latches", "binds", "rattles"]
+
+
+@dataclass(frozen=True, slots=True)
+class Delivered:
+    """The unit that came, where it was measured: width over the backs of its legs, and its legs from head to foot."""
+
+    outside: Known | None = None
+    leg: Known | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """How this frame is set. `slide` is where it was pushed to in its slot, from the end at the hinge stud.
+
+    `cut_hinge` and `cut_strike` are the legs as they have been cut; `one_side` that shims were put in from one side only.
+    """
+
+    school: SetSchool = "centred"
+    slide: Known | None = None
+    packing: Packing = "tapered"
+    foot_station: bool = False
+    lean: LeanSchool = "auto"
+    legs: LegSchool = "plumb"
+    nailing: Nailing = "top_down"
+    hinge_by: HingeBy = "level"
+    strike_by: StrikeBy = "leaf"
+    cut_hinge: Known | None = None
+    cut_strike: Known | None = None
+    one_side: bool = False
+    opens: int = 90
+    latch: Latch = "not_tried"

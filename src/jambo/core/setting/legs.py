@@ -1,0 +1,148 @@
+"""Legs and head on a floor and under a header as found (TRADE 15), and a frame in a wall that leans (TRADE 16)."""
+
+from __future__ import annotations
+
+from jambo.core.length import ZERO, Exact, Length, size
+from jambo.core.opening.facts import Opening
+from jambo.core.rules import HouseRules
+from jambo.core.setting.facts import LeanSchool
+from jambo.core.sums import HALF, Known, Line, Reckoned, Source, add, highest, value_of
+from jambo.core.survey.adjust import as_length
+from jambo.core.survey.readings import Place, Survey
+from jambo.core.survey.shape import Found
+
+Figures = dict[str, Reckoned]
+READ = Source("reading", "survey.readings")
+
+
+def rise_to_strike(found: Found, hinge_side: str) -> Length:
+    """How much higher the floor is at the strike foot than at the hinge foot (negative: lower)."""
+    return as_length(found.floor_right if hinge_side == "left" else -found.floor_right)
+
+
+def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) -> Figures:
+    """Legs cut to the floor found, the head level over the highest floor the leaf passes; and what is left over it.
+
+    Heights stay above the rough floor at the hinge foot. The leg on the high side is cut more, by the floor's difference.
+    """
+    rise = Known("floor_rise", rise_to_strike(found, opening.handing.hinge_side), READ)
+    level = Known("floor_at_hinge", ZERO, READ)
+    lift = highest("floor_lift", level, rise)
+    made: Figures = {"floor_rise": add("floor_rise", rise), "floor_lift": lift}
+    made["head_set"] = add("head_set", figures["head_underside"], lift)
+    made["leg_hinge_set"] = add("leg_hinge_set", figures["leg_length"], lift)
+    made["leg_strike_set"] = add("leg_strike_set", figures["leg_length"], lift, (-1, rise))
+    supplied = opening.unit.leg
+    if supplied is not None:
+        made["cut_hinge"] = add("cut_hinge", supplied, (-1, made["leg_hinge_set"]))
+        made["cut_strike"] = add("cut_strike", supplied, (-1, made["leg_strike_set"]))
+    wide = found.right.start
+    low = found.lowest_header(0.0, wide)
+    if low is not None:
+        foot = 0.0 if opening.handing.hinge_side == "left" else found.floor_right
+        header = Known("header_lowest", as_length(low - foot), READ)
+        made["found_height"] = add("found_height", header)
+        made["head_play_found"] = add("head_play_found", header, (-1, figures["frame_top"]), (-1, lift))
+        play = value_of(made["head_play_found"])
+        if play is not None and play < ZERO:
+            made["legs_cut_for_head"] = add(
+                "legs_cut_for_head", (-1, made["head_play_found"]), rules.known("head_shim")
+            )
+    return made
+
+
+THICKNESS: tuple[Place, ...] = (
+    "thickness_left_head",
+    "thickness_left_foot",
+    "thickness_right_head",
+    "thickness_right_foot",
+)
+
+
+def wall_thickest(survey: Survey) -> Figures:
+    """The thickest of the wall as measured at its corners: what the frame's depth must cover."""
+    read = survey.at(*THICKNESS)
+    if not read:
+        return {}
+    return {
+        "wall_thickest": highest("wall_thickest", *[Known(r.place, r.value, Source("reading", r.path)) for r in read])
+    }
+
+
+def lean_school(opening: Opening, worst: Length, rules: HouseRules) -> LeanSchool:
+    """The school in force: split above what the rule says, flush at the foot below it."""
+    if opening.setting.lean != "auto":
+        return opening.setting.lean
+    return "split" if worst > rules.value("lean_split") else "flush_foot"
+
+
+def wall_leans(opening: Opening, survey: Survey, height: Length) -> tuple[Length | None, Length | None]:
+    """How far the walls beside hinge and strike lean toward side A over the frame's height; None where not read."""
+    found: list[Length | None] = []
+    sides: tuple[Place, Place] = ("wall_left", "wall_right")
+    for place in sides if opening.handing.hinge_side == "left" else sides[::-1]:
+        read = survey.one(place)
+        if read is None:
+            found.append(None)
+        else:
+            found.append(read.signed if read.slope is None else as_length(float(read.slope) * float(height.nm) / 1e6))
+    return found[0], found[1]
+
+
+def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Figures:
+    """How proud (plus) or shy of the wall's face each leg's edge stands on side A, at its top and foot, by the schools.
+
+    Side B is the same the other way round: a plumb frame that is proud on A is as much shy on B. A wall read on one side
+    only counts for both.
+    """
+    height = value_of(figures["frame_top"])
+    if height is None:
+        return {}
+    hinge, strike = wall_leans(opening, survey, height)
+    if hinge is None and strike is None:
+        return {}
+    leans = {"hinge": hinge if hinge is not None else strike, "strike": strike if strike is not None else hinge}
+    made: Figures = {}
+    facts = {leg: Known(f"wall_lean_{leg}", lean or ZERO, READ) for leg, lean in leans.items()}
+    for leg, fact in facts.items():
+        made[f"wall_lean_{leg}"] = add(f"wall_lean_{leg}", fact)
+    made["cross_leg"] = add("cross_leg", facts["hinge"], (-1, facts["strike"]))
+    school = lean_school(opening, max(size(f.value) for f in facts.values()), rules)
+    legs_by = opening.setting.legs
+    for leg, wall in facts.items():
+        # the leg's own lean: plumb, its wall's, the hinge side's, or half way between the two
+        own: dict[str, list[Line]] = {
+            "plumb": [],
+            "stop_to_leaf": [wall],
+            "hinge_plane": [facts["hinge"]],
+            "split": [(HALF, facts["hinge"]), (HALF, facts["strike"])],
+        }
+        # what the leg's top is proud of its wall when its foot is flush
+        off: list[Line] = [*own[legs_by], (-1, wall)]
+        part: Exact = {"flush_foot": 0, "flush_top": 1}.get(school, HALF)
+        moved = [
+            (-part * times, amount)
+            for times, amount in (line if isinstance(line, tuple) else (1, line) for line in off)
+        ]
+        flush = Known("flush", ZERO, Source("given", "opening.setting.lean"))
+        made[f"proud_{leg}_foot"] = add(f"proud_{leg}_foot", flush, *(moved if part else []))
+        made[f"proud_{leg}_top"] = add(f"proud_{leg}_top", *(off if not part else [*off, *moved]))
+    return made
+
+
+def hinge_lean(opening: Opening, figures: Figures) -> float:
+    """The slope of the hinge leg toward the side the leaf opens to, as the leg school leaves it."""
+    height = value_of(figures["frame_top"])
+    hinge = value_of(figures["wall_lean_hinge"]) if "wall_lean_hinge" in figures else None
+    strike = value_of(figures["wall_lean_strike"]) if "wall_lean_strike" in figures else None
+    if height is None or hinge is None or strike is None or opening.setting.legs == "plumb":
+        return 0.0
+    lean = (hinge + strike) * HALF if opening.setting.legs == "split" else hinge
+    return float(lean.nm / height.nm) * (1 if opening.handing.opens_to == "A" else -1)
+
+
+def stop_stands_off(opening: Opening, figures: Figures) -> Reckoned | None:
+    """How far the stop is planted off its usual line at one end, when each leg follows its own wall (TRADE 16)."""
+    if "cross_leg" not in figures or opening.setting.legs != "stop_to_leaf":
+        return None
+    return add("stop_stands_off", figures["cross_leg"])

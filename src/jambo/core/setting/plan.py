@@ -1,0 +1,224 @@
+"""The set plan of a swing frame in the hole that was found (TRADE 14): fit, place, tilt, stations, what would fit.
+
+Every length is a figure: the solver's floats become terms rounded the safe way, and the figures add those up.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import ceil, floor
+from typing import Literal
+
+from jambo.core.door.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
+from jambo.core.length import ZERO, Length
+from jambo.core.opening.facts import Opening
+from jambo.core.rules import HouseRules
+from jambo.core.setting.shims import Shim
+from jambo.core.setting.slot import Slot, least_tilt, slot, widest
+from jambo.core.setting.stations import Packer, Place, Stand, Station, fewest, gap_at, shimmed, twist_at
+from jambo.core.sums import HALF, Figure, Known, Reckoned, Source, add, value_of
+from jambo.core.survey.adjust import GRAIN, as_length
+from jambo.core.survey.shape import Face, Found, Mm
+from jambo.core.tape import Unit
+
+Figures = dict[str, Reckoned]
+Verdict = Literal["fits", "work", "no"]
+READ = Source("reading", "survey.readings")
+PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (TRADE 14)
+HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
+LITTLE = {"in": Length.inches("1/8"), "mm": Length.mm(3)}  # what may be planed off a stud and still be called work
+
+
+@dataclass(frozen=True, slots=True)
+class StockFit:
+    """A stock leaf in this hole with the frame chosen: its size, what room is left, and whether it goes in."""
+
+    width: Length
+    height: Length
+    room: Length
+    head: Length | None
+    verdict: Verdict
+
+
+@dataclass(frozen=True, slots=True)
+class SetPlan:
+    """Where the frame stands. `faces` are the studs from the hinge foot, `stand` the frame; stations in nailing order."""
+
+    hinge: Face
+    strike: Face
+    stand: Stand
+    room: Slot
+    plumb_room: Slot
+    verdict: Verdict
+    stations: tuple[Station, ...]
+    pieces: int
+    stock: tuple[StockFit, ...]
+    figures: Figures
+
+
+def mm(length: Length) -> Mm:
+    """A length for the solver."""
+    return float(length.nm) / 1e6
+
+
+def up(x: Mm) -> Length:
+    """A solver's length rounded up to its grain, but for noise."""
+    return Length(ceil(x * 1e6 / GRAIN - 1e-3) * GRAIN)
+
+
+def down(x: Mm) -> Length:
+    """A solver's length rounded down."""
+    return Length(floor(x * 1e6 / GRAIN + 1e-3) * GRAIN)
+
+
+def packer(opening: Opening, depth: Length, rules: HouseRules) -> Packer:
+    """What this crew packs with."""
+    shim = Shim(rules.known("shim_tip"), rules.known("shim_butt"), rules.known("shim_length"))
+    close = rules.value("straight")
+    return Packer(shim, opening.setting.packing, rules.value("squeeze"), close, depth, rules.habit)
+
+
+def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules) -> list[Place]:
+    """The stations in nailing order: hinge leg, head, strike leg (TRADE 14)."""
+    half_hinge = rules.value("hinge_length") * HALF
+    heights = [f.value for n, f in figures.items() if n.startswith("hinge_height_") and isinstance(f, Figure)]
+    hinges = [Place(f"hinge_{n}", "hinge", mm(y - half_hinge)) for n, y in enumerate(heights, 1)]
+    low = hinges[-1].y if hinges else mm(height) / 6
+    high = hinges[0].y if hinges else mm(height) * 5 / 6
+    strike = [Place("strike_top", "strike", high)]
+    latch = value_of(figures["latch_height"]) if "latch_height" in figures else None
+    if latch is not None and not opening.pair:
+        apart = rules.value("latch_station")
+        strike += [Place("latch_above", "strike", mm(latch + apart)), Place("latch_below", "strike", mm(latch - apart))]
+    elif opening.pair:  # the other leg carries hinges too
+        strike = [Place(f"strike_{n}", "strike", p.y) for n, p in enumerate(hinges, 1)]
+    if not opening.pair:
+        strike.append(Place("strike_low", "strike", low))
+    if opening.setting.foot_station:
+        strike.append(Place("strike_foot", "strike", mm(rules.value("foot_station"))))
+    leaves = [value_of(leaf.width) for leaf in opening.leaves]
+    wide = sum((w for w in leaves if w is not None), ZERO) > HEAD_WIDE[rules.habit]
+    head = [Place("head_centre", "head", mm(height))] if wide else []
+    if opening.setting.nailing == "bottom_up":
+        hinges, strike = hinges[::-1], strike[::-1]
+    return [*hinges, *head, *strike]
+
+
+def _verdict(plumb: Mm, tilted: Mm, head: Length | None, habit: Unit, trim: Length) -> Verdict:
+    """Fits as it is; fits with a tilt, a little planing or shorter legs; or does not."""
+    if -tilted > mm(LITTLE[habit]):
+        return "no"
+    if head is not None and head < -trim:
+        return "no"
+    return "fits" if plumb >= 0 and (head is None or head >= ZERO) else "work"
+
+
+def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[StockFit, ...]:
+    """Stock leaves in this hole with the frame chosen (TRADE 13), from the room this one leaves plumb and at best tilt.
+
+    Room falls by as much as a leaf is wider, whatever the tilt; head play by as much as it is taller.
+    """
+    wide, tall = value_of(opening.leaves[0].width), value_of(opening.leaves[0].height)
+    if wide is None or tall is None or opening.pair:
+        return ()
+    trim = rules.value("leaf_trim_most")
+    unit = Length.inches if rules.habit == "in" else Length.mm
+    found = []
+    for w in STOCK_WIDTHS[rules.habit]:
+        more = mm(unit(w) - wide)
+        for h in STOCK_HEIGHTS[rules.habit]:
+            left = head - (unit(h) - tall) if head is not None else None
+            verdict = _verdict(plumb - more, tilted - more, left, rules.habit, trim)
+            found.append(StockFit(unit(w), unit(h), down(plumb - more), left, verdict))
+    return tuple(found)
+
+
+def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules: HouseRules) -> SetPlan | None:
+    """The set plan; None while the frame's width or height waits for a fact."""
+    planned, top = value_of(figures["frame_outside_width"]), value_of(figures["frame_top"])
+    if planned is None or top is None:
+        return None
+    chosen, setting = opening.setting, opening.setting
+    delivered = opening.unit.outside
+    made: Figures = {"unit_width": add("unit_width", delivered or figures["frame_outside_width"])}
+    outside = value_of(made["unit_width"]) or planned
+    hinge, strike = found.sides(opening.handing.hinge_side)
+    height = mm(top)
+    most = mm(rules.value("plumb_tolerance")) / height
+    plumb = slot(hinge, strike, mm(outside), height)
+    best = widest(hinge, strike, mm(outside), height, most)
+    room = least_tilt(plumb, best, hinge, strike, mm(outside), height)
+    slide = value_of(setting.slide) if setting.slide is not None else None
+    by = packer(opening, depth, rules)
+    where = places(opening, figures, top, rules)
+    stand = Stand(room.low, room.tilt, mm(outside), height)
+    if slide is not None:
+        x = room.low + mm(slide)
+    elif room.width < 0 or chosen.school == "centred":
+        x = (room.low + room.high) / 2
+    elif chosen.school == "fewest":
+        x = fewest(where, hinge, strike, room, stand, by)
+    else:
+        x = room.low
+    x = x if slide is not None or room.width < 0 else min(max(x, room.low), room.high)
+
+    low, high = Known("slot_low_read", up(room.low), READ), Known("slot_high_read", down(room.high), READ)
+    made["slot_low"], made["slot_high"] = add("slot_low", low), add("slot_high", high)
+    made["slot_width"] = add("slot_width", made["slot_high"], (-1, made["slot_low"]))
+    if slide is not None and setting.slide is not None:
+        pushed: Reckoned = add("set_at", made["slot_low"], setting.slide)
+    else:
+        by_school = Known(
+            f"school_{chosen.school}",
+            max(ZERO, as_length(x) - low.value) if room.width >= 0 else as_length(x) - low.value,
+            Source("given", "opening.setting.school"),
+        )
+        pushed = add("set_at", made["slot_low"], by_school)
+    made["set_at"] = pushed
+    at = value_of(pushed) or ZERO
+    if room.width >= 0 and slide is None and at > high.value >= low.value:
+        at = high.value
+        made["set_at"] = pushed = add("set_at", made["slot_high"])
+    stand = Stand(mm(at), room.tilt, mm(outside), height)
+    made["set_tilt"] = add("set_tilt", Known("tilt_over_leg", as_length(room.tilt * height), READ))
+    stations: list[Station] = []
+    for place in where:
+        if place.side == "head":
+            continue
+        face = hinge if place.side == "hinge" else strike
+        stud = Known(
+            "stud_face_hinge" if place.side == "hinge" else "stud_face_strike", as_length(face.middle(place.y)), READ
+        )
+        lean = Known("tilt_here", as_length(room.tilt * place.y), READ)
+        sign = 1 if place.side == "hinge" else -1
+        lines = [(sign, pushed), (sign, lean), (-sign, stud)] + ([(-1, made["unit_width"])] if sign < 0 else [])
+        name = f"gap_{place.name}"
+        made[name] = add(name, *lines)
+        gap = value_of(made[name]) or ZERO
+        stations.append(shimmed(place, gap, as_length(twist_at(place, hinge, strike)), by))
+        made[f"pack_{place.name}"] = add(
+            f"pack_{place.name}", Known("pack_thickness", stations[-1].pack.thickness, Source("figure", name))
+        )
+    least = {
+        "hinge_least": stand.x - hinge.proudest(height, 1, room.tilt)[0],
+        "strike_least": -strike.proudest(height, -1, room.tilt)[0] - stand.x - stand.outside,
+    }
+    for name, value in least.items():
+        made[name] = add(name, Known("stud_proudest", down(value), READ))
+    if chosen.school == "pre_packed":
+        for n in range(PLUMB_PACKS):
+            y = height * (n + 0.5) / PLUMB_PACKS
+            gap = as_length(gap_at(Place("", "hinge", y), hinge, strike, stand))
+            made[f"stud_pack_{n + 1}"] = add(
+                f"stud_pack_{n + 1}", pushed, (-1, Known("stud_face_hinge", at - gap, READ))
+            )
+    for name, y in (("foot", 0.0), ("middle", found.span / 2), ("head", found.span)):
+        made[f"found_width_{name}"] = add(f"found_width_{name}", Known("fitted_width", as_length(found.width(y)), READ))
+    head = value_of(figures["head_play_found"]) if "head_play_found" in figures else None
+    return SetPlan(
+        hinge, strike, stand, room, plumb,
+        _verdict(plumb.width, best.width, head, rules.habit, rules.value("leaf_trim_most")),
+        tuple(stations), sum(s.pack.pieces for s in stations),
+        _stock(opening, plumb.width, best.width, head, rules),
+        made,
+    )  # fmt: skip

@@ -1,0 +1,104 @@
+"""What goes behind a leg at a station (TRADE 14): tapered pairs, flat packers, and the wedge a twisted stud asks for."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+from math import ceil
+
+from jambo.core.length import ZERO, Length, size
+from jambo.core.sums import Known
+from jambo.core.tape import Unit
+
+FLATS: dict[Unit, tuple[Length, ...]] = {
+    "in": tuple(Length.inches(x) for x in ("1/8", "1/4", "1/2")),
+    "mm": tuple(Length.mm(x) for x in (1, 2, 3, 4, 5, 6, 10)),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Shim:
+    """A tapered shim: thickness at its tip and butt, and its length."""
+
+    tip: Known
+    butt: Known
+    length: Known
+
+    @property
+    def taper(self) -> Fraction:
+        """How much it thickens over its length, as a slope."""
+        return Fraction((self.butt.value - self.tip.value).nm) / Fraction(self.length.value.nm)
+
+    def overlap(self, thickness: Length) -> Length:
+        """How far the tips of two opposed shims pass each other when the pack is this thick."""
+        return (thickness - self.tip.value * 2) * (1 / self.taper)
+
+
+@dataclass(frozen=True, slots=True)
+class Pack:
+    """What makes up a pack: flats, then a tapered pair slid to an overlap, or tapers one way for a wedge.
+
+    `pair` is the overlap of the tips; None without a pair. `single` is one shim alone, slid in to its thickness.
+    `wedge` is how many tapers go in from the same side.
+    """
+
+    thickness: Length
+    flats: tuple[Length, ...] = ()
+    pair: Length | None = None
+    single: bool = False
+    wedge: int = 0
+
+    @property
+    def pieces(self) -> int:
+        """Pieces to carry to the door."""
+        return len(self.flats) + (2 if self.pair is not None else 0) + self.single + self.wedge
+
+
+@lru_cache(maxsize=4_000)
+def flats(target: Length, habit: Unit) -> tuple[Length, ...]:
+    """The fewest stocked flat packers that come to at most `target` and as near it as they can."""
+    stock = FLATS[habit]
+    unit = stock[0].nm
+    steps = int(max(ZERO, target).nm // unit)
+    best: list[tuple[int, int]] = [(0, 0)]  # pieces, last piece in steps
+    for n in range(1, steps + 1):
+        best.append(
+            min((best[n - int(s.nm // unit)][0] + 1, int(s.nm // unit)) for s in stock if int(s.nm // unit) <= n)
+        )
+    found: list[Length] = []
+    while steps > 0:
+        piece = best[steps][1]
+        found.append(stock[0] * piece)
+        steps -= piece
+    return tuple(sorted(found, reverse=True))
+
+
+def tapered(thickness: Length, shim: Shim, habit: Unit) -> Pack:
+    """A pack of this thickness from a tapered pair, over flats where the pair is too thin."""
+    least, most = shim.tip.value * 2, shim.tip.value + shim.butt.value
+    if thickness <= ZERO:
+        return Pack(ZERO)
+    if thickness < least:
+        return Pack(thickness, single=True)
+    if thickness <= most:
+        return Pack(thickness, pair=shim.overlap(thickness))
+    step = FLATS[habit][0].nm
+    under = flats(Length(ceil((thickness - most).nm / step) * step), habit)
+    rest = thickness - sum(under, ZERO)
+    if rest < least:  # the flats left too little for a pair: one shim closes what remains
+        return Pack(thickness, under, single=rest > ZERO)
+    return Pack(thickness, under, shim.overlap(rest))
+
+
+def packed(thickness: Length, habit: Unit) -> Pack:
+    """A pack of flat packers alone, never thicker than the gap and its squeeze."""
+    found = flats(thickness, habit)
+    return Pack(sum(found, ZERO), found)
+
+
+def tapers_one_way(wedge: Length, depth: Length, shim: Shim, close: Length) -> int | None:
+    """How many tapers from one side match a wedge over the leg's depth within `close`; None when neither one nor two do."""
+    each = depth * shim.taper
+    fits = [n for n in (1, 2) if size(size(wedge) - each * n) <= close]
+    return min(fits, key=lambda n: size(size(wedge) - each * n)) if fits else None

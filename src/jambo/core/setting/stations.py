@@ -1,0 +1,136 @@
+"""Where a frame is shimmed and what goes there (TRADE 14): stations, gaps at both edges of the leg, packs."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.length import ZERO, Length
+from jambo.core.setting.facts import Packing
+from jambo.core.setting.shims import FLATS, Pack, Shim, packed, tapered, tapers_one_way
+from jambo.core.setting.slot import Slot
+from jambo.core.sums import HALF
+from jambo.core.survey.adjust import as_length
+from jambo.core.survey.shape import Face, Mm
+from jambo.core.tape import Unit
+
+Side = Literal["hinge", "strike", "head"]
+From = Literal["both", "A", "B", "split"]
+
+
+@dataclass(frozen=True, slots=True)
+class Stand:
+    """Where the frame stands: the hinge leg's back at the foot, the tilt, its width over the backs and its height, mm."""
+
+    x: Mm
+    tilt: float
+    outside: Mm
+    height: Mm
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """A place to shim: its name and the height of its middle, mm."""
+
+    name: str
+    side: Side
+    y: Mm
+
+
+@dataclass(frozen=True, slots=True)
+class Packer:
+    """What a crew packs with: the shims, the kind of packing, the squeeze of a fixing, how close a wedge must match."""
+
+    shim: Shim
+    packing: Packing
+    squeeze: Length
+    close: Length
+    depth: Length
+    habit: Unit
+
+    def pack(self, gap: Length) -> Pack:
+        """The pack for a parallel gap, set strong by what a fixing squeezes; nothing where a fixing closes the gap itself."""
+        if gap <= self.squeeze * HALF:
+            return Pack(ZERO)
+        if self.packing == "flat":
+            return packed(gap + self.squeeze, self.habit)
+        return tapered(gap + self.squeeze, self.shim, self.habit)
+
+
+@dataclass(frozen=True, slots=True)
+class Station:
+    """One place as shimmed: the gap at the leg's edges on sides A and B, the pack, and which side it goes in from."""
+
+    place: Place
+    gap: Length
+    edge_a: Length
+    edge_b: Length
+    pack: Pack
+    enter: From
+
+    @property
+    def wedge(self) -> Length:
+        """How much wider the gap is at the edge on side A."""
+        return self.edge_a - self.edge_b
+
+
+def gap_at(place: Place, hinge: Face, strike: Face, at: Stand) -> Mm:
+    """The gap behind the leg's middle."""
+    back = at.x + at.tilt * place.y
+    return back - hinge.middle(place.y) if place.side == "hinge" else strike.middle(place.y) - back - at.outside
+
+
+def twist_at(place: Place, hinge: Face, strike: Face) -> Mm:
+    """How much prouder the stud's edge on side A stands: there the gap is the smaller."""
+    return (hinge if place.side == "hinge" else strike).twisted(place.y)
+
+
+def shimmed(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
+    """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (TRADE 14)."""
+    edges = gap - twist * HALF, gap + twist * HALF
+    thin = min(edges)
+    if abs(float(twist.nm)) <= float(by.close.nm):
+        return Station(place, gap, *edges, by.pack(gap), "both")
+    wide: From = "A" if edges[0] > edges[1] else "B"
+    tapers = tapers_one_way(twist, by.depth, by.shim, by.close)
+    if tapers is None:
+        return Station(place, gap, *edges, by.pack(gap), "split")
+    # the tapers lie over a flat that fills the narrow edge
+    base = by.pack(thin) if thin > by.shim.tip.value * tapers else Pack(ZERO)
+    return Station(place, gap, *edges, Pack(gap + by.squeeze, base.flats, base.pair, base.single, tapers), wide)
+
+
+def pieces(places: Sequence[Place], hinge: Face, strike: Face, at: Stand, by: Packer) -> int:
+    """How many pieces a stand takes at all its stations."""
+    count = 0
+    for place in places:
+        if place.side != "head":
+            gap, twist = as_length(gap_at(place, hinge, strike, at)), as_length(twist_at(place, hinge, strike))
+            count += shimmed(place, gap, twist, by).pack.pieces
+    return count
+
+
+def fewest(places: Sequence[Place], hinge: Face, strike: Face, room: Slot, at: Stand, by: Packer) -> Mm:
+    """The place in the slot that takes the fewest pieces; of equals the one nearest the middle.
+
+    The count only changes where some station's gap passes a thickness at which its pack changes, so those are tried.
+    """
+    shim = by.shim
+    thick = shim.tip.value + shim.butt.value
+    steps = [ZERO, shim.tip.value * 2, thick, *(thick + FLATS[by.habit][0] * n for n in range(1, 5))]
+    if by.packing == "flat":
+        steps = [FLATS[by.habit][0] * n for n in range(1, 17)]
+    marks = [float((s - by.squeeze).nm) / 1e6 for s in steps if s >= by.squeeze] + [float(by.squeeze.nm) / 2e6, 0.0]
+    middle = (room.low + room.high) / 2
+    tries = {room.low, room.high, middle}
+    for place in places:
+        if place.side != "head":
+            here = gap_at(place, hinge, strike, Stand(0.0, at.tilt, at.outside, at.height))
+            tries |= {m - here if place.side == "hinge" else here - m for m in marks}
+    inside = [x for x in tries if room.low <= x <= room.high]
+
+    def cost(x: Mm) -> tuple[int, float]:
+        return pieces(places, hinge, strike, Stand(x, at.tilt, at.outside, at.height), by), abs(x - middle)
+
+    return min(inside, key=cost)

@@ -1,0 +1,1 @@
+"""What was found (TRADE 13): readings, how they agree, the shape they make."""

@@ -1,0 +1,329 @@
+"""Making the readings agree (TRADE 13): weighted least squares, the reading that cannot be right, the shape found.
+
+The unknowns are a few lengths (`Unknown`); every reading is a sum of them, diagonals after one more linearisation.
+What nobody read is taken as straight, plumb and level with a wide spread, and named in `assumed`.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import combinations
+from math import hypot
+from typing import Any, Literal
+
+import numpy as np
+
+from jambo.core.length import Length
+from jambo.core.survey.readings import Place, Reading, Survey
+from jambo.core.survey.shape import Face, Found
+from jambo.core.tape import Unit
+
+Unknown = Literal[
+    "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor"
+]
+UNKNOWNS: tuple[Unknown, ...] = (
+    "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor",
+)  # fmt: skip
+Values = Any  # a numpy vector in the order of UNKNOWNS, millimetres
+
+# One sigma (TRADE 13): tape 1/32 in / 1 mm, a level the same over its length, diagonals 1/16 in.
+SIGMA: dict[Unit, float] = {"in": 25.4 / 32, "mm": 1.0}
+SUSPECT = 3.0  # normalised residual over which a reading is taken again
+AS_GOOD = 3.84  # readings whose removal helps as much, but for chance (95 %), cannot be told apart
+MOST_BLUNDERS = 3
+# What is taken for granted where nothing was read, and how far it may be off: mm.
+_ASSUMED: dict[Unknown, float] = {
+    "lean_left": 12.0,
+    "lean_right": 12.0,
+    "bow_left": 3.0,
+    "bow_right": 3.0,
+    "floor": 6.0,
+}
+EXTRA: tuple[Place, ...] = ("diagonal_up_right", "diagonal_up_left", "lean_left", "lean_right", "bow_left", "bow_right",
+                            "width_middle", "width_foot", "width_head", "height_left", "height_right", "header_level", "floor_across")  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Adjusted:
+    """One reading against the others: what the fit makes of it, how far it is off, and that in sigmas (None: unchecked)."""
+
+    reading: Reading
+    fitted: Length
+    off: Length
+    sigmas: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Suspect:
+    """Readings of which one cannot be right, as `indices` into the adjusted ones, with what the others say each should be.
+
+    One alone is left out until it is taken again; several cannot be told apart, and `extra` would separate them.
+    """
+
+    indices: tuple[int, ...]
+    should_be: tuple[Length, ...]
+    extra: Place | None
+
+
+@dataclass(frozen=True, slots=True)
+class Adjustment:
+    """The survey made to agree. `contradicts` says that taking out the worst readings did not help."""
+
+    adjusted: tuple[Adjusted, ...]
+    suspects: tuple[Suspect, ...]
+    found: Found | None
+    assumed: tuple[Unknown, ...]
+    contradicts: bool
+
+
+def _mm(length: Length) -> float:
+    return float(length.nm) / 1e6
+
+
+GRAIN = 25  # nanometres a solver's length is rounded to: 1/64 in and 0.0001 mm are whole multiples of it
+
+
+def as_length(mm: float) -> Length:
+    """A solver's millimetres as an exact length, so that what falls on a tape's mark is that mark."""
+    return Length(round(mm * 1e6 / GRAIN) * GRAIN)
+
+
+@dataclass(frozen=True, slots=True)
+class _Observed:
+    """A reading as an equation: value in mm, sigma, and the sum it should be."""
+
+    value: float
+    sigma: float
+    sum_of: Callable[[Values], float]
+
+
+@dataclass(frozen=True, slots=True)
+class _Frame:
+    """Lengths readings refer to: heights of the three widths, the span of the studs, where bows were read."""
+
+    span: float
+    bow_left: float
+    bow_right: float
+    wide: float
+
+    def face(self, v: Values, side: str, y: float) -> float:
+        """Where a face stands at a height, with its foot at 0 (left) or at the width (right)."""
+        left = side == "left"
+        bow_span = self.bow_left if left else self.bow_right
+        lean, bow = (v[1], v[2]) if left else (v[3], v[4])
+        return float((0.0 if left else v[0]) + lean * y / self.span + bow * 4 * y * (bow_span - y) / bow_span**2)
+
+
+def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
+    """The equation of a survey reading; None for those that stand alone (walls, thickness, twist, floor along, bumps)."""
+    s, value, signed = SIGMA[unit], _mm(r.value), _mm(r.signed)
+    heights = {"width_foot": 0.0, "width_middle": f.span / 2, "width_head": f.span}
+    if r.place in heights or (r.place == "width_at" and r.at is not None):
+        y = _mm(r.at) if r.at is not None else heights[r.place]
+        return _Observed(value, s, lambda v: f.face(v, "right", y) - f.face(v, "left", y))
+    if r.place in ("lean_left", "lean_right"):
+        over = _mm(r.over) if r.over is not None else f.span
+        sign, n = (1, 1) if r.place == "lean_left" else (-1, 3)
+        return _Observed(signed * f.span / over, s * f.span / over, lambda v: sign * float(v[n]))
+    if r.place in ("bow_left", "bow_right"):
+        sign, n = (1, 2) if r.place == "bow_left" else (-1, 4)
+        return _Observed(signed, s, lambda v: sign * float(v[n]))
+    if r.place == "height_left":
+        return _Observed(value, s, lambda v: float(v[5]))
+    if r.place == "height_right":
+        return _Observed(value, s, lambda v: float(v[6] - v[8]))
+    if r.place == "height_centre":
+        return _Observed(value, s, lambda v: float((v[5] + v[6] - v[8]) / 2 + v[7]))
+    if r.place in ("header_level", "floor_across"):
+        part = _mm(r.over) / f.wide if r.over is not None else 1.0
+        if r.place == "header_level":
+            return _Observed(signed / part, s / part, lambda v: float(v[6] - v[5]))
+        return _Observed(signed / part, s / part, lambda v: float(v[8]))
+    if r.place == "diagonal_up_right":
+        return _Observed(value, 2 * s, lambda v: hypot(f.face(v, "right", float(v[6])), float(v[6])))
+    if r.place == "diagonal_up_left":
+        return _Observed(
+            value, 2 * s, lambda v: hypot(float(v[0]) - f.face(v, "left", float(v[5])), float(v[5] - v[8]))
+        )
+    return None
+
+
+def _jacobian(observed: Sequence[_Observed], at: Values) -> Any:
+    """Partial derivatives, one row a reading; every sum is linear or nearly so, a step of 1 mm is exact enough."""
+    rows = np.empty((len(observed), len(at)))
+    for n in range(len(at)):
+        up, down = at.copy(), at.copy()
+        up[n] += 0.5
+        down[n] -= 0.5
+        rows[:, n] = [o.sum_of(up) - o.sum_of(down) for o in observed]
+    return rows
+
+
+@dataclass(frozen=True, slots=True)
+class _Fit:
+    values: Values
+    residuals: Any
+    sigmas: Any  # normalised residuals, nan where nothing checks a reading
+    checked: Any  # redundancy numbers
+    correlation: Any
+
+
+def _fit(observed: Sequence[_Observed], given: Sequence[_Observed], start: Values, free: list[int]) -> _Fit:
+    """Least squares over readings and what is taken for granted; `free` are the unknowns that are solved for."""
+    every = [*observed, *given]
+    weight = np.array([1 / o.sigma for o in every])
+    read = np.array([o.value for o in every])
+    v = start.copy()
+    for _ in range(3):  # two steps settle the diagonals; the third shows they have
+        a = _jacobian(every, v)[:, free] * weight[:, None]
+        off = (read - np.array([o.sum_of(v) for o in every])) * weight
+        normal = np.linalg.inv(a.T @ a)
+        v[free] += normal @ a.T @ off
+    off = (read - np.array([o.sum_of(v) for o in every])) * weight
+    cover = np.eye(len(every)) - a @ normal @ a.T
+    n = len(observed)
+    checked = np.clip(np.diag(cover)[:n], 0, 1)
+    with np.errstate(invalid="ignore", divide="ignore"):
+        sigmas = np.where(checked > 1e-3, off[:n] / np.sqrt(checked), np.nan)
+        root = np.sqrt(checked)
+        correlation = np.abs(cover[:n, :n] / root[:, None] / root[None, :])
+    return _Fit(v, off[:n] / weight[:n], sigmas, checked, correlation)
+
+
+def _given(f: _Frame, places: set[Place]) -> tuple[list[_Observed], list[Unknown]]:
+    """What is taken for granted because nobody read it."""
+    found: list[_Observed] = []
+    named: list[Unknown] = []
+    direct: dict[Unknown, Place] = {"lean_left": "lean_left", "lean_right": "lean_right", "bow_left": "bow_left",
+                                    "bow_right": "bow_right", "floor": "floor_across"}  # fmt: skip
+    for name, place in direct.items():
+        if place not in places:
+            n = UNKNOWNS.index(name)
+            found.append(_Observed(0.0, _ASSUMED[name], lambda v, n=n: float(v[n])))  # type: ignore[misc]
+            named.append(name)
+    if "header_level" not in places and not {"height_left", "height_right"} <= places:
+        found.append(_Observed(0.0, _ASSUMED["floor"], lambda v: float(v[6] - v[5])))
+        named.append("head_right")
+    return found, named
+
+
+def _extra(chosen: Sequence[int], readings: Sequence[Reading], f: _Frame, fit: _Fit, given: Sequence[_Observed],
+           observed: Sequence[_Observed], free: list[int], unit: Unit) -> Place | None:  # fmt: skip
+    """The further reading that would best tell the chosen ones apart."""
+    taken = {r.place for r in readings}
+    best: tuple[float, Place | None] = (0.98, None)
+    for place in EXTRA:
+        if place in taken:
+            continue
+        equation = _equation(Reading(place, as_length(1000.0), ""), f, unit)
+        if equation is None:
+            continue
+        more = _fit([*observed, equation], given, fit.values, free)
+        alike = max(float(more.correlation[i, j]) for i, j in combinations(chosen, 2))
+        if alike < best[0] - 1e-9:
+            best = (alike, place)
+    return best[1]
+
+
+def _frame(survey: Survey, planned_height: Length | None) -> tuple[_Frame, float] | None:
+    """The lengths the readings refer to; None while no width was read."""
+    widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
+    if not widths:
+        return None
+    heights = [_mm(r.value) for r in survey.at("height_left", "height_right", "height_centre")]
+    span = sum(heights) / len(heights) if heights else _mm(planned_height) if planned_height is not None else 2032.0
+    bows = {}
+    for side in ("left", "right"):
+        read = survey.one("bow_left" if side == "left" else "bow_right")
+        bows[side] = _mm(read.over) if read is not None and read.over is not None else span
+    wide = sum(_mm(r.value) for r in widths) / len(widths)
+    return _Frame(span, bows["left"], bows["right"], wide), wide
+
+
+def adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjustment | None:
+    """Make a survey agree with itself; None while no width was read. Equal surveys share one answer."""
+    return _adjust(survey, planned_height, unit)
+
+
+@lru_cache(maxsize=2_000)
+def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjustment | None:
+    framed = _frame(survey, planned_height)
+    if framed is None:
+        return None
+    f, wide = framed
+    has_heights = bool(survey.at("height_left", "height_right", "height_centre"))
+    pairs = [
+        (r, e)
+        for r in survey.of("survey")
+        if (has_heights or not r.place.startswith(("diagonal", "header"))) and (e := _equation(r, f, unit)) is not None
+    ]
+    readings = [r for r, _ in pairs]
+    places = {r.place for r in readings}
+    given, assumed = _given(f, places)
+    free = [0, 1, 2, 3, 4, 8] + ([5, 6] if has_heights else []) + ([7] if "height_centre" in places else [])
+    free.sort()
+    start = np.array([wide, 0, 0, 0, 0, f.span, f.span, 0, 0], dtype=float)
+    if not has_heights:
+        given = [g for g, n in zip(given, assumed, strict=True) if n != "head_right"]
+        assumed = [n for n in assumed if n != "head_right"]
+    kept = list(range(len(pairs)))
+    suspects: list[Suspect] = []
+    contradicts = False
+    while True:
+        observed = [pairs[i][1] for i in kept]
+        fit = _fit(observed, given, start, free)
+        worst = float(np.nanmax(np.abs(fit.sigmas))) if not np.all(np.isnan(fit.sigmas)) else 0.0
+        if worst <= SUSPECT:
+            break
+        if len(suspects) == MOST_BLUNDERS:
+            contradicts = True
+            break
+        good = [j for j, w in enumerate(fit.sigmas) if not np.isnan(w) and (worst**2 - float(w) ** 2 < AS_GOOD)]
+        # without it, the others say: what was read less what it is off by, over how far it is checked
+        should = tuple(
+            _shown(pairs[kept[j]][0], observed[j], observed[j].value - float(fit.residuals[j]) / float(fit.checked[j]))
+            for j in good
+        )
+        extra = (
+            _extra(good, [pairs[i][0] for i in kept], f, fit, given, observed, free, unit) if len(good) > 1 else None
+        )
+        suspects.append(Suspect(tuple(kept[j] for j in good), should, extra))
+        if len(good) > 1:
+            break
+        kept = [i for n, i in enumerate(kept) if n != good[0]]
+    v = fit.values
+    adjusted = []
+    for i, (r, equation) in enumerate(pairs):
+        fitted = equation.sum_of(v)
+        n = kept.index(i) if i in kept else None
+        sigmas = float(fit.sigmas[n]) if n is not None and not np.isnan(fit.sigmas[n]) else None
+        if n is None:
+            sigmas = (equation.value - fitted) / equation.sigma
+        shown = _shown(r, equation, fitted)
+        adjusted.append(Adjusted(r, shown, r.signed - shown, sigmas))
+    return Adjustment(tuple(adjusted), tuple(suspects), _found(v, f, survey, has_heights), tuple(assumed), contradicts)
+
+
+def _shown(r: Reading, equation: _Observed, mm: float) -> Length:
+    """A fitted value in the terms the reading was taken in: a level's drop over its own length, with its way as sign."""
+    scale = _mm(r.signed) / equation.value if equation.value and r.over is not None else 1.0
+    return as_length(mm * scale)
+
+
+def _twists(survey: Survey, place: Place) -> tuple[tuple[float, float], ...]:
+    """The latest twist at each height."""
+    return tuple(sorted({_mm(r.at): _mm(r.signed) for r in survey.at(place) if r.at is not None}.items()))
+
+
+def _found(v: Values, f: _Frame, survey: Survey, has_heights: bool) -> Found:
+    return Found(
+        left=Face(0.0, float(v[1]) / f.span, float(v[2]), f.bow_left, _twists(survey, "twist_left")),
+        right=Face(float(v[0]), float(v[3]) / f.span, float(v[4]), f.bow_right, _twists(survey, "twist_right")),
+        span=f.span,
+        header_left=float(v[5]) if has_heights else None,
+        header_right=float(v[6]) if has_heights else None,
+        sag=float(v[7]),
+        floor_right=float(v[8]),
+    )
