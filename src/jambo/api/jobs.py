@@ -21,6 +21,7 @@ from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log_of, read_json
+from jambo.store.readings import of_job as readings_of_job
 
 router = APIRouter(prefix="/api", tags=["jobs"])
 
@@ -150,9 +151,10 @@ def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
         crew = kept_jobs.crew_rules(t, row["doc"]["unit"])
         walls = kept_jobs.walls(t, job_id)
         openings = kept_openings.openings(t, job_id)
+        read = readings_of_job(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    briefs = _briefs(job, crew["doc"], openings)
+    briefs = _briefs(job, crew["doc"], openings, read)
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
@@ -163,9 +165,11 @@ def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
     return {**as_job(row), "walls": [as_wall(w) for w in walls], "openings": listed}
 
 
-def _briefs(job: dict[str, Any], crew: Any, openings: list[Row]) -> Iterator[Brief]:
+def _briefs(job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]]) -> Iterator[Brief]:
     crew_text, job_text = compact(crew), compact(job.get("rules", {}))
-    return (brief(job["unit"], crew_text, job_text, o["wall_doc"], o["doc"]) for o in openings)
+    return (
+        brief(job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ()))) for o in openings
+    )
 
 
 def warm_up(database: Database) -> None:
@@ -176,7 +180,8 @@ def warm_up(database: Database) -> None:
         with database.transaction() as t:
             crew = kept_jobs.crew_rules(t, row["doc"]["unit"])["doc"]
             openings = kept_openings.openings(t, row["id"])
-        for _ in _briefs(row["doc"], crew, openings):
+            read = readings_of_job(t, row["id"])
+        for _ in _briefs(row["doc"], crew, openings, read):
             time.sleep(0)  # let a waiting request go first
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Literal
 
 from fastapi import APIRouter
@@ -10,15 +11,29 @@ from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall
 from jambo.api.shared import Based, Db, Who, kept_json
-from jambo.files.document import Document, Opening, RuleLevels, Rules, Wall
+from jambo.files.document import Document, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log_of
+from jambo.store.readings import readings
 
 router = APIRouter(prefix="/api", tags=["openings"])
+
+
+EVENTS = ("ordered", "delivered", "framed", "set", "signed")
+
+
+class KeptReading(TypedDict):
+    """A reading that counts, with who took it, when, and with what."""
+
+    id: int
+    reading: Reading
+    at: datetime
+    who: str
+    instrument: str
 
 
 class OpeningPage(TypedDict):
@@ -32,6 +47,8 @@ class OpeningPage(TypedDict):
     crew_rules: Rules
     can_undo: bool
     can_redo: bool
+    readings: list[KeptReading]
+    events: list[LogLine]
 
 
 class NewOpening(BaseModel):
@@ -49,7 +66,8 @@ class SaveOpening(Based):
     opening: Opening
 
 
-def _page(t: Transaction, row: Row) -> OpeningPage:
+def page(t: Transaction, row: Row) -> OpeningPage:
+    """Give an opening with all it stands on."""
     job = kept_jobs.job(t, row["job_id"])
     steps = kept.steps(t, row)
     return {
@@ -61,7 +79,27 @@ def _page(t: Transaction, row: Row) -> OpeningPage:
         "crew_rules": kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"],
         "can_undo": steps["can_undo"],
         "can_redo": steps["can_redo"],
+        "readings": [
+            {"id": r["id"], "reading": r["doc"], "at": r["at"], "who": r["who"], "instrument": r["instrument"]}
+            for r in readings(t, row["id"])
+        ],
+        "events": [e for e in as_log(log_of(t, row["job_id"], row["id"])) if e["what"] in EVENTS],
     }
+
+
+def document_of(t: Transaction, row: Row) -> Document:
+    """Give the whole document of a kept opening: its wall, the rules over it, and the readings that count."""
+    job = kept_jobs.job(t, row["job_id"])["doc"]
+    return Document(
+        unit=job["unit"],
+        show=Show(step=job.get("step"), words=job.get("words", "north_america")),
+        rules=RuleLevels(
+            crew=parse(Rules, kept_jobs.crew_rules(t, job["unit"])["doc"]), job=parse(Rules, job.get("rules", {}))
+        ),
+        wall=parse(Wall, kept_jobs.wall(t, row["wall_id"])["doc"]),
+        opening=parse(Opening, row["doc"]),
+        survey=Survey(readings=[parse(Reading, r["doc"]) for r in readings(t, row["id"])]),
+    )
 
 
 def _check(t: Transaction, job: Row, wall_id: int, opening: Opening) -> None:
@@ -95,7 +133,7 @@ def new_opening(db: Db, job_id: int, new: NewOpening, x_jambo_who: Who = "") -> 
 def opening_page(db: Db, opening_id: int) -> OpeningPage:
     """Give an opening with what it stands in."""
     with db.transaction() as t:
-        return _page(t, kept.opening(t, opening_id))
+        return page(t, kept.opening(t, opening_id))
 
 
 @router.put("/openings/{opening_id}", response_model_exclude_unset=True)
@@ -105,7 +143,7 @@ def save_opening(db: Db, opening_id: int, save: SaveOpening, x_jambo_who: Who = 
         row = kept.opening(t, opening_id, lock=True)
         _check(t, kept_jobs.job(t, row["job_id"]), row["wall_id"], save.opening)
         kept.save_opening(t, opening_id, save.version, kept_json(save.opening), x_jambo_who)
-        return _page(t, kept.opening(t, opening_id))
+        return page(t, kept.opening(t, opening_id))
 
 
 @router.post("/openings/{opening_id}/{way}", response_model_exclude_unset=True)
@@ -113,7 +151,7 @@ def travel(db: Db, opening_id: int, way: Literal["undo", "redo"], based: Based, 
     """Go back or forward one version; where there is none, nothing changes."""
     with db.transaction() as t:
         row = kept.travel(t, opening_id, based.version, way, x_jambo_who) or kept.opening(t, opening_id)
-        return _page(t, row)
+        return page(t, row)
 
 
 @router.delete("/openings/{opening_id}", status_code=204)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import atan, degrees
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Query
@@ -10,13 +11,15 @@ from typing_extensions import TypedDict
 
 from jambo.api.shared import ShownQuery
 from jambo.core.door.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
-from jambo.core.notation import exact_text
+from jambo.core.notation import NotALength, exact_text
 from jambo.core.rules import RULES
+from jambo.core.survey.level import read_level
 from jambo.core.tape import Unit
 from jambo.core.words import REGIONS, WORDS, Region
 from jambo.files.document import Document, Show
 from jambo.files.exchange import schema, solve_document
 from jambo.files.facts import heard_length, tape_of
+from jambo.files.problems import FieldError, Refused
 from jambo.files.results import HeardOut, ResultOut, heard_out, label
 
 router = APIRouter(prefix="/api", tags=["solving"])
@@ -50,6 +53,30 @@ def heard(text: Annotated[str, Query(max_length=20_000)], unit: Unit, kind: str,
     """Read one piece of tape text: what was heard, in both systems."""
     tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
     return heard_out(heard_length(text, unit, kind), unit, tape)
+
+
+class LevelOut(TypedDict):
+    """What was heard in a level's text: the drop, over which length, and the slope both ways it is told."""
+
+    text: str
+    per: str
+
+
+@router.get("/level")
+def level(text: Annotated[str, Query(max_length=200)], unit: Unit) -> LevelOut:
+    """Read a level's text such as "1/4 in 4 ft". 422 when it is none."""
+    try:
+        said = read_level(text, unit)
+    except NotALength as error:
+        raise Refused([FieldError("text", error.reason, error.accepted)]) from None
+    drop = exact_text(said.drop, unit)
+    if said.over is None:
+        return {"text": f"{drop} over the whole length", "per": ""}
+    per = float(said.drop.nm / said.over.nm)
+    return {
+        "text": f"{drop} over {exact_text(said.over, unit)}",
+        "per": f"{per * 1000:.1f} mm per m, {degrees(atan(per)):.2f} degrees",
+    }
 
 
 @router.get("/step")

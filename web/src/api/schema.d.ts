@@ -268,6 +268,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/openings/{opening_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Event
+         * @description Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off.
+         */
+        post: operations["new_event_api_openings__opening_id__events_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/openings/{opening_id}/log": {
         parameters: {
             query?: never;
@@ -283,6 +303,50 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/openings/{opening_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Readings
+         * @description Give every reading ever taken of an opening, corrected and withdrawn ones too, in the order taken.
+         */
+        get: operations["all_readings_api_openings__opening_id__readings_get"];
+        put?: never;
+        /**
+         * New Reading
+         * @description Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts.
+         */
+        post: operations["new_reading_api_openings__opening_id__readings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/openings/{opening_id}/readings/{reading_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Withdraw Reading
+         * @description Let a reading count no longer; it stays in the record.
+         */
+        delete: operations["withdraw_reading_api_openings__opening_id__readings__reading_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -441,6 +505,50 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AsFoundOut
+         * @description Everything that follows from the readings.
+         */
+        AsFoundOut: {
+            /** Asks */
+            asks: components["schemas"]["AskOut"][];
+            check: components["schemas"]["CheckOut"] | null;
+            /** Contradicts */
+            contradicts: boolean;
+            hang: components["schemas"]["HangOut"] | null;
+            /** Next */
+            next: string | null;
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            set: components["schemas"]["SetOut"] | null;
+            shape: components["schemas"]["FoundOut"] | null;
+        };
+        /**
+         * AskOut
+         * @description A place that can be read, in the order of the round.
+         */
+        AskOut: {
+            /** How */
+            how: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Needs At */
+            needs_at: boolean;
+            /** Phase */
+            phase: string;
+            /** Place */
+            place: string;
+            /** Read */
+            read: boolean;
+            /** Round */
+            round: boolean;
+            /** Ways */
+            ways: string[];
+            /** Written */
+            written: string;
+        };
+        /**
          * Based
          * @description A write that names the version it was based on.
          */
@@ -548,6 +656,32 @@ export interface components {
             };
         };
         /**
+         * CheckOut
+         * @description The check after setting: gaps, moves in work words, and whether it can be signed off.
+         */
+        CheckOut: {
+            /** Done */
+            done: boolean;
+            /** Gaps */
+            gaps: components["schemas"]["GapOut"][];
+            /** Missed */
+            missed: string[];
+            /** Moves */
+            moves: string[];
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * DeliveredUnit
+         * @description The unit that was delivered: width over the backs of its legs, and its legs from head to foot.
+         */
+        DeliveredUnit: {
+            /** Leg Length */
+            leg_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Outside Width */
+            outside_width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
          * DimOut
          * @description A dimension line that reads a figure.
          */
@@ -577,6 +711,7 @@ export interface components {
             opening?: components["schemas"]["Opening"];
             rules?: components["schemas"]["RuleLevels"];
             show?: components["schemas"]["Show"];
+            survey?: components["schemas"]["Survey"];
             /**
              * Unit
              * @enum {string}
@@ -695,6 +830,16 @@ export interface components {
             value: string;
         };
         /**
+         * FaceOut
+         * @description A stud's face from foot to head as x, y points in millimetres; `a` and `b` its edges on sides A and B.
+         */
+        FaceOut: {
+            /** A */
+            a: number[];
+            /** B */
+            b: number[];
+        };
+        /**
          * FactOut
          * @description A fact of a kind of stock: what it is called, and its kind of length; none for a weight.
          */
@@ -766,6 +911,20 @@ export interface components {
             strip?: (string | components["schemas"]["ExactLength"]) | null;
             /** Under */
             under?: ("A" | "B" | "strip") | null;
+        };
+        /**
+         * FoundOut
+         * @description The shape as found, from side A: faces, header and floor, in millimetres from the left foot.
+         */
+        FoundOut: {
+            /** Floor */
+            floor: number[];
+            /** Header */
+            header: number[];
+            /** Height */
+            height: number;
+            left: components["schemas"]["FaceOut"];
+            right: components["schemas"]["FaceOut"];
         };
         /**
          * Frame
@@ -840,6 +999,24 @@ export interface components {
             /** Wall Most */
             wall_most?: (string | components["schemas"]["ExactLength"]) | null;
         };
+        /**
+         * GapOut
+         * @description A gap read after setting, what it should be, and what the moves make of it.
+         */
+        GapOut: {
+            /** After */
+            after: string;
+            /** Good */
+            good: boolean;
+            /** Label */
+            label: string;
+            /** Place */
+            place: string;
+            /** Read */
+            read: string;
+            /** Target */
+            target: string;
+        };
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
@@ -854,6 +1031,26 @@ export interface components {
             outside: string;
             /** Pull Side */
             pull_side: string;
+        };
+        /**
+         * HangOut
+         * @description How the leaf hangs: what it does let go, and the clearance over its swing as angle, millimetres pairs.
+         */
+        HangOut: {
+            /** Curve */
+            curve: number[];
+            /** Least Angle */
+            least_angle: number | null;
+            /** Lets */
+            lets: components["schemas"]["LetOut"][];
+            /** Measured */
+            measured: boolean;
+            /** Opens */
+            opens: number;
+            /** Said */
+            said: string;
+            /** Wanted */
+            wanted: number;
         };
         /**
          * Hardware
@@ -1012,6 +1209,24 @@ export interface components {
             version: number;
         };
         /**
+         * KeptReading
+         * @description A reading that counts, with who took it, when, and with what.
+         */
+        KeptReading: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Instrument */
+            instrument: string;
+            reading: components["schemas"]["Reading"];
+            /** Who */
+            who: string;
+        };
+        /**
          * KeptRules
          * @description The crew's house rules of one habit, as kept.
          */
@@ -1114,6 +1329,16 @@ export interface components {
             unit: "in" | "mm";
         };
         /**
+         * LetOut
+         * @description The leaf let go at an angle.
+         */
+        LetOut: {
+            /** Angle */
+            angle: number;
+            /** Does */
+            does: string;
+        };
+        /**
          * ListedJob
          * @description A job on the board.
          */
@@ -1189,6 +1414,22 @@ export interface components {
             path: string;
         };
         /**
+         * NewEvent
+         * @description Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
+         */
+        NewEvent: {
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ordered" | "delivered" | "framed" | "set" | "signed";
+        };
+        /**
          * NewId
          * @description The id of what was just kept.
          */
@@ -1207,6 +1448,20 @@ export interface components {
             wall?: components["schemas"]["Wall"] | null;
             /** Wall Id */
             wall_id?: number | null;
+        };
+        /**
+         * NewReading
+         * @description A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of.
+         */
+        NewReading: {
+            /** Corrects */
+            corrects?: number | null;
+            /**
+             * Instrument
+             * @default
+             */
+            instrument?: string;
+            reading: components["schemas"]["Reading"];
         };
         /**
          * Opening
@@ -1243,6 +1498,8 @@ export interface components {
             rules?: components["schemas"]["Rules"];
             /** School */
             school?: ("build_up" | "add_on") | null;
+            setting?: components["schemas"]["Setting"];
+            unit?: components["schemas"]["DeliveredUnit"];
         };
         /**
          * OpeningPage
@@ -1254,10 +1511,14 @@ export interface components {
             /** Can Undo */
             can_undo: boolean;
             crew_rules: components["schemas"]["Rules"];
+            /** Events */
+            events: components["schemas"]["LogLine"][];
             /** Id */
             id: number;
             job: components["schemas"]["KeptJob"];
             opening: components["schemas"]["Opening"];
+            /** Readings */
+            readings: components["schemas"]["KeptReading"][];
             /** Version */
             version: number;
             wall: components["schemas"]["KeptWall"];
@@ -1405,6 +1666,79 @@ export interface components {
             to?: "centre" | "near_edge" | "hinge_edge";
         };
         /**
+         * Reading
+         * @description One reading. A place read along a level takes "1/4 in 4 ft", "3 mm per m" or "0.4 deg"; the others a length.
+         *
+         *     `over` is the length of a straightedge shorter than the whole; `at` the height of a width or twist, or a bump's
+         *     distance from the hinges; `toward` which way it goes. Later readings of a place stand beside earlier ones.
+         */
+        Reading: {
+            /**
+             * Angle
+             * @default 0
+             */
+            angle?: number;
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Over */
+            over?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "width_foot" | "width_middle" | "width_head" | "width_at" | "height_left" | "height_right" | "height_centre" | "diagonal_up_right" | "diagonal_up_left" | "lean_left" | "bow_left" | "lean_right" | "bow_right" | "header_level" | "floor_across" | "floor_along" | "wall_left" | "wall_right" | "twist_left" | "twist_right" | "thickness_left_head" | "thickness_left_foot" | "thickness_right_head" | "thickness_right_foot" | "floor_bump" | "gap_hinge_top" | "gap_hinge_foot" | "gap_head_hinge" | "gap_head_strike" | "gap_strike_top" | "gap_latch" | "gap_foot" | "stop_top" | "stop_latch" | "stop_foot" | "plumb_strike" | "plumb_swing" | "leg_straight" | "frame_head" | "frame_foot";
+            /** Toward */
+            toward?: ("opening" | "away" | "A" | "B" | "left" | "right" | "up" | "down" | "strike" | "hinge" | "swing" | "closed") | null;
+            /** Value */
+            value: string;
+        };
+        /**
+         * ReadingLine
+         * @description A reading in the record; `counts` says whether it still does, `reading` is None where one was withdrawn.
+         */
+        ReadingLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Corrects */
+            corrects: number | null;
+            /** Counts */
+            counts: boolean;
+            /** Id */
+            id: number;
+            /** Instrument */
+            instrument: string;
+            /** Place */
+            place: string;
+            reading: components["schemas"]["Reading"] | null;
+            /** Who */
+            who: string;
+        };
+        /**
+         * ReadingOut
+         * @description A reading in words: what was read, what all together say, how far it is off them.
+         */
+        ReadingOut: {
+            /** Alone */
+            alone: boolean;
+            /** Fitted */
+            fitted: string | null;
+            /** Index */
+            index: number;
+            /** Label */
+            label: string;
+            /** Off */
+            off: string | null;
+            /** Place */
+            place: string;
+            /** Read */
+            read: string;
+            /** Suspect */
+            suspect: boolean;
+        };
+        /**
          * ResultOut
          * @description Everything that follows from one opening document.
          */
@@ -1419,6 +1753,7 @@ export interface components {
             flags: components["schemas"]["FlagOut"][];
             /** Format */
             format: string;
+            found: components["schemas"]["AsFoundOut"];
             hands: components["schemas"]["HandsOut"];
             /** Hardware */
             hardware: components["schemas"]["ItemOut"][];
@@ -1448,7 +1783,7 @@ export interface components {
             /** Shapes */
             shapes: components["schemas"]["ShapeOut"][];
             /** Stages */
-            stages: ("door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "trim")[];
+            stages: ("survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim")[];
             /** Steps */
             steps: components["schemas"]["StepOut"][];
             track: components["schemas"]["TrackOut"] | null;
@@ -1507,6 +1842,8 @@ export interface components {
             bypass_track?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Cover */
             casing_cover?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Casing Hides */
+            casing_hides?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Overhang */
             casing_overhang?: (string | components["schemas"]["ExactLength"]) | null;
             /** Concrete Embed */
@@ -1521,8 +1858,14 @@ export interface components {
             fix_every?: (string | components["schemas"]["ExactLength"]) | null;
             /** Floor Gap */
             floor_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Floor Gap Least */
+            floor_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Foot Plate */
             foot_plate?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Foot Station */
+            foot_station?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Gap Tolerance */
+            gap_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
             /** Groove Extra */
             groove_extra?: (string | components["schemas"]["ExactLength"]) | null;
             /** Groove Pass */
@@ -1561,10 +1904,16 @@ export interface components {
             kit_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Latch */
             latch?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Latch Station */
+            latch_station?: (string | components["schemas"]["ExactLength"]) | null;
             /** Layout Offset */
             layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Trim Most */
+            leaf_trim_most?: (string | components["schemas"]["ExactLength"]) | null;
             /** Lean Margin */
             lean_margin?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Lean Split */
+            lean_split?: (string | components["schemas"]["ExactLength"]) | null;
             /** Least Side Play */
             least_side_play?: (string | components["schemas"]["ExactLength"]) | null;
             /** Leg Thickness */
@@ -1577,12 +1926,16 @@ export interface components {
             meeting_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Most Side Play */
             most_side_play?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Move Most */
+            move_most?: (string | components["schemas"]["ExactLength"]) | null;
             /** Open Clearance */
             open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
             /** Paint Gap */
             paint_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Plate Thickness */
             plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Plumb Tolerance */
+            plumb_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Bumper */
             pocket_bumper?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Hanger Drop */
@@ -1619,6 +1972,12 @@ export interface components {
             seal?: (string | components["schemas"]["ExactLength"]) | null;
             /** Setback */
             setback?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Shim Butt */
+            shim_butt?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Shim Length */
+            shim_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Shim Tip */
+            shim_tip?: (string | components["schemas"]["ExactLength"]) | null;
             /** Side Overlap */
             side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Side Shim */
@@ -1631,6 +1990,8 @@ export interface components {
             split_space?: (string | components["schemas"]["ExactLength"]) | null;
             /** Split Stud */
             split_stud?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Squeeze */
+            squeeze?: (string | components["schemas"]["ExactLength"]) | null;
             /** Standoff Clear */
             standoff_clear?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Add Height */
@@ -1647,6 +2008,8 @@ export interface components {
             stop_length?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stop Thickness */
             stop_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Straight */
+            straight?: (string | components["schemas"]["ExactLength"]) | null;
             /** Strike Gap */
             strike_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Depth */
@@ -1722,6 +2085,119 @@ export interface components {
             /** Version */
             version: number;
             wall: components["schemas"]["Wall"];
+        };
+        /**
+         * SetOut
+         * @description Where the frame stands: the slot, the stations in nailing order, and the stock that would go in.
+         */
+        SetOut: {
+            /** Blocks */
+            blocks: string[];
+            /** Height */
+            height: number;
+            /** High */
+            high: number;
+            /** High At */
+            high_at: number;
+            hinge: components["schemas"]["FaceOut"];
+            /** Low */
+            low: number;
+            /** Low At */
+            low_at: number;
+            /** Outside */
+            outside: number;
+            /** Pieces */
+            pieces: number;
+            /** Said */
+            said: string;
+            /** Stations */
+            stations: components["schemas"]["StationOut"][];
+            /** Stock */
+            stock: components["schemas"]["StockFitOut"][];
+            strike: components["schemas"]["FaceOut"];
+            /** Tilt */
+            tilt: number;
+            /** Verdict */
+            verdict: string;
+            /** X */
+            x: number;
+        };
+        /**
+         * Setting
+         * @description How the frame is set (TRADE 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
+         *
+         *     `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in degrees.
+         */
+        Setting: {
+            /** Cut Hinge */
+            cut_hinge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Cut Strike */
+            cut_strike?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Foot Station
+             * @default false
+             */
+            foot_station?: boolean;
+            /**
+             * Hinge By
+             * @default level
+             * @enum {string}
+             */
+            hinge_by?: "level" | "stud";
+            /**
+             * Latch
+             * @default not_tried
+             * @enum {string}
+             */
+            latch?: "not_tried" | "latches" | "binds" | "rattles";
+            /**
+             * Lean
+             * @default auto
+             * @enum {string}
+             */
+            lean?: "auto" | "flush_top" | "flush_foot" | "split";
+            /**
+             * Legs
+             * @default plumb
+             * @enum {string}
+             */
+            legs?: "plumb" | "hinge_plane" | "split" | "stop_to_leaf";
+            /**
+             * Nailing
+             * @default top_down
+             * @enum {string}
+             */
+            nailing?: "top_down" | "bottom_up";
+            /**
+             * One Side
+             * @default false
+             */
+            one_side?: boolean;
+            /**
+             * Opens
+             * @default 90
+             */
+            opens?: number;
+            /**
+             * Packing
+             * @default tapered
+             * @enum {string}
+             */
+            packing?: "tapered" | "flat";
+            /**
+             * School
+             * @default centred
+             * @enum {string}
+             */
+            school?: "centred" | "tight" | "fewest" | "pre_packed";
+            /** Slide */
+            slide?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Strike By
+             * @default leaf
+             * @enum {string}
+             */
+            strike_by?: "leaf" | "level";
         };
         /**
          * ShapeOut
@@ -1879,6 +2355,30 @@ export interface components {
             wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * StationOut
+         * @description A place to shim: the gap there and what goes in, in words, and from which side.
+         */
+        StationOut: {
+            /** Enter */
+            enter: string;
+            /** Figure */
+            figure: string;
+            /** Gap Mm */
+            gap_mm: number;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Pack */
+            pack: string;
+            /** Pieces */
+            pieces: number;
+            /** Side */
+            side: string;
+            /** Y */
+            y: number;
+        };
+        /**
          * StepOut
          * @description A step of the order of work, with this opening's figures; `gate` is what must be done before it.
          */
@@ -1897,6 +2397,20 @@ export interface components {
             items: components["schemas"]["KeptItem"][];
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
+        };
+        /**
+         * StockFitOut
+         * @description A stock leaf against this hole.
+         */
+        StockFitOut: {
+            /** Head */
+            head: string | null;
+            /** Leaf */
+            leaf: string;
+            /** Room */
+            room: string;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * StockItem
@@ -1929,6 +2443,14 @@ export interface components {
         Stud: {
             /** At */
             at?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * Survey
+         * @description The readings that count: what was corrected since is left out.
+         */
+        Survey: {
+            /** Readings */
+            readings?: components["schemas"]["Reading"][];
         };
         /**
          * TermOut
@@ -2636,6 +3158,43 @@ export interface operations {
             };
         };
     };
+    new_event_api_openings__opening_id__events_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEvent"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     opening_log_api_openings__opening_id__log_get: {
         parameters: {
             query?: never;
@@ -2654,6 +3213,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogLine"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    all_readings_api_openings__opening_id__readings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingLine"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    new_reading_api_openings__opening_id__readings_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReading"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    withdraw_reading_api_openings__opening_id__readings__reading_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+                reading_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
                 };
             };
             /** @description Validation Error */

@@ -1,0 +1,137 @@
+"""Readings of an opening and the events of its setting: measured, set, signed off."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any, Literal
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+from typing_extensions import TypedDict
+
+from jambo.api.openings import OpeningPage, document_of, page
+from jambo.api.shared import Db, Who, kept_json
+from jambo.core.survey.readings import PLACES
+from jambo.files.document import Reading, Survey
+from jambo.files.exchange import solve_document
+from jambo.files.facts import facts_of
+from jambo.files.problems import FieldError, Refused, parse
+from jambo.store import openings as kept_openings
+from jambo.store import readings as kept
+from jambo.store.database import Row, Transaction
+from jambo.store.kept import log
+
+router = APIRouter(prefix="/api", tags=["readings"])
+
+Event = Literal["ordered", "delivered", "framed", "set", "signed"]
+
+
+class NewReading(BaseModel):
+    """A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of."""
+
+    reading: Reading
+    instrument: Annotated[str, Field(max_length=80)] = ""
+    corrects: int | None = None
+
+
+class ReadingLine(TypedDict):
+    """A reading in the record; `counts` says whether it still does, `reading` is None where one was withdrawn."""
+
+    id: int
+    place: str
+    reading: Reading | None
+    at: datetime
+    who: str
+    instrument: str
+    corrects: int | None
+    counts: bool
+
+
+class NewEvent(BaseModel):
+    """Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why."""
+
+    what: Event
+    note: Annotated[str, Field(max_length=500)] = ""
+
+
+def _checked(t: Transaction, row: Row, reading: Reading) -> Reading:
+    """Give a reading with its unit written out. Raises Refused for one that cannot be, with its own fields named."""
+    document = document_of(t, row).model_copy(update={"survey": Survey(readings=[reading])})
+    try:
+        heard = facts_of(document).heard.get("survey.readings[0].value")
+        if heard is not None and PLACES[reading.place].written == "length":
+            return reading.model_copy(update={"value": heard.canonical(document.unit)})
+    except Refused as refused:
+        mine = [e for e in refused.errors if e.path.startswith("survey.readings[0]")]
+        if mine:
+            raise Refused(
+                [FieldError(e.path.removeprefix("survey.readings[0]."), e.reason, e.accepted) for e in mine]
+            ) from None
+    return reading
+
+
+@router.post("/openings/{opening_id}/readings", status_code=201, response_model_exclude_unset=True)
+def new_reading(db: Db, opening_id: int, new: NewReading, x_jambo_who: Who = "") -> OpeningPage:
+    """Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts."""
+    with db.transaction() as t:
+        row = kept_openings.opening(t, opening_id, lock=True)
+        reading = _checked(t, row, new.reading)
+        kept.add(t, row, kept_json(reading), x_jambo_who, new.instrument, new.corrects)
+        return page(t, row)
+
+
+@router.delete("/openings/{opening_id}/readings/{reading_id}", response_model_exclude_unset=True)
+def withdraw_reading(db: Db, opening_id: int, reading_id: int, x_jambo_who: Who = "") -> OpeningPage:
+    """Let a reading count no longer; it stays in the record."""
+    with db.transaction() as t:
+        row = kept_openings.opening(t, opening_id, lock=True)
+        kept.withdraw(t, row, reading_id, x_jambo_who)
+        return page(t, row)
+
+
+@router.get("/openings/{opening_id}/readings", response_model_exclude_unset=True)
+def all_readings(db: Db, opening_id: int) -> list[ReadingLine]:
+    """Give every reading ever taken of an opening, corrected and withdrawn ones too, in the order taken."""
+    with db.transaction() as t:
+        kept_openings.opening(t, opening_id)
+        rows = kept.readings(t, opening_id, all_of_them=True)
+    corrected = {row["corrects"] for row in rows}
+    return [
+        {
+            "id": row["id"], "place": row["place"], "reading": row["doc"], "at": row["at"], "who": row["who"],
+            "instrument": row["instrument"], "corrects": row["corrects"],
+            "counts": row["doc"] is not None and row["id"] not in corrected,
+        }
+        for row in rows
+    ]  # fmt: skip
+
+
+def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:
+    """What a sign-off records: each gap as first read and as it is now. Raises Refused while it is not good."""
+    found = solve_document(document_of(t, row))["found"]
+    check = found["check"]
+    if check is None:
+        raise Refused([FieldError("what", "no gap was read after setting", "read the gaps of the round first")])
+    if not check["done"] and not note.strip():
+        off = [g["label"].lower() for g in check["gaps"] if not g["good"]] + [u.lower() for u in check["unread"]]
+        raise Refused(
+            [FieldError("note", f"not good or not read: {', '.join(off)}", "a note that says why it is accepted")]
+        )
+    first: dict[str, str] = {}
+    for line in kept.readings(t, row["id"], all_of_them=True):
+        if line["doc"] is not None and PLACES[parse(Reading, line["doc"]).place].phase == "check":
+            first.setdefault(line["place"], line["doc"]["value"])
+    after = {g["place"]: g["read"] for g in check["gaps"]}
+    return {"before": first, "after": after, "moves_left": check["moves"], "done": check["done"]}
+
+
+@router.post("/openings/{opening_id}/events", status_code=201, response_model_exclude_unset=True)
+def new_event(db: Db, opening_id: int, event: NewEvent, x_jambo_who: Who = "") -> OpeningPage:
+    """Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off."""
+    with db.transaction() as t:
+        row = kept_openings.opening(t, opening_id, lock=True)
+        detail: dict[str, Any] = {"note": event.note} if event.note else {}
+        if event.what == "signed":
+            detail |= _sign_off(t, row, event.note)
+        log(t, row["job_id"], event.what, detail, x_jambo_who, opening_id)
+        return page(t, row)

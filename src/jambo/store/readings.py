@@ -1,0 +1,69 @@
+"""Readings of openings: added, never changed; a correction supersedes what it corrects and both stay in the record."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from jambo.store.database import Row, Transaction
+from jambo.store.kept import NotKept, log, read_json, write_json
+
+_COUNTS = "r.doc IS NOT NULL AND NOT EXISTS (SELECT 1 FROM reading c WHERE c.corrects = r.id)"
+
+
+def _read(row: Row) -> Row:
+    return {**row, "doc": read_json(row["doc"]) if row["doc"] is not None else None}
+
+
+def readings(t: Transaction, opening_id: int, *, all_of_them: bool = False) -> list[Row]:
+    """The readings of an opening that count now, in the order taken; or all of them, corrected ones too."""
+    where = "TRUE" if all_of_them else _COUNTS
+    rows = t.rows(f"SELECT r.* FROM reading r WHERE r.opening_id = %s AND {where} ORDER BY r.id", [opening_id])
+    return [_read(row) for row in rows]
+
+
+def of_job(t: Transaction, job_id: int) -> dict[int, list[str]]:
+    """The readings that count in a job's openings, as kept JSON texts by opening."""
+    rows = t.rows(
+        "SELECT r.opening_id, r.doc FROM reading r JOIN opening o ON o.id = r.opening_id"
+        f" WHERE o.job_id = %s AND {_COUNTS} ORDER BY r.id",
+        [job_id],
+    )
+    found: dict[int, list[str]] = {}
+    for row in rows:
+        found.setdefault(row["opening_id"], []).append(row["doc"])
+    return found
+
+
+def add(
+    t: Transaction, opening: Row, doc: Any, who: str = "", instrument: str = "", corrects: int | None = None
+) -> int:
+    """Keep a reading; gives its id. Raises NotKept when it corrects one that does not count any more."""
+    place = doc["place"]
+    if corrects is not None:
+        _counting(t, opening["id"], corrects)
+    reading_id = t.insert(
+        "INSERT INTO reading (opening_id, place, doc, who, instrument, corrects) VALUES (%s, %s, %s, %s, %s, %s)",
+        [opening["id"], place, write_json(doc), who, instrument, corrects],
+    )
+    detail = {"reading": doc, "instrument": instrument, **({"corrects": corrects} if corrects else {})}
+    log(t, opening["job_id"], "measured", detail, who, opening["id"])
+    return reading_id
+
+
+def withdraw(t: Transaction, opening: Row, reading_id: int, who: str = "") -> None:
+    """Let a reading count no longer; it stays in the record. Raises NotKept."""
+    row = _counting(t, opening["id"], reading_id)
+    t.insert(
+        "INSERT INTO reading (opening_id, place, doc, who, corrects) VALUES (%s, %s, NULL, %s, %s)",
+        [opening["id"], row["place"], who, reading_id],
+    )
+    log(t, opening["job_id"], "withdrawn", {"reading": read_json(row["doc"])}, who, opening["id"])
+
+
+def _counting(t: Transaction, opening_id: int, reading_id: int) -> Row:
+    row = t.row(
+        f"SELECT r.* FROM reading r WHERE r.id = %s AND r.opening_id = %s AND {_COUNTS}", [reading_id, opening_id]
+    )
+    if row is None:
+        raise NotKept(f"reading {reading_id} that counts")
+    return row
