@@ -96,7 +96,9 @@ def demo_document(mark):
             for opening in wall["openings"]:
                 if opening["mark"] == mark:
                     unit, rules = job["job"]["unit"], {"job": job["job"]["rules"]}
-                    return {"unit": unit, "rules": rules, "wall": wall["wall"], "opening": opening}
+                    asked = {k: v for k, v in opening.items() if k not in ("readings", "events")}
+                    survey = {"readings": opening.get("readings", [])}
+                    return {"unit": unit, "rules": rules, "wall": wall["wall"], "opening": asked, "survey": survey}
     raise LookupError(mark)
 
 

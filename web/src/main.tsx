@@ -19,6 +19,7 @@ import { RulesPage } from "./board/RulesPage";
 import { StockPage } from "./board/StockPage";
 import { OpeningPage } from "./opening/OpeningPage";
 import { CutListPage } from "./print/CutListPage";
+import { SettingPage } from "./print/SettingPage";
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, networkMode: "always" }, mutations: { networkMode: "always" } },
@@ -37,6 +38,7 @@ createRoot(document.getElementById("root")!).render(
               <Route path="/jobs/:jobId" element={<JobPage />} />
               <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
               <Route path="/openings/:openingId/print" element={<CutListPage />} />
+              <Route path="/openings/:openingId/setting" element={<SettingPage />} />
               <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
               <Route path="*" element={<Lost />} />
             </Routes>

@@ -125,13 +125,18 @@ def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:
     return {"before": first, "after": after, "moves_left": check["moves"], "done": check["done"]}
 
 
+def record(t: Transaction, row: Row, what: Event, note: str, who: str) -> None:
+    """Write an event into the log. Raises Refused for a sign-off that cannot be."""
+    detail: dict[str, Any] = {"note": note} if note else {}
+    if what == "signed":
+        detail |= _sign_off(t, row, note)
+    log(t, row["job_id"], what, detail, who, row["id"])
+
+
 @router.post("/openings/{opening_id}/events", status_code=201, response_model_exclude_unset=True)
 def new_event(db: Db, opening_id: int, event: NewEvent, x_jambo_who: Who = "") -> OpeningPage:
     """Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off."""
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        detail: dict[str, Any] = {"note": event.note} if event.note else {}
-        if event.what == "signed":
-            detail |= _sign_off(t, row, event.note)
-        log(t, row["job_id"], event.what, detail, x_jambo_who, opening_id)
+        record(t, row, event.what, event.note, x_jambo_who)
         return page(t, row)

@@ -524,7 +524,7 @@ KINDS: dict[str, FlagKind] = {
         "stop", "set",
         "The {frame} is {over} too wide for the hole, even tilted as far as plumb allows.",
         "Plane or drive over {over} in all, at {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}; "
-        "or take a stock {leaf} of {leaf}.",
+        "or take a stock {leaf} of {size}.",
     ),
     "unit-too-wide-for-stock": FlagKind(
         "stop", "set",

@@ -1,8 +1,10 @@
-"""The demo jobs, written as a carpenter would type them: one new-build in inches, one renovation in millimetres."""
+"""The demo jobs, written as a carpenter would type them: a new-build in inches, a renovation in millimetres, and one in inches."""
 
 from __future__ import annotations
 
 from typing import Any
+
+from jambo.demo.surveyed import NET_LOFT
 
 Doc = dict[str, Any]
 
@@ -361,7 +363,7 @@ SIGNAL_HOUSE: Doc = {
     ],
 }  # fmt: skip
 
-JOBS = (SIGNAL_HOUSE, SEED_LIBRARY)
+JOBS = (NET_LOFT, SIGNAL_HOUSE, SEED_LIBRARY)
 
 
 STOCK: tuple[Doc, ...] = (

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from jambo.api.readings import record
 from jambo.demo.jobs import JOBS, STOCK
-from jambo.files.document import Document, Job, Opening, RuleLevels, Wall
+from jambo.files.document import Document, Job, Opening, RuleLevels, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
 from jambo.files.stock import StockItem, checked
 from jambo.store import jobs, openings, stock
+from jambo.store import readings as kept_readings
 from jambo.store.database import Database
 
 WHO = "demo"
@@ -27,13 +29,21 @@ def load_if_empty(database: Database) -> bool:
             )
             for wall in data["walls"]:
                 wall_id = jobs.new_wall(t, job_id, wall["wall"], WHO)
-                for opening in wall["openings"]:
+                for asked in wall["openings"]:
+                    opening = {k: v for k, v in asked.items() if k not in ("readings", "events")}
+                    readings = asked.get("readings", [])
                     document = Document(
                         unit=job.unit,
                         rules=RuleLevels(job=job.rules),
                         wall=parse(Wall, wall["wall"]),
                         opening=parse(Opening, opening),
+                        survey=parse(Survey, {"readings": readings}),
                     )
                     facts_of(document)
-                    openings.new_opening(t, job_id, wall_id, opening, WHO)
+                    opening_id = openings.new_opening(t, job_id, wall_id, opening, WHO)
+                    row = openings.opening(t, opening_id)
+                    for reading in readings:
+                        kept_readings.add(t, row, reading, WHO, "tape and 6 ft level")
+                    for what in asked.get("events", []):
+                        record(t, row, what, "", WHO)
     return True

@@ -10,10 +10,10 @@ from typing_extensions import TypedDict
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.length import ZERO, Length, size
 from jambo.core.setting.as_found import AsFound
-from jambo.core.setting.judge import station_label
+from jambo.core.setting.judge import TOUCHES, station_label
 from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.stations import Station
-from jambo.core.survey.adjust import Adjusted, Adjustment
+from jambo.core.survey.adjust import Adjusted, Adjustment, as_length
 from jambo.core.survey.readings import PLACES, SIGN, Reading
 from jambo.core.survey.shape import Face, Found
 from jambo.core.tape import Tape, show
@@ -75,6 +75,7 @@ class StationOut(TypedDict):
     label: str
     side: str
     y: float
+    up: str
     figure: str
     gap_mm: float
     pack: str
@@ -258,6 +259,8 @@ def _readings(adjustment: Adjustment | None, facts: Facts, words: Region) -> lis
 def _pack(station: Station, tape: Tape, words: Region) -> str:
     """What goes in, in work words."""
     pack, fine = station.pack, _fine(tape)
+    if station.gap < -TOUCHES:
+        return fill("the {stud} stands in its way", words).lower()
     if pack.pieces == 0:
         return "touches: nothing"
     parts = []
@@ -269,7 +272,8 @@ def _pack(station: Station, tape: Tape, words: Region) -> str:
     if pack.single:
         parts.append(fill("one {shim}'s thin end", words).lower())
     if pack.wedge:
-        parts.append(f"{pack.wedge} from side {station.enter}, thick end to it")
+        count = {1: "one more", 2: "two more"}[pack.wedge] if parts else {1: "one", 2: "two"}[pack.wedge]
+        parts.append(f"{count} from side {station.enter}, thick end there")
     return " and ".join(parts)
 
 
@@ -280,6 +284,7 @@ def _station(station: Station, tape: Tape, words: Region) -> StationOut:
         "label": fill(station_label(place.name), words),
         "side": place.side,
         "y": round(place.y, 3),
+        "up": show(as_length(place.y), tape).text,
         "figure": f"gap_{place.name}",
         "gap_mm": float(station.gap.nm) / 1e6,
         "pack": _pack(station, tape, words),

@@ -27,6 +27,12 @@ export type Shape = Schemas["ShapeOut"];
 export type Length = Schemas["LengthOut"];
 export type Heard = Schemas["HeardOut"];
 export type Catalogue = Schemas["CatalogueOut"];
+export type Reading = Schemas["Reading"];
+export type KeptReading = Schemas["KeptReading"];
+export type AsFound = Schemas["AsFoundOut"];
+export type Ask = Schemas["AskOut"];
+export type Face = Schemas["FaceOut"];
+export type SetPlan = Schemas["SetOut"];
 export type Unit = Job["unit"] & string;
 export type Region = Job["words"] & string;
 

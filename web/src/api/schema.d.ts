@@ -240,6 +240,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Level
+         * @description Read a level's text such as "1/4 in 4 ft". 422 when it is none.
+         */
+        get: operations["level_api_level_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/openings/{opening_id}": {
         parameters: {
             query?: never;
@@ -1339,6 +1359,16 @@ export interface components {
             does: string;
         };
         /**
+         * LevelOut
+         * @description What was heard in a level's text: the drop, over which length, and the slope both ways it is told.
+         */
+        LevelOut: {
+            /** Per */
+            per: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * ListedJob
          * @description A job on the board.
          */
@@ -2375,6 +2405,8 @@ export interface components {
             pieces: number;
             /** Side */
             side: string;
+            /** Up */
+            up: string;
             /** Y */
             y: number;
         };
@@ -3046,6 +3078,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NewId"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    level_api_level_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit: "in" | "mm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelOut"];
                 };
             };
             /** @description Validation Error */

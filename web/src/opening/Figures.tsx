@@ -1,7 +1,17 @@
 import { FigureLine } from "../slip/FigurePress";
 import { useWork } from "./context";
 
-const GROUPS: { title: string; names: string[] }[] = [
+type Group = { title: string; names: string[] };
+
+/** What was found and how the frame is set: first where that is the question, else after what is planned. */
+const FOUND: Group[] = [
+  { title: "As found", names: ["found_width_foot", "found_width_middle", "found_width_head", "found_least_width", "found_height", "floor_rise", "wall_thickest"] },
+  { title: "In its slot", names: ["unit_width", "slot_low", "slot_high", "slot_width", "set_at", "set_tilt", "hinge_least", "strike_least"] },
+  { title: "Legs and head, for this floor", names: ["head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike", "head_play_found", "legs_cut_for_head"] },
+  { title: "Over the floor", names: ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted"] },
+];
+
+const PLANNED: Group[] = [
   { title: "Rough opening", names: ["ro_width", "ro_height", "side_play", "head_play"] },
   { title: "Slab", names: ["slab_width", "slab_height", "overlap_each", "pull_mark"] },
   { title: "Along the track, from the opening’s edge", names: ["track_line", "track_length", "track_least", "track_rule", "track_start", "travel", "hanger_inset", "hanger_spread", "stop_closed", "stop_open", "guide_at", "guide_room", "open_reach", "headroom_needs", "headroom_left"] },
@@ -16,12 +26,13 @@ const GROUPS: { title: string; names: string[] }[] = [
 
 /** The figures of this opening; press one for the slip that says how it adds up. */
 export function Figures() {
-  const { result, errors } = useWork();
+  const { result, errors, stage } = useWork();
+  const groups = stage === "survey" || stage === "set" || stage === "hang" ? [...FOUND, ...PLANNED] : [...PLANNED, ...FOUND];
   if (!result) return errors.length > 0 ? null : <p className="quiet">Working it out…</p>;
   const waiting = new Map(result.waiting.map((w) => [w.name, w]));
   return (
     <section className="figures" aria-label="Figures">
-      {GROUPS.map((group) => ({ ...group, names: group.names.filter((name) => result.figures[name] || waiting.has(name)) }))
+      {groups.map((group) => ({ ...group, names: group.names.filter((name) => result.figures[name] || waiting.has(name)) }))
         .filter((group) => group.names.length > 0)
         .map((group) => (
         <div key={group.title}>

@@ -10,14 +10,15 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
-import { Sheet } from "../drawing/Sheet";
 import { Slip } from "../slip/Slip";
-import { FIRST_STAGES, STAGES, type StageName, StagePanel, stageOf } from "../stages/stages";
+import { FIRST_STAGES, STAGES, type StageName, StagePanel, StageSheet, stageOf } from "../stages/stages";
 import { ConflictDialog } from "./ConflictDialog";
 import { OpeningContext, type OpeningWork } from "./context";
 import { Figures } from "./Figures";
 import { Flags, Notes, Refusals } from "./Flags";
 import { SaveMark } from "./SaveMark";
+import { documentOf } from "./document";
+import { put } from "./paths";
 import { useKept } from "./useKept";
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
@@ -37,20 +38,15 @@ function OneOpening({ id }: { id: number }) {
   const [lit, light] = useState<string | null>(null);
   const [slip, setSlip] = useState<string | null>(null);
   const [slabAt, slideSlab] = useState(0);
+  const [framed, slideFrame] = useState<number | null>(null);
 
   const asked: Document | null = useMemo(
     () =>
       page.data && now && job
-        ? {
-            format: "jambo-opening/1",
-            unit: job.unit ?? "in",
-            show: { unit: shown.unit, step: shown.step ?? null, words: shown.words, ...(slabAt > 0 && { slab_at: `${slabAt} mm` }) },
-            rules: { crew: page.data.crew_rules, job: job.rules ?? {} },
-            wall: now.wall,
-            opening: now.opening,
-          }
+        ? documentOf(page.data, framed === null ? now : put(now, "opening.setting.slide", `${framed} mm`), shown, slabAt)
         : null,
-    [page.data, now, job, shown.unit, shown.step, shown.words, slabAt],
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `shown` is made anew each time; its parts are what counts
+    [page.data, now, job, shown.unit, shown.step, shown.words, slabAt, framed],
   );
   const solved = useQuery({
     queryKey: ["solve", asked],
@@ -63,8 +59,9 @@ function OneOpening({ id }: { id: number }) {
   });
 
   const named = solved.data?.stages ?? FIRST_STAGES;
-  const stages = useMemo(() => STAGES.filter((s) => named.includes(s.name)), [named]);
-  const stage: StageName = stages.find((s) => s.name === stageName)?.name ?? (solved.data ? "door" : (STAGES.find((s) => s.name === stageName)?.name ?? "door"));
+  const stages = useMemo(() => named.map((name) => STAGES.find((s) => s.name === name)!), [named]);
+  const wanted = STAGES.find((s) => s.name === stageName)?.name;
+  const stage: StageName = stages.find((s) => s.name === wanted)?.name ?? (solved.data ? (stages[0]?.name ?? "door") : (wanted ?? "door"));
 
   const goStage = useCallback(
     (name: StageName) => void navigate(`/openings/${id}/${name}`, { replace: true }),
@@ -153,6 +150,10 @@ function OneOpening({ id }: { id: number }) {
     stage,
     slabAt,
     slideSlab,
+    framed,
+    slideFrame,
+    solving: solved.isFetching,
+    took: kept.took,
   };
   const title = [now.opening.mark || "no mark", now.opening.room].filter(Boolean).join(" · ");
 
@@ -178,6 +179,11 @@ function OneOpening({ id }: { id: number }) {
         <Button component={Link} to={`/openings/${id}/print`} variant="subtle" size="compact-md" leftSection={<IconPrinter size={18} />}>
           Cut list
         </Button>
+        {solved.data?.found.set && (
+          <Button component={Link} to={`/openings/${id}/setting`} variant="subtle" size="compact-md" leftSection={<IconPrinter size={18} />}>
+            Set sheet
+          </Button>
+        )}
       </Bar>
       <main className={slip ? "work has-slip" : "work"}>
         <section className="work-stage" aria-label="Facts">
@@ -219,7 +225,7 @@ function OneOpening({ id }: { id: number }) {
           </div>
         </section>
         <section className="work-sheet" aria-label="Drawing" data-stale={solved.isPlaceholderData || undefined}>
-          <Sheet />
+          <StageSheet stage={stage} />
         </section>
         <aside className="work-side" aria-label="Flags and figures">
           {slip && solved.data?.figures[slip] && <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />}

@@ -22,6 +22,13 @@ export interface OpeningWork {
   /** How far a slab is slid open where it is drawn, in millimetres. */
   slabAt: number;
   slideSlab: (mm: number) => void;
+  /** Where the frame is being pushed to in its slot, in millimetres from its hinge end; null while nobody pushes. */
+  framed: number | null;
+  slideFrame: (mm: number | null) => void;
+  /** An answer is under way. */
+  solving: boolean;
+  /** Take an answer of the server that carries the opening as it is now. */
+  took: (page: OpeningPageData) => void;
 }
 
 export const OpeningContext = createContext<OpeningWork | null>(null);

@@ -202,5 +202,14 @@ export function useKept(id: number) {
     [conflict, id, settle],
   );
 
-  return { page, now, set, state, errors, conflict, resolve, travel, retry: save };
+  /** A reading or an event was kept: what is drafted stays, what it stands on is new. */
+  const took = useCallback(
+    (next: OpeningPageData) => {
+      settle({ ...next, version: base.current?.version ?? next.version, opening: base.current?.opening ?? next.opening, wall: base.current?.wall ?? next.wall });
+      void client.invalidateQueries({ queryKey: ["job"] });
+    },
+    [client, settle],
+  );
+
+  return { page, now, set, state, errors, conflict, resolve, travel, took, retry: save };
 }

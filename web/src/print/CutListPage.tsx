@@ -9,8 +9,10 @@ import { api, ask, type Result } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
+import { documentOf } from "../opening/document";
 import { Digits } from "../tape/Digits";
 import { BuyTable, CutTable } from "./CutTable";
+import { PrintFlags, PrintHead } from "./parts";
 
 const LEADING = ["ro_width", "ro_height", "head_underside", "set_mark", "track_line", "slab_width", "leaf_size_width", "side_play", "head_play"];
 
@@ -29,14 +31,7 @@ export function CutListPage() {
     queryFn: () =>
       ask(
         api.POST("/api/solve", {
-          body: {
-            format: "jambo-opening/1",
-            unit: job!.unit ?? "in",
-            show: { unit: shown.unit, step: shown.step ?? null, words: shown.words },
-            rules: { crew: page.data!.crew_rules, job: job!.rules ?? {} },
-            wall: page.data!.wall.wall,
-            opening: page.data!.opening,
-          },
+          body: documentOf(page.data!, { wall: page.data!.wall.wall, opening: page.data!.opening }, shown),
         }),
       ),
   });
@@ -63,18 +58,7 @@ export function CutListPage() {
         {!failed && !solved.data && <p className="quiet" aria-busy="true">Working it out…</p>}
         {solved.data && page.data && (
           <article>
-            <header className="print-head">
-              <p className="print-mark">{opening?.mark || "no mark"}</p>
-              <div>
-                <p className="print-room">{opening?.room}</p>
-                <p>
-                  {job?.name} · {page.data.wall.wall.name}
-                </p>
-                <p>
-                  Version {page.data.version} · printed {new Date().toLocaleDateString()}
-                </p>
-              </div>
-            </header>
+            <PrintHead page={page.data} />
             <Leading result={solved.data} />
             <CutTable result={solved.data} still />
             <BuyTable result={solved.data} />
@@ -84,7 +68,7 @@ export function CutListPage() {
             </div>
             <TrackMarks result={solved.data} />
             <Order result={solved.data} />
-            <PrintFlags result={solved.data} />
+            <PrintFlags result={solved.data} title="Before you cut" />
           </article>
         )}
       </main>
@@ -186,22 +170,6 @@ function Order({ result }: { result: Result }) {
           </li>
         ))}
       </ol>
-    </section>
-  );
-}
-
-function PrintFlags({ result }: { result: Result }) {
-  if (result.flags.length === 0) return null;
-  return (
-    <section className="print-flags">
-      <h2>Before you cut</h2>
-      <ul>
-        {result.flags.map((flag, i) => (
-          <li key={i}>
-            <strong>{{ stop: "STOP", check: "Check", note: "Note" }[flag.level]}</strong> {flag.reason} {flag.cure}
-          </li>
-        ))}
-      </ul>
     </section>
   );
 }

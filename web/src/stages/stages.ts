@@ -1,15 +1,22 @@
 import { type ComponentType, createElement } from "react";
 
+import { FoundSheet } from "../drawing/FoundSheet";
+import { HangSheet } from "../drawing/HangSheet";
+import { SetSheet } from "../drawing/SetSheet";
+import { Sheet } from "../drawing/Sheet";
 import { DoorStage } from "./DoorStage";
 import { FloorStage } from "./FloorStage";
 import { FrameStage } from "./FrameStage";
+import { HangStage } from "./HangStage";
 import { OpeningStage } from "./OpeningStage";
 import { PocketStage } from "./PocketStage";
+import { SetStage } from "./SetStage";
+import { SurveyStage } from "./SurveyStage";
 import { TrackStage } from "./TrackStage";
 import { TrimStage } from "./TrimStage";
 import { WallStage } from "./WallStage";
 
-export type StageName = "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "trim";
+export type StageName = "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "survey" | "set" | "hang" | "trim";
 
 const PANELS: Record<StageName, ComponentType> = {
   door: DoorStage,
@@ -19,6 +26,9 @@ const PANELS: Record<StageName, ComponentType> = {
   track: TrackStage,
   wall: WallStage,
   frame: FrameStage,
+  survey: SurveyStage,
+  set: SetStage,
+  hang: HangStage,
   trim: TrimStage,
 };
 
@@ -31,11 +41,19 @@ export const STAGES: { name: StageName; label: string }[] = [
   { name: "track", label: "Track" },
   { name: "wall", label: "Wall" },
   { name: "frame", label: "Frame" },
+  { name: "survey", label: "Survey" },
+  { name: "set", label: "Set" },
+  { name: "hang", label: "Hang" },
   { name: "trim", label: "Trim" },
 ];
 
 /** The stages shown until the server has answered for the first time. */
 export const FIRST_STAGES: StageName[] = ["door", "floor", "opening", "frame", "trim"];
+
+const SHEETS: Partial<Record<StageName, ComponentType>> = { survey: FoundSheet, set: SetSheet, hang: HangSheet };
+
+/** The drawing that answers a stage's question: the opening between its tapes unless the stage has its own. */
+export const StageSheet = ({ stage }: { stage: StageName }) => createElement(SHEETS[stage] ?? Sheet);
 
 /** The panel of a stage. */
 export const StagePanel = ({ stage }: { stage: StageName }) => createElement(PANELS[stage]);
@@ -45,6 +63,10 @@ const HOMES: [RegExp, StageName][] = [
   [/^opening\.door\.slider\.(lean|base_|bolt_heads|backer|spacer|offset|fixing|lag)/, "wall"],
   [/^opening\.door\.slider/, "track"],
   [/^opening\.door\.bypass\.(overlap|track|between)/, "opening"],
+  [/^survey\.readings\[\d+\]\.check/, "hang"],
+  [/^survey/, "survey"],
+  [/^opening\.setting\.(opens|latch)/, "hang"],
+  [/^opening\.(setting|unit)/, "set"],
   [/^opening\.(door|mark|room)/, "door"],
   [/^opening\.(floors|rules\.floor_gap)/, "floor"],
   [/^opening\.(casing|rules\.(setback|casing_))/, "trim"],

@@ -50,10 +50,9 @@ def as_found(opening: Opening, wall: Wall, figures: dict[str, Reckoned], rules: 
     if not swings:
         if found is not None and (low := found.lowest_header(0.0, found.right.start)) is not None:
             made["found_height"] = add("found_height", Known("header_lowest", down(low), READ))
-        return AsFound(adjusted, figures=made, flags=(*flags, *judge.on_found(opening, adjusted, made | figures)))
+        return AsFound(adjusted, figures=made, flags=(*flags, *judge.on_found(made | figures)))
     if found is not None:
         made |= legs.legs(opening, found, figures, rules)
-        flags += judge.on_found(opening, adjusted, made | figures)
     made |= legs.in_leaning_wall(opening, survey, figures, rules)
     if (off := legs.stop_stands_off(opening, made)) is not None:
         made[off.name] = off

@@ -30,6 +30,9 @@ STATIONS = {
 }  # fmt: skip
 
 
+TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
+
+
 def station_label(name: str) -> str:
     """The words for a station, over the word list."""
     kind, _, number = name.rpartition("_")
@@ -75,13 +78,13 @@ def _listed(names: list[str]) -> str:
     return names[0] if len(names) == 1 else ", ".join(names[:-1]) + " and " + names[-1]
 
 
-def on_found(opening: Opening, adjusted: Adjustment | None, figures: Figures) -> Iterator[Flag]:
+def on_found(figures: Figures) -> Iterator[Flag]:
     """For what has no set plan: whether the hole found is as large as the rough opening planned."""
     width, found = _value(figures, "ro_width"), _value(figures, "found_least_width")
     if width is not None and found is not None and found < width:
         yield Flag("found-narrower", {"short": width - found}, ("found_least_width", "ro_width"), "survey")
     height, high = _value(figures, "ro_height"), _value(figures, "found_height")
-    if opening.kind != "swing" and height is not None and high is not None and high < height:
+    if height is not None and high is not None and high < height:
         yield Flag("found-lower", {"short": height - high}, ("found_height", "ro_height"), "survey")
 
 
@@ -100,7 +103,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         best = max((s.width for s in narrower), default=None)
         values: Values = {"over": -down(room.width), **_where(plan)}
         if best is not None:
-            yield Flag("unit-too-wide", values | {"leaf": best}, ("slot_width",), "opening.unit.outside_width")
+            yield Flag("unit-too-wide", {**values, "size": best}, ("slot_width",), "opening.unit.outside_width")
         else:
             yield Flag("unit-too-wide-for-stock", values, ("slot_width",), "opening.unit.outside_width")
     elif room.tilt != 0.0:
@@ -109,7 +112,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         yield Flag("set-needs-tilt", {"tilt": tilt, "way": way}, ("set_tilt", "slot_width"), "opening.setting.school")
     hinge, strike = _value(figures, "hinge_least"), _value(figures, "strike_least")
     if room.width >= 0 and hinge is not None and strike is not None:
-        if hinge < ZERO or strike < ZERO:
+        if min(hinge, strike) < -TOUCHES:
             over = -min(hinge, strike)
             which = "hinge {stud}" if hinge < ZERO else "{strike} {stud}"
             yield Flag(

@@ -1,0 +1,247 @@
+import { useElementSize } from "@mantine/hooks";
+import { useCallback, useEffect, useRef } from "react";
+
+import type { Face, Result, SetPlan } from "../api/client";
+import { useWork } from "../opening/context";
+import { SvgDigits } from "./SvgDigits";
+
+const PAD = { x: 190, top: 46, foot: 128 };
+const LEG = 15;
+const STUD = 104; // wide enough for a station's words
+
+interface Frame {
+  /** A place near the hinge stud, measured from its foot, and near the strike stud, beyond the frame's width. */
+  hinge: (mm: number) => number;
+  strike: (mm: number) => number;
+  y: (mm: number) => number;
+  gap: number;
+  flip: 1 | -1;
+}
+
+function frameOf(set: SetPlan, width: number, height: number, hingeLeft: boolean): Frame | null {
+  const per = (height - PAD.top - PAD.foot) / set.height;
+  if (per <= 0 || width < 320) return null;
+  const reach = Math.max(4, ...set.hinge.a.filter((_, n) => n % 2 === 0).map(Math.abs), set.high - set.low, ...set.stations.map((s) => Math.abs(s.gap_mm)));
+  // gaps are drawn so large that the widest takes 64 px, but no more than forty times the wall's own scale
+  const gap = Math.min(64 / reach, per * 40);
+  const flip = hingeLeft ? 1 : -1;
+  const near = hingeLeft ? PAD.x : width - PAD.x;
+  const far = hingeLeft ? width - PAD.x : PAD.x;
+  return {
+    hinge: (mm) => near + flip * mm * gap,
+    strike: (mm) => far + flip * (mm - set.outside - (set.low + set.high) / 2) * gap,
+    y: (mm) => height - PAD.foot - mm * per,
+    gap: gap / per,
+    flip,
+  };
+}
+
+const points = (face: Face, edge: "a" | "b", x: (mm: number) => number, y: (mm: number) => number) => {
+  const p = face[edge];
+  return Array.from({ length: p.length / 2 }, (_, n) => `${x(p[2 * n]!).toFixed(1)},${y(p[2 * n + 1]!).toFixed(1)}`);
+};
+
+/** The frame in its slot between two crooked studs; it slides under the pointer or the arrow keys. */
+export function SetSheet() {
+  const { result, now } = useWork();
+  const { ref, width, height } = useElementSize();
+  const set = result?.found.set;
+  const hingeLeft = (now.opening.door?.hinge_side ?? "left") === "left";
+  const frame = set && height > 240 ? frameOf(set, width, height, hingeLeft) : null;
+  return (
+    <div className="sheet set-sheet" ref={ref}>
+      {result && set && frame ? (
+        <svg width={width} height={height} role="group" aria-label={`${set.said} The frame in its slot, gaps drawn ${Math.round(frame.gap)} times too wide.`}>
+          <Studs set={set} frame={frame} />
+          <TheFrame set={set} frame={frame} result={result} width={width} height={height} />
+          <Binds set={set} frame={frame} />
+          <Packs set={set} frame={frame} result={result} />
+          <SlotBar set={set} result={result} width={width} height={height} />
+        </svg>
+      ) : (
+        <div className="sheet-empty">
+          <p>The slot draws itself as soon as the hole has widths and the leaf a size.</p>
+        </div>
+      )}
+      {frame && <p className="sheet-side">Seen from side A · gaps drawn × {Math.round(frame.gap)}</p>}
+    </div>
+  );
+}
+
+function Studs({ set, frame }: { set: SetPlan; frame: Frame }) {
+  const { hinge, strike, y, flip } = frame;
+  const [h, s] = [points(set.hinge, "a", hinge, y), points(set.strike, "a", strike, y)];
+  const back = (face: string[], way: 1 | -1) => {
+    const xs = face.map((p) => Number(p.split(",")[0]));
+    return way < 0 ? Math.min(...xs) - STUD : Math.max(...xs) + STUD;
+  };
+  const nx = back(h, flip === 1 ? -1 : 1);
+  const fx = back(s, flip);
+  return (
+    <g>
+      <polygon className="found-stud" points={`${nx},${y(0)} ${h.join(" ")} ${nx},${y(set.height)}`} />
+      <polygon className="found-stud" points={`${fx},${y(0)} ${s.join(" ")} ${fx},${y(set.height)}`} />
+      <polyline className="far-edge" points={points(set.hinge, "b", hinge, y).join(" ")} />
+      <polyline className="far-edge" points={points(set.strike, "b", strike, y).join(" ")} />
+    </g>
+  );
+}
+
+/** Where each stud comes nearest to the frame: there it would bind first. */
+function Binds({ set, frame }: { set: SetPlan; frame: Frame }) {
+  const at = (face: Face, height: number) => face.a[2 * Math.round((height / set.height) * (face.a.length / 2 - 1))]!;
+  const arrow = (x: number, y: number, way: number) => <path className="binds" d={`M${x - 34 * way} ${y}h${30 * way}m${-9 * way} -7l${9 * way} 7l${-9 * way} 7`} />;
+  const inside = (y: number) => Math.max(y, frame.y(set.height) + 10); // an arrow at the very top would hide the head
+  return (
+    <>
+      {arrow(frame.hinge(at(set.hinge, set.low_at)), inside(frame.y(set.low_at)), frame.flip)}
+      {arrow(frame.strike(at(set.strike, set.high_at)), inside(frame.y(set.high_at)), -frame.flip)}
+    </>
+  );
+}
+
+/** The frame itself: drag it, or give it the focus and use the arrow keys. The newest place is sent, stale ones are not. */
+function TheFrame({ set, frame, result, width, height }: { set: SetPlan; frame: Frame; result: Result; width: number; height: number }) {
+  const { slideFrame, framed, solving, set: change, now } = useWork();
+  const { hinge, strike, y, flip } = frame;
+  const room = Math.max(0, set.high - set.low);
+  const at = set.x - set.low;
+  const grip = useRef<{ x: number; at: number } | null>(null);
+  const wanted = useRef<number | null>(null);
+  const clamp = (mm: number) => Math.max(0, Math.min(room, mm));
+
+  const send = useCallback(() => {
+    if (wanted.current === null) return;
+    slideFrame(wanted.current);
+    wanted.current = null;
+  }, [slideFrame]);
+  const to = (mm: number) => {
+    wanted.current = Math.round(clamp(mm) * 1000) / 1000;
+    if (!solving) send();
+  };
+  // an answer has come: what was asked for meanwhile goes now, and only the newest of it
+  useEffect(() => {
+    if (!solving) send();
+  }, [solving, send]);
+  const let_go = () => {
+    const place = wanted.current ?? framed;
+    wanted.current = null;
+    grip.current = null;
+    if (place === null) return;
+    change("opening.setting.slide", `${place} mm`);
+    slideFrame(null);
+  };
+
+  const mark = result.unit === "in" ? 25.4 / 32 : 0.5;
+  const keys: Record<string, number> = { ArrowRight: at + flip * mark, ArrowLeft: at - flip * mark, Home: 0, End: room };
+  const [foot, head] = [set.x, set.x + set.tilt * set.height];
+  const legs = {
+    hinge: [`${hinge(foot)},${y(0)}`, `${hinge(head)},${y(set.height)}`, `${hinge(head) + LEG * flip},${y(set.height)}`, `${hinge(foot) + LEG * flip},${y(0)}`],
+    strike: [
+      `${strike(foot + set.outside)},${y(0)}`, `${strike(head + set.outside)},${y(set.height)}`,
+      `${strike(head + set.outside) - LEG * flip},${y(set.height)}`, `${strike(foot + set.outside) - LEG * flip},${y(0)}`,
+    ],
+  };
+  const inner = [hinge(head) + LEG * flip, strike(head + set.outside) - LEG * flip];
+  const slid = now.opening.setting?.slide;
+  return (
+    <g
+      className="set-frame"
+      role="slider"
+      tabIndex={0}
+      aria-label="Frame in its slot"
+      aria-valuemin={0}
+      aria-valuemax={Math.round(room * 100) / 100}
+      aria-valuenow={Math.round(at * 100) / 100}
+      aria-valuetext={`least gap ${result.figures.hinge_least?.value.text ?? "unknown"} at the hinges, ${result.figures.strike_least?.value.text ?? "unknown"} at the strike${slid ? ", pushed there" : ""}`}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        grip.current = { x: event.clientX, at };
+      }}
+      onPointerMove={(event) => {
+        if (grip.current) to(grip.current.at + (flip * (event.clientX - grip.current.x)) / Math.abs(hinge(1) - hinge(0)));
+      }}
+      onPointerUp={let_go}
+      onKeyDown={(event) => {
+        const next = keys[event.key];
+        if (next === undefined) return;
+        event.preventDefault();
+        change("opening.setting.slide", `${Math.round(clamp(next) * 1000) / 1000} mm`);
+      }}
+    >
+      <rect className="grab" x={0} y={y(set.height) - 20} width={width} height={height - PAD.foot - y(set.height) + 20} />
+      <polygon className="leg" points={legs.hinge.join(" ")} />
+      <polygon className="leg" points={legs.strike.join(" ")} />
+      <rect className="head" x={Math.min(...inner)} y={y(set.height)} width={Math.abs(inner[1]! - inner[0]!)} height={LEG} />
+      <path className="grip" d={`M${width / 2 - 14} ${y(set.height * 0.52)}l-10 9l10 9m28 -18l10 9l-10 9m-38 -9h38`} />
+    </g>
+  );
+}
+
+/** The gap at every station, beside it, and a wedge drawn into it. */
+function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Result }) {
+  const { lit, light, open } = useWork();
+  const { hinge, strike, y, flip } = frame;
+  return (
+    <g>
+      {set.stations.map((s) => {
+        const figure = result.figures[s.figure];
+        if (!figure) return null;
+        const back = set.x + set.tilt * s.y;
+        const [x0, x1] = s.side === "hinge" ? [hinge(back - s.gap_mm), hinge(back)] : [strike(back + set.outside), strike(back + set.outside + s.gap_mm)];
+        const right = (s.side === "hinge") === (flip === -1);
+        const x = right ? Math.max(x0, x1) + STUD / 2 : Math.min(x0, x1) - STUD / 2;
+        return (
+          <g key={s.name} className={`station${lit === s.figure ? " lit" : ""}${s.enter === "both" ? "" : " wedge"}`} onClick={() => open(s.figure)} onPointerEnter={() => light(s.figure)} onPointerLeave={() => light(null)}>
+            <rect className="pack" x={Math.min(x0, x1)} y={y(s.y) - 7} width={Math.max(1.5, Math.abs(x1 - x0))} height={14} />
+            <text x={x} y={y(s.y) - 3} className="value" >
+              <SvgDigits of={figure.value} />
+            </text>
+            <text x={x} y={y(s.y) + 13} className="name">
+              {s.label}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The slot as a bar at the foot: its two ends, its room, and where the frame stands in it. */
+function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result; width: number; height: number }) {
+  const { open } = useWork();
+  const room = set.high - set.low;
+  const [x0, x1, y] = [width * 0.22, width * 0.78, height - 70];
+  const hingeLeft = useWork().now.opening.door?.hinge_side !== "right";
+  const part = room > 0 ? (set.x - set.low) / room : 0.5;
+  const at = x0 + (hingeLeft ? part : 1 - part) * (x1 - x0);
+  const ends = [result.figures.hinge_least, result.figures.strike_least];
+  if (!hingeLeft) ends.reverse();
+  return (
+    <g className={room < 0 ? "slot-bar none" : "slot-bar"}>
+      <rect x={x0} y={y} width={x1 - x0} height={18} />
+      <path className="stands" d={`M${at} ${y - 8}v34M${at - 7} ${y - 8}h14`} />
+      {ends.map(
+        (figure, n) =>
+          figure && (
+            <g key={figure.name} onClick={() => open(figure.name)}>
+              <text x={n === 0 ? x0 - 10 : x1 + 10} y={y + 15} className="value" style={{ textAnchor: n === 0 ? "end" : "start" }}>
+                <SvgDigits of={figure.value} />
+              </text>
+              <text x={n === 0 ? x0 - 10 : x1 + 10} y={y + 33} className="name" style={{ textAnchor: n === 0 ? "end" : "start" }}>
+                least, {figure.name === "hinge_least" ? "hinges" : "strike"}
+              </text>
+            </g>
+          ),
+      )}
+      {result.figures.slot_width && (
+        <text x={width / 2} y={y + 42} className="name" onClick={() => open("slot_width")}>
+          {room < 0 ? "lacks " : "room in all "}
+          <tspan className="value">
+            <SvgDigits of={result.figures.slot_width.value} />
+          </tspan>
+        </text>
+      )}
+    </g>
+  );
+}

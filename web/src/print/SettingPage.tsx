@@ -1,0 +1,152 @@
+import "../drawing/drawing.css";
+import "./print.css";
+
+import { Button } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+
+import { api, ask, type Result } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShown } from "../app/show";
+import { documentOf } from "../opening/document";
+import { Digits, WithFractions } from "../tape/Digits";
+import { PrintFlags, PrintHead } from "./parts";
+
+const LEADING = ["unit_width", "set_at", "slot_width", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike"];
+const WALL = ["wall_lean_hinge", "wall_lean_strike", "proud_hinge_top", "proud_hinge_foot", "proud_strike_top", "proud_strike_foot", "sweep_least", "sweep_trim"];
+
+/** One page to carry to the hole: where the frame stands, what goes behind it, what comes off the legs, room for the gaps. */
+export function SettingPage() {
+  const id = Number(useParams().openingId);
+  const page = useQuery({
+    queryKey: ["opening", id],
+    queryFn: () => ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } })),
+  });
+  const job = page.data?.job.job;
+  const shown = useShown(job);
+  const solved = useQuery({
+    queryKey: ["print", id, page.data?.version, page.data?.wall.version, page.data?.readings.length, shown],
+    enabled: page.isSuccess,
+    queryFn: () => ask(api.POST("/api/solve", { body: documentOf(page.data!, { wall: page.data!.wall.wall, opening: page.data!.opening }, shown) })),
+  });
+  const failed = page.isError ? page : solved.isError ? solved : null;
+  const opening = page.data?.opening;
+  const set = solved.data?.found.set;
+  return (
+    <>
+      <Bar
+        job={job}
+        trail={
+          <>
+            <Link to={`/openings/${id}/set`}>{[opening?.mark || "no mark", opening?.room].filter(Boolean).join(" · ")}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>Set sheet</h1>
+          </>
+        }
+      >
+        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Bar>
+      <main className="print-page">
+        {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
+        {!failed && !solved.data && <p className="quiet" aria-busy="true">Working it out…</p>}
+        {solved.data && page.data && (
+          <article>
+            <PrintHead page={page.data} />
+            {set ? (
+              <>
+                <p className="print-verdict">
+                  {set.said} {set.pieces} pieces to carry.
+                </p>
+                <Figures result={solved.data} names={LEADING} />
+                <table className="cuts">
+                  <caption>Behind the legs, in nailing order</caption>
+                  <thead>
+                    <tr>
+                      <th scope="col">Where</th>
+                      <th scope="col">Up</th>
+                      <th scope="col">Gap</th>
+                      <th scope="col">Goes in</th>
+                      <th scope="col">Done</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {set.stations.map((s) => (
+                      <tr key={s.name}>
+                        <th scope="row">{s.label}</th>
+                        <td>
+                          <WithFractions text={s.up} />
+                        </td>
+                        <td className="cut-length">
+                          <Digits of={solved.data.figures[s.figure]!.value} />
+                        </td>
+                        <td>
+                          <WithFractions text={s.pack} />
+                          {s.enter === "split" && " — cut a wedge"}
+                        </td>
+                        <td className="tick">☐</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+                <Figures result={solved.data} names={WALL} />
+              </>
+            ) : (
+              <p>No set plan yet: read the widths of the hole first.</p>
+            )}
+            <Gaps result={solved.data} />
+            <PrintFlags result={solved.data} stages={["survey", "set", "hang"]} title="Before and after it is set" />
+          </article>
+        )}
+      </main>
+    </>
+  );
+}
+
+function Figures({ result, names }: { result: Result; names: string[] }) {
+  return (
+    <dl className="print-leading">
+      {names.map((name) => {
+        const figure = result.figures[name];
+        return (
+          figure && (
+            <div key={name}>
+              <dt>{figure.label}</dt>
+              <dd>
+                <Digits of={figure.value} />
+              </dd>
+            </div>
+          )
+        );
+      })}
+    </dl>
+  );
+}
+
+/** The seven gaps, as read or to be written in. */
+function Gaps({ result }: { result: Result }) {
+  const read = new Map(result.found.check?.gaps.map((g) => [g.place, g]));
+  const places = result.found.asks.filter((a) => a.phase === "check" && a.place.startsWith("gap_"));
+  return (
+    <table className="cuts print-gaps">
+      <caption>Gaps after setting</caption>
+      <tbody>
+        <tr>
+          {places.map((p) => (
+            <th key={p.place} scope="col">
+              {p.label.replace(/^Gap at the /, "")}
+            </th>
+          ))}
+        </tr>
+        <tr>
+          {places.map((p) => (
+            <td key={p.place}>{read.get(p.place)?.read ?? " "}</td>
+          ))}
+        </tr>
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,37 @@
+import type { OpeningPageData, Result } from "../api/client";
+
+/** The head of a printed page: mark, room, job, wall, version and day. */
+export function PrintHead({ page }: { page: OpeningPageData }) {
+  return (
+    <header className="print-head">
+      <p className="print-mark">{page.opening.mark || "no mark"}</p>
+      <div>
+        <p className="print-room">{page.opening.room}</p>
+        <p>
+          {page.job.job.name} · {page.wall.wall.name}
+        </p>
+        <p>
+          Version {page.version} · printed {new Date().toLocaleDateString()}
+        </p>
+      </div>
+    </header>
+  );
+}
+
+/** What stands against the work, in words; of some stages only, where a page is about those. */
+export function PrintFlags({ result, title, stages }: { result: Result; title: string; stages?: string[] }) {
+  const flags = result.flags.filter((f) => !stages || stages.includes(f.stage));
+  if (flags.length === 0) return null;
+  return (
+    <section className="print-flags">
+      <h2>{title}</h2>
+      <ul>
+        {flags.map((flag, i) => (
+          <li key={i}>
+            <strong>{{ stop: "STOP", check: "Check", note: "Note" }[flag.level]}</strong> {flag.reason} {flag.cure}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,128 @@
+import { useWork } from "../opening/context";
+import { FigureLine } from "../slip/FigurePress";
+import { WithFractions } from "../tape/Digits";
+import { useAsked } from "./asked";
+import { PickAt, SelectAt } from "./fields";
+import { Happened } from "./Happened";
+import { ReadingForm } from "./ReadingForm";
+import { ReadingList } from "./ReadingList";
+
+const SWEEP = ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted"];
+
+/** How the leaf hangs: where it drifts, how it clears the floor, and after setting the gaps and the moves that cure them. */
+export function HangStage() {
+  const { result, words } = useWork();
+  const { place, go } = useAsked("check");
+  const hang = result?.found.hang;
+  const check = result?.found.check;
+  return (
+    <>
+      {hang && (
+        <>
+          <p className="verdict" data-verdict={hang.lets.every((l) => l.does === "stays") ? "fits" : "work"}>
+            {hang.said}
+          </p>
+          <table className="stations">
+            <caption>Let go at</caption>
+            <tbody>
+              <tr>
+                {hang.lets.map((l) => (
+                  <th key={l.angle} scope="col">
+                    {l.angle}°
+                  </th>
+                ))}
+              </tr>
+              <tr>
+                {hang.lets.map((l) => (
+                  <td key={l.angle} data-does={l.does}>
+                    {l.does}
+                  </td>
+                ))}
+              </tr>
+            </tbody>
+          </table>
+          <p className="quiet">{hang.measured ? "By the hinge leg as read after setting." : "Predicted from the set plan; read the hinge leg after setting to know."}</p>
+        </>
+      )}
+      <ul className="trim-list">
+        {SWEEP.map((name) => (
+          <li key={name}>
+            <FigureLine name={name} />
+          </li>
+        ))}
+      </ul>
+      <SelectAt
+        path="opening.setting.opens"
+        label={`The ${words.leaf ?? "leaf"} opens to`}
+        fallback="90"
+        number
+        data={["60", "90", "100", "110", "120", "180"].map((n) => ({ value: n, label: `${n} degrees` }))}
+      />
+      <h2>Gaps after setting</h2>
+      {check && (
+        <table className="readings gaps">
+          <thead>
+            <tr>
+              <th scope="col">Gap</th>
+              <th scope="col">Is</th>
+              <th scope="col">Wanted</th>
+              <th scope="col">After the moves</th>
+            </tr>
+          </thead>
+          <tbody>
+            {check.gaps.map((g) => (
+              <tr key={g.place} data-good={g.good}>
+                <th scope="row">{g.label}</th>
+                <td>
+                  <WithFractions text={g.read} />
+                </td>
+                <td>
+                  <WithFractions text={g.target} />
+                </td>
+                <td>
+                  <WithFractions text={g.after} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {check && check.moves.length > 0 && (
+        <section className="moves" aria-label="Moves">
+          <h3>{check.moves.length === 1 ? "One move" : `${check.moves.length} moves`}, then read again</h3>
+          <ol>
+            {check.moves.map((move) => (
+              <li key={move}>
+                <WithFractions text={move} />
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+      {check && check.missed.length > 0 && (
+        <ul className="moves missed">
+          {check.missed.map((m) => (
+            <li key={m}>
+              No move cures <WithFractions text={m.toLowerCase()} />.
+            </li>
+          ))}
+        </ul>
+      )}
+      {check?.done && <p className="clear">Every gap is good.</p>}
+      <ReadingForm phase="check" place={place} go={go} />
+      <ReadingList phase="check" again={go} />
+      <PickAt
+        path="opening.setting.latch"
+        label="The latch"
+        fallback="not_tried"
+        data={[
+          { value: "not_tried", label: "Not tried" },
+          { value: "latches", label: "Latches" },
+          { value: "binds", label: "Binds" },
+          { value: "rattles", label: "Rattles" },
+        ]}
+      />
+      {check && <Happened what="signed" label="Sign it off" note={check.done ? "Note" : "Why it is accepted as it is"} />}
+    </>
+  );
+}

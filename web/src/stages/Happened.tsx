@@ -1,0 +1,48 @@
+import { Button, TextInput } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { ApiProblem, api, ask } from "../api/client";
+import { useWork } from "../opening/context";
+
+interface Props {
+  what: "framed" | "set" | "signed";
+  label: string;
+  /** A note is asked for. */
+  note?: string;
+}
+
+/** One press that writes what happened into the log; what is written stays there. */
+export function Happened({ what, label, note }: Props) {
+  const { page, took } = useWork();
+  const [text, setText] = useState("");
+  const record = useMutation({
+    mutationFn: () => ask(api.POST("/api/openings/{opening_id}/events", { params: { path: { opening_id: page.id } }, body: { what, note: text } })),
+    onSuccess: (next) => {
+      took(next);
+      setText("");
+    },
+  });
+  const done = page.events.find((e) => e.what === what);
+  const failure = record.error instanceof ApiProblem ? record.error : null;
+  return (
+    <div className="happened" data-done={done ? what : undefined}>
+      {done && (
+        <p role="status">
+          <strong>{{ framed: "Framed", set: "Set", signed: "Signed off" }[what]}</strong> {new Date(`${done.at}Z`).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+          {done.who ? ` by ${done.who}` : ""}
+          {done.detail.note ? ` · ${String(done.detail.note)}` : ""}
+        </p>
+      )}
+      {note && <TextInput label={note} maxLength={500} value={text} onChange={(event) => setText(event.currentTarget.value)} />}
+      <Button variant={done ? "default" : "filled"} onClick={() => record.mutate()} loading={record.isPending}>
+        {done ? `${label}, again` : label}
+      </Button>
+      {failure && (
+        <p role="alert" className="error">
+          {failure.message}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,215 @@
+import { Button, NativeSelect, TextInput } from "@mantine/core";
+import { useLocalStorage } from "@mantine/hooks";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { type FormEvent, useRef, useState } from "react";
+
+import { ApiProblem, api, type Ask, ask, type FieldError, type Reading } from "../api/client";
+import { useWork } from "../opening/context";
+import { LengthField } from "../tape/LengthField";
+
+const WAYS: Record<string, string> = {
+  opening: "into the opening", away: "away from it", A: "to side A", B: "to side B", left: "left end high", right: "right end high",
+  up: "up, from the wall", down: "down, from the wall", strike: "to the strike", hinge: "to the hinge stud", swing: "to the swing", closed: "from the swing",
+};
+
+const said = (errors: FieldError[], path: string) => {
+  const error = errors.find((e) => e.path === path);
+  return error && `${error.reason}; ${error.accepted}`;
+};
+
+interface Props {
+  phase: "survey" | "check";
+  place: string;
+  go: (place: string) => void;
+}
+
+/** One reading at a time: the place asked for, what it reads, which way it goes. Enter keeps it and goes to the next. */
+export function ReadingForm({ phase, place, go }: Props) {
+  const { result } = useWork();
+  const asks = result?.found.asks.filter((a) => a.phase === phase) ?? [];
+  const asked = asks.find((a) => a.place === place) ?? asks[0];
+  if (!asked) return null;
+  const left = asks.filter((a) => a.round && !a.read).length;
+  return (
+    <section className="reading-form" aria-label="Reading">
+      <NativeSelect
+        label={left > 0 ? `Where, ${left} to go` : "Where, the round is done"}
+        value={asked.place}
+        onChange={(event) => go(event.currentTarget.value)}
+        data={asks.map((a) => ({ value: a.place, label: `${a.read ? "✓ " : ""}${a.label}` }))}
+      />
+      <p className="how">{asked.how}</p>
+      <OneReading key={asked.place} asked={asked} asks={asks} go={go} />
+    </section>
+  );
+}
+
+function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: string) => void }) {
+  const { page, shown, took } = useWork();
+  const form = useRef<HTMLFormElement>(null);
+  const [value, setValue] = useState("");
+  const [toward, setToward] = useState<string>();
+  const [at, setAt] = useState<string>();
+  const [angle, setAngle] = useState("0");
+  const [more, setMore] = useState(false);
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const [instrument, setInstrument] = useLocalStorage({ key: "jambo.instrument", defaultValue: "", getInitialValueInEffect: false });
+  const before = page.readings.filter((r) => r.reading.place === asked.place);
+  const last = before[before.length - 1];
+  const level = asked.written === "level";
+
+  const keep = useMutation({
+    mutationFn: () =>
+      ask(
+        api.POST("/api/openings/{opening_id}/readings", {
+          params: { path: { opening_id: page.id } },
+          body: {
+            reading: {
+              place: asked.place as Reading["place"],
+              value,
+              ...(toward && { toward: toward as Reading["toward"] }),
+              ...(at && { at }),
+              ...(Number(angle) > 0 && { angle: Number(angle) }),
+            },
+            instrument,
+            // what is read again at the same place takes the place of the earlier one, unless it is one more
+            ...(last && !asked.needs_at && !more && { corrects: last.id }),
+          },
+        }),
+      ),
+    onSuccess: (next) => {
+      took(next);
+      setErrors([]);
+      setValue("");
+      setToward(undefined);
+      const order = asks.filter((a) => a.round);
+      const from = order.findIndex((a) => a.place === asked.place);
+      const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find((a) => !a.read && a.place !== asked.place);
+      if (following) go(following.place);
+      requestAnimationFrame(() => document.querySelector<HTMLElement>(".reading-form form input")?.focus());
+    },
+    onError: (failure) => {
+      if (!(failure instanceof ApiProblem)) throw failure;
+      setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "nothing was kept" }]);
+    },
+  });
+  const submit = (event?: FormEvent) => {
+    event?.preventDefault();
+    if (value.trim()) keep.mutate();
+    else setErrors([{ path: "value", reason: "nothing was written", accepted: level ? "a drop such as 1/8, or 1/4 in 4 ft" : "a length" }]);
+  };
+  const known = ["value", "toward", "at"];
+
+  return (
+    <form
+      ref={form}
+      onSubmit={submit}
+      onKeyDownCapture={(event) => {
+        // Enter goes through the reading's own fields; from the last one it keeps the reading
+        if (event.key !== "Enter" || !(event.target instanceof HTMLInputElement) || event.shiftKey) return;
+        event.preventDefault();
+        event.stopPropagation();
+        const inputs = [...form.current!.querySelectorAll<HTMLInputElement>("input[data-read], [data-read] input")].filter((i) => i.type !== "radio" || i.checked || !form.current!.querySelector("input[type=radio]:checked"));
+        const following = inputs[inputs.findIndex((i) => i === event.target) + 1];
+        if (following && event.target.type !== "radio") {
+          following.focus();
+          if (following.type === "radio") setToward(following.value);
+        } else submit();
+      }}
+    >
+      <div data-read>
+        {level ? (
+          <LevelField label={asked.label} value={value} onChange={setValue} error={said(errors, "value")} />
+        ) : (
+          <LengthField
+            label={asked.label}
+            kind={asked.kind}
+            path={`reading.${asked.place}`}
+            unit={shown.unit}
+            step={shown.step}
+            value={value || undefined}
+            error={errors.find((e) => e.path === "value")}
+            onChange={(next) => setValue(next ?? "")}
+          />
+        )}
+      </div>
+      {asked.needs_at && (
+        <div className="pair" data-read>
+          <LengthField
+            label={asked.place === "floor_bump" ? "From the hinges" : "Height over floor"}
+            kind="position"
+            path={`reading.${asked.place}.at`}
+            unit={shown.unit}
+            step={shown.step}
+            value={at}
+            error={errors.find((e) => e.path === "at")}
+            onChange={setAt}
+          />
+          {asked.place === "floor_bump" && (
+            <TextInput label="At degrees open" inputMode="numeric" value={angle} onChange={(e) => setAngle(e.currentTarget.value.replace(/\D/g, ""))} />
+          )}
+        </div>
+      )}
+      {asked.ways.length > 0 && (
+        <fieldset className="ways" data-read>
+          <legend>Which way</legend>
+          <div>
+            {asked.ways.map((way) => (
+              <label key={way} data-picked={toward === way || undefined}>
+                <input type="radio" name="way" value={way} checked={toward === way} onChange={() => setToward(way)} />
+                {WAYS[way] ?? way}
+              </label>
+            ))}
+          </div>
+          {said(errors, "toward") && <p className="error">{said(errors, "toward")}</p>}
+        </fieldset>
+      )}
+      {errors
+        .filter((e) => !known.includes(e.path))
+        .map((e) => (
+          <p key={e.reason} role="alert" className="error">
+            {e.reason}; {e.accepted}
+          </p>
+        ))}
+      {last && !asked.needs_at && (
+        <label className="again">
+          <input type="checkbox" checked={more} onChange={(event) => setMore(event.currentTarget.checked)} /> One more beside the {before.length === 1 ? "one" : before.length} taken, not instead
+        </label>
+      )}
+      <div className="pair">
+        <TextInput label="Taken with" placeholder="tape, 6 ft level" maxLength={80} value={instrument} onChange={(e) => setInstrument(e.currentTarget.value)} />
+        <Button type="submit" loading={keep.isPending} className="keep">
+          {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** A level's text: a drop, over a length or as an angle; what was heard stands below. */
+function LevelField({ label, value, onChange, error }: { label: string; value: string; onChange: (value: string) => void; error: string | undefined }) {
+  const { shown } = useWork();
+  const heard = useQuery({
+    queryKey: ["level", value, shown.unit],
+    enabled: value.trim() !== "",
+    retry: false,
+    queryFn: ({ signal }) => ask(api.GET("/api/level", { params: { query: { text: value, unit: shown.unit } }, signal })),
+  });
+  const wrong = heard.error instanceof ApiProblem ? heard.error.errors[0] : undefined;
+  return (
+    <div className="length">
+      <TextInput
+        label={label}
+        value={value}
+        autoComplete="off"
+        spellCheck={false}
+        placeholder={shown.unit === "in" ? "1/4 in 4 ft" : "3 mm per m"}
+        error={error ?? (wrong && `${wrong.reason}; ${wrong.accepted}`)}
+        onChange={(event) => onChange(event.currentTarget.value)}
+      />
+      <p className="heard" aria-live="polite">
+        {heard.data && !wrong ? [heard.data.text, heard.data.per].filter(Boolean).join(" · ") : ""}
+      </p>
+    </div>
+  );
+}

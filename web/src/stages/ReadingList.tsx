@@ -1,0 +1,64 @@
+import { ActionIcon } from "@mantine/core";
+import { IconTrash } from "@tabler/icons-react";
+import { useMutation } from "@tanstack/react-query";
+
+import { api, ask } from "../api/client";
+import { useWork } from "../opening/context";
+import { WithFractions } from "../tape/Digits";
+
+/** The readings that count, each against what all of them together say; any can be taken again or withdrawn. */
+export function ReadingList({ phase, again }: { phase: "survey" | "check"; again: (place: string) => void }) {
+  const { page, result, took } = useWork();
+  const withdraw = useMutation({
+    mutationFn: (id: number) => ask(api.DELETE("/api/openings/{opening_id}/readings/{reading_id}", { params: { path: { opening_id: page.id, reading_id: id } } })),
+    onSuccess: took,
+  });
+  const phases = new Map(result?.found.asks.map((a) => [a.place, a.phase]));
+  const rows = (result?.found.readings ?? []).filter((r) => phases.get(r.place) === phase && page.readings[r.index]);
+  if (rows.length === 0) return null;
+  return (
+    <table className="readings">
+      <caption>{rows.length === 1 ? "One reading" : `${rows.length} readings`}</caption>
+      <thead>
+        <tr>
+          <th scope="col">Where</th>
+          <th scope="col">Read</th>
+          <th scope="col">
+            <span className="sr">Withdraw</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => {
+          const kept = page.readings[row.index]!;
+          return (
+            <tr key={kept.id} data-suspect={row.suspect || undefined} data-place={row.place}>
+              <th scope="row">
+                <button type="button" className="link" onClick={() => again(row.place)}>
+                  {row.label}
+                </button>
+                <span className="from">
+                  {[kept.who, kept.instrument, new Date(`${kept.at}Z`).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                </span>
+              </th>
+              <td>
+                <WithFractions text={row.read} />
+                {row.fitted && row.off !== null && !/^0 /.test(row.off) && (
+                  <span className={row.suspect ? "off suspect" : "off"}>
+                    {row.suspect ? (row.alone ? "left out; the others say " : "may be wrong; together they say ") : "together: "}
+                    <WithFractions text={row.fitted} />
+                  </span>
+                )}
+              </td>
+              <td>
+                <ActionIcon variant="subtle" color="dark" size={40} aria-label={`Withdraw ${row.label}`} onClick={() => withdraw.mutate(kept.id)}>
+                  <IconTrash size={18} />
+                </ActionIcon>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,234 @@
+import { useWork } from "../opening/context";
+import { LengthAt } from "../opening/LengthAt";
+import { FigureLine } from "../slip/FigurePress";
+import { WithFractions } from "../tape/Digits";
+import { PickAt, SelectAt, SwitchAt } from "./fields";
+import { Happened } from "./Happened";
+
+const LEGS = ["floor_rise", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike", "head_play_found", "legs_cut_for_head"];
+const LEAN = ["wall_lean_hinge", "wall_lean_strike", "cross_leg", "proud_hinge_top", "proud_hinge_foot", "proud_strike_top", "proud_strike_foot", "stop_stands_off"];
+
+function Lines({ names }: { names: string[] }) {
+  const { result } = useWork();
+  if (!names.some((name) => result?.figures[name])) return null;
+  return (
+    <ul className="trim-list">
+      {names.map((name) => (
+        <li key={name}>
+          <FigureLine name={name} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Where the frame stands, which shim goes where, what comes off the legs, and how a leaning wall is shared out. */
+export function SetStage() {
+  const { result, words, now } = useWork();
+  const set = result?.found.set;
+  const legs = words.leg ?? "leg";
+  if (!set) {
+    return (
+      <>
+        <p className="quiet">The set plan waits for the widths of the hole and the size of the {words.leaf ?? "leaf"}: read them on the Survey stage.</p>
+        <Delivered />
+      </>
+    );
+  }
+  return (
+    <>
+      <p className="verdict" data-verdict={set.verdict}>
+        {set.said}
+      </p>
+      <PickAt
+        path="opening.setting.school"
+        label="Where in its slot"
+        fallback="centred"
+        data={[
+          { value: "centred", label: "Centred" },
+          { value: "tight", label: "Tight" },
+          { value: "fewest", label: `Few ${words.shim ?? "shim"}s` },
+          { value: "pre_packed", label: "Blocks" },
+        ]}
+      />
+      <p className="quiet">
+        {
+          {
+            centred: "Equal least play on both sides.",
+            tight: "The hinge stud carries it; all play at the strike.",
+            fewest: "The place that takes the fewest pieces.",
+            pre_packed: "The hinge stud is packed plumb first, then carries it.",
+          }[now.opening.setting?.school ?? "centred"]
+        }
+      </p>
+      <LengthAt path="opening.setting.slide" kind="small" label="or pushed to, from the slot’s hinge end" />
+      <Stations />
+      <div className="pair">
+        <SelectAt
+          path="opening.setting.packing"
+          label="Pack with"
+          fallback="tapered"
+          data={[
+            { value: "tapered", label: "Tapered pairs" },
+            { value: "flat", label: "Flat packers" },
+          ]}
+        />
+        <SelectAt
+          path="opening.setting.nailing"
+          label="Nail the hinge side"
+          fallback="top_down"
+          data={[
+            { value: "top_down", label: "Top down" },
+            { value: "bottom_up", label: "Bottom up" },
+          ]}
+        />
+      </div>
+      <div className="pair">
+        <SelectAt
+          path="opening.setting.hinge_by"
+          label={`Hinge ${legs} by`}
+          fallback="level"
+          data={[
+            { value: "level", label: "The level" },
+            { value: "stud", label: "Tight to its stud" },
+          ]}
+        />
+        <SelectAt
+          path="opening.setting.strike_by"
+          label={`Other ${legs} by`}
+          fallback="leaf"
+          data={[
+            { value: "leaf", label: "The leaf’s edge" },
+            { value: "level", label: "The level" },
+          ]}
+        />
+      </div>
+      <SwitchAt path="opening.setting.foot_station" label="Also at the strike foot, where carts hit" />
+      <SwitchAt path="opening.setting.one_side" label="They went in from one side only" />
+      <h2>Legs, head and floor</h2>
+      <Lines names={LEGS} />
+      <Delivered />
+      <div className="pair">
+        <LengthAt path="opening.setting.cut_hinge" kind="leaf_height" label={`Hinge ${legs} as cut`} />
+        <LengthAt path="opening.setting.cut_strike" kind="leaf_height" label={`Other ${legs} as cut`} />
+      </div>
+      <h2>A wall that leans</h2>
+      <Lines names={LEAN} />
+      <div className="pair">
+        <SelectAt
+          path="opening.setting.lean"
+          label="Against the wall’s face"
+          fallback="auto"
+          data={[
+            { value: "auto", label: "As the rule says" },
+            { value: "flush_top", label: "Flush at the top" },
+            { value: "flush_foot", label: "Flush at the foot" },
+            { value: "split", label: "Split" },
+          ]}
+        />
+        <SelectAt
+          path="opening.setting.legs"
+          label={`The two ${legs}s`}
+          fallback="plumb"
+          data={[
+            { value: "plumb", label: "Both plumb" },
+            { value: "hinge_plane", label: "In the hinge side’s plane" },
+            { value: "split", label: "Half way each" },
+            { value: "stop_to_leaf", label: "Each its wall, stop to leaf" },
+          ]}
+        />
+      </div>
+      <Stock />
+      <Happened what="set" label="The frame is set" />
+    </>
+  );
+}
+
+function Delivered() {
+  return (
+    <div className="pair">
+      <LengthAt path="opening.unit.outside_width" kind="leaf_width" label="Unit that came: width" />
+      <LengthAt path="opening.unit.leg_length" kind="leaf_height" label="its legs" />
+    </div>
+  );
+}
+
+/** What goes behind the legs, in nailing order. */
+function Stations() {
+  const { result, words, lit, light, open } = useWork();
+  const set = result?.found.set;
+  if (!set) return null;
+  return (
+    <table className="stations">
+      <caption>
+        {set.pieces} {set.pieces === 1 ? "piece" : "pieces"} to carry, in nailing order
+      </caption>
+      <tbody>
+        {set.blocks.map((name) => (
+          <tr key={name}>
+            <th scope="row">{result!.figures[name]?.label}</th>
+            <td colSpan={2}>{result!.figures[name]?.value.text}</td>
+          </tr>
+        ))}
+        {set.stations.map((s) => (
+          <tr key={s.name} className={lit === s.figure ? "lit" : undefined} onPointerEnter={() => light(s.figure)} onPointerLeave={() => light(null)} data-enter={s.enter}>
+            <th scope="row">{s.label}</th>
+            <td className="gap">
+              <button type="button" className="link" onClick={() => open(s.figure)}>
+                <WithFractions text={result!.figures[s.figure]?.value.text ?? ""} />
+              </button>
+            </td>
+            <td>
+              <WithFractions text={s.pack} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={3} className="quiet">
+            Never force a {words.shim ?? "shim"}: a tight one bows the {words.leg ?? "leg"}.
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}
+
+/** The stock leaves against this hole, with the frame chosen. */
+function Stock() {
+  const set = useWork().result?.found.set;
+  if (!set || set.stock.length === 0) return null;
+  const words = { fits: "goes in", work: "with work", no: "does not" } as Record<string, string>;
+  return (
+    <details className="more">
+      <summary>Which stock leaves would go in</summary>
+      <table className="readings">
+        <thead>
+          <tr>
+            <th scope="col">Leaf</th>
+            <th scope="col">Room</th>
+            <th scope="col">Over the head</th>
+            <th scope="col">So it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {set.stock.map((s) => (
+            <tr key={s.leaf} data-verdict={s.verdict}>
+              <th scope="row">
+                <WithFractions text={s.leaf} />
+              </th>
+              <td>
+                <WithFractions text={s.room} />
+              </td>
+              <td>
+                <WithFractions text={s.head ?? "not read"} />
+              </td>
+              <td className="verdict-word">{words[s.verdict]}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
