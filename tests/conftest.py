@@ -2,8 +2,13 @@
 
 import httpx
 import pytest
+from hypothesis import settings
 
 from jambo.running.local import running
+
+# a slow machine is no failure
+settings.register_profile("jambo", deadline=None)
+settings.load_profile("jambo")
 
 
 @pytest.fixture(scope="session")

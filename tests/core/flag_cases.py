@@ -1,5 +1,7 @@
 """A case for every flag: what to change in the plain opening of `helpers`, and the code that must be raised."""
 
+from found_cases import FOUND_FLAGS
+
 from helpers import BYPASS, POCKET, SLIDER
 
 STEEL = {"kind": "steel_wrap", "throat": "4 1/2", "source": "sheet"}
@@ -112,4 +114,5 @@ FLAGS = [
     (BYPASS | {"opening.door.bypass": {"leaf_width": "29 3/4"}}, "bypass-laps-little"),
     (BYPASS | {"opening.door.bypass": {"leaf_height": "80"}}, "bypass-leaf-too-high"),
     (BYPASS | {"opening.door.bypass": {"count": 4}}, "bypass-too-deep"),
+    *FOUND_FLAGS,
 ]

@@ -19,7 +19,7 @@ from jambo.files.facts import facts_of
 from jambo.files.problems import parse
 from jambo.files.results import flag_out, label
 
-MARKS = ["101", "102", "103", "104", "105", "106", "107", "L1", "L2", "L3", "L4"]
+MARKS = ["101", "102", "103", "104", "105", "106", "107", "L1", "L2", "L3", "L4", "N2", "N3", "N7", "N10"]
 
 
 def resolves(path):

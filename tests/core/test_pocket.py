@@ -41,7 +41,7 @@ def test_single_pocket_by_hand():
         ("pocket_kit", 1, inch("30")), ("pocket_pull", 1, None), ("foot_screw", 4, inch("1 5/8")),
     ]  # fmt: skip
     assert {"hinge", "latch"}.isdisjoint({i.name for i in result.hardware})
-    assert result.stages == ("door", "floor", "pocket", "frame", "trim")
+    assert result.stages == ("door", "floor", "pocket", "frame", "survey", "trim")
 
 
 def test_converging_pair_meets_and_has_two_pockets():

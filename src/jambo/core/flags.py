@@ -543,7 +543,7 @@ KINDS: dict[str, FlagKind] = {
     ),
     "play-spent-at-hinge": FlagKind(
         "check", "set",
-        "The hinge side keeps {hinge} everywhere and the {strike} side has only {strike} left, {strike_at} up.",
+        "The hinge side keeps {kept} everywhere and the {strike} side has only {left}, {strike_at} up.",
         "Set the hinge {leg} closer to its {stud}: tight or centred.",
     ),
     "set-wants-blocks": FlagKind(

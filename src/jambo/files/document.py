@@ -384,7 +384,6 @@ class Rules(Model):
     pull_height: Annotated[LengthText | None, Of("height")] = None
     bypass_overlap: Annotated[LengthText | None, Of("small")] = None
     bypass_track: Annotated[LengthText | None, Of("small")] = None
-    bypass_between: Annotated[LengthText | None, Of("gap")] = None
     plumb_tolerance: Annotated[LengthText | None, Of("gap")] = None
     shim_tip: Annotated[LengthText | None, Of("gap")] = None
     shim_butt: Annotated[LengthText | None, Of("gap")] = None
@@ -399,6 +398,7 @@ class Rules(Model):
     casing_hides: Annotated[LengthText | None, Of("gap")] = None
     gap_tolerance: Annotated[LengthText | None, Of("gap")] = None
     move_most: Annotated[LengthText | None, Of("gap")] = None
+    bypass_between: Annotated[LengthText | None, Of("gap")] = None
     school: School | None = None
 
 

@@ -361,8 +361,7 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
     if value is None or len(reader.errors) > wrong:
         return None
     reader.heard[f"{path}.value"] = Heard(value, one.value)
-    where = f"{path}.check" if asked.phase == "check" else path  # a flag on it leads to the stage where it is read
-    return Reading(one.place, value, where, along, one.toward, at.value if at is not None else None, one.angle)
+    return Reading(one.place, value, path, along, one.toward, at.value if at is not None else None, one.angle)
 
 
 def _survey(survey: doc.Survey, reader: Reader) -> Survey:

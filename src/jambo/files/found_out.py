@@ -10,8 +10,8 @@ from typing_extensions import TypedDict
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.length import ZERO, Length, size
 from jambo.core.setting.as_found import AsFound
-from jambo.core.setting.judge import TOUCHES, station_label
-from jambo.core.setting.plan import SetPlan
+from jambo.core.setting.judge import station_label
+from jambo.core.setting.plan import TOUCHES, SetPlan
 from jambo.core.setting.stations import Station
 from jambo.core.survey.adjust import Adjusted, Adjustment, as_length
 from jambo.core.survey.readings import PLACES, SIGN, Reading

@@ -117,7 +117,7 @@ function FlagMarks({ result, scale }: { result: Result; scale: Scale }) {
           const beside = used.get(key) ?? 0;
           used.set(key, beside + 1);
           return (
-            <g key={i} className={flag.level} transform={`translate(${spot[0] + beside * 26} ${spot[1]})`} onClick={() => flag.path && goTo(flag.path)}>
+            <g key={i} className={flag.level} transform={`translate(${spot[0] + beside * 26} ${spot[1]})`} onClick={() => flag.path && goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)}>
               <title>{flag.reason}</title>
               {flag.level === "stop" ? <path d="M-5 -12H5L12 -5V5L5 12H-5L-12 5V-5Z" /> : <circle r="12" />}
               <text y="6">{flag.level === "stop" ? "!" : "?"}</text>

@@ -92,7 +92,7 @@ function FlagList({ flags }: { flags: Flag[] }) {
               <p className="cure">
                 {flag.cure}{" "}
                 {flag.path && (
-                  <button type="button" className="link" onClick={() => goTo(flag.path)} aria-label={`Go there: ${flag.cure}`}>
+                  <button type="button" className="link" onClick={() => goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)} aria-label={`Go there: ${flag.cure}`}>
                     Go there
                   </button>
                 )}

@@ -68,12 +68,12 @@ function OneOpening({ id }: { id: number }) {
     [navigate, id],
   );
   const goTo = useCallback(
-    (path: string) => {
+    (path: string, home?: string) => {
       if (/^rules\./.test(path) && page.data) {
         void navigate(`/jobs/${page.data.job.id}/rules#${path.split(".").pop()}`);
         return;
       }
-      goStage(stageOf(path, stages.map((s) => s.name)));
+      goStage(stages.find((s) => s.name === home)?.name ?? stageOf(path, stages.map((s) => s.name)));
       const find = (tries: number) => {
         const field = document.querySelector<HTMLElement>(`[data-path^="${CSS.escape(path)}"]`);
         const target = field?.matches("input,select,textarea,button") ? field : field?.querySelector<HTMLElement>("input,select,textarea,button");

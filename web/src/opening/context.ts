@@ -17,7 +17,7 @@ export interface OpeningWork {
   light: (figure: string | null) => void;
   /** Open the slip of a figure. */
   open: (figure: string) => void;
-  goTo: (path: string) => void;
+  goTo: (path: string, stage?: string) => void;
   stage: StageName;
   /** How far a slab is slid open where it is drawn, in millimetres. */
   slabAt: number;

@@ -25,11 +25,12 @@ interface Props {
 
 /** One reading at a time: the place asked for, what it reads, which way it goes. Enter keeps it and goes to the next. */
 export function ReadingForm({ phase, place, go }: Props) {
-  const { result } = useWork();
+  const { result, page } = useWork();
   const asks = result?.found.asks.filter((a) => a.phase === phase) ?? [];
   const asked = asks.find((a) => a.place === place) ?? asks[0];
   if (!asked) return null;
   const left = asks.filter((a) => a.round && !a.read).length;
+  const taken = page.readings.length;
   return (
     <section className="reading-form" aria-label="Reading">
       <NativeSelect
@@ -39,7 +40,7 @@ export function ReadingForm({ phase, place, go }: Props) {
         data={asks.map((a) => ({ value: a.place, label: `${a.read ? "✓ " : ""}${a.label}` }))}
       />
       <p className="how">{asked.how}</p>
-      <OneReading key={asked.place} asked={asked} asks={asks} go={go} />
+      <OneReading key={`${asked.place} ${taken}`} asked={asked} asks={asks} go={go} />
     </section>
   );
 }
@@ -127,9 +128,10 @@ function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: 
             path={`reading.${asked.place}`}
             unit={shown.unit}
             step={shown.step}
-            value={value || undefined}
+            value={undefined}
             error={errors.find((e) => e.path === "value")}
-            onChange={(next) => setValue(next ?? "")}
+            onText={setValue}
+            onChange={() => setErrors([])}
           />
         )}
       </div>
@@ -141,9 +143,10 @@ function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: 
             path={`reading.${asked.place}.at`}
             unit={shown.unit}
             step={shown.step}
-            value={at}
+            value={undefined}
             error={errors.find((e) => e.path === "at")}
-            onChange={setAt}
+            onText={setAt}
+            onChange={() => setErrors([])}
           />
           {asked.place === "floor_bump" && (
             <TextInput label="At degrees open" inputMode="numeric" value={angle} onChange={(e) => setAngle(e.currentTarget.value.replace(/\D/g, ""))} />

@@ -63,7 +63,6 @@ const HOMES: [RegExp, StageName][] = [
   [/^opening\.door\.slider\.(lean|base_|bolt_heads|backer|spacer|offset|fixing|lag)/, "wall"],
   [/^opening\.door\.slider/, "track"],
   [/^opening\.door\.bypass\.(overlap|track|between)/, "opening"],
-  [/^survey\.readings\[\d+\]\.check/, "hang"],
   [/^survey/, "survey"],
   [/^opening\.setting\.(opens|latch)/, "hang"],
   [/^opening\.(setting|unit)/, "set"],

@@ -22,6 +22,8 @@ export interface LengthFieldProps {
   /** What counts while the field is empty, and who says so. */
   fallback?: { text: string; by: string };
   onChange: (value: string | undefined, height?: string) => void;
+  /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
+  onText?: (text: string) => void;
 }
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
@@ -35,7 +37,7 @@ function written(value: LengthText, heard: Heard | undefined, unit: Unit): strin
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
-  const { label, kind, path, unit, value, heard, error, fallback, onChange } = props;
+  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText } = props;
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const newest = useRef(0);
@@ -63,7 +65,10 @@ export function LengthField(props: LengthFieldProps) {
       const stored = answer.also ? asked.text : answer.canonical;
       setLast({ heard: answer, stored });
       onChange(stored, answer.height ?? undefined);
-      if (asked.marks) setTyped(written(answer.canonical, answer, unit));
+      if (asked.marks) {
+        setTyped(written(answer.canonical, answer, unit));
+        onText?.(answer.canonical);
+      }
     },
     onError: (failure, asked) => {
       if (asked.turn !== newest.current) return;
@@ -74,6 +79,7 @@ export function LengthField(props: LengthFieldProps) {
 
   const type = (text: string) => {
     setTyped(text);
+    onText?.(text);
     const turn = ++newest.current;
     if (text.trim() === "") {
       setLast(null);
@@ -88,6 +94,7 @@ export function LengthField(props: LengthFieldProps) {
     newest.current++;
     setLast(null);
     setTyped(null);
+    onText?.(canonical);
     onChange(canonical);
   };
 

@@ -9,7 +9,7 @@ from jambo.core.hanging.hang import Check, Hang
 from jambo.core.length import ZERO, Length, size
 from jambo.core.opening.facts import Opening
 from jambo.core.rules import HouseRules
-from jambo.core.setting.plan import SetPlan, down
+from jambo.core.setting.plan import TOUCHES, SetPlan, down
 from jambo.core.setting.stations import Station
 from jambo.core.sums import Figure, Reckoned
 from jambo.core.survey.adjust import Adjustment, as_length
@@ -28,9 +28,6 @@ STATIONS = {
     "latch_above": "above the latch", "latch_below": "below the latch", "strike_low": "{strike}, low",
     "strike_foot": "{strike}, foot",
 }  # fmt: skip
-
-
-TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
 
 
 def station_label(name: str) -> str:
@@ -119,7 +116,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
                 "set-outside-slot", {"over": over, "which": which, **_where(plan)}, ("set_at", "slot_width"), path
             )
         elif hinge >= rules.value("least_side_play") > strike and strike < hinge:
-            values = {"hinge": hinge, "strike": strike, **_where(plan)}
+            values = {"kept": hinge, "left": strike, **_where(plan)}
             yield Flag("play-spent-at-hinge", values, ("hinge_least", "strike_least"), path)
     most = rules.value("most_side_play")
     if opening.setting.school != "pre_packed" and as_length(room.width) > most * 2:

@@ -24,6 +24,7 @@ from jambo.core.tape import Unit
 Figures = dict[str, Reckoned]
 Verdict = Literal["fits", "work", "no"]
 READ = Source("reading", "survey.readings")
+TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
 PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (TRADE 14)
 HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
 LITTLE = {"in": Length.inches("1/8"), "mm": Length.mm(3)}  # what may be planed off a stud and still be called work
@@ -204,7 +205,8 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
         "strike_least": -strike.proudest(height, -1, room.tilt)[0] - stand.x - stand.outside,
     }
     for name, value in least.items():
-        made[name] = add(name, Known("stud_proudest", down(value), READ))
+        left = ZERO if -mm(TOUCHES) < value < 0 else down(value)
+        made[name] = add(name, Known("stud_proudest", left, READ))
     if chosen.school == "pre_packed":
         for n in range(PLUMB_PACKS):
             y = height * (n + 0.5) / PLUMB_PACKS

@@ -33,6 +33,7 @@ SIGMA: dict[Unit, float] = {"in": 25.4 / 32, "mm": 1.0}
 SUSPECT = 3.0  # normalised residual over which a reading is taken again
 AS_GOOD = 3.84  # readings whose removal helps as much, but for chance (95 %), cannot be told apart
 MOST_BLUNDERS = 3
+ALIKE = 0.98  # residuals this much correlated move together: one check serves both readings
 # What is taken for granted where nothing was read, and how far it may be off: mm.
 _ASSUMED: dict[Unknown, float] = {
     "lean_left": 12.0,
@@ -211,19 +212,21 @@ def _given(f: _Frame, places: set[Place]) -> tuple[list[_Observed], list[Unknown
 
 def _extra(chosen: Sequence[int], readings: Sequence[Reading], f: _Frame, fit: _Fit, given: Sequence[_Observed],
            observed: Sequence[_Observed], free: list[int], unit: Unit) -> Place | None:  # fmt: skip
-    """The further reading that would best tell the chosen ones apart."""
+    """The further reading that would tell most of the chosen ones apart; None when none tells any."""
+
+    def alike(correlation: Any) -> tuple[int, float]:
+        pairs = [float(correlation[i, j]) for i, j in combinations(chosen, 2)]
+        return sum(one > ALIKE for one in pairs), round(sum(pairs), 9)
+
     taken = {r.place for r in readings}
-    best: tuple[float, Place | None] = (0.98, None)
+    best: tuple[tuple[int, float], Place | None] = (alike(fit.correlation), None)
     for place in EXTRA:
-        if place in taken:
-            continue
-        equation = _equation(Reading(place, as_length(1000.0), ""), f, unit)
+        equation = _equation(Reading(place, as_length(1000.0), ""), f, unit) if place not in taken else None
         if equation is None:
             continue
-        more = _fit([*observed, equation], given, fit.values, free)
-        alike = max(float(more.correlation[i, j]) for i, j in combinations(chosen, 2))
-        if alike < best[0] - 1e-9:
-            best = (alike, place)
+        more = alike(_fit([*observed, equation], given, fit.values, free).correlation)
+        if more < best[0]:
+            best = (more, place)
     return best[1]
 
 

@@ -1,0 +1,87 @@
+"""Readings for the plain opening of `helpers`, as changes to it, and a case for every flag that follows from readings."""
+
+from helpers import plain
+
+READ = {
+    "width_foot": "32 1/4",
+    "width_middle": "32 1/4",
+    "width_head": "32 1/4",
+    "height_left": "83",
+    "height_right": "83",
+}
+GAPS = ("hinge_top", "hinge_foot", "head_hinge", "head_strike", "strike_top", "latch", "foot")
+
+
+def also(place, value, toward=None, **more):
+    return {"place": place, "value": value} | ({"toward": toward} if toward else {}) | more
+
+
+def found(*more, setting=None, unit=None, **read):
+    """Widths and heights of a hole that suits the plain opening (None leaves one out), and more readings."""
+    rows = [also(place, value) for place, value in (READ | read).items() if value]
+    changes = {"survey.readings": [*rows, *more]}
+    changes |= {"opening.setting": setting} if setting else {}
+    return changes | ({"opening.unit": unit} if unit else {})
+
+
+def gaps(**read):
+    return [also(f"gap_{name}", read.get(name, "1/8")) for name in GAPS]
+
+
+def surveyed(*more, **read):
+    """The plain opening with its readings, as a document."""
+    return plain(**found(*more, **read))
+
+
+def wide(inches):
+    return {"width_foot": inches, "width_middle": inches, "width_head": inches}
+
+
+PLUMB = [also("lean_left", "0"), also("lean_right", "0")]
+STRAIGHT = [*PLUMB, also("bow_left", "0"), also("bow_right", "0")]
+NARROW = {"opening.door.leaves": [{"width": "18 in", "height": "80"}], "survey.readings": [also("width_foot", "18")]}
+OVER = [also("lean_left", "3/8", "opening"), also("lean_right", "3/8", "away")]
+WILD = [also("width_at", w, at=at) for w, at in (("30", "10"), ("34", "30"), ("29", "50"), ("35", "70"), ("31", "75"))]
+
+FOUND_FLAGS = [
+    (found(**wide("31 1/2")), "unit-too-wide"),
+    (NARROW, "unit-too-wide-for-stock"),
+    (found(*OVER, **wide("32 1/16")), "set-needs-tilt"),
+    (found(setting={"slide": "3/4"}), "set-outside-slot"),
+    (found(setting={"slide": "15/32"}), "play-spent-at-hinge"),
+    (found(**wide("34")), "set-wants-blocks"),
+    (found(also("twist_left", "3/16", "A", at="40")), "stud-twisted"),
+    (found(also("twist_right", "1/2", "B", at="40")), "stud-twisted-beyond-shims"),
+    (found(setting={"one_side": True}), "shims-one-side"),
+    (found(unit={"outside_width": "31 1/2"}), "unit-differs"),
+    (found(also("lean_left", "1/4", "away"), setting={"hinge_by": "stud"}), "stud-not-plumb"),
+    (found(height_left="81 7/8", height_right="81 7/8"), "unit-taller-than-hole"),
+    (found(height_left="80", height_right="80"), "unit-too-tall"),
+    (found(unit={"leg_length": "81"}), "leg-short"),
+    (found(also("floor_across", "1/4", "left"), setting={"cut_hinge": "81", "cut_strike": "81"}), "legs-cut-equal"),
+    (found(also("floor_across", "0"), setting={"cut_hinge": "81 1/4", "cut_strike": "81"}), "legs-cut-unequal"),
+    (found(also("thickness_left_head", "4 7/8")), "wall-thicker-than-frame"),
+    (found(also("wall_left", "1/2", "A")), "casing-cannot-hide"),
+    (found(also("wall_left", "1/4", "A"), also("wall_right", "0"), setting={"legs": "stop_to_leaf"}), "legs-follow-their-walls"),
+    (found(also("wall_left", "1/4", "A"), setting={"legs": "hinge_plane"}), "frame-follows-wall"),
+    (found(*PLUMB, width_middle=None, width_head="33"), "survey-suspects"),
+    (found(*STRAIGHT, width_head="33"), "survey-suspect"),
+    (found(*STRAIGHT, *WILD), "survey-contradicts"),
+    (found(), "survey-assumed"),
+    (found(width_foot=None, width_head=None), "survey-one-width"),
+    (found(width_foot=None, width_middle=None, width_head=None), "survey-no-width"),
+    (found(**wide("60")) | {"opening.door.kind": "pocket"}, "found-narrower"),
+    (found(**wide("62")) | {"opening.door.kind": "pocket"}, "found-lower"),
+    (found(also("floor_along", "1 1/4 in 4 ft", "up")), "sweep-rubs"),
+    (found(also("floor_along", "1/2 in 4 ft", "up")), "sweep-low"),
+    (found(also("plumb_strike", "3/8", "hinge")), "leaf-drifts"),
+    (found(*gaps(latch="1/4")), "gaps-off"),
+    (found(*gaps(head_hinge="0")), "gap-too-small-for-moves"),
+    (found(*gaps(head_hinge="1/4")), "gap-too-wide-for-moves"),
+    (found(*gaps(), also("stop_top", "0"), also("stop_foot", "1/8")), "stop-uneven"),
+    (found(also("leg_straight", "1/16")), "leg-over-shimmed"),
+    (found(also("frame_head", "30 1/4"), also("frame_foot", "30 3/8")), "foot-wider-than-head"),
+    (found(also("frame_head", "30 1/4"), also("frame_foot", "30 1/8")), "foot-narrower-than-head"),
+    (found(setting={"latch": "binds"}), "latch-binds"),
+    (found(setting={"latch": "rattles"}), "latch-rattles"),
+]  # fmt: skip

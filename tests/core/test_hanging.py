@@ -1,0 +1,146 @@
+"""How the leaf hangs (TRADE 17-20): worked figures, the moves replayed, and flags after setting."""
+
+import json
+import random
+from math import cos, radians, sin
+
+import numpy as np
+import pytest
+from found_cases import surveyed
+from hypothesis import given
+from hypothesis import strategies as st
+from scipy.optimize import linprog
+
+from helpers import codes, demo_document, inch, inches, solved
+from jambo.core.hanging.moves import GAPS, MOVES, Leaf, cure, effect
+from jambo.core.hanging.swing import Bump, clearance, drift, pull, rest_angle, sweep
+from jambo.running.machine import ROOT
+
+CASES = {c["kind"]: c for c in json.loads((ROOT / "tests/data/worked.json").read_text())["cases"]}
+
+
+def test_worked_sweep():
+    g, want = CASES["sweep"]["given"], CASES["sweep"]["expect"]
+    found = sweep(g["gu"], g["leaf_width"], g["q"] + g["t_x"], g["p"] + g["t_n"], g["open_deg"])
+    assert found.least == pytest.approx(want["least"], abs=CASES["sweep"]["tolerance"])
+    assert found.angle == pytest.approx(want["at_deg"], abs=0.1)
+
+
+def test_worked_drift():
+    g, want = CASES["drift"]["given"], CASES["drift"]["expect"]
+    assert pull(g["t_x"], g["t_n"], g["angle"]) == pytest.approx(want["pull"], abs=CASES["drift"]["tolerance"])
+    assert drift(g["t_x"], g["t_n"], g["angle"]) == want["says"]
+
+
+@pytest.mark.parametrize(
+    ("t_x", "t_n", "does", "rest"),
+    [(0.004, 0, ["stays", "shuts", "shuts"], 0), (-0.004, 0, ["stays", "opens", "opens"], 180), (0, 0.004, ["opens", "opens", "stays"], 90), (0, 0.001, ["stays"] * 3, None)],
+)  # fmt: skip
+def test_a_leaf_settles_where_its_hinge_line_leans(t_x, t_n, does, rest):
+    assert [drift(t_x, t_n, a) for a in (5, 45, 90)] == does
+    assert rest_angle(t_x, t_n) == (pytest.approx(rest) if rest is not None else None)
+
+
+@given(
+    slope_x=st.floats(-0.02, 0.02), slope_n=st.floats(-0.02, 0.02), opens=st.floats(30, 180),
+    bumps=st.lists(st.builds(Bump, st.floats(1, 800), st.floats(0, 180), st.floats(0, 10)), max_size=3),
+)  # fmt: skip
+def test_no_spot_of_the_sweep_is_lower_than_the_least(slope_x, slope_n, opens, bumps):
+    found = sweep(12.0, 762.0, slope_x, slope_n, opens, bumps)
+    walk = min(clearance(12.0, r, opens * n / 300, slope_x, slope_n) for n in range(301) for r in (0.0, 381.0, 762.0))
+    on_bumps = [
+        clearance(12.0, b.distance, b.angle, slope_x, slope_n) - b.height
+        for b in bumps
+        if b.distance <= 762 and b.angle <= opens
+    ]
+    assert found.least <= min([walk, *on_bumps]) + 1e-9
+    assert found.least >= min([walk, *on_bumps]) - 0.01
+
+
+LEAF = Leaf(1800, 300, 762, 1980, 1000, 50)
+WANTED = dict.fromkeys(GAPS, 3.0)
+
+
+def replay(moves, gaps):
+    """Turn and shift a rigid leaf by hand, independently of the matrix: what each gap becomes."""
+    by = dict(moves)
+    top, foot = by.get("card_top", 0) + by.get("pack_top", 0), by.get("card_foot", 0) + by.get("pack_foot", 0)
+    turn = (top - foot) / (LEAF.hinge_top - LEAF.hinge_foot)
+
+    def across(y):
+        return foot + turn * (y - LEAF.hinge_foot)
+
+    return {
+        "gap_hinge_top": gaps["gap_hinge_top"] + by.get("card_top", 0),
+        "gap_hinge_foot": gaps["gap_hinge_foot"] + by.get("card_foot", 0),
+        "gap_head_hinge": gaps["gap_head_hinge"],
+        "gap_head_strike": gaps["gap_head_strike"] + turn * LEAF.width + by.get("leg_height", 0),
+        "gap_strike_top": gaps["gap_strike_top"] - across(LEAF.strike_top) + by.get("strike_top", 0),
+        "gap_latch": gaps["gap_latch"] - across(LEAF.latch) + by.get("strike_latch", 0),
+        "gap_foot": gaps["gap_foot"] - across(LEAF.strike_foot) + by.get("strike_foot", 0),
+    }
+
+
+@pytest.mark.parametrize("seed", range(40))
+def test_moves_bring_every_gap_home_or_say_which_they_cannot(seed):
+    rng = random.Random(seed)
+    gaps = {g: max(0.0, round(rng.gauss(3, 1.6), 1)) for g in GAPS}
+    gaps["gap_head_hinge"] = rng.choice([3.0, 2.5, 3.5, 6.0])
+    found = cure(LEAF, gaps, WANTED, 1.0, 0.5, 6.0)
+    after = replay(found.moves, gaps)
+    for place in GAPS:
+        assert found.gaps[place] == pytest.approx(after[place], abs=1e-9)
+        over = abs(after[place] - 3.0) - 1.0
+        assert over <= 1e-6 or place in found.missed, place
+    assert ("gap_head_hinge" in found.missed) == (gaps["gap_head_hinge"] == 6.0)  # no move reaches it: plane there
+    for _, mm in found.moves:
+        assert mm / 0.125 == pytest.approx(round(mm / 0.125))  # whole marks, halves or quarters of one
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_fewest_moves_agree_with_trying_every_pair(seed):
+    """Where the cure takes one or two moves, no single move (linear programme on it alone) does it with fewer."""
+    rng = random.Random(100 + seed)
+    start = dict.fromkeys(MOVES, 0.0)
+    for move in rng.sample(MOVES, 2):
+        start[move] = rng.choice([-2.0, 2.0, 3.0])
+    a = effect(LEAF, GAPS)
+    gaps = {g: 3.0 - float(x) for g, x in zip(GAPS, a @ [start[m] for m in MOVES], strict=True)}
+    found = cure(LEAF, gaps, WANTED, 1.0, 0.5, 6.0)
+    assert len(found.moves) <= 2 and not found.missed
+    off = np.array([3.0 - gaps[g] for g in GAPS])
+    alone = [
+        linprog([0], A_ub=np.r_[a[:, n], -a[:, n]][:, None], b_ub=np.r_[off + 1, 1 - off], bounds=[(-6, 6)]).status == 0
+        for n in range(len(MOVES))
+    ]
+    if len(found.moves) == 2:
+        assert not any(alone)
+
+
+def test_nothing_to_do_when_all_is_good():
+    found = cure(LEAF, WANTED, WANTED, 1.0, 0.5, 6.0)
+    assert (found.moves, found.missed) == ((), {})
+
+
+FLAT = [{"place": p, "value": "0"} for p in ("floor_across", "floor_along")]
+
+
+def test_a_sweep_by_hand():
+    """Floor 1/4 in 4 ft up along the swing, gap 1/2: at 90 degrees a 30 in leaf loses 30 / 192 = 5/32; 1/4 is kept, so good."""
+    result = solved(surveyed({"place": "floor_along", "value": "1/4 in 4 ft", "toward": "up"}))
+    assert result.found.hang.sweep.angle == pytest.approx(90)
+    assert inches(result, "sweep_least")[0] == pytest.approx(0.5 - 30 / 192, abs=1e-6)
+    steep = solved(surveyed({"place": "floor_along", "value": "1/2 in 4 ft", "toward": "up"}))
+    # 1/2 - 5/16 = 3/16: 1/16 to trim, or a floor gap of 9/16
+    assert inches(steep, "sweep_trim", "sweep_gap_wanted") == [
+        pytest.approx(1 / 16, abs=1e-6),
+        pytest.approx(9 / 16, abs=1e-6),
+    ]
+    assert "sweep-low" in codes(steep)
+    assert cos(radians(90)) == pytest.approx(0, abs=1e-9) and sin(radians(90)) == 1
+
+
+def test_a_signed_off_door_of_the_demo_is_good():
+    check = solved(demo_document("N11")).found.check
+    assert check.done and check.moves == ()
+    assert [row.target for row in check.rows] == [inch("1/8")] * 7

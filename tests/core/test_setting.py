@@ -1,0 +1,253 @@
+"""Where the frame stands (TRADE 14-16): worked figures, hand-worked plans, and properties against other ways of solving."""
+
+import json
+from fractions import Fraction
+
+import numpy as np
+import pytest
+from found_cases import surveyed
+from hypothesis import given
+from hypothesis import strategies as st
+from scipy.optimize import linprog
+
+from helpers import demo_document, inch, inches, solved
+from jambo.core.length import Length
+from jambo.core.setting.shims import Pack, Shim, flats, packed, tapered, tapers_one_way
+from jambo.core.setting.slot import least_tilt, slot, widest
+from jambo.core.sums import Figure, Known, Source, value_of
+from jambo.core.survey.shape import Face
+from jambo.running.machine import ROOT
+
+CASES = {c["kind"]: c for c in json.loads((ROOT / "tests/data/worked.json").read_text())["cases"]}
+
+
+def known(text):
+    return Known("shim", inch(text), Source("given", ""))
+
+
+SHIM = Shim(known("1/32"), known("5/16"), known("8"))
+
+
+def test_worked_slot():
+    case = CASES["slot"]
+    g, want, close = case["given"], case["expect"], case["tolerance"]
+    hinge = Face(0, g["hinge_lean_over_span"] / g["span"], g["hinge_bow"], g["span"])
+    strike = Face(g["width_at_foot"], g["strike_lean_over_span"] / g["span"], g["strike_bow"], g["span"])
+    found = slot(hinge, strike, g["Wo"], g["frame_height"])
+    got = (found.low, found.high, found.width, found.low_at, found.high_at)
+    assert got == pytest.approx((want["lo"], want["hi"], want["width"], want["y_lo"], want["y_hi"]), abs=close)
+
+
+def test_worked_shim_pair():
+    given_, want = CASES["shim pair"]["given"], CASES["shim pair"]["expect"]
+    shim = Shim(*(known(given_[n]) for n in ("tip", "butt", "length")))
+    assert shim.overlap(inch(given_["thickness"])).in_inches() == Fraction(want["overlap"])
+
+
+faces = st.builds(
+    Face, st.just(0.0), st.floats(-0.006, 0.006), st.floats(-6, 6), st.just(2032.0),
+    st.lists(st.tuples(st.floats(50, 1900), st.floats(-5, 5)), max_size=2, unique_by=lambda t: round(t[0])).map(lambda t: tuple(sorted(t))),
+)  # fmt: skip
+
+
+def shifted(face, by):
+    return Face(face.start + by, face.slope, face.bow, face.span, face.twist)
+
+
+def edge(face, y, side):
+    return side * face.middle(y) + abs(face.twisted(y)) / 2
+
+
+@given(hinge=faces, strike=faces, wide=st.floats(795, 830), most=st.floats(0.0002, 0.002))
+def test_slot_and_tilt_agree_with_a_linear_programme_over_a_fine_grid(hinge, strike, wide, most):
+    """Room with the best tilt, as a linear programme: x + k y >= hinge edge, strike edge - x - k y - Wo >= room."""
+    strike, outside, tall = shifted(strike, wide), 800.0, 2040.0
+    ys = np.linspace(0, tall, 401)
+    rows = [[-1, -y, 0] for y in ys] + [[1, y, 1] for y in ys]
+    ends = [-edge(hinge, y, 1) for y in ys] + [-edge(strike, y, -1) - outside for y in ys]
+    done = linprog([0, 0, -1], A_ub=rows, b_ub=ends, bounds=[(None, None), (-most, most), (None, None)])
+    best = widest(hinge, strike, outside, tall, most)
+    assert best.width == pytest.approx(-done.fun, abs=0.02)
+    plumb = slot(hinge, strike, outside, tall)
+    set_ = least_tilt(plumb, best, hinge, strike, outside, tall)
+    if plumb.width >= 0:
+        assert set_.tilt == 0
+    elif best.width >= 0:
+        assert set_.width >= -1e-6 and abs(set_.tilt) <= abs(best.tilt) + 1e-9
+        closer = slot(hinge, strike, outside, tall, set_.tilt * 0.99)
+        assert closer.width < 1e-6  # any less tilt does not go in
+
+
+@given(hinge=faces, strike=faces, wide=st.floats(795, 830), more=st.floats(0, 10))
+def test_more_play_never_fits_less(hinge, strike, wide, more):
+    rooms = [slot(hinge, shifted(strike, w), 800.0, 2040.0).width for w in (wide, wide + more)]
+    assert rooms[1] >= rooms[0] + more - 1e-9
+    narrow = [widest(hinge, shifted(strike, w), 800.0, 2040.0, 0.001).width for w in (wide, wide + more)]
+    assert narrow[1] >= narrow[0] + more - 1e-6
+
+
+def test_a_plan_by_hand():
+    """A 30 in leaf in a plumb, straight hole of 32 1/4: Wo 31 3/4 leaves 1/2, centred 1/4 a side, at every station.
+
+    A pair 1/4 + 1/32 thick: overlap (9/32 - 2/32) / (9/256) = 6 2/9 in; seven stations, two shims each.
+    """
+    straight = [
+        {"place": p, "value": "0"}
+        for p in ("lean_left", "lean_right", "bow_left", "bow_right", "floor_across", "header_level")
+    ]
+    result = solved(surveyed(*straight))
+    assert inches(result, "slot_low", "slot_high", "slot_width", "set_at") == [
+        0,
+        Fraction(1, 2),
+        Fraction(1, 2),
+        Fraction(1, 4),
+    ]
+    plan = result.found.plan
+    assert plan.verdict == "fits" and plan.pieces == 14
+    assert [s.gap.in_inches() for s in plan.stations] == [Fraction(1, 4)] * 7
+    assert {s.pack.pair.in_inches() for s in plan.stations} == {Fraction(56, 9)}
+    assert [s.place.name for s in plan.stations[:3]] == ["hinge_1", "hinge_2", "hinge_3"]
+    # hinge tops from the leaf top 7, middle, 80 - 11 - 3 1/2; leaf top 81 1/4; the middle of a hinge 1 3/4 lower
+    assert [s.place.y / 25.4 for s in plan.stations[:3]] == pytest.approx([72.5, 43.25, 14.0])
+    tight = solved(surveyed(*straight, setting={"school": "tight"}))
+    assert inches(tight, "set_at", "hinge_least", "strike_least") == [0, 0, Fraction(1, 2)]
+    assert tight.found.plan.pieces == 4 * (2 + 1)  # 1/2 + 1/32 at the strike wants a flat under each pair
+
+
+LEANING = [
+    {"place": "lean_left", "value": "1/4", "toward": "opening"}, {"place": "lean_right", "value": "1/8", "toward": "away"},
+    {"place": "bow_left", "value": "1/8", "toward": "away"}, {"place": "bow_right", "value": "1/16", "toward": "opening"},
+]  # fmt: skip
+LEANS = {"width_foot": "32 1/2", "width_middle": "32 1/2", "width_head": "32 3/8"}
+
+
+@pytest.mark.parametrize("school", ["centred", "tight", "fewest", "pre_packed"])
+def test_a_plan_replayed_through_the_shape_gives_its_gaps(school):
+    """Put the frame where the plan says: behind every station the studs as found leave the gap promised, none negative."""
+    result = solved(surveyed(*LEANING, **LEANS, setting={"school": school}))
+    plan, at = result.found.plan, result.found.plan.stand
+    for s in plan.stations:
+        back = at.x + at.tilt * s.place.y
+        gap = (
+            back - plan.hinge.middle(s.place.y)
+            if s.place.side == "hinge"
+            else plan.strike.middle(s.place.y) - back - at.outside
+        )
+        assert float(s.gap.nm) / 1e6 == pytest.approx(gap, abs=1e-3)
+        assert gap >= -1e-3
+    assert inches(result, "hinge_least")[0] >= Fraction(-1, 1000)
+    if school == "fewest":
+        centred = solved(surveyed(*LEANING, **LEANS))
+        assert plan.pieces <= centred.found.plan.pieces
+    if school == "pre_packed":
+        packs = [value_of(result.figures[f"stud_pack_{n}"]) for n in range(1, 6)]
+        proudest = plan.room.low
+        heights = [at.height * (n + 0.5) / 5 for n in range(5)]
+        assert [float(p.nm) / 1e6 for p in packs] == pytest.approx(
+            [proudest - plan.hinge.middle(y) for y in heights], abs=1e-3
+        )
+
+
+SWAP = {"left": "right", "right": "left"}
+
+
+def mirrored(doc):
+    """The same hole seen in a mirror: left and right change places."""
+    rows = []
+    for row in doc["survey"]["readings"]:
+        name = row["place"]
+        for a, b in (("_left", "_right"), ("_right", "_left")):
+            if name.endswith(a):
+                name = name.removesuffix(a) + b
+                break
+        rows.append(row | {"place": name} | ({"toward": SWAP[row["toward"]]} if row.get("toward") in SWAP else {}))
+    hand = SWAP[doc["opening"]["door"].get("hinge_side", "left")]
+    door = doc["opening"]["door"] | {"hinge_side": hand}
+    return doc | {"opening": doc["opening"] | {"door": door}, "survey": {"readings": rows}}
+
+
+def test_a_mirrored_hole_gives_a_mirrored_plan():
+    rows = [*LEANING, {"place": "floor_across", "value": "3/16", "toward": "right"}, {"place": "twist_left", "value": "1/8", "toward": "A", "at": "40"},
+            {"place": "header_level", "value": "1/16", "toward": "left"}, {"place": "wall_left", "value": "3/8", "toward": "A"}, {"place": "wall_right", "value": "1/8", "toward": "B"}]  # fmt: skip
+    doc = surveyed(*rows, **LEANS)
+    one, other = solved(doc), solved(mirrored(doc))
+    same = [n for n, f in one.figures.items() if isinstance(f, Figure) and not n.startswith(("mark_", "found_width"))]
+    assert {"set_at", "leg_strike_set", "proud_strike_top", "gap_latch_above", "head_play_found"} <= set(same)
+    for name in same:
+        assert float(one.figures[name].value.nm) == pytest.approx(float(other.figures[name].value.nm), abs=2000), name
+    assert [f.code for f in one.flags if f.kind.stage in ("survey", "set", "hang")] == [
+        f.code for f in other.flags if f.kind.stage in ("survey", "set", "hang")
+    ]
+
+
+def test_legs_on_a_floor_that_rises():
+    """Floor 3/16 higher at the strike: head lifted 3/16, hinge leg 3/16 longer, strike leg as planned; supplied 82 1/2 both."""
+    rows = [{"place": "floor_across", "value": "3/16", "toward": "right"}, {"place": "header_level", "value": "0"}]
+    result = solved(surveyed(*rows, height_right="82 13/16", unit={"leg_length": "82 1/2"}))
+    planned = result.figures["leg_length"].value
+    assert result.figures["leg_hinge_set"].value - planned == inch("3/16")
+    assert result.figures["leg_strike_set"].value == planned
+    # 82 1/2 - 81 9/16 and 82 1/2 - 81 3/8
+    assert inches(result, "leg_length", "cut_hinge", "cut_strike") == [
+        Fraction(651, 8),
+        Fraction(15, 16),
+        Fraction(9, 8),
+    ]
+    # header at 83 over both floors' datum, frame top 81 3/8 + 3/4, lifted 3/16
+    assert inches(result, "head_play_found") == [Fraction(11, 16)]
+
+
+def test_a_leaning_wall_is_shared_out():
+    """3/8 and 1/8 toward A over the frame, read over the whole: split by rule, c = 1/4; plumb legs stand shy at the top."""
+    rows = [
+        {"place": "wall_left", "value": "3/8", "toward": "A"},
+        {"place": "wall_right", "value": "1/8", "toward": "A"},
+    ]
+    names = ["cross_leg", "proud_hinge_top", "proud_hinge_foot", "proud_strike_top", "proud_strike_foot"]
+    assert inches(solved(surveyed(*rows)), *names) == [Fraction(n, 16) for n in (4, -3, 3, -1, 1)]
+    foot = solved(surveyed(*rows, setting={"lean": "flush_foot"}))
+    assert inches(foot, *names[1:]) == [Fraction(-3, 8), 0, Fraction(-1, 8), 0]
+    plane = solved(surveyed(*rows, setting={"legs": "hinge_plane", "lean": "flush_foot"}))
+    assert inches(plane, *names[1:]) == [0, 0, Fraction(1, 4), 0]
+    half = solved(surveyed(*rows, setting={"legs": "split", "lean": "flush_top"}))
+    assert inches(half, *names[1:]) == [0, Fraction(1, 8), 0, Fraction(-1, 8)]
+
+
+@given(gap=st.integers(0, 1600))
+def test_packs_come_to_their_thickness(gap):
+    thickness = inch("1/64") * gap * Fraction(1, 8)
+    pack = tapered(thickness, SHIM, "in")
+    held = sum(pack.flats, Length(0))
+    if pack.pair is not None:
+        pair = SHIM.tip.value * 2 + pack.pair * SHIM.taper
+        assert held + pair == thickness
+        assert Length(0) <= pack.pair <= SHIM.length.value
+    elif pack.pieces:
+        assert held <= thickness < held + SHIM.tip.value * 2
+
+
+@pytest.mark.parametrize(("mm", "pieces"), [(0, 0), (6, 1), (7, 2), (9, 2), (17, 3), (20, 2), (26, 3)])
+def test_flat_packers_are_the_fewest(mm, pieces):
+    assert len(flats(Length.mm(mm), "mm")) == pieces
+    assert packed(Length.mm(mm), "mm").thickness == Length.mm(mm)
+
+
+def test_a_wedge_takes_tapers_one_way():
+    """A shim thickens 9/256 an inch: over a 4 1/2 in leg 81/512, about 5/32. 3/16 is one of them, 5/16 two, 1/2 none."""
+    deep, close = inch("4 1/2"), inch("1/32")
+    assert [tapers_one_way(inch(w), deep, SHIM, close) for w in ("3/16", "5/16", "1/2")] == [1, 2, None]
+    assert Pack(inch("1"), (inch("1/2"),), inch("2"), wedge=1).pieces == 4
+
+
+def test_what_would_fit():
+    """A hole of 30 1/2 clear: 28 in (Wo 29 3/4) goes in, 30 in (31 3/4) does not; with the wall's 83 an 84 in leaf is too tall."""
+    plan = solved(surveyed(width_foot="30 1/2", width_middle="30 1/2", width_head="30 1/2")).found.plan
+    verdicts = {(s.width.in_inches(), s.height.in_inches()): s.verdict for s in plan.stock}
+    assert (verdicts[28, 80], verdicts[30, 80], verdicts[28, 84]) == ("fits", "no", "no")
+
+
+@pytest.mark.parametrize("mark", ["N1", "N2", "N3", "N5", "N8", "N12"])
+def test_every_sum_of_a_surveyed_opening_adds_up(mark):
+    for figure in solved(demo_document(mark)).figures.values():
+        if isinstance(figure, Figure):
+            assert sum((t.value for t in figure.terms), Length(0)) == figure.value, figure.name

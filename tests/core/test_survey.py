@@ -1,0 +1,171 @@
+"""Readings made to agree (TRADE 13): by hand, planted blunders, and what can be concluded from few readings."""
+
+import random
+from math import hypot
+
+import pytest
+from found_cases import surveyed
+from hypothesis import given
+from hypothesis import strategies as st
+
+from helpers import codes, inch, solved
+from jambo.core.notation import NotALength
+from jambo.core.survey.adjust import adjust, as_length
+from jambo.core.survey.level import read_level
+from jambo.core.survey.readings import PLACES, SIGN, Reading, Survey
+from jambo.core.survey.shape import Face
+
+TALL, WIDE = 2082.0, 870.0
+SIXTEENTH = 25.4 / 16
+
+
+def reading(i, place, mm, at=None):
+    """A reading as a crew writes it: to the 32nd, its way in words."""
+    mm = round(mm / 25.4 * 32) / 32 * 25.4
+    ways = PLACES[place].ways
+    toward = next((w for w in ways if (SIGN.get(w, 1) > 0) == (mm >= 0)), None)
+    return Reading(
+        place, as_length(abs(mm) if ways else mm), f"survey.readings[{i}]", None, toward, as_length(at) if at else None
+    )
+
+
+def hole(rng, *, blunder=None, noise=1.0, extra=True):
+    """A made-up hole read all round, with tape noise of one sigma and a blunder of 1/4 in in one reading."""
+    lean_l, lean_r = rng.uniform(-6, 6), rng.uniform(-6, 6)
+    bow_l, bow_r = rng.uniform(-3, 3), rng.uniform(-3, 3)
+    floor, rise = rng.uniform(-5, 5), rng.uniform(-4, 4)
+
+    def left(y):
+        return lean_l * y / TALL + bow_l * 4 * y * (TALL - y) / TALL**2
+
+    def right(y):
+        return WIDE + lean_r * y / TALL + bow_r * 4 * y * (TALL - y) / TALL**2
+
+    true = [
+        ("width_foot", WIDE, None), ("width_middle", right(TALL / 2) - left(TALL / 2), None),
+        ("width_head", right(TALL) - left(TALL), None), ("height_left", TALL, None), ("height_right", TALL + rise - floor, None),
+        ("lean_left", lean_l, None), ("lean_right", -lean_r, None), ("bow_left", bow_l, None), ("bow_right", -bow_r, None),
+        ("header_level", rise, None), ("floor_across", floor, None),
+        ("diagonal_up_right", hypot(right(TALL + rise), TALL + rise), None), ("diagonal_up_left", hypot(WIDE - left(TALL), TALL - floor), None),
+    ]  # fmt: skip
+    if extra:
+        true += [("width_at", right(y) - left(y), y) for y in (TALL / 4, TALL * 3 / 4)]
+    sigma = 25.4 / 32 * noise
+    rows = []
+    for i, (place, mm, at) in enumerate(true):
+        off = rng.gauss(0, sigma * (2 if place.startswith("diagonal") else 1))
+        planted = rng.choice([-6.35, 6.35]) if i == blunder else 0
+        rows.append(reading(i, place, mm + off + planted, at))
+    return Survey(tuple(rows))
+
+
+def named(adjusted):
+    return adjusted.suspects[0].indices if adjusted.suspects else ()
+
+
+def test_a_quarter_inch_is_noticed_and_the_guilty_one_is_named():
+    """300 redundant surveys with full tape noise; a diagonal's own 1/16 in hides a quarter, so it is not planted there."""
+    rng = random.Random(7)
+    noticed = guilty = 0
+    for _ in range(300):
+        k = rng.choice([i for i in range(15) if i not in (11, 12)])
+        found = named(adjust(hole(rng, blunder=k), None, "in"))
+        noticed += bool(found)
+        guilty += k in found
+    assert noticed >= 285
+    assert guilty >= noticed * 0.97
+
+
+def test_the_guilty_one_stands_alone_wherever_the_geometry_tells_it_apart():
+    """Without noise the two bows and the middle width share one check and cannot be told apart; a height can."""
+    rng = random.Random(3)
+    survey = hole(rng, blunder=None, noise=0, extra=False)
+    for k, alone in ((3, True), (4, True), (0, True), (2, True), (7, False), (8, False), (1, False)):
+        rows = list(survey.readings)
+        row = rows[k]
+        rows[k] = Reading(row.place, row.value + inch("3/8"), row.path, None, row.toward)
+        adjusted = adjust(Survey(tuple(rows)), None, "in")
+        assert k in named(adjusted)
+        assert (len(named(adjusted)) == 1) is alone, row.place
+        if not alone:
+            assert {rows[i].place for i in named(adjusted)} >= {"width_middle", "bow_left", "bow_right"}
+
+
+def test_a_clean_survey_is_left_in_peace():
+    rng = random.Random(11)
+    assert sum(bool(named(adjust(hole(rng), None, "in"))) for _ in range(200)) <= 20  # 3 sigma over 15 readings
+
+
+def test_what_the_others_say_and_the_reading_that_would_tell_apart():
+    """Widths 32, 32, 33; studs plumb and straight: the head should be 32, and taking it out leaves a straight hole."""
+    rows = [("width_foot", 32), ("width_middle", 32), ("width_head", 33), ("lean_left", 0), ("lean_right", 0),
+            ("bow_left", 0), ("bow_right", 0), ("height_left", 82), ("height_right", 82), ("floor_across", 0), ("header_level", 0)]  # fmt: skip
+    readings = [reading(i, place, inches * 25.4) for i, (place, inches) in enumerate(rows)]
+    adjusted = adjust(Survey(tuple(readings)), None, "in")
+    assert named(adjusted) == (2,)
+    assert abs(adjusted.suspects[0].should_be[0].nm - inch("32").nm) < inch("1/64").nm
+    assert abs(adjusted.found.width(2082) - 32 * 25.4) < SIXTEENTH
+    leaning = [r for r in readings if r.place not in ("width_head", "width_middle")]
+    leaning.append(reading(9, "width_head", 32.5 * 25.4))
+    adjusted = adjust(Survey(tuple(leaning)), None, "in")  # which stud leans, or was the head misread?
+    assert {leaning[i].place for i in named(adjusted)} >= {"lean_left", "lean_right", "width_head"}
+    assert adjusted.suspects[0].extra in ("diagonal_up_right", "diagonal_up_left", "width_middle")
+
+
+def test_too_many_contradictions_conclude_nothing():
+    rng = random.Random(5)
+    rows = [
+        Reading(r.place, r.value + inch("2") * (i % 3), r.path, None, r.toward, r.at)
+        for i, r in enumerate(hole(rng).readings)
+    ]
+    adjusted = adjust(Survey(tuple(rows)), None, "in")
+    assert adjusted.contradicts or len(named(adjusted)) > 1
+
+
+@pytest.mark.parametrize(
+    ("text", "drop", "over"),
+    [
+        ("1/4 in 4 ft", "1/4", "48"), ("1/4 in in 48 in", "1/4", "48"), ("1/8 over 6'", "1/8", "72"), ("3/16", "3/16", None),
+        ("3/16 per 48", "3/16", "48"), ("5 mm in 1.2 m", "25/127", "6000/127"), ("3 mm per m", "15/127", "5000/127"), ("3mm/m", "15/127", "5000/127"),
+    ],
+)  # fmt: skip
+def test_a_level_is_heard(text, drop, over):
+    said = read_level(text, "in")
+    assert (said.drop, said.over) == (inch(drop), inch(over) if over else None)
+
+
+def test_degrees_are_a_slope():
+    said = read_level("0.4°", "mm")
+    assert float(said.drop.nm / said.over.nm) == pytest.approx(0.0069814, abs=1e-6)  # tan 0.4
+
+
+@pytest.mark.parametrize("text", ["", "a lot", "1/4 in 1/8", "5 in 4 ft", "9 deg", "-1/8", "1/7 in 4 ft"])
+def test_a_level_that_cannot_be_is_refused(text):
+    with pytest.raises(NotALength):
+        read_level(text, "in")
+
+
+@given(
+    bow=st.floats(-12, 12), slope=st.floats(-0.01, 0.01), tilt=st.floats(-0.002, 0.002), height=st.floats(1500, 2400),
+    twist=st.lists(st.tuples(st.floats(10, 2000), st.floats(-8, 8)), max_size=3, unique_by=lambda t: round(t[0])),
+    side=st.sampled_from([1, -1]),
+)  # fmt: skip
+def test_no_place_stands_prouder_than_the_proudest(bow, slope, tilt, height, twist, side):
+    """An independent walk up the face never finds more than the exact maximum, and comes as near as its steps allow."""
+    face = Face(3.0, slope, bow, 2032.0, tuple(sorted(twist)))
+    best, at = face.proudest(height, side, tilt)
+    walk = max(
+        side * (face.middle(y) - tilt * y) + abs(face.twisted(y)) / 2 for y in (height * n / 4000 for n in range(4001))
+    )
+    assert 0 <= at <= height
+    assert best >= walk - 1e-9
+    assert best - walk < 0.05
+
+
+def test_few_readings_say_what_they_cannot_know():
+    assert "survey-assumed" in codes(solved(surveyed()), "note")
+    one = solved(surveyed(width_foot=None, width_head=None))
+    assert "survey-one-width" in codes(one, "check")
+    none = solved(surveyed(width_foot=None, width_middle=None, width_head=None))
+    assert "survey-no-width" in codes(none, "check")
+    assert none.found.plan is None and none.found.adjustment is None
