@@ -9,7 +9,7 @@ from fractions import Fraction
 from jambo.core.length import Length
 from jambo.core.solve import solve
 from jambo.core.sums import Figure
-from jambo.demo.jobs import JOBS
+from jambo.demo.jobs import documents
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
@@ -91,15 +91,7 @@ def codes(result, level=None):
 
 def demo_document(mark):
     """The document of a demo opening."""
-    for job in JOBS:
-        for wall in job["walls"]:
-            for opening in wall["openings"]:
-                if opening["mark"] == mark:
-                    unit, rules = job["job"]["unit"], {"job": job["job"]["rules"]}
-                    asked = {k: v for k, v in opening.items() if k not in ("readings", "events")}
-                    survey = {"readings": opening.get("readings", [])}
-                    return {"unit": unit, "rules": rules, "wall": wall["wall"], "opening": asked, "survey": survey}
-    raise LookupError(mark)
+    return next(d for d in documents() if d["opening"]["mark"] == mark)
 
 
 def inch(text):

@@ -364,6 +364,23 @@ SIGNAL_HOUSE: Doc = {
 }  # fmt: skip
 
 JOBS = (NET_LOFT, SIGNAL_HOUSE, SEED_LIBRARY)
+RECORD = ("readings", "events")  # what a demo opening carries beside its document
+
+
+def documents() -> list[Doc]:
+    """Give every demo opening as a whole document, with the readings it carries."""
+    return [
+        {
+            "unit": job["job"]["unit"],
+            "rules": {"job": job["job"]["rules"]},
+            "wall": wall["wall"],
+            "opening": {k: v for k, v in opening.items() if k not in RECORD},
+            "survey": {"readings": opening.get("readings", [])},
+        }
+        for job in JOBS
+        for wall in job["walls"]
+        for opening in wall["openings"]
+    ]
 
 
 STOCK: tuple[Doc, ...] = (

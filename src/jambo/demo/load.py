@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jambo.api.readings import record
-from jambo.demo.jobs import JOBS, STOCK
+from jambo.demo.jobs import JOBS, RECORD, STOCK
 from jambo.files.document import Document, Job, Opening, RuleLevels, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
@@ -30,7 +30,7 @@ def load_if_empty(database: Database) -> bool:
             for wall in data["walls"]:
                 wall_id = jobs.new_wall(t, job_id, wall["wall"], WHO)
                 for asked in wall["openings"]:
-                    opening = {k: v for k, v in asked.items() if k not in ("readings", "events")}
+                    opening = {k: v for k, v in asked.items() if k not in RECORD}
                     readings = asked.get("readings", [])
                     document = Document(
                         unit=job.unit,

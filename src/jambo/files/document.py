@@ -437,7 +437,8 @@ class DeliveredUnit(Model):
 class Setting(Model):
     """How the frame is set (TRADE 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
 
-    `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in degrees.
+    `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in
+    degrees; `later_floor` what is laid on the swing side after the door hangs.
     """
 
     school: SetSchool = "centred"
@@ -453,6 +454,7 @@ class Setting(Model):
     cut_strike: Annotated[LengthText | None, Of("leaf_height")] = None
     one_side: bool = False
     opens: Annotated[int, Field(ge=30, le=180)] = 90
+    later_floor: Annotated[LengthText | None, Of("layer")] = None
     latch: Latch = "not_tried"
 
 

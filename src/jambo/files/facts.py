@@ -326,6 +326,7 @@ def _setting(setting: doc.Setting, reader: Reader) -> Setting:
         cut_strike=_known(reader, setting, "cut_strike", path, "leg_as_cut"),
         one_side=setting.one_side,
         opens=setting.opens,
+        later_floor=_known(reader, setting, "later_floor", path, "later_floor"),
         latch=setting.latch,
     )
 

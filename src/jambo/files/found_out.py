@@ -92,6 +92,13 @@ class StockFitOut(TypedDict):
     verdict: str
 
 
+class BlockOut(TypedDict):
+    """A block on the hinge stud: its figure and how high up it goes."""
+
+    figure: str
+    up: str
+
+
 class SetOut(TypedDict):
     """Where the frame stands: the slot, the stations in nailing order, and the stock that would go in."""
 
@@ -108,9 +115,10 @@ class SetOut(TypedDict):
     low_at: float
     high_at: float
     stations: list[StationOut]
-    blocks: list[str]
+    blocks: list[BlockOut]
     pieces: int
     stock: list[StockFitOut]
+    frames: list[StockFitOut]
 
 
 class LetOut(TypedDict):
@@ -298,7 +306,6 @@ VERDICTS = {"fits": "It fits.", "work": "It fits with work.", "no": "It does not
 
 def _set(plan: SetPlan, facts: Facts, words: Region) -> SetOut:
     tape, height = facts.tape, plan.stand.height
-    blocks = [f for n, f in plan.figures.items() if n.startswith("stud_pack_")]
     strike = _face(plan.strike, height)
     return {
         "verdict": plan.verdict,
@@ -308,7 +315,16 @@ def _set(plan: SetPlan, facts: Facts, words: Region) -> SetOut:
         "x": plan.stand.x, "tilt": plan.stand.tilt, "outside": plan.stand.outside, "height": height,
         "low": plan.room.low, "high": plan.room.high, "low_at": plan.room.low_at, "high_at": plan.room.high_at,
         "stations": [_station(s, tape, words) for s in plan.stations],
-        "blocks": [f.name for f in blocks],
+        "blocks": [{"figure": name, "up": show(as_length(y), tape).text} for name, y in plan.blocks],
+        "frames": [
+            {
+                "leaf": show(f.thickness, tape).text,
+                "room": show(f.room, tape, "down").text,
+                "head": None,
+                "verdict": f.verdict,
+            }
+            for f in plan.frames
+        ],
         "pieces": plan.pieces,
         "stock": [
             {

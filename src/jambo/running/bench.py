@@ -13,14 +13,17 @@ import sys
 import time
 from collections.abc import Callable
 from concurrent.futures import ProcessPoolExecutor
+from itertools import pairwise
 from pathlib import Path
-from typing import Any
 
 import httpx
 from playwright.sync_api import Page
 
+from jambo.core.hanging.hang import check
+from jambo.core.setting.as_found import MARK
+from jambo.core.setting.plan import plan
 from jambo.core.solve import solve
-from jambo.demo.jobs import JOBS
+from jambo.demo.jobs import documents
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
@@ -32,17 +35,8 @@ from jambo.running.web import DIST
 MANY, LISTED, KEYS = 10_000, 1_000, 40
 
 
-def _documents() -> list[dict[str, Any]]:
-    return [
-        {"unit": job["job"]["unit"], "rules": {"job": job["job"]["rules"]}, "wall": wall["wall"], "opening": opening}
-        for job in JOBS
-        for wall in job["walls"]
-        for opening in wall["openings"]
-    ]
-
-
 def _core() -> str:
-    facts = [facts_of(parse(Document, d)) for d in _documents()]
+    facts = [facts_of(parse(Document, d)) for d in documents()]
     times = []
     for n in range(600):
         one = facts[n % len(facts)]
@@ -52,11 +46,33 @@ def _core() -> str:
     return f"{statistics.median(times) * 1000:.2f} ms median (wanted <= 2 ms)"
 
 
+def _setting() -> str:
+    """The set plan, and the check with its moves, of every surveyed demo opening whose facts allow one."""
+    plans, checks = [], []
+    for document in documents():
+        facts = facts_of(parse(Document, document))
+        opening, rules = facts.opening, facts.rules
+        result = solve(opening, facts.wall, rules)
+        found = result.found.adjustment.found if result.found.adjustment else None
+        if opening.kind != "swing" or found is None:
+            continue
+        check(opening, opening.survey, result.figures, rules, MARK[rules.habit])  # the solver is loaded once
+        for _ in range(10):
+            start = time.perf_counter()
+            plan(opening, found, result.figures, rules.value("stud_depth"), rules)
+            plans.append(time.perf_counter() - start)
+            start = time.perf_counter()
+            check(opening, opening.survey, result.figures, rules, MARK[rules.habit])
+            checks.append(time.perf_counter() - start)
+    told = [f"{statistics.median(t) * 1000:.2f} ms median, {max(t) * 1000:.1f} ms worst" for t in (plans, checks)]
+    return f"set plan {told[0]}; moves {told[1]} (wanted < 5 ms)"
+
+
 def _recompute(count: int) -> int:
     """Solve `count` openings from their documents; gives the peak memory in kB."""
-    documents = _documents()
+    demo = documents()
     for n in range(count):
-        facts = facts_of(parse(Document, documents[n % len(documents)]))
+        facts = facts_of(parse(Document, demo[n % len(demo)]))
         solve(facts.opening, facts.wall, facts.rules)
     return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
 
@@ -137,6 +153,38 @@ def _typing(local: Local, page: Page) -> str:
     return f"{p95:.0f} ms p95, {statistics.median(times):.0f} ms median of {KEYS} keys (wanted p95 <= 100 ms)"
 
 
+def _sliding(local: Local, page: Page) -> str:
+    """Push a frame in its slot thirty times a second and see how many answers are drawn, and how late the last one is."""
+    with httpx.Client(base_url=local.url) as client:
+        jobs = client.get("/api/jobs").json()
+        loft = next(j["id"] for j in jobs if j["job"]["work"] == "renovation" and j["job"]["unit"] == "in")
+        opening = client.get(f"/api/jobs/{loft}").json()["openings"][0]["id"]
+    page.goto(f"{local.url}/openings/{opening}/set")
+    grip = page.locator(".set-frame .grab")
+    grip.wait_for()
+    box = grip.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.evaluate(
+        "() => { window.__drawn = []; new MutationObserver(() => window.__drawn.push(performance.now()))"
+        ".observe(document.querySelector('.set-frame'), { attributes: true, attributeFilter: ['aria-valuenow'] }); }"
+    )
+    page.mouse.move(x, y)
+    page.mouse.down()
+    start = page.evaluate("performance.now()")
+    for n in range(90):
+        page.mouse.move(x + (20 if n % 30 < 15 else -20) * (n % 15) / 15, y)
+        page.wait_for_timeout(1000 / 30)
+    last = page.evaluate("performance.now()")
+    page.mouse.up()
+    page.wait_for_load_state("networkidle")
+    drawn = [t for t in page.evaluate("window.__drawn") if t >= start]
+    during = [t for t in drawn if t <= last + 100]
+    rate = len(during) / (last - start) * 1000
+    gaps = sorted(b - a for a, b in pairwise(during))
+    return f"{rate:.0f} places drawn a second, {gaps[int(len(gaps) * 0.95)]:.0f} ms p95 between two (30 moves a second)"
+
+
 def _script() -> str:
     size = sum(len(gzip.compress(p.read_bytes())) for p in DIST.glob("assets/*.js"))
     return f"{size / 1000:.0f} kB gzipped (wanted <= 300 kB)"
@@ -185,6 +233,7 @@ def measure() -> None:
     with running(demo=True) as local:
         rows: list[tuple[str, Callable[[], str]]] = [
             ("solve one opening in the core", _core),
+            ("set plan and moves in the core", _setting),
             ("recompute 10,000 openings", _many),
             ("list a job of 1,000 openings", lambda: _listing(local, _big_job(local))),
             ("JavaScript for the first view", _script),
@@ -194,6 +243,7 @@ def measure() -> None:
         results = {name: run() for name, run in rows}
         with chromium() as browser:
             results["key press to redrawn figures"] = _typing(local, browser.new_page())
+            results["sliding a frame in its slot"] = _sliding(local, browser.new_page())
     processor = next(
         (line.split(":")[1].strip() for line in Path("/proc/cpuinfo").read_text().splitlines() if "model name" in line),
         platform.processor(),

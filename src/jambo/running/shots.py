@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
@@ -35,7 +36,7 @@ def _slip(page: Page) -> None:
     page.locator("[data-figure=head_underside]").click()
 
 
-SEEDS, SIGNAL = "Kiln Row seed library", "Signal house weaving school"
+SEEDS, SIGNAL, LOFT = "Kiln Row seed library", "Signal house weaving school", "Net loft over the slip"
 SHOTS = (
     Shot("jobs", None),
     Shot("board", SEEDS),
@@ -44,16 +45,18 @@ SHOTS = (
     Shot("opening", SEEDS, "103", "opening"),
     Shot("frame", SEEDS, "104", "frame"),
     Shot("slip", SIGNAL, "L1", "opening", before=_slip),
-    Shot("pair", SEEDS, "107", "door"),
     Shot("trim", SEEDS, "107", "trim"),
-    Shot("millimetres", SIGNAL, "L2", "floor"),
+    Shot("survey", LOFT, "N4", "survey"),
+    Shot("set", LOFT, "N2", "set"),
+    Shot("hang", LOFT, "N7", "hang"),
+    Shot("check", LOFT, "N10", "hang"),
+    Shot("setsheet", LOFT, "N2", "setting"),
     Shot("pocket", SEEDS, "108", "pocket"),
     Shot("track", SEEDS, "110", "track"),
     Shot("wall", SIGNAL, "L6", "wall"),
     Shot("bypass", SEEDS, "112", "door"),
     Shot("sill", SEEDS, "113", "floor"),
     Shot("stock", None, None, "stock"),
-    Shot("rules", SEEDS, None, "rules"),
     Shot("print", SEEDS, "101", "print"),
     Shot("phone", SEEDS, "101", "door", PHONE),
 )
@@ -73,9 +76,9 @@ def visit(page: Page, url: str, shot: Shot) -> None:
         page.get_by_role("link", name=shot.job).click()
         page.locator("a.card").first.wait_for()
     if shot.opening:
-        page.get_by_role("link", name=shot.opening).first.click()
+        page.get_by_role("link", name=re.compile(rf"^{shot.opening}\\b")).first.click()
         page.locator(".sheet").wait_for()
-        page.goto(f"{page.url.rsplit('/', 1)[0]}/{shot.stage}")
+        page.goto(f"{page.url}/{shot.stage}")
     elif shot.stage:
         page.goto(f"{page.url.rstrip('/')}/{shot.stage}")
     settled(page)

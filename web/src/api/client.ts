@@ -66,7 +66,13 @@ export interface Conflict {
   differs: string[];
 }
 
-const who = () => localStorage.getItem("jambo.who") ?? "";
+const who = () => {
+  try {
+    return String(JSON.parse(localStorage.getItem("jambo.who") ?? '""'));
+  } catch {
+    return "";
+  }
+};
 
 export const api = createClient<paths>({
   baseUrl: "/",

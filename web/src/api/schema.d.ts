@@ -590,6 +590,16 @@ export interface components {
             what?: string;
         };
         /**
+         * BlockOut
+         * @description A block on the hinge stud: its figure and how high up it goes.
+         */
+        BlockOut: {
+            /** Figure */
+            figure: string;
+            /** Up */
+            up: string;
+        };
+        /**
          * BriefOut
          * @description The short of one opening.
          */
@@ -2122,7 +2132,9 @@ export interface components {
          */
         SetOut: {
             /** Blocks */
-            blocks: string[];
+            blocks: components["schemas"]["BlockOut"][];
+            /** Frames */
+            frames: components["schemas"]["StockFitOut"][];
             /** Height */
             height: number;
             /** High */
@@ -2156,7 +2168,8 @@ export interface components {
          * Setting
          * @description How the frame is set (TRADE 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
          *
-         *     `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in degrees.
+         *     `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in
+         *     degrees; `later_floor` what is laid on the swing side after the door hangs.
          */
         Setting: {
             /** Cut Hinge */
@@ -2180,6 +2193,8 @@ export interface components {
              * @enum {string}
              */
             latch?: "not_tried" | "latches" | "binds" | "rattles";
+            /** Later Floor */
+            later_floor?: (string | components["schemas"]["ExactLength"]) | null;
             /**
              * Lean
              * @default auto

@@ -89,7 +89,7 @@ function useBoardActions(data: JobPageData) {
       ),
     onSuccess: ({ id }) => {
       refresh();
-      void navigate(`/openings/${id}/door`);
+      void navigate(`/openings/${id}`);
     },
     onError: tell,
   });
@@ -194,7 +194,7 @@ function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: 
   const title = opening.mark || "no mark";
   return (
     <li>
-      <Link to={`/openings/${opening.id}/door`} className="card" data-level={level}>
+      <Link to={`/openings/${opening.id}`} className="card" data-level={level}>
         <Silhouette of={brief.silhouette} height={176} tallest={tallest} />
         <span className="card-mark">{title}</span>
         <span className="card-room">{opening.room || "room not named"}</span>

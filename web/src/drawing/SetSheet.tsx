@@ -186,7 +186,7 @@ function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Res
     <g>
       {set.stations.map((s) => {
         const figure = result.figures[s.figure];
-        if (!figure) return null;
+        if (!figure || s.side === "head") return null;
         const back = set.x + set.tilt * s.y;
         const [x0, x1] = s.side === "hinge" ? [hinge(back - s.gap_mm), hinge(back)] : [strike(back + set.outside), strike(back + set.outside + s.gap_mm)];
         const right = (s.side === "hinge") === (flip === -1);

@@ -61,6 +61,10 @@ export function SettingPage() {
                 <p className="print-verdict">
                   {set.said} {set.pieces} pieces to carry.
                 </p>
+                <p>
+                  The hinge leg by {opening?.setting?.hinge_by === "stud" ? "its stud" : "the level"}, the other leg by {opening?.setting?.strike_by === "level" ? "the level" : "the leaf’s edge"};{" "}
+                  {opening?.setting?.nailing === "bottom_up" ? "bottom up" : "top down"}, then the head.
+                </p>
                 <Figures result={solved.data} names={LEADING} />
                 <table className="cuts">
                   <caption>Behind the legs, in nailing order</caption>

@@ -1,4 +1,5 @@
 import { useWork } from "../opening/context";
+import { LengthAt } from "../opening/LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { WithFractions } from "../tape/Digits";
 import { useAsked } from "./asked";
@@ -7,7 +8,7 @@ import { Happened } from "./Happened";
 import { ReadingForm } from "./ReadingForm";
 import { ReadingList } from "./ReadingList";
 
-const SWEEP = ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted"];
+const SWEEP = ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted", "trim_later"];
 
 /** How the leaf hangs: where it drifts, how it clears the floor, and after setting the gaps and the moves that cure them. */
 export function HangStage() {
@@ -58,6 +59,7 @@ export function HangStage() {
         number
         data={["60", "90", "100", "110", "120", "180"].map((n) => ({ value: n, label: `${n} degrees` }))}
       />
+      <LengthAt path="opening.setting.later_floor" kind="layer" label="A floor laid later, where it swings" />
       <h2>Gaps after setting</h2>
       {check && (
         <table className="readings gaps">

@@ -55,6 +55,7 @@ function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: 
   const [more, setMore] = useState(false);
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [instrument, setInstrument] = useLocalStorage({ key: "jambo.instrument", defaultValue: "", getInitialValueInEffect: false });
+  const [who, setWho] = useLocalStorage({ key: "jambo.who", defaultValue: "", getInitialValueInEffect: false });
   const before = page.readings.filter((r) => r.reading.place === asked.place);
   const last = before[before.length - 1];
   const level = asked.written === "level";
@@ -181,7 +182,10 @@ function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: 
       )}
       <div className="pair">
         <TextInput label="Taken with" placeholder="tape, 6 ft level" maxLength={80} value={instrument} onChange={(e) => setInstrument(e.currentTarget.value)} />
-        <Button type="submit" loading={keep.isPending} className="keep">
+        <TextInput label="by" placeholder="your name" maxLength={80} value={who} onChange={(e) => setWho(e.currentTarget.value)} />
+      </div>
+      <div>
+        <Button fullWidth type="submit" loading={keep.isPending} className="keep">
           {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
         </Button>
       </div>

@@ -164,10 +164,17 @@ function Stations() {
         {set.pieces} {set.pieces === 1 ? "piece" : "pieces"} to carry, in nailing order
       </caption>
       <tbody>
-        {set.blocks.map((name) => (
-          <tr key={name}>
-            <th scope="row">{result!.figures[name]?.label}</th>
-            <td colSpan={2}>{result!.figures[name]?.value.text}</td>
+        {set.blocks.map((b) => (
+          <tr key={b.figure}>
+            <th scope="row">
+              Block at <WithFractions text={b.up} />
+            </th>
+            <td className="gap">
+              <button type="button" className="link" onClick={() => open(b.figure)}>
+                <WithFractions text={result!.figures[b.figure]?.value.text ?? ""} />
+              </button>
+            </td>
+            <td>makes the stud plumb</td>
           </tr>
         ))}
         {set.stations.map((s) => (
@@ -202,7 +209,16 @@ function Stock() {
   const words = { fits: "goes in", work: "with work", no: "does not" } as Record<string, string>;
   return (
     <details className="more">
-      <summary>Which stock leaves would go in</summary>
+      <summary>What else would go in</summary>
+      {set.frames.length > 0 && (
+        <ul className="frames-fit">
+          {set.frames.map((f) => (
+            <li key={f.leaf} data-verdict={f.verdict}>
+              This leaf in a frame of <WithFractions text={f.leaf} />: room <WithFractions text={f.room} />, {words[f.verdict]}
+            </li>
+          ))}
+        </ul>
+      )}
       <table className="readings">
         <thead>
           <tr>

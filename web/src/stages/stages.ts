@@ -64,7 +64,7 @@ const HOMES: [RegExp, StageName][] = [
   [/^opening\.door\.slider/, "track"],
   [/^opening\.door\.bypass\.(overlap|track|between)/, "opening"],
   [/^survey/, "survey"],
-  [/^opening\.setting\.(opens|latch)/, "hang"],
+  [/^opening\.setting\.(opens|latch|later_floor)/, "hang"],
   [/^opening\.(setting|unit)/, "set"],
   [/^opening\.(door|mark|room)/, "door"],
   [/^opening\.(floors|rules\.floor_gap)/, "floor"],

@@ -117,6 +117,17 @@ def hang(
         if short > ZERO:
             made["sweep_trim"] = add("sweep_trim", wanted, (-1, made["sweep_least"]))
             made["sweep_gap_wanted"] = add("sweep_gap_wanted", gap, made["sweep_trim"])
+    later = opening.setting.later_floor
+    if later is not None and swing_floor is not None:
+        under = made.get("sweep_least") or add(
+            "sweep_gap",
+            figures["leaf_bottom"],
+            (-1, figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"]),
+        )
+        made.setdefault(under.name, under)
+        trim = add("trim_later", later, rules.known("floor_gap_least"), (-1, under))
+        if (value_of(trim) or ZERO) > ZERO:
+            made["trim_later"] = trim
     measured = read_x is not None or read_n is not None
     return Hang(t_x, t_n, measured, lets, rest_angle(t_x, t_n), passed, curve, made)
 

@@ -29,7 +29,8 @@ class Delivered:
 class Setting:
     """How this frame is set. `slide` is where it was pushed to in its slot, from the end at the hinge stud.
 
-    `cut_hinge` and `cut_strike` are the legs as they have been cut; `one_side` that shims were put in from one side only.
+    `cut_hinge` and `cut_strike` are the legs as they have been cut; `one_side` that shims were put in from one side only;
+    `later_floor` what will be laid on the swing side after the door hangs.
     """
 
     school: SetSchool = "centred"
@@ -45,4 +46,5 @@ class Setting:
     cut_strike: Known | None = None
     one_side: bool = False
     opens: int = 90
+    later_floor: Known | None = None
     latch: Latch = "not_tried"

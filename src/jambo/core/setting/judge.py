@@ -26,7 +26,7 @@ ASSUMED = {
 STATIONS = {
     "hinge": "hinge {n}", "strike": "{strike}, hinge {n}", "strike_top": "{strike}, top",
     "latch_above": "above the latch", "latch_below": "below the latch", "strike_low": "{strike}, low",
-    "strike_foot": "{strike}, foot",
+    "strike_foot": "{strike}, foot", "head_centre": "{head}, middle",
 }  # fmt: skip
 
 

@@ -27,6 +27,10 @@ READ = Source("reading", "survey.readings")
 TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
 PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (TRADE 14)
 HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
+FRAME_STOCK = {
+    "in": tuple(Length.inches(t) for t in ("3/4", "11/16", "1/2")),
+    "mm": tuple(Length.mm(t) for t in (20, 19, 18)),
+}
 LITTLE = {"in": Length.inches("1/8"), "mm": Length.mm(3)}  # what may be planed off a stud and still be called work
 
 
@@ -38,6 +42,15 @@ class StockFit:
     height: Length
     room: Length
     head: Length | None
+    verdict: Verdict
+
+
+@dataclass(frozen=True, slots=True)
+class FrameFit:
+    """The leaf planned in a frame of another stocked thickness: the room it leaves, and whether it goes in."""
+
+    thickness: Length
+    room: Length
     verdict: Verdict
 
 
@@ -54,6 +67,8 @@ class SetPlan:
     stations: tuple[Station, ...]
     pieces: int
     stock: tuple[StockFit, ...]
+    frames: tuple[FrameFit, ...]
+    blocks: tuple[tuple[str, Mm], ...]
     figures: Figures
 
 
@@ -134,6 +149,20 @@ def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: 
     return tuple(found)
 
 
+def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[FrameFit, ...]:
+    """The same leaf in flat frames of the thicknesses stocked (TRADE 4): thinner legs leave more room, and a lower top."""
+    thick = value_of(opening.frame.leg_thickness)
+    if opening.frame.kind != "flat_jamb" or thick is None:
+        return ()
+    found = []
+    for other in FRAME_STOCK[rules.habit]:
+        more = mm(thick - other) * 2
+        left = head + (thick - other) if head is not None else None
+        verdict = _verdict(plumb + more, tilted + more, left, rules.habit, rules.value("leaf_trim_most"))
+        found.append(FrameFit(other, down(plumb + more), verdict))
+    return tuple(found)
+
+
 def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules: HouseRules) -> SetPlan | None:
     """The set plan; None while the frame's width or height waits for a fact."""
     planned, top = value_of(figures["frame_outside_width"]), value_of(figures["frame_top"])
@@ -185,6 +214,10 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     stations: list[Station] = []
     for place in where:
         if place.side == "head":
+            over = figures.get("head_play_found")
+            if over is not None and (play := value_of(over)) is not None and play > ZERO:
+                made["gap_head_centre"] = add("gap_head_centre", over)
+                stations.append(shimmed(place, play, ZERO, by))
             continue
         face = hinge if place.side == "hinge" else strike
         stud = Known(
@@ -207,10 +240,15 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     for name, value in least.items():
         left = ZERO if -mm(TOUCHES) < value < 0 else down(value)
         made[name] = add(name, Known("stud_proudest", left, READ))
+    blocks: list[tuple[str, Mm]] = []
+    if delivered is not None:
+        wider = [(1, made["unit_width"]), (-1, figures["frame_outside_width"])]
+        made["slot_width_planned"] = add("slot_width_planned", made["slot_width"], *wider)
     if chosen.school == "pre_packed":
         for n in range(PLUMB_PACKS):
             y = height * (n + 0.5) / PLUMB_PACKS
             gap = as_length(gap_at(Place("", "hinge", y), hinge, strike, stand))
+            blocks.append((f"stud_pack_{n + 1}", y))
             made[f"stud_pack_{n + 1}"] = add(
                 f"stud_pack_{n + 1}", pushed, (-1, Known("stud_face_hinge", at - gap, READ))
             )
@@ -222,5 +260,7 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
         _verdict(plumb.width, best.width, head, rules.habit, rules.value("leaf_trim_most")),
         tuple(stations), sum(s.pack.pieces for s in stations),
         _stock(opening, plumb.width, best.width, head, rules),
+        _frames(opening, plumb.width, best.width, head, rules),
+        tuple(blocks),
         made,
     )  # fmt: skip
