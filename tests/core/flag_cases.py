@@ -114,5 +114,7 @@ FLAGS = [
     (BYPASS | {"opening.door.bypass": {"leaf_width": "29 3/4"}}, "bypass-laps-little"),
     (BYPASS | {"opening.door.bypass": {"leaf_height": "80"}}, "bypass-leaf-too-high"),
     (BYPASS | {"opening.door.bypass": {"count": 4}}, "bypass-too-deep"),
+    ({"cuts": [{"figure": "leg_length", "length": "81 1/4", "when": "Tue"}]}, "piece-cut-short"),
+    ({"cuts": [{"figure": "leg_length", "length": "81 1/2", "when": "Tue"}]}, "piece-cut-long"),
     *FOUND_FLAGS,
 ]

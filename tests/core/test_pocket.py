@@ -41,7 +41,7 @@ def test_single_pocket_by_hand():
         ("pocket_kit", 1, inch("30")), ("pocket_pull", 1, None), ("foot_screw", 4, inch("1 5/8")),
     ]  # fmt: skip
     assert {"hinge", "latch"}.isdisjoint({i.name for i in result.hardware})
-    assert result.stages == ("door", "floor", "pocket", "frame", "survey", "trim")
+    assert result.stages == ("door", "floor", "pocket", "frame", "survey", "trim", "card")
 
 
 def test_converging_pair_meets_and_has_two_pockets():
@@ -114,7 +114,8 @@ def test_cautions_come_before_the_work():
         pocket(**{"opening.door.pocket": KIT | {"found": [{"what": "A cable"}, {"what": "A pipe", "moved": True}]}})
     )
     assert [f.values["what"] for f in result.flags if f.code == "pocket-not-cleared"] == ["A cable"]
-    assert [s.gate for s in result.steps if s.gate][1:] == [
+    assert [s.gate for s in result.steps if s.gate] == [
+        "services out of the pocket's zone",
         "frame before {wallboard}",
         "{leaf} after {wallboard} and paint",
     ]

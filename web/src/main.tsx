@@ -15,10 +15,13 @@ import { ShowProvider } from "./app/show";
 import { theme } from "./app/theme";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
+import { LogPage } from "./board/LogPage";
 import { RulesPage } from "./board/RulesPage";
 import { StockPage } from "./board/StockPage";
 import { OpeningPage } from "./opening/OpeningPage";
 import { CutListPage } from "./print/CutListPage";
+import { CardPage } from "./print/CardPage";
+import { ListsPage } from "./print/ListsPage";
 import { SettingPage } from "./print/SettingPage";
 
 const queries = new QueryClient({
@@ -38,6 +41,9 @@ createRoot(document.getElementById("root")!).render(
               <Route path="/jobs/:jobId" element={<JobPage />} />
               <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
               <Route path="/openings/:openingId/print" element={<CutListPage />} />
+              <Route path="/jobs/:jobId/record" element={<LogPage />} />
+              <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
+              <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
               <Route path="/openings/:openingId/setting" element={<SettingPage />} />
               <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
               <Route path="*" element={<Lost />} />

@@ -14,9 +14,10 @@ from typing_extensions import TypedDict
 from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept_json
 from jambo.core.tape import Unit
 from jambo.files.brief import Brief, BriefOut, brief, brief_out
-from jambo.files.document import Document, Job, Opening, RuleLevels, Rules, Wall
+from jambo.files.document import CutPiece, Document, Job, Opening, RuleLevels, Rules, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
+from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
@@ -24,6 +25,9 @@ from jambo.store.kept import log_of, read_json
 from jambo.store.readings import of_job as readings_of_job
 
 router = APIRouter(prefix="/api", tags=["jobs"])
+
+
+DONE = ("framed", "set", "signed")
 
 
 class NewId(TypedDict):
@@ -63,6 +67,7 @@ class ListedOpening(TypedDict):
     mark: str
     room: str
     brief: BriefOut
+    done: list[str]
 
 
 class JobPage(KeptJob):
@@ -152,24 +157,38 @@ def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
         walls = kept_jobs.walls(t, job_id)
         openings = kept_openings.openings(t, job_id)
         read = readings_of_job(t, job_id)
+        cuts = events.cuts_of_job(t, job_id)
+        happened = events.happened_in_job(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    briefs = _briefs(job, crew["doc"], openings, read)
+    briefs = _briefs(job, crew["doc"], openings, read, cuts)
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
             "brief": brief_out(one, tape, words),
+            "done": [what for what in DONE if what in happened.get(o["id"], ())],
         }
         for o, one in zip(openings, briefs, strict=True)
     ]
     return {**as_job(row), "walls": [as_wall(w) for w in walls], "openings": listed}
 
 
-def _briefs(job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]]) -> Iterator[Brief]:
+def cut_piece(line: Row) -> CutPiece:
+    """Give a line of the log about a cut as the document has it."""
+    return CutPiece(figure=line["detail"]["figure"], length=line["detail"]["length"], when=f"{line['at']:%a %d %b}")
+
+
+def _briefs(
+    job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]], cuts: dict[int, list[Row]]
+) -> Iterator[Brief]:
     crew_text, job_text = compact(crew), compact(job.get("rules", {}))
     return (
-        brief(job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ()))) for o in openings
-    )
+        brief(
+            job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
+            compact([kept_json(cut_piece(c)) for c in cuts.get(o["id"], ())]),
+        )
+        for o in openings
+    )  # fmt: skip
 
 
 def warm_up(database: Database) -> None:
@@ -181,7 +200,8 @@ def warm_up(database: Database) -> None:
             crew = kept_jobs.crew_rules(t, row["doc"]["unit"])["doc"]
             openings = kept_openings.openings(t, row["id"])
             read = readings_of_job(t, row["id"])
-        for _ in _briefs(row["doc"], crew, openings, read):
+            cuts = events.cuts_of_job(t, row["id"])
+        for _ in _briefs(row["doc"], crew, openings, read, cuts):
             time.sleep(0)  # let a waiting request go first
 
 
@@ -217,11 +237,11 @@ def reorder(db: Db, job_id: int, order: Order, x_jambo_who: Who = "") -> None:
 
 
 @router.get("/jobs/{job_id}/log", response_model_exclude_unset=True)
-def job_log(db: Db, job_id: int) -> list[LogLine]:
-    """Give the log of a job, newest first."""
+def job_log(db: Db, job_id: int, opening_id: int | None = None, what: str | None = None) -> list[LogLine]:
+    """Give the newest lines of a job's log, of one opening or one kind of event if asked, newest first."""
     with db.transaction() as t:
         kept_jobs.job(t, job_id)
-        return as_log(log_of(t, job_id))
+        return as_log(log_of(t, job_id, opening_id, what, most=500))
 
 
 @router.post("/jobs/{job_id}/walls", status_code=201)

@@ -9,21 +9,20 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 from typing_extensions import TypedDict
 
-from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall
-from jambo.api.shared import Based, Db, Who, kept_json
+from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall, cut_piece
+from jambo.api.shared import Based, Db, ShownQuery, Who, kept_json
 from jambo.files.document import Document, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
 from jambo.files.facts import facts_of
+from jambo.files.lists import JobLists, job_lists
 from jambo.files.problems import FieldError, Refused, parse
+from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import log_of
+from jambo.store.kept import log_of, with_doc
 from jambo.store.readings import readings
 
 router = APIRouter(prefix="/api", tags=["openings"])
-
-
-EVENTS = ("ordered", "delivered", "framed", "set", "signed")
 
 
 class KeptReading(TypedDict):
@@ -49,6 +48,8 @@ class OpeningPage(TypedDict):
     can_redo: bool
     readings: list[KeptReading]
     events: list[LogLine]
+    ticks: list[LogLine]
+    cuts: list[LogLine]
 
 
 class NewOpening(BaseModel):
@@ -83,7 +84,9 @@ def page(t: Transaction, row: Row) -> OpeningPage:
             {"id": r["id"], "reading": r["doc"], "at": r["at"], "who": r["who"], "instrument": r["instrument"]}
             for r in readings(t, row["id"])
         ],
-        "events": [e for e in as_log(log_of(t, row["job_id"], row["id"])) if e["what"] in EVENTS],
+        "ticks": as_log(events.ticks(t, row["id"])),
+        "cuts": as_log(events.cuts(t, row["id"])),
+        "events": as_log(events.happened(t, row["id"])),
     }
 
 
@@ -99,6 +102,7 @@ def document_of(t: Transaction, row: Row) -> Document:
         wall=parse(Wall, kept_jobs.wall(t, row["wall_id"])["doc"]),
         opening=parse(Opening, row["doc"]),
         survey=Survey(readings=[parse(Reading, r["doc"]) for r in readings(t, row["id"])]),
+        cuts=[cut_piece(c) for c in events.cuts(t, row["id"])],
     )
 
 
@@ -110,6 +114,16 @@ def _check(t: Transaction, job: Row, wall_id: int, opening: Opening) -> None:
         job=parse(Rules, job["doc"].get("rules", {})),
     )
     facts_of(Document(unit=job["doc"]["unit"], rules=rules, wall=parse(Wall, wall["doc"]), opening=opening))
+
+
+@router.get("/jobs/{job_id}/lists")
+def lists_of_job(db: Db, job_id: int, shown: ShownQuery) -> JobLists:
+    """Give the whole job's cut list and buy list, gathered by stock."""
+    with db.transaction() as t:
+        job = kept_jobs.job(t, job_id)["doc"]
+        rows = [with_doc(row) for row in kept.openings(t, job_id)]
+        named = [(row["mark"] or f"no. {row['id']}", document_of(t, row)) for row in rows]
+    return job_lists(named, shown.tape(job), shown.region(job))
 
 
 @router.post("/jobs/{job_id}/openings", status_code=201)

@@ -12,7 +12,7 @@ from typing_extensions import TypedDict
 from jambo.api.openings import OpeningPage, document_of, page
 from jambo.api.shared import Db, Who, kept_json
 from jambo.core.survey.readings import PLACES
-from jambo.files.document import Reading, Survey
+from jambo.files.document import Document, Reading, Survey
 from jambo.files.exchange import solve_document
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
@@ -23,7 +23,7 @@ from jambo.store.kept import log
 
 router = APIRouter(prefix="/api", tags=["readings"])
 
-Event = Literal["ordered", "delivered", "framed", "set", "signed"]
+Event = Literal["ordered", "delivered", "framed", "set", "signed", "step", "cut"]
 
 
 class NewReading(BaseModel):
@@ -48,17 +48,22 @@ class ReadingLine(TypedDict):
 
 
 class NewEvent(BaseModel):
-    """Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why."""
+    """Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
+
+    `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back.
+    """
 
     what: Event
     note: Annotated[str, Field(max_length=500)] = ""
+    key: Annotated[str, Field(max_length=80)] = ""
+    undo: bool = False
 
 
-def _checked(t: Transaction, row: Row, reading: Reading) -> Reading:
-    """Give a reading with its unit written out. Raises Refused for one that cannot be, with its own fields named."""
-    document = document_of(t, row).model_copy(update={"survey": Survey(readings=[reading])})
+def written_out(document: Document, reading: Reading) -> Reading:
+    """Give a reading of a document's opening with its unit written out. Raises Refused, its own fields named."""
+    alone = document.model_copy(update={"survey": Survey(readings=[reading])})
     try:
-        heard = facts_of(document).heard.get("survey.readings[0].value")
+        heard = facts_of(alone).heard.get("survey.readings[0].value")
         if heard is not None and PLACES[reading.place].written == "length":
             return reading.model_copy(update={"value": heard.canonical(document.unit)})
     except Refused as refused:
@@ -75,7 +80,7 @@ def new_reading(db: Db, opening_id: int, new: NewReading, x_jambo_who: Who = "")
     """Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts."""
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        reading = _checked(t, row, new.reading)
+        reading = written_out(document_of(t, row), new.reading)
         kept.add(t, row, kept_json(reading), x_jambo_who, new.instrument, new.corrects)
         return page(t, row)
 
@@ -125,11 +130,37 @@ def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:
     return {"before": first, "after": after, "moves_left": check["moves"], "done": check["done"]}
 
 
-def record(t: Transaction, row: Row, what: Event, note: str, who: str) -> None:
-    """Write an event into the log. Raises Refused for a sign-off that cannot be."""
+def _step(t: Transaction, row: Row, key: str) -> dict[str, Any]:
+    """What a tick records: the step's key and its words as they stand. Raises Refused for a step the card has not."""
+    steps = solve_document(document_of(t, row))["steps"]
+    step = next((s for s in steps if s["key"] == key), None)
+    if step is None:
+        raise Refused(
+            [FieldError("key", f"the card has no step {key[:40]!r}", "accepted: " + ", ".join(s["key"] for s in steps))]
+        )
+    return {"key": key, "text": step["text"]}
+
+
+def _cut(t: Transaction, row: Row, figure: str) -> dict[str, Any]:
+    """What a cut records: the figure and its length on the crew's tape. Raises Refused for what is not on the cut list."""
+    solved = solve_document(document_of(t, row))
+    pieces = {p["figure"]: p["label"] for p in solved["pieces"] if p["figure"] in solved["figures"]}
+    if figure not in pieces:
+        raise Refused([FieldError("key", f"{figure[:40]!r} is not on the cut list", "accepted: " + ", ".join(pieces))])
+    return {"figure": figure, "label": pieces[figure], "length": solved["figures"][figure]["value"]["text"]}
+
+
+def record(t: Transaction, row: Row, what: Event, note: str, who: str, key: str = "", undo: bool = False) -> None:
+    """Write an event into the log. Raises Refused for a sign-off, a step or a piece that cannot be."""
     detail: dict[str, Any] = {"note": note} if note else {}
     if what == "signed":
         detail |= _sign_off(t, row, note)
+    elif what == "step":
+        detail |= {"key": key} if undo else _step(t, row, key)
+    elif what == "cut":
+        detail |= {"figure": key} if undo else _cut(t, row, key)
+    if undo:
+        detail["undo"] = True
     log(t, row["job_id"], what, detail, who, row["id"])
 
 
@@ -138,5 +169,5 @@ def new_event(db: Db, opening_id: int, event: NewEvent, x_jambo_who: Who = "") -
     """Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off."""
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        record(t, row, event.what, event.note, x_jambo_who)
+        record(t, row, event.what, event.note, x_jambo_who, event.key, event.undo)
         return page(t, row)

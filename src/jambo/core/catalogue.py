@@ -338,3 +338,12 @@ def entry(name: str) -> Entry:
         if name.startswith(start) and name[len(start) :].isdigit():
             return Entry(label.replace("{n}", name[len(start) :]))
     raise KeyError(name)
+
+
+def named(name: str) -> bool:
+    """Whether a rule makes figures of this name."""
+    try:
+        entry(name)
+    except KeyError:
+        return False
+    return True

@@ -676,6 +676,16 @@ KINDS: dict[str, FlagKind] = {
         "The latch does not enter its {strike} freely.",
         "Look at the gap at the latch and the {leaf}'s height there first; file the {strike} last.",
     ),
+    "piece-cut-short": FlagKind(
+        "check", "frame",
+        "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
+        "It is {by} too short: cut it anew, or undo what moved the plan.",
+    ),
+    "piece-cut-long": FlagKind(
+        "check", "frame",
+        "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
+        "Take {by} more off it.",
+    ),
     "latch-rattles": FlagKind(
         "note", "hang",
         "The latch has play in its {strike}.",

@@ -45,6 +45,7 @@ KINDS: dict[str, Kind] = {
     "opening_width": _kind("a finished opening width", "12", "360"),
     "opening_height": _kind("a finished opening height", "48", "240"),
     "diagonal": _kind("a diagonal", "24", "480"),
+    "cut": _kind("a cut length", "0", "720"),
     "track": _kind("a track length", "12", "480"),
     "lean": _kind("a lean", "0", "4"),
     "small": _kind("a small length", "0", "12"),

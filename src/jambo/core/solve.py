@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.card import Step, order_of_work
+from jambo.core.card import Step, work_card
 from jambo.core.door.hardware import Item
 from jambo.core.door.leaf import Hands, hands
 from jambo.core.drawing import Drawing, Shape
@@ -19,12 +19,13 @@ from jambo.core.opening.pieces import Piece, cut_list
 from jambo.core.opening.placed import Placed
 from jambo.core.opening.plate import Mark, Plate
 from jambo.core.opening.slider import TrackTape
+from jambo.core.record import on_cuts
 from jambo.core.rules import HouseRules
 from jambo.core.setting.as_found import AsFound, as_found
 from jambo.core.sums import Figure, Missing, Reckoned, Waiting, add, value_of
 from jambo.core.trim import casing as trim
 
-Stage = Literal["survey", "door", "floor", "opening", "pocket", "track", "wall", "frame", "set", "hang", "trim"]
+Stage = Literal["survey", "door", "floor", "opening", "pocket", "track", "wall", "frame", "set", "hang", "trim", "card"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,8 +54,8 @@ def stages_of(opening: Opening, existing: bool = False) -> tuple[Stage, ...]:
     before = len(planned) - ("trim" in planned)
     after: tuple[Stage, ...] = ("set", "hang") if opening.kind == "swing" else ()
     if existing:
-        return ("survey", *planned[:before], *after, *planned[before:])
-    return (*planned[:before], "survey", *after, *planned[before:])
+        return ("survey", *planned[:before], *after, *planned[before:], "card")
+    return (*planned[:before], "survey", *after, *planned[before:], "card")
 
 
 def _planned(opening: Opening) -> tuple[Stage, ...]:
@@ -245,7 +246,13 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     return Result(
         stages=stages_of(opening, wall.existing),
         figures=figures,
-        flags=worst_first((*_flags(opening, wall, figures, laid, tape, rules), *found.flags)),
+        flags=worst_first(
+            (
+                *_flags(opening, wall, figures, laid, tape, rules),
+                *found.flags,
+                *on_cuts(opening.cuts, figures, opening.tape),
+            )
+        ),
         missing=_missing(figures, opening),
         hands=hands(opening.handing),
         plate=laid,
@@ -253,7 +260,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         pieces=_cut_list(figures, opening, wall, laid),
         hardware=_hardware(opening, figures, tape, rules),
         shapes=_shapes(opening, wall, framed, laid, figures, tape, rules),
-        steps=order_of_work(opening),
+        steps=work_card(opening, wall),
         drawings=_drawings(opening, wall, figures, rules),
         track=tape,
         found=found,

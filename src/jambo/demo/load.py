@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from jambo.api.readings import record
+from jambo.api.readings import record, written_out
+from jambo.api.shared import kept_json
 from jambo.demo.jobs import JOBS, RECORD, STOCK
-from jambo.files.document import Document, Job, Opening, RuleLevels, Survey, Wall
+from jambo.files.document import Document, Job, Opening, Reading, RuleLevels, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
 from jambo.files.stock import StockItem, checked
@@ -43,7 +44,8 @@ def load_if_empty(database: Database) -> bool:
                     opening_id = openings.new_opening(t, job_id, wall_id, opening, WHO)
                     row = openings.opening(t, opening_id)
                     for reading in readings:
-                        kept_readings.add(t, row, reading, WHO, "tape and 6 ft level")
+                        kept = kept_json(written_out(document, parse(Reading, reading)))
+                        kept_readings.add(t, row, kept, WHO, "tape and 6 ft level")
                     for what in asked.get("events", []):
                         record(t, row, what, "", WHO)
     return True

@@ -88,7 +88,9 @@ def _value(result: Result, name: str) -> Length | None:
 
 
 @lru_cache(maxsize=20_000)
-def brief(unit: Unit, crew: str, job: str, wall: str, opening: str, read: tuple[str, ...] = ()) -> Brief:
+def brief(
+    unit: Unit, crew: str, job: str, wall: str, opening: str, read: tuple[str, ...] = (), cuts: str = "[]"
+) -> Brief:
     """Solve an opening from its kept JSON texts and keep the short of it.
 
     Nothing stored is trusted: the answer depends on these texts alone, so equal texts may share one answer.
@@ -99,6 +101,7 @@ def brief(unit: Unit, crew: str, job: str, wall: str, opening: str, read: tuple[
         "wall": json.loads(wall),
         "opening": json.loads(opening),
         "survey": {"readings": [json.loads(one) for one in read]},
+        "cuts": json.loads(cuts),
     }
     try:
         facts = facts_of(parse(Document, data))

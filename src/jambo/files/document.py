@@ -479,6 +479,14 @@ class Survey(Model):
     readings: Annotated[list[Reading], Field(max_length=120)] = Field(default_factory=list)
 
 
+class CutPiece(Model):
+    """A piece that was cut: the figure of the cut list, the length it got, and the day."""
+
+    figure: Name
+    length: Annotated[LengthText, Of("cut")]
+    when: Name = ""
+
+
 class Opening(Model):
     """One opening: what hangs in it, what it stands on, how it is sized and where it is."""
 
@@ -517,6 +525,7 @@ class Document(Model):
     wall: Wall = Field(default_factory=Wall)
     opening: Opening = Field(default_factory=Opening)
     survey: Survey = Field(default_factory=Survey)
+    cuts: Annotated[list[CutPiece], Field(max_length=60)] = Field(default_factory=list)
 
 
 class Job(Model):

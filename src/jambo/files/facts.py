@@ -10,6 +10,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from jambo.core.catalogue import named
 from jambo.core.door.frame import Frame, HeadOverLegs, Joint, LegsPastHead, Sill, Trenched
 from jambo.core.door.hardware import Lockset
 from jambo.core.door.leaf import Handing, Leaf
@@ -21,6 +22,7 @@ from jambo.core.notation import ACCEPTED, Heard, NotALength, exact_text, read
 from jambo.core.opening.facts import Beside, Bypass, Found, Lean, Opening, PocketKit, Slider
 from jambo.core.opening.floors import Floors, Stack
 from jambo.core.opening.framing import Header, Placing, Wall
+from jambo.core.record import Cut
 from jambo.core.rules import LEVELS, RULES, HouseRules
 from jambo.core.setting.facts import Delivered, Setting
 from jambo.core.sums import Fact, Known, Missing, Source, value_of
@@ -365,6 +367,19 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
     return Reading(one.place, value, path, along, one.toward, at.value if at is not None else None, one.angle)
 
 
+def _cuts(cuts: list[doc.CutPiece], reader: Reader) -> tuple[Cut, ...]:
+    found = []
+    for i, one in enumerate(cuts):
+        length = _known(reader, one, "length", f"cuts[{i}]", "leg_as_cut")
+        if not named(one.figure):
+            reader.refuse(
+                f"cuts[{i}].figure", f"{one.figure[:40]!r} is no figure", "a figure of the cut list, such as leg_length"
+            )
+        elif length is not None:
+            found.append(Cut(one.figure, length.value, one.when, f"cuts[{i}].length"))
+    return tuple(found)
+
+
 def _survey(survey: doc.Survey, reader: Reader) -> Survey:
     read_ = [read_reading(r, f"survey.readings[{i}]", reader) for i, r in enumerate(survey.readings)]
     return Survey(tuple(r for r in read_ if r is not None))
@@ -459,6 +474,8 @@ def facts_of(document: doc.Document) -> Facts:
         ),
         setting=_setting(asked.setting, reader),
         survey=_survey(document.survey, reader),
+        cuts=_cuts(document.cuts, reader),
+        tape=shown if shown.unit == document.unit else Tape.of(document.unit),
     )
     wall = _wall(document.wall, rules, reader)
     _cannot_be(opening, wall, reader)

@@ -15,6 +15,7 @@ from jambo.core.flags import Flag, FlagLevel
 from jambo.core.length import Length
 from jambo.core.notation import Heard
 from jambo.core.opening.facts import DoorKind
+from jambo.core.opening.pieces import Piece
 from jambo.core.opening.slider import TrackTape
 from jambo.core.rules import RULES
 from jambo.core.solve import Result, Stage
@@ -171,10 +172,15 @@ class DrawingOut(TypedDict):
 
 
 class StepOut(TypedDict):
-    """A step of the order of work, with this opening's figures; `gate` is what must be done before it."""
+    """A step of the work card, with this opening's figures; `gate` is what must be done before it."""
 
+    key: str
+    part: str
     text: str
     gate: str
+    tools: str
+    check: str
+    caution: str
 
 
 class TrackMarkOut(TypedDict):
@@ -302,15 +308,19 @@ def _missing_out(missing: Missing, words: Region) -> MissingOut:
     return {"label": label(missing.name, words), "path": missing.path}
 
 
+def _told_on(value: Length, tape: Tape) -> Tape:
+    """The tape a length is told on in words: a small rule such as 1/32 is told as it is, not as a shy 1/16."""
+    half = Tape(tape.unit, tape.step / 2)
+    return half if show(value, half).moved is None else tape
+
+
 def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
     """Put a flag into words on the crew's tape; amounts a cure asks for are rounded up."""
 
     def said(name: str, value: Length | str) -> str:
         if isinstance(value, str):  # a name of a part or place, which may use the word list itself
             return value.format(**WORDS[words]) if "{" in value else value
-        half = Tape(tape.unit, tape.step / 2)  # a small rule such as 1/32 is told as it is, not as a shy 1/16
-        on = half if show(value, half).moved is None else tape
-        return show(value, tape, "up").text if name == "needed" else show(value, on).spoken
+        return show(value, tape, "up").text if name == "needed" else show(value, _told_on(value, tape)).spoken
 
     values = {name: said(name, value) for name, value in flag.values.items()}
     kind = flag.kind
@@ -338,7 +348,14 @@ def heard_out(heard: Heard, unit: Unit, tape: Tape) -> HeardOut:
     }
 
 
-def _section(section: tuple[Length | None, Length | None], tape: Tape) -> str:
+def piece_label(piece: Piece, words: Region) -> str:
+    """Name a piece of the cut list in the crew's words."""
+    own = piece.part in _PARTS and piece.where != "casing"
+    return fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
+
+
+def section_text(section: tuple[Length | None, Length | None], tape: Tape) -> str:
+    """Write a piece's thickness and width."""
     digits = [show(part, tape).digits for part in section if part is not None]
     return " × ".join(digits)
 
@@ -371,13 +388,24 @@ def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOu
         figure = result.figures.get(name)
         if isinstance(figure, Figure):
             return show(figure.value, facts.tape, entry(name).rounding).text
-        return show(facts.rules.value(name), facts.tape).text if name in RULES else "…"
+        if name not in RULES:
+            return "…"
+        rule = facts.rules.value(name)
+        return show(rule, _told_on(rule, facts.tape)).text
 
     def filled(text: str) -> str:
         names = {n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS}
-        return fill(text, words, **{n: said(n) for n in names})
+        return fill(text, words, **{n: said(n) for n in names}) if text else ""
 
-    return {"text": filled(step.text), "gate": filled(step.gate) if step.gate else ""}
+    return {
+        "key": step.key,
+        "part": step.part,
+        "text": filled(step.text),
+        "gate": filled(step.gate),
+        "tools": filled(step.tools),
+        "check": filled(step.check),
+        "caution": filled(step.caution),
+    }
 
 
 def _track_out(track: TrackTape, result: Result, facts: Facts) -> TrackOut:
@@ -441,11 +469,11 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "pieces": [
             {
                 "part": p.part,
-                "label": fill("{" + p.part + "}", words) if p.part in _PARTS and p.where != "casing" else label(p.length.name, words),
+                "label": piece_label(p, words),
                 "where": p.where,
                 "count": p.count,
                 "figure": p.length.name,
-                "section": _section(p.section, tape),
+                "section": section_text(p.section, tape),
             }
             for p in result.pieces
         ],

@@ -76,7 +76,7 @@ def visit(page: Page, url: str, shot: Shot) -> None:
         page.get_by_role("link", name=shot.job).click()
         page.locator("a.card").first.wait_for()
     if shot.opening:
-        page.get_by_role("link", name=re.compile(rf"^{shot.opening}\\b")).first.click()
+        page.get_by_role("link", name=re.compile(rf"^{shot.opening}\b")).first.click()
         page.locator(".sheet").wait_for()
         page.goto(f"{page.url}/{shot.stage}")
     elif shot.stage:

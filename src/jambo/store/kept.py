@@ -56,8 +56,14 @@ def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", open
     )
 
 
-def log_of(t: Transaction, job_id: int, opening_id: int | None = None, most: int = 200) -> list[Row]:
-    """Read the log of a job or of one opening, newest first."""
-    where, values = ("opening_id = %s", [opening_id]) if opening_id else ("job_id = %s", [job_id])
+def log_of(
+    t: Transaction, job_id: int, opening_id: int | None = None, what: str | None = None, most: int = 200
+) -> list[Row]:
+    """Read the log of a job, of one of its openings or one kind of event if asked, newest first."""
+    where = "job_id = %s"
+    values: list[Any] = [job_id]
+    for column, value in (("opening_id", opening_id), ("what", what)):
+        if value is not None:
+            where, values = f"{where} AND {column} = %s", [*values, value]
     rows = t.rows(f"SELECT * FROM log WHERE {where} ORDER BY id DESC LIMIT %s", [*values, most])
     return [{**row, "detail": json.loads(row["detail"])} for row in rows]

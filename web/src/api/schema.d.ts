@@ -140,6 +140,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists Of Job
+         * @description Give the whole job's cut list and buy list, gathered by stock.
+         */
+        get: operations["lists_of_job_api_jobs__job_id__lists_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/log": {
         parameters: {
             query?: never;
@@ -149,7 +169,7 @@ export interface paths {
         };
         /**
          * Job Log
-         * @description Give the log of a job, newest first.
+         * @description Give the newest lines of a job's log, of one opening or one kind of event if asked, newest first.
          */
         get: operations["job_log_api_jobs__job_id__log_get"];
         put?: never;
@@ -627,6 +647,20 @@ export interface components {
             worst: components["schemas"]["FlagOut"] | null;
         };
         /**
+         * BuyRow
+         * @description Something to buy for the whole job.
+         */
+        BuyRow: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string | null;
+            /** Marks */
+            marks: string[];
+        };
+        /**
          * Bypass
          * @description Leaves that pass each other in one opening; `leaf_width` and `leaf_height` are those of leaves in hand.
          */
@@ -702,6 +736,24 @@ export interface components {
             unread: string[];
         };
         /**
+         * CutPiece
+         * @description A piece that was cut: the figure of the cut list, the length it got, and the day.
+         */
+        CutPiece: {
+            /** Figure */
+            figure: string;
+            /**
+             * Length
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            length: string | components["schemas"]["ExactLength"];
+            /**
+             * When
+             * @default
+             */
+            when?: string;
+        };
+        /**
          * DeliveredUnit
          * @description The unit that was delivered: width over the backs of its legs, and its legs from head to foot.
          */
@@ -732,6 +784,8 @@ export interface components {
          * @description A whole opening document. `unit` reads bare numbers and chooses the habit whose defaults apply.
          */
         Document: {
+            /** Cuts */
+            cuts?: components["schemas"]["CutPiece"][];
             /**
              * Format
              * @default jambo-opening/1
@@ -1202,6 +1256,20 @@ export interface components {
             work?: "new" | "renovation";
         };
         /**
+         * JobLists
+         * @description The cut and buy lists of a job; `left_out` are openings that cannot be worked out, `waiting` ones with pieces missing.
+         */
+        JobLists: {
+            /** Buy */
+            buy: components["schemas"]["BuyRow"][];
+            /** Left Out */
+            left_out: string[];
+            /** Stock */
+            stock: components["schemas"]["StockRows"][];
+            /** Waiting */
+            waiting: string[];
+        };
+        /**
          * JobPage
          * @description A job with its walls and its openings in walking order.
          */
@@ -1397,6 +1465,8 @@ export interface components {
          */
         ListedOpening: {
             brief: components["schemas"]["BriefOut"];
+            /** Done */
+            done: string[];
             /** Id */
             id: number;
             /** Mark */
@@ -1456,18 +1526,30 @@ export interface components {
         /**
          * NewEvent
          * @description Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
+         *
+         *     `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back.
          */
         NewEvent: {
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
             /**
              * Note
              * @default
              */
             note?: string;
             /**
+             * Undo
+             * @default false
+             */
+            undo?: boolean;
+            /**
              * What
              * @enum {string}
              */
-            what: "ordered" | "delivered" | "framed" | "set" | "signed";
+            what: "ordered" | "delivered" | "framed" | "set" | "signed" | "step" | "cut";
         };
         /**
          * NewId
@@ -1551,6 +1633,8 @@ export interface components {
             /** Can Undo */
             can_undo: boolean;
             crew_rules: components["schemas"]["Rules"];
+            /** Cuts */
+            cuts: components["schemas"]["LogLine"][];
             /** Events */
             events: components["schemas"]["LogLine"][];
             /** Id */
@@ -1559,6 +1643,8 @@ export interface components {
             opening: components["schemas"]["Opening"];
             /** Readings */
             readings: components["schemas"]["KeptReading"][];
+            /** Ticks */
+            ticks: components["schemas"]["LogLine"][];
             /** Version */
             version: number;
             wall: components["schemas"]["KeptWall"];
@@ -1600,6 +1686,20 @@ export interface components {
             section: string;
             /** Where */
             where: string;
+        };
+        /**
+         * PieceRow
+         * @description Pieces of one length from one stock: how many, and which openings they are for (with how many each).
+         */
+        PieceRow: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+            /** Marks */
+            marks: string[];
         };
         /**
          * Pocket
@@ -1823,7 +1923,7 @@ export interface components {
             /** Shapes */
             shapes: components["schemas"]["ShapeOut"][];
             /** Stages */
-            stages: ("survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim")[];
+            stages: ("survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card")[];
             /** Steps */
             steps: components["schemas"]["StepOut"][];
             track: components["schemas"]["TrackOut"] | null;
@@ -2427,13 +2527,23 @@ export interface components {
         };
         /**
          * StepOut
-         * @description A step of the order of work, with this opening's figures; `gate` is what must be done before it.
+         * @description A step of the work card, with this opening's figures; `gate` is what must be done before it.
          */
         StepOut: {
+            /** Caution */
+            caution: string;
+            /** Check */
+            check: string;
             /** Gate */
             gate: string;
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
             /** Text */
             text: string;
+            /** Tools */
+            tools: string;
         };
         /**
          * StockBook
@@ -2482,6 +2592,18 @@ export interface components {
              * @enum {string}
              */
             unit: "in" | "mm";
+        };
+        /**
+         * StockRows
+         * @description All pieces cut from one stock, longest first, and what they come to end to end.
+         */
+        StockRows: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceRow"][];
+            /** Section */
+            section: string;
+            /** Total */
+            total: string;
         };
         /**
          * Stud
@@ -2935,9 +3057,47 @@ export interface operations {
             };
         };
     };
+    lists_of_job_api_jobs__job_id__lists_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLists"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     job_log_api_jobs__job_id__log_get: {
         parameters: {
-            query?: never;
+            query?: {
+                opening_id?: number | null;
+                what?: string | null;
+            };
             header?: never;
             path: {
                 job_id: number;

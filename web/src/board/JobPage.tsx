@@ -1,9 +1,9 @@
 import "./board.css";
 
-import { Button, Menu, TextInput } from "@mantine/core";
+import { Button, Menu, NativeSelect, TextInput } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
-import { IconDots, IconPlus, IconRuler2 } from "@tabler/icons-react";
+import { IconDots, IconHistory, IconListDetails, IconPlus, IconRuler2 } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type KeyboardEvent, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -50,9 +50,17 @@ export function JobPage() {
         }
       >
         {job.data && (
-          <Button component={Link} to={`/jobs/${id}/rules`} variant="subtle" size="compact-md" leftSection={<IconRuler2 size={18} />}>
-            House rules
-          </Button>
+          <>
+            <Button component={Link} to={`/jobs/${id}/lists`} variant="subtle" size="compact-md" leftSection={<IconListDetails size={18} />}>
+              Lists
+            </Button>
+            <Button component={Link} to={`/jobs/${id}/record`} variant="subtle" size="compact-md" leftSection={<IconHistory size={18} />}>
+              Record
+            </Button>
+            <Button component={Link} to={`/jobs/${id}/rules`} variant="subtle" size="compact-md" leftSection={<IconRuler2 size={18} />}>
+              House rules
+            </Button>
+          </>
         )}
       </Bar>
       <main className="page board">
@@ -68,6 +76,17 @@ const matches = (opening: ListedOpening, text: string) =>
   `${opening.mark} ${opening.room} ${opening.brief.leaf ?? ""} ${STAGE[opening.brief.stage]} ${opening.brief.worst?.level ?? ""}`
     .toLowerCase()
     .includes(text.toLowerCase().trim());
+
+/** Which openings of a long job to look at. */
+const FILTERS = {
+  all: { label: "All", keeps: () => true },
+  stop: { label: "Stops", keeps: (o: ListedOpening) => Boolean(o.brief.counts.stop) },
+  check: { label: "Checks", keeps: (o: ListedOpening) => Boolean(o.brief.counts.check) },
+  missing: { label: "Facts missing", keeps: (o: ListedOpening) => o.brief.stage !== "ready" },
+  open: { label: "To frame", keeps: (o: ListedOpening) => !o.done.includes("framed") && !o.done.includes("set") && !o.done.includes("signed") },
+  set: { label: "To sign off", keeps: (o: ListedOpening) => o.done.includes("set") && !o.done.includes("signed") },
+  signed: { label: "Signed off", keeps: (o: ListedOpening) => o.done.includes("signed") },
+} satisfies Record<string, { label: string; keeps: (o: ListedOpening) => boolean }>;
 
 function useBoardActions(data: JobPageData) {
   const client = useQueryClient();
@@ -134,7 +153,11 @@ function Board({ data }: { data: JobPageData }) {
   const field = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const actions = useBoardActions(data);
-  const seen = data.openings.filter((o) => matches(o, find));
+  const [filter, setFilter] = useState<keyof typeof FILTERS>("all");
+  const [room, setRoom] = useState("");
+  const rooms = [...new Set(data.openings.map((o) => o.room).filter(Boolean))].sort();
+  const inRoom = data.openings.filter((o) => matches(o, find) && (!room || o.room === room));
+  const seen = inRoom.filter(FILTERS[filter].keeps);
   const tallest = Math.max(2200, ...data.openings.map((o) => o.brief.silhouette?.ro_height ?? 0));
 
   useHotkeys([
@@ -176,8 +199,20 @@ function Board({ data }: { data: JobPageData }) {
           New opening
         </Button>
       </div>
+      {data.openings.length > 3 && (
+        <div className="board-filters">
+          <div role="group" aria-label="Show">
+            {(Object.keys(FILTERS) as (keyof typeof FILTERS)[]).map((name) => (
+              <button key={name} type="button" aria-pressed={filter === name} onClick={() => setFilter(name)}>
+                {FILTERS[name].label} <span>{inRoom.filter(FILTERS[name].keeps).length}</span>
+              </button>
+            ))}
+          </div>
+          <NativeSelect aria-label="Room" value={room} onChange={(event) => setRoom(event.currentTarget.value)} data={[{ value: "", label: "Every room" }, ...rooms]} />
+        </div>
+      )}
       {data.openings.length === 0 && <p className="empty">No opening yet. Press N or “New opening” and say what hangs in it.</p>}
-      {data.openings.length > 0 && seen.length === 0 && <p className="empty">No opening matches “{find}”.</p>}
+      {data.openings.length > 0 && seen.length === 0 && <p className="empty">No opening matches{find ? ` “${find}”` : " that"}.</p>}
       <ul className="cards" ref={list}>
         {seen.map((opening) => (
           <Card key={opening.id} opening={opening} tallest={tallest} actions={actions} />
@@ -211,8 +246,9 @@ function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: 
               {l === "stop" ? "Stop" : "Check"} {brief.counts[l]}
             </span>
           ))}
+          {opening.done.length > 0 && <span className="chip done">{{ framed: "framed", set: "set", signed: "signed off" }[opening.done.at(-1)!]}</span>}
           {brief.stage !== "ready" && <span className="chip missing">{STAGE[brief.stage]}</span>}
-          {brief.stage === "ready" && flags.length === 0 && <span className="chip ready">figures complete</span>}
+          {brief.stage === "ready" && flags.length === 0 && opening.done.length === 0 && <span className="chip ready">figures complete</span>}
         </span>
       </Link>
       <Menu position="bottom-end" withinPortal>

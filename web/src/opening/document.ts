@@ -12,5 +12,10 @@ export function documentOf(page: OpeningPageData, draft: { opening: Opening; wal
     wall: draft.wall,
     opening: draft.opening,
     survey: { readings: page.readings.map((r) => r.reading) },
+    cuts: page.cuts.map((c) => ({
+      figure: String(c.detail.figure),
+      length: String(c.detail.length),
+      when: new Date(`${c.at}Z`).toLocaleDateString([], { weekday: "short", day: "numeric", month: "short" }),
+    })),
   };
 }

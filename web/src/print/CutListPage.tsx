@@ -2,40 +2,22 @@ import "./print.css";
 
 import { Button } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
-import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
-import { api, ask, type Result } from "../api/client";
+import type { Result } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
-import { useShown } from "../app/show";
-import { documentOf } from "../opening/document";
 import { Digits } from "../tape/Digits";
 import { BuyTable, CutTable } from "./CutTable";
 import { PrintFlags, PrintHead } from "./parts";
+import { useSolved } from "./useSolved";
 
 const LEADING = ["ro_width", "ro_height", "head_underside", "set_mark", "track_line", "slab_width", "leaf_size_width", "side_play", "head_play"];
 
 /** One clean page to carry to the saw: sizes, cut list, plate marks, pole marks, and what stands against cutting. */
 export function CutListPage() {
   const id = Number(useParams().openingId);
-  const page = useQuery({
-    queryKey: ["opening", id],
-    queryFn: () => ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } })),
-  });
-  const job = page.data?.job.job;
-  const shown = useShown(job);
-  const solved = useQuery({
-    queryKey: ["print", id, page.data?.version, page.data?.wall.version, shown],
-    enabled: page.isSuccess,
-    queryFn: () =>
-      ask(
-        api.POST("/api/solve", {
-          body: documentOf(page.data!, { wall: page.data!.wall.wall, opening: page.data!.opening }, shown),
-        }),
-      ),
-  });
-  const failed = page.isError ? page : solved.isError ? solved : null;
+  const { page, solved, failed, job } = useSolved(id);
   const opening = page.data?.opening;
   return (
     <>
@@ -67,7 +49,6 @@ export function CutListPage() {
               <Pole result={solved.data} />
             </div>
             <TrackMarks result={solved.data} />
-            <Order result={solved.data} />
             <PrintFlags result={solved.data} title="Before you cut" />
           </article>
         )}
@@ -154,22 +135,5 @@ function TrackMarks({ result }: { result: Result }) {
         ))}
       </tbody>
     </table>
-  );
-}
-
-function Order({ result }: { result: Result }) {
-  if (result.steps.length === 0) return null;
-  return (
-    <section className="print-flags">
-      <h2>Order of work</h2>
-      <ol>
-        {result.steps.map((step, i) => (
-          <li key={i}>
-            {step.gate && <strong>First {step.gate.toLowerCase()}. </strong>}
-            {step.text}
-          </li>
-        ))}
-      </ol>
-    </section>
   );
 }

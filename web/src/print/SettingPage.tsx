@@ -3,16 +3,14 @@ import "./print.css";
 
 import { Button } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
-import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
-import { api, ask, type Result } from "../api/client";
+import type { Result } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
-import { useShown } from "../app/show";
-import { documentOf } from "../opening/document";
 import { Digits, WithFractions } from "../tape/Digits";
 import { PrintFlags, PrintHead } from "./parts";
+import { useSolved } from "./useSolved";
 
 const LEADING = ["unit_width", "set_at", "slot_width", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike"];
 const WALL = ["wall_lean_hinge", "wall_lean_strike", "proud_hinge_top", "proud_hinge_foot", "proud_strike_top", "proud_strike_foot", "sweep_least", "sweep_trim"];
@@ -20,18 +18,7 @@ const WALL = ["wall_lean_hinge", "wall_lean_strike", "proud_hinge_top", "proud_h
 /** One page to carry to the hole: where the frame stands, what goes behind it, what comes off the legs, room for the gaps. */
 export function SettingPage() {
   const id = Number(useParams().openingId);
-  const page = useQuery({
-    queryKey: ["opening", id],
-    queryFn: () => ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } })),
-  });
-  const job = page.data?.job.job;
-  const shown = useShown(job);
-  const solved = useQuery({
-    queryKey: ["print", id, page.data?.version, page.data?.wall.version, page.data?.readings.length, shown],
-    enabled: page.isSuccess,
-    queryFn: () => ask(api.POST("/api/solve", { body: documentOf(page.data!, { wall: page.data!.wall.wall, opening: page.data!.opening }, shown) })),
-  });
-  const failed = page.isError ? page : solved.isError ? solved : null;
+  const { page, solved, failed, job } = useSolved(id);
   const opening = page.data?.opening;
   const set = solved.data?.found.set;
   return (

@@ -5,8 +5,8 @@ import { BuyTable, CutTable } from "../print/CutTable";
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
 import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
+import { CutMarks } from "./CutMarks";
 import { FRAMES, KindPick } from "./KindPick";
-import { OrderOfWork } from "./OrderOfWork";
 import { StockPick } from "./StockPick";
 
 const count = (most: number) => Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
@@ -21,6 +21,7 @@ export function FrameStage() {
   return (
     <>
       {result && <CutTable result={result} />}
+      <CutMarks />
       {result && <BuyTable result={result} />}
       <h2>Place on the wall</h2>
       <div className="pair">
@@ -198,7 +199,6 @@ function KindFacts({ kind }: { kind: string }) {
           </div>
         </>
       )}
-      <OrderOfWork />
     </>
   );
 }

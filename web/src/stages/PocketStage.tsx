@@ -1,7 +1,6 @@
 import { View } from "../drawing/View";
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
-import { OrderOfWork } from "./OrderOfWork";
 import { PickAt, Rows, SwitchAt, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
 
@@ -68,7 +67,6 @@ export function PocketStage() {
       <SwitchAt path={`${KIT}.heated`} label="The floor has heating in it" />
       <SwitchAt path={`${KIT}.base_cabinet`} label="A cabinet will stand against it" />
       <LengthAt path={`${KIT}.finish_fixing`} kind="small" label="Fixings planned through the wall finish" />
-      <OrderOfWork />
     </>
   );
 }

@@ -1,7 +1,6 @@
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
 import { FigureLine } from "../slip/FigurePress";
-import { OrderOfWork } from "./OrderOfWork";
 import { PickAt, Rows, SelectAt, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
 
@@ -104,7 +103,6 @@ export function TrackStage() {
           { value: "B", label: "Side B" },
         ]}
       />
-      <OrderOfWork />
     </>
   );
 }

@@ -4,6 +4,7 @@ import { FoundSheet } from "../drawing/FoundSheet";
 import { HangSheet } from "../drawing/HangSheet";
 import { SetSheet } from "../drawing/SetSheet";
 import { Sheet } from "../drawing/Sheet";
+import { CardStage } from "./CardStage";
 import { DoorStage } from "./DoorStage";
 import { FloorStage } from "./FloorStage";
 import { FrameStage } from "./FrameStage";
@@ -16,7 +17,7 @@ import { TrackStage } from "./TrackStage";
 import { TrimStage } from "./TrimStage";
 import { WallStage } from "./WallStage";
 
-export type StageName = "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "survey" | "set" | "hang" | "trim";
+export type StageName = "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "survey" | "set" | "hang" | "trim" | "card";
 
 const PANELS: Record<StageName, ComponentType> = {
   door: DoorStage,
@@ -30,6 +31,7 @@ const PANELS: Record<StageName, ComponentType> = {
   set: SetStage,
   hang: HangStage,
   trim: TrimStage,
+  card: CardStage,
 };
 
 /** Every stage in the order of the work; the server says which of them a kind of door has. */
@@ -45,6 +47,7 @@ export const STAGES: { name: StageName; label: string }[] = [
   { name: "set", label: "Set" },
   { name: "hang", label: "Hang" },
   { name: "trim", label: "Trim" },
+  { name: "card", label: "Card" },
 ];
 
 /** The stages shown until the server has answered for the first time. */
@@ -64,6 +67,7 @@ const HOMES: [RegExp, StageName][] = [
   [/^opening\.door\.slider/, "track"],
   [/^opening\.door\.bypass\.(overlap|track|between)/, "opening"],
   [/^survey/, "survey"],
+  [/^cuts/, "frame"],
   [/^opening\.setting\.(opens|latch|later_floor)/, "hang"],
   [/^opening\.(setting|unit)/, "set"],
   [/^opening\.(door|mark|room)/, "door"],

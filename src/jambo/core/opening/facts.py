@@ -13,9 +13,11 @@ from jambo.core.mass import Mass
 from jambo.core.opening.floors import Floors
 from jambo.core.opening.framing import Header, Placing
 from jambo.core.opening.swing import AddFrom, School
+from jambo.core.record import Cut
 from jambo.core.setting.facts import Delivered, Setting
 from jambo.core.sums import Fact, Known
 from jambo.core.survey.readings import Survey
+from jambo.core.tape import Tape
 from jambo.core.trim.casing import Casing
 
 DoorKind = Literal["swing", "pocket", "face_slider", "bypass"]
@@ -165,6 +167,8 @@ class Opening:
     unit: Delivered = field(default_factory=Delivered)
     setting: Setting = field(default_factory=Setting)
     survey: Survey = field(default_factory=Survey)
+    cuts: tuple[Cut, ...] = ()
+    tape: Tape = field(default_factory=Tape)
 
     @property
     def pair(self) -> bool:

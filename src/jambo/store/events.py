@@ -1,0 +1,62 @@
+"""What happened to openings, read back from the log: steps ticked, pieces cut. The newest line of a key counts."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from jambo.store.database import Row, Transaction
+
+
+def _newest(rows: list[Row], key: str) -> list[Row]:
+    found: dict[tuple[int, str], Row] = {}
+    for row in rows:
+        detail: dict[str, Any] = json.loads(row["detail"])
+        name = (row["opening_id"], detail.get(key, ""))
+        found.pop(name, None)
+        if not detail.get("undo"):
+            found[name] = {**row, "detail": detail}
+    return list(found.values())
+
+
+def ticks(t: Transaction, opening_id: int) -> list[Row]:
+    """The steps of an opening's card that are ticked."""
+    rows = t.rows("SELECT * FROM log WHERE opening_id = %s AND what = 'step' ORDER BY id", [opening_id])
+    return _newest(rows, "key")
+
+
+def cuts(t: Transaction, opening_id: int) -> list[Row]:
+    """The pieces of an opening that are cut, each at its latest length."""
+    rows = t.rows("SELECT * FROM log WHERE opening_id = %s AND what = 'cut' ORDER BY id", [opening_id])
+    return _newest(rows, "figure")
+
+
+def cuts_of_job(t: Transaction, job_id: int) -> dict[int, list[Row]]:
+    """The pieces cut in a job, by opening."""
+    rows = t.rows(
+        "SELECT * FROM log WHERE job_id = %s AND what = 'cut' AND opening_id IS NOT NULL ORDER BY id", [job_id]
+    )
+    found: dict[int, list[Row]] = {}
+    for row in _newest(rows, "figure"):
+        found.setdefault(row["opening_id"], []).append(row)
+    return found
+
+
+def happened(t: Transaction, opening_id: int) -> list[Row]:
+    """What was recorded of an opening as a whole, newest first: ordered, delivered, framed, set, signed."""
+    rows = t.rows(
+        "SELECT * FROM log WHERE opening_id = %s AND what IN ('ordered', 'delivered', 'framed', 'set', 'signed') ORDER BY id DESC",
+        [opening_id],
+    )
+    return [{**row, "detail": json.loads(row["detail"])} for row in rows]
+
+
+def happened_in_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
+    """Which of framed, set and signed each opening of a job has been."""
+    rows = t.rows(
+        "SELECT DISTINCT opening_id, what FROM log WHERE job_id = %s AND what IN ('framed', 'set', 'signed')", [job_id]
+    )
+    found: dict[int, set[str]] = {}
+    for row in rows:
+        found.setdefault(row["opening_id"], set()).add(row["what"])
+    return found

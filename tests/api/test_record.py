@@ -1,0 +1,62 @@
+"""The record of the work: steps ticked, pieces cut, lists of the whole job, a log that can be narrowed."""
+
+import pytest
+
+from helpers import PLAIN
+
+
+@pytest.fixture
+def opening(client, job):
+    body = {"wall": PLAIN["wall"], "opening": PLAIN["opening"]}
+    return f"/api/openings/{client.post(f'/api/jobs/{job}/openings', json=body).json()['id']}"
+
+
+def happen(client, opening, **event):
+    return client.post(f"{opening}/events", json=event, headers={"X-Jambo-Who": "Ines"})
+
+
+def test_a_step_is_ticked_with_its_words_and_taken_back(client, opening):
+    page = happen(client, opening, what="step", key="plate").json()
+    assert [(t["detail"]["key"], t["who"]) for t in page["ticks"]] == [("plate", "Ines")]
+    assert page["ticks"][0]["detail"]["text"].startswith("Mark the plate at 43 7/8 in")
+    assert happen(client, opening, what="step", key="plate", undo=True).json()["ticks"] == []
+    refused = happen(client, opening, what="step", key="dance").json()["errors"][0]
+    assert refused["path"] == "key" and "plate" in refused["accepted"]
+
+
+def test_a_cut_piece_raises_a_flag_when_the_plan_moves(client, job, opening):
+    page = happen(client, opening, what="cut", key="leg_length").json()
+    assert page["cuts"][0]["detail"]["length"] == "81 3/8 in"
+    assert "king_length" in happen(client, opening, what="cut", key="ro_width").json()["errors"][0]["accepted"]
+    floors = {"a": [{"thickness": "1"}], "b": [{"thickness": "1"}]}
+    client.put(opening, json={"version": page["version"], "opening": PLAIN["opening"] | {"floors": floors}})
+    brief = client.get(f"/api/jobs/{job}").json()["openings"][0]["brief"]
+    assert brief["worst"]["code"] == "piece-cut-short"
+    happen(client, opening, what="cut", key="leg_length", undo=True)
+    assert client.get(f"/api/jobs/{job}").json()["openings"][0]["brief"]["counts"]["check"] == 0
+
+
+def test_lists_of_the_whole_job_gather_by_stock(client, job, opening):
+    body = {"wall": PLAIN["wall"], "opening": PLAIN["opening"] | {"mark": "D2"}}
+    client.post(f"/api/jobs/{job}/openings", json=body)
+    client.post(f"/api/jobs/{job}/openings", json={"wall": {}, "opening": {"mark": "D3"}})
+    lists = client.get(f"/api/jobs/{job}/lists").json()
+    studs = next(s for s in lists["stock"] if s["section"] == "1 1/2 × 3 1/2")
+    kings = next(p for p in studs["pieces"] if p["label"] == "King stud")
+    # 97 1/2 - 1 1/2, two in each of two openings
+    assert (kings["count"], kings["length"], kings["marks"]) == (4, "96 in", ["D1 x2", "D2 x2"])
+    assert next(b for b in lists["buy"] if b["label"].startswith("Hinges"))["count"] == 6
+    assert lists["waiting"] == ["D3"]
+
+
+def test_the_log_can_be_narrowed(client, job, opening):
+    happen(client, opening, what="framed")
+    happen(client, opening, what="step", key="floor")
+    number = int(opening.rsplit("/", 1)[1])
+    assert [x["what"] for x in client.get(f"/api/jobs/{job}/log", params={"opening_id": number}).json()] == [
+        "step",
+        "framed",
+        "planned",
+    ]
+    assert [x["what"] for x in client.get(f"/api/jobs/{job}/log", params={"what": "framed"}).json()] == ["framed"]
+    assert client.get(f"/api/jobs/{job}").json()["openings"][0]["done"] == ["framed"]

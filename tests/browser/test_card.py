@@ -1,0 +1,77 @@
+"""The work card worked to its end, pieces cut and overtaken by the plan, and all of it found in the record."""
+
+from io import BytesIO
+
+import pytest
+from playwright.sync_api import expect
+from pypdf import PdfReader
+from test_screens import saved
+
+
+def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_opening):
+    page.goto(f"{new_opening}/card")
+    boxes = page.locator(".card-steps input")
+    expect(boxes.first).to_be_visible()
+    count = boxes.count()
+    for n in range(count):
+        boxes.nth(n).focus()
+        page.keyboard.press("Enter" if n % 2 else "Space")
+        expect(page.locator(".card-head strong")).to_have_text(str(n + 1))
+    page.keyboard.press("Space")  # the last one was not done after all
+    expect(page.locator(".card-head strong")).to_have_text(str(count - 1))
+    page.get_by_role("button", name="The opening is framed").focus()
+    page.keyboard.press("Enter")
+    expect(page.locator(".happened [role=status]")).to_contain_text("Framed")
+
+    page.get_by_role("tab", name="Frame").click()
+    page.get_by_text("What is cut: 0 of").click()
+    page.get_by_role("button", name="Cut: Side jamb", exact=True).click()
+    expect(page.locator(".cut-marks")).to_contain_text("cut at 81 3/8 in")
+    page.get_by_role("tab", name="Floor").click()
+    page.get_by_label("Thickness", exact=True).first.fill("1")
+    expect(page.locator("[data-code=piece-cut-short]")).to_contain_text("was cut at 81 3/8 in")
+    saved(page)
+
+    page.goto(f"/jobs/{job}/record")
+    expect(page.locator(".log tbody tr").first).to_be_visible()
+    page.get_by_label("What", exact=True).select_option("step")
+    expect(page.locator(".log tbody tr")).to_have_count(count + 1)
+    expect(page.locator(".log tbody tr").first).to_contain_text("not done after all")
+    page.get_by_label("What", exact=True).select_option("cut")
+    expect(page.locator(".log tbody tr")).to_have_count(1)
+    expect(page.locator(".log tbody tr")).to_contain_text("81 3/8 in")
+    page.get_by_label("Find", exact=True).fill("nobody wrote this")
+    expect(page.get_by_text("Nothing of this kind is on record.")).to_be_visible()
+
+    page.goto(f"/jobs/{job}")
+    expect(page.locator(".card .chip.done")).to_have_text("framed")
+
+
+def test_a_long_board_is_narrowed_by_flag_stage_and_room(page, client):
+    jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
+    page.goto(f"/jobs/{jobs['Net loft over the slip']}")
+    cards = page.locator("a.card")
+    expect(cards).to_have_count(12)
+    page.get_by_role("button", name="Signed off").click()
+    expect(cards).to_have_count(1)
+    expect(cards).to_contain_text("N11")
+    page.get_by_role("button", name="Stops").click()
+    expect(cards.filter(has_text="N5")).to_have_count(1)
+    page.get_by_role("button", name="All").click()
+    page.get_by_label("Room").select_option("Tar room")
+    expect(cards).to_have_count(1)
+
+
+@pytest.mark.parametrize("mark", ["101", "108", "110", "113", "N2"])
+def test_a_card_prints_on_one_or_two_pages(page, demo_opening, mark):
+    page.goto(f"{demo_opening(mark)}/card-sheet")
+    expect(page.locator(".print-steps li").first).to_be_visible()
+    pdf = PdfReader(BytesIO(page.pdf(format="A4", print_background=True)))
+    assert 1 <= len(pdf.pages) <= 2
+
+
+def test_lists_of_the_job_name_the_openings(page, client):
+    jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
+    page.goto(f"/jobs/{jobs['Kiln Row seed library']}/lists")
+    expect(page.get_by_text("Pieces still wait for facts: 106.")).to_be_visible()
+    expect(page.locator("tr", has_text="King stud").first).to_contain_text("101 x2")

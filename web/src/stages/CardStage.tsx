@@ -1,0 +1,86 @@
+import { Button } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
+import { useMutation } from "@tanstack/react-query";
+import { Link } from "react-router";
+
+import { api, ask, type Step } from "../api/client";
+import { useWork } from "../opening/context";
+import { WithFractions } from "../tape/Digits";
+import { Happened } from "./Happened";
+
+/** The work card: the steps in order with this opening's figures, ticked with name and time into the log. */
+export function CardStage() {
+  const { page, result, took } = useWork();
+  const tick = useMutation({
+    mutationFn: ({ key, undo }: { key: string; undo: boolean }) =>
+      ask(api.POST("/api/openings/{opening_id}/events", { params: { path: { opening_id: page.id } }, body: { what: "step", key, undo } })),
+    onSuccess: took,
+  });
+  const steps = result?.steps ?? [];
+  const ticked = new Map(page.ticks.map((t) => [String(t.detail.key), t]));
+  const next = steps.find((s) => !ticked.has(s.key));
+  return (
+    <>
+      <div className="card-head">
+        <p>
+          <strong>{steps.filter((s) => ticked.has(s.key)).length}</strong> of {steps.length} steps done
+        </p>
+        <Button component={Link} to={`/openings/${page.id}/card-sheet`} variant="default" leftSection={<IconPrinter size={18} />}>
+          Card to print
+        </Button>
+      </div>
+      <ol className="card-steps">
+        {steps.map((step, n) => {
+          const done = ticked.get(step.key);
+          const first = step.part !== steps[n - 1]?.part;
+          return (
+            <li key={step.key} className={done ? "done" : step === next ? "next" : undefined}>
+              {first && <h2>{step.part}</h2>}
+              <label>
+                <input
+                  type="checkbox"
+                  data-walk
+                  checked={Boolean(done)}
+                  disabled={tick.isPending}
+                  onChange={(event) => tick.mutate({ key: step.key, undo: !event.currentTarget.checked })}
+                  onKeyDown={(event) => {
+                    if (event.key === "Enter") event.currentTarget.click();
+                  }}
+                />
+                <span>
+                  <StepWords step={step} n={n + 1} />
+                  {done && (
+                    <span className="from">
+                      {[done.who, new Date(`${done.at}Z`).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                    </span>
+                  )}
+                </span>
+              </label>
+            </li>
+          );
+        })}
+      </ol>
+      <Happened what="framed" label="The opening is framed" />
+      {result?.found.set && <Happened what="set" label="The frame is set" />}
+    </>
+  );
+}
+
+/** A step in words: its gate first, then what to do, what with, what makes it good, and what can hurt. */
+export function StepWords({ step, n }: { step: Step; n: number }) {
+  return (
+    <>
+      {step.gate && <strong className="gate">First: {step.gate.toLowerCase()}</strong>}
+      <span className="step-text">
+        <span className="step-number">{n}</span> <WithFractions text={step.text} />
+      </span>
+      {step.check && (
+        <span className="step-check">
+          Good when: <WithFractions text={step.check.toLowerCase()} />
+        </span>
+      )}
+      {step.tools && <span className="step-tools">{step.tools}</span>}
+      {step.caution && <span className="step-caution">{step.caution}</span>}
+    </>
+  );
+}
