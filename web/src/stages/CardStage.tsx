@@ -41,8 +41,7 @@ export function CardStage() {
                   type="checkbox"
                   data-walk
                   checked={Boolean(done)}
-                  disabled={tick.isPending}
-                  onChange={(event) => tick.mutate({ key: step.key, undo: !event.currentTarget.checked })}
+                  onChange={(event) => !tick.isPending && tick.mutate({ key: step.key, undo: !event.currentTarget.checked })}
                   onKeyDown={(event) => {
                     if (event.key === "Enter") event.currentTarget.click();
                   }}
