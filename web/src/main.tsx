@@ -18,6 +18,7 @@ import { JobsPage } from "./board/JobsPage";
 import { LogPage } from "./board/LogPage";
 import { RulesPage } from "./board/RulesPage";
 import { StockPage } from "./board/StockPage";
+import { WallPage } from "./board/WallPage";
 import { OpeningPage } from "./opening/OpeningPage";
 import { CutListPage } from "./print/CutListPage";
 import { CardPage } from "./print/CardPage";
@@ -41,6 +42,7 @@ createRoot(document.getElementById("root")!).render(
               <Route path="/jobs/:jobId" element={<JobPage />} />
               <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
               <Route path="/openings/:openingId/print" element={<CutListPage />} />
+              <Route path="/walls/:wallId" element={<WallPage />} />
               <Route path="/jobs/:jobId/record" element={<LogPage />} />
               <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
               <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />

@@ -686,6 +686,61 @@ KINDS: dict[str, FlagKind] = {
         "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
         "Take {by} more off it.",
     ),
+    "openings-overlap": FlagKind(
+        "stop", "frame",
+        "Openings {a} and {b} overlap by {over}.",
+        "Move one of them at least {over} away, and leave room for both framings.",
+    ),
+    "openings-share-studs": FlagKind(
+        "check", "frame",
+        "The framing of {a} and of {b} run into each other by {over}: they would share {stud}s.",
+        "Move one of them {over} away, or have it drawn that they share.",
+    ),
+    "sliver-between-openings": FlagKind(
+        "note", "frame",
+        "Between the framing of {a} and of {b} only {space} is left.",
+        "Fill it solid, or move one of them by {space}.",
+    ),
+    "open-slab-covers-opening": FlagKind(
+        "check", "frame",
+        "The open slab or track of {a} runs {over} over opening {b}.",
+        "Let it open to the other side, or move one of them.",
+    ),
+    "opening-too-near-corner": FlagKind(
+        "check", "frame",
+        "Opening {a} leaves {room} to the corner at the {end} end: {casing} and its {setback} do not fit.",
+        "Move it {needed} away, or plan narrower {casing} there.",
+    ),
+    "leaf-meets-corner": FlagKind(
+        "check", "frame",
+        "The {leaf} of {a} opens against the corner at the {end} end, {room} away: its knob would hit the wall.",
+        "Move it {needed} away, hang it on the other side, or plan a stop at 90 degrees.",
+    ),
+    "fitting-in-opening": FlagKind(
+        "stop", "frame",
+        "{what}, {at} from the left end, stands in opening {a}.",
+        "Move the opening, or have it moved by the one whose trade it is. " + LOCAL_CODE,
+    ),
+    "fitting-in-pocket": FlagKind(
+        "stop", "frame",
+        "{what}, {at} from the left end, would sit in the pocket or opening of {a}.",
+        "Move it out of the pocket: no box and no screw may enter it. " + LOCAL_CODE,
+    ),
+    "fitting-under-casing": FlagKind(
+        "check", "frame",
+        "{what}, {at} from the left end, lies under the {casing} of {a}.",
+        "Move it clear of the {casing}; a switch is looked for 6 to 8 in from the opening, on the {strike} side.",
+    ),
+    "fitting-under-slab": FlagKind(
+        "check", "frame",
+        "{what}, {at} from the left end, is covered by the open slab of {a}.",
+        "Move it, or let the slab open to the other side.",
+    ),
+    "fitting-behind-leaf": FlagKind(
+        "check", "frame",
+        "{what}, {at} from the left end, is behind the open {leaf} of {a}.",
+        "Put it on the {strike} side, clear of the {casing}.",
+    ),
     "latch-rattles": FlagKind(
         "note", "hang",
         "The latch has play in its {strike}.",

@@ -62,6 +62,7 @@ RULES: dict[str, Rule] = {
     "stud_depth": Rule("{stud} depth", "stud_depth", "7/2", "89", "TRADE 6."),
     "stud_spacing": Rule("{stud} spacing", "spacing", "16", "400", "TRADE 6: the wall's own layout."),
     "layout_offset": Rule("{stud} layout starts at", "position", "0", "0", "TRADE 6: from the wall end."),
+    "knob_room": Rule("room for a knob at a corner", "small", "3", "75", "TRADE 6."),
     "hinge_top": Rule("{leaf} top to top of the top hinge", "small", "7", "150", "TRADE 7."),
     "hinge_bottom": Rule("{leaf} bottom to bottom of the lowest hinge", "height", "11", "225", "TRADE 7."),
     "hinge_length": Rule("hinge length", "small", "7/2", "100", "TRADE 7."),

@@ -22,6 +22,7 @@ from jambo.core.setting.facts import HingeBy, Latch, LeanSchool, LegSchool, Nail
 from jambo.core.survey.readings import Place, Toward
 from jambo.core.tape import Unit
 from jambo.core.trim.casing import Corner as CasingCorner
+from jambo.core.wall.judge import Corner as WallCorner
 from jambo.core.words import Region
 
 FORMAT = "jambo-opening/1"
@@ -324,6 +325,7 @@ class Rules(Model):
     stud_depth: Annotated[LengthText | None, Of("stud_depth")] = None
     stud_spacing: Annotated[LengthText | None, Of("spacing")] = None
     layout_offset: Annotated[LengthText | None, Of("position")] = None
+    knob_room: Annotated[LengthText | None, Of("small")] = None
     hinge_top: Annotated[LengthText | None, Of("small")] = None
     hinge_bottom: Annotated[LengthText | None, Of("height")] = None
     hinge_length: Annotated[LengthText | None, Of("small")] = None
@@ -409,8 +411,20 @@ class RuleLevels(Model):
     job: Rules = Field(default_factory=Rules)
 
 
+class Fitting(Model):
+    """A switch, socket, vent or pipe on a side of the wall: its middle from the left end, and its height."""
+
+    what: Name = ""
+    at: Annotated[LengthText | None, Of("position")] = None
+    height: Annotated[LengthText | None, Of("height")] = None
+    side: Side = "A"
+
+
 class Wall(Model):
-    """A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates."""
+    """A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
+
+    `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
+    """
 
     name: Name = ""
     height: Annotated[LengthText | None, Of("wall_height")] = None
@@ -425,6 +439,9 @@ class Wall(Model):
     finish_b: Annotated[LengthText | None, Of("finish")] = None
     bearing: Bearing = "unknown"
     existing: bool = False
+    left_corner: WallCorner = "open"
+    right_corner: WallCorner = "open"
+    fittings: Annotated[list[Fitting], Field(max_length=40)] = Field(default_factory=list)
 
 
 class DeliveredUnit(Model):

@@ -30,6 +30,7 @@ from jambo.core.survey.level import STEEPEST, read_level
 from jambo.core.survey.readings import PLACES, Reading, Survey
 from jambo.core.tape import STEPS, Tape, Unit
 from jambo.core.trim.casing import Casing
+from jambo.core.wall.judge import Fitting
 from jambo.files import document as doc
 from jambo.files.problems import FieldError, Refused
 
@@ -300,6 +301,7 @@ def _bypass(bypass: doc.Bypass, rules: HouseRules, reader: Reader) -> Bypass:
 def _wall(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:
     names = ("plate_thickness", "stud_thickness", "stud_depth", "stud_spacing", "layout_offset")
     settled = {name: _or_rule(reader, wall, name, "wall", name, rules) for name in names}
+    read_fittings(wall, reader)  # so that one that cannot be is refused with the wall
     return Wall(
         height=reader.length(wall, "height", "wall", "wall_height"),
         length=reader.length(wall, "length", "wall", "wall_length"),
@@ -365,6 +367,17 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
         return None
     reader.heard[f"{path}.value"] = Heard(value, one.value)
     return Reading(one.place, value, path, along, one.toward, at.value if at is not None else None, one.angle)
+
+
+def read_fittings(wall: doc.Wall, reader: Reader) -> tuple[Fitting, ...]:
+    """Read what is fitted on a wall; one without a place does not count yet."""
+    found = []
+    for i, one in enumerate(wall.fittings):
+        path = f"wall.fittings[{i}]"
+        at, height = _known(reader, one, "at", path, "position"), _known(reader, one, "height", path, "height")
+        if at is not None:
+            found.append(Fitting(one.what, at.value, height.value if height is not None else None, one.side, path))
+    return tuple(found)
 
 
 def _cuts(cuts: list[doc.CutPiece], reader: Reader) -> tuple[Cut, ...]:

@@ -540,6 +540,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/walls/{wall_id}/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Layout
+         * @description Lay a wall out. Nothing is kept: a move is kept by saving its opening.
+         */
+        post: operations["layout_api_walls__wall_id__layout_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -874,6 +894,18 @@ export interface components {
             slides_to?: "left" | "right";
         };
         /**
+         * Draft
+         * @description What is tried out before it is kept: places of openings by id, and the wall's own facts.
+         */
+        Draft: {
+            /** Moves */
+            moves?: {
+                [key: string]: components["schemas"]["Position"];
+            };
+            shown?: components["schemas"]["Shown"];
+            wall?: components["schemas"]["Wall"] | null;
+        };
+        /**
          * DrawingOut
          * @description A plan or section. `depth` is the axis along which thin things may be drawn stretched.
          */
@@ -958,6 +990,41 @@ export interface components {
             /** Terms */
             terms: components["schemas"]["TermOut"][];
             value: components["schemas"]["LengthOut"];
+        };
+        /**
+         * Fitting
+         * @description A switch, socket, vent or pipe on a side of the wall: its middle from the left end, and its height.
+         */
+        Fitting: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height */
+            height?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Side
+             * @default A
+             * @enum {string}
+             */
+            side?: "A" | "B";
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
+         * FittingOut
+         * @description Something fitted on the wall, where it is drawn.
+         */
+        FittingOut: {
+            /** Side */
+            side: string;
+            /** What */
+            what: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * FlagOut
@@ -1193,6 +1260,17 @@ export interface components {
             length: components["schemas"]["LengthOut"];
             /** Reading */
             reading: string;
+        };
+        /**
+         * InWall
+         * @description An opening of the wall as kept: what a screen needs to move it.
+         */
+        InWall: {
+            /** Id */
+            id: number;
+            opening: components["schemas"]["Opening"];
+            /** Version */
+            version: number;
         };
         /**
          * InZone
@@ -1803,7 +1881,7 @@ export interface components {
              * @default centre
              * @enum {string}
              */
-            to?: "centre" | "near_edge" | "hinge_edge";
+            to?: "centre" | "near_edge" | "far_edge" | "hinge_edge";
         };
         /**
          * Reading
@@ -2042,6 +2120,8 @@ export interface components {
             horn?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kit Gap */
             kit_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Knob Room */
+            knob_room?: (string | components["schemas"]["ExactLength"]) | null;
             /** Latch */
             latch?: (string | components["schemas"]["ExactLength"]) | null;
             /** Latch Station */
@@ -2381,6 +2461,18 @@ export interface components {
             words?: "north_america" | "britain" | "australia";
         };
         /**
+         * Shown
+         * @description The tape and words a list is shown in; what is left out is the job's own.
+         */
+        Shown: {
+            /** Step */
+            step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
+            /** Words */
+            words?: ("north_america" | "britain" | "australia") | null;
+        };
+        /**
          * SilhouetteOut
          * @description What a list draws of an opening, in millimetres.
          */
@@ -2498,6 +2590,26 @@ export interface components {
             track_half?: (string | components["schemas"]["ExactLength"]) | null;
             /** Wheel Radius */
             wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * StandingOut
+         * @description An opening on the wall: its rough opening and framing from the left end, and the worst of its own flags.
+         */
+        StandingOut: {
+            centre: components["schemas"]["LengthOut"];
+            /** Framing Left */
+            framing_left: number;
+            /** Framing Right */
+            framing_right: number;
+            /** Id */
+            id: number;
+            left: components["schemas"]["LengthOut"];
+            /** Name */
+            name: string;
+            right: components["schemas"]["LengthOut"];
+            width: components["schemas"]["LengthOut"];
+            /** Worst */
+            worst: ("stop" | "check" | "note") | null;
         };
         /**
          * StationOut
@@ -2704,6 +2816,8 @@ export interface components {
         /**
          * Wall
          * @description A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
+         *
+         *     `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
          */
         Wall: {
             /**
@@ -2721,6 +2835,8 @@ export interface components {
             finish_a?: (string | components["schemas"]["ExactLength"]) | null;
             /** Finish B */
             finish_b?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Fittings */
+            fittings?: components["schemas"]["Fitting"][];
             /** Height */
             height?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -2731,6 +2847,12 @@ export interface components {
             layout_from?: "left" | "right";
             /** Layout Offset */
             layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Left Corner
+             * @default open
+             * @enum {string}
+             */
+            left_corner?: "open" | "inside";
             /** Length */
             length?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -2740,12 +2862,123 @@ export interface components {
             name?: string;
             /** Plate Thickness */
             plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Right Corner
+             * @default open
+             * @enum {string}
+             */
+            right_corner?: "open" | "inside";
             /** Stud Depth */
             stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Spacing */
             stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Thickness */
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * WallFlagOut
+         * @description A judgement on the wall as a whole, and the openings it is about.
+         */
+        WallFlagOut: {
+            /** Code */
+            code: string;
+            /** Cure */
+            cure: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "check" | "note";
+            /** Openings */
+            openings: number[];
+            /** Reason */
+            reason: string;
+            /** X */
+            x: number | null;
+        };
+        /**
+         * WallMarkOut
+         * @description A line on the plate, from the left end.
+         */
+        WallMarkOut: {
+            /** Crossed */
+            crossed: string | null;
+            /** Id */
+            id: number | null;
+            read: components["schemas"]["LengthOut"];
+            /** What */
+            what: string;
+            /** X */
+            x: number;
+        };
+        /**
+         * WallOut
+         * @description The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
+         */
+        WallOut: {
+            /** Fittings */
+            fittings: components["schemas"]["FittingOut"][];
+            /** Flags */
+            flags: components["schemas"]["WallFlagOut"][];
+            /** Height */
+            height: number | null;
+            /** Length */
+            length: number | null;
+            /** Marks */
+            marks: components["schemas"]["WallMarkOut"][];
+            /** Openings */
+            openings: components["schemas"]["StandingOut"][];
+            /** Pieces */
+            pieces: components["schemas"]["WallPieceOut"][];
+            /** Refused */
+            refused: string[];
+            /** Shapes */
+            shapes: components["schemas"]["WallShapeOut"][];
+            /** Studs */
+            studs: number;
+            /** Unplaced */
+            unplaced: string[];
+        };
+        /**
+         * WallPage
+         * @description A wall, its job, its openings as kept, and the whole laid out.
+         */
+        WallPage: {
+            job: components["schemas"]["KeptJob"];
+            layout: components["schemas"]["WallOut"];
+            /** Openings */
+            openings: components["schemas"]["InWall"][];
+            wall: components["schemas"]["KeptWall"];
+        };
+        /**
+         * WallPieceOut
+         * @description A piece of the wall itself, beside those of its openings.
+         */
+        WallPieceOut: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+        };
+        /**
+         * WallShapeOut
+         * @description A rectangle of the wall's elevation in millimetres; `id` is the opening it belongs to, None the wall itself.
+         */
+        WallShapeOut: {
+            /** Id */
+            id: number | null;
+            /** Part */
+            part: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /** Y0 */
+            y0: number;
+            /** Y1 */
+            y1: number;
         };
     };
     responses: never;
@@ -3846,6 +4079,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptWall"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    layout_api_walls__wall_id__layout_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallPage"];
                 };
             };
             /** @description Validation Error */

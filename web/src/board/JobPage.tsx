@@ -1,4 +1,5 @@
 import "./board.css";
+import "./wall.css";
 
 import { Button, Menu, NativeSelect, TextInput } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
@@ -210,6 +211,16 @@ function Board({ data }: { data: JobPageData }) {
           </div>
           <NativeSelect aria-label="Room" value={room} onChange={(event) => setRoom(event.currentTarget.value)} data={[{ value: "", label: "Every room" }, ...rooms]} />
         </div>
+      )}
+      {data.walls.length > 0 && (
+        <nav className="walls-row" aria-label="Walls">
+          <strong>Walls</strong>
+          {data.walls.map((wall) => (
+            <Link key={wall.id} to={`/walls/${wall.id}`}>
+              {wall.wall.name || "no name"} ({data.openings.filter((o) => o.wall_id === wall.id).length})
+            </Link>
+          ))}
+        </nav>
       )}
       {data.openings.length === 0 && <p className="empty">No opening yet. Press N or “New opening” and say what hangs in it.</p>}
       {data.openings.length > 0 && seen.length === 0 && <p className="empty">No opening matches{find ? ` “${find}”` : " that"}.</p>}

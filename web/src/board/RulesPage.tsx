@@ -42,7 +42,7 @@ const GROUPS: { title: string; names: string[] }[] = [
   { title: "Setting the frame", names: ["plumb_tolerance", "shim_tip", "shim_butt", "shim_length", "squeeze", "straight", "latch_station", "foot_station", "lean_split", "casing_hides"] },
   { title: "Hanging and checking", names: ["floor_gap_least", "leaf_trim_most", "gap_tolerance", "move_most"] },
   { title: "Casing", names: ["setback", "casing_overhang", "casing_cover"] },
-  { title: "Wall", names: ["plate_thickness", "stud_thickness", "stud_depth", "stud_spacing", "layout_offset"] },
+  { title: "Wall", names: ["plate_thickness", "stud_thickness", "stud_depth", "stud_spacing", "layout_offset", "knob_room"] },
   { title: "Hinges and latch", names: ["hinge_top", "hinge_bottom", "hinge_length", "long_screw", "screw_embed", "latch"] },
 ];
 

@@ -1,4 +1,5 @@
 import { Switch } from "@mantine/core";
+import { Link } from "react-router";
 
 import { View } from "../drawing/View";
 import { BuyTable, CutTable } from "../print/CutTable";
@@ -13,7 +14,7 @@ const count = (most: number) => Array.from({ length: most }, (_, i) => ({ value:
 
 /** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
 export function FrameStage() {
-  const { now, set, words, result } = useWork();
+  const { now, set, words, result, page } = useWork();
   const door = now.opening.door?.kind ?? "swing";
   const swings = door === "swing";
   const kind = swings ? (now.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
@@ -41,6 +42,7 @@ export function FrameStage() {
           data={[
             { value: "centre", label: "Centre" },
             { value: "near_edge", label: "Near edge" },
+            { value: "far_edge", label: "Far edge" },
             { value: "hinge_edge", label: "Hinge edge" },
           ]}
         />
@@ -84,6 +86,9 @@ export function FrameStage() {
         </div>
       )}
       <h2>Wall</h2>
+      <p>
+        <Link to={`/walls/${page.wall.id}`}>The whole wall with its other openings</Link>
+      </p>
       <TextAt path="wall.name" label="Name of the wall" />
       <div className="pair">
         <LengthAt path="wall.height" kind="wall_height" label="Height to the top plates" />

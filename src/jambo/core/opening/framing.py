@@ -10,7 +10,7 @@ from jambo.core.rules import HouseRules
 from jambo.core.sums import Fact, Known, Reckoned, add
 
 WallEnd = Literal["left", "right"]
-To = Literal["centre", "near_edge", "hinge_edge"]
+To = Literal["centre", "near_edge", "far_edge", "hinge_edge"]
 Bearing = Literal["no", "yes", "unknown"]
 
 

@@ -1,0 +1,77 @@
+"""A wall laid out with all its openings, as kept or with some of them moved in a draft."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+from typing_extensions import TypedDict
+
+from jambo.api.jobs import KeptJob, KeptWall, as_job, as_wall
+from jambo.api.shared import Db, Shown
+from jambo.files.document import Document, Opening, Position, RuleLevels, Rules, Wall
+from jambo.files.problems import parse
+from jambo.files.wall_out import Asked, WallOut, wall_out
+from jambo.store import jobs as kept_jobs
+from jambo.store import openings as kept_openings
+from jambo.store.kept import read_json
+
+router = APIRouter(prefix="/api", tags=["walls"])
+
+
+class Draft(BaseModel):
+    """What is tried out before it is kept: places of openings by id, and the wall's own facts."""
+
+    moves: dict[int, Position] = Field(default_factory=dict)
+    wall: Wall | None = None
+    shown: Shown = Field(default_factory=Shown)
+
+
+class InWall(TypedDict):
+    """An opening of the wall as kept: what a screen needs to move it."""
+
+    id: int
+    version: int
+    opening: Opening
+
+
+class WallPage(TypedDict):
+    """A wall, its job, its openings as kept, and the whole laid out."""
+
+    wall: KeptWall
+    job: KeptJob
+    openings: list[InWall]
+    layout: WallOut
+
+
+@router.post("/walls/{wall_id}/layout", response_model_exclude_unset=True)
+def layout(db: Db, wall_id: int, draft: Draft) -> WallPage:
+    """Lay a wall out. Nothing is kept: a move is kept by saving its opening."""
+    with db.transaction() as t:
+        wall = kept_jobs.wall(t, wall_id)
+        job = kept_jobs.job(t, wall["job_id"])
+        crew = kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]
+        rows = [row for row in kept_openings.openings(t, wall["job_id"]) if row["wall_id"] == wall_id]
+    rules = RuleLevels(crew=parse(Rules, crew), job=parse(Rules, job["doc"].get("rules", {})))
+    facts = draft.wall or parse(Wall, wall["doc"])
+    unit = job["doc"]["unit"]
+    docs: list[dict[str, Any]] = [read_json(row["doc"]) for row in rows]
+    asked = []
+    for row, doc in zip(rows, docs, strict=True):
+        opening = parse(Opening, doc)
+        if row["id"] in draft.moves:
+            opening = opening.model_copy(update={"position": draft.moves[row["id"]]})
+        document = Document(unit=unit, rules=rules, wall=facts, opening=opening)
+        asked.append(Asked(row["id"], row["mark"] or f"no. {row['id']}", document))
+    in_wall: list[InWall] = [
+        {"id": row["id"], "version": row["version"], "opening": doc}  # type: ignore[typeddict-item]
+        for row, doc in zip(rows, docs, strict=True)
+    ]
+    blank = Document(unit=unit, rules=rules, wall=facts)
+    return {
+        "wall": as_wall(wall),
+        "job": as_job(job),
+        "openings": in_wall,
+        "layout": wall_out(asked, blank, draft.shown.tape(job["doc"]), draft.shown.region(job["doc"])),
+    }

@@ -1,0 +1,145 @@
+"""What openings of one wall do to each other, to its corners and to what is fitted on it (TRADE 6 and 23)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Literal
+
+from jambo.core.door.leaf import Side
+from jambo.core.flags import Flag, worst_first
+from jambo.core.length import ZERO, Length
+from jambo.core.opening.framing import Wall
+from jambo.core.rules import HouseRules
+from jambo.core.sums import value_of
+from jambo.core.wall.layout import Layout, Solved, Standing
+
+Corner = Literal["open", "inside"]
+Values = dict[str, Length | str]
+
+
+@dataclass(frozen=True, slots=True)
+class Fitting:
+    """A switch, socket or vent on a side of the wall: its middle from the left end, its height, where it is in the document."""
+
+    what: str
+    at: Length
+    height: Length | None
+    side: Side
+    path: str
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    """A judgement and the openings it is about, by index."""
+
+    flag: Flag
+    about: tuple[int, ...]
+
+
+def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterator[Said]:
+    thick = wall.stud_thickness.value
+    for a, b in pairwise(layout.standing):
+        names = {"a": solved[a.index].mark, "b": solved[b.index].mark}
+        about, path = (a.index, b.index), "opening.position.distance"
+        between = b.framing.low - a.framing.high
+        if b.opening.low < a.opening.high:
+            yield Said(Flag("openings-overlap", {**names, "over": a.opening.high - b.opening.low}, (), path), about)
+        elif between < ZERO:
+            yield Said(Flag("openings-share-studs", {**names, "over": -between}, (), path), about)
+        elif ZERO < between < thick:
+            yield Said(Flag("sliver-between-openings", {**names, "space": between}, (), path), about)
+        if a.reach.high > b.opening.low and a.reach.high > a.opening.high and b.opening.low >= a.opening.high:
+            yield Said(
+                Flag("open-slab-covers-opening", {**names, "over": a.reach.high - b.opening.low}, (), path), about
+            )
+        if b.reach.low < a.opening.high and b.reach.low < b.opening.low and b.opening.low >= a.opening.high:
+            swapped = {"a": names["b"], "b": names["a"]}
+            yield Said(
+                Flag("open-slab-covers-opening", {**swapped, "over": a.opening.high - b.reach.low}, (), path), about
+            )
+
+
+def _corners(
+    layout: Layout, solved: Sequence[Solved], corners: tuple[Corner, Corner], rules: HouseRules
+) -> Iterator[Said]:
+    """Casing and knob between an opening and an inside corner."""
+    if layout.length is None:
+        return
+    for s in layout.standing:
+        one = solved[s.index]
+        for end, corner, room in (
+            ("left", corners[0], s.opening.low),
+            ("right", corners[1], layout.length - s.opening.high),
+        ):
+            if corner != "inside":
+                continue
+            casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
+            values: Values = {"a": one.mark, "end": end, "room": max(room, ZERO)}
+            if casing and room < casing:
+                yield Said(
+                    Flag(
+                        "opening-too-near-corner", {**values, "needed": casing - room}, (), "opening.position.distance"
+                    ),
+                    (s.index,),
+                )
+            knob = rules.value("knob_room")
+            swings_there = one.opening.kind == "swing" and one.opening.handing.hinge_side == end
+            if swings_there and room < knob:
+                yield Said(
+                    Flag("leaf-meets-corner", {**values, "needed": knob - room}, (), "opening.position.distance"),
+                    (s.index,),
+                )
+
+
+def _behind(one: Solved, s: Standing, fitting: Fitting) -> bool:
+    """Whether a fitting lies behind the leaf when it is swung back against the wall on its hinge side."""
+    if one.opening.kind != "swing" or fitting.side != one.opening.handing.opens_to:
+        return False
+    wide = value_of(one.opening.leaves[0].width)
+    if wide is None:
+        return False
+    if one.opening.handing.hinge_side == "left":
+        return s.opening.low - wide <= fitting.at < s.opening.low
+    return s.opening.high < fitting.at <= s.opening.high + wide
+
+
+def _fittings(
+    layout: Layout, solved: Sequence[Solved], fittings: Sequence[Fitting], rules: HouseRules
+) -> Iterator[Said]:
+    for fitting in fittings:
+        for s in layout.standing:
+            one = solved[s.index]
+            values: Values = {"what": fitting.what or "Something", "a": one.mark, "at": fitting.at}
+            covered = one.opening.kind == "face_slider" and fitting.side == one.opening.slider.hung_on
+            casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
+            code = ""
+            if s.opening.low <= fitting.at <= s.opening.high:
+                code = "fitting-in-pocket" if one.opening.kind == "pocket" else "fitting-in-opening"
+            elif s.opening.low - casing < fitting.at < s.opening.high + casing:
+                code = "fitting-under-casing"
+            elif covered and s.reach.low <= fitting.at <= s.reach.high:
+                code = "fitting-under-slab"
+            elif _behind(one, s, fitting):
+                code = "fitting-behind-leaf"
+            if code:
+                yield Said(Flag(code, values, (), fitting.path), (s.index,))
+
+
+def on_wall(
+    layout: Layout,
+    solved: Sequence[Solved],
+    wall: Wall,
+    corners: tuple[Corner, Corner],
+    fittings: Sequence[Fitting],
+    rules: HouseRules,
+) -> tuple[Said, ...]:
+    """Every judgement on the wall as a whole, worst first."""
+    said = [
+        *_neighbours(layout, solved, wall),
+        *_corners(layout, solved, corners, rules),
+        *_fittings(layout, solved, fittings, rules),
+    ]
+    order = worst_first(tuple(s.flag for s in said))
+    return tuple(sorted(said, key=lambda s: order.index(s.flag)))

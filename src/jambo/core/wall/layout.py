@@ -1,0 +1,201 @@
+"""One wall with all its openings (TRADE 6): where each stands from the left end, the studs between them, the tape.
+
+Each opening is solved on its own; here they are put side by side. Measures run from the wall's left end, seen from side A.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.drawing import Shape
+from jambo.core.length import ZERO, Length
+from jambo.core.opening.facts import Opening
+from jambo.core.opening.framing import Wall
+from jambo.core.solve import Result
+from jambo.core.sums import HALF, value_of
+
+What = Literal["wall_end", "king", "ro_edge", "ro_centre", "common"]
+OWN = {"stud", "plate", "top_plate", "floor_a", "floor_b"}  # parts the wall draws once for all its openings
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """An opening of the wall, solved on its own."""
+
+    mark: str
+    opening: Opening
+    result: Result
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """A stretch of the wall from its left end."""
+
+    low: Length
+    high: Length
+
+    @property
+    def width(self) -> Length:
+        """How long it is."""
+        return self.high - self.low
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """An opening where it stands: its rough opening, its framing with jacks and kings, and all it needs when it is open."""
+
+    index: int
+    opening: Span
+    framing: Span
+    reach: Span
+
+
+@dataclass(frozen=True, slots=True)
+class Stud:
+    """A layout stud that stands whole, numbered from the layout's own end: its face toward the left end."""
+
+    number: int
+    left: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """A line on the plate: what it is, where, which side its stud stands on, and whose it is (None: the wall's)."""
+
+    what: What
+    at: Length
+    crossed: Literal["left", "right"] | None = None
+    index: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Layout:
+    """The whole wall: openings in order along it, those without a place, studs, marks, plates and shapes."""
+
+    standing: tuple[Standing, ...]
+    unplaced: tuple[int, ...]
+    studs: tuple[Stud, ...]
+    marks: tuple[Mark, ...]
+    plates: tuple[Span, ...]
+    shapes: tuple[tuple[int | None, Shape], ...]
+    length: Length | None
+
+
+def _stand(index: int, one: Solved, wall: Wall) -> Standing | None:
+    """Where an opening stands from the left end; None while its width, place or (from the right) the wall's length is unknown."""
+    plate = one.result.plate
+    near, far = value_of(plate.near_edge), value_of(plate.far_edge)
+    if near is None or far is None or plate.framing_near is None or plate.framing_far is None:
+        return None
+    spans = [(near, far), (plate.framing_near, plate.framing_far)]
+    if one.opening.placing.measured_from == "right":
+        length = value_of(wall.length)
+        if length is None:
+            return None
+        spans = [(length - high, length - low) for low, high in spans]
+    ro, framing = (Span(*s) for s in spans)
+    slabs = [s for s in one.result.shapes if s.part in ("slab", "track")]
+    shift = _shift(one, wall)
+    lows, highs = [ro.low, *(s.x0 + shift for s in slabs)], [ro.high, *(s.x1 + shift for s in slabs)]
+    return Standing(index, ro, framing, Span(min(lows), max(highs)))
+
+
+def _shift(one: Solved, wall: Wall) -> Length:
+    """What brings an opening's own drawing onto the wall: one measured from the right is drawn with that end at zero."""
+    length = value_of(wall.length)
+    return length if one.opening.placing.measured_from == "right" and length is not None else ZERO
+
+
+def studs(wall: Wall, taken: Sequence[Span]) -> tuple[Stud, ...]:
+    """The layout studs that stand whole: not in an opening's framing, nor running into the studs that end the wall."""
+    length = value_of(wall.length)
+    if length is None:
+        return ()
+    thick, spacing, offset = wall.stud_thickness.value, wall.stud_spacing.value, wall.layout_offset.value
+    found = []
+    for n in range(1, int((length - offset).nm // spacing.nm) + 1):
+        centre = offset + spacing * n
+        left = (centre if wall.layout_from == "left" else length - centre) - thick * HALF
+        right = left + thick
+        clear = left >= thick and right <= length - thick
+        if clear and all(right <= span.low or left >= span.high for span in taken):
+            found.append(Stud(n, left))
+    return tuple(sorted(found, key=lambda s: s.left))
+
+
+def _marks(
+    standing: Sequence[Standing], found: Sequence[Stud], solved: Sequence[Solved], wall: Wall
+) -> tuple[Mark, ...]:
+    """Every line on the plate; a king's is its face toward the opening, past the jacks."""
+    length, thick = value_of(wall.length), wall.stud_thickness.value
+    marks = [Mark("wall_end", ZERO)] + ([Mark("wall_end", length)] if length is not None else [])
+    for s in standing:
+        past = thick * solved[s.index].opening.header.jacks
+        marks += [
+            Mark("king", s.opening.low - past, "left", s.index),
+            Mark("ro_edge", s.opening.low, "left", s.index),
+            Mark("ro_centre", (s.opening.low + s.opening.high) * HALF, None, s.index),
+            Mark("ro_edge", s.opening.high, "right", s.index),
+            Mark("king", s.opening.high + past, "right", s.index),
+        ]
+    marks += [Mark("common", stud.left, "right") for stud in found]
+    return tuple(sorted(marks, key=lambda m: m.at))
+
+
+def _plates(standing: Sequence[Standing], length: Length | None) -> tuple[Span, ...]:
+    """The bottom plate's runs between the openings."""
+    if length is None:
+        return ()
+    runs, at = [], ZERO
+    for s in sorted(standing, key=lambda s: s.opening.low):
+        if s.opening.low > at:
+            runs.append(Span(at, min(s.opening.low, length)))
+        at = max(at, s.opening.high)
+    return (*runs, Span(at, length)) if at < length else tuple(runs)
+
+
+def _shapes(
+    solved: Sequence[Solved], standing: Sequence[Standing], found: Sequence[Stud], plates: Sequence[Span], wall: Wall
+) -> tuple[tuple[int | None, Shape], ...]:
+    """The wall's own timber once, then each opening's pieces where it stands."""
+    top, length, tb, thick = (
+        value_of(wall.height),
+        value_of(wall.length),
+        wall.plate_thickness.value,
+        wall.stud_thickness.value,
+    )
+    shapes: list[tuple[int | None, Shape]] = []
+    if top is not None and length is not None:
+        shapes.append((None, Shape("top_plate", ZERO, top, length, top + tb)))
+        ends = [Stud(0, ZERO), Stud(0, length - thick)]
+        for stud in (*ends, *found):
+            shapes.append((None, Shape("stud", stud.left, tb, stud.left + thick, top)))
+        shapes += [(None, Shape("plate", run.low, ZERO, run.high, tb)) for run in plates]
+    for s in standing:
+        shift = _shift(solved[s.index], wall)
+        for shape in solved[s.index].result.shapes:
+            if shape.part not in OWN:
+                shapes.append(
+                    (s.index, Shape(shape.part, shape.x0 + shift, shape.y0, shape.x1 + shift, shape.y1, shape.figures))
+                )
+    return tuple(shapes)
+
+
+def lay_out(solved: Sequence[Solved], wall: Wall) -> Layout:
+    """Put the openings of a wall side by side."""
+    placed = [_stand(i, one, wall) for i, one in enumerate(solved)]
+    standing = tuple(sorted((s for s in placed if s is not None), key=lambda s: s.opening.low))
+    length = value_of(wall.length)
+    found = studs(wall, [s.framing for s in standing])
+    plates = _plates(standing, length)
+    return Layout(
+        standing=standing,
+        unplaced=tuple(i for i, s in enumerate(placed) if s is None),
+        studs=found,
+        marks=_marks(standing, found, solved, wall),
+        plates=plates,
+        shapes=_shapes(solved, standing, found, plates, wall),
+        length=length,
+    )

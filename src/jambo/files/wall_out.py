@@ -1,0 +1,205 @@
+"""A wall with all its openings as JSON gives it: one elevation, one tape, its pieces, and what stands against it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+from typing_extensions import TypedDict
+
+from jambo.core.drawing import in_mm
+from jambo.core.flags import FlagLevel
+from jambo.core.length import ZERO, Length
+from jambo.core.rules import HouseRules
+from jambo.core.solve import solve
+from jambo.core.sums import HALF, Known, value_of
+from jambo.core.tape import Tape, show
+from jambo.core.wall.judge import Said, on_wall
+from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
+from jambo.core.words import Region, fill
+from jambo.files.document import Document
+from jambo.files.facts import Reader, facts_of, read_fittings
+from jambo.files.problems import Refused
+from jambo.files.results import LengthOut, flag_out, length_out
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """An opening of the wall to lay out: its id, its name, its document."""
+
+    id: int
+    name: str
+    document: Document
+
+
+class StandingOut(TypedDict):
+    """An opening on the wall: its rough opening and framing from the left end, and the worst of its own flags."""
+
+    id: int
+    name: str
+    left: LengthOut
+    centre: LengthOut
+    right: LengthOut
+    width: LengthOut
+    framing_left: float
+    framing_right: float
+    worst: FlagLevel | None
+
+
+class WallShapeOut(TypedDict):
+    """A rectangle of the wall's elevation in millimetres; `id` is the opening it belongs to, None the wall itself."""
+
+    id: int | None
+    part: str
+    x0: float
+    y0: float
+    x1: float
+    y1: float
+
+
+class WallMarkOut(TypedDict):
+    """A line on the plate, from the left end."""
+
+    what: str
+    x: float
+    read: LengthOut
+    crossed: str | None
+    id: int | None
+
+
+class WallPieceOut(TypedDict):
+    """A piece of the wall itself, beside those of its openings."""
+
+    label: str
+    count: int
+    length: str
+
+
+class WallFlagOut(TypedDict):
+    """A judgement on the wall as a whole, and the openings it is about."""
+
+    code: str
+    level: FlagLevel
+    reason: str
+    cure: str
+    openings: list[int]
+    x: float | None
+
+
+class FittingOut(TypedDict):
+    """Something fitted on the wall, where it is drawn."""
+
+    what: str
+    x: float
+    y: float
+    side: str
+
+
+class WallOut(TypedDict):
+    """The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out."""
+
+    length: float | None
+    height: float | None
+    openings: list[StandingOut]
+    unplaced: list[str]
+    refused: list[str]
+    shapes: list[WallShapeOut]
+    marks: list[WallMarkOut]
+    fittings: list[FittingOut]
+    pieces: list[WallPieceOut]
+    flags: list[WallFlagOut]
+    studs: int
+
+
+def wall_out(asked: Sequence[Asked], blank: Document, tape: Tape, words: Region) -> WallOut:
+    """Lay out a wall. `blank` is a document of the wall without an opening. Raises Refused when the wall itself cannot be."""
+    bare = facts_of(blank)
+    rules: HouseRules = bare.rules
+    solved: list[Solved] = []
+    kept: list[Asked] = []
+    refused: list[str] = []
+    for one in asked:
+        try:
+            facts = facts_of(one.document)
+        except Refused:
+            refused.append(one.name)
+            continue
+        kept.append(one)
+        solved.append(Solved(one.name, facts.opening, solve(facts.opening, facts.wall, facts.rules)))
+    layout = lay_out(solved, bare.wall)
+    fittings = read_fittings(blank.wall, Reader(blank.unit, tape))
+    corners = (blank.wall.left_corner, blank.wall.right_corner)
+    said = on_wall(layout, solved, bare.wall, corners, fittings, rules)
+    height = value_of(bare.wall.height)
+    return {
+        "length": in_mm(layout.length) if layout.length is not None else None,
+        "height": in_mm(height) if height is not None else None,
+        "openings": [_standing(s, kept[s.index], solved[s.index], tape) for s in layout.standing],
+        "unplaced": [kept[i].name for i in layout.unplaced],
+        "refused": refused,
+        "shapes": [
+            {
+                "id": kept[i].id if i is not None else None, "part": s.part,
+                "x0": in_mm(s.x0), "y0": in_mm(s.y0), "x1": in_mm(s.x1), "y1": in_mm(s.y1),
+            }
+            for i, s in layout.shapes
+        ],
+        "marks": [
+            {
+                "what": m.what, "x": in_mm(m.at), "read": length_out(m.at, tape), "crossed": m.crossed,
+                "id": kept[m.index].id if m.index is not None else None,
+            }
+            for m in layout.marks
+        ],
+        "fittings": [
+            {"what": f.what, "x": in_mm(f.at), "y": in_mm(f.height) if f.height is not None else 1100.0, "side": f.side}
+            for f in fittings
+        ],
+        "pieces": _pieces(layout, bare.wall.height, bare.wall.plate_thickness, tape, words),
+        "flags": [_flag(s, layout, kept, tape, words) for s in said],
+        "studs": len(layout.studs),
+    }  # fmt: skip
+
+
+def _standing(s: Standing, one: Asked, solved: Solved, tape: Tape) -> StandingOut:
+    flags = solved.result.flags
+    return {
+        "id": one.id,
+        "name": one.name,
+        "left": length_out(s.opening.low, tape),
+        "centre": length_out((s.opening.low + s.opening.high) * HALF, tape),
+        "right": length_out(s.opening.high, tape),
+        "width": length_out(s.opening.width, tape, "up"),
+        "framing_left": in_mm(s.framing.low),
+        "framing_right": in_mm(s.framing.high),
+        "worst": flags[0].kind.level if flags else None,
+    }
+
+
+def _pieces(layout: Layout, height: object, plate: Known, tape: Tape, words: Region) -> list[WallPieceOut]:
+    """Commons with the studs that end the wall, the plates' runs."""
+    rows: list[WallPieceOut] = []
+    top = height.value if isinstance(height, Known) else None
+    if top is not None and layout.length is not None:
+        long = show(top - plate.value, tape, "down").text
+        rows.append({"label": fill("{stud}s and end {stud}s", words), "count": len(layout.studs) + 2, "length": long})
+        rows.append({"label": "Top plates", "count": 2, "length": show(layout.length, tape).text})
+    runs: dict[Length, int] = {}
+    for run in layout.plates:
+        runs[run.width] = runs.get(run.width, 0) + 1
+    for width, count in sorted(runs.items(), key=lambda r: -r[0].nm):
+        rows.append({"label": fill("{plate}", words), "count": count, "length": show(width, tape, "down").text})
+    return rows
+
+
+def _flag(said: Said, layout: Layout, kept: Sequence[Asked], tape: Tape, words: Region) -> WallFlagOut:
+    out = flag_out(said.flag, tape, words)
+    by = {s.index: s for s in layout.standing}
+    spots = [(by[i].opening.low + by[i].opening.high) * HALF for i in said.about]
+    where = sum(spots, ZERO) * Fraction(1, len(spots)) if spots else None
+    return {
+        "code": out["code"], "level": out["level"], "reason": out["reason"], "cure": out["cure"],
+        "openings": [kept[i].id for i in said.about],
+        "x": in_mm(where) if where is not None else None,
+    }  # fmt: skip

@@ -1,0 +1,390 @@
+import "../drawing/drawing.css";
+import "./wall.css";
+
+import { Button, NativeSelect, TextInput } from "@mantine/core";
+import { useElementSize } from "@mantine/hooks";
+import { notifications } from "@mantine/notifications";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { Link, useParams } from "react-router";
+
+import { ApiProblem, api, ask, type LengthText, type Position, type Wall, type WallLayout, type WallPageData } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShow } from "../app/show";
+import { SvgDigits } from "../drawing/SvgDigits";
+import { spread } from "../drawing/spread";
+import { LengthField } from "../tape/LengthField";
+import { WithFractions } from "../tape/Digits";
+
+const PAD = { side: 26, top: 30, tape: 112 };
+
+/** One wall with all its openings: moved by pointer, keys or any of their marks; what clashes says so where it is. */
+export function WallPage() {
+  const id = Number(useParams().wallId);
+  const show = useShow();
+  const client = useQueryClient();
+  const [moves, setMoves] = useState<Record<string, Position>>({});
+  const [chosen, choose] = useState<number | null>(null);
+  const page = useQuery({
+    queryKey: ["wall", id, moves, show.unit, show.words],
+    queryFn: ({ signal }) =>
+      ask(
+        api.POST("/api/walls/{wall_id}/layout", {
+          params: { path: { wall_id: id } },
+          body: { moves, shown: { unit: show.unit, words: show.words } },
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+  const refresh = async () => {
+    await client.invalidateQueries({ queryKey: ["wall", id] });
+    void client.invalidateQueries({ queryKey: ["job"] });
+    void client.removeQueries({ queryKey: ["opening"] });
+  };
+  const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
+  const keep = useMutation({
+    mutationFn: async ({ opening, position }: { opening: number; position: Position }) => {
+      const kept = page.data!.openings.find((o) => o.id === opening)!;
+      await ask(api.PUT("/api/openings/{opening_id}", { params: { path: { opening_id: opening } }, body: { version: kept.version, opening: { ...kept.opening, position } } }));
+      await refresh();
+    },
+    onSettled: () => setMoves({}),
+    onError: tell,
+  });
+  const change = useMutation({
+    mutationFn: async (wall: Wall) => {
+      await ask(api.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: id } }, body: { version: page.data!.wall.version, wall } }));
+      await refresh();
+    },
+    onError: tell,
+  });
+  const data = page.data;
+  const job = data?.job.job;
+  return (
+    <>
+      <Bar
+        job={job}
+        trail={
+          <>
+            <Link to={`/jobs/${data?.job.id ?? ""}`}>{job?.name ?? "Job"}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>{data?.wall.wall.name || "Wall without a name"}</h1>
+          </>
+        }
+      >
+        <span className="save" role="status">
+          {keep.isPending || change.isPending ? "Saving…" : "Saved"}
+        </span>
+      </Bar>
+      <main className="wall-page">
+        {page.isError && !data && <Problem error={page.error} retry={() => void page.refetch()} />}
+        {page.isPending && <p className="quiet" aria-busy="true">Laying out the wall…</p>}
+        {page.isError && data && <p role="alert" className="error">{page.error instanceof ApiProblem ? page.error.message : "The wall cannot be laid out."}</p>}
+        {data && (
+          <>
+            <Elevation
+              data={data}
+              chosen={chosen}
+              choose={choose}
+              busy={page.isFetching}
+              move={(opening, position) => setMoves({ [opening]: position })}
+              drop={(opening, position) => keep.mutate({ opening, position })}
+            />
+            <div className="wall-side">
+              <Flags data={data} choose={choose} />
+              <Chosen key={chosen} data={data} chosen={chosen} choose={choose} keep={(opening, position) => keep.mutate({ opening, position })} />
+              <Facts data={data} save={(wall) => change.mutate(wall)} />
+              <Pieces layout={data.layout} />
+            </div>
+          </>
+        )}
+      </main>
+    </>
+  );
+}
+
+interface Moving {
+  data: WallPageData;
+  chosen: number | null;
+  choose: (id: number) => void;
+  busy: boolean;
+  move: (opening: number, position: Position) => void;
+  drop: (opening: number, position: Position) => void;
+}
+
+function Elevation({ data, chosen, choose, busy, move, drop }: Moving) {
+  const { ref, width } = useElementSize();
+  const { layout } = data;
+  const long = layout.length ?? Math.max(3000, ...layout.openings.map((o) => o.framing_right + 600));
+  const tall = Math.max(2400, (layout.height ?? 0) + 60, ...layout.shapes.map((s) => s.y1));
+  const per = Math.min((width - 2 * PAD.side) / long, 330 / tall);
+  const left = (width - long * per) / 2;
+  const floor = PAD.top + tall * per;
+  const X = (mm: number) => left + mm * per;
+  const Y = (mm: number) => floor - mm * per;
+  const grip = useRef<{ id: number; from: number; x: number; at: number } | null>(null);
+  const wanted = useRef<[number, Position] | null>(null);
+  const mark = (job: WallPageData["job"]["job"]) => (job.unit === "mm" ? 1 : 25.4 / 16);
+  const at = (mm: number): Position => ({ measured_from: "left", to: "centre", distance: { value: String(Math.round(mm * 10000) / 10000), unit: "mm" } });
+  // the newest place is sent when the last answer has come; what was asked for in between is dropped
+  useEffect(() => {
+    if (busy || !wanted.current) return;
+    const [id, position] = wanted.current;
+    wanted.current = null;
+    move(id, position);
+  }, [busy, move]);
+  const to = (id: number, mm: number) => {
+    const whole = Math.round(mm / mark(data.job.job)) * mark(data.job.job);
+    if (busy) wanted.current = [id, at(whole)];
+    else move(id, at(whole));
+    return whole;
+  };
+  return (
+    <section className="wall-elevation" ref={ref} aria-label="The wall">
+      {width > 100 && (
+        <svg width={width} height={floor + PAD.tape} role="group" aria-label={`Elevation of the wall from side A with ${layout.openings.length} openings.`}>
+          {layout.shapes.map((s, i) => (
+            <g key={i} className={`piece ${s.part}`}>
+              <rect x={X(s.x0)} y={Y(s.y1)} width={Math.max(0.5, (s.x1 - s.x0) * per)} height={Math.max(0.5, (s.y1 - s.y0) * per)} />
+            </g>
+          ))}
+          {layout.fittings.map((f, i) => (
+            <g key={i} className="fitting">
+              <title>{`${f.what}, side ${f.side}`}</title>
+              <rect x={X(f.x) - 5} y={Y(f.y) - 8} width={10} height={16} />
+            </g>
+          ))}
+          {layout.openings.map((o) => {
+            const flags = layout.flags.filter((f) => f.openings.includes(o.id) && f.level !== "note");
+            const step = mark(data.job.job);
+            const keys: Record<string, number> = { ArrowRight: step, ArrowLeft: -step, PageUp: step * 16, PageDown: -step * 16 };
+            return (
+              <g
+                key={o.id}
+                className={`in-wall${chosen === o.id ? " chosen" : ""}${flags.length ? ` ${flags[0]!.level}` : ""}`}
+                role="slider"
+                tabIndex={0}
+                aria-label={`Opening ${o.name}`}
+                aria-valuemin={0}
+                aria-valuemax={Math.round(long)}
+                aria-valuenow={Math.round(o.centre.mm)}
+                aria-valuetext={`centre ${o.centre.text}`}
+                onFocus={() => choose(o.id)}
+                onPointerDown={(event) => {
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  choose(o.id);
+                  grip.current = { id: o.id, from: o.centre.mm, x: event.clientX, at: o.centre.mm };
+                }}
+                onPointerMove={(event) => {
+                  const g = grip.current;
+                  if (g) g.at = to(g.id, g.from + (event.clientX - g.x) / per);
+                }}
+                onPointerUp={() => {
+                  const g = grip.current;
+                  grip.current = null;
+                  wanted.current = null;
+                  if (g && g.at !== g.from) drop(g.id, at(g.at));
+                }}
+                onKeyDown={(event) => {
+                  const by = keys[event.key];
+                  if (by === undefined) return;
+                  event.preventDefault();
+                  drop(o.id, at(Math.round((o.centre.mm + by) / step) * step));
+                }}
+              >
+                <rect x={X(o.left.mm)} y={Y(tall)} width={(o.right.mm - o.left.mm) * per} height={floor - Y(tall)} />
+                <text x={X(o.centre.mm)} y={Y(tall) - 8}>
+                  {o.name}
+                </text>
+              </g>
+            );
+          })}
+          {layout.flags
+            .filter((f) => f.x !== null && f.level !== "note")
+            .map((f, i) => (
+              <g key={i} className={`wall-flag ${f.level}`} transform={`translate(${X(f.x!)} ${Y(tall * 0.62) + 26 * i})`}>
+                <title>{f.reason}</title>
+                {f.level === "stop" ? <path d="M-5 -12H5L12 -5V5L5 12H-5L-12 5V-5Z" /> : <circle r="12" />}
+                <text y="6">{f.level === "stop" ? "!" : "?"}</text>
+              </g>
+            ))}
+          <Tape layout={layout} X={X} top={floor + 12} left={X(0)} right={X(long)} width={width} chosen={chosen} />
+        </svg>
+      )}
+      {layout.unplaced.length > 0 && <p className="quiet">Without a size or a place on the wall yet: {layout.unplaced.join(", ")}.</p>}
+      {layout.refused.length > 0 && <p className="error">Cannot be worked out: {layout.refused.join(", ")}.</p>}
+      {layout.openings.length === 0 && layout.unplaced.length === 0 && <p className="empty">No opening stands in this wall yet.</p>}
+    </section>
+  );
+}
+
+/** The plate tape of the whole wall; the chosen opening's marks are lettered first when there is no room for all. */
+function Tape({ layout, X, top, left, right, width, chosen }: { layout: WallLayout; X: (mm: number) => number; top: number; left: number; right: number; width: number; chosen: number | null }) {
+  const most = Math.floor((width - 20) / 54);
+  const rank = (m: WallLayout["marks"][number]) => (m.id !== null && m.id === chosen ? 0 : m.what === "ro_edge" ? 1 : m.what === "wall_end" ? 2 : m.what === "ro_centre" ? 3 : m.what === "king" ? 4 : 5);
+  const lettered = [...layout.marks].sort((a, b) => rank(a) - rank(b)).slice(0, most).sort((a, b) => a.x - b.x);
+  const places = spread(lettered.map((m) => X(m.x)), 54, 4, width - 4);
+  return (
+    <g className="plate-tape">
+      <rect x={left} y={top} width={right - left} height={22} className="strip" />
+      {layout.marks.map((m, i) => (
+        <path key={i} className={m.what === "common" ? "tick common" : "tick"} d={`M${X(m.x)} ${top}v22`} />
+      ))}
+      {lettered.map((m, i) => (
+        <g key={i} className={`mark ${m.what}${m.id !== null && m.id === chosen ? " lit" : ""}`}>
+          <path className="leader" d={`M${X(m.x)} ${top + 22}L${places[i]!} ${top + 38}`} />
+          <text x={places[i]!} y={top + 56} className="value">
+            <SvgDigits of={m.read} />
+          </text>
+          <text x={places[i]!} y={top + 72} className="name">
+            {{ wall_end: "end", king: "king", ro_edge: "RO", ro_centre: "centre", common: "stud" }[m.what] ?? m.what}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function Flags({ data, choose }: { data: WallPageData; choose: (id: number) => void }) {
+  const { layout } = data;
+  if (layout.flags.length === 0) return layout.openings.length > 0 ? <p className="clear">Nothing on this wall stands against another.</p> : null;
+  return (
+    <section className="flags" aria-label="Flags">
+      <ul>
+        {layout.flags.map((f, i) => (
+          <li key={i} className={`flag ${f.level}`} data-code={f.code}>
+            <h3>{{ stop: "Stop", check: "Check", note: "Note" }[f.level]}</h3>
+            <p>{f.reason}</p>
+            <p className="cure">
+              {f.cure}{" "}
+              {f.openings[0] !== undefined && (
+                <button type="button" className="link" onClick={() => choose(f.openings[0]!)} aria-label={`Show it: ${f.reason}`}>
+                  Show it
+                </button>
+              )}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The chosen opening by any of its marks from the left end; typing one moves it. */
+function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: number | null; choose: (id: number) => void; keep: (opening: number, position: Position) => void }) {
+  const show = useShow();
+  const unit = show.unit ?? data.job.job.unit ?? "in";
+  const o = data.layout.openings.find((one) => one.id === chosen) ?? data.layout.openings[0];
+  if (!o) return null;
+  const field = (label: string, to: Position["to"], read: { text: string }) => (
+    <Typed key={`${o.id} ${label} ${read.text}`} label={label} unit={unit} text={read.text} keep={(distance) => keep(o.id, { measured_from: "left", to, distance })} />
+  );
+  return (
+    <section className="chosen" aria-label="Opening chosen">
+      <NativeSelect label="Opening, from the left end" value={String(o.id)} onChange={(e) => choose(Number(e.currentTarget.value))} data={data.layout.openings.map((one) => ({ value: String(one.id), label: one.name }))} />
+      <div className="triple">
+        {field("Left edge", "near_edge", o.left)}
+        {field("Centre", "centre", o.centre)}
+        {field("Right edge", "far_edge", o.right)}
+      </div>
+      <p className="quiet">
+        Rough opening <WithFractions text={o.width.text} /> wide. Drag it, or give it the focus and use the arrow keys; Page up and down go an inch or so. <Link to={`/openings/${o.id}`}>Open {o.name}</Link>
+      </p>
+    </section>
+  );
+}
+
+/** A mark that is kept when the field is left or Enter is pressed, not at every key. */
+function Typed({ label, unit, text, keep }: { label: string; unit: "in" | "mm"; text: string; keep: (distance: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const done = () => {
+    if (typed) keep(/\b(in|mm)$/.test(typed) ? typed : `${typed} ${unit}`);
+    setTyped(null);
+  };
+  return (
+    <div
+      onBlur={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget)) done();
+      }}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") done();
+      }}
+    >
+      <LengthField label={label} kind="position" path={`wall.${label}`} unit={unit} value={text} onChange={(value) => setTyped(value ?? null)} />
+    </div>
+  );
+}
+
+/** The wall's own facts: how long and high, what meets it, what is fitted on it. */
+function Facts({ data, save }: { data: WallPageData; save: (wall: Wall) => void }) {
+  const show = useShow();
+  const wall = data.wall.wall;
+  const unit = show.unit ?? data.job.job.unit ?? "in";
+  const length = (label: string, name: "length" | "height", kind: string) => (
+    <LengthField key={name} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name] as LengthText} onChange={(value) => save({ ...wall, [name]: value })} />
+  );
+  const corner = (label: string, name: "left_corner" | "right_corner") => (
+    <NativeSelect
+      label={label}
+      value={wall[name] ?? "open"}
+      onChange={(e) => save({ ...wall, [name]: e.currentTarget.value as "open" | "inside" })}
+      data={[
+        { value: "open", label: "Ends free, or outside" },
+        { value: "inside", label: "A wall meets it here" },
+      ]}
+    />
+  );
+  const fittings = wall.fittings ?? [];
+  return (
+    <details className="more" open={fittings.length > 0}>
+      <summary>The wall, its corners and what is on it</summary>
+      <TextInput label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
+      <div className="pair">
+        {length("Length", "length", "wall_length")}
+        {length("Height to the top plates", "height", "wall_height")}
+      </div>
+      <div className="pair">
+        {corner("At the left end", "left_corner")}
+        {corner("At the right end", "right_corner")}
+      </div>
+      {fittings.map((f, i) => {
+        const set = (facts: Partial<typeof f>) => save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
+        return (
+          <div key={i} className="fitting-row">
+            <TextInput label="What" defaultValue={f.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })} />
+            <LengthField label="From the left end" kind="position" path={`wall.fittings[${i}].at`} unit={unit} value={f.at as LengthText} onChange={(at) => set({ at })} />
+            <NativeSelect label="On" value={f.side ?? "A"} onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })} data={[{ value: "A", label: "Side A" }, { value: "B", label: "Side B" }]} />
+            <Button variant="subtle" color="red" onClick={() => save({ ...wall, fittings: fittings.filter((_, n) => n !== i) })} aria-label={`Take out ${f.what || "fitting"}`}>
+              Take out
+            </Button>
+          </div>
+        );
+      })}
+      <Button variant="default" onClick={() => save({ ...wall, fittings: [...fittings, { what: "" }] })}>
+        Add a switch, socket or vent
+      </Button>
+    </details>
+  );
+}
+
+function Pieces({ layout }: { layout: WallLayout }) {
+  if (layout.pieces.length === 0) return <p className="quiet">Give the wall a length and a height: then its studs and plates are counted.</p>;
+  return (
+    <table className="cuts">
+      <caption>The wall’s own pieces; those of its openings are on their cut lists</caption>
+      <tbody>
+        {layout.pieces.map((p) => (
+          <tr key={`${p.label} ${p.length}`}>
+            <td>{p.count}</td>
+            <th scope="row">{p.label}</th>
+            <td className="cut-length">
+              <WithFractions text={p.length} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
