@@ -17,7 +17,7 @@ import { spread } from "../drawing/spread";
 import { LengthField } from "../tape/LengthField";
 import { WithFractions } from "../tape/Digits";
 
-const PAD = { side: 26, top: 30, tape: 112 };
+const PAD = { side: 26, top: 30, tape: 96 };
 
 /** One wall with all its openings: moved by pointer, keys or any of their marks; what clashes says so where it is. */
 export function WallPage() {

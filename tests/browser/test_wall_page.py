@@ -1,0 +1,74 @@
+"""A wall of five openings laid out on one page: moved by keys, by pointer and by typing a mark; clashes come and go."""
+
+import pytest
+from playwright.sync_api import expect
+
+from helpers import PLAIN
+
+
+@pytest.fixture
+def five(client, job):
+    """Five openings in one wall of 30 ft, 6 ft apart; gives the wall's address and the openings' ids."""
+    wall = client.post(f"/api/jobs/{job}/walls", json=PLAIN["wall"] | {"name": "Gallery wall", "length": "30'"}).json()[
+        "id"
+    ]
+    ids = []
+    for n in range(5):
+        opening = PLAIN["opening"] | {"mark": f"G{n + 1}", "position": {"distance": str(36 + 72 * n)}}
+        ids.append(client.post(f"/api/jobs/{job}/openings", json={"wall_id": wall, "opening": opening}).json()["id"])
+    return f"/walls/{wall}", ids
+
+
+def test_clashes_come_and_go_as_an_opening_moves(page, five, client):
+    address, ids = five
+    page.goto(address)
+    openings = page.locator(".in-wall")
+    expect(openings).to_have_count(5)
+    expect(page.get_by_text("Nothing on this wall stands against another.")).to_be_visible()
+
+    # by typing a mark: G2 next to G1, whose framing ends 36 + 16 1/8 + 3 = 55 1/8
+    page.get_by_label("Opening, from the left end").select_option(str(ids[1]))
+    edge = page.get_by_label("Left edge", exact=True)
+    edge.fill("50")
+    edge.press("Enter")
+    expect(page.locator("[data-code=openings-overlap]")).to_contain_text("Openings G1 and G2 overlap by 2 1/8 in")
+    expect(edge).to_have_value("50")
+    edge.fill("59")
+    edge.press("Enter")
+    expect(page.locator("[data-code=openings-overlap]")).to_have_count(0)
+    expect(page.locator("[data-code=sliver-between-openings]")).to_be_visible()
+
+    # by keys, a tape mark each; by pointer
+    right = page.get_by_role("slider", name="Opening G2")
+    right.focus()
+    for _ in range(2):
+        before = right.get_attribute("aria-valuetext")
+        page.keyboard.press("PageUp")
+        expect(right).not_to_have_attribute("aria-valuetext", before)
+    expect(right).to_have_attribute("aria-valuetext", "centre 77 1/8 in")
+    before = right.get_attribute("aria-valuetext")
+    box = right.bounding_box()
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + 100)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] / 2 + 90, box["y"] + 100, steps=8)
+    page.mouse.up()
+    expect(right).not_to_have_attribute("aria-valuetext", before)
+    expect(page.get_by_text("Nothing on this wall stands against another.")).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    kept = client.get(f"/api/openings/{ids[1]}").json()["opening"]["position"]
+    assert kept["to"] == "centre" and kept["measured_from"] == "left"
+
+    page.get_by_text("The wall, its corners and what is on it").click()
+    page.get_by_role("button", name="Add a switch, socket or vent").click()
+    at = page.get_by_label("From the left end", exact=True)
+    at.fill("40")
+    expect(page.locator("[data-code=fitting-in-opening]")).to_be_visible()
+    page.reload()
+    expect(page.locator("[data-code=fitting-in-opening]")).to_contain_text("stands in opening G1")
+
+
+def test_an_empty_wall_says_so(page, client, job):
+    wall = client.post(f"/api/jobs/{job}/walls", json={"name": "Bare"}).json()["id"]
+    page.goto(f"/walls/{wall}")
+    expect(page.get_by_text("No opening stands in this wall yet.")).to_be_visible()
+    expect(page.get_by_text("Give the wall a length and a height")).to_be_visible()
