@@ -300,7 +300,7 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
 function Typed({ label, unit, text, keep }: { label: string; unit: "in" | "mm"; text: string; keep: (distance: string) => void }) {
   const [typed, setTyped] = useState<string | null>(null);
   const done = () => {
-    if (typed) keep(/\b(in|mm)$/.test(typed) ? typed : `${typed} ${unit}`);
+    if (typed?.trim()) keep(/[a-z'"]/i.test(typed) ? typed : `${typed} ${unit}`);
     setTyped(null);
   };
   return (
@@ -312,7 +312,7 @@ function Typed({ label, unit, text, keep }: { label: string; unit: "in" | "mm"; 
         if (event.key === "Enter") done();
       }}
     >
-      <LengthField label={label} kind="position" path={`wall.${label}`} unit={unit} value={text} onChange={(value) => setTyped(value ?? null)} />
+      <LengthField label={label} kind="position" path={`wall.${label}`} unit={unit} value={text} onChange={() => undefined} onText={setTyped} />
     </div>
   );
 }
