@@ -60,3 +60,23 @@ def test_the_log_can_be_narrowed(client, job, opening):
     ]
     assert [x["what"] for x in client.get(f"/api/jobs/{job}/log", params={"what": "framed"}).json()] == ["framed"]
     assert client.get(f"/api/jobs/{job}").json()["openings"][0]["done"] == ["framed"]
+
+
+def test_heads_of_a_storey_are_aligned_and_let_go(client, job):
+    """Two doors of 80 in over 3/4 and over 1 1/4: heads 81 3/8 and 81 7/8; the second governs, the first gains 1/2."""
+    wall = PLAIN["wall"] | {"storey": "Upper"}
+    floors = {side: [{"thickness": "1 1/4"}] for side in "ab"}
+    ids = []
+    for n, more in enumerate(({}, {"floors": floors})):
+        body = {"wall": wall, "opening": PLAIN["opening"] | {"mark": f"H{n}"} | more}
+        ids.append(client.post(f"/api/jobs/{job}/openings", json=body).json()["id"])
+    storey = client.get(f"/api/jobs/{job}/heads").json()[0]
+    assert (storey["storey"], storey["line"]["text"], storey["aligned"]) == ("Upper", "81 7/8 in", False)
+    assert [(o["gain"]["text"], o["governs"]) for o in storey["openings"]] == [("1/2 in", False), ("0 in", True)]
+    raised = client.post(f"/api/jobs/{job}/heads", json={"storey": "Upper", "how": "raise"}).json()[0]
+    assert raised["aligned"] and [o["now"]["text"] for o in raised["openings"]] == ["81 7/8 in"] * 2
+    assert client.get(f"/api/openings/{ids[0]}").json()["opening"]["head_gain"] == "raise"
+    own = client.post(f"/api/jobs/{job}/heads", json={"storey": "Upper", "how": "own"}).json()[0]
+    assert [o["now"]["text"] for o in own["openings"]] == ["81 3/8 in", "81 7/8 in"]
+    refused = client.post(f"/api/jobs/{job}/heads", json={"storey": "Cellar", "how": "raise"})
+    assert refused.status_code == 422 and "Cellar" in refused.json()["errors"][0]["reason"]

@@ -72,3 +72,18 @@ def test_an_empty_wall_says_so(page, client, job):
     page.goto(f"/walls/{wall}")
     expect(page.get_by_text("No opening stands in this wall yet.")).to_be_visible()
     expect(page.get_by_text("Give the wall a length and a height")).to_be_visible()
+
+
+def test_heads_are_put_on_one_line_from_the_job(page, client):
+    jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
+    page.goto(f"/jobs/{jobs['Signal house weaving school']}")
+    page.get_by_role("link", name="Head lines").click()
+    storey = page.get_by_role("region", name="Walls without a storey")
+    expect(storey).to_contain_text("governs")
+    expect(storey.locator("tbody tr").first).to_be_visible()
+    heads = storey.locator("tbody tr", has_text="L1").locator("td").nth(1)
+    before = heads.text_content()
+    storey.get_by_role("button", name="Align: longer legs").click()
+    expect(heads).not_to_have_text(before)
+    storey.get_by_role("button", name="Let each door be its own").click()
+    expect(heads).to_have_text(before)

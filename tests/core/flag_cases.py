@@ -116,5 +116,6 @@ FLAGS = [
     (BYPASS | {"opening.door.bypass": {"count": 4}}, "bypass-too-deep"),
     ({"cuts": [{"figure": "leg_length", "length": "81 1/4", "when": "Tue"}]}, "piece-cut-short"),
     ({"cuts": [{"figure": "leg_length", "length": "81 1/2", "when": "Tue"}]}, "piece-cut-long"),
+    ({"opening.head_line": "81"}, "head-line-too-low"),
     *FOUND_FLAGS,
 ]

@@ -13,6 +13,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { Lost } from "./app/Lost";
 import { ShowProvider } from "./app/show";
 import { theme } from "./app/theme";
+import { HeadsPage } from "./board/HeadsPage";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
 import { LogPage } from "./board/LogPage";
@@ -43,6 +44,7 @@ createRoot(document.getElementById("root")!).render(
               <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
               <Route path="/openings/:openingId/print" element={<CutListPage />} />
               <Route path="/walls/:wallId" element={<WallPage />} />
+              <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
               <Route path="/jobs/:jobId/record" element={<LogPage />} />
               <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
               <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />

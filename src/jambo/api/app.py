@@ -11,7 +11,7 @@ from fastapi.responses import FileResponse, JSONResponse
 from fastapi.staticfiles import StaticFiles
 from pydantic import BaseModel
 
-from jambo.api import jobs, openings, readings, solving, stock, walls
+from jambo.api import heads, jobs, openings, readings, solving, stock, walls
 from jambo.files.problems import FieldError, Refused, in_words
 from jambo.store.database import Database, Unreachable
 from jambo.store.kept import NotKept, Stale, read_json
@@ -92,7 +92,15 @@ def create_app(database: Database | None, dist: Path | None = None) -> FastAPI:
         max_body_size=MOST_BYTES,
     )
     app.state.database = database
-    for router in (jobs.router, readings.router, openings.router, solving.router, stock.router, walls.router):
+    for router in (
+        jobs.router,
+        readings.router,
+        openings.router,
+        solving.router,
+        stock.router,
+        walls.router,
+        heads.router,
+    ):
         app.include_router(router)
     app.add_exception_handler(RequestValidationError, _on_validation)
     app.add_exception_handler(Refused, _on_refused)

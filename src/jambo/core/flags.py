@@ -741,6 +741,11 @@ KINDS: dict[str, FlagKind] = {
         "{what}, {at} from the left end, is behind the open {leaf} of {a}.",
         "Put it on the {strike} side, clear of the {casing}.",
     ),
+    "head-line-too-low": FlagKind(
+        "stop", "opening",
+        "The common head line is {over} below the {head} this door needs.",
+        "Raise the line by {needed}, or take a lower {leaf} or floor.",
+    ),
     "latch-rattles": FlagKind(
         "note", "hang",
         "The latch has play in its {strike}.",

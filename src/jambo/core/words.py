@@ -26,6 +26,7 @@ _PARTS: dict[str, tuple[str, str, str]] = {
     "leaf": ("leaf", "leaf", "leaf"),
     "split_leg": ("split jamb, half", "split jamb leg, half", "split jamb stile, half"),
     "split_head": ("split head jamb, half", "split head, half", "split head, half"),
+    "head_packer": ("packer over the head", "packer over the head", "packer over the head"),
     "filler": ("filler strip", "filler strip", "filler strip"),
     "slab": ("slab", "slab", "slab"),
     "track": ("track", "track", "track"),

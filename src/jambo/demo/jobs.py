@@ -55,7 +55,7 @@ SEED_LIBRARY: Doc = {
     "walls": [
         {
             "wall": {
-                "name": "Corridor north", "height": "97 1/2", "length": "24'", "finish_a": "5/8", "finish_b": "5/8",
+                "name": "Corridor north", "storey": "Ground floor", "height": "97 1/2", "length": "24'", "finish_a": "5/8", "finish_b": "5/8",
                 "bearing": "no",
             },
             "openings": [
@@ -86,7 +86,7 @@ SEED_LIBRARY: Doc = {
         },
         {
             "wall": {
-                "name": "Cold store wall", "height": "97 1/2", "length": "13'4", "finish_a": "5/8", "finish_b": "1/2",
+                "name": "Cold store wall", "storey": "Ground floor", "height": "97 1/2", "length": "13'4", "finish_a": "5/8", "finish_b": "1/2",
                 "bearing": "yes",
             },
             "openings": [
@@ -112,7 +112,7 @@ SEED_LIBRARY: Doc = {
         },
         {
             "wall": {
-                "name": "Lecture room", "height": "9'1", "length": "22'", "finish_a": "5/8", "finish_b": "5/8",
+                "name": "Lecture room", "storey": "Ground floor", "height": "9'1", "length": "22'", "finish_a": "5/8", "finish_b": "5/8",
                 "stud_depth": "5 1/2", "bearing": "no",
             },
             "openings": [
@@ -135,7 +135,7 @@ SEED_LIBRARY: Doc = {
         },
         {
             "wall": {
-                "name": "Service spine", "height": "97 1/2", "length": "30'", "finish_a": "5/8", "finish_b": "1/2",
+                "name": "Service spine", "storey": "Ground floor", "height": "97 1/2", "length": "30'", "finish_a": "5/8", "finish_b": "1/2",
                 "bearing": "no",
             },
             "openings": [
@@ -185,7 +185,7 @@ SEED_LIBRARY: Doc = {
         },
         {
             "wall": {
-                "name": "Workroom partition", "height": "97 1/2", "length": "24'", "finish_a": "1/2", "finish_b": "1/2",
+                "name": "Workroom partition", "storey": "Ground floor", "height": "97 1/2", "length": "24'", "finish_a": "1/2", "finish_b": "1/2",
                 "bearing": "no",
             },
             "openings": [

@@ -14,7 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from jambo.core.door.frame import FrameKind, StandsOn, Supply
 from jambo.core.door.hardware import Corner
 from jambo.core.door.leaf import HandLabel, HingeSide, Side
-from jambo.core.opening.facts import DoorKind, FixSchool, FootFloor, Guide, LeadsTo
+from jambo.core.opening.facts import DoorKind, FixSchool, FootFloor, Guide, HeadGain, LeadsTo
 from jambo.core.opening.floors import Under
 from jambo.core.opening.framing import Bearing, To, WallEnd
 from jambo.core.opening.swing import AddFrom, School
@@ -423,10 +423,11 @@ class Fitting(Model):
 class Wall(Model):
     """A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
 
-    `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
+    `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
     """
 
     name: Name = ""
+    storey: Name = ""
     height: Annotated[LengthText | None, Of("wall_height")] = None
     length: Annotated[LengthText | None, Of("wall_length")] = None
     plate_thickness: Annotated[LengthText | None, Of("plate")] = None
@@ -513,6 +514,8 @@ class Opening(Model):
     frame: Frame = Field(default_factory=Frame)
     floors: Floors = Field(default_factory=Floors)
     school: School | None = None
+    head_line: Annotated[LengthText | None, Of("height")] = None
+    head_gain: HeadGain = "raise"
     add_from: AddFrom = "rough_floor"
     casing: Casing = Field(default_factory=Casing)
     header: Header = Field(default_factory=Header)

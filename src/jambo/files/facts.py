@@ -486,6 +486,8 @@ def facts_of(document: doc.Document) -> Facts:
             _known(reader, asked.unit, "leg_length", "opening.unit", "leg_supplied"),
         ),
         setting=_setting(asked.setting, reader),
+        head_line=_known(reader, asked, "head_line", "opening", "head_line"),
+        head_gain=asked.head_gain,
         survey=_survey(document.survey, reader),
         cuts=_cuts(document.cuts, reader),
         tape=shown if shown.unit == document.unit else Tape.of(document.unit),

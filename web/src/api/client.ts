@@ -30,6 +30,7 @@ export type Catalogue = Schemas["CatalogueOut"];
 export type Position = Schemas["Position"];
 export type WallLayout = Schemas["WallOut"];
 export type WallPageData = Schemas["WallPage"];
+export type Storey = Schemas["StoreyOut"];
 export type Step = Schemas["StepOut"];
 export type LogLine = Schemas["LogLine"];
 export type Reading = Schemas["Reading"];

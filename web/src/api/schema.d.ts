@@ -140,6 +140,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/heads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Heads
+         * @description Give the head lines of a job, per storey.
+         */
+        get: operations["heads_api_jobs__job_id__heads_get"];
+        put?: never;
+        /**
+         * Align
+         * @description Align a storey, each door as a new version of its own. 422 when there is nothing to align.
+         */
+        post: operations["align_api_jobs__job_id__heads_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/lists": {
         parameters: {
             query?: never;
@@ -564,6 +588,22 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Align
+         * @description Put a storey's doors on its common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
+         */
+        Align: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "raise" | "pack" | "own";
+            /**
+             * Storey
+             * @default
+             */
+            storey?: string;
+        };
         /**
          * AsFoundOut
          * @description Everything that follows from the readings.
@@ -1222,6 +1262,25 @@ export interface components {
             thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * HeadRow
+         * @description An opening under its storey's line: the head it needs by itself, where it is now, and what the line would give it.
+         */
+        HeadRow: {
+            /** Can Align */
+            can_align: boolean;
+            /** Floors */
+            floors: components["schemas"]["LengthOut"][];
+            gain: components["schemas"]["LengthOut"];
+            /** Governs */
+            governs: boolean;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            now: components["schemas"]["LengthOut"];
+            own: components["schemas"]["LengthOut"];
+        };
+        /**
          * Header
          * @description The header and the studs under it. `source` says who gave its size.
          */
@@ -1678,6 +1737,14 @@ export interface components {
             door?: components["schemas"]["Door"];
             floors?: components["schemas"]["Floors"];
             frame?: components["schemas"]["Frame"];
+            /**
+             * Head Gain
+             * @default raise
+             * @enum {string}
+             */
+            head_gain?: "raise" | "pack";
+            /** Head Line */
+            head_line?: (string | components["schemas"]["ExactLength"]) | null;
             header?: components["schemas"]["Header"];
             /**
              * Mark
@@ -2718,6 +2785,21 @@ export interface components {
             total: string;
         };
         /**
+         * StoreyOut
+         * @description A storey: its common line is the greatest of the heads its openings need. `waiting` are not known yet.
+         */
+        StoreyOut: {
+            /** Aligned */
+            aligned: boolean;
+            line: components["schemas"]["LengthOut"];
+            /** Openings */
+            openings: components["schemas"]["HeadRow"][];
+            /** Storey */
+            storey: string;
+            /** Waiting */
+            waiting: string[];
+        };
+        /**
          * Stud
          * @description The centre of a stud found behind the track, from the wall end the opening's place is measured from.
          */
@@ -2817,7 +2899,7 @@ export interface components {
          * Wall
          * @description A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
          *
-         *     `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
+         *     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
          */
         Wall: {
             /**
@@ -2868,6 +2950,11 @@ export interface components {
              * @enum {string}
              */
             right_corner?: "open" | "inside";
+            /**
+             * Storey
+             * @default
+             */
+            storey?: string;
             /** Stud Depth */
             stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Spacing */
@@ -3278,6 +3365,82 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    heads_api_jobs__job_id__heads_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreyOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    align_api_jobs__job_id__heads_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Align"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreyOut"][];
+                };
             };
             /** @description Validation Error */
             422: {

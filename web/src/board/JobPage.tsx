@@ -214,6 +214,7 @@ function Board({ data }: { data: JobPageData }) {
       )}
       {data.walls.length > 0 && (
         <nav className="walls-row" aria-label="Walls">
+          <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
           <strong>Walls</strong>
           {data.walls.map((wall) => (
             <Link key={wall.id} to={`/walls/${wall.id}`}>

@@ -341,6 +341,7 @@ function Facts({ data, save }: { data: WallPageData; save: (wall: Wall) => void 
     <details className="more" open={fittings.length > 0}>
       <summary>The wall, its corners and what is on it</summary>
       <TextInput label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
+      <TextInput label="Storey, whose heads line up" defaultValue={wall.storey ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })} />
       <div className="pair">
         {length("Length", "length", "wall_length")}
         {length("Height to the top plates", "height", "wall_height")}

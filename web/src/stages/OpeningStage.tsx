@@ -132,6 +132,19 @@ function Schooled() {
         <LengthAt path="opening.rules.strike_gap" kind="gap" label="At the strike" rule="strike_gap" />
       </div>
       <LengthAt path="opening.rules.head_gap" kind="gap" label="At the head" rule="head_gap" />
+      <h2>Head line of the storey</h2>
+      <LengthAt path="opening.head_line" kind="height" label="Common head line, over the rough floor" />
+      {now.opening.head_line && (
+        <PickAt
+          path="opening.head_gain"
+          label="What this door gains goes to"
+          fallback="raise"
+          data={[
+            { value: "raise", label: "Legs and floor gap" },
+            { value: "pack", label: "A packer" },
+          ]}
+        />
+      )}
     </>
   );
 }

@@ -73,7 +73,7 @@ const HOMES: [RegExp, StageName][] = [
   [/^opening\.(door|mark|room)/, "door"],
   [/^opening\.(floors|rules\.floor_gap)/, "floor"],
   [/^opening\.(casing|rules\.(setback|casing_))/, "trim"],
-  [/^opening\.(rules|school|add_from)/, "opening"],
+  [/^opening\.(rules|school|add_from|head_line|head_gain)/, "opening"],
 ];
 
 /** The stage on which a fact is settled, among those this kind of door has. */

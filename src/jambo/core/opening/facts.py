@@ -25,6 +25,7 @@ LeadsTo = Literal["inside", "outside", "garage", "store"]
 FootFloor = Literal["wood", "concrete"]
 FixSchool = Literal["backer", "spacers", "backer_only"]
 Guide = Literal["channel", "roller"]
+HeadGain = Literal["raise", "pack"]  # longer legs and a larger floor gap, or a packer over the head (TRADE 6)
 
 
 @dataclass(frozen=True, slots=True)
@@ -168,6 +169,8 @@ class Opening:
     setting: Setting = field(default_factory=Setting)
     survey: Survey = field(default_factory=Survey)
     cuts: tuple[Cut, ...] = ()
+    head_line: Known | None = None
+    head_gain: HeadGain = "raise"
     tape: Tape = field(default_factory=Tape)
 
     @property

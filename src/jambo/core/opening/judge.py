@@ -147,6 +147,11 @@ def on_opening(opening: Opening, figures: Figures, rules: HouseRules) -> Iterato
             yield Flag("side-play-none", values, ("side_play", "ro_width"), path)
     else:
         yield from _play(figures, rules, school)
+    line = _value(figures, "head_over_own")
+    if line is not None and line < ZERO:
+        yield Flag(
+            "head-line-too-low", {"over": -line, "needed": -line}, ("head_own", "head_underside"), "opening.head_line"
+        )
     head = _value(figures, "head_play")
     if head is not None and head < ZERO:
         floor = _value(figures, "floor_clear") or ZERO

@@ -17,7 +17,7 @@ from jambo.core.opening.pieces import Piece
 from jambo.core.opening.placed import Placed
 from jambo.core.opening.swing import BySchool
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Known, Reckoned, add, half, value_of
+from jambo.core.sums import HALF, Known, Reckoned, add, half, highest, value_of
 from jambo.core.tape import Unit
 
 Figures = dict[str, Reckoned]
@@ -47,6 +47,18 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
         if frame.sill.site_made and frame.depth is not None:
             found.append(add("sill_fall", (frames.SILL_SLOPE, frame.depth)))
     stack = frames.under_the_leaf(frame, clear, strips, rules)
+    if (
+        opening.head_line is not None
+    ):  # the storey's common line: what this door gains is under its leaf or over its head
+        own = add("head_own", *stack, leaf.height, rules.known("head_gap"))
+        gain = highest(
+            "head_gain",
+            Known("no_gain", ZERO, opening.head_line.source),
+            add("head_over_own", opening.head_line, (-1, own)),
+        )
+        found += [own, add("head_over_own", opening.head_line, (-1, own)), gain]
+        if opening.head_gain == "raise":
+            stack = [*stack, gain]
     inside = frames.inside_width(opening.leaves, frame, rules)
     outside = frames.outside_width(inside, frame)
     bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, leaf, rules)
@@ -83,9 +95,10 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     if opening.frame.kind == "steel_wrap":
         by["sheet"] = _by_sheet(opening, door, rules)
     used = by["sheet" if "sheet" in by else opening.school]
+    packer = [door["head_gain"]] if opening.head_gain == "pack" and "head_gain" in door else []
     found = [f for school in by.values() for f in (school.width, school.height, school.side_play, school.head_play)]
     found += [
-        add("ro_width", used.width), add("ro_height", used.height),
+        add("ro_width", used.width), add("ro_height", used.height, *packer),
         add("side_play", used.side_play), add("head_play", used.head_play),
         add("side_play_wanted", rules.known("stud_lean"), rules.known("lean_margin")),
         add("screw_reach", opening.frame.leg_thickness, used.side_play, rules.known("screw_embed")),
@@ -149,6 +162,9 @@ def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None,
         Piece("leg", "frame", 2, found["leg_length"], frame_section),
         Piece("head", "frame", 1, found["head_length"], frame_section),
     ]
+    gain = value_of(found["head_gain"]) if opening.head_gain == "pack" and "head_gain" in found else None
+    if gain is not None and gain > ZERO:
+        rows.append(Piece("head_packer", "frame", 1, found["ro_width"], (gain, frame_section[1])))
     filler = value_of(found["sill_filler"]) if "sill_filler" in found else None
     if filler:
         rows.append(Piece("filler", "frame", 1, found["frame_outside_width"], (filler, frame_section[1])))
