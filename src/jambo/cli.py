@@ -13,7 +13,7 @@ from jambo.running.machine import Trouble
 
 @click.group(context_settings={"help_option_names": ["-h", "--help"]})
 def main() -> None:
-    """Jambo: rough openings for doors. `./jambo demo` starts it with two made-up jobs."""
+    """Jambo: rough openings for doors. `./jambo demo` starts it with three made-up jobs."""
 
 
 PORT = click.option("--port", type=click.IntRange(1024, 65535), help="Port to serve on; a free one if left out.")

@@ -325,7 +325,7 @@ def test_pair_frame_and_casing_by_keyboard(page, new_opening, client):
     fill(page, "or for leaf", "30 in")
     expect(page.locator("[data-code=kit-cannot-serve-leaf]")).to_have_count(0)
 
-    page.keyboard.press("Alt+5")
+    page.keyboard.press("Alt+8")
     fill(page, "Width of the casing", "3/4")
     expect(page.locator("[data-code=casing-does-not-cover]")).to_be_visible()
     fill(page, "Width of the casing", "2 1/4")
@@ -366,7 +366,7 @@ VIEWS = [
     ("{108}/pocket", "Kit made for leaf"), ("{110}/track", "factory holes"), ("{L6}/wall", "The slab hangs plumb"), ("{112}/door", "Leaves in hand"),
     ("{113}/frame", "Sill thickness"), ("{115}/frame", "Throat"), ("/stock", "What you buy"),
     ("{N4}/survey", "left out"), ("{N2}/set", "pieces to carry"), ("{N10}/hang", "Draw the top hinge"), ("{N3}/setting", "nailing order"),
-    ("{N2}/card", "steps done"), ("{108}/card-sheet", "Hanging"), ("/jobs/1/record", "In words"), ("/jobs/1/lists", "end to end"), ("/walls/1", "Opening, from the left end"), ("/jobs/3/heads", "Common head line"),
+    ("{N2}/card", "steps done"), ("{108}/card-sheet", "Hanging"), ("/jobs/1/record", "frame foot"), ("/jobs/1/lists", "end to end"), ("/walls/1", "Opening, from the left end"), ("/jobs/3/heads", "Common head line"),
    
    
     ("{101}/print", "Cut list"), ("/lost", "Nothing here"),

@@ -301,15 +301,15 @@ def _station(station: Station, tape: Tape, words: Region) -> StationOut:
     }
 
 
-VERDICTS = {"fits": "It fits.", "work": "It fits with work.", "no": "It does not fit."}
+VERDICTS = {"fits": "It fits", "work": "It fits with work", "no": "It does not fit"}
 
 
-def _set(plan: SetPlan, facts: Facts, words: Region) -> SetOut:
+def _set(plan: SetPlan, facts: Facts, words: Region, partly: bool) -> SetOut:
     tape, height = facts.tape, plan.stand.height
     strike = _face(plan.strike, height)
     return {
         "verdict": plan.verdict,
-        "said": VERDICTS[plan.verdict],
+        "said": VERDICTS[plan.verdict] + (", as far as it was read." if partly else "."),
         "hinge": _face(plan.hinge, height),
         "strike": {"a": strike["b"], "b": strike["a"]},
         "x": plan.stand.x, "tilt": plan.stand.tilt, "outside": plan.stand.outside, "height": height,
@@ -408,7 +408,9 @@ def as_found_out(found: AsFound, facts: Facts, words: Region) -> AsFoundOut:
         "next": next((a["place"] for a in listed if a["round"] and a["phase"] == "survey" and not a["read"]), None),
         "contradicts": adjustment is not None and adjustment.contradicts,
         "shape": _shape(adjustment.found) if adjustment is not None and adjustment.found is not None else None,
-        "set": _set(found.plan, facts, words) if found.plan is not None else None,
+        "set": _set(found.plan, facts, words, bool(adjustment and adjustment.assumed))
+        if found.plan is not None
+        else None,
         "hang": _hang(found.hang, facts) if found.hang is not None else None,
         "check": _check(found.check, facts, words) if found.check is not None else None,
     }

@@ -36,29 +36,32 @@ def _slip(page: Page) -> None:
     page.locator("[data-figure=head_underside]").click()
 
 
+def _whole_wall(page: Page) -> None:
+    page.get_by_role("link", name=re.compile("^Service spine")).click()
+    page.locator(".in-wall").first.wait_for()
+
+
 SEEDS, SIGNAL, LOFT = "Kiln Row seed library", "Signal house weaving school", "Net loft over the slip"
 SHOTS = (
-    Shot("jobs", None),
     Shot("board", SEEDS),
     Shot("door", SEEDS, "102", "door"),
     Shot("floor", SEEDS, "105", "floor"),
     Shot("opening", SEEDS, "103", "opening"),
     Shot("frame", SEEDS, "104", "frame"),
     Shot("slip", SIGNAL, "L1", "opening", before=_slip),
-    Shot("trim", SEEDS, "107", "trim"),
-    Shot("survey", LOFT, "N4", "survey"),
-    Shot("set", LOFT, "N2", "set"),
-    Shot("hang", LOFT, "N7", "hang"),
-    Shot("check", LOFT, "N10", "hang"),
-    Shot("setsheet", LOFT, "N2", "setting"),
     Shot("pocket", SEEDS, "108", "pocket"),
     Shot("track", SEEDS, "110", "track"),
     Shot("wall", SIGNAL, "L6", "wall"),
     Shot("bypass", SEEDS, "112", "door"),
     Shot("sill", SEEDS, "113", "floor"),
-    Shot("stock", None, None, "stock"),
-    Shot("print", SEEDS, "101", "print"),
-    Shot("phone", SEEDS, "101", "door", PHONE),
+    Shot("survey", LOFT, "N4", "survey"),
+    Shot("set", LOFT, "N2", "set"),
+    Shot("hang", LOFT, "N7", "hang"),
+    Shot("card", LOFT, "N2", "card"),
+    Shot("walls", SEEDS, before=_whole_wall),
+    Shot("heads", SEEDS, None, "heads"),
+    Shot("setsheet", LOFT, "N2", "setting"),
+    Shot("phone", LOFT, "N2", "set", PHONE),
 )
 
 

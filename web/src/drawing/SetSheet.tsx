@@ -5,9 +5,10 @@ import type { Face, Result, SetPlan } from "../api/client";
 import { useWork } from "../opening/context";
 import { SvgDigits } from "./SvgDigits";
 
-const PAD = { x: 190, top: 46, foot: 128 };
+const PAD = { top: 46, foot: 128 };
 const LEG = 15;
-const STUD = 104; // wide enough for a station's words
+/** On a phone the studs are only wide enough for a gap's figures; the list below names the places. */
+const SIZES = { wide: { pad: 190, stud: 104, most: 64 }, narrow: { pad: 104, stud: 62, most: 36 } };
 
 interface Frame {
   /** A place near the hinge stud, measured from its foot, and near the strike stud, beyond the frame's width. */
@@ -16,23 +17,29 @@ interface Frame {
   y: (mm: number) => number;
   gap: number;
   flip: 1 | -1;
+  stud: number;
+  narrow: boolean;
 }
 
 function frameOf(set: SetPlan, width: number, height: number, hingeLeft: boolean): Frame | null {
   const per = (height - PAD.top - PAD.foot) / set.height;
-  if (per <= 0 || width < 320) return null;
+  if (per <= 0 || width < 300) return null;
+  const narrow = width < 520;
+  const { pad, stud, most } = narrow ? SIZES.narrow : SIZES.wide;
   const reach = Math.max(4, ...set.hinge.a.filter((_, n) => n % 2 === 0).map(Math.abs), set.high - set.low, ...set.stations.map((s) => Math.abs(s.gap_mm)));
-  // gaps are drawn so large that the widest takes 64 px, but no more than forty times the wall's own scale
-  const gap = Math.min(64 / reach, per * 40);
+  // the widest gap takes most of the room there is, but gaps are drawn no more than forty times the wall's own scale
+  const gap = Math.min(most / reach, per * 40);
   const flip = hingeLeft ? 1 : -1;
-  const near = hingeLeft ? PAD.x : width - PAD.x;
-  const far = hingeLeft ? width - PAD.x : PAD.x;
+  const near = hingeLeft ? pad : width - pad;
+  const far = hingeLeft ? width - pad : pad;
   return {
     hinge: (mm) => near + flip * mm * gap,
     strike: (mm) => far + flip * (mm - set.outside - (set.low + set.high) / 2) * gap,
     y: (mm) => height - PAD.foot - mm * per,
     gap: gap / per,
     flip,
+    stud,
+    narrow,
   };
 }
 
@@ -73,7 +80,7 @@ function Studs({ set, frame }: { set: SetPlan; frame: Frame }) {
   const [h, s] = [points(set.hinge, "a", hinge, y), points(set.strike, "a", strike, y)];
   const back = (face: string[], way: 1 | -1) => {
     const xs = face.map((p) => Number(p.split(",")[0]));
-    return way < 0 ? Math.min(...xs) - STUD : Math.max(...xs) + STUD;
+    return way < 0 ? Math.min(...xs) - frame.stud : Math.max(...xs) + frame.stud;
   };
   const nx = back(h, flip === 1 ? -1 : 1);
   const fx = back(s, flip);
@@ -190,16 +197,18 @@ function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Res
         const back = set.x + set.tilt * s.y;
         const [x0, x1] = s.side === "hinge" ? [hinge(back - s.gap_mm), hinge(back)] : [strike(back + set.outside), strike(back + set.outside + s.gap_mm)];
         const right = (s.side === "hinge") === (flip === -1);
-        const x = right ? Math.max(x0, x1) + STUD / 2 : Math.min(x0, x1) - STUD / 2;
+        const x = right ? Math.max(x0, x1) + frame.stud / 2 : Math.min(x0, x1) - frame.stud / 2;
         return (
           <g key={s.name} className={`station${lit === s.figure ? " lit" : ""}${s.enter === "both" ? "" : " wedge"}`} onClick={() => open(s.figure)} onPointerEnter={() => light(s.figure)} onPointerLeave={() => light(null)}>
             <rect className="pack" x={Math.min(x0, x1)} y={y(s.y) - 7} width={Math.max(1.5, Math.abs(x1 - x0))} height={14} />
             <text x={x} y={y(s.y) - 3} className="value" >
               <SvgDigits of={figure.value} />
             </text>
-            <text x={x} y={y(s.y) + 13} className="name">
-              {s.label}
-            </text>
+            {!frame.narrow && (
+              <text x={x} y={y(s.y) + 13} className="name">
+                {s.label}
+              </text>
+            )}
           </g>
         );
       })}
@@ -229,7 +238,8 @@ function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result;
                 <SvgDigits of={figure.value} />
               </text>
               <text x={n === 0 ? x0 - 10 : x1 + 10} y={y + 33} className="name" style={{ textAnchor: n === 0 ? "end" : "start" }}>
-                least, {figure.name === "hinge_least" ? "hinges" : "strike"}
+                {width < 520 ? "" : "least, "}
+                {figure.name === "hinge_least" ? "hinges" : "strike"}
               </text>
             </g>
           ),

@@ -17,7 +17,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
   const rows = (result?.found.readings ?? []).filter((r) => phases.get(r.place) === phase && page.readings[r.index]);
   if (rows.length === 0) return null;
   return (
-    <table className="readings">
+    <table className="readings taken">
       <caption>{rows.length === 1 ? "One reading" : `${rows.length} readings`}</caption>
       <thead>
         <tr>
