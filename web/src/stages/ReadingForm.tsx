@@ -6,6 +6,7 @@ import { type FormEvent, useRef, useState } from "react";
 import { ApiProblem, api, type Ask, ask, type FieldError, type Reading } from "../api/client";
 import { useWork } from "../opening/context";
 import { LengthField } from "../tape/LengthField";
+import { hasLeft } from "./asked";
 
 const WAYS: Record<string, string> = {
   opening: "into the opening", away: "away from it", A: "to side A", B: "to side B", left: "left end high", right: "right end high",
@@ -84,6 +85,7 @@ function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: 
       setErrors([]);
       setValue("");
       setToward(undefined);
+      if (hasLeft(page.id, asked.place)) return; // while it was being kept, another place was chosen
       const order = asks.filter((a) => a.round);
       const from = order.findIndex((a) => a.place === asked.place);
       const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find((a) => !a.read && a.place !== asked.place);

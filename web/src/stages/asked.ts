@@ -10,6 +10,9 @@ const subscribe = (listener: () => void) => {
   return () => listeners.delete(listener);
 };
 
+/** Whether somebody has gone to another place of this opening than `from` in the meantime. */
+export const hasLeft = (opening: number, from: string) => chosen !== null && chosen.opening === opening && chosen.place !== from;
+
 /** The place to read now: the one chosen, else the next of the round that nobody has read. */
 export function useAsked(phase: "survey" | "check" = "survey") {
   const { page, result } = useWork();
