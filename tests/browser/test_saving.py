@@ -14,8 +14,11 @@ def width(page):
 def test_undo_steps_back_over_wall_and_opening_in_turn(page, new_opening):
     page.goto(f"{new_opening}/frame")
     fill(page, "Distance along the wall", "70")
+    expect(page.locator(".plate-tape .ro_centre .value")).to_have_text(
+        "70"
+    )  # taken in: "Saved" is no longer the old one
     saved(page)
-    fill(page, "Height to the top plates", "98 in")
+    fill(page, "Height to the top plates", "98")
     expect(figure(page, "king_length")).to_have_text("96 1/2 in")
     saved(page)
     page.get_by_role("heading", level=1).click()
@@ -32,6 +35,7 @@ def test_the_undo_button_knows_when_there_is_nothing_before(page, new_opening):
     undo, redo = (page.get_by_role("button", name=name) for name in ("Undo", "Redo"))
     expect(undo).to_be_disabled()
     fill(page, "Leaf width", "28")
+    expect(figure(page, "ro_width")).to_have_text("30 1/4 in")
     saved(page)
     expect(undo).to_be_enabled()
     undo.click()
@@ -68,7 +72,7 @@ def test_a_wall_in_conflict_is_settled_like_an_opening(page, new_opening, client
     expect(figure(page, "king_length")).to_have_text("96 in")
     wall = client.get(f"/api{new_opening}").json()["wall"]["id"]
     client.put(f"/api/walls/{wall}", json={"version": 1, "wall": {**PLAIN["wall"], "name": "North"}}).raise_for_status()
-    fill(page, "Height to the top plates", "100 in")
+    fill(page, "Height to the top plates", "100")
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("The wall was changed elsewhere")
     dialog.get_by_role("radio", name="North").check()
