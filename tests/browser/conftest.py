@@ -5,7 +5,7 @@ from playwright.sync_api import expect
 
 from jambo.running.browser import chromium
 
-expect.set_options(timeout=10_000)
+expect.set_options(timeout=20_000)
 
 
 @pytest.fixture(scope="session")

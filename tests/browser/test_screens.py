@@ -16,6 +16,8 @@ def figure(page, name):
 
 
 def saved(page):
+    """Nothing drafted is left to save: the word alone may still be that of the save before."""
+    page.wait_for_function("!Object.keys(localStorage).some(key => key.startsWith('jambo.draft.'))")
     expect(page.get_by_role("status").filter(has_text="Saved")).to_have_text("Saved")
 
 
@@ -223,6 +225,7 @@ def test_board_finds_moves_copies_and_removes(page, job, new_opening):
     page.get_by_role("button", name="More for D1").click()
     page.get_by_role("menuitem", name="Another like this").click()
     page.get_by_label("Mark").fill("D2")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("D2")
     saved(page)
     page.get_by_role("link", name="Test job").click()
     expect(cards).to_have_count(2)
