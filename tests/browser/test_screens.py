@@ -39,7 +39,7 @@ def test_job_and_opening_by_keyboard_only(page):
     expect(page.get_by_role("tab", name="Door")).to_have_attribute("aria-selected", "true")
     expect(page.get_by_text("draws itself as soon as it has a size")).to_be_visible()
 
-    page.get_by_label("Mark").focus()
+    page.get_by_label("Mark", exact=True).focus()
     for text in ("C1", "Canteen", "2868"):  # mark, room, leaf as a call-out
         page.keyboard.type(text)
         page.keyboard.press("Enter")
@@ -224,7 +224,7 @@ def test_board_finds_moves_copies_and_removes(page, job, new_opening):
     expect(cards).to_have_count(1)
     page.get_by_role("button", name="More for D1").click()
     page.get_by_role("menuitem", name="Another like this").click()
-    page.get_by_label("Mark").fill("D2")
+    page.get_by_label("Mark", exact=True).fill("D2")
     expect(page.get_by_role("heading", level=1)).to_contain_text("D2")
     saved(page)
     page.get_by_role("link", name="Test job").click()
