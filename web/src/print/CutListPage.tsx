@@ -1,15 +1,10 @@
-import "./print.css";
-
-import { Button } from "@mantine/core";
-import { IconPrinter } from "@tabler/icons-react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 
 import type { Result } from "../api/client";
-import { Bar } from "../app/Bar";
-import { Problem } from "../app/Problem";
 import { Digits } from "../tape/Digits";
 import { BuyTable, CutTable } from "./CutTable";
-import { PrintFlags, PrintHead } from "./parts";
+import { PrintFlags } from "./parts";
+import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 
 const LEADING = ["ro_width", "ro_height", "head_underside", "set_mark", "track_line", "slab_width", "leaf_size_width", "side_play", "head_play"];
@@ -17,43 +12,24 @@ const LEADING = ["ro_width", "ro_height", "head_underside", "set_mark", "track_l
 /** One clean page to carry to the saw: sizes, cut list, plate marks, pole marks, and what stands against cutting. */
 export function CutListPage() {
   const id = Number(useParams().openingId);
-  const { page, solved, failed, job } = useSolved(id);
-  const opening = page.data?.opening;
+  const solved = useSolved(id);
+  const opening = solved.page.data?.opening;
   return (
-    <>
-      <Bar
-        job={job}
-        trail={
-          <>
-            <Link to={`/openings/${id}/frame`}>{[opening?.mark || "no mark", opening?.room].filter(Boolean).join(" · ")}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Cut list</h1>
-          </>
-        }
-      >
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
-      <main className="print-page">
-        {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
-        {!failed && !solved.data && <p className="quiet" aria-busy="true">Working it out…</p>}
-        {solved.data && page.data && (
-          <article>
-            <PrintHead page={page.data} />
-            <Leading result={solved.data} />
-            <CutTable result={solved.data} still />
-            <BuyTable result={solved.data} />
-            <div className="print-pair">
-              <Marks result={solved.data} from={opening?.position?.measured_from ?? "left"} />
-              <Pole result={solved.data} />
-            </div>
-            <TrackMarks result={solved.data} />
-            <PrintFlags result={solved.data} title="Before you cut" />
-          </article>
-        )}
-      </main>
-    </>
+    <PrintFrame of={solved} title="Cut list" back={`/openings/${id}/frame`}>
+      {(_, result) => (
+        <>
+        <Leading result={result} />
+        <CutTable result={result} still />
+        <BuyTable result={result} />
+        <div className="print-pair">
+          <Marks result={result} from={opening?.position?.measured_from ?? "left"} />
+          <Pole result={result} />
+        </div>
+        <TrackMarks result={result} />
+        <PrintFlags result={result} title="Before you cut" />
+        </>
+      )}
+    </PrintFrame>
   );
 }
 

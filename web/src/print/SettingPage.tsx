@@ -1,15 +1,10 @@
 import "../drawing/drawing.css";
-import "./print.css";
-
-import { Button } from "@mantine/core";
-import { IconPrinter } from "@tabler/icons-react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 
 import type { Result } from "../api/client";
-import { Bar } from "../app/Bar";
-import { Problem } from "../app/Problem";
 import { Digits, WithFractions } from "../tape/Digits";
-import { PrintFlags, PrintHead } from "./parts";
+import { PrintFlags } from "./parts";
+import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 
 const LEADING = ["unit_width", "set_at", "slot_width", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike"];
@@ -18,82 +13,63 @@ const WALL = ["wall_lean_hinge", "wall_lean_strike", "proud_hinge_top", "proud_h
 /** One page to carry to the hole: where the frame stands, what goes behind it, what comes off the legs, room for the gaps. */
 export function SettingPage() {
   const id = Number(useParams().openingId);
-  const { page, solved, failed, job } = useSolved(id);
-  const opening = page.data?.opening;
-  const set = solved.data?.found.set;
+  const solved = useSolved(id);
+  const opening = solved.page.data?.opening;
+  const set = solved.solved.data?.found.set;
   return (
-    <>
-      <Bar
-        job={job}
-        trail={
+    <PrintFrame of={solved} title="Set sheet" back={`/openings/${id}/set`}>
+      {(_, result) => (
+        <>
+        {set ? (
           <>
-            <Link to={`/openings/${id}/set`}>{[opening?.mark || "no mark", opening?.room].filter(Boolean).join(" · ")}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Set sheet</h1>
+            <p className="print-verdict">
+              {set.said} {set.pieces} pieces to carry.
+            </p>
+            <p>
+              The hinge leg by {opening?.setting?.hinge_by === "stud" ? "its stud" : "the level"}, the other leg by {opening?.setting?.strike_by === "level" ? "the level" : "the leaf’s edge"};{" "}
+              {opening?.setting?.nailing === "bottom_up" ? "bottom up" : "top down"}, then the head.
+            </p>
+            <Figures result={result} names={LEADING} />
+            <table className="cuts">
+              <caption>Behind the legs, in nailing order</caption>
+              <thead>
+                <tr>
+                  <th scope="col">Where</th>
+                  <th scope="col">Up</th>
+                  <th scope="col">Gap</th>
+                  <th scope="col">Goes in</th>
+                  <th scope="col">Done</th>
+                </tr>
+              </thead>
+              <tbody>
+                {set.stations.map((s) => (
+                  <tr key={s.name}>
+                    <th scope="row">{s.label}</th>
+                    <td>
+                      <WithFractions text={s.up} />
+                    </td>
+                    <td className="cut-length">
+                      <Digits of={result.figures[s.figure]!.value} />
+                    </td>
+                    <td>
+                      <WithFractions text={s.pack} />
+                      {s.enter === "split" && " — cut a wedge"}
+                    </td>
+                    <td className="tick">☐</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <Figures result={result} names={WALL} />
           </>
-        }
-      >
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
-      <main className="print-page">
-        {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
-        {!failed && !solved.data && <p className="quiet" aria-busy="true">Working it out…</p>}
-        {solved.data && page.data && (
-          <article>
-            <PrintHead page={page.data} />
-            {set ? (
-              <>
-                <p className="print-verdict">
-                  {set.said} {set.pieces} pieces to carry.
-                </p>
-                <p>
-                  The hinge leg by {opening?.setting?.hinge_by === "stud" ? "its stud" : "the level"}, the other leg by {opening?.setting?.strike_by === "level" ? "the level" : "the leaf’s edge"};{" "}
-                  {opening?.setting?.nailing === "bottom_up" ? "bottom up" : "top down"}, then the head.
-                </p>
-                <Figures result={solved.data} names={LEADING} />
-                <table className="cuts">
-                  <caption>Behind the legs, in nailing order</caption>
-                  <thead>
-                    <tr>
-                      <th scope="col">Where</th>
-                      <th scope="col">Up</th>
-                      <th scope="col">Gap</th>
-                      <th scope="col">Goes in</th>
-                      <th scope="col">Done</th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {set.stations.map((s) => (
-                      <tr key={s.name}>
-                        <th scope="row">{s.label}</th>
-                        <td>
-                          <WithFractions text={s.up} />
-                        </td>
-                        <td className="cut-length">
-                          <Digits of={solved.data.figures[s.figure]!.value} />
-                        </td>
-                        <td>
-                          <WithFractions text={s.pack} />
-                          {s.enter === "split" && " — cut a wedge"}
-                        </td>
-                        <td className="tick">☐</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-                <Figures result={solved.data} names={WALL} />
-              </>
-            ) : (
-              <p>No set plan yet: read the widths of the hole first.</p>
-            )}
-            <Gaps result={solved.data} />
-            <PrintFlags result={solved.data} stages={["survey", "set", "hang"]} title="Before and after it is set" />
-          </article>
+        ) : (
+          <p>No set plan yet: read the widths of the hole first.</p>
         )}
-      </main>
-    </>
+        <Gaps result={result} />
+        <PrintFlags result={result} stages={["survey", "set", "hang"]} title="Before and after it is set" />
+        </>
+      )}
+    </PrintFrame>
   );
 }
 

@@ -1,0 +1,53 @@
+import "./print.css";
+
+import { Button } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+
+import type { OpeningPageData, Result } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { PrintHead } from "./parts";
+import type { useSolved } from "./useSolved";
+
+interface Props {
+  of: ReturnType<typeof useSolved>;
+  title: string;
+  /** Where the way back leads. */
+  back: string;
+  children: (page: OpeningPageData, result: Result) => ReactNode;
+}
+
+/** What every printed page of an opening stands in: the bar with its way back, trouble and waiting, and the page's head. */
+export function PrintFrame({ of: { page, solved, failed, job }, title, back, children }: Props) {
+  const opening = page.data?.opening;
+  return (
+    <>
+      <Bar
+        job={job}
+        trail={
+          <>
+            <Link to={back}>{[opening?.mark || "no mark", opening?.room].filter(Boolean).join(" · ")}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>{title}</h1>
+          </>
+        }
+      >
+        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Bar>
+      <main className="print-page">
+        {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
+        {!failed && !solved.data && <p className="quiet" aria-busy="true">Working it out…</p>}
+        {solved.data && page.data && (
+          <article>
+            <PrintHead page={page.data} />
+            {children(page.data, solved.data)}
+          </article>
+        )}
+      </main>
+    </>
+  );
+}
