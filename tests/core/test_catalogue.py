@@ -4,6 +4,7 @@ import re
 
 import pytest
 from flag_cases import FLAGS
+from test_refloor import CASES as FLOOR_CASES
 from test_wall import CASES as WALL_CASES
 
 from helpers import demo_document, plain, solved
@@ -67,7 +68,9 @@ def test_every_flag_speaks_in_whole_sentences(changes, code, words):
 
 
 def test_every_flag_has_a_case():
-    assert {code for _, code in FLAGS} | {code for *_, code in WALL_CASES} == FLAG_KINDS.keys()
+    assert {code for _, code in FLAGS} | {code for *_, code in WALL_CASES} | {
+        c[2] for c in FLOOR_CASES
+    } == FLAG_KINDS.keys()
 
 
 def test_house_rules_and_the_format_agree():

@@ -13,6 +13,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { Lost } from "./app/Lost";
 import { ShowProvider } from "./app/show";
 import { theme } from "./app/theme";
+import { FloorsPage } from "./board/FloorsPage";
 import { HeadsPage } from "./board/HeadsPage";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
@@ -44,6 +45,7 @@ createRoot(document.getElementById("root")!).render(
               <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
               <Route path="/openings/:openingId/print" element={<CutListPage />} />
               <Route path="/walls/:wallId" element={<WallPage />} />
+              <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
               <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
               <Route path="/jobs/:jobId/record" element={<LogPage />} />
               <Route path="/jobs/:jobId/lists" element={<ListsPage />} />

@@ -11,7 +11,7 @@ from fastapi.responses import FileResponse, JSONResponse
 from fastapi.staticfiles import StaticFiles
 from pydantic import BaseModel
 
-from jambo.api import heads, jobs, openings, readings, solving, stock, walls
+from jambo.api import floors, heads, jobs, openings, readings, solving, stock, walls
 from jambo.files.problems import FieldError, Refused, in_words
 from jambo.store.database import Database, Unreachable
 from jambo.store.kept import NotKept, Stale, read_json
@@ -100,6 +100,7 @@ def create_app(database: Database | None, dist: Path | None = None) -> FastAPI:
         stock.router,
         walls.router,
         heads.router,
+        floors.router,
     ):
         app.include_router(router)
     app.add_exception_handler(RequestValidationError, _on_validation)

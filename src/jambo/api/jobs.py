@@ -15,7 +15,7 @@ from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept
 from jambo.core.tape import Unit
 from jambo.files.brief import Brief, BriefOut, brief, brief_out
 from jambo.files.document import CutPiece, Document, Job, Opening, RuleLevels, Rules, Wall
-from jambo.files.facts import facts_of
+from jambo.files.facts import check_floors, facts_of
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
@@ -144,6 +144,7 @@ def list_jobs(db: Db) -> list[ListedJob]:
 def new_job(db: Db, job: Job, x_jambo_who: Who = "") -> NewId:
     """Open a job."""
     _check_rules(job.rules, job.unit, "rules.job")
+    check_floors(job.floors, job.unit)
     with db.transaction() as t:
         return {"id": kept_jobs.new_job(t, kept_job(job), x_jambo_who)}
 
@@ -182,10 +183,13 @@ def _briefs(
     job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]], cuts: dict[int, list[Row]]
 ) -> Iterator[Brief]:
     crew_text, job_text = compact(crew), compact(job.get("rules", {}))
+    floors = {f["key"]: compact(f) for f in job.get("floors", [])}
     return (
         brief(
             job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
             compact([kept_json(cut_piece(c)) for c in cuts.get(o["id"], ())]),
+            # only the floors it names, so that another floor's change leaves its answer shared
+            tuple(text for key, text in floors.items() if f'"{key}"' in o["doc"]),
         )
         for o in openings
     )  # fmt: skip
@@ -210,7 +214,7 @@ def save_job(db: Db, job_id: int, save: SaveJob, x_jambo_who: Who = "") -> KeptJ
     """Change a job. 409 when someone changed it since."""
     with db.transaction() as t:
         row = kept_jobs.job(t, job_id, lock=True)
-        _check_openings(t, row, job=save.job)
+        check_openings(t, row, job=save.job)
         kept_jobs.save_job(t, job_id, save.version, kept_job(save.job), x_jambo_who)
         return as_job(kept_jobs.job(t, job_id))
 
@@ -260,7 +264,7 @@ def save_wall(db: Db, wall_id: int, save: SaveWall, x_jambo_who: Who = "") -> Ke
         row = kept_jobs.wall(t, wall_id, lock=True)
         job = kept_jobs.job(t, row["job_id"])
         facts_of(Document(unit=job["doc"]["unit"], wall=save.wall))
-        _check_openings(t, job, wall=save.wall, wall_id=wall_id)
+        check_openings(t, job, wall=save.wall, wall_id=wall_id)
         kept_jobs.save_wall(t, wall_id, save.version, kept_json(save.wall), x_jambo_who)
         return as_wall(kept_jobs.wall(t, wall_id))
 
@@ -288,20 +292,23 @@ def _check_rules(rules: Rules, unit: Unit, path: str) -> None:
     facts_of(Document(unit=unit, rules=level))
 
 
-def _check_openings(
+def check_openings(
     t: Transaction, row: Row, job: Job | None = None, wall: Wall | None = None, wall_id: int = 0
 ) -> None:
     """Refuse a change of a job's rules or of a wall that leaves an opening impossible, naming the opening."""
     rules = job.rules if job else Rules.model_validate(row["doc"].get("rules", {}))
     unit = job.unit if job else row["doc"]["unit"]
+    floors = job.floors if job else row["doc"].get("floors", [])
     if job:
         _check_rules(job.rules, unit, "rules.job")
+        check_floors(job.floors, unit)
     for kept in kept_openings.openings(t, row["id"]):
         if wall is not None and kept["wall_id"] != wall_id:
             continue
         document = Document(
             unit=unit,
             rules=RuleLevels(job=rules),
+            floors=floors,
             wall=wall or parse(Wall, read_json(kept["wall_doc"])),
             opening=parse(Opening, read_json(kept["doc"])),
         )

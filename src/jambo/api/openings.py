@@ -99,6 +99,7 @@ def document_of(t: Transaction, row: Row) -> Document:
         rules=RuleLevels(
             crew=parse(Rules, kept_jobs.crew_rules(t, job["unit"])["doc"]), job=parse(Rules, job.get("rules", {}))
         ),
+        floors=job.get("floors", []),
         wall=parse(Wall, kept_jobs.wall(t, row["wall_id"])["doc"]),
         opening=parse(Opening, row["doc"]),
         survey=Survey(readings=[parse(Reading, r["doc"]) for r in readings(t, row["id"])]),
@@ -113,7 +114,15 @@ def _check(t: Transaction, job: Row, wall_id: int, opening: Opening) -> None:
         crew=parse(Rules, kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]),
         job=parse(Rules, job["doc"].get("rules", {})),
     )
-    facts_of(Document(unit=job["doc"]["unit"], rules=rules, wall=parse(Wall, wall["doc"]), opening=opening))
+    facts_of(
+        Document(
+            unit=job["doc"]["unit"],
+            rules=rules,
+            floors=job["doc"].get("floors", []),
+            wall=parse(Wall, wall["doc"]),
+            opening=opening,
+        )
+    )
 
 
 @router.get("/jobs/{job_id}/lists")

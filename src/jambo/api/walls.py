@@ -62,7 +62,7 @@ def layout(db: Db, wall_id: int, draft: Draft) -> WallPage:
         opening = parse(Opening, doc)
         if row["id"] in draft.moves:
             opening = opening.model_copy(update={"position": draft.moves[row["id"]]})
-        document = Document(unit=unit, rules=rules, wall=facts, opening=opening)
+        document = Document(unit=unit, rules=rules, floors=job["doc"].get("floors", []), wall=facts, opening=opening)
         asked.append(Asked(row["id"], row["mark"] or f"no. {row['id']}", document))
     in_wall: list[InWall] = [
         {"id": row["id"], "version": row["version"], "opening": doc}  # type: ignore[typeddict-item]

@@ -746,6 +746,37 @@ KINDS: dict[str, FlagKind] = {
         "The common head line is {over} below the {head} this door needs.",
         "Raise the line by {needed}, or take a lower {leaf} or floor.",
     ),
+    "new-floor-trim": FlagKind(
+        "check", "floor",
+        "The {leaf} hangs already: the new floor leaves {left} under it, and {wanted} was planned.",
+        "Trim {trim} off its bottom before the floor is laid up to it.",
+    ),
+    "new-floor-trim-too-much": FlagKind(
+        "stop", "floor",
+        "The {leaf} hangs already: the new floor leaves {left} under it, and {wanted} was planned. "
+        "That is {trim} to trim, and no more than {most} may come off its bottom.",
+        "Lay a thinner floor there, accept a smaller gap, or take another {leaf}; the top is never trimmed unless its maker allows.",
+    ),
+    "new-floor-fire-rated": FlagKind(
+        "stop", "floor",
+        "The fire-rated {leaf} hangs already: the new floor leaves {left} under it, and {wanted} was planned.",
+        "Nothing is trimmed beyond its listing: ask its maker, lay a thinner floor, or reset the {frame}. " + LOCAL_CODE,
+    ),
+    "new-floor-gap-wide": FlagKind(
+        "note", "floor",
+        "The {leaf} hangs already: over the new floor its gap grows from {wanted} to {left}.",
+        "Leave it, lay the floor up, or fit a strip under the {leaf}.",
+    ),
+    "new-floor-opening-low": FlagKind(
+        "stop", "floor",
+        "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
+        "Raise the {header} by {over}, lay a thinner floor, or trim the {leaf} as far as its maker allows.",
+    ),
+    "new-floor-head-space": FlagKind(
+        "note", "floor",
+        "The opening is framed {framed} high, and by the new floor would be {needs}: {left} stays over the {head}.",
+        "It still goes in; pack the {head} to what is left.",
+    ),
     "latch-rattles": FlagKind(
         "note", "hang",
         "The latch has play in its {strike}.",

@@ -108,7 +108,7 @@ def _missing(figures: dict[str, Reckoned], opening: Opening) -> tuple[Missing, .
         if isinstance(figure, Waiting):
             for missing in figure.on:
                 found.setdefault(missing.path, missing)
-    order = ("opening.door", "opening.floors", "opening", "wall")
+    order = (("opening.door",), ("opening.floors", "floors"), ("opening",), ("wall",))
     return tuple(
         sorted(found.values(), key=lambda m: next(i for i, root in enumerate(order) if m.path.startswith(root)))
     )

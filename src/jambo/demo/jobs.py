@@ -25,6 +25,11 @@ def at(distance: str, measured_from: str = "left", to: str = "centre") -> Doc:
     return {"measured_from": measured_from, "to": to, "distance": distance}
 
 
+def on(a: str, b: str) -> Doc:
+    """Write the floors of an opening as two of the job's."""
+    return {"a_from": a, "b_from": b}
+
+
 OAK = [layer("underlay", "1/16"), layer("oak boards", "3/4")]
 SCREED = [layer("levelling screed", "12 mm"), layer("linoleum", "2.5 mm")]
 BOARDS = [layer("old pine boards, kept", "22 mm")]
@@ -51,6 +56,11 @@ SEED_LIBRARY: Doc = {
     "job": {
         "name": "Kiln Row seed library", "place": "Lot 4, Kiln Row", "work": "new", "unit": "in",
         "words": "north_america", "rules": {},
+        "floors": [
+            {"key": "oak", "name": "Oak boards", "layers": OAK},
+            {"key": "tile", "name": "Tile, wet rooms", "layers": [layer("tile and mortar", "9/16", "tile not chosen")]},
+            {"key": "finish", "name": "Label press floor", "layers": [layer("floor finish", "7/16", "owner still choosing")]},
+        ],
     },
     "walls": [
         {
@@ -62,14 +72,14 @@ SEED_LIBRARY: Doc = {
                 {
                     "mark": "101", "room": "Reading room",
                     "door": swing("36 in", "7/0", "left", "B", "1 3/4"),
-                    "floors": {"a": OAK, "b": OAK},
+                    "floors": on("oak", "oak"),
                     "header": {"depth": "7 1/4", "source": "drawing S-2"},
                     "position": at("52"),
                 },
                 {
                     "mark": "102", "room": "Drying room",
                     "door": swing("2868", None, "right", "B", "1 3/8"),
-                    "floors": {"a": OAK, "b": [layer("tile and mortar", "9/16", "tile not chosen")], "under": "A"},
+                    "floors": on("oak", "tile") | {"under": "A"},
                     "header": {"depth": "5 1/2", "source": "drawing S-2"},
                     "position": at("11'6", to="hinge_edge"),
                 },
@@ -93,7 +103,7 @@ SEED_LIBRARY: Doc = {
                 {
                     "mark": "104", "room": "Cold store",
                     "door": swing("36 in", "84", "right", "A", "1 3/4"),
-                    "floors": {"a": OAK, "b": []},
+                    "floors": {"a_from": "oak", "b": []},
                     "header": {"depth": "11 1/4", "source": "engineer's sheet 7"},
                     "position": at("40", "right"),
                 },
@@ -101,10 +111,7 @@ SEED_LIBRARY: Doc = {
                     "mark": "105", "room": "Label press",
                     "door": swing("30 in", "80", "left", "B", "1 3/8"),
                     "frame": {"stands_on": "finished_floor"},
-                    "floors": {
-                        "a": [layer("floor finish", "7/16", "owner still choosing")],
-                        "b": [layer("floor finish", "7/16", "owner still choosing")],
-                    },
+                    "floors": on("finish", "finish"),
                     "header": {"depth": "5 1/2"},
                     "position": at("30"),
                 },
@@ -126,7 +133,7 @@ SEED_LIBRARY: Doc = {
                         ],
                     },
                     "frame": {"kind": "rabbeted", "thickness": "1 1/4"},
-                    "floors": {"a": OAK, "b": OAK},
+                    "floors": on("oak", "oak"),
                     "casing": {"width": "3 1/2", "corner": "butted"},
                     "header": {"depth": "7 1/4", "jacks": 2, "source": "drawing S-4"},
                     "position": at("10'"),
@@ -146,7 +153,7 @@ SEED_LIBRARY: Doc = {
                         "leaves": [{"width": "30 in", "height": "80", "thickness": "1 3/8"}],
                         "pocket": KIT | {"looked": True},
                     },
-                    "floors": {"a": OAK, "b": OAK},
+                    "floors": on("oak", "oak"),
                     "casing": {"width": "2 1/4", "thickness": "11/16"},
                     "header": {"depth": "7 1/4", "source": "drawing S-2"},
                     "position": at("45"),
@@ -160,7 +167,7 @@ SEED_LIBRARY: Doc = {
                             {"what": "A cable to the switch", "moved": False}, {"what": "A vent pipe", "moved": True},
                         ]},
                     },
-                    "floors": {"a": OAK, "b": [layer("tile and mortar", "9/16", "tile not chosen")]},
+                    "floors": on("oak", "tile"),
                     "header": {"depth": "7 1/4", "source": "drawing S-2"},
                     "position": at("150"),
                 },
@@ -176,7 +183,7 @@ SEED_LIBRARY: Doc = {
                             "beside": [{"what": "the light switch", "distance": "46"}],
                         },
                     },
-                    "floors": {"a": OAK, "b": OAK},
+                    "floors": on("oak", "oak"),
                     "casing": {"width": "2 1/4", "thickness": "11/16"},
                     "header": {"depth": "5 1/2", "source": "drawing S-2"},
                     "position": at("240"),
@@ -210,7 +217,7 @@ SEED_LIBRARY: Doc = {
                         "kind": "bypass", "leaves": [{"thickness": "1 3/8"}], "opening_width": "88",
                         "opening_height": "80 3/4", "bypass": {"count": 3},
                     },
-                    "floors": {"a": OAK, "b": OAK},
+                    "floors": on("oak", "oak"),
                     "header": {"depth": "9 1/4", "source": "drawing S-3"},
                     "position": at("220"),
                 },
@@ -237,7 +244,7 @@ SEED_LIBRARY: Doc = {
                         "hardware": {"hinge_corner": "round", "hinge_mortise": "square"},
                     },
                     "frame": {"supply": "pre_hung"},
-                    "floors": {"a": OAK, "b": []},
+                    "floors": {"a_from": "oak", "b": []},
                     "header": {"depth": "9 1/4", "source": "engineer's sheet 7"},
                     "position": at("150"),
                 },
@@ -373,6 +380,7 @@ def documents() -> list[Doc]:
         {
             "unit": job["job"]["unit"],
             "rules": {"job": job["job"]["rules"]},
+            "floors": job["job"].get("floors", []),
             "wall": wall["wall"],
             "opening": {k: v for k, v in opening.items() if k not in RECORD},
             "survey": {"readings": opening.get("readings", [])},

@@ -36,6 +36,7 @@ def load_if_empty(database: Database) -> bool:
                     document = Document(
                         unit=job.unit,
                         rules=RuleLevels(job=job.rules),
+                        floors=job.floors,
                         wall=parse(Wall, wall["wall"]),
                         opening=parse(Opening, opening),
                         survey=parse(Survey, {"readings": readings}),

@@ -72,7 +72,7 @@ def _stage(paths: list[str]) -> Stage:
     """The first stage of the work whose facts are not all there."""
     starts: tuple[tuple[Stage, tuple[str, ...]], ...] = (
         ("door", ("opening.door",)),
-        ("floor", ("opening.floors",)),
+        ("floor", ("opening.floors", "floors")),
         ("opening", ("opening.rules", "opening.frame")),
         ("frame", ("opening.header", "opening.position", "wall")),
     )
@@ -89,7 +89,14 @@ def _value(result: Result, name: str) -> Length | None:
 
 @lru_cache(maxsize=20_000)
 def brief(
-    unit: Unit, crew: str, job: str, wall: str, opening: str, read: tuple[str, ...] = (), cuts: str = "[]"
+    unit: Unit,
+    crew: str,
+    job: str,
+    wall: str,
+    opening: str,
+    read: tuple[str, ...] = (),
+    cuts: str = "[]",
+    floors: tuple[str, ...] = (),
 ) -> Brief:
     """Solve an opening from its kept JSON texts and keep the short of it.
 
@@ -98,6 +105,7 @@ def brief(
     data = {
         "unit": unit,
         "rules": {"crew": json.loads(crew), "job": json.loads(job)},
+        "floors": [json.loads(one) for one in floors],
         "wall": json.loads(wall),
         "opening": json.loads(opening),
         "survey": {"readings": [json.loads(one) for one in read]},

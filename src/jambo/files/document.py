@@ -54,6 +54,7 @@ LengthText = Annotated[
 ]
 Text = Annotated[str, Field(max_length=200)]
 Name = Annotated[str, Field(max_length=80)]
+FloorKey = Annotated[str, Field(min_length=1, max_length=40, pattern="^[a-z0-9-]+$")]
 Mass = Annotated[
     str,
     Field(max_length=40, description='A weight such as "82 lb" or "37 kg"; a bare number is in lb or kg by the unit.'),
@@ -258,11 +259,30 @@ class Layer(Model):
     allowance: Annotated[str, Field(max_length=120)] | None = None
 
 
+class FloorType(Model):
+    """A floor of the job, used by any number of openings: its layers on the rough floor, lowest first.
+
+    `key` is what openings name it by; it stays when the floor is renamed.
+    """
+
+    key: FloorKey
+    name: Name = ""
+    layers: Annotated[list[Layer], Field(max_length=8)] = Field(default_factory=list)
+
+
+JobFloors = Annotated[list[FloorType], Field(max_length=60)]
+
+
 class Floors(Model):
-    """Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown."""
+    """Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
+
+    `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
+    """
 
     a: Annotated[list[Layer], Field(max_length=8)] | None = None
     b: Annotated[list[Layer], Field(max_length=8)] | None = None
+    a_from: FloorKey | None = None
+    b_from: FloorKey | None = None
     under: Under | None = None
     strip: Annotated[LengthText | None, Of("layer")] = None
 
@@ -542,6 +562,7 @@ class Document(Model):
     unit: Unit
     show: Show = Field(default_factory=Show)
     rules: RuleLevels = Field(default_factory=RuleLevels)
+    floors: JobFloors = Field(default_factory=list)
     wall: Wall = Field(default_factory=Wall)
     opening: Opening = Field(default_factory=Opening)
     survey: Survey = Field(default_factory=Survey)
@@ -549,7 +570,7 @@ class Document(Model):
 
 
 class Job(Model):
-    """A job: its name, the crew's habit, tape and words, and the house rules settled for it."""
+    """A job: its name, the crew's habit, tape and words, the house rules settled for it, and its floors."""
 
     name: Annotated[str, Field(min_length=1, max_length=120)]
     place: Text = ""
@@ -558,3 +579,4 @@ class Job(Model):
     step: Literal["1/16", "1/32", "1", "1/2"] | None = None
     words: Region = "north_america"
     rules: Rules = Field(default_factory=Rules)
+    floors: JobFloors = Field(default_factory=list)

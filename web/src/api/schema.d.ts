@@ -140,6 +140,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/floors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Floors Of Job
+         * @description Give the floors of a job, who uses each, and the figures that wait on a floor.
+         */
+        get: operations["floors_of_job_api_jobs__job_id__floors_get"];
+        /**
+         * Save Floors
+         * @description Change the floors of a job, with a line in the log of every opening whose figures move.
+         *
+         *     422 when an opening could no longer be, or stands on a floor that is left out; 409 when the job changed since.
+         */
+        put: operations["save_floors_api_jobs__job_id__floors_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/floors/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Floors
+         * @description Say what changes for whom if the floors were so. Nothing is kept.
+         */
+        post: operations["try_floors_api_jobs__job_id__floors_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/heads": {
         parameters: {
             query?: never;
@@ -780,6 +826,26 @@ export interface components {
             };
         };
         /**
+         * ChangeOut
+         * @description What a change of floors does to one opening. Without a figure that moves it only uses a floor that changed.
+         */
+        ChangeOut: {
+            /** Done */
+            done: string[];
+            /** Flags */
+            flags: components["schemas"]["FlagOut"][];
+            /** Id */
+            id: number;
+            /** Moved */
+            moved: components["schemas"]["MovedOut"][];
+            /** Name */
+            name: string;
+            /** Refused */
+            refused: string;
+            /** Room */
+            room: string;
+        };
+        /**
          * CheckOut
          * @description The check after setting: gaps, moves in work words, and whether it can be signed off.
          */
@@ -846,6 +912,8 @@ export interface components {
         Document: {
             /** Cuts */
             cuts?: components["schemas"]["CutPiece"][];
+            /** Floors */
+            floors?: components["schemas"]["FloorType"][];
             /**
              * Format
              * @default jambo-opening/1
@@ -1090,18 +1158,84 @@ export interface components {
             stage: string;
         };
         /**
+         * FloorOut
+         * @description A floor of the job: how thick it is (None while a layer has no thickness), its allowances, and who uses it.
+         */
+        FloorOut: {
+            /** Allowances */
+            allowances: string[];
+            /** Key */
+            key: string;
+            thick: components["schemas"]["LengthOut"] | null;
+            /** Used By */
+            used_by: components["schemas"]["UserOut"][];
+        };
+        /**
+         * FloorType
+         * @description A floor of the job, used by any number of openings: its layers on the rough floor, lowest first.
+         *
+         *     `key` is what openings name it by; it stays when the floor is renamed.
+         */
+        FloorType: {
+            /** Key */
+            key: string;
+            /** Layers */
+            layers?: components["schemas"]["Layer"][];
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+        };
+        /**
          * Floors
          * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
+         *
+         *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
          */
-        Floors: {
+        "Floors-Output": {
             /** A */
             a?: components["schemas"]["Layer"][] | null;
+            /** A From */
+            a_from?: string | null;
             /** B */
             b?: components["schemas"]["Layer"][] | null;
+            /** B From */
+            b_from?: string | null;
             /** Strip */
             strip?: (string | components["schemas"]["ExactLength"]) | null;
             /** Under */
             under?: ("A" | "B" | "strip") | null;
+        };
+        /**
+         * FloorsOut
+         * @description The floors of a job, the openings with a floor of their own that is not settled, and those nobody has said.
+         */
+        FloorsOut: {
+            /** Floors */
+            floors: components["schemas"]["FloorOut"][];
+            /** Own */
+            own: components["schemas"]["UserOut"][];
+            /** Unsaid */
+            unsaid: components["schemas"]["UserOut"][];
+        };
+        /**
+         * FloorsPage
+         * @description A job, its floors with who uses them, and what waits on them.
+         */
+        FloorsPage: {
+            job: components["schemas"]["KeptJob"];
+            use: components["schemas"]["FloorsOut"];
+        };
+        /**
+         * FloorsSaved
+         * @description The floors as kept now, and what changed for whom.
+         */
+        FloorsSaved: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            job: components["schemas"]["KeptJob"];
+            use: components["schemas"]["FloorsOut"];
         };
         /**
          * FoundOut
@@ -1360,9 +1494,11 @@ export interface components {
         };
         /**
          * Job
-         * @description A job: its name, the crew's habit, tape and words, and the house rules settled for it.
+         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, and its floors.
          */
         Job: {
+            /** Floors */
+            floors?: components["schemas"]["FloorType"][];
             /** Name */
             name: string;
             /**
@@ -1661,6 +1797,22 @@ export interface components {
             path: string;
         };
         /**
+         * MovedOut
+         * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
+         */
+        MovedOut: {
+            after: components["schemas"]["LengthOut"] | null;
+            before: components["schemas"]["LengthOut"] | null;
+            /** Cut */
+            cut: boolean;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Was Cut */
+            was_cut: boolean;
+        };
+        /**
          * NewEvent
          * @description Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
          *
@@ -1735,7 +1887,7 @@ export interface components {
             add_from?: "rough_floor" | "finished_floor";
             casing?: components["schemas"]["Casing"];
             door?: components["schemas"]["Door"];
-            floors?: components["schemas"]["Floors"];
+            floors?: components["schemas"]["Floors-Output"];
             frame?: components["schemas"]["Frame"];
             /**
              * Head Gain
@@ -2329,6 +2481,16 @@ export interface components {
             wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * SaveFloors
+         * @description The floors of a job, and the version of the job they were changed from.
+         */
+        SaveFloors: {
+            /** Floors */
+            floors: components["schemas"]["FloorType"][];
+            /** Version */
+            version: number;
+        };
+        /**
          * SaveItem
          * @description An item's new facts.
          */
@@ -2870,6 +3032,22 @@ export interface components {
             /** Zero */
             zero: number;
         };
+        /**
+         * UserOut
+         * @description An opening that stands on a floor: the sides it has it on, and the cut figures and heights that wait on the floor.
+         */
+        UserOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Room */
+            room: string;
+            /** Sides */
+            sides: string[];
+            /** Waits */
+            waits: string[];
+        };
         /** ValidationError */
         ValidationError: {
             /** Context */
@@ -3066,6 +3244,34 @@ export interface components {
             y0: number;
             /** Y1 */
             y1: number;
+        };
+        /**
+         * Floors
+         * @description The floors of a job as they would be.
+         */
+        jambo__api__floors__Floors: {
+            /** Floors */
+            floors: components["schemas"]["FloorType"][];
+        };
+        /**
+         * Floors
+         * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
+         *
+         *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
+         */
+        jambo__files__document__Floors: {
+            /** A */
+            a?: components["schemas"]["Layer"][] | null;
+            /** A From */
+            a_from?: string | null;
+            /** B */
+            b?: components["schemas"]["Layer"][] | null;
+            /** B From */
+            b_from?: string | null;
+            /** Strip */
+            strip?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Under */
+            under?: ("A" | "B" | "strip") | null;
         };
     };
     responses: never;
@@ -3365,6 +3571,121 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    floors_of_job_api_jobs__job_id__floors_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorsPage"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    save_floors_api_jobs__job_id__floors_put: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveFloors"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorsSaved"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    try_floors_api_jobs__job_id__floors_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["jambo__api__floors__Floors"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
             };
             /** @description Validation Error */
             422: {

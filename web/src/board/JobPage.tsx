@@ -215,6 +215,7 @@ function Board({ data }: { data: JobPageData }) {
       {data.walls.length > 0 && (
         <nav className="walls-row" aria-label="Walls">
           <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
+          <Link to={`/jobs/${data.id}/floors`}>Floors</Link>
           <strong>Walls</strong>
           {data.walls.map((wall) => (
             <Link key={wall.id} to={`/walls/${wall.id}`}>

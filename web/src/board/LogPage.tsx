@@ -12,7 +12,7 @@ import { Problem } from "../app/Problem";
 const WORDS: Record<string, string> = {
   planned: "planned", changed: "plan changed", undone: "plan taken back", redone: "plan brought back", measured: "measured", withdrawn: "reading withdrawn",
   cut: "cut", step: "step done", ordered: "ordered", delivered: "delivered", framed: "framed", set: "set", signed: "signed off", removed: "off the board",
-  restored: "back on the board", "walking order": "walk changed", wall: "wall", "wall changed": "wall changed",
+  restored: "back on the board", "walking order": "walk changed", wall: "wall", "wall changed": "wall changed", "floor changed": "floor changed", "job opened": "job opened", "job changed": "job changed", "wall added": "wall added",
 };
 
 const say = (line: LogLine): string => {
@@ -26,6 +26,10 @@ const say = (line: LogLine): string => {
     const moved = Object.entries(after ?? {}).filter(([k, v]) => before?.[k] !== undefined && before[k] !== v);
     const told = moved.map(([k, v]) => `${k.replace("gap_", "").replaceAll("_", " ")} ${before![k]} → ${v}`);
     return [d.note, told.length ? `gaps before and after: ${told.join("; ")}` : "gaps good as first read"].filter(Boolean).join(" · ");
+  }
+  if (line.what === "floor changed") {
+    const moved = (d.moved as { figure: string; before: string | null; after: string | null }[]).map((m) => `${m.figure.replaceAll("_", " ")} ${m.before ?? "unknown"} → ${m.after ?? "unknown"}`);
+    return [(d.floors as string[]).join(", "), ...moved].join("; ");
   }
   if (Array.isArray(d.changed)) return d.changed.length ? d.changed.join(", ") : "nothing in it";
   return String(d.note ?? d.mark ?? "");
@@ -74,7 +78,7 @@ export function LogPage() {
             label="What"
             value={what}
             onChange={(e) => setWhat(e.currentTarget.value)}
-            data={[{ value: "", label: "Everything" }, ...["planned", "changed", "measured", "cut", "step", "framed", "set", "signed"].map((value) => ({ value, label: WORDS[value]! }))]}
+            data={[{ value: "", label: "Everything" }, ...["planned", "changed", "floor changed", "measured", "cut", "step", "framed", "set", "signed"].map((value) => ({ value, label: WORDS[value]! }))]}
           />
           <TextInput label="Find" value={find} onChange={(e) => setFind(e.currentTarget.value)} placeholder="name, place, length" />
         </div>

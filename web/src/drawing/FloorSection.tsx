@@ -1,5 +1,6 @@
 import { Digits } from "../tape/Digits";
 import { useWork } from "../opening/context";
+import { floorUnder } from "../opening/floors";
 
 const W = 340;
 const FLOOR = 158;
@@ -7,16 +8,16 @@ const TALL = 96; // px for the highest thing drawn, the leaf's bottom edge
 
 /** Section through both floors and the foot of the leaf, heights exaggerated alike. */
 export function FloorSection() {
-  const { now, result, light, open } = useWork();
+  const { page, now, result, light, open } = useWork();
   if (!result) return null;
-  const floors = now.opening.floors ?? {};
   const bottom = result.figures.leaf_bottom;
   const highest = Math.max(bottom?.value.mm ?? 0, result.figures.floor_a?.value.mm ?? 0, result.figures.floor_b?.value.mm ?? 0, 10);
   const per = TALL / highest;
   const stack = (side: "a" | "b", x: number, width: number) => {
     let top = FLOOR;
-    return (floors[side] ?? []).map((layer, i) => {
-      const heard = result.heard[`opening.floors.${side}[${i}].thickness`];
+    const { layers, path } = floorUnder(now.opening, side, page.job.job.floors ?? []);
+    return (layers ?? []).map((layer, i) => {
+      const heard = result.heard[`${path}[${i}].thickness`];
       if (!heard) return null;
       const tall = heard.length.mm * per;
       top -= tall;

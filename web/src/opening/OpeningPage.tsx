@@ -73,6 +73,11 @@ function OneOpening({ id }: { id: number }) {
         void navigate(`/jobs/${page.data.job.id}/rules#${path.split(".").pop()}`);
         return;
       }
+      const floor = /^floors\[(\d+)\]/.exec(path)?.[1];
+      if (floor !== undefined && page.data) {
+        void navigate(`/jobs/${page.data.job.id}/floors#${page.data.job.job.floors?.[Number(floor)]?.key ?? ""}`);
+        return;
+      }
       goStage(stages.find((s) => s.name === home)?.name ?? stageOf(path, stages.map((s) => s.name)));
       const find = (tries: number) => {
         const field = document.querySelector<HTMLElement>(`[data-path^="${CSS.escape(path)}"]`);

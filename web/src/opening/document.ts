@@ -9,6 +9,7 @@ export function documentOf(page: OpeningPageData, draft: { opening: Opening; wal
     unit: job.unit ?? "in",
     show: { unit: shown.unit, step: shown.step ?? null, words: shown.words, ...(slabAt > 0 && { slab_at: `${slabAt} mm` }) },
     rules: { crew: page.crew_rules, job: job.rules ?? {} },
+    floors: job.floors ?? [],
     wall: draft.wall,
     opening: draft.opening,
     survey: { readings: page.readings.map((r) => r.reading) },

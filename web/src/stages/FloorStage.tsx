@@ -1,77 +1,70 @@
-import { ActionIcon, Button, Checkbox, TextInput } from "@mantine/core";
-import { IconTrash } from "@tabler/icons-react";
+import { Button, NativeSelect } from "@mantine/core";
+import { Link } from "react-router";
 
 import { FloorSection } from "../drawing/FloorSection";
 import { View } from "../drawing/View";
 import { useWork } from "../opening/context";
+import { floorUnder } from "../opening/floors";
 import { LengthAt } from "../opening/LengthAt";
-import { SelectAt, TextAt } from "./fields";
+import { WithFractions } from "../tape/Digits";
+import { SelectAt } from "./fields";
+import { LayerRows } from "./LayerRows";
 
 function Side({ side }: { side: "a" | "b" }) {
-  const { now, result, set } = useWork();
-  const path = `opening.floors.${side}`;
-  const layers = now.opening.floors?.[side];
+  const { page, now, result, errors, shown, set } = useWork();
+  const floors = page.job.job.floors ?? [];
+  const { layers, path, key } = floorUnder(now.opening, side, floors);
   const name = side.toUpperCase();
   const total = result?.figures[`floor_${side}`]?.value.text;
-  const add = () => set(path, [...(layers ?? []), {}]);
+  const board = `/jobs/${page.job.id}/floors`;
   return (
-    <fieldset className="floor-side" data-path={path}>
+    <fieldset className="floor-side" data-path={`opening.floors.${side}`}>
       <legend>
-        Side {name} {layers && total && <span className="quiet">= {total}</span>}
+        Side {name} {layers && total && <span className="quiet">= <WithFractions text={total} /></span>}
       </legend>
-      {!layers && <p className="quiet">Nobody has said what the floor is.</p>}
-      {layers?.length === 0 && <p className="quiet">Bare rough floor.</p>}
-      {layers?.map((layer, i) => {
-        const guessed = layer.allowance !== undefined && layer.allowance !== null;
-        return (
-          <div className="layer-row" key={i} data-path={`${path}[${i}]`}>
-            <div className="pair">
-              <TextAt path={`${path}[${i}].name`} label={i === 0 ? "Lowest layer" : `Layer ${i + 1}`} />
-              <LengthAt path={`${path}[${i}].thickness`} kind="layer" label="Thickness" />
-            </div>
-            <div className="layer-tail">
-              <Checkbox
-                label="Not chosen yet: an allowance"
-                checked={guessed}
-                onChange={(event) => set(`${path}[${i}].allowance`, event.currentTarget.checked ? "" : undefined)}
-              />
-              <ActionIcon
-                variant="subtle"
-                color="dark"
-                size={44}
-                aria-label={`Remove layer ${i + 1} of side ${name}`}
-                onClick={() => set(path, layers.filter((_, n) => n !== i))}
-              >
-                <IconTrash size={20} />
-              </ActionIcon>
-            </div>
-            {guessed && (
-              <TextInput
-                label="Why it waits"
-                data-walk
-                maxLength={120}
-                value={layer.allowance ?? ""}
-                onChange={(event) => set(`${path}[${i}].allowance`, event.currentTarget.value)}
-              />
+      {floors.length > 0 && (
+        <NativeSelect
+          label={`Floor on side ${name}`}
+          data-walk
+          value={key ?? ""}
+          onChange={(event) => set(`opening.floors.${side}_from`, event.currentTarget.value || undefined)}
+          data={[{ value: "", label: "Layers of this opening alone" }, ...floors.map((f) => ({ value: f.key, label: f.name || f.key }))]}
+        />
+      )}
+      {key !== null && (
+        <>
+          {layers?.length === 0 && <p className="quiet">Bare rough floor.</p>}
+          <ol className="layers-told" data-path={path}>
+            {layers?.map((layer, i) => (
+              <li key={i}>
+                {layer.name || "layer"} <WithFractions text={result?.heard[`${path}[${i}].thickness`]?.length.text ?? "has no thickness yet"} />
+                {layer.allowance !== undefined && layer.allowance !== null && <em>: an allowance, {layer.allowance || "not chosen yet"}</em>}
+              </li>
+            ))}
+          </ol>
+          <Link to={`${board}#${key}`}>Change this floor for the whole job</Link>
+        </>
+      )}
+      {key === null && (
+        <>
+          {!layers && <p className="quiet">Nobody has said what the floor is.</p>}
+          {layers?.length === 0 && <p className="quiet">Bare rough floor.</p>}
+          <LayerRows layers={layers ?? []} path={path} of={`side ${name}`} unit={shown.unit} step={shown.step} heard={result?.heard} errors={errors} change={(next) => set(path, next)} />
+          <div className="row">
+            {layers?.length !== 0 && (
+              <Button variant="subtle" onClick={() => set(path, [])}>
+                Bare floor
+              </Button>
             )}
+            {side === "b" && now.opening.floors?.a && !layers && (
+              <Button variant="subtle" onClick={() => set(path, now.opening.floors?.a)}>
+                Same as side A
+              </Button>
+            )}
+            {floors.length === 0 && <Link to={board}>Keep floors for the whole job</Link>}
           </div>
-        );
-      })}
-      <div className="row">
-        <Button variant="default" onClick={add}>
-          Add a layer
-        </Button>
-        {layers?.length !== 0 && (
-          <Button variant="subtle" onClick={() => set(path, [])}>
-            Bare floor
-          </Button>
-        )}
-        {side === "b" && now.opening.floors?.a && !layers && (
-          <Button variant="subtle" onClick={() => set(path, now.opening.floors?.a)}>
-            Same as side A
-          </Button>
-        )}
-      </div>
+        </>
+      )}
     </fieldset>
   );
 }

@@ -71,7 +71,7 @@ const HOMES: [RegExp, StageName][] = [
   [/^opening\.setting\.(opens|latch|later_floor)/, "hang"],
   [/^opening\.(setting|unit)/, "set"],
   [/^opening\.(door|mark|room)/, "door"],
-  [/^opening\.(floors|rules\.floor_gap)/, "floor"],
+  [/^(opening\.(floors|rules\.floor_gap)|floors)/, "floor"],
   [/^opening\.(casing|rules\.(setback|casing_))/, "trim"],
   [/^opening\.(rules|school|add_from|head_line|head_gain)/, "opening"],
 ];

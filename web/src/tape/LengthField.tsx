@@ -1,7 +1,7 @@
 import { ActionIcon, TextInput } from "@mantine/core";
 import { IconNumbers } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
-import { type KeyboardEvent, useId, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
 
 import { ApiProblem, api, ask, type FieldError, type Heard, type LengthText, type Unit } from "../api/client";
 import { Pad } from "./Pad";
@@ -35,6 +35,9 @@ function written(value: LengthText, heard: Heard | undefined, unit: Unit): strin
   return text.endsWith(` ${unit}`) ? text.slice(0, -unit.length - 1) : text;
 }
 
+/** A stored length as text, so that equal ones are equal. */
+const stored = (value: LengthText) => (typeof value === "object" && value !== null ? JSON.stringify(value) : (value ?? ""));
+
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
   const { label, kind, path, unit, value, heard, error, fallback, onChange, onText } = props;
@@ -47,6 +50,17 @@ export function LengthField(props: LengthFieldProps) {
   const [last, setLast] = useState<{ heard: Heard; stored: string } | null>(null);
   const fresh = last && last.stored === value && last.heard.length.unit === unit ? last.heard : null;
   const [wrong, setWrong] = useState<string | null>(null);
+  // A value that comes from elsewhere (undo, another's change) ends what is typed here, and what is still being heard.
+  const given = useRef(value);
+  const [seen, setSeen] = useState(stored(value));
+  if (stored(value) !== seen) {
+    setSeen(stored(value));
+    if (stored(value) !== stored(last?.stored)) setTyped(null);
+  }
+  useEffect(() => {
+    if (stored(value) !== stored(given.current)) newest.current++;
+    given.current = value;
+  }, [value]);
   const [pad, setPad] = useState(false);
   const shown = { unit, step: props.step };
 
@@ -62,9 +76,10 @@ export function LengthField(props: LengthFieldProps) {
       if (asked.turn !== newest.current) return; // an older answer came late
       setWrong(null);
       // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
-      const stored = answer.also ? asked.text : answer.canonical;
-      setLast({ heard: answer, stored });
-      onChange(stored, answer.height ?? undefined);
+      const kept = answer.also ? asked.text : answer.canonical;
+      setLast({ heard: answer, stored: kept });
+      given.current = kept;
+      onChange(kept, answer.height ?? undefined);
       if (asked.marks) {
         setTyped(written(answer.canonical, answer, unit));
         onText?.(answer.canonical);
@@ -84,6 +99,7 @@ export function LengthField(props: LengthFieldProps) {
     if (text.trim() === "") {
       setLast(null);
       setWrong(null);
+      given.current = undefined;
       onChange(undefined);
     } else {
       hear.mutate({ text, turn });

@@ -14,10 +14,14 @@ Under = Literal["A", "B", "strip"]
 
 @dataclass(frozen=True, slots=True)
 class Stack:
-    """The layers on the rough floor of one side, lowest first; None while nobody has said what the floor is."""
+    """The layers on the rough floor of one side, lowest first; None while nobody has said what the floor is.
+
+    `path` is where its layers stand: with the opening, or with the job's floors.
+    """
 
     side: Side
     layers: tuple[Fact, ...] | None
+    path: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,10 +41,9 @@ class Floors:
 def stack_height(stack: Stack) -> Reckoned:
     """F_A or F_B: the sum of a side's layers. A bare floor has no layers and is zero; unknown is missing."""
     letter = stack.side.lower()
-    path = f"opening.floors.{letter}"
     if stack.layers is None:
-        return add(f"floor_{letter}", Missing(f"floor_{letter}_stack", path))
-    layers = stack.layers or (Known("bare_floor", ZERO, Source("given", path)),)
+        return add(f"floor_{letter}", Missing(f"floor_{letter}_stack", stack.path))
+    layers = stack.layers or (Known("bare_floor", ZERO, Source("given", stack.path)),)
     return add(f"floor_{letter}", *layers)
 
 

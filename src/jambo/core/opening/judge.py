@@ -94,13 +94,13 @@ def _leads_to(opening: Opening) -> Iterator[Flag]:
 def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules, *, swings: bool) -> Iterator[Flag]:
     """Floors not chosen, floors that differ, floor gaps that want a level floor (TRADE 9)."""
     for side in (floors.a, floors.b):
-        for i, layer in enumerate(side.layers or ()):
+        for layer in side.layers or ():
             if isinstance(layer, Known) and layer.source.kind == "allowance":
                 yield Flag(
                     "floor-is-allowance",
                     {"side": side.side, "amount": layer.value, "why": layer.source.detail},
                     tuple(n for n in (f"floor_{side.side.lower()}", "floor_clear", "head_underside") if n in figures),
-                    f"opening.floors.{side.side.lower()}[{i}]",
+                    layer.source.path,
                 )
     a, b = _value(figures, "floor_a"), _value(figures, "floor_b")
     if a is not None and b is not None and a != b:
