@@ -20,7 +20,20 @@ def leaf(**changes):
     return [{"width": "30 in", "height": "80", "thickness": "1 3/8"} | changes]
 
 
+def new_hole(**changes):
+    """A new hole in a standing wall whose studs were found at 16 in."""
+    found = {"wall.existing": True, "wall.studs_found": [{"at": str(n)} for n in range(16, 160, 16)]}
+    return found | {"opening.cut_in": {"asked": True}} | changes
+
+
 FLAGS = [
+    (new_hole(**{"wall.studs_found": None}), "cut-in-studs-unknown"),
+    (new_hole(**{"wall.bearing": "yes"}), "cut-in-without-support"),
+    (new_hole(**{"wall.services": [{"what": "A cable", "at": "60"}]}), "cut-in-service"),
+    (new_hole(**{"wall.services": [{"what": "A stack", "at": "60", "fixed": True}]}), "cut-in-service-fixed"),
+    (new_hole(**{"wall.studs_found": [{"at": "40 5/8"}]}), "cut-in-clears-stud"),  # 1 in off the jack's back at 42 3/8
+    (new_hole(**{"opening.cut_in": {"asked": True, "least": "50"}}), "cut-in-out-of-range"),
+    ({"wall.height_right": "120"}, "ceiling-slopes"),
     ({"opening.door.leaves": [{"width": "2-8", "height": "80"}]}, "leaf-width-two-readings"),
     ({"opening.rules": {"strike_gap": "1/16"}}, "gap-too-small-for-paint"),
     ({"opening.floors.b": [{"thickness": "3/8", "allowance": "tile"}]}, "floor-is-allowance"),

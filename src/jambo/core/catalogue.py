@@ -76,6 +76,17 @@ FIGURES: dict[str, Entry] = {
     "wall_top": Entry("underside of the top plates"),
     "cripple_length": Entry("upper {cripple} length", "", "down"),
     "plate_cut": Entry("{plate} cut out", "", "up"),
+    # cut into a standing wall
+    "king_filler_left": Entry("filler between {jack} and standing {stud}, left"),
+    "king_filler_right": Entry("filler between {jack} and standing {stud}, right"),
+    "base_cut_near": Entry("base trim cut back, near side"),
+    "base_cut_far": Entry("base trim cut back, far side"),
+    "floor_extension": Entry("floor extension where the {plate} was", "", "down"),
+    "plate_block": Entry("block under the {plate}'s cut end", "", "down"),
+    "king_low_long": Entry("{king} on the low side, long point", "", "down"),
+    "king_high_long": Entry("{king} on the high side, long point", "", "down"),
+    "cripple_long": Entry("longest {cripple} under the slope, long point", "", "down"),
+    "slope_nailer": Entry("nailer along the slope", "", "down"),
     # steel and outside frames
     "sheet_width": Entry("RO width by the maker's sheet", "", "up"),
     "sheet_height": Entry("RO height by the maker's sheet", "", "up"),
@@ -266,7 +277,11 @@ FACTS: dict[str, str] = {
     "track_bought": "track bought",
     "hanger_spread_maker": "maker's least hanger spread",
     "track_shift": "shift that lands most holes",
-    "found_stud": "{stud} found, along the track",
+    "found_stud": "{stud} found, its centre",
+    "service": "service found",
+    "ceiling_low": "ceiling at its lowest over the framing",
+    "ceiling_here": "ceiling there",
+    "along_slope": "between the {king}s, along the slope",
     "slab_width_given": "slab in hand, width",
     "slab_height_given": "slab in hand, height",
     "slab_slid": "slab slid open by",
@@ -304,6 +319,7 @@ FACTS: dict[str, str] = {
 }
 
 _NUMBERED: tuple[tuple[str, str], ...] = (
+    ("mark_found_", "standing {stud} {n}"),
     ("split_stud_other_", "other pocket's split {stud} {n}, from where the leaves meet"),
     ("split_stud_", "split {stud} {n}"),
     ("mark_split_stud_other_", "other pocket's split {stud} {n}"),

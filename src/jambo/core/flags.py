@@ -777,6 +777,41 @@ KINDS: dict[str, FlagKind] = {
         "The opening is framed {framed} high, and by the new floor would be {needs}: {left} stays over the {head}.",
         "It still goes in; pack the {head} to what is left.",
     ),
+    "cut-in-studs-unknown": FlagKind(
+        "check", "frame",
+        "Nobody has said where the {stud}s of this standing wall are: what a hole cuts is not known.",
+        "Find them on the wall's page and prove each with a thin nail, before a place is chosen.",
+    ),
+    "cut-in-without-support": FlagKind(
+        "stop", "frame",
+        "The wall is {bearing}, and no temporary support is recorded for the time its {stud}s are cut.",
+        "Have the support planned, record what it is and who gave it, and set it before the first cut. " + LOCAL_CODE,
+    ),
+    "cut-in-service": FlagKind(
+        "stop", "frame",
+        "{what}, {at} from the left end, runs where the wall is opened.",
+        "Choose a place clear of it, or have it made safe and moved by the one whose trade it is. " + LOCAL_CODE,
+    ),
+    "cut-in-service-fixed": FlagKind(
+        "stop", "frame",
+        "{what}, {at} from the left end, runs where the wall is opened, and cannot be moved.",
+        "Choose a place clear of it. " + LOCAL_CODE,
+    ),
+    "cut-in-clears-stud": FlagKind(
+        "check", "frame",
+        "Here {count} out whole, standing where a new {king} must go.",
+        "Move the opening until a standing {stud} can serve as {king}, or take it out and make the wall good.",
+    ),
+    "cut-in-out-of-range": FlagKind(
+        "check", "frame",
+        "The hole reaches {over} further {end} than was agreed.",
+        "Move it back into the range, or agree a wider one.",
+    ),
+    "ceiling-slopes": FlagKind(
+        "note", "frame",
+        "The ceiling slopes over it by {rise}: {king}s are {low} and {high} at their long points.",
+        "Cut each to its place and nail them to a nailer of {nailer} along the slope.",
+    ),
     "latch-rattles": FlagKind(
         "note", "hang",
         "The latch has play in its {strike}.",

@@ -153,6 +153,10 @@ RULES: dict[str, Rule] = {
     "casing_hides": Rule("{casing} hides a step of at most", "gap", "3/16", "5", "TRADE 16."),
     "gap_tolerance": Rule("gaps good within", "gap", "1/32", "1", "TRADE 19."),
     "move_most": Rule("largest move after setting", "gap", "1/4", "6", "TRADE 19: more is a set frame gone wrong."),
+    "king_filler": Rule(
+        "filler between a standing {stud} and the {jack} at most", "small", "3/4", "19", "TRADE 6: it serves as {king}."
+    ),
+    "service_clear": Rule("hole clear of wires and pipes by", "small", "2", "50", "TRADE 6: keeps clear of services."),
     "bypass_between": Rule("between bypass leaves", "gap", "1/4", "6", "TRADE 11: they must pass."),
 }
 

@@ -10,8 +10,8 @@ from jambo.core.door.hardware import Item
 from jambo.core.door.leaf import Hands, hands
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.flags import Flag, worst_first
-from jambo.core.length import ZERO
-from jambo.core.opening import bypass, framing, judge, judge_sliding, plate, pocket, slider, swing_door
+from jambo.core.length import ZERO, Length
+from jambo.core.opening import bypass, cut_in, framing, judge, judge_sliding, plate, pocket, slider, slope, swing_door
 from jambo.core.opening.elevation import Group, Pole, PoleMark, floor_shapes, mirrored, story_pole, wall_shapes
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.framing import Wall
@@ -46,6 +46,7 @@ class Result:
     drawings: tuple[Drawing, ...]
     track: TrackTape | None
     found: AsFound
+    opened: cut_in.Opened | None = None
 
 
 def stages_of(opening: Opening, existing: bool = False) -> tuple[Stage, ...]:
@@ -117,17 +118,89 @@ def _missing(figures: dict[str, Reckoned], opening: Opening) -> tuple[Missing, .
 CASING = ("casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b")  # mitred heads are cut by the long point
 
 
-def _cut_list(figures: dict[str, Reckoned], opening: Opening, wall: Wall, laid: Plate) -> tuple[Piece, ...]:
+def _framing_ends(laid: Plate, wall: Wall, placing: framing.Placing) -> tuple[Length | None, Length | None]:
+    """The outer faces of the framing from the wall's left end."""
+    near, far = laid.framing_near, laid.framing_far
+    if placing.measured_from == "left" or near is None or far is None:
+        return near, far
+    length = value_of(wall.length)
+    return (None, None) if length is None else (length - far, length - near)
+
+
+def _made_good(
+    opening: Opening, wall: Wall, figures: dict[str, Reckoned], at: cut_in.InWall, rules: HouseRules
+) -> list[Reckoned]:
+    """What cutting into a standing wall asks for besides its framing: fillers, base trim, floor where the plate was."""
+    found = [f for f in at.fillers if f is not None]
+    if opening.kind != "pocket":  # a pocket's finished way is not in the middle of its opening
+        casing = opening.casing.width if opening.casing else None
+        found += cut_in.base_cuts(figures, casing, rules)
+    if at.opened is not None and wall.found is not None:
+        touched = {*at.opened.cut, *at.opened.cleared, *(k for k in at.opened.kings if k is not None)}
+        found += [cut_in.face(wall.found[n], wall, opening.placing.measured_from) for n in sorted(touched)]
+    if wall.plate_on == "joists":
+        found += [add("floor_extension", figures["ro_width"]), add("plate_block", wall.stud_depth)]
+    return found
+
+
+def _wall_pieces(
+    figures: dict[str, Reckoned],
+    opening: Opening,
+    wall: Wall,
+    laid: Plate,
+    opened: cut_in.Opened | None,
+    sloped: slope.Slope | None,
+) -> dict[str, list[Piece]]:
+    """Kings and cripples to cut, and what else a standing wall or a sloping ceiling asks for.
+
+    Standing studs that serve as kings are not cut, and the tops of studs that are cut stay as cripples.
+    """
+    stud = (wall.stud_thickness.value, wall.stud_depth.value)
+    each, cripple = opening.header.kings, figures["cripple_length"]
+    reused = opened.kings if opened is not None else (None, None)
+    need = {side: each - (king is not None) for side, king in zip(("left", "right"), reused, strict=True)}
+    if sloped is None:
+        kings = [Piece("king", "wall", sum(need.values()), figures["king_length"], stud)]
+    else:
+        high = "right" if sloped.low_side == "left" else "left"
+        kings = [
+            Piece("king", "wall", need[sloped.low_side], figures["king_low_long"], stud),
+            Piece("king", "wall", need[high], figures["king_high_long"], stud),
+        ]
+    cripples = len(laid.cripples) if not isinstance(cripple, Figure) or cripple.value.nm > 0 else 0
+    if opened is not None:
+        cripples = 0
+    name = "cripple_long" if sloped is not None and "cripple_long" in figures else "cripple_length"
+    more: list[Piece] = []
+    for side in ("left", "right"):
+        gap = figures.get(f"king_filler_{side}")
+        if opened is not None and gap is not None:
+            more.append(Piece("king_filler", "wall", 1, figures["king_length"], (value_of(gap), stud[1])))
+    if sloped is not None:
+        more.append(Piece("slope_nailer", "wall", 1, figures["slope_nailer"], stud))
+    if "floor_extension" in figures:
+        more.append(Piece("floor_extension", "wall", 1, figures["floor_extension"], (None, stud[1])))
+        more.append(Piece("plate_block", "wall", 2, figures["plate_block"], stud))
+    return {"kings": kings, "cripples": [Piece("cripple", "wall", cripples, figures[name], stud)], "more": more}
+
+
+def _cut_list(
+    figures: dict[str, Reckoned],
+    opening: Opening,
+    wall: Wall,
+    laid: Plate,
+    opened: cut_in.Opened | None,
+    sloped: slope.Slope | None,
+) -> tuple[Piece, ...]:
     header, stud = opening.header, (wall.stud_thickness.value, wall.stud_depth.value)
     depth = opening.frame.depth.value if opening.frame.depth else value_of(figures["frame_depth"])
-    cripple = figures["cripple_length"]
-    cripples = len(laid.cripples) if not isinstance(cripple, Figure) or cripple.value.nm > 0 else 0
+    timber = _wall_pieces(figures, opening, wall, laid, opened, sloped)
     return cut_list(
-        king=(2 * header.kings, figures["king_length"]),
+        kings=timber["kings"],
         jack=(2 * header.jacks, figures["jack_length"]),
         header=figures["header_length"],
         header_section=(value_of(header.depth), wall.stud_depth.value),
-        cripple=(cripples, cripple),
+        cripples=[*timber["cripples"], *timber["more"]],
         stud_section=stud,
         door=_PIECES[opening.kind](opening, figures, (value_of(opening.frame.leg_thickness), depth)),
         casing=[figures[n] for n in CASING if n in figures],
@@ -217,6 +290,18 @@ def _flags(
 def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     """Work out one opening in its wall under the house rules. Never raises for incomplete facts: figures wait."""
     figures = _FIGURES[opening.kind](opening, wall, rules)
+    # the edge a crew may measure to: the hinges', or the one a leaf slides away from
+    edge = (
+        opening.handing.hinge_side if opening.kind == "swing" else ("left" if opening.slides_to == "right" else "right")
+    )
+    header, placing = opening.header, opening.placing
+    at = cut_in.InWall()
+    if opening.cut_in is not None:
+        near, _, far = plate.edges(figures["ro_width"], placing, edge)
+        at = cut_in.planned((near, far), figures, wall, header, placing.measured_from, rules)
+    laid = plate.lay_out(figures["ro_width"], wall, header, placing, edge, at.opened, at.fillers)
+    level, ends = wall, _framing_ends(laid, wall, placing)
+    wall = slope.under_slope(wall, *ends)
     framed = framing.pieces(figures["ro_width"], figures["ro_height"], wall, opening.header)
     finished = framing.finished_thickness(wall)
     wall_figures = [
@@ -226,11 +311,6 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     figures |= {figure.name: figure for figure in wall_figures + _trim_figures(figures, opening, wall, rules)}
     if opening.kind == "swing" and opening.frame.kind == "lining_kit":
         figures["rip_width"] = add("rip_width", wall_figures[-2], rules.known("rip_planing"))
-    # the edge a crew may measure to: the hinges', or the one a leaf slides away from
-    edge = (
-        opening.handing.hinge_side if opening.kind == "swing" else ("left" if opening.slides_to == "right" else "right")
-    )
-    laid = plate.lay_out(figures["ro_width"], wall, opening.header, opening.placing, edge)
     if opening.kind == "pocket":
         splits = pocket.marks(opening, laid.near_edge, laid.far_edge, figures)
         laid = laid.with_more([Mark("split_stud", f) for f in splits])
@@ -241,6 +321,11 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         tape = slider.lay_track(opening, wall, across, figures, rules)
         more = [*slider.fixed_figures(opening, tape, figures), *slider.slab_now(opening, figures)]
         figures |= {figure.name: figure for figure in more}
+    sloped = slope.slope_over(level, *ends, header, framed.header_top)
+    if sloped is not None:
+        figures |= {f.name: f for f in sloped.figures}
+    if opening.cut_in is not None:
+        figures |= {f.name: f for f in _made_good(opening, wall, figures, at, rules)}
     found = as_found(opening, wall, figures, rules)
     figures |= found.figures
     return Result(
@@ -249,6 +334,8 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         flags=worst_first(
             (
                 *_flags(opening, wall, figures, laid, tape, rules),
+                *(cut_in.on_cut_in(opening.cut_in, at.opened, wall, at.size, rules) if opening.cut_in else ()),
+                *(sloped.flags if sloped is not None else ()),
                 *found.flags,
                 *on_cuts(opening.cuts, figures, opening.tape),
             )
@@ -257,11 +344,12 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         hands=hands(opening.handing),
         plate=laid,
         pole=_pole(figures, opening.kind),
-        pieces=_cut_list(figures, opening, wall, laid),
+        pieces=_cut_list(figures, opening, wall, laid, at.opened, sloped),
         hardware=_hardware(opening, figures, tape, rules),
         shapes=_shapes(opening, wall, framed, laid, figures, tape, rules),
-        steps=work_card(opening, wall),
+        steps=work_card(opening, wall, at.opened, figures),
         drawings=_drawings(opening, wall, figures, rules),
         track=tape,
         found=found,
+        opened=at.opened,
     )

@@ -27,6 +27,11 @@ _PARTS: dict[str, tuple[str, str, str]] = {
     "split_leg": ("split jamb, half", "split jamb leg, half", "split jamb stile, half"),
     "split_head": ("split head jamb, half", "split head, half", "split head, half"),
     "head_packer": ("packer over the head", "packer over the head", "packer over the head"),
+    "king_filler": (
+        "filler beside the standing stud",
+        "packer beside the standing stud",
+        "packer beside the standing stud",
+    ),
     "filler": ("filler strip", "filler strip", "filler strip"),
     "slab": ("slab", "slab", "slab"),
     "track": ("track", "track", "track"),

@@ -16,7 +16,7 @@ from jambo.core.door.hardware import Corner
 from jambo.core.door.leaf import HandLabel, HingeSide, Side
 from jambo.core.opening.facts import DoorKind, FixSchool, FootFloor, Guide, HeadGain, LeadsTo
 from jambo.core.opening.floors import Under
-from jambo.core.opening.framing import Bearing, To, WallEnd
+from jambo.core.opening.framing import Bearing, PlateOn, To, WallEnd
 from jambo.core.opening.swing import AddFrom, School
 from jambo.core.setting.facts import HingeBy, Latch, LeanSchool, LegSchool, Nailing, Packing, SetSchool, StrikeBy
 from jambo.core.survey.readings import Place, Toward
@@ -420,6 +420,8 @@ class Rules(Model):
     casing_hides: Annotated[LengthText | None, Of("gap")] = None
     gap_tolerance: Annotated[LengthText | None, Of("gap")] = None
     move_most: Annotated[LengthText | None, Of("gap")] = None
+    king_filler: Annotated[LengthText | None, Of("small")] = None
+    service_clear: Annotated[LengthText | None, Of("small")] = None
     bypass_between: Annotated[LengthText | None, Of("gap")] = None
     school: School | None = None
 
@@ -440,10 +442,27 @@ class Fitting(Model):
     side: Side = "A"
 
 
+class WallService(Model):
+    """A wire, pipe or duct found in a standing wall: it runs from `at` to `to` along it, and from `low` up to `high`.
+
+    Without `to` it goes straight up at `at`; without heights over the whole wall. `fixed` says that it cannot be moved.
+    """
+
+    what: Name = ""
+    at: Annotated[LengthText | None, Of("position")] = None
+    to: Annotated[LengthText | None, Of("position")] = None
+    low: Annotated[LengthText | None, Of("height")] = None
+    high: Annotated[LengthText | None, Of("height")] = None
+    fixed: bool = False
+
+
 class Wall(Model):
     """A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
 
-    `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
+    `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
+    `fittings` what is on it. Under a ceiling that slopes along it, `height` is at the left end and `height_right` at the right.
+    Of a standing wall, `studs_found` are the centres of its studs from the left end, `services` what runs in it, and
+    `plate_on` what its bottom plate stands on.
     """
 
     name: Name = ""
@@ -463,6 +482,24 @@ class Wall(Model):
     left_corner: WallCorner = "open"
     right_corner: WallCorner = "open"
     fittings: Annotated[list[Fitting], Field(max_length=40)] = Field(default_factory=list)
+    height_right: Annotated[LengthText | None, Of("wall_height")] = None
+    studs_found: Annotated[list[Stud], Field(max_length=80)] | None = None
+    services: Annotated[list[WallService], Field(max_length=40)] = Field(default_factory=list)
+    plate_on: PlateOn = "deck"
+
+
+class CutIn(Model):
+    """A new hole cut into a standing wall, when `asked`: from the left end its left edge at `least`, its right edge at `most`.
+
+    `wanted` is where its centre is wanted. `support` is the temporary support while studs are cut, and `support_by` who gave it.
+    """
+
+    asked: bool = False
+    least: Annotated[LengthText | None, Of("position")] = None
+    most: Annotated[LengthText | None, Of("position")] = None
+    wanted: Annotated[LengthText | None, Of("position")] = None
+    support: Text = ""
+    support_by: Name = ""
 
 
 class DeliveredUnit(Model):
@@ -540,6 +577,7 @@ class Opening(Model):
     casing: Casing = Field(default_factory=Casing)
     header: Header = Field(default_factory=Header)
     position: Position = Field(default_factory=Position)
+    cut_in: CutIn = Field(default_factory=CutIn)
     rules: Rules = Field(default_factory=Rules)
     unit: DeliveredUnit = Field(default_factory=DeliveredUnit)
     setting: Setting = Field(default_factory=Setting)

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from fractions import Fraction
 from functools import cache
+from itertools import pairwise
 from typing import Any
 
 from pydantic import BaseModel
@@ -14,18 +15,19 @@ from jambo.core.catalogue import named
 from jambo.core.door.frame import Frame, HeadOverLegs, Joint, LegsPastHead, Sill, Trenched
 from jambo.core.door.hardware import Lockset
 from jambo.core.door.leaf import Handing, Leaf
-from jambo.core.length import Length
+from jambo.core.length import ZERO, Length
 from jambo.core.limits import KINDS, allows
 from jambo.core.mass import ACCEPTED as MASS_ACCEPTED
 from jambo.core.mass import Mass, read_mass
 from jambo.core.notation import ACCEPTED, Heard, NotALength, exact_text, read
+from jambo.core.opening.cut_in import CutIn
 from jambo.core.opening.facts import Beside, Bypass, Found, Lean, Opening, PocketKit, Slider
 from jambo.core.opening.floors import Floors, Stack
-from jambo.core.opening.framing import Header, Placing, Wall
+from jambo.core.opening.framing import FoundStud, Header, Placing, Service, Wall
 from jambo.core.record import Cut
 from jambo.core.rules import LEVELS, RULES, HouseRules
 from jambo.core.setting.facts import Delivered, Setting
-from jambo.core.sums import Fact, Known, Missing, Source, value_of
+from jambo.core.sums import HALF, Fact, Known, Missing, Source, value_of
 from jambo.core.survey.level import STEEPEST, read_level
 from jambo.core.survey.readings import PLACES, Reading, Survey
 from jambo.core.tape import STEPS, Tape, Unit
@@ -332,8 +334,52 @@ def _wall(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:
         finish_b=reader.length(wall, "finish_b", "wall", "finish_b"),
         bearing=wall.bearing,
         existing=wall.existing,
+        height_right=_known(reader, wall, "height_right", "wall", "wall_height"),
+        found=_found_studs(wall, settled["stud_thickness"].value, reader),
+        services=tuple(_services(wall, reader)),
+        plate_on=wall.plate_on,
         **settled,
     )
+
+
+def _found_studs(wall: doc.Wall, thick: Length, reader: Reader) -> tuple[FoundStud, ...] | None:
+    """The studs of a standing wall in order along it; numbered as they stand. One without a place does not count yet."""
+    if wall.studs_found is None:
+        return None
+    centres = [_known(reader, s, "at", f"wall.studs_found[{i}]", "found_stud") for i, s in enumerate(wall.studs_found)]
+    placed = sorted((c for c in centres if c is not None), key=lambda c: c.value)
+    for before, after in pairwise(placed):
+        if after.value - before.value < thick:
+            told = exact_text(thick, reader.unit)
+            reader.refuse(after.source.path, "two studs would stand in one another", f"at least {told} from the next")
+    half_stud = thick * HALF
+    return tuple(FoundStud(n, c, c.value - half_stud, c.value + half_stud) for n, c in enumerate(placed, 1))
+
+
+def _services(wall: doc.Wall, reader: Reader) -> Iterator[Service]:
+    """What runs in a standing wall; one without a place does not count yet, one without heights runs over the whole wall."""
+    for i, one in enumerate(wall.services):
+        path = f"wall.services[{i}]"
+        at, to, low, high = (_known(reader, one, n, path, "service") for n in ("at", "to", "low", "high"))
+        if low is not None and high is not None and high.value < low.value:
+            reader.refuse(f"{path}.high", "it would end below where it starts", "a height over its lower end")
+        if at is None:
+            continue
+        ends = sorted([at.value, to.value if to is not None else at.value])
+        yield Service(
+            one.what, ends[0], ends[1],
+            low.value if low is not None else ZERO,
+            high.value if high is not None else KINDS["wall_height"].most,
+            not one.fixed, f"{path}.at",
+        )  # fmt: skip
+
+
+def _cut_in(asked: doc.CutIn, reader: Reader) -> CutIn:
+    path = "opening.cut_in"
+    least, most, wanted = (_known(reader, asked, n, path, "position") for n in ("least", "most", "wanted"))
+    if least is not None and most is not None and most.value <= least.value:
+        reader.refuse(f"{path}.most", "the range would end before it starts", "a place right of where it may start")
+    return CutIn(least, most, wanted, asked.support, asked.support_by)
 
 
 def _setting(setting: doc.Setting, reader: Reader) -> Setting:
@@ -429,14 +475,17 @@ def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
             shown = exact_text(most, reader.unit)
             reader.refuse(path, f"{exact_text(value, reader.unit)} {reason} ({shown})", f"{accepted} {shown}")
 
+    tallest = wall.height
+    if wall.height_right is not None and (value_of(wall.height) or wall.height_right.value) < wall.height_right.value:
+        tallest = wall.height_right
     for i, leaf in enumerate(opening.leaves):
         path = f"opening.door.leaves[{i}]"
         over(f"{path}.width", leaf.width, wall.length, "is wider than the wall is long", "a leaf narrower than")
-        over(f"{path}.height", leaf.height, wall.height, "is taller than the wall", "a leaf lower than")
+        over(f"{path}.height", leaf.height, tallest, "is taller than the wall", "a leaf lower than")
         first = value_of(opening.leaves[0].height)
         if i and opening.kind != "bypass" and first is not None and value_of(leaf.height) not in (None, first):
             reader.refuse(f"{path}.height", "the two leaves of a pair are one height", exact_text(first, reader.unit))
-    over("opening.header.depth", opening.header.depth, wall.height, "is deeper than the wall is high", "less than")
+    over("opening.header.depth", opening.header.depth, tallest, "is deeper than the wall is high", "less than")
     over("opening.position.distance", opening.placing.distance, wall.length, "is past the end of the wall", "at most")
 
 
@@ -460,6 +509,7 @@ def facts_of(document: doc.Document) -> Facts:
     casing_thick = _known(reader, asked.casing, "thickness", "opening.casing", "casing_thickness")
     slab_at = _known(reader, document.show, "slab_at", "show", "slab_slid")
     strip = reader.length(asked.floors, "strip", "opening.floors", "strip")
+    cut_in = _cut_in(asked.cut_in, reader)
     placing = Placing(
         asked.position.measured_from,
         asked.position.to,
@@ -510,6 +560,7 @@ def facts_of(document: doc.Document) -> Facts:
         setting=_setting(asked.setting, reader),
         head_line=_known(reader, asked, "head_line", "opening", "head_line"),
         head_gain=asked.head_gain,
+        cut_in=cut_in if asked.cut_in.asked and document.wall.existing else None,
         survey=_survey(document.survey, reader),
         cuts=_cuts(document.cuts, reader),
         tape=shown if shown.unit == document.unit else Tape.of(document.unit),

@@ -20,6 +20,7 @@ from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
 from jambo.core.words import Region, fill
 from jambo.files.document import Document
 from jambo.files.facts import Reader, facts_of, read_fittings
+from jambo.files.places_out import PlacesOut, places_out
 from jambo.files.problems import Refused
 from jambo.files.results import LengthOut, flag_out, length_out
 
@@ -96,6 +97,17 @@ class FittingOut(TypedDict):
     side: str
 
 
+class ServiceOut(TypedDict):
+    """Something that runs in a standing wall, as the box it runs in, in millimetres."""
+
+    what: str
+    x0: float
+    x1: float
+    y0: float
+    y1: float
+    fixed: bool
+
+
 class WallOut(TypedDict):
     """The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out."""
 
@@ -110,6 +122,8 @@ class WallOut(TypedDict):
     pieces: list[WallPieceOut]
     flags: list[WallFlagOut]
     studs: int
+    services: list[ServiceOut]
+    places: list[PlacesOut]
 
 
 def wall_out(asked: Sequence[Asked], blank: Document, tape: Tape, words: Region) -> WallOut:
@@ -159,6 +173,14 @@ def wall_out(asked: Sequence[Asked], blank: Document, tape: Tape, words: Region)
         "pieces": _pieces(layout, bare.wall.height, bare.wall.plate_thickness, tape, words),
         "flags": [_flag(s, layout, kept, tape, words) for s in said],
         "studs": len(layout.studs),
+        "services": [
+            {
+                "what": s.what, "x0": in_mm(s.low), "x1": in_mm(s.high), "y0": in_mm(s.bottom),
+                "y1": in_mm(min(s.top, height) if height is not None else s.top), "fixed": not s.movable,
+            }
+            for s in bare.wall.services
+        ],
+        "places": places_out([one.id for one in kept], solved, layout, bare.wall, rules, tape, words),
     }  # fmt: skip
 
 

@@ -70,9 +70,7 @@ def wall_shapes(
         shapes.append(Shape("top_plate", low, top, high, top + tb, ("wall_height",)))
         for common in plate.commons:
             if common.fate == "stands":
-                shapes.append(
-                    Shape("stud", common.near, tb, common.near + stud, top, (f"mark_common_{common.number}",))
-                )
+                shapes.append(Shape("stud", common.near, tb, common.near + stud, top, (common.figure,)))
         for end in ends:
             x0 = end if end == ZERO else end - stud
             clear = x0 + stud <= near - side or x0 >= far + side
@@ -80,12 +78,19 @@ def wall_shapes(
                 shapes.append(Shape("stud", x0, tb, x0 + stud, top))
         for i in range(header.kings):
             out = stud * (header.jacks + i)
+            near_out, far_out = out + plate.fillers[0], out + plate.fillers[1]
             shapes.append(
-                Shape("king", near - out - stud, tb, near - out, top, ("king_length", f"mark_king_near_{i + 1}"))
+                Shape(
+                    "king", near - near_out - stud, tb, near - near_out, top, ("king_length", f"mark_king_near_{i + 1}")
+                )
             )
             shapes.append(
-                Shape("king", far + out, tb, far + out + stud, top, ("king_length", f"mark_king_far_{i + 1}"))
+                Shape("king", far + far_out, tb, far + far_out + stud, top, ("king_length", f"mark_king_far_{i + 1}"))
             )
+        packed = stud * header.jacks
+        for gap, x0 in zip(plate.fillers, (near - packed - plate.fillers[0], far + packed), strict=True):
+            if gap > ZERO:
+                shapes.append(Shape("filler", x0, tb, x0 + gap, top))
     for i in range(header.jacks):
         out = stud * i
         shapes.append(Shape("jack", near - out - stud, tb, near - out, height, ("jack_length",)))

@@ -10,6 +10,7 @@ from jambo.core.door.hardware import Lockset
 from jambo.core.door.leaf import Handing, HandLabel, HingeSide, Leaf, Side
 from jambo.core.length import Length
 from jambo.core.mass import Mass
+from jambo.core.opening.cut_in import CutIn
 from jambo.core.opening.floors import Floors
 from jambo.core.opening.framing import Header, Placing
 from jambo.core.opening.swing import AddFrom, School
@@ -171,6 +172,7 @@ class Opening:
     cuts: tuple[Cut, ...] = ()
     head_line: Known | None = None
     head_gain: HeadGain = "raise"
+    cut_in: CutIn | None = None
     tape: Tape = field(default_factory=Tape)
 
     @property

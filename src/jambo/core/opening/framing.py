@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.door.leaf import HingeSide
+from jambo.core.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.sums import Fact, Known, Reckoned, add
 
@@ -14,9 +15,39 @@ To = Literal["centre", "near_edge", "far_edge", "hinge_edge"]
 Bearing = Literal["no", "yes", "unknown"]
 
 
+PlateOn = Literal["deck", "joists"]
+
+
+@dataclass(frozen=True, slots=True)
+class FoundStud:
+    """A stud of a standing wall as found: its number in the list, its centre from the left end, and its faces."""
+
+    number: int
+    centre: Known
+    left: Length
+    right: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Service:
+    """A wire, pipe or duct in a standing wall: the box it runs in, from the left end and the rough floor."""
+
+    what: str
+    low: Length
+    high: Length
+    bottom: Length
+    top: Length
+    movable: bool
+    path: str
+
+
 @dataclass(frozen=True, slots=True)
 class Wall:
-    """A wall as seen from side A. `height` is from the rough floor to the underside of the top plates."""
+    """A wall as seen from side A. `height` is from the rough floor to the underside of the top plates.
+
+    Under a sloping ceiling `height` is at the left end and `height_right` at the right. `found` are a standing wall's studs
+    as found, None while nobody looked; `plate_on` says whether the bottom plate stands on the deck or on the joists.
+    """
 
     height: Fact
     length: Fact
@@ -30,6 +61,10 @@ class Wall:
     finish_b: Fact
     bearing: Bearing = "unknown"
     existing: bool = False
+    height_right: Known | None = None
+    found: tuple[FoundStud, ...] | None = None
+    services: tuple[Service, ...] = ()
+    plate_on: PlateOn = "deck"
 
 
 @dataclass(frozen=True, slots=True)

@@ -224,7 +224,7 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
             space = plate.framing_near - common.near - stud if near_side else common.near - plate.framing_far
             if ZERO < space < stud:
                 values: dict[str, Length | str] = {"space": space, "number": str(common.number)}
-                yield Flag("sliver-beside-king", values, (f"mark_common_{common.number}",), path)
+                yield Flag("sliver-beside-king", values, (common.figure,), path)
 
 
 def _frame_fits(frame: Frame, finished: Length | None, figures: Figures) -> Iterator[Flag]:

@@ -26,11 +26,11 @@ class Piece:
 
 def cut_list(
     *,
-    king: tuple[int, Reckoned],
+    kings: Sequence[Piece],
     jack: tuple[int, Reckoned],
     header: Reckoned,
     header_section: tuple[Length | None, Length | None],
-    cripple: tuple[int, Reckoned],
+    cripples: Sequence[Piece],
     stud_section: tuple[Length | None, Length | None],
     door: Sequence[Piece],
     casing: Sequence[Reckoned] = (),
@@ -38,10 +38,10 @@ def cut_list(
 ) -> tuple[Piece, ...]:
     """List the pieces in the order they are cut: wall first, then what the door is made of, casing last."""
     rows = [
-        Piece("king", "wall", king[0], king[1], stud_section),
+        *kings,
         Piece("jack", "wall", jack[0], jack[1], stud_section),
         Piece("header", "wall", 1, header, header_section),
-        Piece("cripple", "wall", cripple[0], cripple[1], stud_section),
+        *cripples,
         *door,
     ]
     # two legs a side; a head for each side

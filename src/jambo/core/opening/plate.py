@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
 from jambo.core.door.leaf import HingeSide
 from jambo.core.length import ZERO, Exact, Length
+from jambo.core.opening.cut_in import Opened, face
 from jambo.core.opening.framing import Header, Placing, Wall
 from jambo.core.sums import HALF, Amount, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
 
 What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
 Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
+Fate = Literal["stands", "cripple", "dropped"]
 BESIDE = 1  # spacings beside the framing within which layout studs are listed
 
 
@@ -27,11 +29,12 @@ class Mark:
 
 @dataclass(frozen=True, slots=True)
 class Common:
-    """A layout stud near the opening: its near face, and what becomes of it."""
+    """A stud near the opening, by the layout or as found: its near face, what becomes of it, and the figure of its line."""
 
     number: int
     near: Length
-    fate: Literal["stands", "cripple", "dropped"]
+    fate: Fate
+    figure: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +47,7 @@ class Plate:
     far_edge: Reckoned
     framing_near: Length | None
     framing_far: Length | None
+    fillers: tuple[Length, Length] = (ZERO, ZERO)  # between jacks and a standing stud that serves as king, near and far
 
     def with_more(self, more: Sequence[Mark]) -> Plate:
         """Add a kind's own marks and put all in running order."""
@@ -57,7 +61,8 @@ class Plate:
         return tuple(c for c in self.commons if c.fate == "cripple")
 
 
-def _edges(width: Reckoned, placing: Placing, hinge_side: HingeSide) -> tuple[Reckoned, Reckoned, Reckoned]:
+def edges(width: Reckoned, placing: Placing, hinge_side: HingeSide) -> tuple[Reckoned, Reckoned, Reckoned]:
+    """The running measures of the rough opening's near edge, centre and far edge."""
     if placing.to == "centre":
         near = add("mark_ro_near", placing.distance, (-HALF, width))
         far = add("mark_ro_far", placing.distance, half(width))
@@ -104,14 +109,62 @@ def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tup
     return sorted(found, key=lambda pair: pair[1].value)
 
 
-def lay_out(width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge_side: HingeSide) -> Plate:
-    """Lay the opening out on the plate, measured from the wall end its position is given from."""
-    near, centre, far = _edges(width, placing, hinge_side)
+def _commons(
+    wall: Wall, placing: Placing, spans: tuple[tuple[Length, Length], tuple[Length, Length]], opened: Opened | None
+) -> Iterator[tuple[Common, Figure]]:
+    """The studs within reach of the framing: as found in a standing wall, by the layout in a new one."""
+    (low, high), (header_near, header_far) = spans
+    reach, stud = wall.stud_spacing.value * BESIDE, wall.stud_thickness.value
+    if wall.found is not None:
+        for i, one in enumerate(wall.found):
+            figure = face(one, wall, placing.measured_from)
+            if not isinstance(figure, Figure) or not low - reach <= figure.value <= high + reach:
+                continue
+            fate: Fate = "stands"
+            if opened is not None:
+                fate = "cripple" if i in opened.cut else "stands"
+                fate = "dropped" if i in (*opened.cleared, *opened.kings) else fate
+            elif figure.value + stud > low and figure.value < high:
+                fate = "dropped"
+            yield Common(one.number, figure.value, fate, figure.name), figure
+        return
+    length = value_of(wall.length)
+    for n, figure in _layout(wall, placing, low - reach, high + reach):
+        near, back = figure.value, figure.value + stud
+        if near < stud or (length is not None and back > length - stud):
+            continue  # runs into the stud that ends the wall
+        fate = "stands"
+        if back > low and near < high:
+            fate = "cripple" if near >= header_near and back <= header_far else "dropped"
+        yield Common(n, near, fate, figure.name), figure
+
+
+def lay_out(
+    width: Reckoned,
+    wall: Wall,
+    header: Header,
+    placing: Placing,
+    hinge_side: HingeSide,
+    opened: Opened | None = None,
+    fillers: tuple[Reckoned | None, Reckoned | None] = (None, None),
+) -> Plate:
+    """Lay the opening out on the plate, measured from the wall end its position is given from.
+
+    `opened` is the standing wall it is cut into; `fillers` what stands between jacks and a standing king, near and far.
+    """
+    near, centre, far = edges(width, placing, hinge_side)
     stud = wall.stud_thickness
+    behind = [[(1, f)] if f is not None else [] for f in fillers]
     jacks, kings = header.jacks, header.kings
     marks: list[Mark] = []
     for i in range(kings, 0, -1):
-        marks.append(Mark("king", add(f"mark_king_near_{i}", near, (-(jacks + i - 1), stud)), "near"))
+        marks.append(
+            Mark(
+                "king",
+                add(f"mark_king_near_{i}", near, (-(jacks + i - 1), stud), *[(-1, f) for _, f in behind[0]]),
+                "near",
+            )
+        )
     for i in range(jacks, 0, -1):
         if i > 1:
             marks.append(Mark("jack", add(f"mark_jack_near_{i}", near, (-(i - 1), stud)), "near"))
@@ -119,31 +172,24 @@ def lay_out(width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge
     for i in range(2, jacks + 1):
         marks.append(Mark("jack", add(f"mark_jack_far_{i}", far, (i - 1, stud)), "far"))
     for i in range(1, kings + 1):
-        marks.append(Mark("king", add(f"mark_king_far_{i}", far, (jacks + i - 1, stud)), "far"))
+        marks.append(Mark("king", add(f"mark_king_far_{i}", far, (jacks + i - 1, stud), *behind[1]), "far"))
     if isinstance(near, Waiting) or isinstance(far, Waiting):
         return Plate(tuple(marks), (), near, far, None, None)
 
     side = stud.value * (jacks + kings)
-    framing_near, framing_far = near.value - side, far.value + side
+    gaps = tuple(value_of(f) or ZERO if f is not None else ZERO for f in fillers)
+    framing_near, framing_far = near.value - side - gaps[0], far.value + side + gaps[1]
     start = Mark(
         "wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.measured_from")))
     )
-    reach = wall.stud_spacing.value * BESIDE
+    over = (near.value - stud.value * jacks, far.value + stud.value * jacks)
     commons: list[Common] = []
-    length = value_of(wall.length)
-    for n, figure in _layout(wall, placing, framing_near - reach, framing_far + reach):
-        face, back = figure.value, figure.value + stud.value
-        if face < stud.value or (length is not None and back > length - stud.value):
-            continue  # runs into the stud that ends the wall
-        fate: Literal["stands", "cripple", "dropped"] = "stands"
-        if back > framing_near and face < framing_far:
-            header_near, header_far = near.value - stud.value * jacks, far.value + stud.value * jacks
-            fate = "cripple" if face >= header_near and back <= header_far else "dropped"
-        commons.append(Common(n, face, fate))
-        if fate == "stands":
+    for common, figure in _commons(wall, placing, ((framing_near, framing_far), over), opened):
+        commons.append(common)
+        if common.fate == "stands":
             marks.append(Mark("common", figure, "far"))
     if isinstance(wall.length, Known):
         marks.append(Mark("wall_end", add("mark_wall_end", wall.length)))
     marks.append(start)
     marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
-    return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far)
+    return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far, (gaps[0], gaps[1]))

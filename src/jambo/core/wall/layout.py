@@ -13,6 +13,7 @@ from jambo.core.drawing import Shape
 from jambo.core.length import ZERO, Length
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.framing import Wall
+from jambo.core.opening.slope import ceiling_at
 from jambo.core.solve import Result
 from jambo.core.sums import HALF, value_of
 
@@ -111,6 +112,12 @@ def _shift(one: Solved, wall: Wall) -> Length:
 def studs(wall: Wall, taken: Sequence[Span]) -> tuple[Stud, ...]:
     """The layout studs that stand whole: not in an opening's framing, nor running into the studs that end the wall."""
     length = value_of(wall.length)
+    if wall.found is not None:  # a standing wall has the studs that were found in it, and no others
+        return tuple(
+            Stud(s.number, s.left)
+            for s in wall.found
+            if all(s.right <= span.low or s.left >= span.high for span in taken)
+        )
     if length is None:
         return ()
     thick, spacing, offset = wall.stud_thickness.value, wall.stud_spacing.value, wall.layout_offset.value
@@ -168,10 +175,15 @@ def _shapes(
     )
     shapes: list[tuple[int | None, Shape]] = []
     if top is not None and length is not None:
-        shapes.append((None, Shape("top_plate", ZERO, top, length, top + tb)))
-        ends = [Stud(0, ZERO), Stud(0, length - thick)]
+        right = wall.height_right.value if wall.height_right is not None else top
+        if right == top:
+            shapes.append((None, Shape("top_plate", ZERO, top, length, top + tb)))
+        else:  # a line along the slope: from its left corner to its right one
+            shapes.append((None, Shape("ceiling", ZERO, top, length, right)))
+        ends = [Stud(0, ZERO), Stud(0, length - thick)] if wall.found is None else []
         for stud in (*ends, *found):
-            shapes.append((None, Shape("stud", stud.left, tb, stud.left + thick, top)))
+            heights = [h for x in (stud.left, stud.left + thick) if (h := ceiling_at(wall, x)) is not None]
+            shapes.append((None, Shape("stud", stud.left, tb, stud.left + thick, min(heights))))
         shapes += [(None, Shape("plate", run.low, ZERO, run.high, tb)) for run in plates]
     for s in standing:
         shift = _shift(solved[s.index], wall)

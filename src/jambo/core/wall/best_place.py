@@ -1,0 +1,133 @@
+"""Where to cut a hole into a standing wall (TRADE 6): an exact search of the range the client allows.
+
+What a place costs changes only where an edge of the hole or of its framing meets an edge of a stud, a service or another
+opening. So the search looks at each of these meetings and to both sides of it, at the ends of the range, and at the place
+that was asked for; between them nothing changes but how far away that is.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+
+from jambo.core.length import ZERO, Length, size
+from jambo.core.opening.cut_in import Opened, Size, Standing, open_up
+from jambo.core.sums import HALF
+from jambo.core.wall.layout import Span
+
+MOST = 6  # places offered
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A hole and where it may go: its left edge from `least`, its right edge up to `most`, its centre wanted at `wanted`.
+
+    `taken` is the framing of the wall's other openings; `fixed` are the services that cannot be moved.
+    """
+
+    size: Size
+    wall: Standing
+    least: Length
+    most: Length
+    wanted: Length
+    length: Length
+    taken: tuple[Span, ...] = ()
+    fixed: frozenset[int] = frozenset()
+
+
+Cost = tuple[int, int, int, int, int]
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """A place for the hole: the wall opened there, what it costs, and how far its centre is from where it was wanted."""
+
+    opened: Opened
+    cost: Cost
+    off: Length
+
+
+def _may_stand(opened: Opened, asked: Asked) -> bool:
+    if opened.low < ZERO or opened.high > asked.length:
+        return False
+    return all(opened.high <= span.low or opened.low >= span.high for span in asked.taken)
+
+
+def _cost(opened: Opened, asked: Asked) -> Cost:
+    """Services that cannot be moved, services to move, studs cut, studs to add, fillers: fewest of the first decides."""
+    stuck = sum(n in asked.fixed for n in opened.services)
+    added = 2 * asked.size.header.kings - opened.reused
+    packed = sum(gap > ZERO for gap in opened.fillers)
+    return stuck, len(opened.services) - stuck, opened.lost, added, packed
+
+
+def _edges(asked: Asked) -> Iterator[int]:
+    """Every left edge at which a cost can change, in nanometres, and those the range ends at or that were asked for."""
+    t, w = asked.wall.thick, asked.size.wide
+    jacks, kings = asked.size.header.jacks * t, asked.size.header.kings * t
+    clear = jacks + max(asked.wall.clear, kings)
+    past = {jacks, jacks + kings, jacks + asked.wall.filler}
+    for low, high in asked.wall.studs:
+        for by in past:
+            yield from (high + by, low - w - by)
+    reach = {clear, jacks + kings}
+    boxes = [(a, b) for a, b, _, _ in asked.wall.services] + [(int(s.low.nm), int(s.high.nm)) for s in asked.taken]
+    for low, high in boxes:
+        for by in reach:
+            yield from (high + by, low - w - by)
+    yield from (jacks + kings, int(asked.length.nm) - w - jacks - kings)
+    yield from (int(asked.least.nm), int(asked.most.nm) - w, int(asked.wanted.nm) - w // 2)
+
+
+def _outcome(opened: Opened) -> tuple[object, ...]:
+    packed = tuple(gap > ZERO for gap in opened.fillers)
+    return opened.cut, opened.cleared, opened.kings, opened.services, packed
+
+
+def places(asked: Asked) -> tuple[Place, ...]:
+    """The places worth offering, best first: of those with one outcome the nearest to where it was wanted. Empty when none fits."""
+    low, high = int(asked.least.nm), int(asked.most.nm) - asked.size.wide
+    best: dict[tuple[object, ...], Place] = {}
+    meetings = {x for x in _edges(asked) if low <= x <= high}
+    beside = {x + by for x in meetings for by in (-1, 1) if low <= x + by <= high} - meetings
+    for x in (*sorted(meetings), *sorted(beside)):
+        opened = open_up(Length(x), asked.size, asked.wall)
+        if not _may_stand(opened, asked):
+            continue
+        place = Place(opened, _cost(opened, asked), size(opened.left + asked.size.width * HALF - asked.wanted))
+        known = best.get(_outcome(opened))
+        nearer = known is not None and x in meetings and (place.cost, place.off) < (known.cost, known.off)
+        if known is None or nearer:
+            best[_outcome(opened)] = place
+    ranked = sorted(best.values(), key=lambda p: (p.cost, p.off))
+    return tuple(_worth(ranked))[:MOST]
+
+
+def _worth(ranked: Sequence[Place]) -> Iterator[Place]:
+    """Leave out a place that costs more than one offered before it and is no nearer to where the hole was wanted."""
+    nearest: Length | None = None
+    for place in ranked:
+        if nearest is None or place.off < nearest:
+            nearest = place.off
+            yield place
+
+
+def reasons(place: Place, best: Place) -> Iterable[tuple[str, int]]:
+    """What sets a place apart from the best: the reason's key in `REASONS`, and by how many."""
+    for n, key in enumerate(("fixed", "services", "studs", "added", "fillers")):
+        by = place.cost[n] - best.cost[n]
+        if by:
+            yield key if by > 0 else f"fewer-{key}", abs(by)
+
+
+REASONS: dict[str, tuple[str, str]] = {  # one, several
+    "fixed": ("runs into something that cannot be moved", "runs into {n} things that cannot be moved"),
+    "services": ("one more service to move", "{n} more services to move"),
+    "studs": ("cuts one more {stud}", "cuts {n} more {stud}s"),
+    "added": ("one more {king} to add", "{n} more {king}s to add"),
+    "fillers": ("one more filler", "{n} more fillers"),
+    "fewer-services": ("one service fewer to move", "{n} services fewer to move"),
+    "fewer-studs": ("cuts one {stud} fewer", "cuts {n} {stud}s fewer"),
+    "fewer-added": ("one {king} fewer to add", "{n} {king}s fewer to add"),
+    "fewer-fillers": ("one filler fewer", "{n} fillers fewer"),
+}
