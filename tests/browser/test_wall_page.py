@@ -62,6 +62,7 @@ def test_clashes_come_and_go_as_an_opening_moves(page, five, client):
     page.get_by_role("button", name="Add a switch, socket or vent").click()
     at = page.get_by_label("From the left end", exact=True)
     at.fill("40")
+    at.press("Enter")
     expect(page.locator("[data-code=fitting-in-opening]")).to_be_visible()
     page.reload()
     expect(page.locator("[data-code=fitting-in-opening]")).to_contain_text("stands in opening G1")

@@ -110,7 +110,7 @@ def _into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Map
     if wall.bearing != "no":
         said = f": {asked.support}, by {asked.support_by}" if asked and asked.support and asked.support_by else ""
         yield Step("support", "Before", "Set the temporary support" + _plain(said) + ", before the first {stud} is cut.",
-                   "support planned and recorded", "posts, beam, jacks", "the load stands on it, nothing has sunk", CODE)  # fmt: skip
+                   "support planned and recorded", "posts, beam, screw jacks", "the load stands on it, nothing has sunk", CODE)  # fmt: skip
     yield Step("services", "Before", "Turn off and prove dead what runs in the wall; look along the whole {header_length} before a blade goes in.",
                "what is in the wall known", "tester, light, awl", "no wire, pipe or duct within the hole", CODE)  # fmt: skip
     yield Step("mark-hole", "Framing", "Mark the hole at {mark_ro_near} and {mark_ro_far}; open the {wallboard} from {king} to {king}, on both sides.",
@@ -196,7 +196,7 @@ def _into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Map
             "Framing",
             "Let the load down on the {header} slowly, then take the support away.",
             "{header} fixed and checked",
-            "jacks",
+            "screw jacks",
             "{header} level, no new crack",
             CODE,
         )

@@ -12,7 +12,7 @@ from jambo.core.drawing import Drawing, Shape
 from jambo.core.flags import Flag, worst_first
 from jambo.core.length import ZERO, Length
 from jambo.core.opening import bypass, cut_in, framing, judge, judge_sliding, plate, pocket, slider, slope, swing_door
-from jambo.core.opening.elevation import Group, Pole, PoleMark, floor_shapes, mirrored, story_pole, wall_shapes
+from jambo.core.opening.elevation import Ceiling, Group, Pole, PoleMark, floor_shapes, mirrored, story_pole, wall_shapes
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.framing import Wall
 from jambo.core.opening.pieces import Piece, cut_list
@@ -50,7 +50,7 @@ class Result:
 
 
 def stages_of(opening: Opening, existing: bool = False) -> tuple[Stage, ...]:
-    """The stages of the work in their order: a standing wall is read first, a new one when it is framed (TRADE 13)."""
+    """The stages of the work in their order: an opening that exists is read first, a new one when it is framed (TRADE 13)."""
     planned = _planned(opening)
     before = len(planned) - ("trim" in planned)
     after: tuple[Stage, ...] = ("set", "hang") if opening.kind == "swing" else ()
@@ -231,6 +231,15 @@ def _door_shapes(opening: Opening, at: Placed, tape: TrackTape | None, rules: Ho
     return bypass.shapes(opening, at) if opening.kind == "bypass" else swing_door.shapes(opening, at, rules)
 
 
+def _ceiling(opening: Opening, level: Wall) -> Ceiling | None:
+    """The height of a sloping ceiling over a place on the tape; None under a level one, or while it cannot be told."""
+    length = value_of(level.length)
+    if level.height_right is None or length is None or value_of(level.height) is None:
+        return None
+    from_left = opening.placing.measured_from == "left"
+    return lambda x: slope.ceiling_at(level, x if from_left else length - x) or ZERO
+
+
 def _shapes(
     opening: Opening,
     wall: Wall,
@@ -239,6 +248,7 @@ def _shapes(
     figures: dict[str, Reckoned],
     tape: TrackTape | None,
     rules: HouseRules,
+    level: Wall,
 ) -> tuple[Shape, ...]:
     """The elevation of what is known. Without a place on the wall the opening stands at x = 0."""
     width, height = value_of(figures["ro_width"]), value_of(figures["ro_height"])
@@ -249,7 +259,7 @@ def _shapes(
     shapes: list[Shape] = []
     if height is not None:
         reach = slider.reach(opening, at, tape) if tape is not None else ()
-        shapes += wall_shapes(at, laid, framed, wall, opening.header, height, reach)
+        shapes += wall_shapes(at, laid, framed, wall, opening.header, height, reach, _ceiling(opening, level))
         shapes += floor_shapes(shapes, figures)
     shapes += _door_shapes(opening, at, tape, rules)
     return tuple(shapes) if opening.placing.measured_from == "left" else mirrored(shapes)
@@ -329,7 +339,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     found = as_found(opening, wall, figures, rules)
     figures |= found.figures
     return Result(
-        stages=stages_of(opening, wall.existing),
+        stages=stages_of(opening, wall.existing and opening.cut_in is None),
         figures=figures,
         flags=worst_first(
             (
@@ -346,7 +356,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         pole=_pole(figures, opening.kind),
         pieces=_cut_list(figures, opening, wall, laid, at.opened, sloped),
         hardware=_hardware(opening, figures, tape, rules),
-        shapes=_shapes(opening, wall, framed, laid, figures, tape, rules),
+        shapes=_shapes(opening, wall, framed, laid, figures, tape, rules, level),
         steps=work_card(opening, wall, at.opened, figures),
         drawings=_drawings(opening, wall, figures, rules),
         track=tape,

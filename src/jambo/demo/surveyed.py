@@ -140,5 +140,33 @@ NET_LOFT: Doc = {
                 ], frame={"kind": "steel_wrap", "throat": "4 7/8", "source": "sheet F-9"}),
             ],
         },
+        {
+            "wall": {
+                "name": "Sail room side", "height": "98", "length": "16'4", "finish_a": "3/4", "finish_b": "3/4", "bearing": "yes",
+                "existing": True, "left_corner": "inside", "plate_on": "joists",
+                "studs_found": [{"at": at} for at in (
+                    "3/4", "16 1/8", "32", "47 3/4", "64 1/8", "80", "96 1/4", "112", "128 1/8", "143 7/8", "160", "176", "195 1/4",
+                )],
+                "services": [
+                    {"what": "lamp wire", "at": "58 1/2", "low": "44", "high": "98"},
+                    {"what": "heating pipe", "at": "104", "to": "196", "low": "4", "high": "6"},
+                    {"what": "rain pipe", "at": "86", "fixed": True},
+                ],
+            },
+            "openings": [
+                opening("N13", "Sail room", door("30"), "50", [], casing={"width": "2 1/4"}, header={"depth": "7 1/4", "source": "engineer's note 4"},
+                        cut_in={"asked": True, "least": "20", "most": "150", "wanted": "70",
+                                "support": "two posts and a beam on side B", "support_by": "engineer's note 4"}),
+            ],
+        },
+        {
+            "wall": {
+                "name": "Under the eaves", "height": "78", "height_right": "118", "length": "15'", "finish_a": "3/4", "finish_b": "3/4",
+                "bearing": "no", "existing": True, "studs_found": [{"at": str(at)} for at in range(16, 176, 16)],
+            },
+            "openings": [
+                opening("N14", "Roof store", door("28"), "140", [], header={"depth": "3 1/2", "source": "no load over it"}, cut_in={"asked": True}),
+            ],
+        },
     ],
 }  # fmt: skip

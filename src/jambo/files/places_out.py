@@ -26,7 +26,8 @@ class PlaceOut(TypedDict):
     off: LengthOut
     cut: int
     kings: int
-    services: list[str]
+    moves: list[str]
+    stuck: list[str]
     reasons: list[str]
     here: bool
 
@@ -98,7 +99,8 @@ def _place(
         "off": length_out(place.off, tape),
         "cut": opened.lost,
         "kings": opened.reused,
-        "services": [wall.services[i].what or "something" for i in opened.services],
+        "moves": [s.what or "something" for i in opened.services if (s := wall.services[i]).movable],
+        "stuck": [s.what or "something" for i in opened.services if not (s := wall.services[i]).movable],
         "reasons": told,
         "here": now == opened.left,
     }

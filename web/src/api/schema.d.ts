@@ -862,6 +862,35 @@ export interface components {
             unread: string[];
         };
         /**
+         * CutIn
+         * @description A new hole cut into a standing wall, when `asked`: from the left end its left edge at `least`, its right edge at `most`.
+         *
+         *     `wanted` is where its centre is wanted. `support` is the temporary support while studs are cut, and `support_by` who gave it.
+         */
+        CutIn: {
+            /**
+             * Asked
+             * @default false
+             */
+            asked?: boolean;
+            /** Least */
+            least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Most */
+            most?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Support
+             * @default
+             */
+            support?: string;
+            /**
+             * Support By
+             * @default
+             */
+            support_by?: string;
+            /** Wanted */
+            wanted?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
          * CutPiece
          * @description A piece that was cut: the figure of the cut list, the length it got, and the day.
          */
@@ -1886,6 +1915,7 @@ export interface components {
              */
             add_from?: "rough_floor" | "finished_floor";
             casing?: components["schemas"]["Casing"];
+            cut_in?: components["schemas"]["CutIn"];
             door?: components["schemas"]["Door"];
             floors?: components["schemas"]["Floors-Output"];
             frame?: components["schemas"]["Frame"];
@@ -1997,6 +2027,38 @@ export interface components {
             length: string;
             /** Marks */
             marks: string[];
+        };
+        /**
+         * PlaceOut
+         * @description A place for the hole: its centre from the left end, what it costs, and what sets it apart from the first.
+         */
+        PlaceOut: {
+            centre: components["schemas"]["LengthOut"];
+            /** Cut */
+            cut: number;
+            /** Here */
+            here: boolean;
+            /** Kings */
+            kings: number;
+            /** Moves */
+            moves: string[];
+            off: components["schemas"]["LengthOut"];
+            /** Reasons */
+            reasons: string[];
+            /** Stuck */
+            stuck: string[];
+        };
+        /**
+         * PlacesOut
+         * @description Where one opening of a standing wall may be cut in. `free` is false while the studs or the hole's size are unknown.
+         */
+        PlacesOut: {
+            /** Free */
+            free: boolean;
+            /** Id */
+            id: number;
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
         };
         /**
          * Pocket
@@ -2337,6 +2399,8 @@ export interface components {
             hole_on_stud?: (string | components["schemas"]["ExactLength"]) | null;
             /** Horn */
             horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /** King Filler */
+            king_filler?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kit Gap */
             kit_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Knob Room */
@@ -2409,6 +2473,8 @@ export interface components {
             screw_embed?: (string | components["schemas"]["ExactLength"]) | null;
             /** Seal */
             seal?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Service Clear */
+            service_clear?: (string | components["schemas"]["ExactLength"]) | null;
             /** Setback */
             setback?: (string | components["schemas"]["ExactLength"]) | null;
             /** Shim Butt */
@@ -2534,6 +2600,24 @@ export interface components {
             /** Version */
             version: number;
             wall: components["schemas"]["Wall"];
+        };
+        /**
+         * ServiceOut
+         * @description Something that runs in a standing wall, as the box it runs in, in millimetres.
+         */
+        ServiceOut: {
+            /** Fixed */
+            fixed: boolean;
+            /** What */
+            what: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /** Y0 */
+            y0: number;
+            /** Y1 */
+            y1: number;
         };
         /**
          * SetOut
@@ -3077,7 +3161,10 @@ export interface components {
          * Wall
          * @description A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
          *
-         *     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there; `fittings` what is on it.
+         *     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
+         *     `fittings` what is on it. Under a ceiling that slopes along it, `height` is at the left end and `height_right` at the right.
+         *     Of a standing wall, `studs_found` are the centres of its studs from the left end, `services` what runs in it, and
+         *     `plate_on` what its bottom plate stands on.
          */
         Wall: {
             /**
@@ -3099,6 +3186,8 @@ export interface components {
             fittings?: components["schemas"]["Fitting"][];
             /** Height */
             height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height Right */
+            height_right?: (string | components["schemas"]["ExactLength"]) | null;
             /**
              * Layout From
              * @default left
@@ -3120,6 +3209,12 @@ export interface components {
              * @default
              */
             name?: string;
+            /**
+             * Plate On
+             * @default deck
+             * @enum {string}
+             */
+            plate_on?: "deck" | "joists";
             /** Plate Thickness */
             plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -3128,6 +3223,8 @@ export interface components {
              * @enum {string}
              */
             right_corner?: "open" | "inside";
+            /** Services */
+            services?: components["schemas"]["WallService"][];
             /**
              * Storey
              * @default
@@ -3139,6 +3236,8 @@ export interface components {
             stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Thickness */
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Studs Found */
+            studs_found?: components["schemas"]["Stud"][] | null;
         };
         /**
          * WallFlagOut
@@ -3195,8 +3294,12 @@ export interface components {
             openings: components["schemas"]["StandingOut"][];
             /** Pieces */
             pieces: components["schemas"]["WallPieceOut"][];
+            /** Places */
+            places: components["schemas"]["PlacesOut"][];
             /** Refused */
             refused: string[];
+            /** Services */
+            services: components["schemas"]["ServiceOut"][];
             /** Shapes */
             shapes: components["schemas"]["WallShapeOut"][];
             /** Studs */
@@ -3226,6 +3329,32 @@ export interface components {
             label: string;
             /** Length */
             length: string;
+        };
+        /**
+         * WallService
+         * @description A wire, pipe or duct found in a standing wall: it runs from `at` to `to` along it, and from `low` up to `high`.
+         *
+         *     Without `to` it goes straight up at `at`; without heights over the whole wall. `fixed` says that it cannot be moved.
+         */
+        WallService: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Fixed
+             * @default false
+             */
+            fixed?: boolean;
+            /** High */
+            high?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Low */
+            low?: (string | components["schemas"]["ExactLength"]) | null;
+            /** To */
+            to?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
         };
         /**
          * WallShapeOut

@@ -48,13 +48,13 @@ export function FloorsPage() {
     retry: (count, failure) => count < 2 && failure instanceof ApiProblem && failure.offline,
   });
   const save = useMutation({
-    mutationFn: () => ask(api.PUT("/api/jobs/{job_id}/floors", { params: { path: { job_id: id }, query }, body: { version: page.data!.job.version, floors: draft! } })),
-    onSuccess: (next) => {
+    mutationFn: (sent: FloorType[]) => ask(api.PUT("/api/jobs/{job_id}/floors", { params: { path: { job_id: id }, query }, body: { version: page.data!.job.version, floors: sent } })),
+    onSuccess: (next, sent) => {
       client.setQueryData(["job", id, "floors", query], next);
       client.removeQueries({ queryKey: ["opening"] });
       void client.invalidateQueries({ queryKey: ["job"] });
       void client.invalidateQueries({ queryKey: ["wall"] });
-      setDraft(null);
+      setDraft((now) => (now === sent ? null : now)); // what was changed while it was being kept stays
     },
     onError: (failure) => {
       if (failure instanceof ApiProblem && failure.conflict) {
@@ -111,7 +111,7 @@ export function FloorsPage() {
             </section>
             <section className="floor-says" aria-label={open ? "What changes" : "What waits on a floor"}>
               {open ? (
-                <Changes changes={tried.data} failure={tried.error} busy={tried.isFetching || save.isPending} keep={() => save.mutate()} back={() => setDraft(null)} />
+                <Changes changes={tried.data} failure={tried.error} busy={tried.isFetching || save.isPending} keep={() => save.mutate(draft)} back={() => setDraft(null)} />
               ) : (
                 <Waits use={page.data.use} floors={kept} />
               )}
@@ -138,7 +138,7 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
   const users = used?.used_by ?? [];
   const name = floor.name || floor.key;
   return (
-    <article className="floor-type" id={floor.key} data-open={used?.allowances.length || undefined}>
+    <article className="floor-type" id={floor.key} data-open={used?.allowances.length || undefined} data-drafted={drafted || undefined}>
       <header>
         <TextInput label="Floor" data-walk maxLength={80} value={floor.name ?? ""} placeholder={floor.key} onChange={(e) => change({ ...floor, name: e.currentTarget.value })} />
         <p className="thick">{drafted ? "not kept yet" : used?.thick ? <WithFractions text={used.thick.text} /> : "—"}</p>
@@ -163,7 +163,7 @@ function Waits({ use, floors }: { use: FloorsUse; floors: FloorType[] }) {
     users.map((u) => (
       <li key={u.id}>
         <Link to={`/openings/${u.id}/floor`}>{u.name}</Link> {u.room && <span className="quiet">{u.room}</span>} <span>side {u.sides.join(" and ")}</span>
-        {u.waits.length > 0 && <p>{u.waits.join(", ")}</p>}
+        {u.waits.length > 0 && <p>{u.waits.map((w, n) => (n ? `${w[0]!.toLowerCase()}${w.slice(1)}` : w)).join(", ")}</p>}
       </li>
     ));
   if (!open.length && !use.own.length && !use.unsaid.length) return <p className="clear">Every floor is chosen: no figure of this job waits on one.</p>;

@@ -38,6 +38,7 @@ const GROUPS: { title: string; names: string[] }[] = [
       "guide_length", "guide_thickness", "guide_height", "groove_play", "groove_extra", "groove_pass", "pull_height",
     ],
   },
+  { title: "Cutting into a standing wall", names: ["king_filler", "service_clear"] },
   { title: "Bypass leaves", names: ["bypass_overlap", "bypass_track", "bypass_between"] },
   { title: "Setting the frame", names: ["plumb_tolerance", "shim_tip", "shim_butt", "shim_length", "squeeze", "straight", "latch_station", "foot_station", "lean_split", "casing_hides"] },
   { title: "Hanging and checking", names: ["floor_gap_least", "leaf_trim_most", "gap_tolerance", "move_most"] },

@@ -1,21 +1,23 @@
 import "../drawing/drawing.css";
 import "./wall.css";
 
-import { Button, NativeSelect, TextInput } from "@mantine/core";
+import { NativeSelect } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 
-import { ApiProblem, api, ask, type LengthText, type Position, type Wall, type WallLayout, type WallPageData } from "../api/client";
+import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallLayout, type WallPageData } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { SvgDigits } from "../drawing/SvgDigits";
 import { spread } from "../drawing/spread";
-import { LengthField } from "../tape/LengthField";
 import { WithFractions } from "../tape/Digits";
+import { Places } from "./Places";
+import { Typed } from "./Typed";
+import { WallFacts } from "./WallFacts";
 
 const PAD = { side: 26, top: 30, tape: 96 };
 
@@ -45,9 +47,9 @@ export function WallPage() {
   };
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const keep = useMutation({
-    mutationFn: async ({ opening, position }: { opening: number; position: Position }) => {
+    mutationFn: async ({ opening, change }: { opening: number; change: Partial<Opening> }) => {
       const kept = page.data!.openings.find((o) => o.id === opening)!;
-      await ask(api.PUT("/api/openings/{opening_id}", { params: { path: { opening_id: opening } }, body: { version: kept.version, opening: { ...kept.opening, position } } }));
+      await ask(api.PUT("/api/openings/{opening_id}", { params: { path: { opening_id: opening } }, body: { version: kept.version, opening: { ...kept.opening, ...change } } }));
       await refresh();
     },
     onSettled: () => setMoves({}),
@@ -90,12 +92,13 @@ export function WallPage() {
               choose={choose}
               busy={page.isFetching}
               move={(opening, position) => setMoves({ [opening]: position })}
-              drop={(opening, position) => keep.mutate({ opening, position })}
+              drop={(opening, position) => keep.mutate({ opening, change: { position } })}
             />
             <div className="wall-side">
               <Flags data={data} choose={choose} />
-              <Chosen key={chosen} data={data} chosen={chosen} choose={choose} keep={(opening, position) => keep.mutate({ opening, position })} />
-              <Facts data={data} save={(wall) => change.mutate(wall)} />
+              {data.wall.wall.existing && <Places data={data} chosen={chosen} busy={keep.isPending || page.isFetching} keep={(opening, change) => keep.mutate({ opening, change })} />}
+              <Chosen key={chosen} data={data} chosen={chosen} choose={choose} keep={(opening, position) => keep.mutate({ opening, change: { position } })} />
+              <WallFacts data={data} save={(wall) => change.mutate(wall)} />
               <Pieces layout={data.layout} />
             </div>
           </>
@@ -118,7 +121,7 @@ function Elevation({ data, chosen, choose, busy, move, drop }: Moving) {
   const { ref, width } = useElementSize();
   const { layout } = data;
   const long = layout.length ?? Math.max(3000, ...layout.openings.map((o) => o.framing_right + 600));
-  const tall = Math.max(2400, (layout.height ?? 0) + 60, ...layout.shapes.map((s) => s.y1));
+  const tall = Math.max(2400, (layout.height ?? 0) + 60, ...layout.shapes.map((s) => Math.max(s.y0, s.y1)));
   const per = Math.min((width - 2 * PAD.side) / long, 330 / tall);
   const left = (width - long * per) / 2;
   const floor = PAD.top + tall * per;
@@ -147,7 +150,16 @@ function Elevation({ data, chosen, choose, busy, move, drop }: Moving) {
         <svg width={width} height={floor + PAD.tape} role="group" aria-label={`Elevation of the wall from side A with ${layout.openings.length} openings.`}>
           {layout.shapes.map((s, i) => (
             <g key={i} className={`piece ${s.part}`}>
-              <rect x={X(s.x0)} y={Y(s.y1)} width={Math.max(0.5, (s.x1 - s.x0) * per)} height={Math.max(0.5, (s.y1 - s.y0) * per)} />
+              {s.part === "ceiling" ? <path className="slope" d={`M${X(s.x0)} ${Y(s.y0)}L${X(s.x1)} ${Y(s.y1)}`} /> : <rect x={X(s.x0)} y={Y(s.y1)} width={Math.max(0.5, (s.x1 - s.x0) * per)} height={Math.max(0.5, (s.y1 - s.y0) * per)} />}
+            </g>
+          ))}
+          {layout.services.map((s, i) => (
+            <g key={i} className={s.fixed ? "service fixed" : "service"}>
+              <title>{s.what}</title>
+              <rect x={X(s.x0) - 3} y={Y(s.y1) - 3} width={(s.x1 - s.x0) * per + 6} height={(s.y1 - s.y0) * per + 6} />
+              <text x={Math.min(X(s.x0) + 8, width - 90)} y={s.y1 - s.y0 < 300 ? Y(s.y1) - 8 : Y(s.y1) + 20 + 17 * (i % 4)}>
+                {s.what}
+              </text>
             </g>
           ))}
           {layout.fittings.map((f, i) => (
@@ -276,97 +288,37 @@ function Flags({ data, choose }: { data: WallPageData; choose: (id: number) => v
 function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: number | null; choose: (id: number) => void; keep: (opening: number, position: Position) => void }) {
   const show = useShow();
   const unit = show.unit ?? data.job.job.unit ?? "in";
-  const o = data.layout.openings.find((one) => one.id === chosen) ?? data.layout.openings[0];
-  if (!o) return null;
-  const field = (label: string, to: Position["to"], read: { text: string }) => (
-    <Typed key={`${o.id} ${label} ${read.text}`} label={label} unit={unit} text={read.text} keep={(distance) => keep(o.id, { measured_from: "left", to, distance })} />
+  const kept = data.openings.find((one) => one.id === (chosen ?? data.layout.openings[0]?.id)) ?? data.openings[0];
+  if (!kept) return null;
+  const o = data.layout.openings.find((one) => one.id === kept.id);
+  const name = kept.opening.mark || `no. ${kept.id}`;
+  const field = (label: string, to: Position["to"], read: { text: string } | undefined) => (
+    <Typed key={`${kept.id} ${label} ${read?.text}`} label={label} unit={unit} value={read?.text} keep={(distance) => distance && keep(kept.id, { measured_from: "left", to, distance })} />
   );
   return (
     <section className="chosen" aria-label="Opening chosen">
-      <NativeSelect label="Opening, from the left end" value={String(o.id)} onChange={(e) => choose(Number(e.currentTarget.value))} data={data.layout.openings.map((one) => ({ value: String(one.id), label: one.name }))} />
+      <NativeSelect
+        label="Opening, from the left end"
+        value={String(kept.id)}
+        onChange={(e) => choose(Number(e.currentTarget.value))}
+        data={data.openings.map((one) => ({ value: String(one.id), label: one.opening.mark || `no. ${one.id}` }))}
+      />
       <div className="triple">
-        {field("Left edge", "near_edge", o.left)}
-        {field("Centre", "centre", o.centre)}
-        {field("Right edge", "far_edge", o.right)}
+        {field("Left edge", "near_edge", o?.left)}
+        {field("Centre", "centre", o?.centre)}
+        {field("Right edge", "far_edge", o?.right)}
       </div>
       <p className="quiet">
-        Rough opening <WithFractions text={o.width.text} /> wide. Drag it, or give it the focus and use the arrow keys; Page up and down go an inch or so. <Link to={`/openings/${o.id}`}>Open {o.name}</Link>
+        {o ? (
+          <>
+            Rough opening <WithFractions text={o.width.text} /> wide. Drag it, or give it the focus and use the arrow keys; Page up and down go an inch or so.
+          </>
+        ) : (
+          "It has no place on this wall, or no size yet."
+        )}{" "}
+        <Link to={`/openings/${kept.id}`}>Open {name}</Link>
       </p>
     </section>
-  );
-}
-
-/** A mark that is kept when the field is left or Enter is pressed, not at every key. */
-function Typed({ label, unit, text, keep }: { label: string; unit: "in" | "mm"; text: string; keep: (distance: string) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const done = () => {
-    if (typed?.trim()) keep(/[a-z'"]/i.test(typed) ? typed : `${typed} ${unit}`);
-    setTyped(null);
-  };
-  return (
-    <div
-      onBlur={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget)) done();
-      }}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") done();
-      }}
-    >
-      <LengthField label={label} kind="position" path={`wall.${label}`} unit={unit} value={text} onChange={() => undefined} onText={setTyped} />
-    </div>
-  );
-}
-
-/** The wall's own facts: how long and high, what meets it, what is fitted on it. */
-function Facts({ data, save }: { data: WallPageData; save: (wall: Wall) => void }) {
-  const show = useShow();
-  const wall = data.wall.wall;
-  const unit = show.unit ?? data.job.job.unit ?? "in";
-  const length = (label: string, name: "length" | "height", kind: string) => (
-    <LengthField key={name} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name] as LengthText} onChange={(value) => save({ ...wall, [name]: value })} />
-  );
-  const corner = (label: string, name: "left_corner" | "right_corner") => (
-    <NativeSelect
-      label={label}
-      value={wall[name] ?? "open"}
-      onChange={(e) => save({ ...wall, [name]: e.currentTarget.value as "open" | "inside" })}
-      data={[
-        { value: "open", label: "Ends free, or outside" },
-        { value: "inside", label: "A wall meets it here" },
-      ]}
-    />
-  );
-  const fittings = wall.fittings ?? [];
-  return (
-    <details className="more" open={fittings.length > 0}>
-      <summary>The wall, its corners and what is on it</summary>
-      <TextInput label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
-      <TextInput label="Storey, whose heads line up" defaultValue={wall.storey ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })} />
-      <div className="pair">
-        {length("Length", "length", "wall_length")}
-        {length("Height to the top plates", "height", "wall_height")}
-      </div>
-      <div className="pair">
-        {corner("At the left end", "left_corner")}
-        {corner("At the right end", "right_corner")}
-      </div>
-      {fittings.map((f, i) => {
-        const set = (facts: Partial<typeof f>) => save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
-        return (
-          <div key={i} className="fitting-row">
-            <TextInput label="What" defaultValue={f.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })} />
-            <LengthField label="From the left end" kind="position" path={`wall.fittings[${i}].at`} unit={unit} value={f.at as LengthText} onChange={(at) => set({ at })} />
-            <NativeSelect label="On" value={f.side ?? "A"} onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })} data={[{ value: "A", label: "Side A" }, { value: "B", label: "Side B" }]} />
-            <Button variant="subtle" color="red" onClick={() => save({ ...wall, fittings: fittings.filter((_, n) => n !== i) })} aria-label={`Take out ${f.what || "fitting"}`}>
-              Take out
-            </Button>
-          </div>
-        );
-      })}
-      <Button variant="default" onClick={() => save({ ...wall, fittings: [...fittings, { what: "" }] })}>
-        Add a switch, socket or vent
-      </Button>
-    </details>
   );
 }
 

@@ -52,6 +52,7 @@ interface PieceProps {
 
 function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
   const figure = shape.figures.find((name) => result.figures[name]);
+  if (shape.part === "ceiling") return <path className="slope" d={`M${scale.x(shape.x0)} ${scale.y(shape.y0)}L${scale.x(shape.x1)} ${scale.y(shape.y1)}`} />;
   const box = {
     x: scale.x(shape.x0),
     y: scale.y(shape.y1),

@@ -28,7 +28,7 @@ function boundsOf(shapes: Shape[]) {
   return {
     x0: Math.min(...shapes.map((s) => s.x0)),
     x1: Math.max(...shapes.map((s) => s.x1)),
-    y1: Math.max(...shapes.map((s) => s.y1)),
+    y1: Math.max(...shapes.map((s) => Math.max(s.y0, s.y1))),
   };
 }
 

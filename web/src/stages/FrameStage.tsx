@@ -6,6 +6,7 @@ import { BuyTable, CutTable } from "../print/CutTable";
 import { useWork } from "../opening/context";
 import { LengthAt } from "../opening/LengthAt";
 import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
+import { CutInPanel } from "./CutInPanel";
 import { CutMarks } from "./CutMarks";
 import { FRAMES, KindPick } from "./KindPick";
 import { StockPick } from "./StockPick";
@@ -94,6 +95,7 @@ export function FrameStage() {
         <LengthAt path="wall.height" kind="wall_height" label="Height to the top plates" />
         <LengthAt path="wall.length" kind="wall_length" label="Length" />
       </div>
+      {now.wall.height_right && <LengthAt path="wall.height_right" kind="wall_height" label="Height at the right end: the ceiling slopes" />}
       <PickAt
         path="wall.bearing"
         label="Does it carry load?"
@@ -105,11 +107,12 @@ export function FrameStage() {
         ]}
       />
       <Switch
-        label="A standing wall: the opening is cut into it"
+        label="A standing wall"
         data-path="wall.existing"
         checked={now.wall.existing ?? false}
         onChange={(event) => set("wall.existing", event.currentTarget.checked)}
       />
+      {now.wall.existing && <CutInPanel />}
       <div className="pair">
         <LengthAt path="wall.finish_a" kind="finish" label="Finish on side A" />
         <LengthAt path="wall.finish_b" kind="finish" label="Finish on side B" />

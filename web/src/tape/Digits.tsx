@@ -21,13 +21,14 @@ export function Digits({ of, unit = true }: { of: Pick<Length, "digits" | "unit"
 
 /** A line of text from the server with its fractions set as fractions: "38 1/4 × 86 7/16 in". */
 export function WithFractions({ text }: { text: string }) {
-  return text.split(/(\d+\/\d+)/).map((part, i) =>
-    i % 2 ? (
-      <span key={i} className="frac">
-        {part}
+  return text.split(/((?:\d+ )?\d+\/\d+)/).map((part, i) => {
+    if (i % 2 === 0) return part;
+    const at = part.lastIndexOf(" ") + 1; // a whole number and its fraction stay on one line
+    return (
+      <span key={i} className="mixed">
+        {part.slice(0, at)}
+        <span className="frac">{part.slice(at)}</span>
       </span>
-    ) : (
-      part
-    ),
-  );
+    );
+  });
 }

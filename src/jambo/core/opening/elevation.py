@@ -5,7 +5,7 @@ x runs right and y up from the rough floor, as in TRADE. A screen scales these; 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -18,6 +18,7 @@ from jambo.core.opening.plate import Plate
 from jambo.core.sums import HALF, Figure, Reckoned, value_of
 
 Group = Literal["floor", "door", "opening", "wall"]
+Ceiling = Callable[[Length], Length]
 Pole = tuple[tuple[Group, str], ...]  # which figures a kind of door puts on the pole; a trailing _ means a numbered row
 
 
@@ -37,7 +38,11 @@ def story_pole(marks: Sequence[tuple[Group, Reckoned]]) -> tuple[PoleMark, ...]:
 
 def mirrored(shapes: Sequence[Shape]) -> tuple[Shape, ...]:
     """Turn a wall measured from its right end round, so that it is seen from side A."""
-    return tuple(Shape(s.part, -s.x1, s.y0, -s.x0, s.y1, s.figures) for s in shapes)
+    turned = []
+    for s in shapes:
+        y0, y1 = (s.y1, s.y0) if s.part == "ceiling" else (s.y0, s.y1)  # a slope is a line from corner to corner
+        turned.append(Shape(s.part, -s.x1, y0, -s.x0, y1, s.figures))
+    return tuple(turned)
 
 
 def wall_shapes(
@@ -48,8 +53,12 @@ def wall_shapes(
     header: Header,
     height: Length,
     reach: Sequence[Length] = (),
+    ceiling: Ceiling | None = None,
 ) -> list[Shape]:
-    """The timber around an opening, and the opening itself; as far as `reach`, where a slab or track goes."""
+    """The timber around an opening, and the opening itself; as far as `reach`, where a slab or track goes.
+
+    `ceiling` gives the height of a sloping one over a place on the tape.
+    """
     near, far = at.near, at.far
     stud, tb = wall.stud_thickness.value, wall.plate_thickness.value
     room = wall.stud_spacing.value
@@ -65,32 +74,53 @@ def wall_shapes(
     shapes = [Shape("opening", near, ZERO, far, height, about)]
     shapes += [Shape("plate", low, ZERO, near, tb, ("plate_cut",)), Shape("plate", far, ZERO, high, tb, ("plate_cut",))]
     top = value_of(wall.height)
+
+    def under(x0: Length) -> Length:
+        """How high a stud reaches whose near face is at a place."""
+        level = top if top is not None else ZERO
+        return level if ceiling is None else min(ceiling(x0), ceiling(x0 + stud))
+
     ends = [s for s in (ZERO, value_of(wall.length)) if s is not None and plate.framing_near is not None]
     if top is not None and top > tb:
-        shapes.append(Shape("top_plate", low, top, high, top + tb, ("wall_height",)))
+        if ceiling is None:
+            shapes.append(Shape("top_plate", low, top, high, top + tb, ("wall_height",)))
+        else:
+            shapes.append(Shape("ceiling", low, ceiling(low), high, ceiling(high), ("wall_top",)))
         for common in plate.commons:
             if common.fate == "stands":
-                shapes.append(Shape("stud", common.near, tb, common.near + stud, top, (common.figure,)))
+                shapes.append(Shape("stud", common.near, tb, common.near + stud, under(common.near), (common.figure,)))
         for end in ends:
             x0 = end if end == ZERO else end - stud
             clear = x0 + stud <= near - side or x0 >= far + side
             if low <= x0 and x0 + stud <= high and clear:
-                shapes.append(Shape("stud", x0, tb, x0 + stud, top))
+                shapes.append(Shape("stud", x0, tb, x0 + stud, under(x0)))
         for i in range(header.kings):
             out = stud * (header.jacks + i)
             near_out, far_out = out + plate.fillers[0], out + plate.fillers[1]
             shapes.append(
                 Shape(
-                    "king", near - near_out - stud, tb, near - near_out, top, ("king_length", f"mark_king_near_{i + 1}")
+                    "king",
+                    near - near_out - stud,
+                    tb,
+                    near - near_out,
+                    under(near - near_out - stud),
+                    ("king_length", f"mark_king_near_{i + 1}"),
                 )
             )
             shapes.append(
-                Shape("king", far + far_out, tb, far + far_out + stud, top, ("king_length", f"mark_king_far_{i + 1}"))
+                Shape(
+                    "king",
+                    far + far_out,
+                    tb,
+                    far + far_out + stud,
+                    under(far + far_out),
+                    ("king_length", f"mark_king_far_{i + 1}"),
+                )
             )
         packed = stud * header.jacks
         for gap, x0 in zip(plate.fillers, (near - packed - plate.fillers[0], far + packed), strict=True):
             if gap > ZERO:
-                shapes.append(Shape("filler", x0, tb, x0 + gap, top))
+                shapes.append(Shape("filler", x0, tb, x0 + gap, under(x0)))
     for i in range(header.jacks):
         out = stud * i
         shapes.append(Shape("jack", near - out - stud, tb, near - out, height, ("jack_length",)))
@@ -101,7 +131,7 @@ def wall_shapes(
         shapes.append(Shape("header", near - ears, height, far + ears, header_top, ("header_length", "header_top")))
         if top is not None and top > header_top:
             for c in plate.cripples:
-                shapes.append(Shape("cripple", c.near, header_top, c.near + stud, top, ("cripple_length",)))
+                shapes.append(Shape("cripple", c.near, header_top, c.near + stud, under(c.near), ("cripple_length",)))
     return shapes
 
 

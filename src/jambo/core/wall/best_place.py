@@ -100,6 +100,8 @@ def places(asked: Asked) -> tuple[Place, ...]:
         if known is None or nearer:
             best[_outcome(opened)] = place
     ranked = sorted(best.values(), key=lambda p: (p.cost, p.off))
+    # what cannot be moved is run into only where there is no way round it
+    ranked = [place for place in ranked if place.cost[0] == ranked[0].cost[0]]
     return tuple(_worth(ranked))[:MOST]
 
 
@@ -114,14 +116,13 @@ def _worth(ranked: Sequence[Place]) -> Iterator[Place]:
 
 def reasons(place: Place, best: Place) -> Iterable[tuple[str, int]]:
     """What sets a place apart from the best: the reason's key in `REASONS`, and by how many."""
-    for n, key in enumerate(("fixed", "services", "studs", "added", "fillers")):
+    for n, key in enumerate(("services", "studs", "added", "fillers"), 1):
         by = place.cost[n] - best.cost[n]
         if by:
             yield key if by > 0 else f"fewer-{key}", abs(by)
 
 
 REASONS: dict[str, tuple[str, str]] = {  # one, several
-    "fixed": ("runs into something that cannot be moved", "runs into {n} things that cannot be moved"),
     "services": ("one more service to move", "{n} more services to move"),
     "studs": ("cuts one more {stud}", "cuts {n} more {stud}s"),
     "added": ("one more {king} to add", "{n} more {king}s to add"),

@@ -127,6 +127,14 @@ def _fittings(
                 yield Said(Flag(code, values, (), fitting.path), (s.index,))
 
 
+def _new_holes(layout: Layout, solved: Sequence[Solved]) -> Iterator[Said]:
+    """What stands against a hole cut into this wall where it is planned: it is the place that cures it."""
+    for s in layout.standing:
+        for flag in solved[s.index].result.flags:
+            if flag.code.startswith("cut-in-"):
+                yield Said(flag, (s.index,))
+
+
 def on_wall(
     layout: Layout,
     solved: Sequence[Solved],
@@ -140,6 +148,7 @@ def on_wall(
         *_neighbours(layout, solved, wall),
         *_corners(layout, solved, corners, rules),
         *_fittings(layout, solved, fittings, rules),
+        *_new_holes(layout, solved),
     ]
     order = worst_first(tuple(s.flag for s in said))
     return tuple(sorted(said, key=lambda s: order.index(s.flag)))

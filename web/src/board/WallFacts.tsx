@@ -1,0 +1,126 @@
+import { Button, Checkbox, NativeSelect, Switch, Textarea, TextInput } from "@mantine/core";
+
+import type { LengthText, Wall, WallPageData } from "../api/client";
+import { useShow } from "../app/show";
+import { Typed } from "./Typed";
+
+interface Props {
+  data: WallPageData;
+  save: (wall: Wall) => void;
+}
+
+const told = (at: LengthText) => (at === null || at === undefined ? "" : typeof at === "string" ? at : `${at.value} ${at.unit}`);
+
+/** The wall's own facts: how long and high, what meets it, what is fitted on it, and what was found in it. */
+export function WallFacts({ data, save }: Props) {
+  const show = useShow();
+  const wall = data.wall.wall;
+  const unit = show.unit ?? data.job.job.unit ?? "in";
+  const length = (label: string, name: "length" | "height" | "height_right", kind: string) => (
+    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} keep={(value) => save({ ...wall, [name]: value })} />
+  );
+  const corner = (label: string, name: "left_corner" | "right_corner") => (
+    <NativeSelect
+      label={label}
+      value={wall[name] ?? "open"}
+      onChange={(e) => save({ ...wall, [name]: e.currentTarget.value as "open" | "inside" })}
+      data={[
+        { value: "open", label: "Ends free, or outside" },
+        { value: "inside", label: "A wall meets it here" },
+      ]}
+    />
+  );
+  const fittings = wall.fittings ?? [];
+  return (
+    <>
+      <details className="more" open={fittings.length > 0 && !wall.existing}>
+        <summary>The wall, its corners and what is on it</summary>
+        <TextInput label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
+        <TextInput label="Storey, whose heads line up" defaultValue={wall.storey ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })} />
+        <div className="pair">
+          {length("Length", "length", "wall_length")}
+          {length("Height to the top plates", "height", "wall_height")}
+        </div>
+        {length("Height at the right end, if the ceiling slopes", "height_right", "wall_height")}
+        <div className="pair">
+          {corner("At the left end", "left_corner")}
+          {corner("At the right end", "right_corner")}
+        </div>
+        {fittings.map((f, i) => {
+          const set = (facts: Partial<typeof f>) => save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
+          return (
+            <div key={i} className="fitting-row">
+              <TextInput label="What" defaultValue={f.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })} />
+              <Typed key={JSON.stringify(f.at)} label="From the left end" path={`wall.fittings[${i}].at`} unit={unit} value={f.at} keep={(at) => set({ at })} />
+              <NativeSelect label="On" value={f.side ?? "A"} onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })} data={[{ value: "A", label: "Side A" }, { value: "B", label: "Side B" }]} />
+              <Button variant="subtle" color="red" onClick={() => save({ ...wall, fittings: fittings.filter((_, n) => n !== i) })} aria-label={`Take out ${f.what || "fitting"}`}>
+                Take out
+              </Button>
+            </div>
+          );
+        })}
+        <Button variant="default" onClick={() => save({ ...wall, fittings: [...fittings, { what: "" }] })}>
+          Add a switch, socket or vent
+        </Button>
+      </details>
+      <details className="more" open={wall.existing ?? false}>
+        <summary>A standing wall, and what was found in it</summary>
+        <Switch label="This wall stands already" checked={wall.existing ?? false} onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })} />
+        {wall.existing && <Found wall={wall} unit={unit} save={save} />}
+      </details>
+    </>
+  );
+}
+
+/** Studs and services of a standing wall, as they were found. */
+function Found({ wall, unit, save }: { wall: Wall; unit: "in" | "mm"; save: (wall: Wall) => void }) {
+  const services = wall.services ?? [];
+  const studs = (wall.studs_found ?? []).map((s) => told(s.at)).join("; ");
+  return (
+    <>
+      <Textarea
+        key={studs}
+        label="Stud centres found, from the left end"
+        description="One after the other, with a semicolon between: 16; 32 1/8; 48"
+        autosize
+        minRows={2}
+        defaultValue={studs}
+        onBlur={(e) => {
+          const next = e.currentTarget.value.split(/[;\n]/).map((at) => at.trim()).filter(Boolean);
+          if (next.join("; ") !== studs) save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null });
+        }}
+      />
+      <NativeSelect
+        label="The bottom plate stands on"
+        value={wall.plate_on ?? "deck"}
+        onChange={(e) => save({ ...wall, plate_on: e.currentTarget.value as "deck" | "joists" })}
+        data={[
+          { value: "deck", label: "A deck that runs through" },
+          { value: "joists", label: "The joists: no floor under it" },
+        ]}
+      />
+      {services.map((one, i) => {
+        const set = (facts: Partial<typeof one>) => save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) });
+        const field = (label: string, name: "at" | "to" | "low" | "high", kind: string) => (
+          <Typed key={`${name} ${JSON.stringify(one[name])}`} label={label} kind={kind} path={`wall.services[${i}].${name}`} unit={unit} value={one[name]} keep={(value) => set({ [name]: value })} />
+        );
+        return (
+          <div key={i} className="fitting-row">
+            <TextInput label="What runs there" defaultValue={one.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (one.what ?? "") && set({ what: e.currentTarget.value })} />
+            <Checkbox label="Cannot be moved" checked={one.fixed ?? false} onChange={(e) => set({ fixed: e.currentTarget.checked })} />
+            {field("From the left end", "at", "position")}
+            {field("to, if it runs along", "to", "position")}
+            {field("From height", "low", "height")}
+            {field("up to", "high", "height")}
+            <Button variant="subtle" color="red" onClick={() => save({ ...wall, services: services.filter((_, n) => n !== i) })} aria-label={`Take out ${one.what || "service"}`}>
+              Take out
+            </Button>
+          </div>
+        );
+      })}
+      <Button variant="default" onClick={() => save({ ...wall, services: [...services, { what: "" }] })}>
+        Add a wire, pipe or duct
+      </Button>
+    </>
+  );
+}
