@@ -2,36 +2,64 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 
 from typing_extensions import TypedDict
 
 from jambo.core.drawing import in_mm
 from jambo.core.flags import FlagLevel
 from jambo.core.length import ZERO, Length
+from jambo.core.opening.facts import Opening
 from jambo.core.rules import HouseRules
-from jambo.core.solve import solve
+from jambo.core.solve import Result, solve
 from jambo.core.sums import HALF, Known, value_of
-from jambo.core.tape import Tape, show
+from jambo.core.tape import Tape, Unit, show
 from jambo.core.wall.judge import Said, on_wall
 from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
 from jambo.core.words import Region, fill
 from jambo.files.document import Document
 from jambo.files.facts import Reader, facts_of, read_fittings
 from jambo.files.places_out import PlacesOut, places_out
-from jambo.files.problems import Refused
+from jambo.files.problems import Refused, parse
 from jambo.files.results import LengthOut, flag_out, length_out
 
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """An opening of the wall to lay out: its id, its name, its document."""
+    """An opening of the wall to lay out: its id, its name, and its facts as JSON text."""
 
     id: int
     name: str
-    document: Document
+    opening: str
+
+
+@dataclass(frozen=True, slots=True)
+class Around:
+    """What the openings of a wall have in common, as JSON texts."""
+
+    unit: Unit
+    rules: str
+    floors: str
+    wall: str
+
+    def document(self, opening: str = "{}") -> Document:
+        """Give the document of an opening in this wall, or of the wall without one."""
+        data = {name: json.loads(getattr(self, name)) for name in ("rules", "floors", "wall")}
+        return parse(Document, {"unit": self.unit, **data, "opening": json.loads(opening)})
+
+
+@lru_cache(maxsize=600)
+def _solved(around: Around, opening: str) -> tuple[Opening, Result] | None:
+    """Solve an opening of a wall; None when it cannot be. While one is moved the others' answers are shared."""
+    try:
+        facts = facts_of(around.document(opening))
+    except Refused:
+        return None
+    return facts.opening, solve(facts.opening, facts.wall, facts.rules)
 
 
 class StandingOut(TypedDict):
@@ -126,21 +154,21 @@ class WallOut(TypedDict):
     places: list[PlacesOut]
 
 
-def wall_out(asked: Sequence[Asked], blank: Document, tape: Tape, words: Region) -> WallOut:
-    """Lay out a wall. `blank` is a document of the wall without an opening. Raises Refused when the wall itself cannot be."""
+def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) -> WallOut:
+    """Lay out a wall. Raises Refused when the wall itself cannot be."""
+    blank = around.document()
     bare = facts_of(blank)
     rules: HouseRules = bare.rules
     solved: list[Solved] = []
     kept: list[Asked] = []
     refused: list[str] = []
     for one in asked:
-        try:
-            facts = facts_of(one.document)
-        except Refused:
+        answer = _solved(around, one.opening)
+        if answer is None:
             refused.append(one.name)
             continue
         kept.append(one)
-        solved.append(Solved(one.name, facts.opening, solve(facts.opening, facts.wall, facts.rules)))
+        solved.append(Solved(one.name, *answer))
     layout = lay_out(solved, bare.wall)
     fittings = read_fittings(blank.wall, Reader(blank.unit, tape))
     corners = (blank.wall.left_corner, blank.wall.right_corner)

@@ -5,8 +5,10 @@ Each opening is solved on its own; here they are put side by side. Measures run 
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import accumulate
 from typing import Literal
 
 from jambo.core.drawing import Shape
@@ -121,13 +123,17 @@ def studs(wall: Wall, taken: Sequence[Span]) -> tuple[Stud, ...]:
     if length is None:
         return ()
     thick, spacing, offset = wall.stud_thickness.value, wall.stud_spacing.value, wall.layout_offset.value
+    lows = [span.low for span in sorted(taken, key=lambda span: span.low)]
+    highs = list(accumulate((span.high for span in sorted(taken, key=lambda span: span.low)), max))
     found = []
     for n in range(1, int((length - offset).nm // spacing.nm) + 1):
         centre = offset + spacing * n
         left = (centre if wall.layout_from == "left" else length - centre) - thick * HALF
         right = left + thick
-        clear = left >= thick and right <= length - thick
-        if clear and all(right <= span.low or left >= span.high for span in taken):
+        if left < thick or right > length - thick:
+            continue
+        before = bisect_left(lows, right)  # the spans that start before the stud ends
+        if before == 0 or left >= highs[before - 1]:
             found.append(Stud(n, left))
     return tuple(sorted(found, key=lambda s: s.left))
 
