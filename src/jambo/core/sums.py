@@ -8,9 +8,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import cache
 from typing import Literal
 
-from jambo.core.length import Exact, Length, total
+from jambo.core.length import ZERO, Exact, Length
 
 SourceKind = Literal["given", "reading", "house rule", "allowance", "figure"]
 
@@ -86,10 +87,15 @@ Line = Amount | tuple[Exact, Amount]
 HALF = Fraction(1, 2)
 
 
+@cache
+def _from_figure(name: str) -> Source:
+    return Source("figure", name)
+
+
 def _term(times: Exact, amount: Known | Figure) -> Term:
     if type(amount) is Known:
         return Term(amount.name, amount.value, times, amount.source)
-    return Term(amount.name, amount.value, times, Source("figure", amount.name))
+    return Term(amount.name, amount.value, times, _from_figure(amount.name))
 
 
 def _waits(amounts: Sequence[Amount]) -> tuple[Missing, ...]:
@@ -115,13 +121,16 @@ def add(name: str, *lines: Line) -> Reckoned:
     """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole."""
     terms: list[Term] = []
     known: list[Known | Figure] = []
+    value: Length | None = None
     for line in lines:  # one pass: this is where solving an opening spends its time
-        times, amount = line if isinstance(line, tuple) else (1, line)
-        if not isinstance(amount, (Known, Figure)):
+        times, amount = line if type(line) is tuple else (1, line)
+        if type(amount) is not Known and type(amount) is not Figure:
             return Waiting(name, _waits([one[1] if isinstance(one, tuple) else one for one in lines]))
         known.append(amount)
-        terms.append(_term(times, amount))
-    return Figure(name, total(term.value for term in terms), tuple(terms), (), _allowances(known))
+        term = _term(times, amount)
+        terms.append(term)
+        value = term.value if value is None else value + term.value
+    return Figure(name, ZERO if value is None else value, tuple(terms), (), _allowances(known))
 
 
 def highest(name: str, *amounts: Amount) -> Reckoned:
