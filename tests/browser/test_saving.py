@@ -188,3 +188,23 @@ def test_on_a_phone_the_slip_rises_from_below_and_fields_stay_in_reach(page, new
     page.locator("[data-figure=ro_height]").click()
     box = page.locator(".slip").bounding_box()
     assert box["y"] + box["height"] <= 844 and box["width"] == 390
+
+
+def test_an_answer_that_comes_after_undo_changes_nothing(page, new_opening):
+    """What was typed is still being heard when the whole opening goes a version back: the late answer is dropped."""
+    page.goto(f"{new_opening}/floor")
+    thickness = page.get_by_label("Thickness", exact=True).first
+    thickness.fill("1")
+    expect(figure(page, "head_underside")).to_have_text("81 5/8 in")
+    saved(page)
+    held = []
+    page.route("**/api/heard*", lambda route: held.append(route))
+    with page.expect_request("**/api/heard*"):
+        thickness.fill("1 1/2")
+    page.keyboard.press("Control+z")
+    expect(figure(page, "head_underside")).to_have_text("81 3/8 in")
+    with page.expect_response("**/api/heard*"):
+        held[0].continue_()
+    expect(thickness).to_have_value("3/4")
+    saved(page)
+    expect(figure(page, "head_underside")).to_have_text("81 3/8 in")

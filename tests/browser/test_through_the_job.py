@@ -4,6 +4,7 @@ import re
 
 import pytest
 from playwright.sync_api import expect
+from test_screens import saved
 
 from helpers import PLAIN
 
@@ -116,7 +117,13 @@ def choose_the_tile(page, house):
     lifted = page.get_by_role("article", name="Change of G3").locator("tr", has_text="Rough opening height")
     expect(lifted).to_contain_text("82 3/8 in")
     expect(lifted).to_contain_text("82 5/8 in")
-    page.get_by_role("button", name="Keep these floors: 3 doors change").click()
+    keep = page.get_by_role("button", name="Keep these floors: 3 doors change")
+    keep.click()
+    page.get_by_role("button", name="Take it back").click()
+    expect(waits.get_by_role("link")).to_have_text(["G3", "G5"])
+    tile.get_by_label("Thickness", exact=True).fill("1")
+    tile.get_by_label("Not chosen yet: an allowance").uncheck()
+    keep.click()
     expect(page.get_by_text("Every floor is chosen")).to_be_visible()
     expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
 
@@ -146,8 +153,8 @@ def test_a_job_from_its_walls_to_its_record(page, house):
     page.goto(f"{house['job']}/record")
     rows = page.locator(".log tbody tr")
     page.get_by_label("What", exact=True).select_option("floor changed")
-    expect(rows).to_have_count(3)
-    g3 = rows.filter(has=page.get_by_role("link", name="G3"))
+    expect(rows).to_have_count(9)  # three doors: there, back, and there again
+    g3 = rows.filter(has=page.get_by_role("link", name="G3")).first
     expect(g3).to_contain_text("Hall tile")
     expect(g3).to_contain_text(re.compile("ro height 82 3/8 in → 82 5/8 in"))
     page.get_by_label("Opening", exact=True).select_option("OLD")
@@ -185,3 +192,42 @@ def test_a_door_is_given_a_floor_of_the_job_on_its_floor_stage(page, house):
     page.locator("[data-code=floor-is-allowance]").get_by_role("button", name="Go there").click()
     expect(page).to_have_url(re.compile("/floors#tile$"))
     expect(page.locator("#tile input").first).to_be_focused()
+
+
+def test_a_job_is_renamed_taken_off_the_board_and_put_back(page, client, job):
+    page.goto("/")
+    page.get_by_role("button", name="More for Test job").first.click()
+    page.get_by_role("menuitem", name="Name and place").click()
+    page.get_by_label("Name of the job").fill(f"Weir cottage {job}")
+    page.get_by_label("Where it is").fill("Upper lock")
+    page.keyboard.press("Enter")
+    row = page.get_by_role("listitem").filter(has_text=f"Weir cottage {job}")
+    expect(row).to_contain_text("Upper lock")
+    row.get_by_role("button", name="More for").click()
+    page.get_by_role("menuitem", name="Take off the board").click()
+    expect(row).to_have_count(0)
+    page.get_by_role("button", name="Put it back").click()
+    expect(row).to_have_count(1)
+    what = [line["what"] for line in client.get(f"/api/jobs/{job}/log").json()]
+    assert what == ["job restored", "job removed", "job changed", "job opened"]
+
+
+def test_walls_are_added_and_openings_put_into_them_from_the_screen(page, client, job):
+    page.goto(f"/jobs/{job}")
+    page.get_by_role("button", name="Add a wall").click()
+    page.get_by_label("Name", exact=True).fill("Garden side")
+    page.get_by_label("Length", exact=True).fill("12'")
+    page.get_by_label("Length", exact=True).press("Enter")
+    expect(page.get_by_role("heading", name="Garden side")).to_be_visible()
+    page.get_by_role("button", name="New opening here").click()
+    expect(page.get_by_role("tab", name="Door")).to_have_attribute("aria-selected", "true")
+    page.get_by_label("Mark", exact=True).fill("K1")
+    saved(page)
+    client.post(f"/api/jobs/{job}/walls", json={"name": "Kitchen side", "length": "10'"})
+    page.reload()
+    page.get_by_role("tab", name="Frame").click()
+    page.get_by_label("It stands in").select_option("Kitchen side")
+    expect(page.get_by_label("Name of the wall")).to_have_value("Kitchen side")
+    expect(page.get_by_label("Length", exact=True)).to_have_value("120")
+    page.goto(f"/jobs/{job}")
+    expect(page.get_by_role("navigation", name="Walls")).to_contain_text("Garden side (0)Kitchen side (1)")

@@ -345,3 +345,78 @@ def test_a_mirrored_wall_has_its_best_place_mirrored(asked):
     mirrored = Asked(asked.size, seen, inch("0"), most, wanted, asked.length, (), asked.fixed)
     there, back = places(asked), places(mirrored)
     assert [(p.cost, p.off) for p in there] == [(p.cost, p.off) for p in back]
+
+
+@st.composite
+def holes(draw):
+    """A new hole somewhere in an old wall of 168 in, with studs, a service, a slope or none, blocks or none."""
+    steps = draw(st.lists(st.integers(6, 96), max_size=10))
+    places, x = [], 3
+    for step in steps:
+        x += step
+        if x < 4 * 167:
+            places.append(Fraction(x, 4))
+    runs = draw(st.lists(st.tuples(st.integers(0, 160), st.integers(0, 20), st.booleans()), max_size=2))
+    heights = draw(st.sampled_from([("97 1/2", None), ("97 1/2", "120"), ("130", "98")]))
+    return {
+        "places": places,
+        "runs": [(Fraction(a), Fraction(a + b), fixed) for a, b, fixed in runs],
+        "heights": heights,
+        "centre": Fraction(draw(st.integers(4 * 24, 4 * 144)), 4),
+        "plate_on": draw(st.sampled_from(["deck", "joists"])),
+        "kings": draw(st.integers(1, 2)),
+    }
+
+
+def written(hole, turned=False):
+    """The hole as a document, or as it is seen in a mirror."""
+
+    def at(x):
+        return str(168 - x if turned else x) + " in"
+
+    left, right = hole["heights"]
+    ends = (right or left, left if right else None) if turned else (left, right)
+    return old_wall(
+        [],
+        **{
+            "wall.studs_found": [{"at": at(x)} for x in hole["places"]],
+            "wall.services": [{"what": "pipe", "at": at(a), "to": at(b), "fixed": f} for a, b, f in hole["runs"]],
+            "wall.height": ends[0],
+            "wall.height_right": ends[1],
+            "wall.plate_on": hole["plate_on"],
+            "opening.header": {"depth": "5 1/2", "kings": hole["kings"]},
+            "opening.casing": {"width": "2 1/4"},
+            "opening.door.hinge_side": "right" if turned else "left",
+            "opening.position": {
+                "distance": str(hole["centre"]) + " in",
+                "measured_from": "right" if turned else "left",
+            },
+        },
+    )
+
+
+@given(holes())
+def test_a_hole_seen_in_a_mirror_is_the_same_work(hole):
+    here, there = solved(written(hole)), solved(written(hole, turned=True))
+    assert codes(here) == codes(there)
+    assert [s.key for s in here.steps] == [s.key for s in there.steps]
+    assert counts(here) == counts(there)
+    # rounded down to the nanometre at both ends of a slope
+    mine = sorted((s.part, *(round(float(v.nm), -2) for v in (s.x0, s.x1))) for s in here.shapes)
+    theirs = sorted((s.part, *(round(float(-v.nm), -2) for v in (s.x1, s.x0))) for s in there.shapes)
+    assert mine == theirs
+
+
+@given(holes())
+def test_every_sum_of_a_hole_adds_up_and_nothing_stands_in_the_hole(hole):
+    result = solved(written(hole))
+    for figure in result.figures.values():
+        if isinstance(figure, Figure):
+            assert sum(t.value.nm for t in figure.terms) == figure.value.nm, figure.name
+    opened = result.opened
+    backs = (opened.left - inch("1 1/2"), opened.left + inch("33 3/4"))
+    standing = [s for s in result.shapes if s.part == "stud"]
+    assert all(s.x1 <= backs[0] or s.x0 >= backs[1] for s in standing)
+    assert opened.lost + opened.reused <= len(hole["places"])
+    kings = sum(n for (part, _), n in counts(result).items() if part == "king")
+    assert kings == 2 * hole["kings"] - opened.reused

@@ -193,3 +193,17 @@ def test_backer_and_lag_by_hand():
         found,
         {"standoff_needed": wants, "backer_least": wants - Fraction(1, 2), "standoff": "5/4", "lag_length": "11/4"},
     )
+
+
+@pytest.mark.parametrize("end", ["left", "right"])
+def test_studs_found_in_the_wall_are_those_behind_a_track_nobody_looked_behind(end):
+    """At 168 in the studs at 16 in read the same from both ends but for 168 - 16 n = 8, 24 ... 152."""
+    own = SLIDER["opening.door.slider"]
+    found = [{"at": str(at)} for at in range(16, 160, 16)]
+    place = {"distance": "50", "measured_from": end}
+    bare = SLIDER | {"opening.door.slider": {k: v for k, v in own.items() if k != "studs"}, "opening.position": place}
+    assert "studs-not-found" in codes(solved(plain(**bare)))
+    told = solved(plain(**bare, **{"wall.studs_found": found}))
+    behind = [{"at": str(at if end == "left" else 168 - at)} for at in range(16, 160, 16)]
+    looked = solved(plain(**bare | {"opening.door.slider": own | {"studs": behind}}))
+    assert lengths(told) | lengths(looked) == lengths(told) and codes(told) == codes(looked)

@@ -21,10 +21,11 @@ CASED = {"opening.casing": {"width": "2 1/4"}}
 
 
 def wall(*openings, length="240", fittings=(), corners=("open", "open")):
-    """Lay out openings given as (changes, distance) or (changes, distance, measured from)."""
+    """Lay out openings given as (changes, distance), with the end measured from and whether it is asked to share studs."""
     solved = []
-    for n, (changes, distance, *end) in enumerate(openings):
-        place = {"distance": distance, "measured_from": end[0] if end else "left"}
+    for n, (changes, distance, *more) in enumerate(openings):
+        end, shares = (*more, *("left", False)[len(more) :])
+        place = {"distance": distance, "measured_from": end, "shares": shares}
         facts = facts_of(parse(Document, plain(**changes, **{"opening.position": place, "wall.length": length})))
         solved.append(Solved(f"D{n + 1}", facts.opening, solve(facts.opening, facts.wall, facts.rules)))
         frame = facts.wall
@@ -90,6 +91,10 @@ def switch(at, side="A"):
 
 # D1 of the plain opening: RO 43 7/8 to 76 1/8 when centred at 60; hinges left, opens to A
 CASES = [
+    ([(SWING, "60"), (SWING, "95", "left", True)], {}, "openings-share-as-asked"),
+    # 33 1/4 apart: between the openings 1 in is left, and no jack stands in that
+    ([(SWING, "60", "left", True), (SWING, "93 1/4")], {}, "openings-share-studs"),
+    ([(SWING, "60", "left", True), (SWING, "90")], {}, "openings-overlap"),  # nobody can ask for that
     ([(SWING, "60"), (SWING, "90")], {}, "openings-overlap"),
     ([(SWING, "60"), (SWING, "95")], {}, "openings-share-studs"),  # framings end 79 1/8, begin 75 7/8
     ([(SWING, "60"), (SWING, "99")], {}, "sliver-between-openings"),  # 79 7/8: 3/4 is left

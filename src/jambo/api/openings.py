@@ -35,6 +35,13 @@ class KeptReading(TypedDict):
     instrument: str
 
 
+class WallName(TypedDict):
+    """A wall of the job, to choose from."""
+
+    id: int
+    name: str
+
+
 class OpeningPage(TypedDict):
     """An opening as kept, with its wall, its job and the crew's rules: all a screen needs to work on it."""
 
@@ -42,6 +49,7 @@ class OpeningPage(TypedDict):
     version: int
     opening: Opening
     wall: KeptWall
+    walls: list[WallName]
     job: KeptJob
     crew_rules: Rules
     can_undo: bool
@@ -61,6 +69,12 @@ class NewOpening(BaseModel):
     copy_of: int | None = None
 
 
+class MoveToWall(Based):
+    """The wall an opening is to stand in."""
+
+    wall_id: int
+
+
 class SaveOpening(Based):
     """An opening's new document."""
 
@@ -76,6 +90,7 @@ def page(t: Transaction, row: Row) -> OpeningPage:
         "version": row["version"],
         "opening": row["doc"],
         "wall": as_wall(kept_jobs.wall(t, row["wall_id"])),
+        "walls": [{"id": w["id"], "name": w["doc"].get("name", "")} for w in kept_jobs.walls(t, row["job_id"])],
         "job": as_job(job),
         "crew_rules": kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"],
         "can_undo": steps["can_undo"],
@@ -166,6 +181,16 @@ def save_opening(db: Db, opening_id: int, save: SaveOpening, x_jambo_who: Who = 
         row = kept.opening(t, opening_id, lock=True)
         _check(t, kept_jobs.job(t, row["job_id"]), row["wall_id"], save.opening)
         kept.save_opening(t, opening_id, save.version, kept_json(save.opening), x_jambo_who)
+        return page(t, kept.opening(t, opening_id))
+
+
+@router.put("/openings/{opening_id}/wall", response_model_exclude_unset=True)
+def move_to_wall(db: Db, opening_id: int, move: MoveToWall, x_jambo_who: Who = "") -> OpeningPage:
+    """Put an opening into another wall of its job. 422 when it cannot be there, 409 when someone changed it since."""
+    with db.transaction() as t:
+        row = kept.opening(t, opening_id, lock=True)
+        _check(t, kept_jobs.job(t, row["job_id"]), move.wall_id, parse(Opening, row["doc"]))
+        kept.move_to_wall(t, opening_id, move.version, move.wall_id, x_jambo_who)
         return page(t, kept.opening(t, opening_id))
 
 

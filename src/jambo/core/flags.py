@@ -696,6 +696,11 @@ KINDS: dict[str, FlagKind] = {
         "The framing of {a} and of {b} run into each other by {over}: they would share {stud}s.",
         "Move one of them {over} away, or have it drawn that they share.",
     ),
+    "openings-share-as-asked": FlagKind(
+        "note", "frame",
+        "{a} and {b} share {stud}s over {over}, as was asked.",
+        "Leave the shared {stud}s off one of the two cut lists, and carry both {header}s on them.",
+    ),
     "sliver-between-openings": FlagKind(
         "note", "frame",
         "Between the framing of {a} and of {b} only {space} is left.",

@@ -305,11 +305,15 @@ class Header(Model):
 
 
 class Position(Model):
-    """Where the opening stands: a distance from the wall's left or right end, seen from side A."""
+    """Where the opening stands: a distance from the wall's left or right end, seen from side A.
+
+    `shares` says that it was asked to share studs with the opening beside it.
+    """
 
     measured_from: WallEnd = "left"
     to: To = "centre"
     distance: Annotated[LengthText | None, Of("position")] = None
+    shares: bool = False
 
 
 class Rules(Model):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from functools import cache
 from itertools import pairwise
@@ -356,6 +356,17 @@ def _found_studs(wall: doc.Wall, thick: Length, reader: Reader) -> tuple[FoundSt
     return tuple(FoundStud(n, c, c.value - half_stud, c.value + half_stud) for n, c in enumerate(placed, 1))
 
 
+def _behind_track(wall: Wall, measured_from: str) -> tuple[Known, ...] | None:
+    """The studs found in the wall, for a track nobody looked behind: from the end the opening is measured from."""
+    length = value_of(wall.length)
+    if wall.found is None or (measured_from == "right" and length is None):
+        return None
+    centres = [s.centre for s in wall.found]
+    if measured_from == "right" and length is not None:
+        centres = [replace(c, value=length - c.value) for c in centres]
+    return tuple(centres)
+
+
 def _services(wall: doc.Wall, reader: Reader) -> Iterator[Service]:
     """What runs in a standing wall; one without a place does not count yet, one without heights runs over the whole wall."""
     for i, one in enumerate(wall.services):
@@ -514,6 +525,7 @@ def facts_of(document: doc.Document) -> Facts:
         asked.position.measured_from,
         asked.position.to,
         reader.length(asked.position, "distance", "opening.position", "position"),
+        asked.position.shares,
     )
     opening = Opening(
         leaves=tuple(_leaf(leaf, i, reader) for i, leaf in enumerate(asked.door.leaves)),
@@ -566,6 +578,8 @@ def facts_of(document: doc.Document) -> Facts:
         tape=shown if shown.unit == document.unit else Tape.of(document.unit),
     )
     wall = _wall(document.wall, rules, reader)
+    if opening.slider.studs is None and wall.found is not None:
+        opening = replace(opening, slider=replace(opening.slider, studs=_behind_track(wall, placing.measured_from)))
     _cannot_be(opening, wall, reader)
     if reader.errors:
         raise Refused(reader.errors)

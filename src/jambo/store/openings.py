@@ -70,6 +70,18 @@ def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: 
     return _keep(t, row, doc, _content(t, row), None, who, "changed")
 
 
+def move_to_wall(t: Transaction, opening_id: int, based_on: int, wall_id: int, who: str = "") -> int:
+    """Put an opening into another wall of its job, as a new version with the same contents. Raises NotKept, Stale."""
+    row = opening(t, opening_id, lock=True)
+    check_version(row, based_on)
+    if wall(t, wall_id)["job_id"] != row["job_id"]:
+        raise NotKept(f"wall {wall_id} of job {row['job_id']}")
+    if row["wall_id"] == wall_id:
+        return int(row["version"])
+    t.run("UPDATE opening SET wall_id = %s WHERE id = %s", [wall_id, opening_id])
+    return _keep(t, row, row["doc"], None, _content(t, row), who, "moved to another wall")
+
+
 def _content(t: Transaction, row: Row) -> int:
     """Give the fresh version whose contents an opening shows now."""
     version = t.row(

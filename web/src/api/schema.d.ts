@@ -482,6 +482,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/openings/{opening_id}/wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Move To Wall
+         * @description Put an opening into another wall of its job. 422 when it cannot be there, 409 when someone changed it since.
+         */
+        put: operations["move_to_wall_api_openings__opening_id__wall_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/openings/{opening_id}/{way}": {
         parameters: {
             query?: never;
@@ -1826,6 +1846,16 @@ export interface components {
             path: string;
         };
         /**
+         * MoveToWall
+         * @description The wall an opening is to stand in.
+         */
+        MoveToWall: {
+            /** Version */
+            version: number;
+            /** Wall Id */
+            wall_id: number;
+        };
+        /**
          * MovedOut
          * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
          */
@@ -1975,6 +2005,8 @@ export interface components {
             /** Version */
             version: number;
             wall: components["schemas"]["KeptWall"];
+            /** Walls */
+            walls: components["schemas"]["WallName"][];
         };
         /**
          * Order
@@ -2147,6 +2179,8 @@ export interface components {
         /**
          * Position
          * @description Where the opening stands: a distance from the wall's left or right end, seen from side A.
+         *
+         *     `shares` says that it was asked to share studs with the opening beside it.
          */
         Position: {
             /** Distance */
@@ -2157,6 +2191,11 @@ export interface components {
              * @enum {string}
              */
             measured_from?: "left" | "right";
+            /**
+             * Shares
+             * @default false
+             */
+            shares?: boolean;
             /**
              * To
              * @default centre
@@ -3274,6 +3313,16 @@ export interface components {
             what: string;
             /** X */
             x: number;
+        };
+        /**
+         * WallName
+         * @description A wall of the job, to choose from.
+         */
+        WallName: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * WallOut
@@ -4432,6 +4481,43 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    move_to_wall_api_openings__opening_id__wall_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveToWall"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
             };
             /** @description Validation Error */
             422: {

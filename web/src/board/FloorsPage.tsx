@@ -17,6 +17,13 @@ import { WithFractions } from "../tape/Digits";
 
 type Used = FloorsUse["floors"][number];
 
+/** Floors to keep, the version they were changed from, and what they were, to take it back. */
+interface Sent {
+  floors: FloorType[];
+  version: number;
+  before?: FloorType[];
+}
+
 /** A key nobody uses yet. */
 const freshKey = (floors: FloorType[]) => {
   let n = floors.length + 1;
@@ -48,13 +55,33 @@ export function FloorsPage() {
     retry: (count, failure) => count < 2 && failure instanceof ApiProblem && failure.offline,
   });
   const save = useMutation({
-    mutationFn: (sent: FloorType[]) => ask(api.PUT("/api/jobs/{job_id}/floors", { params: { path: { job_id: id }, query }, body: { version: page.data!.job.version, floors: sent } })),
+    mutationFn: (sent: Sent) => ask(api.PUT("/api/jobs/{job_id}/floors", { params: { path: { job_id: id }, query }, body: { version: sent.version, floors: sent.floors } })),
     onSuccess: (next, sent) => {
       client.setQueryData(["job", id, "floors", query], next);
       client.removeQueries({ queryKey: ["opening"] });
       void client.invalidateQueries({ queryKey: ["job"] });
       void client.invalidateQueries({ queryKey: ["wall"] });
-      setDraft((now) => (now === sent ? null : now)); // what was changed while it was being kept stays
+      setDraft((now) => (now === sent.floors ? null : now)); // what was changed while it was being kept stays
+      if (!sent.before) return;
+      const back = { floors: sent.before, version: next.job.version };
+      notifications.show({
+        id: "floors-kept",
+        message: (
+          <span>
+            The floors are kept.{" "}
+            <button
+              type="button"
+              className="link"
+              onClick={() => {
+                notifications.hide("floors-kept");
+                save.mutate(back);
+              }}
+            >
+              Take it back
+            </button>
+          </span>
+        ),
+      });
     },
     onError: (failure) => {
       if (failure instanceof ApiProblem && failure.conflict) {
@@ -111,7 +138,7 @@ export function FloorsPage() {
             </section>
             <section className="floor-says" aria-label={open ? "What changes" : "What waits on a floor"}>
               {open ? (
-                <Changes changes={tried.data} failure={tried.error} busy={tried.isFetching || save.isPending} keep={() => save.mutate(draft)} back={() => setDraft(null)} />
+                <Changes changes={tried.data} failure={tried.error} busy={tried.isFetching || save.isPending} keep={() => save.mutate({ floors: draft, version: page.data.job.version, before: kept })} back={() => setDraft(null)} />
               ) : (
                 <Waits use={page.data.use} floors={kept} />
               )}

@@ -146,7 +146,15 @@ function useBoardActions(data: JobPageData) {
     order.splice(to, 0, ...order.splice(from, 1));
     reorder.mutate(order);
   };
-  return { add, remove, move };
+  const wall = useMutation({
+    mutationFn: () => ask(api.POST("/api/jobs/{job_id}/walls", { params: { path: { job_id: data.id } }, body: {} })),
+    onSuccess: ({ id }) => {
+      refresh();
+      void navigate(`/walls/${id}`);
+    },
+    onError: tell,
+  });
+  return { add, remove, move, wall };
 }
 
 function Board({ data }: { data: JobPageData }) {
@@ -212,18 +220,19 @@ function Board({ data }: { data: JobPageData }) {
           <NativeSelect aria-label="Room" value={room} onChange={(event) => setRoom(event.currentTarget.value)} data={[{ value: "", label: "Every room" }, ...rooms]} />
         </div>
       )}
-      {data.walls.length > 0 && (
-        <nav className="walls-row" aria-label="Walls">
-          <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
-          <Link to={`/jobs/${data.id}/floors`}>Floors</Link>
-          <strong>Walls</strong>
-          {data.walls.map((wall) => (
-            <Link key={wall.id} to={`/walls/${wall.id}`}>
-              {wall.wall.name || "no name"} ({data.openings.filter((o) => o.wall_id === wall.id).length})
-            </Link>
-          ))}
-        </nav>
-      )}
+      <nav className="walls-row" aria-label="Walls">
+        <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
+        <Link to={`/jobs/${data.id}/floors`}>Floors</Link>
+        <strong>Walls</strong>
+        {data.walls.map((wall) => (
+          <Link key={wall.id} to={`/walls/${wall.id}`}>
+            {wall.wall.name || "no name"} ({data.openings.filter((o) => o.wall_id === wall.id).length})
+          </Link>
+        ))}
+        <button type="button" className="link" disabled={actions.wall.isPending} onClick={() => actions.wall.mutate()}>
+          Add a wall
+        </button>
+      </nav>
       {data.openings.length === 0 && <p className="empty">No opening yet. Press N or “New opening” and say what hangs in it.</p>}
       {data.openings.length > 0 && seen.length === 0 && <p className="empty">No opening matches{find ? ` “${find}”` : " that"}.</p>}
       <ul className="cards" ref={list}>

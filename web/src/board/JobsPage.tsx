@@ -1,6 +1,8 @@
 import "./board.css";
 
-import { Button, SegmentedControl, TextInput } from "@mantine/core";
+import { Button, Menu, Modal, SegmentedControl, TextInput } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
+import { IconDots } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -26,8 +28,9 @@ export function JobsPage() {
           <>
             {jobs.data.length === 0 && <p className="empty">No job yet. Open the first one below: a name is enough.</p>}
             <ul className="job-list">
-              {jobs.data.map(({ id, job, openings }) => (
+              {jobs.data.map(({ id, version, job, openings }) => (
                 <li key={id}>
+                  <JobMenu id={id} version={version} job={job} />
                   <Link to={`/jobs/${id}`}>
                     <strong>{job.name}</strong>
                     <span>{job.place}</span>
@@ -43,6 +46,72 @@ export function JobsPage() {
           </>
         )}
       </main>
+    </>
+  );
+}
+
+/** What is done with a whole job: a new name or place, or off the board and back. */
+function JobMenu({ id, version, job }: { id: number; version: number; job: Job }) {
+  const client = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const refresh = () => void client.invalidateQueries({ queryKey: ["jobs"] });
+  const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
+  const restore = () => ask(api.POST("/api/jobs/{job_id}/restore", { params: { path: { job_id: id } } })).then(refresh, tell);
+  const remove = useMutation({
+    mutationFn: () => ask(api.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+    onSuccess: () => {
+      refresh();
+      notifications.show({
+        message: (
+          <span>
+            {job.name} is off the board; its record stays.{" "}
+            <button type="button" className="link" onClick={() => void restore()}>
+              Put it back
+            </button>
+          </span>
+        ),
+      });
+    },
+    onError: tell,
+  });
+  const rename = useMutation({
+    mutationFn: (facts: { name: string; place: string }) => ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body: { version, job: { ...job, ...facts } } })),
+    onSuccess: () => {
+      refresh();
+      void client.invalidateQueries({ queryKey: ["job"] });
+      setOpen(false);
+    },
+  });
+  return (
+    <>
+      <Menu position="bottom-end" withinPortal>
+        <Menu.Target>
+          <button type="button" className="job-menu" aria-label={`More for ${job.name}`}>
+            <IconDots size={20} />
+          </button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={() => setOpen(true)}>Name and place</Menu.Item>
+          <Menu.Item onClick={() => remove.mutate()}>Take off the board</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      <Modal opened={open} onClose={() => setOpen(false)} title={`Name and place of ${job.name}`} centered>
+        <form
+          className="new-job"
+          onSubmit={(event) => {
+            event.preventDefault();
+            const said = new FormData(event.currentTarget);
+            rename.mutate({ name: String(said.get("name")), place: String(said.get("place")) });
+          }}
+        >
+          <TextInput name="name" label="Name of the job" defaultValue={job.name} maxLength={120} required data-autofocus />
+          <TextInput name="place" label="Where it is" defaultValue={job.place ?? ""} maxLength={200} />
+          {rename.isError && <p role="alert" className="error">{rename.error.message}</p>}
+          <Button type="submit" loading={rename.isPending}>
+            Keep
+          </Button>
+        </form>
+      </Modal>
     </>
   );
 }

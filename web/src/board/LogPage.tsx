@@ -27,6 +27,7 @@ const say = (line: LogLine): string => {
     const told = moved.map(([k, v]) => `${k.replace("gap_", "").replaceAll("_", " ")} ${before![k]} → ${v}`);
     return [d.note, told.length ? `gaps before and after: ${told.join("; ")}` : "gaps good as first read"].filter(Boolean).join(" · ");
   }
+  if (line.what === "moved to another wall") return "its place is measured from that wall’s ends";
   if (line.what === "floor changed") {
     const moved = (d.moved as { figure: string; before: string | null; after: string | null }[]).map((m) => `${m.figure.replaceAll("_", " ")} ${m.before ?? "unknown"} → ${m.after ?? "unknown"}`);
     return [(d.floors as string[]).join(", "), ...moved].join("; ");

@@ -33,7 +33,7 @@ export function WallFacts({ data, save }: Props) {
   const fittings = wall.fittings ?? [];
   return (
     <>
-      <details className="more" open={fittings.length > 0 && !wall.existing}>
+      <details className="more" open={!wall.length || (fittings.length > 0 && !wall.existing)}>
         <summary>The wall, its corners and what is on it</summary>
         <TextInput label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
         <TextInput label="Storey, whose heads line up" defaultValue={wall.storey ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })} />

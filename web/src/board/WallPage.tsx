@@ -1,12 +1,13 @@
 import "../drawing/drawing.css";
 import "./wall.css";
 
-import { NativeSelect } from "@mantine/core";
+import { Button, NativeSelect, Switch } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
+import { IconPlus } from "@tabler/icons-react";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallLayout, type WallPageData } from "../api/client";
 import { Bar } from "../app/Bar";
@@ -26,6 +27,7 @@ export function WallPage() {
   const id = Number(useParams().wallId);
   const show = useShow();
   const client = useQueryClient();
+  const navigate = useNavigate();
   const [moves, setMoves] = useState<Record<string, Position>>({});
   const [chosen, choose] = useState<number | null>(null);
   const page = useQuery({
@@ -62,6 +64,14 @@ export function WallPage() {
     },
     onError: tell,
   });
+  const add = useMutation({
+    mutationFn: () => ask(api.POST("/api/jobs/{job_id}/openings", { params: { path: { job_id: page.data!.job.id } }, body: { wall_id: id, opening: {} } })),
+    onSuccess: async (made) => {
+      await refresh();
+      void navigate(`/openings/${made.id}`);
+    },
+    onError: tell,
+  });
   const data = page.data;
   const job = data?.job.job;
   return (
@@ -76,6 +86,9 @@ export function WallPage() {
           </>
         }
       >
+        <Button variant="subtle" size="compact-md" leftSection={<IconPlus size={18} />} disabled={!data} loading={add.isPending} onClick={() => add.mutate()}>
+          New opening here
+        </Button>
         <span className="save" role="status">
           {keep.isPending || change.isPending ? "Saving…" : "Saved"}
         </span>
@@ -92,7 +105,7 @@ export function WallPage() {
               choose={choose}
               busy={page.isFetching}
               move={(opening, position) => setMoves({ [opening]: position })}
-              drop={(opening, position) => keep.mutate({ opening, change: { position } })}
+              drop={(opening, position) => keep.mutate({ opening, change: { position: { ...data.openings.find((o) => o.id === opening)?.opening.position, ...position } } })}
             />
             <div className="wall-side">
               <Flags data={data} choose={choose} />
@@ -293,7 +306,7 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
   const o = data.layout.openings.find((one) => one.id === kept.id);
   const name = kept.opening.mark || `no. ${kept.id}`;
   const field = (label: string, to: Position["to"], read: { text: string } | undefined) => (
-    <Typed key={`${kept.id} ${label} ${read?.text}`} label={label} unit={unit} value={read?.text} keep={(distance) => distance && keep(kept.id, { measured_from: "left", to, distance })} />
+    <Typed key={`${kept.id} ${label} ${read?.text}`} label={label} unit={unit} value={read?.text} keep={(distance) => distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance })} />
   );
   return (
     <section className="chosen" aria-label="Opening chosen">
@@ -308,6 +321,11 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
         {field("Centre", "centre", o?.centre)}
         {field("Right edge", "far_edge", o?.right)}
       </div>
+      <Switch
+        label="Shares studs with its neighbour, as drawn"
+        checked={kept.opening.position?.shares ?? false}
+        onChange={(e) => keep(kept.id, { ...kept.opening.position, shares: e.currentTarget.checked || undefined })}
+      />
       <p className="quiet">
         {o ? (
           <>

@@ -157,6 +157,7 @@ function OneOpening({ id }: { id: number }) {
     slideSlab,
     framed,
     slideFrame,
+    kept: kept.state === "saved",
     solving: solved.isFetching,
     took: kept.took,
   };

@@ -25,6 +25,8 @@ export interface OpeningWork {
   /** Where the frame is being pushed to in its slot, in millimetres from its hinge end; null while nobody pushes. */
   framed: number | null;
   slideFrame: (mm: number | null) => void;
+  /** Nothing typed is left to save. */
+  kept: boolean;
   /** An answer is under way. */
   solving: boolean;
   /** Take an answer of the server that carries the opening as it is now. */

@@ -1,5 +1,4 @@
 import { Switch } from "@mantine/core";
-import { Link } from "react-router";
 
 import { View } from "../drawing/View";
 import { BuyTable, CutTable } from "../print/CutTable";
@@ -10,12 +9,13 @@ import { CutInPanel } from "./CutInPanel";
 import { CutMarks } from "./CutMarks";
 import { FRAMES, KindPick } from "./KindPick";
 import { StockPick } from "./StockPick";
+import { WallPick } from "./WallPick";
 
 const count = (most: number) => Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
 
 /** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
 export function FrameStage() {
-  const { now, set, words, result, page } = useWork();
+  const { now, set, words, result } = useWork();
   const door = now.opening.door?.kind ?? "swing";
   const swings = door === "swing";
   const kind = swings ? (now.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
@@ -87,9 +87,7 @@ export function FrameStage() {
         </div>
       )}
       <h2>Wall</h2>
-      <p>
-        <Link to={`/walls/${page.wall.id}`}>The whole wall with its other openings</Link>
-      </p>
+      <WallPick />
       <TextAt path="wall.name" label="Name of the wall" />
       <div className="pair">
         <LengthAt path="wall.height" kind="wall_height" label="Height to the top plates" />

@@ -69,11 +69,15 @@ class Wall:
 
 @dataclass(frozen=True, slots=True)
 class Placing:
-    """Where the opening stands in its wall: a distance from a named end to its centre or an edge."""
+    """Where the opening stands in its wall: a distance from a named end to its centre or an edge.
+
+    `shares` says that it is asked to share studs with the opening beside it.
+    """
 
     measured_from: WallEnd
     to: To
     distance: Fact
+    shares: bool = False
 
     def reaches_near_edge(self, hinge_side: HingeSide) -> bool:
         """Say whether the edge measured to is the one nearest the named end."""

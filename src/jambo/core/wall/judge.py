@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 from itertools import pairwise
 from typing import Literal
 
@@ -47,7 +48,7 @@ def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterato
         if b.opening.low < a.opening.high:
             yield Said(Flag("openings-overlap", {**names, "over": a.opening.high - b.opening.low}, (), path), about)
         elif between < ZERO:
-            yield Said(Flag("openings-share-studs", {**names, "over": -between}, (), path), about)
+            yield Said(Flag(_shared(a, b, solved), {**names, "over": -between}, (), path), about)
         elif ZERO < between < thick:
             yield Said(Flag("sliver-between-openings", {**names, "space": between}, (), path), about)
         if a.reach.high > b.opening.low and a.reach.high > a.opening.high and b.opening.low >= a.opening.high:
@@ -59,6 +60,22 @@ def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterato
             yield Said(
                 Flag("open-slab-covers-opening", {**swapped, "over": a.opening.high - b.reach.low}, (), path), about
             )
+
+
+def _shared(a: Standing, b: Standing, solved: Sequence[Solved]) -> str:
+    """Which flag two framings that run into each other raise: asked for, it is a note, as long as a jack stands on each side."""
+    asked = any(solved[s.index].opening.placing.shares for s in (a, b))
+    jacks = max(solved[s.index].opening.header.jacks for s in (a, b))
+    thick = (a.framing.high - a.opening.high) * Fraction(1, _studs(solved[a.index]))
+    return (
+        "openings-share-as-asked"
+        if asked and b.opening.low - a.opening.high >= thick * jacks
+        else "openings-share-studs"
+    )
+
+
+def _studs(one: Solved) -> int:
+    return one.opening.header.jacks + one.opening.header.kings
 
 
 def _corners(
