@@ -356,7 +356,7 @@ def holes(draw):
         x += step
         if x < 4 * 167:
             places.append(Fraction(x, 4))
-    runs = draw(st.lists(st.tuples(st.integers(0, 160), st.integers(0, 20), st.booleans()), max_size=2))
+    runs = draw(st.lists(st.tuples(st.integers(0, 148), st.integers(0, 20), st.booleans()), max_size=2))
     heights = draw(st.sampled_from([("97 1/2", None), ("97 1/2", "120"), ("130", "98")]))
     return {
         "places": places,

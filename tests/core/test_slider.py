@@ -206,4 +206,8 @@ def test_studs_found_in_the_wall_are_those_behind_a_track_nobody_looked_behind(e
     told = solved(plain(**bare, **{"wall.studs_found": found}))
     behind = [{"at": str(at if end == "left" else 168 - at)} for at in range(16, 160, 16)]
     looked = solved(plain(**bare | {"opening.door.slider": own | {"studs": behind}}))
-    assert lengths(told) | lengths(looked) == lengths(told) and codes(told) == codes(looked)
+    behind_it = [{n: v for n, v in lengths(r).items() if not n.startswith("mark_")} for r in (told, looked)]
+    assert behind_it[0] == behind_it[1]
+    assert [c for c in codes(told) if c != "sliver-beside-king"] == [
+        c for c in codes(looked) if c != "sliver-beside-king"
+    ]
