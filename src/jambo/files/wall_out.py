@@ -198,7 +198,7 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
             {"what": f.what, "x": in_mm(f.at), "y": in_mm(f.height) if f.height is not None else 1100.0, "side": f.side}
             for f in fittings
         ],
-        "pieces": _pieces(layout, bare.wall.height, bare.wall.plate_thickness, tape, words),
+        "pieces": [] if bare.wall.existing else _pieces(layout, bare.wall.height, bare.wall.plate_thickness, tape, words),
         "flags": [_flag(s, layout, kept, tape, words) for s in said],
         "studs": len(layout.studs),
         "services": [

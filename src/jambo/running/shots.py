@@ -52,6 +52,7 @@ def _tile(page: Page) -> None:
     tile.get_by_label("Thickness", exact=True).fill("7/8")
     tile.get_by_label("Not chosen yet: an allowance").uncheck()
     page.locator(".floor-change").first.wait_for()
+    page.locator(".floor-keep button:enabled", has_text="2 doors change").wait_for()
     page.evaluate("window.scrollTo(0, 480)")
 
 

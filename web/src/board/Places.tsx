@@ -2,7 +2,7 @@ import { Button, Switch } from "@mantine/core";
 
 import type { Opening, WallLayout, WallPageData } from "../api/client";
 import { useShow } from "../app/show";
-import { WithFractions } from "../tape/Digits";
+import { Digits } from "../tape/Digits";
 import { Typed } from "./Typed";
 
 interface Props {
@@ -55,7 +55,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
             {found?.places.map((p, n) => (
               <li key={p.centre.text} className={n === 0 ? "best" : undefined}>
                 <p className="place-at">
-                  <WithFractions text={p.centre.text} />
+                  <Digits of={p.centre} />
                   <span>{n === 0 ? "best place" : `${p.off.mm === 0 ? "as wanted" : `${p.off.text} off what is wanted`}`}</span>
                 </p>
                 <p>

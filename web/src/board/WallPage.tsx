@@ -112,7 +112,7 @@ export function WallPage() {
               {data.wall.wall.existing && <Places data={data} chosen={chosen} busy={keep.isPending || page.isFetching} keep={(opening, change) => keep.mutate({ opening, change })} />}
               <Chosen key={chosen} data={data} chosen={chosen} choose={choose} keep={(opening, position) => keep.mutate({ opening, change: { position } })} />
               <WallFacts data={data} save={(wall) => change.mutate(wall)} />
-              <Pieces layout={data.layout} />
+              <Pieces layout={data.layout} standing={data.wall.wall.existing ?? false} />
             </div>
           </>
         )}
@@ -340,7 +340,8 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
   );
 }
 
-function Pieces({ layout }: { layout: WallLayout }) {
+function Pieces({ layout, standing }: { layout: WallLayout; standing: boolean }) {
+  if (standing) return <p className="quiet">The wall stands: what is cut for its openings is on their cut lists.</p>;
   if (layout.pieces.length === 0) return <p className="quiet">Give the wall a length and a height: then its studs and plates are counted.</p>;
   return (
     <table className="cuts">
