@@ -14,7 +14,8 @@ from jambo.core.sums import Figure
 from jambo.core.tape import Tape
 from jambo.core.words import REGIONS
 from jambo.files.document import Document
-from jambo.files.facts import check_floors, facts_of
+from jambo.files.facts import facts_of
+from jambo.files.floor_facts import check_floors
 from jambo.files.problems import Refused, parse
 from jambo.files.results import flag_out
 

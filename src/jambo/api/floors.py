@@ -12,7 +12,7 @@ from jambo.api.jobs import KeptJob, as_job, check_openings
 from jambo.api.openings import document_of
 from jambo.api.shared import Based, Db, ShownQuery, Who, kept_job
 from jambo.files.document import FloorType, Job, JobFloors
-from jambo.files.facts import check_floors
+from jambo.files.floor_facts import check_floors
 from jambo.files.floors import Asked, ChangeOut, FloorsOut, changed, changes, floors_out, uses
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.store import events

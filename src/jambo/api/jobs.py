@@ -15,7 +15,8 @@ from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept
 from jambo.core.tape import Unit
 from jambo.files.brief import Brief, BriefOut, brief, brief_out
 from jambo.files.document import CutPiece, Document, Job, Opening, RuleLevels, Rules, Wall
-from jambo.files.facts import check_floors, facts_of
+from jambo.files.facts import facts_of
+from jambo.files.floor_facts import check_floors
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.store import events
 from jambo.store import jobs as kept_jobs

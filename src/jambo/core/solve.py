@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.card import Step, work_card
+from jambo.core.card.step import Step
+from jambo.core.card.work import work_card
 from jambo.core.door.hardware import Item
 from jambo.core.door.leaf import Hands, hands
 from jambo.core.drawing import Drawing, Shape

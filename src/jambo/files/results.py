@@ -7,7 +7,7 @@ from string import Formatter
 
 from typing_extensions import TypedDict
 
-from jambo.core.card import Step
+from jambo.core.card.step import Step
 from jambo.core.catalogue import FACTS, entry
 from jambo.core.door.hardware import ITEMS
 from jambo.core.drawing import Drawing, in_mm

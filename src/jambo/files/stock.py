@@ -11,8 +11,8 @@ from jambo.core.mass import ACCEPTED as MASS_ACCEPTED
 from jambo.core.mass import read_mass
 from jambo.core.tape import Tape, Unit
 from jambo.files import document as doc
-from jambo.files.facts import Reader
 from jambo.files.problems import FieldError, Refused, parse
+from jambo.files.reader import Reader
 
 StockKind = Literal["leaf", "lining_kit", "split_jamb", "steel_frame", "pocket_kit", "track"]
 

@@ -22,10 +22,12 @@ from jambo.core.wall.judge import Said, on_wall
 from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
 from jambo.core.words import Region, fill
 from jambo.files.document import Document
-from jambo.files.facts import Reader, facts_of, read_fittings
+from jambo.files.facts import facts_of
 from jambo.files.places_out import PlacesOut, places_out
 from jambo.files.problems import Refused, parse
+from jambo.files.reader import Reader
 from jambo.files.results import LengthOut, flag_out, length_out
+from jambo.files.wall_facts import read_fittings
 
 
 @dataclass(frozen=True, slots=True)
