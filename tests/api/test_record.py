@@ -80,3 +80,37 @@ def test_heads_of_a_storey_are_aligned_and_let_go(client, job):
     assert [o["now"]["text"] for o in own["openings"]] == ["81 3/8 in", "81 7/8 in"]
     refused = client.post(f"/api/jobs/{job}/heads", json={"storey": "Cellar", "how": "raise"})
     assert refused.status_code == 422 and "Cellar" in refused.json()["errors"][0]["reason"]
+
+
+def test_planned_found_and_made_stand_side_by_side(client, opening):
+    """Widths found 32 1/8 where 32 1/4 was planned; the leg cut at 81 3/8; a latch gap read 1/4 and, after the moves, 1/8."""
+    assert client.get(f"{opening}/compared").json() == []
+
+    def read(place, value, **more):
+        body = {"reading": {"place": place, "value": value} | more}
+        return client.post(f"{opening}/readings", json=body).json()["readings"][-1]["id"]
+
+    for place in ("width_foot", "width_middle", "width_head"):
+        read(place, "32 1/8")
+    first = read("gap_latch", "1/4")
+    corrected = {"reading": {"place": "gap_latch", "value": "1/8"}, "corrects": first}
+    assert client.post(f"{opening}/readings", json=corrected).status_code == 201
+    happen(client, opening, what="cut", key="king_length")
+    rows = {r["label"]: r for r in client.get(f"{opening}/compared").json()}
+
+    def told(label):
+        return [rows[label][k] and rows[label][k]["text"] for k in ("planned", "found", "made")]
+
+    assert told("Opening width") == ["32 1/4 in", "32 1/8 in", None]
+    assert told("King stud length") == ["96 in", None, "96 in"] and not rows["King stud length"]["differs"]
+    assert told("Gap at the latch") == ["1/8 in", "1/4 in", "1/8 in"] and not rows["Gap at the latch"]["differs"]
+    client.put(
+        opening,
+        json={
+            "version": 1,
+            "opening": PLAIN["opening"] | {"setting": {"cut_hinge": "81 1/4"}, "unit": {"outside_width": "31 7/8"}},
+        },
+    )
+    rows = {r["label"]: r for r in client.get(f"{opening}/compared", params={"words": "britain"}).json()}
+    assert told("Hinge jamb leg")[::2] == ["81 3/8 in", "81 1/4 in"] and rows["Hinge jamb leg"]["differs"]
+    assert told("Door lining over its backs")[::2] == ["31 3/4 in", "31 7/8 in"]

@@ -208,3 +208,23 @@ def test_an_answer_that_comes_after_undo_changes_nothing(page, new_opening):
     expect(thickness).to_have_value("3/4")
     saved(page)
     expect(figure(page, "head_underside")).to_have_text("81 3/8 in")
+
+
+def test_what_is_typed_while_two_versions_lie_side_by_side_is_kept(page, new_opening, client):
+    """The answer to the last key comes after the conflict was found: choosing does not lose it."""
+    page.goto(f"{new_opening}/frame")
+    expect(figure(page, "king_length")).to_have_text("96 in")
+    wall = client.get(f"/api{new_opening}").json()["wall"]["id"]
+    client.put(f"/api/walls/{wall}", json={"version": 1, "wall": {**PLAIN["wall"], "name": "North"}}).raise_for_status()
+    held = []
+    page.route("**/api/heard*", lambda route: held.append(route))
+    fill(page, "Height to the top plates", "100")  # the field was emptied first, and that is what meets the conflict
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("The wall was changed elsewhere")
+    with page.expect_response("**/api/heard*"):
+        held[-1].continue_()
+    dialog.get_by_role("radio", name="North").check()
+    dialog.get_by_role("button", name="Keep what is chosen").click()
+    saved(page)
+    kept = client.get(f"/api{new_opening}").json()["wall"]["wall"]
+    assert (kept["name"], kept["height"]) == ("North", "100 in")

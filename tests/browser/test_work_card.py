@@ -63,7 +63,7 @@ def test_a_long_board_is_narrowed_by_flag_stage_and_room(page, client):
     expect(cards).to_have_count(1)
 
 
-@pytest.mark.parametrize("mark", ["101", "108", "110", "113", "N2"])
+@pytest.mark.parametrize("mark", ["101", "108", "110", "113", "N2", "N13"])
 def test_a_card_prints_on_one_or_two_pages(page, demo_opening, mark):
     page.goto(f"{demo_opening(mark)}/card-sheet")
     expect(page.locator(".print-steps li").first).to_be_visible()

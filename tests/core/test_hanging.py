@@ -144,3 +144,26 @@ def test_a_signed_off_door_of_the_demo_is_good():
     check = solved(demo_document("N11")).found.check
     assert check.done and check.moves == ()
     assert [row.target for row in check.rows] == [inch("1/8")] * 7
+
+
+LEVEL = [{"place": "floor_across", "value": "0"}, {"place": "floor_along", "value": "0"}]
+
+
+@pytest.mark.parametrize(
+    ("later", "readings", "trim"),
+    [
+        ("1/2", LEVEL, "1/4"),  # 1/2 of gap less 1/2 of floor, and 1/4 is to stay: 1/4 comes off
+        ("1/2", [], "1/4"),  # nobody read the floor: by the plan alone
+        ("1/4", LEVEL, None),  # 1/4 stays, as wanted
+        (
+            "5/8",
+            [{"place": "floor_across", "value": "0"}, {"place": "floor_along", "value": "1/8", "toward": "up"}],
+            "1/2",
+        ),
+    ],
+)
+def test_a_floor_laid_later_tells_what_comes_off_the_leaf(later, readings, trim):
+    """The last: the floor rises 1/8 over the leaf's 30 in swing, so 3/8 is left; 5/8 + 1/4 - 3/8 = 1/2."""
+    result = solved(surveyed(*readings, setting={"later_floor": later}))
+    figure = result.figures.get("trim_later")
+    assert (None if figure is None else figure.value) == (None if trim is None else inch(trim))

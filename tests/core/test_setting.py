@@ -5,12 +5,12 @@ from fractions import Fraction
 
 import numpy as np
 import pytest
-from found_cases import surveyed
+from found_cases import found, surveyed
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
-from helpers import demo_document, inch, inches, solved
+from helpers import demo_document, inch, inches, plain, solved
 from jambo.core.length import Length
 from jambo.core.setting.shims import Pack, Shim, flats, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import least_tilt, slot, widest
@@ -251,3 +251,46 @@ def test_every_sum_of_a_surveyed_opening_adds_up(mark):
     for figure in solved(demo_document(mark)).figures.values():
         if isinstance(figure, Figure):
             assert sum((t.value for t in figure.terms), Length(0)) == figure.value, figure.name
+
+
+def test_a_pair_is_packed_behind_all_its_hinges_and_over_the_middle():
+    """36 and 18 in: Wi 54 3/8, Wo 55 7/8, a hole of 56 3/8 leaves 1/4 a side; three hinges on each leg, the head over 36 in."""
+    leaves = [{"width": f"{w} in", "height": "80", "thickness": "1 3/8"} for w in (36, 18)]
+    doc = plain(**found(**dict.fromkeys(("width_foot", "width_middle", "width_head"), "56 3/8")))
+    doc["opening"]["door"] = doc["opening"]["door"] | {"leaves": leaves}
+    plan = solved(doc).found.plan
+    assert [s.place.name for s in plan.stations] == [
+        "hinge_1", "hinge_2", "hinge_3", "head_centre", "strike_1", "strike_2", "strike_3",
+    ]  # fmt: skip
+    assert {s.gap.in_inches() for s in plan.stations if s.place.side != "head"} == {Fraction(1, 4)}
+
+
+@pytest.mark.parametrize(
+    ("setting", "first", "last"),
+    [
+        ({}, "hinge_1", "strike_low"),
+        ({"nailing": "bottom_up"}, "hinge_3", "strike_top"),
+        ({"foot_station": True}, "hinge_1", "strike_foot"),
+    ],
+)
+def test_the_order_of_nailing_is_the_schools(setting, first, last):
+    plan = solved(surveyed(setting=setting)).found.plan
+    assert (plan.stations[0].place.name, plan.stations[-1].place.name) == (first, last)
+
+
+@pytest.mark.parametrize(
+    ("widths", "height", "verdict"),
+    [
+        ("32 1/4", "83", "fits"),  # 1/2 of room, 7/8 over the head
+        ("31 13/16", "83", "fits"),
+        ("31 11/16", "83", "work"),  # 1/16 short: planing
+        ("30", "83", "no"),
+        ("32 1/4", "81 7/8", "work"),  # 1/4 too tall: off the legs and the leaf, as far as 1/2
+        ("32 1/4", "81 1/2", "no"),
+    ],
+)
+def test_the_verdict_says_how_it_goes_in(widths, height, verdict):
+    """A frame of 31 3/4 by 82 1/8 over its backs, in straight holes."""
+    wide = dict.fromkeys(("width_foot", "width_middle", "width_head"), widths)
+    plan = solved(surveyed(**wide, height_left=height, height_right=height)).found.plan
+    assert plan.verdict == verdict

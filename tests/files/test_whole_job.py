@@ -178,6 +178,8 @@ def test_a_walls_own_pieces_are_its_studs_and_the_runs_of_its_plate():
 def test_the_tape_runs_over_all_openings():
     marks = [(m["what"], m["read"]["text"], m["id"]) for m in laid({"opening.position.distance": "130"}, {})["marks"]]
     assert marks[0] == ("wall_end", "0 in", None) and marks[-1] == ("wall_end", "168 in", None)
+    studs = [m["number"] for m in laid({})["marks"] if m["what"] == "common"]
+    assert studs == [1, 2, 5, 6, 7, 8, 9, 10]  # by the layout's count: 3 and 4 fall in the framing
     edges = [m for m in marks if m[0] == "ro_edge"]
     assert edges == [
         ("ro_edge", "43 7/8 in", 2), ("ro_edge", "76 1/8 in", 2), ("ro_edge", "113 7/8 in", 1), ("ro_edge", "146 1/8 in", 1),

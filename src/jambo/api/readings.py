@@ -10,12 +10,14 @@ from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
 from jambo.api.openings import OpeningPage, document_of, page
-from jambo.api.shared import Db, Who, kept_json
+from jambo.api.shared import Db, ShownQuery, Who, kept_json
 from jambo.core.survey.readings import PLACES
 from jambo.files.document import Document, Reading, Survey
 from jambo.files.exchange import solve_document
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
+from jambo.files.record_out import ComparedOut, compared_out
+from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store import readings as kept
 from jambo.store.database import Row, Transaction
@@ -171,3 +173,15 @@ def new_event(db: Db, opening_id: int, event: NewEvent, x_jambo_who: Who = "") -
         row = kept_openings.opening(t, opening_id, lock=True)
         record(t, row, event.what, event.note, x_jambo_who, event.key, event.undo)
         return page(t, row)
+
+
+@router.get("/openings/{opening_id}/compared")
+def compared(db: Db, opening_id: int, shown: ShownQuery) -> list[ComparedOut]:
+    """Give an opening's measures as planned, found and made, side by side. 422 when it cannot be worked out."""
+    with db.transaction() as t:
+        row = kept_openings.opening(t, opening_id)
+        job, document = kept_jobs.job(t, row["job_id"])["doc"], document_of(t, row)
+        taken = [
+            parse(Reading, r["doc"]) for r in kept.readings(t, opening_id, all_of_them=True) if r["doc"] is not None
+        ]
+    return compared_out(document, taken, shown.tape(job), shown.region(job))

@@ -90,13 +90,14 @@ class WallShapeOut(TypedDict):
 
 
 class WallMarkOut(TypedDict):
-    """A line on the plate, from the left end."""
+    """A line on the plate, from the left end; a stud carries its number."""
 
     what: str
     x: float
     read: LengthOut
     crossed: str | None
     id: int | None
+    number: int | None
 
 
 class WallPieceOut(TypedDict):
@@ -192,7 +193,7 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
         "marks": [
             {
                 "what": m.what, "x": in_mm(m.at), "read": length_out(m.at, tape), "crossed": m.crossed,
-                "id": kept[m.index].id if m.index is not None else None,
+                "id": kept[m.index].id if m.index is not None else None, "number": m.number,
             }
             for m in layout.marks
         ],

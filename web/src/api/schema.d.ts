@@ -378,6 +378,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/openings/{opening_id}/compared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compared
+         * @description Give an opening's measures as planned, found and made, side by side. 422 when it cannot be worked out.
+         */
+        get: operations["compared_api_openings__opening_id__compared_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/openings/{opening_id}/events": {
         parameters: {
             query?: never;
@@ -880,6 +900,19 @@ export interface components {
             moves: string[];
             /** Unread */
             unread: string[];
+        };
+        /**
+         * ComparedOut
+         * @description A measure as planned, found and made; `differs` says that what was made reads otherwise on the tape than the plan.
+         */
+        ComparedOut: {
+            /** Differs */
+            differs: boolean;
+            found: components["schemas"]["LengthOut"] | null;
+            /** Label */
+            label: string;
+            made: components["schemas"]["LengthOut"] | null;
+            planned: components["schemas"]["LengthOut"] | null;
         };
         /**
          * CutIn
@@ -3301,13 +3334,15 @@ export interface components {
         };
         /**
          * WallMarkOut
-         * @description A line on the plate, from the left end.
+         * @description A line on the plate, from the left end; a stud carries its number.
          */
         WallMarkOut: {
             /** Crossed */
             crossed: string | null;
             /** Id */
             id: number | null;
+            /** Number */
+            number: number | null;
             read: components["schemas"]["LengthOut"];
             /** What */
             what: string;
@@ -4280,6 +4315,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    compared_api_openings__opening_id__compared_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"][];
+                };
             };
             /** @description Validation Error */
             422: {

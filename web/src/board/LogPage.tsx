@@ -8,6 +8,8 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { api, ask, type LogLine } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { useShow } from "../app/show";
+import { Digits } from "../tape/Digits";
 
 const WORDS: Record<string, string> = {
   planned: "planned", changed: "plan changed", undone: "plan taken back", redone: "plan brought back", measured: "measured", withdrawn: "reading withdrawn",
@@ -83,6 +85,7 @@ export function LogPage() {
           />
           <TextInput label="Find" value={find} onChange={(e) => setFind(e.currentTarget.value)} placeholder="name, place, length" />
         </div>
+        {only && <PlannedFoundMade opening={Number(only)} />}
         {log.isPending && <p className="quiet" aria-busy="true">Fetching the record…</p>}
         {log.isError && <Problem error={log.error} retry={() => void log.refetch()} />}
         {log.data && rows.length === 0 && <p className="empty">Nothing of this kind is on record.</p>}
@@ -112,5 +115,43 @@ export function LogPage() {
         )}
       </main>
     </>
+  );
+}
+
+/** What was planned of an opening, what was found, and what was made, side by side. */
+function PlannedFoundMade({ opening }: { opening: number }) {
+  const show = useShow();
+  const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
+  const rows = useQuery({
+    queryKey: ["opening", opening, "compared", query],
+    queryFn: () => ask(api.GET("/api/openings/{opening_id}/compared", { params: { path: { opening_id: opening }, query } })),
+  });
+  if (rows.isError) return <p role="alert" className="error">{rows.error.message}</p>;
+  if (!rows.data?.length) return rows.data ? <p className="quiet">Nothing was found, cut or set yet that could be held against the plan.</p> : null;
+  const digits = (of: (typeof rows.data)[number]["planned"]) => (of ? <Digits of={of} /> : "—");
+  return (
+    <table className="log compared">
+      <caption>Planned, found, made</caption>
+      <thead>
+        <tr>
+          <th scope="col">Measure</th>
+          <th scope="col">Planned</th>
+          <th scope="col">Found, or first read</th>
+          <th scope="col">Made, or last read</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.data.map((row) => (
+          <tr key={row.label} data-differs={row.differs || undefined}>
+            <th scope="row">{row.label}</th>
+            <td data-label="Planned">{digits(row.planned)}</td>
+            <td data-label="Found">{digits(row.found)}</td>
+            <td data-label="Made">
+              {digits(row.made)} {row.differs && <strong className="differs">differs</strong>}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

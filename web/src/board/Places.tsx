@@ -67,7 +67,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
                   <Button
                     variant={n === 0 ? "filled" : "default"}
                     disabled={busy}
-                    aria-label={`Cut it in at ${p.centre.text}`}
+                    aria-label={`Cut it in here, at ${p.centre.text}`}
                     onClick={() => keep(kept.id, { position: { ...kept.opening.position, measured_from: "left", to: "centre", distance: p.centre.exact } })}
                   >
                     Cut it in here

@@ -264,7 +264,7 @@ function Tape({ layout, X, top, left, right, width, chosen }: { layout: WallLayo
             <SvgDigits of={m.read} />
           </text>
           <text x={places[i]!} y={top + 72} className="name">
-            {{ wall_end: "end", king: "king", ro_edge: "RO", ro_centre: "centre", common: "stud" }[m.what] ?? m.what}
+            {{ wall_end: "end", king: "king", ro_edge: "RO", ro_centre: "centre", common: `stud ${m.number}` }[m.what] ?? m.what}
           </text>
         </g>
       ))}
@@ -277,6 +277,7 @@ function Flags({ data, choose }: { data: WallPageData; choose: (id: number) => v
   if (layout.flags.length === 0) return layout.openings.length > 0 ? <p className="clear">Nothing on this wall stands against another.</p> : null;
   return (
     <section className="flags" aria-label="Flags">
+      <h2 className="sr">What stands against it</h2>
       <ul>
         {layout.flags.map((f, i) => (
           <li key={i} className={`flag ${f.level}`} data-code={f.code}>

@@ -26,6 +26,21 @@ export function put<T>(root: T, path: string, value: unknown): T {
 
 export const same = (a: unknown, b: unknown) => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
 
+const isTree = (value: unknown): value is Record<string, unknown> => typeof value === "object" && value !== null && !Array.isArray(value);
+
+/** `onto` with what changed from `before` to `after` changed in it too. */
+export function carried(onto: unknown, before: unknown, after: unknown): unknown {
+  if (same(before, after)) return onto;
+  if (!isTree(before) || !isTree(after)) return after;
+  const made: Record<string, unknown> = isTree(onto) ? { ...onto } : {};
+  for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
+    const next = carried(made[key], before[key], after[key]);
+    if (next === undefined) delete made[key];
+    else made[key] = next;
+  }
+  return made;
+}
+
 function sorted(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(sorted);
   if (value && typeof value === "object") {

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
 import { ApiProblem, api, ask, type Conflict, type FieldError, type Opening, type OpeningPageData, type Wall } from "../api/client";
-import { put, same } from "./paths";
+import { carried, put, same } from "./paths";
 
 export interface Draft {
   opening: Opening;
@@ -191,9 +191,11 @@ export function useKept(id: number) {
       const mine = newest.current;
       settle(fresh);
       setConflict(null);
+      // what was typed since the two versions were laid side by side is carried over
+      const final = carried(chosen, conflict.yours, mine?.[conflict.of] ?? conflict.yours);
       const next: Draft = {
-        opening: conflict.of === "opening" ? (chosen as Opening) : (mine?.opening ?? fresh.opening),
-        wall: conflict.of === "wall" ? (chosen as Wall) : (mine?.wall ?? fresh.wall.wall),
+        opening: conflict.of === "opening" ? (final as Opening) : (mine?.opening ?? fresh.opening),
+        wall: conflict.of === "wall" ? (final as Wall) : (mine?.wall ?? fresh.wall.wall),
       };
       newest.current = next;
       setDraft(next);

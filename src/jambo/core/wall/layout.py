@@ -65,12 +65,13 @@ class Stud:
 
 @dataclass(frozen=True, slots=True)
 class Mark:
-    """A line on the plate: what it is, where, which side its stud stands on, and whose it is (None: the wall's)."""
+    """A line on the plate: what it is, where, which side its stud stands on, whose it is (None: the wall's), a stud's number."""
 
     what: What
     at: Length
     crossed: Literal["left", "right"] | None = None
     index: int | None = None
+    number: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -153,7 +154,7 @@ def _marks(
             Mark("ro_edge", s.opening.high, "right", s.index),
             Mark("king", s.opening.high + past, "right", s.index),
         ]
-    marks += [Mark("common", stud.left, "right") for stud in found]
+    marks += [Mark("common", stud.left, "right", None, stud.number) for stud in found]
     return tuple(sorted(marks, key=lambda m: m.at))
 
 

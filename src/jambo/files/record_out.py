@@ -1,0 +1,62 @@
+"""An opening planned, found and made, side by side, as JSON gives it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from typing_extensions import TypedDict
+
+from jambo.core.hanging.hang import targets
+from jambo.core.hanging.moves import GAPS
+from jambo.core.length import Length
+from jambo.core.record import Compared, compare
+from jambo.core.solve import solve
+from jambo.core.survey.readings import PLACES, Place
+from jambo.core.tape import Tape, show
+from jambo.core.words import Region, fill
+from jambo.files.document import Document, Reading
+from jambo.files.facts import facts_of
+from jambo.files.found_facts import read_reading
+from jambo.files.reader import Reader
+from jambo.files.results import LengthOut, length_out
+
+
+class ComparedOut(TypedDict):
+    """A measure as planned, found and made; `differs` says that what was made reads otherwise on the tape than the plan."""
+
+    label: str
+    planned: LengthOut | None
+    found: LengthOut | None
+    made: LengthOut | None
+    differs: bool
+
+
+def compared_out(document: Document, readings: Sequence[Reading], tape: Tape, words: Region) -> list[ComparedOut]:
+    """Compare an opening. `readings` are all that were ever taken, in their order. Raises Refused when it cannot be worked out."""
+    facts = facts_of(document)
+    opening = facts.opening
+    result = solve(opening, facts.wall, facts.rules)
+    read = _gaps(document, readings, tape)
+    wanted = targets(opening, facts.rules) if opening.kind == "swing" else {}
+    gaps = {PLACES[p].label: (wanted[p].value, *read[p]) for p in GAPS if p in read and p in wanted}
+    legs = tuple(c.value if c is not None else None for c in (opening.setting.cut_hinge, opening.setting.cut_strike))
+    return [_out(row, tape, words) for row in compare(result.figures, opening.cuts, (legs[0], legs[1]), gaps)]
+
+
+def _gaps(document: Document, readings: Sequence[Reading], tape: Tape) -> Mapping[Place, tuple[Length, Length]]:
+    """The first and the last reading of every gap."""
+    found: dict[Place, tuple[Length, Length]] = {}
+    for reading in readings:
+        if reading.place in GAPS:
+            one = read_reading(reading, "", Reader(document.unit, tape))
+            if one is not None:
+                found[reading.place] = (found.get(reading.place, (one.value,))[0], one.value)
+    return found
+
+
+def _out(row: Compared, tape: Tape, words: Region) -> ComparedOut:
+    planned, found, made = (length_out(v, tape) if v is not None else None for v in (row.planned, row.found, row.made))
+    differs = (
+        row.planned is not None and row.made is not None and show(row.planned, tape).value != show(row.made, tape).value
+    )
+    return {"label": fill(row.label, words), "planned": planned, "found": found, "made": made, "differs": differs}
