@@ -57,38 +57,36 @@ class Compared:
     made: Length | None
 
 
-PAIRS = (  # what is planned, and what the survey says of it
-    ("opening width", "ro_width", "found_least_width", None),
-    ("opening height", "ro_height", "found_height", None),
-    ("{head} underside", "head_underside", None, "head_set"),
-    ("{frame} over its backs", "frame_outside_width", None, "unit_width"),
-    ("hinge {leg}", "leg_length", "leg_hinge_set", None),
-    ("{strike} {leg}", "leg_length", "leg_strike_set", None),
+PAIRS = (  # what is planned, and what the readings say of it or ask for
+    ("opening width", "ro_width", "found_least_width"),
+    ("opening height", "ro_height", "found_height"),
+    ("{head} underside", "head_underside", "head_set"),
+    ("{frame} over its backs", "frame_outside_width", None),
+    ("hinge {leg}", "leg_length", "leg_hinge_set"),
+    ("{strike} {leg}", "leg_length", "leg_strike_set"),
 )
 
 
 def compare(
     figures: Mapping[str, Reckoned],
     cuts: tuple[Cut, ...],
-    legs: tuple[Length | None, Length | None],
+    made: Mapping[str, Length | None],
     gaps: Mapping[str, tuple[Length, Length, Length]],
 ) -> Iterator[Compared]:
     """Everything that was planned against what was found and what was made (TRADE 13, 15, 19).
 
-    `legs` are the hinge and strike leg as cut; `gaps` each gap's target, first and last reading, by its label.
+    `made` is what was cut or delivered, by the label in PAIRS; `gaps` each gap's target, first and last reading, by its label.
     """
 
     def value(name: str | None) -> Length | None:
         figure = figures.get(name) if name else None
         return figure.value if isinstance(figure, Figure) else None
 
-    cut = {c.figure: c.length for c in cuts}
-    made = {"hinge {leg}": legs[0], "{strike} {leg}": legs[1]}
-    for label, planned, found, as_set in PAIRS:
-        row = Compared(label, value(planned), value(found), made.get(label) or value(as_set))
+    for label, planned, found in PAIRS:
+        row = Compared(label, value(planned), value(found), made.get(label))
         if row.found is not None or row.made is not None:
             yield row
-    for figure, length in cut.items():
-        yield Compared(entry(figure).label, value(figure), None, length)
+    for cut in cuts:
+        yield Compared(entry(cut.figure).label, value(cut.figure), None, cut.length)
     for label, (target, first, last) in gaps.items():
         yield Compared(label, target, first, last)

@@ -39,8 +39,13 @@ def compared_out(document: Document, readings: Sequence[Reading], tape: Tape, wo
     read = _gaps(document, readings, tape)
     wanted = targets(opening, facts.rules) if opening.kind == "swing" else {}
     gaps = {PLACES[p].label: (wanted[p].value, *read[p]) for p in GAPS if p in read and p in wanted}
-    legs = tuple(c.value if c is not None else None for c in (opening.setting.cut_hinge, opening.setting.cut_strike))
-    return [_out(row, tape, words) for row in compare(result.figures, opening.cuts, (legs[0], legs[1]), gaps)]
+    given = {
+        "hinge {leg}": opening.setting.cut_hinge,
+        "{strike} {leg}": opening.setting.cut_strike,
+        "{frame} over its backs": opening.unit.outside,
+    }
+    made = {label: known.value if known is not None else None for label, known in given.items()}
+    return [_out(row, tape, words) for row in compare(result.figures, opening.cuts, made, gaps)]
 
 
 def _gaps(document: Document, readings: Sequence[Reading], tape: Tape) -> Mapping[Place, tuple[Length, Length]]:

@@ -136,8 +136,8 @@ function PlannedFoundMade({ opening }: { opening: number }) {
         <tr>
           <th scope="col">Measure</th>
           <th scope="col">Planned</th>
-          <th scope="col">Found, or first read</th>
-          <th scope="col">Made, or last read</th>
+          <th scope="col">As found, or first read</th>
+          <th scope="col">As made, or last read</th>
         </tr>
       </thead>
       <tbody>
