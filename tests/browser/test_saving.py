@@ -228,3 +228,15 @@ def test_what_is_typed_while_two_versions_lie_side_by_side_is_kept(page, new_ope
     saved(page)
     kept = client.get(f"/api{new_opening}").json()["wall"]["wall"]
     assert (kept["name"], kept["height"]) == ("North", "100 in")
+
+
+def test_what_was_changed_just_before_leaving_is_on_the_board(page, new_opening):
+    page.goto(f"{new_opening}/door")
+    width(page).fill("28")
+    expect(figure(page, "ro_width")).to_have_text("30 1/4 in")
+    page.get_by_role("link", name="Test job").click()
+    expect(page.locator(".card-size")).to_contain_text("28 × 80 in")
+    page.locator("a.card").click()
+    expect(width(page)).to_have_value("28")
+    saved(page)
+    expect(page.get_by_role("dialog")).to_have_count(0)

@@ -231,3 +231,17 @@ def test_walls_are_added_and_openings_put_into_them_from_the_screen(page, client
     expect(page.get_by_label("Length", exact=True)).to_have_value("120")
     page.goto(f"/jobs/{job}")
     expect(page.get_by_role("navigation", name="Walls")).to_contain_text("Garden side (0)Kitchen side (1)")
+
+
+def test_what_was_found_in_a_wall_is_reached_from_the_flag_that_asks_for_it(page, client, house):
+    url = f"/api/openings/{house['ids']['OLD']}"
+    opening = client.get(url).json()
+    wall = opening["wall"]
+    client.put(f"/api/walls/{wall['id']}", json={"version": wall["version"], "wall": wall["wall"] | {"existing": True}})
+    doc = opening["opening"] | {"position": {"distance": "60"}, "cut_in": {"asked": True}}
+    client.put(url, json={"version": opening["version"], "opening": doc}).raise_for_status()
+    page.goto(f"/openings/{house['ids']['OLD']}/frame")
+    page.locator("[data-code=cut-in-studs-unknown]").get_by_role("button", name="Go there").click()
+    expect(page).to_have_url(re.compile(r"/walls/\d+$"))
+    expect(page.get_by_label("Stud centres found, from the left end")).to_be_visible()
+    expect(page.get_by_text("Say where the studs were found")).to_be_visible()

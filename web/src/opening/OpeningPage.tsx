@@ -73,6 +73,10 @@ function OneOpening({ id }: { id: number }) {
         void navigate(`/jobs/${page.data.job.id}/rules#${path.split(".").pop()}`);
         return;
       }
+      if (/^wall\.(studs_found|services|fittings)/.test(path) && page.data) {
+        void navigate(`/walls/${page.data.wall.id}`); // what was found in a wall is kept on the wall's own page
+        return;
+      }
       const floor = /^floors\[(\d+)\]/.exec(path)?.[1];
       if (floor !== undefined && page.data) {
         void navigate(`/jobs/${page.data.job.id}/floors#${page.data.job.job.floors?.[Number(floor)]?.key ?? ""}`);

@@ -71,6 +71,13 @@ export function useKept(id: number) {
     const from = base.current;
     if (!sending || !from) return;
     setState("saving");
+    const done = () => {
+      newest.current = null;
+      setDraft(null);
+      setState("saved");
+      localStorage.removeItem(parkedKey(id));
+      void client.invalidateQueries({ queryKey: ["job"] });
+    };
     let of: OpenConflict["of"] = "wall";
     try {
       let next = from;
@@ -97,18 +104,16 @@ export function useKept(id: number) {
         settle(answer);
       }
       setErrors([]);
-      if (newest.current === sending) {
-        newest.current = null;
-        setDraft(null);
-        setState("saved");
-        localStorage.removeItem(parkedKey(id));
-        void client.invalidateQueries({ queryKey: ["job"] });
-      } else {
-        setState("waiting");
-      }
+      if (newest.current === sending) done();
+      else setState("waiting");
     } catch (failure) {
       if (!(failure instanceof ApiProblem)) throw failure;
-      if (failure.conflict) {
+      if (failure.conflict && same(failure.conflict.theirs, sending[of])) {
+        // the same was saved already, on the way out of an earlier visit
+        settle(await ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } })));
+        if (newest.current === sending) done();
+        else setState("waiting");
+      } else if (failure.conflict) {
         setConflict({ ...failure.conflict, of });
         setState("conflict");
       } else if (failure.offline) {
@@ -131,6 +136,18 @@ export function useKept(id: number) {
     const timer = setTimeout(() => void save(), state === "offline" ? AGAIN : PAUSE);
     return () => clearTimeout(timer);
   }, [state, draft, save]);
+
+  // What was changed just before leaving is saved on the way out; where that fails it stays parked for the next visit.
+  const leave = useRef(save);
+  useEffect(() => {
+    leave.current = save;
+  }, [save]);
+  useEffect(
+    () => () => {
+      if (newest.current) void leave.current();
+    },
+    [],
+  );
 
   const change = useCallback(
     (next: Draft) => {
