@@ -51,16 +51,29 @@ export function LengthField(props: LengthFieldProps) {
   const fresh = last && last.stored === value && last.heard.length.unit === unit ? last.heard : null;
   const [wrong, setWrong] = useState<string | null>(null);
   // A value that comes from elsewhere (undo, another's change) ends what is typed here, and what is still being heard.
-  const given = useRef(value);
-  const [seen, setSeen] = useState(stored(value));
-  if (stored(value) !== seen) {
-    setSeen(stored(value));
-    if (stored(value) !== stored(last?.stored)) setTyped(null);
+  // What was given from here may come back late, one after the other, where each is kept before the next.
+  const is = stored(value);
+  const given = useRef<string[]>([]);
+  const [mine, setMine] = useState<string[]>([]);
+  const [seen, setSeen] = useState(is);
+  const give = (next: string | undefined, height?: string) => {
+    if (stored(next) !== is) {
+      given.current = [...given.current, stored(next)];
+      setMine((m) => [...m, stored(next)]);
+    }
+    onChange(next, height);
+  };
+  if (is !== seen) {
+    const at = mine.indexOf(is);
+    setSeen(is);
+    setMine(at < 0 ? [] : mine.slice(at + 1));
+    if (at < 0) setTyped(null);
   }
   useEffect(() => {
-    if (stored(value) !== stored(given.current)) newest.current++;
-    given.current = value;
-  }, [value]);
+    const at = given.current.indexOf(is);
+    if (at < 0) newest.current++;
+    given.current = at < 0 ? [] : given.current.slice(at + 1);
+  }, [is]);
   const [pad, setPad] = useState(false);
   const shown = { unit, step: props.step };
 
@@ -78,8 +91,7 @@ export function LengthField(props: LengthFieldProps) {
       // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
       const kept = answer.also ? asked.text : answer.canonical;
       setLast({ heard: answer, stored: kept });
-      given.current = kept;
-      onChange(kept, answer.height ?? undefined);
+      give(kept, answer.height ?? undefined);
       if (asked.marks) {
         setTyped(written(answer.canonical, answer, unit));
         onText?.(answer.canonical);
@@ -99,8 +111,7 @@ export function LengthField(props: LengthFieldProps) {
     if (text.trim() === "") {
       setLast(null);
       setWrong(null);
-      given.current = undefined;
-      onChange(undefined);
+      give(undefined);
     } else {
       hear.mutate({ text, turn });
     }
@@ -111,7 +122,7 @@ export function LengthField(props: LengthFieldProps) {
     setLast(null);
     setTyped(null);
     onText?.(canonical);
-    onChange(canonical);
+    give(canonical);
   };
 
   const keys = (event: KeyboardEvent<HTMLInputElement>) => {
