@@ -209,7 +209,7 @@ def test_under_a_sloping_ceiling_everything_is_cut_to_its_place():
     result = at("76 1/8", **{"wall.height": "84", "wall.height_right": "126", "wall.studs_found": None})
     assert inches(result, "wall_top") == [Fraction(393, 4)]  # 84 + 57/4, the lowest over the framing
     assert inches(result, "king_low_long", "king_high_long") == [Fraction(777, 8), Fraction(1701, 16)]
-    assert inches(result, "cripple_length", "cripple_long") == [Fraction(83, 8), Fraction(313, 16)]
+    assert inches(result, "cripple_length") == [Fraction(83, 8)]
     nailer = result.figures["slope_nailer"].value.in_inches()
     run, rise = Fraction(141, 4), Fraction(141, 16)
     assert nailer**2 >= run**2 + rise**2 > (nailer - Fraction(1, 10**6)) ** 2

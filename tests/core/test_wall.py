@@ -1,6 +1,8 @@
 """A wall with many openings (TRADE 6): places by hand, studs against a plain walk, flags, and the mirror image."""
 
+from dataclasses import replace
 from fractions import Fraction
+from itertools import pairwise
 
 import pytest
 from hypothesis import given
@@ -12,6 +14,7 @@ from jambo.core.rules import HouseRules
 from jambo.core.solve import solve
 from jambo.core.wall.judge import Fitting, on_wall
 from jambo.core.wall.layout import Solved, lay_out
+from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
@@ -20,16 +23,21 @@ SWING = {}
 CASED = {"opening.casing": {"width": "2 1/4"}}
 
 
-def wall(*openings, length="240", fittings=(), corners=("open", "open")):
-    """Lay out openings given as (changes, distance), with the end measured from and whether it is asked to share studs."""
+def stand(*openings, **walls):
+    """Solve openings given as (changes, distance), with the end measured from and whether it is asked to share studs."""
     solved = []
     for n, (changes, distance, *more) in enumerate(openings):
         end, shares = (*more, *("left", False)[len(more) :])
         place = {"distance": distance, "measured_from": end, "shares": shares}
-        facts = facts_of(parse(Document, plain(**changes, **{"opening.position": place, "wall.length": length})))
+        facts = facts_of(parse(Document, plain(**changes, **{"opening.position": place}, **walls)))
         solved.append(Solved(f"D{n + 1}", facts.opening, solve(facts.opening, facts.wall, facts.rules)))
         frame = facts.wall
-    layout = lay_out(solved, frame)
+    return solved, frame, lay_out(solved, frame)
+
+
+def wall(*openings, length="240", fittings=(), corners=("open", "open"), existing=False):
+    """Lay openings out, and say what stands against them."""
+    solved, frame, layout = stand(*openings, **{"wall.length": length, "wall.existing": existing})
     return layout, on_wall(layout, solved, frame, corners, fittings, HouseRules())
 
 
@@ -91,7 +99,10 @@ def switch(at, side="A"):
 
 # D1 of the plain opening: RO 43 7/8 to 76 1/8 when centred at 60; hinges left, opens to A
 CASES = [
-    ([(SWING, "60"), (SWING, "95", "left", True)], {}, "openings-share-as-asked"),
+    ([(SWING, "60"), (SWING, "96 3/4", "left", True)], {}, "openings-share-as-asked"),  # jack, king, jack
+    ([(SWING, "60"), (SWING, "96 3/4", "left", True)], {"existing": True}, "openings-share-as-found"),
+    ([(SWING, "60"), (SWING, "95", "left", True)], {}, "headers-meet-on-jack"),  # 2 3/4 between them: one jack
+    ([(SWING, "60"), (SWING, "97 1/4", "left", True)], {}, "sliver-between-openings"),  # 5 in: three studs and 1/2 in
     # 33 1/4 apart: between the openings 1 in is left, and no jack stands in that
     ([(SWING, "60", "left", True), (SWING, "93 1/4")], {}, "openings-share-studs"),
     ([(SWING, "60", "left", True), (SWING, "90")], {}, "openings-overlap"),  # nobody can ask for that
@@ -138,3 +149,119 @@ def test_far_edge_is_one_of_the_marks_a_place_can_be_given_by():
 def test_what_has_no_place_is_named_and_the_rest_still_stands():
     layout, _ = wall((SWING, "60"), ({"opening.door.leaves": [{}]}, "150"))
     assert (layout.unplaced, len(layout.standing)) == ((1,), 1)
+
+
+# ---- the wall's own timber, and studs that two openings share
+
+
+def in_inches(pieces):
+    return [(p.part, p.count, p.length.value.in_inches()) for p in pieces]
+
+
+def test_a_new_wall_has_its_studs_its_ends_and_its_plates():
+    """240 in at 16 in: centres at 16 to 224, 14 studs; the framing from 40 7/8 to 79 1/8 drops those at 48 and 64: 12 and 2 ends.
+
+    96 in high less a plate of 1 1/2; the plate runs to 43 7/8 and from 76 1/8.
+    """
+    _, frame, layout = stand((SWING, "60"), **{"wall.length": "240", "wall.height": "96"})
+    assert in_inches(timber(layout, frame)) == [
+        ("stud", 14, Fraction(189, 2)),
+        ("top_plate", 2, 240),
+        ("plate", 1, Fraction(1311, 8)),
+        ("plate", 1, Fraction(351, 8)),
+    ]
+    assert timber(layout, replace(frame, existing=True)) == ()
+
+
+def test_under_a_slope_every_stud_has_its_own_length():
+    """96 at the left, 126 at the right of 120: 1/4 in an inch. Studs at 32, 96 and 112 by the layout, each at its right edge."""
+    slope = {"wall.length": "120", "wall.height": "96", "wall.height_right": "126", "wall.layout_offset": "0"}
+    _, frame, layout = stand((SWING, "64"), **slope)
+    pieces = timber(layout, frame)
+    studs = {p.length.name: p.length.value.in_inches() for p in pieces if p.part == "stud"}
+    assert studs == {
+        "end_stud_left": Fraction(759, 8),  # 96 + 3/8 - 1 1/2
+        "stud_slope_1": 94 + Fraction(1, 2) + Fraction(67, 16),  # 16 3/4 / 4
+        "stud_slope_2": 94 + Fraction(1, 2) + Fraction(131, 16),
+        "stud_slope_6": 94 + Fraction(1, 2) + Fraction(387, 16),
+        "stud_slope_7": 94 + Fraction(1, 2) + Fraction(451, 16),
+        "end_stud_right": 126 - Fraction(3, 2),
+    }
+    long = next(p.length.value.in_inches() for p in pieces if p.part == "top_plate")
+    assert long**2 >= 120**2 + 30**2 > (long - Fraction(1, 10**6)) ** 2
+    falls = stand(
+        (SWING, "56"), **slope | {"wall.height": "126", "wall.height_right": "96", "wall.layout_from": "right"}
+    )
+    turned = {p.length.value for p in timber(falls[2], falls[1]) if p.part == "stud"}
+    assert turned == {p.length.value for p in pieces if p.part == "stud"}
+
+
+@pytest.mark.parametrize(
+    ("apart", "headers", "fewer"),
+    [  # rough openings of 32 1/4: what is between their edges is the distance between centres less that
+        ("36 3/4", {}, (1, 0)),  # 4 1/2: jack, king, jack
+        ("36", {}, (2, 0)),  # 3 3/4: jack, jack
+        ("33 3/4", {}, (2, 1)),  # 1 1/2: one jack for both
+        ("39 3/4", {"opening.header": {"depth": "5 1/2", "kings": 2}}, (1, 0)),  # 7 1/2: jack, three kings, jack
+        ("37 1/2", {"opening.header": {"depth": "5 1/2", "jacks": 2}}, (2, 1)),  # 5 1/4: three jacks
+    ],
+)
+def test_studs_between_two_openings_are_counted_once(apart, headers, fewer):
+    at = f"{60 + Fraction(apart.split()[0]) + sum(map(Fraction, apart.split()[1:]))}"
+    solved, frame, layout = stand((headers, "60"), (headers, at, "left", True), **{"wall.length": "240"})
+    assert [(s.kings, s.jacks) for s in layout.shares] == [fewer]
+    off = left_off(layout.shares, solved, frame)
+    listed = sum(
+        n for i, one in enumerate(solved) for p, n in own_pieces(one, off.get(i)) if p.part in ("king", "jack")
+    )
+    drawn = [(s.x0, s.x1) for _, s in layout.shapes if s.part in ("king", "jack")]
+    assert (
+        len(drawn)
+        == listed
+        == sum(p.count for one in solved for p in one.result.pieces if p.part in ("king", "jack")) - sum(fewer)
+    )
+    assert all(a[1] <= b[0] for a, b in pairwise(sorted(drawn)))  # and none stands in another
+    lines = [
+        m.at
+        for m in layout.marks
+        if m.what == "king" and layout.shares[0].between.low <= m.at <= layout.shares[0].between.high
+    ]
+    assert len(lines) == (fewer[0] < 2 * headers.get("opening.header", {}).get("kings", 1))
+
+
+def test_one_jack_does_not_serve_two_heights():
+    high = {"opening.floors": {"a": [{"thickness": "1"}], "b": [{"thickness": "1"}]}}
+    said = wall((SWING, "60", "left", True), (high, "93 3/4"))[1]
+    assert flags(said) == ["openings-share-studs"]
+
+
+def test_a_shared_king_under_a_slope_is_the_one_between_them():
+    slope = {"wall.length": "240", "wall.height": "96", "wall.height_right": "156"}
+    for ends, name in (
+        (slope, "king_low_long"),
+        (slope | {"wall.height": "156", "wall.height_right": "96"}, "king_high_long"),
+    ):
+        solved, frame, layout = stand((SWING, "60"), (SWING, "96 3/4", "left", True), **ends)
+        assert left_off(layout.shares, solved, frame)[1] == {name: 1, "jack_length": 0}
+        assert left_off(layout.shares, solved, replace(frame, existing=True)) == {}
+
+
+@given(apart=st.integers(4 * 33, 4 * 46), kings=st.integers(1, 2), jacks=st.integers(1, 2), asked=st.booleans())
+def test_whatever_is_shared_stands_clear_of_both_openings(apart, kings, jacks, asked):
+    """A quarter of an inch at a time: with sharing asked and possible no upright stands in an opening or in another one."""
+    header = {"opening.header": {"depth": "5 1/2", "kings": kings, "jacks": jacks}}
+    solved, frame, layout = stand(
+        (header, "60"), (header, f"{60 + Fraction(apart, 4)}", "left", asked), **{"wall.length": "300"}
+    )
+    room = layout.standing[1].opening.low - layout.standing[0].opening.high
+    touching = layout.standing[1].framing.low < layout.standing[0].framing.high
+    assert bool(layout.shares) == (asked and touching and room >= inch("1 1/2") * jacks)
+    if not layout.shares:
+        return
+    uprights = sorted((s.x0, s.x1) for _, s in layout.shapes if s.part in ("king", "jack"))
+    assert all(a[1] <= b[0] for a, b in pairwise(uprights))
+    assert all(x1 <= s.opening.low or x0 >= s.opening.high for x0, x1 in uprights for s in layout.standing)
+    off = left_off(layout.shares, solved, frame)
+    assert len(uprights) == sum(
+        n for i, one in enumerate(solved) for p, n in own_pieces(one, off.get(i)) if p.part in ("king", "jack")
+    )

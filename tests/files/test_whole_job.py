@@ -9,7 +9,8 @@ from jambo.core.tape import Tape, show
 from jambo.files import floors as floor_files
 from jambo.files import heads as head_files
 from jambo.files.document import Document
-from jambo.files.lists import job_lists
+from jambo.files.lists import Listed
+from jambo.files.lists import job_lists as lists_of
 from jambo.files.problems import parse
 from jambo.files.wall_out import Around, Asked, wall_out
 
@@ -21,6 +22,10 @@ def doc(**changes):
 
 
 # ---- lists
+
+
+def job_lists(openings, tape, words, walls=None):
+    return lists_of([Listed(mark, 1, one) for mark, one in openings], walls or {}, tape, words)
 
 
 def test_pieces_of_one_length_are_cut_together_and_named_by_opening():
@@ -35,6 +40,30 @@ def test_pieces_of_one_length_are_cut_together_and_named_by_opening():
     assert studs["pieces"][0]["label"] == "King stud"  # longest first
     run = sum((inch(p["length"].removesuffix(" in")) * p["count"] for p in studs["pieces"]), inch("0"))
     assert studs["total"] == show(run, IN, "up").text
+
+
+def test_walls_give_their_own_pieces_and_shared_studs_count_once():
+    """Two doors 36 3/4 apart share a king; of 14 layout studs those at 48 to 112 fall in the framing; two end it."""
+    near = [
+        doc(**{"opening.position": {"distance": at, "shares": True}, "wall.length": "240"}) for at in ("60", "96 3/4")
+    ]
+    bare = parse(Document, {"unit": "in", "wall": plain(**{"wall.length": "240"})["wall"]})
+    wrong = parse(Document, {"unit": "in", "wall": {"length": "-1"}})
+    lists = job_lists(
+        [("D1", near[0]), ("D2", near[1])],
+        IN,
+        WORDS,
+        {
+            1: ("Hall", bare),
+            2: ("Shed", wrong),
+            3: ("Loft", parse(Document, {"unit": "in", "wall": {"length": "240"}})),
+        },
+    )
+    rows = {p["label"]: (p["count"], p["marks"]) for s in lists["stock"] for p in s["pieces"]}
+    assert rows["King stud"] == (3, ["D1 x2", "D2"])
+    assert rows["Jack"] == (4, ["D1 x2", "D2 x2"])
+    assert (rows["Stud"], rows["Top plate"]) == ((11, ["Hall x11"]), (4, ["Hall x2", "Loft x2"]))
+    assert (lists["left_out"], lists["waiting"]) == (["Shed"], ["Loft"])  # no height yet
 
 
 def test_what_waits_and_what_cannot_be_worked_out_is_named():
@@ -170,7 +199,7 @@ def test_a_walls_own_pieces_are_its_studs_and_the_runs_of_its_plate():
     """
     pieces = [(p["count"], p["label"], p["length"]) for p in laid({})["pieces"]]
     assert pieces == [
-        (10, "Studs and end studs", "96 in"), (2, "Top plates", "168 in"), (1, "Bottom plate", "91 7/8 in"), (1, "Bottom plate", "43 7/8 in"),
+        (10, "Studs, with the two at the ends", "96 in"), (2, "Top plates", "168 in"), (1, "Bottom plate, run 2 from the left", "91 7/8 in"), (1, "Bottom plate, run 1 from the left", "43 7/8 in"),
     ]  # fmt: skip
     assert laid({}, wall={"existing": True})["pieces"] == []  # it stands already
 

@@ -13,7 +13,7 @@ from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as
 from jambo.api.shared import Based, Db, ShownQuery, Who, kept_json
 from jambo.files.document import Document, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
 from jambo.files.facts import facts_of
-from jambo.files.lists import JobLists, job_lists
+from jambo.files.lists import JobLists, Listed, job_lists
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
@@ -146,8 +146,18 @@ def lists_of_job(db: Db, job_id: int, shown: ShownQuery) -> JobLists:
     with db.transaction() as t:
         job = kept_jobs.job(t, job_id)["doc"]
         rows = [with_doc(row) for row in kept.openings(t, job_id)]
-        named = [(row["mark"] or f"no. {row['id']}", document_of(t, row)) for row in rows]
-    return job_lists(named, shown.tape(job), shown.region(job))
+        listed = [Listed(row["mark"] or f"no. {row['id']}", row["wall_id"], document_of(t, row)) for row in rows]
+        walls = {
+            row["id"]: (row["doc"].get("name") or "wall without a name", row["doc"])
+            for row in kept_jobs.walls(t, job_id)
+        }
+        crew = kept_jobs.crew_rules(t, job["unit"])["doc"]
+    rules = RuleLevels(crew=parse(Rules, crew), job=parse(Rules, job.get("rules", {})))
+    bare = {
+        wall_id: (name, Document(unit=job["unit"], rules=rules, wall=parse(Wall, doc)))
+        for wall_id, (name, doc) in walls.items()
+    }
+    return job_lists(listed, bare, shown.tape(job), shown.region(job))
 
 
 @router.post("/jobs/{job_id}/openings", status_code=201)

@@ -85,7 +85,10 @@ FIGURES: dict[str, Entry] = {
     "plate_block": Entry("block under a cut {plate}", "", "down"),
     "king_low_long": Entry("{king} on the low side, long point", "", "down"),
     "king_high_long": Entry("{king} on the high side, long point", "", "down"),
-    "cripple_long": Entry("longest {cripple} under the slope, long point", "", "down"),
+    "stud_length": Entry("{stud}s, with the two at the ends", "", "down"),
+    "end_stud_left": Entry("{stud} at the left end, long point", "", "down"),
+    "end_stud_right": Entry("{stud} at the right end, long point", "", "down"),
+    "top_plate_length": Entry("{top_plate}s"),
     "slope_nailer": Entry("nailer along the slope", "", "down"),
     # steel and outside frames
     "sheet_width": Entry("RO width by the maker's sheet", "", "up"),
@@ -280,6 +283,8 @@ FACTS: dict[str, str] = {
     "found_stud": "{stud} found, its centre",
     "service": "service found",
     "ceiling_low": "ceiling at its lowest over the framing",
+    "run_from": "its left end on the tape",
+    "run_to": "its right end on the tape",
     "ceiling_here": "ceiling there",
     "along_slope": "between the {king}s, along the slope",
     "slab_width_given": "slab in hand, width",
@@ -339,7 +344,11 @@ _NUMBERED: tuple[tuple[str, str], ...] = (
     ("mark_jack_near_", "{jack} line, near side {n}"),
     ("mark_jack_far_", "{jack} line, far side {n}"),
     ("mark_common_", "layout {stud} {n}"),
+    ("cripple_slope_", "{cripple} {n} under the slope, long point"),
+    ("stud_slope_", "{stud} {n} under the slope, long point"),
+    ("plate_run_", "{plate}, run {n} from the left"),
 )
+_CUT_TO_FIT = {"cripple_slope_", "stud_slope_", "plate_run_"}
 _MARKS = {
     "mark_ro_near": "near edge of the rough opening",
     "mark_ro_far": "far edge of the rough opening",
@@ -357,7 +366,7 @@ def entry(name: str) -> Entry:
         return Entry(_MARKS[name])
     for start, label in _NUMBERED:
         if name.startswith(start) and name[len(start) :].isdigit():
-            return Entry(label.replace("{n}", name[len(start) :]))
+            return Entry(label.replace("{n}", name[len(start) :]), "", "down" if start in _CUT_TO_FIT else "nearest")
     raise KeyError(name)
 
 

@@ -698,8 +698,18 @@ KINDS: dict[str, FlagKind] = {
     ),
     "openings-share-as-asked": FlagKind(
         "note", "frame",
-        "{a} and {b} share {stud}s over {over}, as was asked.",
-        "Leave the shared {stud}s off one of the two cut lists, and carry both {header}s on them.",
+        "{a} and {b} share {stud}s, as was asked: between them is {between}, which holds {fewer} fewer than both have alone.",
+        "The lists of the wall and of the job leave {fewer} off; each opening's own list still has its own.",
+    ),
+    "openings-share-as-found": FlagKind(
+        "note", "frame",
+        "{a} and {b} share {stud}s in a standing wall, as was asked: between them is {between}, which holds {fewer} fewer than both have alone.",
+        "See which of them stand already, and leave the others off one of the two cut lists.",
+    ),
+    "headers-meet-on-jack": FlagKind(
+        "check", "frame",
+        "Between {a} and {b} is {between}, as was asked: their {header}s would run into each other by {over}.",
+        "Carry one {header} through over both, or have whoever gave its size say how far each must bear on the {jack} they share.",
     ),
     "sliver-between-openings": FlagKind(
         "note", "frame",
@@ -815,7 +825,7 @@ KINDS: dict[str, FlagKind] = {
     "ceiling-slopes": FlagKind(
         "note", "frame",
         "The ceiling slopes over it by {rise}: {king}s are {low} and {high} at their long points.",
-        "Cut each to its place and nail them to a nailer of {nailer} along the slope.",
+        "Cut each {king} and {cripple} to its place, its top to the slope.",
     ),
     "latch-rattles": FlagKind(
         "note", "hang",

@@ -128,6 +128,14 @@ def _framing_ends(laid: Plate, wall: Wall, placing: framing.Placing) -> tuple[Le
     return (None, None) if length is None else (length - far, length - near)
 
 
+def _from_left(near: Length, wall: Wall, placing: framing.Placing) -> Length:
+    """The face of a stud toward the wall's left end; `near` is its face toward the tape's start."""
+    length = value_of(wall.length)
+    if placing.measured_from == "left" or length is None:
+        return near
+    return length - near - wall.stud_thickness.value
+
+
 def _made_good(
     opening: Opening, wall: Wall, figures: dict[str, Reckoned], at: cut_in.InWall, rules: HouseRules
 ) -> list[Reckoned]:
@@ -168,21 +176,25 @@ def _wall_pieces(
             Piece("king", "wall", need[sloped.low_side], figures["king_low_long"], stud),
             Piece("king", "wall", need[high], figures["king_high_long"], stud),
         ]
-    cripples = len(laid.cripples) if not isinstance(cripple, Figure) or cripple.value.nm > 0 else 0
+    over = laid.cripples if not isinstance(cripple, Figure) or cripple.value.nm > 0 else ()
     if opened is not None:
-        cripples = 0
-    name = "cripple_long" if sloped is not None and "cripple_long" in figures else "cripple_length"
+        over = ()
+    sizes = [(f"cripple_slope_{c.number}", 1) for c in over if f"cripple_slope_{c.number}" in figures]
+    cripples = [
+        Piece("cripple", "wall", n, figures[name], stud) for name, n in sizes or [("cripple_length", len(over))]
+    ]
     more: list[Piece] = []
     for side in ("left", "right"):
         gap = figures.get(f"king_filler_{side}")
         if opened is not None and gap is not None:
-            more.append(Piece("king_filler", "wall", 1, figures["king_length"], (value_of(gap), stud[1])))
-    if sloped is not None:
+            long = "king_length" if sloped is None else f"king_{'low' if side == sloped.low_side else 'high'}_long"
+            more.append(Piece("king_filler", "wall", 1, figures[long], (value_of(gap), stud[1])))
+    if "slope_nailer" in figures:
         more.append(Piece("slope_nailer", "wall", 1, figures["slope_nailer"], stud))
     if "floor_extension" in figures:
         more.append(Piece("floor_extension", "wall", 1, figures["floor_extension"], (None, stud[1])))
         more.append(Piece("plate_block", "wall", 2, figures["plate_block"], stud))
-    return {"kings": kings, "cripples": [Piece("cripple", "wall", cripples, figures[name], stud)], "more": more}
+    return {"kings": kings, "cripples": cripples, "more": more}
 
 
 def _cut_list(
@@ -332,7 +344,8 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         tape = slider.lay_track(opening, wall, across, figures, rules)
         more = [*slider.fixed_figures(opening, tape, figures), *slider.slab_now(opening, figures)]
         figures |= {figure.name: figure for figure in more}
-    sloped = slope.slope_over(level, *ends, header, framed.header_top)
+    from_left = [(c.number, _from_left(c.near, level, placing)) for c in laid.cripples] if level.height_right else []
+    sloped = slope.slope_over(level, *ends, header, framed.header_top, from_left)
     if sloped is not None:
         figures |= {f.name: f for f in sloped.figures}
     if opening.cut_in is not None:

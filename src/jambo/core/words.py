@@ -23,6 +23,7 @@ _PARTS: dict[str, tuple[str, str, str]] = {
     "wallboard": ("drywall", "plasterboard", "plasterboard"),
     "strike": ("strike", "keep", "striker"),
     "plate": ("bottom plate", "sole plate", "bottom plate"),
+    "top_plate": ("top plate", "head plate", "top plate"),
     "leaf": ("leaf", "leaf", "leaf"),
     "split_leg": ("split jamb, half", "split jamb leg, half", "split jamb stile, half"),
     "split_head": ("split head jamb, half", "split head, half", "split head, half"),

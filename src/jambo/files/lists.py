@@ -1,17 +1,22 @@
-"""The whole job's cut list and buy list: every opening's pieces, gathered by the stock they are cut from."""
+"""The whole job's cut list and buy list: the pieces of every opening and wall, gathered by the stock they are cut from."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections import Counter
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
 
 from typing_extensions import TypedDict
 
 from jambo.core.catalogue import entry
-from jambo.core.door.hardware import ITEMS
+from jambo.core.door.hardware import ITEMS, Item
 from jambo.core.length import Length
+from jambo.core.opening.pieces import Piece
 from jambo.core.solve import solve
 from jambo.core.sums import Figure
 from jambo.core.tape import Rounding, Tape, show
+from jambo.core.wall.layout import Solved, lay_out
+from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.core.words import Region, fill
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
@@ -20,7 +25,7 @@ from jambo.files.results import piece_label, section_text
 
 
 class PieceRow(TypedDict):
-    """Pieces of one length from one stock: how many, and which openings they are for (with how many each)."""
+    """Pieces of one length from one stock: how many, and which openings and walls they are for (with how many each)."""
 
     label: str
     count: int
@@ -46,7 +51,7 @@ class BuyRow(TypedDict):
 
 
 class JobLists(TypedDict):
-    """The cut and buy lists of a job; `left_out` are openings that cannot be worked out, `waiting` ones with pieces missing."""
+    """The cut and buy lists of a job; `left_out` are openings and walls that cannot be worked out, `waiting` ones with pieces missing."""
 
     stock: list[StockRows]
     buy: list[BuyRow]
@@ -54,30 +59,78 @@ class JobLists(TypedDict):
     waiting: list[str]
 
 
-def job_lists(openings: Iterable[tuple[str, Document]], tape: Tape, words: Region) -> JobLists:
-    """Gather the lists of openings given with their marks."""
-    cut: dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]] = {}
-    buy: dict[tuple[str, Length | None], dict[str, int]] = {}
-    left_out: list[str] = []
-    waiting: list[str] = []
-    for mark, document in openings:
-        try:
-            facts = facts_of(document)
-        except Refused:
-            left_out.append(mark)
-            continue
-        result = solve(facts.opening, facts.wall, facts.rules)
-        for piece in result.pieces:
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """An opening of the job: its mark, the wall it stands in, and its document."""
+
+    mark: str
+    wall: int
+    document: Document
+
+
+@dataclass
+class _Gathered:
+    """Pieces by stock and by length with how many each mark needs, what is bought, what cannot be told."""
+
+    cut: dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]] = field(default_factory=dict)
+    buy: dict[tuple[str, Length | None], dict[str, int]] = field(default_factory=dict)
+    left_out: list[str] = field(default_factory=list)
+    waiting: list[str] = field(default_factory=list)
+
+    def pieces(self, mark: str, pieces: Iterable[tuple[Piece, int]], tape: Tape, words: Region) -> None:
+        """Take pieces in; those without a length leave the mark waiting."""
+        for piece, count in pieces:
             if not isinstance(piece.length, Figure):
-                if mark not in waiting:
-                    waiting.append(mark)
-                continue
-            key = (piece_label(piece, words), piece.length.value, entry(piece.length.name).rounding)
-            marks = cut.setdefault(section_text(piece.section, tape), {}).setdefault(key, {})
-            marks[mark] = marks.get(mark, 0) + piece.count
-        for item in result.hardware:
-            bought = buy.setdefault((fill(ITEMS[item.name], words), item.length), {})
+                if mark not in self.waiting:
+                    self.waiting.append(mark)
+            elif count > 0:
+                key = (piece_label(piece, words), piece.length.value, entry(piece.length.name).rounding)
+                marks = self.cut.setdefault(section_text(piece.section, tape), {}).setdefault(key, {})
+                marks[mark] = marks.get(mark, 0) + count
+
+    def items(self, mark: str, items: Iterable[Item], words: Region) -> None:
+        """Take in what is bought."""
+        for item in items:
+            bought = self.buy.setdefault((fill(ITEMS[item.name], words), item.length), {})
             bought[mark] = bought.get(mark, 0) + item.count
+
+
+def job_lists(
+    openings: Iterable[Listed], walls: Mapping[int, tuple[str, Document]], tape: Tape, words: Region
+) -> JobLists:
+    """Gather the lists of a job: of its openings in walking order, then of its walls, given by id with name and document.
+
+    A stud that two openings share counts once.
+    """
+    found = _Gathered()
+    solved: list[Solved] = []
+    standing: dict[int, list[int]] = {}
+    for listed in openings:
+        try:
+            facts = facts_of(listed.document)
+        except Refused:
+            found.left_out.append(listed.mark)
+            continue
+        standing.setdefault(listed.wall, []).append(len(solved))
+        solved.append(Solved(listed.mark, facts.opening, solve(facts.opening, facts.wall, facts.rules)))
+    off: dict[int, Counter[str]] = {}
+    own: list[tuple[str, tuple[Piece, ...]]] = []
+    for wall_id, (name, document) in walls.items():
+        here = standing.get(wall_id, [])
+        try:
+            wall = facts_of(document).wall
+        except Refused:
+            found.left_out.append(name)
+            continue
+        layout = lay_out([solved[i] for i in here], wall)
+        off |= {here[i]: count for i, count in left_off(layout.shares, [solved[i] for i in here], wall).items()}
+        own.append((name, timber(layout, wall)))
+    for i, one in enumerate(solved):
+        found.pieces(one.mark, own_pieces(one, off.get(i)), tape, words)
+        found.items(one.mark, one.result.hardware, words)
+    for name, pieces in own:
+        found.pieces(name, ((piece, piece.count) for piece in pieces), tape, words)
+    cut, buy, left_out, waiting = found.cut, found.buy, found.left_out, found.waiting
     stock: list[StockRows] = []
     for section, pieces in sorted(cut.items(), key=lambda s: (s[0] == "", s[0])):
         rows = sorted(pieces.items(), key=lambda p: (-p[0][1].nm, p[0][0]))

@@ -10,23 +10,26 @@ from functools import lru_cache
 
 from typing_extensions import TypedDict
 
+from jambo.core.catalogue import entry
 from jambo.core.drawing import in_mm
 from jambo.core.flags import FlagLevel
-from jambo.core.length import ZERO, Length
+from jambo.core.length import ZERO
 from jambo.core.opening.facts import Opening
+from jambo.core.opening.framing import Wall
 from jambo.core.rules import HouseRules
 from jambo.core.solve import Result, solve
-from jambo.core.sums import HALF, Known, value_of
+from jambo.core.sums import HALF, Figure, value_of
 from jambo.core.tape import Tape, Unit, show
 from jambo.core.wall.judge import Said, on_wall
 from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
-from jambo.core.words import Region, fill
+from jambo.core.wall.timber import timber
+from jambo.core.words import Region
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.places_out import PlacesOut, places_out
 from jambo.files.problems import Refused, parse
 from jambo.files.reader import Reader
-from jambo.files.results import LengthOut, flag_out, length_out
+from jambo.files.results import LengthOut, flag_out, label, length_out
 from jambo.files.wall_facts import read_fittings
 
 
@@ -201,7 +204,7 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
             {"what": f.what, "x": in_mm(f.at), "y": in_mm(f.height) if f.height is not None else 1100.0, "side": f.side}
             for f in fittings
         ],
-        "pieces": [] if bare.wall.existing else _pieces(layout, bare.wall.height, bare.wall.plate_thickness, tape, words),
+        "pieces": _pieces(layout, bare.wall, tape, words),
         "flags": [_flag(s, layout, kept, tape, words) for s in said],
         "studs": len(layout.studs),
         "services": [
@@ -230,20 +233,17 @@ def _standing(s: Standing, one: Asked, solved: Solved, tape: Tape) -> StandingOu
     }
 
 
-def _pieces(layout: Layout, height: object, plate: Known, tape: Tape, words: Region) -> list[WallPieceOut]:
-    """Commons with the studs that end the wall, the plates' runs."""
-    rows: list[WallPieceOut] = []
-    top = height.value if isinstance(height, Known) else None
-    if top is not None and layout.length is not None:
-        long = show(top - plate.value, tape, "down").text
-        rows.append({"label": fill("{stud}s and end {stud}s", words), "count": len(layout.studs) + 2, "length": long})
-        rows.append({"label": "Top plates", "count": 2, "length": show(layout.length, tape).text})
-    runs: dict[Length, int] = {}
-    for run in layout.plates:
-        runs[run.width] = runs.get(run.width, 0) + 1
-    for width, count in sorted(runs.items(), key=lambda r: -r[0].nm):
-        rows.append({"label": fill("{plate}", words), "count": count, "length": show(width, tape, "down").text})
-    return rows
+def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Region) -> list[WallPieceOut]:
+    """The wall's own pieces whose length is known."""
+    return [
+        {
+            "label": label(piece.length.name, words),
+            "count": piece.count,
+            "length": show(piece.length.value, tape, entry(piece.length.name).rounding).text,
+        }
+        for piece in timber(layout, wall)
+        if isinstance(piece.length, Figure)
+    ]
 
 
 def _flag(said: Said, layout: Layout, kept: Sequence[Asked], tape: Tape, words: Region) -> WallFlagOut:

@@ -32,7 +32,7 @@ def _floor(opening: Opening) -> Iterable[Step]:
     )
 
 
-def _framing(opening: Opening, wall: Wall) -> Iterable[Step]:
+def _framing(opening: Opening, wall: Wall, figures: Mapping[str, Reckoned]) -> Iterable[Step]:
     gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"
     if wall.existing:
         yield Step("cut-in", "Framing", "Cut into the wall {ro_width} by {ro_height}; {header} {header_length} on {jack}s of {jack_length}.",
@@ -46,10 +46,17 @@ def _framing(opening: Opening, wall: Wall) -> Iterable[Step]:
         "tape, square",
         "measured from the same end each time",
     )
+    sloped = "king_low_long" in figures
+    uprights = (
+        "the {king} on the low side {king_low_long} and on the high side {king_high_long} at their long points, {header} {header_length}, "
+        "each {cripple} to its own length on the cut list"
+        if sloped
+        else "{king}s {king_length}, {header} {header_length}, {cripple}s {cripple_length}"
+    )
     yield Step(
         "cut-studs",
         "Framing",
-        "Cut {jack}s {jack_length}, {king}s {king_length}, {header} {header_length}, {cripple}s {cripple_length}.",
+        f"Cut {{jack}}s {{jack_length}}, {uprights}.",
         gate,
         "saw",
         "",
@@ -270,7 +277,7 @@ def work_card(
     steel, outside = (opening.kind == "swing" and opening.frame.kind == kind for kind in ("steel_wrap", "outside_sill"))
     steps += _floor(opening)
     steps += [step for step in into if step.part == "Before"]
-    framing = [step for step in into if step.part == "Framing"] if into else [*_framing(opening, wall)]
+    framing = [step for step in into if step.part == "Framing"] if into else [*_framing(opening, wall, figures or {})]
     if opening.kind == "pocket":
         steps += [*(framing if into else ()), *POCKET]
     else:

@@ -94,6 +94,10 @@ def wall_shapes(
             clear = x0 + stud <= near - side or x0 >= far + side
             if low <= x0 and x0 + stud <= high and clear:
                 shapes.append(Shape("stud", x0, tb, x0 + stud, under(x0)))
+        king_near = king_far = "king_length"
+        if ceiling is not None and "king_low_long" in at.figures:
+            rises = ceiling(near) <= ceiling(far)
+            king_near, king_far = ("king_low_long", "king_high_long")[:: 1 if rises else -1]
         for i in range(header.kings):
             out = stud * (header.jacks + i)
             near_out, far_out = out + plate.fillers[0], out + plate.fillers[1]
@@ -104,7 +108,7 @@ def wall_shapes(
                     tb,
                     near - near_out,
                     under(near - near_out - stud),
-                    ("king_length", f"mark_king_near_{i + 1}"),
+                    (king_near, f"mark_king_near_{i + 1}"),
                 )
             )
             shapes.append(
@@ -114,7 +118,7 @@ def wall_shapes(
                     tb,
                     far + far_out + stud,
                     under(far + far_out),
-                    ("king_length", f"mark_king_far_{i + 1}"),
+                    (king_far, f"mark_king_far_{i + 1}"),
                 )
             )
         packed = stud * header.jacks
@@ -131,7 +135,9 @@ def wall_shapes(
         shapes.append(Shape("header", near - ears, height, far + ears, header_top, ("header_length", "header_top")))
         if top is not None and top > header_top:
             for c in plate.cripples:
-                shapes.append(Shape("cripple", c.near, header_top, c.near + stud, under(c.near), ("cripple_length",)))
+                own = f"cripple_slope_{c.number}"
+                size = own if own in at.figures else "cripple_length"
+                shapes.append(Shape("cripple", c.near, header_top, c.near + stud, under(c.near), (size,)))
     return shapes
 
 

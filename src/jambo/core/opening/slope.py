@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import isqrt
@@ -9,7 +10,7 @@ from math import isqrt
 from jambo.core.flags import Flag
 from jambo.core.length import Length, size
 from jambo.core.opening.framing import Header, Wall
-from jambo.core.sums import Figure, Known, Reckoned, Source, add, value_of
+from jambo.core.sums import Known, Reckoned, Source, add, value_of
 
 PATH = "wall.height_right"
 
@@ -21,6 +22,20 @@ def ceiling_at(wall: Wall, x: Length) -> Length | None:
         return height
     rise = Fraction(wall.height_right.value.nm - height.nm) * Fraction(x.nm) / Fraction(length.nm)
     return Length(int((height.nm + rise).__floor__()))
+
+
+def long_point(wall: Wall, left: Length) -> Length | None:
+    """How high a stud with its left face at a place reaches at its longer edge; None while the ceiling is unknown."""
+    ends = [ceiling_at(wall, x) for x in (left, left + wall.stud_thickness.value)]
+    heights = [h for h in ends if h is not None]
+    return max(heights) if heights else None
+
+
+def along(run: Length, rise: Length) -> Length:
+    """The length of a piece that runs along a slope, rounded up to the nanometre."""
+    squared = Fraction(run.nm) ** 2 + Fraction(rise.nm) ** 2
+    whole = isqrt(int(squared))
+    return Length(whole + (whole**2 < squared))
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,11 +63,17 @@ def under_slope(wall: Wall, low: Length | None, high: Length | None) -> Wall:
 
 
 def slope_over(
-    wall: Wall, low: Length | None, high: Length | None, header: Header, header_top: Reckoned
+    wall: Wall,
+    low: Length | None,
+    high: Length | None,
+    header: Header,
+    header_top: Reckoned,
+    cripples: Sequence[tuple[int, Length]] = (),
 ) -> Slope | None:
     """Kings, cripples and nailer under a slope; `low` and `high` are the outer faces of the framing, from the left end.
 
-    Every stud is measured to its long point. The nailer runs along the slope between the kings.
+    Every stud is measured to its long point; `cripples` are given by number and left face, and each has its own length. A
+    standing wall's cripples want a nailer along the slope, from king to king.
     """
     if wall.height_right is None or low is None or high is None:
         return None
@@ -64,21 +85,22 @@ def slope_over(
     rises = right_out > left_out
     low_long = max(left_out, left_in) if rises else max(right_out, right_in)
     high_long = max(right_out, right_in) if rises else max(left_out, left_in)
-    between = (left_in, right_in)
     run, rise = high - low - kings * 2, size(right_in - left_in)
-    squared = int(Fraction(run.nm) ** 2 + Fraction(rise.nm) ** 2)
-    nailer = isqrt(squared) + (isqrt(squared) ** 2 < squared)
     plate = (-1, wall.plate_thickness)
     figures: list[Reckoned] = [
         add("king_low_long", _known("ceiling_here", low_long), plate),
         add("king_high_long", _known("ceiling_here", high_long), plate),
-        add("slope_nailer", _known("along_slope", Length(nailer))),
     ]
-    if isinstance(header_top, Figure):
-        figures.append(add("cripple_long", _known("ceiling_here", max(between)), (-1, header_top)))
+    if wall.existing:  # a new wall's top plates run along the slope themselves
+        figures.append(add("slope_nailer", _known("along_slope", along(run, rise))))
+    figures += [
+        add(f"cripple_slope_{number}", _known("ceiling_here", top), (-1, header_top))
+        for number, left in cripples
+        if (top := long_point(wall, left)) is not None
+    ]
     values: dict[str, Length | str] = {
         "rise": size(right_out - left_out), "low": low_long - wall.plate_thickness.value,
-        "high": high_long - wall.plate_thickness.value, "nailer": Length(nailer),
+        "high": high_long - wall.plate_thickness.value,
     }  # fmt: skip
-    flag = Flag("ceiling-slopes", values, ("king_low_long", "king_high_long", "slope_nailer"), PATH)
+    flag = Flag("ceiling-slopes", values, ("king_low_long", "king_high_long"), PATH)
     return Slope("left" if rises else "right", tuple(figures), (flag,))

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from fractions import Fraction
 from itertools import pairwise
 from typing import Literal
 
@@ -14,7 +13,7 @@ from jambo.core.length import ZERO, Length
 from jambo.core.opening.framing import Wall
 from jambo.core.rules import HouseRules
 from jambo.core.sums import value_of
-from jambo.core.wall.layout import Layout, Solved, Standing
+from jambo.core.wall.layout import Layout, Share, Solved, Standing
 
 Corner = Literal["open", "inside"]
 Values = dict[str, Length | str]
@@ -48,7 +47,11 @@ def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterato
         if b.opening.low < a.opening.high:
             yield Said(Flag("openings-overlap", {**names, "over": a.opening.high - b.opening.low}, (), path), about)
         elif between < ZERO:
-            yield Said(Flag(_shared(a, b, solved), {**names, "over": -between}, (), path), about)
+            share = next((s for s in layout.shares if (s.left, s.right) == about), None)
+            if share is None:
+                yield Said(Flag("openings-share-studs", {**names, "over": -between}, (), path), about)
+            else:
+                yield from (Said(flag, about) for flag in _shared(share, names, solved, wall, path))
         elif ZERO < between < thick:
             yield Said(Flag("sliver-between-openings", {**names, "space": between}, (), path), about)
         if a.reach.high > b.opening.low and a.reach.high > a.opening.high and b.opening.low >= a.opening.high:
@@ -62,20 +65,21 @@ def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterato
             )
 
 
-def _shared(a: Standing, b: Standing, solved: Sequence[Solved]) -> str:
-    """Which flag two framings that run into each other raise: asked for, it is a note, as long as a jack stands on each side."""
-    asked = any(solved[s.index].opening.placing.shares for s in (a, b))
-    jacks = max(solved[s.index].opening.header.jacks for s in (a, b))
-    thick = (a.framing.high - a.opening.high) * Fraction(1, _studs(solved[a.index]))
-    return (
-        "openings-share-as-asked"
-        if asked and b.opening.low - a.opening.high >= thick * jacks
-        else "openings-share-studs"
-    )
-
-
-def _studs(one: Solved) -> int:
-    return one.opening.header.jacks + one.opening.header.kings
+def _shared(share: Share, names: dict[str, str], solved: Sequence[Solved], wall: Wall, path: str) -> Iterator[Flag]:
+    """What two openings share as was asked: how many studs fewer, headers that would meet on one jack, what is left over."""
+    thick = wall.stud_thickness.value
+    headers = [solved[i].opening.header for i in (share.left, share.right)]
+    values: Values = {**names, "between": share.between.width, "fewer": str(share.kings + share.jacks)}
+    over = thick * sum(h.jacks for h in headers) - share.between.width
+    if over > ZERO:
+        yield Flag("headers-meet-on-jack", {**values, "over": over}, (), path)
+    elif wall.existing:
+        yield Flag("openings-share-as-found", values, (), path)
+    else:
+        yield Flag("openings-share-as-asked", values, (), path)
+    left = share.between.width - thick * int(share.between.width.nm // thick.nm)
+    if left > ZERO:
+        yield Flag("sliver-between-openings", {**names, "space": left}, (), path)
 
 
 def _corners(

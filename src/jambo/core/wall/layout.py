@@ -8,7 +8,7 @@ from __future__ import annotations
 from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import accumulate
+from itertools import accumulate, pairwise
 from typing import Literal
 
 from jambo.core.drawing import Shape
@@ -75,6 +75,20 @@ class Mark:
 
 
 @dataclass(frozen=True, slots=True)
+class Share:
+    """Two neighbours that stand closer than both framings are wide, as was asked, and what they have too many between them.
+
+    `left` and `right` are openings by index, `between` reaches from one rough opening to the other.
+    """
+
+    left: int
+    right: int
+    between: Span
+    kings: int
+    jacks: int
+
+
+@dataclass(frozen=True, slots=True)
 class Layout:
     """The whole wall: openings in order along it, those without a place, studs, marks, plates and shapes."""
 
@@ -85,6 +99,7 @@ class Layout:
     plates: tuple[Span, ...]
     shapes: tuple[tuple[int | None, Shape], ...]
     length: Length | None
+    shares: tuple[Share, ...] = ()
 
 
 def _stand(index: int, one: Solved, wall: Wall) -> Standing | None:
@@ -139,21 +154,54 @@ def studs(wall: Wall, taken: Sequence[Span]) -> tuple[Stud, ...]:
     return tuple(sorted(found, key=lambda s: s.left))
 
 
+def _share(a: Standing, b: Standing, solved: Sequence[Solved], thick: Length) -> Share | None:
+    """What two neighbours share; None when they need not, nobody asked for it, or no jack would be left for one of them.
+
+    Kings are shared first: what stands between two openings holds both. One jack can serve both only where it is as high.
+    """
+    one, other = solved[a.index], solved[b.index]
+    between = Span(a.opening.high, b.opening.low)
+    if b.framing.low >= a.framing.high or between.width < ZERO:
+        return None
+    if not (one.opening.placing.shares or other.opening.placing.shares):
+        return None
+    headers = (one.opening.header, other.opening.header)
+    room = int(between.width.nm // thick.nm)
+    if room < max(h.jacks for h in headers):
+        return None
+    over = sum(h.jacks + h.kings for h in headers) - room
+    kings = min(over, sum(h.kings for h in headers))
+    heights = [value_of(s.result.figures["jack_length"]) for s in (one, other)]
+    if over > kings and heights[0] != heights[1]:
+        return None
+    return Share(a.index, b.index, between, kings, over - kings)
+
+
 def _marks(
-    standing: Sequence[Standing], found: Sequence[Stud], solved: Sequence[Solved], wall: Wall
+    standing: Sequence[Standing],
+    found: Sequence[Stud],
+    solved: Sequence[Solved],
+    shares: Sequence[Share],
+    wall: Wall,
 ) -> tuple[Mark, ...]:
-    """Every line on the plate; a king's is its face toward the opening, past the jacks."""
+    """Every line on the plate; a king's is its face toward the opening, past the jacks. A shared king has one line."""
+    lent = {(share.right, "left") for share in shares}
+    lent |= {
+        (s.left, "right") for s in shares if s.kings == sum(solved[i].opening.header.kings for i in (s.left, s.right))
+    }
     length, thick = value_of(wall.length), wall.stud_thickness.value
     marks = [Mark("wall_end", ZERO)] + ([Mark("wall_end", length)] if length is not None else [])
     for s in standing:
         past = thick * solved[s.index].opening.header.jacks
         marks += [
-            Mark("king", s.opening.low - past, "left", s.index),
             Mark("ro_edge", s.opening.low, "left", s.index),
             Mark("ro_centre", (s.opening.low + s.opening.high) * HALF, None, s.index),
             Mark("ro_edge", s.opening.high, "right", s.index),
-            Mark("king", s.opening.high + past, "right", s.index),
         ]
+        if (s.index, "left") not in lent:
+            marks.append(Mark("king", s.opening.low - past, "left", s.index))
+        if (s.index, "right") not in lent:
+            marks.append(Mark("king", s.opening.high + past, "right", s.index))
     marks += [Mark("common", stud.left, "right", None, stud.number) for stud in found]
     return tuple(sorted(marks, key=lambda m: m.at))
 
@@ -170,8 +218,38 @@ def _plates(standing: Sequence[Standing], length: Length | None) -> tuple[Span, 
     return (*runs, Span(at, length)) if at < length else tuple(runs)
 
 
+def _between(share: Share, solved: Sequence[Solved], wall: Wall) -> list[tuple[int | None, Shape]]:
+    """The kings that stand between two neighbours that share them: packed against the left one's jacks."""
+    tb, thick = wall.plate_thickness.value, wall.stud_thickness.value
+    headers = [solved[i].opening.header for i in (share.left, share.right)]
+    start = share.between.low + thick * headers[0].jacks
+    found: list[tuple[int | None, Shape]] = []
+    for n in range(sum(h.kings for h in headers) - share.kings):
+        x0 = start + thick * n
+        tops = [h for x in (x0, x0 + thick) if (h := ceiling_at(wall, x)) is not None]
+        if tops:
+            found.append((share.left, Shape("king", x0, tb, x0 + thick, min(tops))))
+    return found
+
+
+def _lent(share: Share, index: int, shape: Shape, jacks: Length) -> bool:
+    """Whether an upright of an opening stands for its neighbour too: a king between them, or a jack in place of the left one's.
+
+    `jacks` is how much of the space between them the left one's jacks take.
+    """
+    if shape.part == "king":
+        return shape.x0 >= share.between.low if index == share.left else shape.x1 <= share.between.high
+    between = index == share.right and shape.x1 <= share.between.high
+    return shape.part == "jack" and between and shape.x0 < share.between.low + jacks
+
+
 def _shapes(
-    solved: Sequence[Solved], standing: Sequence[Standing], found: Sequence[Stud], plates: Sequence[Span], wall: Wall
+    solved: Sequence[Solved],
+    standing: Sequence[Standing],
+    found: Sequence[Stud],
+    plates: Sequence[Span],
+    shares: Sequence[Share],
+    wall: Wall,
 ) -> tuple[tuple[int | None, Shape], ...]:
     """The wall's own timber once, then each opening's pieces where it stands."""
     top, length, tb, thick = (
@@ -194,11 +272,15 @@ def _shapes(
         shapes += [(None, Shape("plate", run.low, ZERO, run.high, tb)) for run in plates]
     for s in standing:
         shift = _shift(solved[s.index], wall)
+        sharing = [share for share in shares if s.index in (share.left, share.right)]
         for shape in solved[s.index].result.shapes:
-            if shape.part not in OWN:
-                shapes.append(
-                    (s.index, Shape(shape.part, shape.x0 + shift, shape.y0, shape.x1 + shift, shape.y1, shape.figures))
-                )
+            if shape.part in OWN:
+                continue
+            here = Shape(shape.part, shape.x0 + shift, shape.y0, shape.x1 + shift, shape.y1, shape.figures)
+            if not any(_lent(sh, s.index, here, thick * solved[sh.left].opening.header.jacks) for sh in sharing):
+                shapes.append((s.index, here))
+    for share in shares:
+        shapes += _between(share, solved, wall)
     return tuple(shapes)
 
 
@@ -207,14 +289,17 @@ def lay_out(solved: Sequence[Solved], wall: Wall) -> Layout:
     placed = [_stand(i, one, wall) for i, one in enumerate(solved)]
     standing = tuple(sorted((s for s in placed if s is not None), key=lambda s: s.opening.low))
     length = value_of(wall.length)
-    found = studs(wall, [s.framing for s in standing])
+    studs_found = studs(wall, [s.framing for s in standing])
     plates = _plates(standing, length)
+    thick = wall.stud_thickness.value
+    shares = tuple(found for a, b in pairwise(standing) if (found := _share(a, b, solved, thick)) is not None)
     return Layout(
         standing=standing,
         unplaced=tuple(i for i, s in enumerate(placed) if s is None),
-        studs=found,
-        marks=_marks(standing, found, solved, wall),
+        studs=studs_found,
+        marks=_marks(standing, studs_found, solved, shares, wall),
         plates=plates,
-        shapes=_shapes(solved, standing, found, plates, wall),
+        shapes=_shapes(solved, standing, studs_found, plates, shares, wall),
         length=length,
+        shares=shares,
     )

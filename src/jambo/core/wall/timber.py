@@ -1,0 +1,81 @@
+"""The wall's own timber (TRADE 6): its commons and ends, its plates; and the studs two openings share, counted once."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+
+from jambo.core.length import ZERO, Length
+from jambo.core.opening.framing import Wall
+from jambo.core.opening.pieces import Piece
+from jambo.core.opening.slope import along, ceiling_at, long_point
+from jambo.core.sums import Known, Source, add, value_of
+from jambo.core.wall.layout import Layout, Share, Solved
+
+LeftOff = Mapping[int, Counter[str]]
+
+
+def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
+    """The pieces of a new wall that belong to no opening; none of one that stands, or that has no length yet.
+
+    Under a sloping ceiling every stud has its own length, at its long point, and the top plates run along the slope.
+    """
+    if wall.existing or layout.length is None:
+        return ()
+    size = (wall.stud_thickness.value, wall.stud_depth.value)
+    flat = (wall.plate_thickness.value, wall.stud_depth.value)
+    plate = (-1, wall.plate_thickness)
+    found: list[Piece] = []
+    top = add("top_plate_length", wall.length)
+    if wall.height_right is None or value_of(wall.height) is None:
+        found.append(Piece("stud", "wall", len(layout.studs) + 2, add("stud_length", wall.height, plate), size))
+    else:
+        ends = [("end_stud_left", ZERO), ("end_stud_right", layout.length - wall.stud_thickness.value)]
+        for name, left in [ends[0], *((f"stud_slope_{s.number}", s.left) for s in layout.studs), ends[1]]:
+            under = long_point(wall, left)
+            if under is not None:
+                reach = Known("ceiling_here", under, Source("given", "wall.height_right", "by the slope"))
+                found.append(Piece("stud", "wall", 1, add(name, reach, plate), size))
+        rise = (ceiling_at(wall, layout.length) or ZERO) - (ceiling_at(wall, ZERO) or ZERO)
+        run = Known("along_slope", along(layout.length, rise), Source("given", "wall.height_right", "by the slope"))
+        top = add("top_plate_length", run)
+    found.append(Piece("top_plate", "wall", 2, top, flat))
+    runs: dict[Length, int] = {}
+    for span in layout.plates:
+        runs[span.width] = runs.get(span.width, 0) + 1
+    first = {span.width: n for n, span in reversed(list(enumerate(layout.plates, 1)))}
+    for width, count in sorted(runs.items(), key=lambda r: -r[0].nm):
+        span = layout.plates[first[width] - 1]
+        edges = [
+            Known(name, at, Source("figure", "plate_tape"))
+            for name, at in (("run_to", span.high), ("run_from", span.low))
+        ]
+        found.append(Piece("plate", "wall", count, add(f"plate_run_{first[width]}", edges[0], (-1, edges[1])), flat))
+    return tuple(found)
+
+
+def left_off(shares: Sequence[Share], solved: Sequence[Solved], wall: Wall) -> LeftOff:
+    """The pieces each opening's own list has too many of, by figure, because its neighbour's stud serves it as well.
+
+    A standing wall's studs are what they are: nothing is left off there.
+    """
+    off: dict[int, Counter[str]] = {}
+    if wall.existing:
+        return off
+    rises = wall.height_right is not None and wall.height_right.value > (value_of(wall.height) or ZERO)
+    for share in shares:
+        right = min(share.kings, solved[share.right].opening.header.kings)
+        for index, side, count in ((share.right, "left", right), (share.left, "right", share.kings - right)):
+            name = "king_length"
+            if "king_low_long" in solved[index].result.figures:
+                name = "king_low_long" if (side == "left") == rises else "king_high_long"
+            off.setdefault(index, Counter())[name] += count
+        off[share.right]["jack_length"] += share.jacks
+    return off
+
+
+def own_pieces(solved: Solved, off: Counter[str] | None) -> tuple[tuple[Piece, int], ...]:
+    """An opening's pieces with how many of each it is to be given, what its neighbours lend it left off."""
+    return tuple(
+        (p, p.count - (off[p.length.name] if off and p.part in ("king", "jack") else 0)) for p in solved.result.pieces
+    )
