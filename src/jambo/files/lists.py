@@ -68,11 +68,14 @@ class Listed:
     document: Document
 
 
+Cut = dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]]  # by stock, by piece: how many for which mark
+
+
 @dataclass
 class _Gathered:
     """Pieces by stock and by length with how many each mark needs, what is bought, what cannot be told."""
 
-    cut: dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]] = field(default_factory=dict)
+    cut: Cut = field(default_factory=dict)
     buy: dict[tuple[str, Length | None], dict[str, int]] = field(default_factory=dict)
     left_out: list[str] = field(default_factory=list)
     waiting: list[str] = field(default_factory=list)
@@ -130,7 +133,24 @@ def job_lists(
         found.items(one.mark, one.result.hardware, words)
     for name, pieces in own:
         found.pieces(name, ((piece, piece.count) for piece in pieces), tape, words)
-    cut, buy, left_out, waiting = found.cut, found.buy, found.left_out, found.waiting
+    return {
+        "stock": _stock(found.cut, tape),
+        "buy": [
+            {
+                "label": label,
+                "count": sum(marks.values()),
+                "length": show(length, tape).text if length is not None else None,
+                "marks": _told(marks),
+            }
+            for (label, length), marks in sorted(found.buy.items(), key=lambda b: (b[0][0], _order(b[0][1])))
+        ],
+        "left_out": found.left_out,
+        "waiting": found.waiting,
+    }
+
+
+def _stock(cut: Cut, tape: Tape) -> list[StockRows]:
+    """Each stock with its pieces, longest first; what has no thickness and width comes last."""
     stock: list[StockRows] = []
     for section, pieces in sorted(cut.items(), key=lambda s: (s[0] == "", s[0])):
         rows = sorted(pieces.items(), key=lambda p: (-p[0][1].nm, p[0][0]))
@@ -150,20 +170,7 @@ def job_lists(
                 "total": show(run, tape, "up").text,
             }
         )
-    return {
-        "stock": stock,
-        "buy": [
-            {
-                "label": label,
-                "count": sum(marks.values()),
-                "length": show(length, tape).text if length is not None else None,
-                "marks": _told(marks),
-            }
-            for (label, length), marks in sorted(buy.items(), key=lambda b: (b[0][0], _order(b[0][1])))
-        ],
-        "left_out": left_out,
-        "waiting": waiting,
-    }
+    return stock
 
 
 def _order(length: Length | None) -> int:
