@@ -88,3 +88,85 @@ def test_heads_are_put_on_one_line_from_the_job(page, client):
     expect(heads).not_to_have_text(before)
     storey.get_by_role("button", name="Let each door be its own").click()
     expect(heads).to_have_text(before)
+
+
+def test_a_key_held_down_and_then_undo_and_redo(page, five, client):
+    """Eight steps of 1/16 in follow faster than any is saved: all count, as one version; undo and redo go through both kinds of change."""
+    address, ids = five
+    page.goto(address)
+    opening = page.get_by_role("slider", name="Opening G2")
+    expect(opening).to_have_attribute("aria-valuetext", "centre 108 in")
+    opening.focus()
+    for _ in range(8):
+        page.keyboard.press("ArrowRight")
+    expect(opening).to_have_attribute("aria-valuetext", "centre 108 1/2 in")
+    saved = page.get_by_role("status").filter(has_text="Saved")
+    expect(saved).to_be_visible()
+    kept = client.get(f"/api/openings/{ids[1]}").json()
+    assert (kept["version"], kept["opening"]["position"]["distance"]["value"]) == (2, "2755.9")
+
+    page.get_by_text("The wall, its corners and what is on it").click()
+    name = page.get_by_label("Name", exact=True)
+    name.fill("North wall")
+    storey = page.get_by_label("Storey, whose heads line up")
+    storey.fill("Upper")  # the name is still on its way when this one is left
+    storey.press("Tab")
+    expect(page.get_by_role("heading", name="North wall")).to_be_visible()
+    expect(saved).to_be_visible()
+    wall = page.request.post(f"/api{address}/layout", data={}).json()["wall"]["wall"]
+    assert (wall["name"], wall["storey"]) == ("North wall", "Upper")
+
+    undo, redo = (page.get_by_role("button", name=name) for name in ("Undo", "Redo"))
+    for _ in range(2):
+        undo.click()
+    expect(page.get_by_role("heading", name="Gallery wall")).to_be_visible()
+    page.locator("body").press("Control+z")
+    expect(opening).to_have_attribute("aria-valuetext", "centre 108 in")
+    expect(undo).to_be_disabled()
+    redo.click()
+    expect(opening).to_have_attribute("aria-valuetext", "centre 108 1/2 in")
+    redo.click()
+    redo.click()
+    expect(page.get_by_role("heading", name="North wall")).to_be_visible()
+    expect(redo).to_be_disabled()
+
+
+def test_a_move_waits_for_a_server_that_does_not_answer(page, five, client):
+    address, ids = five
+    page.goto(address)
+    opening = page.get_by_role("slider", name="Opening G5")
+    expect(opening).to_be_visible()
+    page.route("**/api/openings/*", lambda route: route.abort())
+    opening.focus()
+    page.keyboard.press("PageDown")
+    expect(page.get_by_text("No answer: not saved yet, trying again")).to_be_visible()
+    expect(opening).to_have_attribute("aria-valuetext", "centre 323 in")
+    page.unroute("**/api/openings/*")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    assert client.get(f"/api/openings/{ids[4]}").json()["version"] == 2
+
+
+def test_someone_elses_change_is_told_and_shown(page, five, client):
+    address, ids = five
+    page.goto(address)
+    opening = page.get_by_role("slider", name="Opening G1")
+    expect(opening).to_have_attribute("aria-valuetext", "centre 36 in")
+    theirs = client.get(f"/api/openings/{ids[0]}").json()["opening"] | {"position": {"distance": "40"}}
+    assert client.put(f"/api/openings/{ids[0]}", json={"version": 1, "opening": theirs}).status_code == 200
+    opening.focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_role("alert").first).to_contain_text("changed")
+    expect(opening).to_have_attribute("aria-valuetext", "centre 40 in")
+    page.keyboard.press("ArrowRight")
+    expect(opening).to_have_attribute("aria-valuetext", "centre 40 1/16 in")
+
+
+def test_an_empty_wall_is_taken_out_and_put_back(page, client, job):
+    wall = client.post(f"/api/jobs/{job}/walls", json={"name": "Spare wall"}).json()["id"]
+    page.goto(f"/walls/{wall}")
+    page.get_by_role("button", name="Take this wall out of the job").click()
+    walls = page.get_by_role("navigation", name="Walls")
+    expect(walls).to_be_visible()
+    expect(walls.get_by_text("Spare wall")).to_have_count(0)
+    page.get_by_role("button", name="Put it back").click()
+    expect(walls.get_by_text("Spare wall")).to_be_visible()

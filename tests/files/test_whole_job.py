@@ -199,7 +199,7 @@ def test_a_walls_own_pieces_are_its_studs_and_the_runs_of_its_plate():
     """
     pieces = [(p["count"], p["label"], p["length"]) for p in laid({})["pieces"]]
     assert pieces == [
-        (10, "Studs, with the two at the ends", "96 in"), (2, "Top plates", "168 in"), (1, "Bottom plate, run 2 from the left", "91 7/8 in"), (1, "Bottom plate, run 1 from the left", "43 7/8 in"),
+        (10, "Studs, with the two at the ends", "96 in"), (2, "Top plates", "168 in"), (1, "Bottom plate", "91 7/8 in"), (1, "Bottom plate", "43 7/8 in"),
     ]  # fmt: skip
     assert laid({}, wall={"existing": True})["pieces"] == []  # it stands already
 

@@ -270,6 +270,26 @@ def save_wall(db: Db, wall_id: int, save: SaveWall, x_jambo_who: Who = "") -> Ke
         return as_wall(kept_jobs.wall(t, wall_id))
 
 
+@router.delete("/walls/{wall_id}", status_code=204)
+def remove_wall(db: Db, wall_id: int, x_jambo_who: Who = "") -> None:
+    """Take a wall out of its job; it can be restored. 422 while an opening stands in it."""
+    with db.transaction() as t:
+        job_id = kept_jobs.wall(t, wall_id, lock=True)["job_id"]
+        standing = [row for row in kept_openings.openings(t, job_id) if row["wall_id"] == wall_id]
+        if standing:
+            names = ", ".join(row["mark"] or f"no. {row['id']}" for row in standing)
+            accepted = "a wall without openings: move them to another wall, or take them off the board"
+            raise Refused([FieldError("wall", f"it cannot be taken out while it holds {names}", accepted)])
+        kept_jobs.remove_wall(t, wall_id, x_jambo_who)
+
+
+@router.put("/walls/{wall_id}/restore", status_code=204)
+def restore_wall(db: Db, wall_id: int, x_jambo_who: Who = "") -> None:
+    """Put a removed wall back."""
+    with db.transaction() as t:
+        kept_jobs.restore_wall(t, wall_id, x_jambo_who)
+
+
 @router.get("/crew-rules/{unit}", response_model_exclude_unset=True)
 def crew_rules(db: Db, unit: Unit) -> KeptRules:
     """Give the crew's house rules of a unit habit."""

@@ -29,7 +29,7 @@ from jambo.files.facts import facts_of
 from jambo.files.places_out import PlacesOut, places_out
 from jambo.files.problems import Refused, parse
 from jambo.files.reader import Reader
-from jambo.files.results import LengthOut, flag_out, label, length_out
+from jambo.files.results import LengthOut, flag_out, label, length_out, piece_label
 from jambo.files.wall_facts import read_fittings
 
 
@@ -237,7 +237,7 @@ def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Region) -> list[WallP
     """The wall's own pieces whose length is known."""
     return [
         {
-            "label": label(piece.length.name, words),
+            "label": piece_label(piece, words) if piece.part == "plate" else label(piece.length.name, words),
             "count": piece.count,
             "length": show(piece.length.value, tape, entry(piece.length.name).rounding).text,
         }

@@ -56,13 +56,15 @@ def restore_job(t: Transaction, job_id: int, who: str = "") -> None:
 
 def walls(t: Transaction, job_id: int) -> list[Row]:
     """List the walls of a job in the order they were made."""
-    return [with_doc(row) for row in t.rows("SELECT * FROM wall WHERE job_id = %s ORDER BY id", [job_id])]
+    sql = "SELECT * FROM wall WHERE job_id = %s AND removed_at IS NULL ORDER BY id"
+    return [with_doc(row) for row in t.rows(sql, [job_id])]
 
 
 def wall(t: Transaction, wall_id: int, lock: bool = False) -> Row:
     """Read a wall. Raises NotKept."""
     tail = " FOR UPDATE" if lock else ""
-    return must(t.row(f"SELECT * FROM wall WHERE id = %s{tail}", [wall_id]), f"wall {wall_id}")
+    row = t.row(f"SELECT * FROM wall WHERE id = %s AND removed_at IS NULL{tail}", [wall_id])
+    return must(row, f"wall {wall_id}")
 
 
 def new_wall(t: Transaction, job_id: int, doc: Any, who: str = "") -> int:
@@ -79,6 +81,21 @@ def save_wall(t: Transaction, wall_id: int, based_on: int, doc: Any, who: str = 
     check_version(row, based_on)
     t.run("UPDATE wall SET doc = %s, version = version + 1 WHERE id = %s", [write_json(doc), wall_id])
     log(t, row["job_id"], "wall changed", {"wall": wall_id, "from": row["doc"], "to": doc}, who)
+
+
+def remove_wall(t: Transaction, wall_id: int, who: str = "") -> None:
+    """Take a wall out of its job; nothing of it is deleted. No opening may stand in it. Raises NotKept."""
+    row = wall(t, wall_id, lock=True)
+    t.run("UPDATE wall SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [wall_id])
+    log(t, row["job_id"], "wall removed", {"wall": wall_id, "name": row["doc"].get("name", "")}, who)
+
+
+def restore_wall(t: Transaction, wall_id: int, who: str = "") -> None:
+    """Put a removed wall back; one that is there stays as it is. Raises NotKept."""
+    back = t.run("UPDATE wall SET removed_at = NULL WHERE id = %s AND removed_at IS NOT NULL", [wall_id])
+    row = wall(t, wall_id)
+    if back:
+        log(t, row["job_id"], "wall restored", {"wall": wall_id, "name": row["doc"].get("name", "")}, who)
 
 
 def crew_rules(t: Transaction, unit: str) -> Row:

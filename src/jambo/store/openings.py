@@ -6,7 +6,7 @@ import json
 from typing import Any, Literal
 
 from jambo.store.database import Row, Transaction
-from jambo.store.jobs import wall
+from jambo.store.jobs import restore_wall, wall
 from jambo.store.kept import NotKept, check_version, log, must, write_json
 
 GAP = 10  # walking-order numbers leave room to put an opening between two others
@@ -30,7 +30,7 @@ def opening(t: Transaction, opening_id: int, lock: bool = False) -> Row:
 
 def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = "") -> int:
     """Keep a new opening at the end of the walk; gives its id. Raises NotKept."""
-    if wall(t, wall_id)["job_id"] != job_id:
+    if wall(t, wall_id, lock=True)["job_id"] != job_id:  # nobody takes it out meanwhile
         raise NotKept(f"wall {wall_id} of job {job_id}")
     last = t.row("SELECT MAX(walk) AS walk FROM opening WHERE job_id = %s", [job_id])
     walk = (last["walk"] if last and last["walk"] is not None else 0) + GAP
@@ -74,7 +74,7 @@ def move_to_wall(t: Transaction, opening_id: int, based_on: int, wall_id: int, w
     """Put an opening into another wall of its job, as a new version with the same contents. Raises NotKept, Stale."""
     row = opening(t, opening_id, lock=True)
     check_version(row, based_on)
-    if wall(t, wall_id)["job_id"] != row["job_id"]:
+    if wall(t, wall_id, lock=True)["job_id"] != row["job_id"]:
         raise NotKept(f"wall {wall_id} of job {row['job_id']}")
     if row["wall_id"] == wall_id:
         return int(row["version"])
@@ -132,9 +132,10 @@ def remove_opening(t: Transaction, opening_id: int, who: str = "") -> None:
 
 
 def restore_opening(t: Transaction, opening_id: int, who: str = "") -> None:
-    """Put a removed opening back. Raises NotKept."""
+    """Put a removed opening back, with its wall when that was taken out since. Raises NotKept."""
     t.run("UPDATE opening SET removed_at = NULL WHERE id = %s", [opening_id])
     row = opening(t, opening_id)
+    restore_wall(t, row["wall_id"], who)
     log(t, row["job_id"], "restored", {"mark": row["mark"]}, who, opening_id)
 
 

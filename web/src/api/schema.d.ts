@@ -644,7 +644,11 @@ export interface paths {
          */
         put: operations["save_wall_api_walls__wall_id__put"];
         post?: never;
-        delete?: never;
+        /**
+         * Remove Wall
+         * @description Take a wall out of its job; it can be restored. 422 while an opening stands in it.
+         */
+        delete: operations["remove_wall_api_walls__wall_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -664,6 +668,26 @@ export interface paths {
          * @description Lay a wall out. Nothing is kept: a move is kept by saving its opening.
          */
         post: operations["layout_api_walls__wall_id__layout_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/walls/{wall_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Restore Wall
+         * @description Put a removed wall back.
+         */
+        put: operations["restore_wall_api_walls__wall_id__restore_put"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1612,7 +1636,7 @@ export interface components {
         };
         /**
          * JobLists
-         * @description The cut and buy lists of a job; `left_out` are openings that cannot be worked out, `waiting` ones with pieces missing.
+         * @description The cut and buy lists of a job; `left_out` are openings and walls that cannot be worked out, `waiting` ones with pieces missing.
          */
         JobLists: {
             /** Buy */
@@ -2081,7 +2105,7 @@ export interface components {
         };
         /**
          * PieceRow
-         * @description Pieces of one length from one stock: how many, and which openings they are for (with how many each).
+         * @description Pieces of one length from one stock: how many, and which openings and walls they are for (with how many each).
          */
         PieceRow: {
             /** Count */
@@ -4861,6 +4885,37 @@ export interface operations {
             };
         };
     };
+    remove_wall_api_walls__wall_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     layout_api_walls__wall_id__layout_post: {
         parameters: {
             query?: never;
@@ -4884,6 +4939,37 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WallPage"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    restore_wall_api_walls__wall_id__restore_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

@@ -10,6 +10,7 @@ import { Link, useLocation, useParams } from "react-router";
 import { ApiProblem, api, ask, type FieldError, type FloorChange, type FloorsUse, type FloorType } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { renew } from "../app/renew";
 import { useShow, useShown } from "../app/show";
 import { same } from "../opening/paths";
 import { LayerRows } from "../stages/LayerRows";
@@ -59,8 +60,7 @@ export function FloorsPage() {
     onSuccess: (next, sent) => {
       client.setQueryData(["job", id, "floors", query], next);
       client.removeQueries({ queryKey: ["opening"] });
-      void client.invalidateQueries({ queryKey: ["job"] });
-      void client.invalidateQueries({ queryKey: ["wall"] });
+      void renew(client, ["job"], ["wall"]);
       setDraft((now) => (now === sent.floors ? null : now)); // what was changed while it was being kept stays
       if (!sent.before) return;
       const back = { floors: sent.before, version: next.job.version };

@@ -8,6 +8,7 @@ import { Link, useParams } from "react-router";
 import { api, ask, type Storey } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { Digits, WithFractions } from "../tape/Digits";
 
@@ -26,7 +27,7 @@ export function HeadsPage() {
     onSuccess: (next) => {
       client.setQueryData(["job", id, "heads", query], next);
       client.removeQueries({ queryKey: ["opening"] });
-      void client.invalidateQueries({ queryKey: ["job"] });
+      void renew(client, ["job"]);
     },
     onError: (failure) => notifications.show({ color: "red", message: failure.message }),
   });

@@ -12,6 +12,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api, ask, type JobPageData, type ListedOpening } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { Silhouette } from "../drawing/Silhouette";
 import { WithFractions } from "../tape/Digits";
@@ -93,8 +94,7 @@ function useBoardActions(data: JobPageData) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const refresh = () => {
-    void client.invalidateQueries({ queryKey: ["job"] });
-    void client.invalidateQueries({ queryKey: ["jobs"] });
+    void renew(client, ["job"], ["jobs"]);
   };
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const last = data.openings.at(-1);

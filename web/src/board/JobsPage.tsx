@@ -10,6 +10,7 @@ import { Link, useNavigate } from "react-router";
 import { api, ask, type Job } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { renew } from "../app/renew";
 
 /** The first view: the jobs, and a new one. */
 export function JobsPage() {
@@ -54,7 +55,7 @@ export function JobsPage() {
 function JobMenu({ id, version, job }: { id: number; version: number; job: Job }) {
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
-  const refresh = () => void client.invalidateQueries({ queryKey: ["jobs"] });
+  const refresh = () => void renew(client, ["jobs"]);
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const restore = () => ask(api.POST("/api/jobs/{job_id}/restore", { params: { path: { job_id: id } } })).then(refresh, tell);
   const remove = useMutation({
@@ -78,7 +79,7 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
     mutationFn: (facts: { name: string; place: string }) => ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body: { version, job: { ...job, ...facts } } })),
     onSuccess: () => {
       refresh();
-      void client.invalidateQueries({ queryKey: ["job"] });
+      void renew(client, ["job"]);
       setOpen(false);
     },
   });
@@ -129,7 +130,7 @@ function NewJob() {
       return ask(api.POST("/api/jobs", { body: job }));
     },
     onSuccess: ({ id }) => {
-      void client.invalidateQueries({ queryKey: ["jobs"] });
+      void renew(client, ["jobs"]);
       void navigate(`/jobs/${id}`);
     },
   });

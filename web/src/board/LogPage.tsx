@@ -14,7 +14,7 @@ import { Digits } from "../tape/Digits";
 const WORDS: Record<string, string> = {
   planned: "planned", changed: "plan changed", undone: "plan taken back", redone: "plan brought back", measured: "measured", withdrawn: "reading withdrawn",
   cut: "cut", step: "step done", ordered: "ordered", delivered: "delivered", framed: "framed", set: "set", signed: "signed off", removed: "off the board",
-  restored: "back on the board", "walking order": "walk changed", wall: "wall", "wall changed": "wall changed", "floor changed": "floor changed", "job opened": "job opened", "job changed": "job changed", "wall added": "wall added",
+  restored: "back on the board", "walking order": "walk changed", wall: "wall", "wall changed": "wall changed", "floor changed": "floor changed", "job opened": "job opened", "job changed": "job changed", "wall added": "wall added", "wall removed": "wall taken out", "wall restored": "wall put back",
 };
 
 const say = (line: LogLine): string => {

@@ -8,6 +8,7 @@ import { Link, useLocation, useParams } from "react-router";
 import { ApiProblem, api, ask, type Catalogue, type FieldError, type Job, type LengthText, type Rules } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { renew } from "../app/renew";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { LengthField } from "../tape/LengthField";
@@ -93,7 +94,7 @@ export function RulesPage() {
         const body = { version: crewKept.version, rules: change(crewKept.rules) };
         client.setQueryData(crewKey, await ask(api.PUT("/api/crew-rules/{unit}", { params: { path: { unit } }, body })));
       }
-      void client.invalidateQueries({ queryKey: ["opening"] });
+      void renew(client, ["opening"]);
       setErrors([]);
       setSaving("saved");
     } catch (failure) {

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { renew } from "../app/renew";
 import { STOCK_KEY, useStock } from "../app/useStock";
 import { WithFractions } from "../tape/Digits";
 import { LengthField } from "../tape/LengthField";
@@ -96,7 +97,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
   const act = async (send: () => Promise<unknown>) => {
     try {
       await send();
-      await client.invalidateQueries({ queryKey: STOCK_KEY });
+      await renew(client, STOCK_KEY);
       close();
     } catch (failure) {
       if (!(failure instanceof ApiProblem)) throw failure;

@@ -1,23 +1,25 @@
 import "../drawing/drawing.css";
 import "./wall.css";
 
-import { Button, NativeSelect, Switch } from "@mantine/core";
-import { useElementSize } from "@mantine/hooks";
+import { ActionIcon, Button, NativeSelect, Switch } from "@mantine/core";
+import { useElementSize, useHotkeys } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
-import { IconPlus } from "@tabler/icons-react";
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { IconArrowBackUp, IconArrowForwardUp, IconPlus } from "@tabler/icons-react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
-import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallLayout, type WallPageData } from "../api/client";
+import { ApiProblem, api, ask, type Position, type WallLayout, type WallPageData } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { SvgDigits } from "../drawing/SvgDigits";
 import { spread } from "../drawing/spread";
 import { WithFractions } from "../tape/Digits";
 import { Places } from "./Places";
 import { Typed } from "./Typed";
+import { type Aim, useWall } from "./useWall";
 import { WallFacts } from "./WallFacts";
 
 const PAD = { side: 26, top: 30, tape: 96 };
@@ -25,53 +27,48 @@ const PAD = { side: 26, top: 30, tape: 96 };
 /** One wall with all its openings: moved by pointer, keys or any of their marks; what clashes says so where it is. */
 export function WallPage() {
   const id = Number(useParams().wallId);
-  const show = useShow();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const [moves, setMoves] = useState<Record<string, Position>>({});
   const [chosen, choose] = useState<number | null>(null);
-  const page = useQuery({
-    queryKey: ["wall", id, moves, show.unit, show.words],
-    queryFn: ({ signal }) =>
-      ask(
-        api.POST("/api/walls/{wall_id}/layout", {
-          params: { path: { wall_id: id } },
-          body: { moves, shown: { unit: show.unit, words: show.words } },
-          signal,
-        }),
-      ),
-    placeholderData: keepPreviousData,
-  });
-  const refresh = async () => {
-    await client.invalidateQueries({ queryKey: ["wall", id] });
-    void client.invalidateQueries({ queryKey: ["job"] });
-    void client.removeQueries({ queryKey: ["opening"] });
-  };
+  const wall = useWall(id);
+  const { page } = wall;
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
-  const keep = useMutation({
-    mutationFn: async ({ opening, change }: { opening: number; change: Partial<Opening> }) => {
-      const kept = page.data!.openings.find((o) => o.id === opening)!;
-      await ask(api.PUT("/api/openings/{opening_id}", { params: { path: { opening_id: opening } }, body: { version: kept.version, opening: { ...kept.opening, ...change } } }));
-      await refresh();
-    },
-    onSettled: () => setMoves({}),
-    onError: tell,
-  });
-  const change = useMutation({
-    mutationFn: async (wall: Wall) => {
-      await ask(api.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: id } }, body: { version: page.data!.wall.version, wall } }));
-      await refresh();
-    },
-    onError: tell,
-  });
   const add = useMutation({
     mutationFn: () => ask(api.POST("/api/jobs/{job_id}/openings", { params: { path: { job_id: page.data!.job.id } }, body: { wall_id: id, opening: {} } })),
-    onSuccess: async (made) => {
-      await refresh();
+    onSuccess: (made) => {
+      void renew(client, ["job"]);
       void navigate(`/openings/${made.id}`);
     },
     onError: tell,
   });
+  const restore = () =>
+    ask(api.PUT("/api/walls/{wall_id}/restore", { params: { path: { wall_id: id } } })).then(() => renew(client, ["job"]), tell);
+  const remove = useMutation({
+    mutationFn: () => ask(api.DELETE("/api/walls/{wall_id}", { params: { path: { wall_id: id } } })),
+    onSuccess: () => {
+      void renew(client, ["job"]);
+      void navigate(`/jobs/${page.data!.job.id}`);
+      notifications.show({
+        message: (
+          <span>
+            {page.data!.wall.wall.name || "The wall"} is taken out; the record keeps it.{" "}
+            <button type="button" className="link" onClick={() => void restore()}>
+              Put it back
+            </button>
+          </span>
+        ),
+      });
+    },
+    onError: tell,
+  });
+  useHotkeys(
+    [
+      ["mod+Z", () => wall.can.undo && wall.travel("undo")],
+      ["mod+shift+Z", () => wall.can.redo && wall.travel("redo")],
+      ["mod+Y", () => wall.can.redo && wall.travel("redo")],
+    ],
+    [],
+  );
   const data = page.data;
   const job = data?.job.job;
   return (
@@ -90,8 +87,14 @@ export function WallPage() {
           New opening here
         </Button>
         <span className="save" role="status">
-          {keep.isPending || change.isPending ? "Saving…" : "Saved"}
+          {{ saved: "Saved", saving: "Saving…", offline: "No answer: not saved yet, trying again" }[wall.state]}
         </span>
+        <ActionIcon variant="subtle" size={44} aria-label="Undo" disabled={!wall.can.undo} onClick={() => wall.travel("undo")}>
+          <IconArrowBackUp />
+        </ActionIcon>
+        <ActionIcon variant="subtle" size={44} aria-label="Redo" disabled={!wall.can.redo} onClick={() => wall.travel("redo")}>
+          <IconArrowForwardUp />
+        </ActionIcon>
       </Bar>
       <main className="wall-page">
         {page.isError && !data && <Problem error={page.error} retry={() => void page.refetch()} />}
@@ -99,20 +102,18 @@ export function WallPage() {
         {page.isError && data && <p role="alert" className="error">{page.error instanceof ApiProblem ? page.error.message : "The wall cannot be laid out."}</p>}
         {data && (
           <>
-            <Elevation
-              data={data}
-              chosen={chosen}
-              choose={choose}
-              busy={page.isFetching}
-              move={(opening, position) => setMoves({ [opening]: position })}
-              drop={(opening, position) => keep.mutate({ opening, change: { position: { ...data.openings.find((o) => o.id === opening)?.opening.position, ...position } } })}
-            />
+            <Elevation data={data} chosen={chosen} choose={choose} wall={wall} />
             <div className="wall-side">
               <Flags data={data} choose={choose} />
-              {data.wall.wall.existing && <Places data={data} chosen={chosen} busy={keep.isPending || page.isFetching} keep={(opening, change) => keep.mutate({ opening, change })} />}
-              <Chosen key={chosen} data={data} chosen={chosen} choose={choose} keep={(opening, position) => keep.mutate({ opening, change: { position } })} />
-              <WallFacts data={data} save={(wall) => change.mutate(wall)} />
+              {data.wall.wall.existing && <Places data={data} chosen={chosen} busy={wall.state !== "saved" || page.isFetching} keep={wall.keep} />}
+              <Chosen key={chosen} data={data} chosen={chosen} choose={choose} keep={(opening, position) => wall.keep(opening, { position })} />
+              <WallFacts data={data} save={wall.change} />
               <Pieces layout={data.layout} standing={data.wall.wall.existing ?? false} />
+              {data.openings.length === 0 && (
+                <Button variant="default" color="red" loading={remove.isPending} onClick={() => remove.mutate()}>
+                  Take this wall out of the job
+                </Button>
+              )}
             </div>
           </>
         )}
@@ -125,12 +126,10 @@ interface Moving {
   data: WallPageData;
   chosen: number | null;
   choose: (id: number) => void;
-  busy: boolean;
-  move: (opening: number, position: Position) => void;
-  drop: (opening: number, position: Position) => void;
+  wall: ReturnType<typeof useWall>;
 }
 
-function Elevation({ data, chosen, choose, busy, move, drop }: Moving) {
+function Elevation({ data, chosen, choose, wall }: Moving) {
   const { ref, width } = useElementSize();
   const { layout } = data;
   const long = layout.length ?? Math.max(3000, ...layout.openings.map((o) => o.framing_right + 600));
@@ -140,23 +139,8 @@ function Elevation({ data, chosen, choose, busy, move, drop }: Moving) {
   const floor = PAD.top + tall * per;
   const X = (mm: number) => left + mm * per;
   const Y = (mm: number) => floor - mm * per;
-  const grip = useRef<{ id: number; from: number; x: number; at: number } | null>(null);
-  const wanted = useRef<[number, Position] | null>(null);
-  const mark = (job: WallPageData["job"]["job"]) => (job.unit === "mm" ? 1 : 25.4 / 16);
-  const at = (mm: number): Position => ({ measured_from: "left", to: "centre", distance: { value: String(Math.round(mm * 10000) / 10000), unit: "mm" } });
-  // the newest place is sent when the last answer has come; what was asked for in between is dropped
-  useEffect(() => {
-    if (busy || !wanted.current) return;
-    const [id, position] = wanted.current;
-    wanted.current = null;
-    move(id, position);
-  }, [busy, move]);
-  const to = (id: number, mm: number) => {
-    const whole = Math.round(mm / mark(data.job.job)) * mark(data.job.job);
-    if (busy) wanted.current = [id, at(whole)];
-    else move(id, at(whole));
-    return whole;
-  };
+  const grip = useRef<{ from: number; x: number; to: Aim | null } | null>(null);
+  const mark = data.job.job.unit === "mm" ? 1 : 25.4 / 16;
   return (
     <section className="wall-elevation" ref={ref} aria-label="The wall">
       {width > 100 && (
@@ -183,8 +167,7 @@ function Elevation({ data, chosen, choose, busy, move, drop }: Moving) {
           ))}
           {layout.openings.map((o) => {
             const flags = layout.flags.filter((f) => f.openings.includes(o.id) && f.level !== "note");
-            const step = mark(data.job.job);
-            const keys: Record<string, number> = { ArrowRight: step, ArrowLeft: -step, PageUp: step * 16, PageDown: -step * 16 };
+            const keys: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, PageUp: 16, PageDown: -16 };
             return (
               <g
                 key={o.id}
@@ -200,23 +183,27 @@ function Elevation({ data, chosen, choose, busy, move, drop }: Moving) {
                 onPointerDown={(event) => {
                   event.currentTarget.setPointerCapture(event.pointerId);
                   choose(o.id);
-                  grip.current = { id: o.id, from: o.centre.mm, x: event.clientX, at: o.centre.mm };
+                  grip.current = { from: o.centre.mm, x: event.clientX, to: null };
                 }}
                 onPointerMove={(event) => {
                   const g = grip.current;
-                  if (g) g.at = to(g.id, g.from + (event.clientX - g.x) / per);
+                  if (g) g.to = wall.tryPlace(o.id, Math.round((g.from + (event.clientX - g.x) / per) / mark) * mark);
                 }}
                 onPointerUp={() => {
-                  const g = grip.current;
+                  const to = grip.current?.to;
                   grip.current = null;
-                  wanted.current = null;
-                  if (g && g.at !== g.from) drop(g.id, at(g.at));
+                  if (to) wall.keepPlace(to);
+                }}
+                onPointerCancel={() => {
+                  grip.current = null;
+                  wall.forget();
                 }}
                 onKeyDown={(event) => {
                   const by = keys[event.key];
                   if (by === undefined) return;
                   event.preventDefault();
-                  drop(o.id, at(Math.round((o.centre.mm + by) / step) * step));
+                  const from = wall.aim?.id === o.id ? wall.aim.mm : o.centre.mm;
+                  wall.nudge(o.id, (Math.round(from / mark) + by) * mark);
                 }}
               >
                 <rect x={X(o.left.mm)} y={Y(tall)} width={(o.right.mm - o.left.mm) * per} height={floor - Y(tall)} />

@@ -19,20 +19,26 @@ const PLANNED: Group[] = [
   { title: "Pocket", names: ["set_mark", "set_mark_kit", "pocket_floor_gap", "kit_header", "pocket_track", "pocket_rail", "split_stud_1", "split_stud_2", "split_stud_3", "split_stud_4", "split_stud_5", "jamb_gap", "longest_fixing_a", "longest_fixing_b", "foot_fixing", "bumper_on_leaf"] },
   { title: "Leaves", names: ["leaf_size_width", "leaf_size_height", "bypass_leaf_wanted", "bypass_overlap_each", "bypass_track_left", "bypass_depth"] },
   { title: "Frame", names: ["head_underside", "leg_length", "head_length", "frame_inside_width", "frame_outside_width", "frame_depth", "rip_width", "throat", "clear_width", "sill_top", "sill_filler", "sill_fall", "seal_set", "split_half"] },
-  { title: "Wall", names: ["jack_length", "king_length", "header_length", "cripple_length", "plate_cut"] },
+  { title: "Wall", names: ["jack_length", "king_length", "king_low_long", "king_high_long", "header_length", "cripple_length", "slope_nailer", "plate_cut"] },
   { title: "Floor", names: ["floor_a", "floor_b", "floor_clear", "leaf_bottom"] },
   { title: "Hinges from the leaf top, latch", names: ["hinge_leaf_1", "hinge_leaf_2", "hinge_leaf_3", "hinge_leaf_4", "latch_on_leaf", "latch_on_leg", "screw_reach"] },
 ];
+
+/** What stands in for a figure under a sloping ceiling, where every stud has its own length. */
+const UNDER_SLOPE: Record<string, string> = { king_length: "king_low_long", cripple_length: "king_low_long" };
 
 /** The figures of this opening; press one for the slip that says how it adds up. */
 export function Figures() {
   const { result, errors, stage } = useWork();
   const groups = stage === "survey" || stage === "set" || stage === "hang" ? [...FOUND, ...PLANNED] : [...PLANNED, ...FOUND];
   if (!result) return errors.length > 0 ? null : <p className="quiet">Working it out…</p>;
+  const has = (name: string) => (result.figures[name] ? !result.figures[UNDER_SLOPE[name] ?? ""] : waiting.has(name));
+  const cripples = Object.keys(result.figures).filter((name) => name.startsWith("cripple_slope_"));
+  const names = (group: Group) => [...group.names, ...(group.title === "Wall" ? cripples : [])].filter(has);
   const waiting = new Map(result.waiting.map((w) => [w.name, w]));
   return (
     <section className="figures" aria-label="Figures">
-      {groups.map((group) => ({ ...group, names: group.names.filter((name) => result.figures[name] || waiting.has(name)) }))
+      {groups.map((group) => ({ ...group, names: names(group) }))
         .filter((group) => group.names.length > 0)
         .map((group) => (
         <div key={group.title}>

@@ -31,6 +31,9 @@ const isTree = (value: unknown): value is Record<string, unknown> => typeof valu
 /** `onto` with what changed from `before` to `after` changed in it too. */
 export function carried(onto: unknown, before: unknown, after: unknown): unknown {
   if (same(before, after)) return onto;
+  if (Array.isArray(before) && Array.isArray(after) && Array.isArray(onto) && before.length === after.length && onto.length === after.length) {
+    return onto.map((one: unknown, i) => carried(one, before[i], after[i]));
+  }
   if (!isTree(before) || !isTree(after)) return after;
   const made: Record<string, unknown> = isTree(onto) ? { ...onto } : {};
   for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {

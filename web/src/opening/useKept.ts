@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
 import { ApiProblem, api, ask, type Conflict, type FieldError, type Opening, type OpeningPageData, type Wall } from "../api/client";
+import { renew } from "../app/renew";
 import { carried, put, same } from "./paths";
 
 export interface Draft {
@@ -76,7 +77,7 @@ export function useKept(id: number) {
       setDraft(null);
       setState("saved");
       localStorage.removeItem(parkedKey(id));
-      void client.invalidateQueries({ queryKey: ["job"] });
+      void renew(client, ["job"]);
     };
     let of: OpenConflict["of"] = "wall";
     try {
@@ -191,7 +192,7 @@ export function useKept(id: number) {
             }),
           ),
         );
-        void client.invalidateQueries({ queryKey: ["job"] });
+        void renew(client, ["job"]);
       } catch (failure) {
         if (!(failure instanceof ApiProblem)) throw failure;
         await page.refetch();
@@ -225,7 +226,7 @@ export function useKept(id: number) {
   const took = useCallback(
     (next: OpeningPageData) => {
       settle({ ...next, version: base.current?.version ?? next.version, opening: base.current?.opening ?? next.opening, wall: base.current?.wall ?? next.wall });
-      void client.invalidateQueries({ queryKey: ["job"] });
+      void renew(client, ["job"]);
     },
     [client, settle],
   );

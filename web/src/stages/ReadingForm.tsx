@@ -26,12 +26,12 @@ interface Props {
 
 /** One reading at a time: the place asked for, what it reads, which way it goes. Enter keeps it and goes to the next. */
 export function ReadingForm({ phase, place, go }: Props) {
-  const { result, page } = useWork();
+  const { result } = useWork();
+  const [turn, setTurn] = useState(0);
   const asks = result?.found.asks.filter((a) => a.phase === phase) ?? [];
   const asked = asks.find((a) => a.place === place) ?? asks[0];
   if (!asked) return null;
   const left = asks.filter((a) => a.round && !a.read).length;
-  const taken = page.readings.length;
   return (
     <section className="reading-form" aria-label="Reading">
       <NativeSelect
@@ -41,12 +41,20 @@ export function ReadingForm({ phase, place, go }: Props) {
         data={asks.map((a) => ({ value: a.place, label: `${a.read ? "✓ " : ""}${a.label}` }))}
       />
       <p className="how">{asked.how}</p>
-      <OneReading key={`${asked.place} ${taken}`} asked={asked} asks={asks} go={go} />
+      <OneReading key={`${asked.place} ${turn}`} asked={asked} asks={asks} go={go} again={() => setTurn(turn + 1)} />
     </section>
   );
 }
 
-function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: string) => void }) {
+interface OneProps {
+  asked: Ask;
+  asks: Ask[];
+  go: (place: string) => void;
+  /** Start with empty fields, at the same place or the next. */
+  again: () => void;
+}
+
+function OneReading({ asked, asks, go, again }: OneProps) {
   const { page, shown, took } = useWork();
   const form = useRef<HTMLFormElement>(null);
   const [value, setValue] = useState("");
@@ -82,10 +90,8 @@ function OneReading({ asked, asks, go }: { asked: Ask; asks: Ask[]; go: (place: 
       ),
     onSuccess: (next) => {
       took(next);
-      setErrors([]);
-      setValue("");
-      setToward(undefined);
-      if (hasLeft(page.id, asked.place)) return; // while it was being kept, another place was chosen
+      if (hasLeft(page.id, asked.place)) return; // while it was being kept another place was chosen: what is typed there stays
+      again();
       const order = asks.filter((a) => a.round);
       const from = order.findIndex((a) => a.place === asked.place);
       const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find((a) => !a.read && a.place !== asked.place);

@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
+import { renew } from "../app/renew";
 import { useWork } from "../opening/context";
 
 /** Which wall of the job the opening stands in; its place is measured from that wall's ends then. */
@@ -14,8 +15,7 @@ export function WallPick() {
     mutationFn: (wall: number) => ask(api.PUT("/api/openings/{opening_id}/wall", { params: { path: { opening_id: page.id } }, body: { version: page.version, wall_id: wall } })),
     onSuccess: (next) => {
       client.setQueryData(["opening", page.id], next);
-      void client.invalidateQueries({ queryKey: ["job"] });
-      void client.invalidateQueries({ queryKey: ["wall"] });
+      void renew(client, ["job"], ["wall"]);
     },
     onError: (failure) => notifications.show({ color: "red", message: failure.message }),
   });

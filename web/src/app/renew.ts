@@ -1,0 +1,10 @@
+import type { QueryClient, QueryKey } from "@tanstack/react-query";
+
+/**
+ * Fetch again what a change has made stale. A first answer that is still on its way may tell how things were before the
+ * change, and would be taken for fresh: it is given up and asked for anew.
+ */
+export async function renew(client: QueryClient, ...keys: QueryKey[]): Promise<void> {
+  await Promise.all(keys.map((queryKey) => client.cancelQueries({ queryKey })));
+  await Promise.all(keys.map((queryKey) => client.invalidateQueries({ queryKey })));
+}

@@ -1,0 +1,195 @@
+import { notifications } from "@mantine/notifications";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+
+import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallPageData } from "../api/client";
+import { renew } from "../app/renew";
+import { useShow } from "../app/show";
+import { carried } from "../opening/paths";
+
+/** A place tried out for an opening: its centre in millimetres from the left end. */
+export interface Aim {
+  id: number;
+  mm: number;
+  position: Position;
+}
+
+/** What undo takes back: an opening's newest version, or the wall as it was before. */
+type Step = { opening: number } | { wall: Wall };
+
+const PAUSE = 400; // ms without a key press before a place is saved
+const AGAIN = 3000; // ms before an unreachable server is asked again
+
+const aimAt = (id: number, mm: number): Aim => ({
+  id,
+  mm,
+  position: { measured_from: "left", to: "centre", distance: { value: String(Math.round(mm * 10000) / 10000), unit: "mm" } },
+});
+
+/** A wall as kept and as it is tried out: redrawn while an opening moves, saved one change after another, with undo. */
+export function useWall(id: number) {
+  const show = useShow();
+  const client = useQueryClient();
+  const [aim, setAim] = useState<Aim | null>(null);
+  const [laid, setLaid] = useState<Aim | null>(null); // the place that is being drawn; newer ones wait for its answer
+  const [saving, setSaving] = useState(0);
+  const [offline, setOffline] = useState(false);
+  const trail = useRef<Record<"undo" | "redo", Step[]>>({ undo: [], redo: [] });
+  const [can, setCan] = useState({ undo: false, redo: false });
+  const layout = useCallback(
+    (moves: Record<string, Position>, signal?: AbortSignal) =>
+      ask(api.POST("/api/walls/{wall_id}/layout", { params: { path: { wall_id: id } }, body: { moves, shown: { unit: show.unit, words: show.words } }, signal })),
+    [id, show.unit, show.words],
+  );
+  const page = useQuery({
+    queryKey: ["wall", id, laid, show.unit, show.words],
+    queryFn: ({ signal }) => layout(laid ? { [laid.id]: laid.position } : {}, signal),
+    placeholderData: keepPreviousData,
+  });
+  const kept = useRef<Pick<WallPageData, "wall" | "openings"> | null>(null);
+  const line = useRef<Promise<void>>(Promise.resolve());
+  const later = useRef<{ aim: Aim; timer: number } | null>(null);
+
+  // What is tried or being saved stands on what was seen when it began, so that another's change meanwhile is told.
+  useEffect(() => {
+    if (page.data && saving === 0 && !aim) kept.current = page.data;
+  }, [page.data, saving, aim]);
+
+  if (!page.isFetching && aim !== laid) setLaid(aim);
+
+  /** Do one thing to what is kept, after all that was asked for before; wait while the server does not answer. */
+  const inLine = useCallback(
+    (work: () => Promise<void>, settled?: () => void) => {
+      setSaving((n) => n + 1);
+      const run = async () => {
+        for (;;) {
+          try {
+            await work();
+            break;
+          } catch (failure) {
+            if (failure instanceof ApiProblem && failure.offline) {
+              setOffline(true);
+              await new Promise((again) => setTimeout(again, AGAIN));
+              continue;
+            }
+            notifications.show({ color: "red", message: (failure as Error).message });
+            kept.current = await layout({}).catch(() => kept.current);
+            break;
+          }
+        }
+        setOffline(false);
+        client.removeQueries({ queryKey: ["opening"], type: "inactive" });
+        void renew(client, ["job"], ["opening"]);
+        await renew(client, ["wall", id]);
+        settled?.();
+        setSaving((n) => n - 1);
+      };
+      line.current = line.current.then(run);
+    },
+    [client, id, layout],
+  );
+
+  const putOpening = async (opening: number, make: (of: Opening) => Partial<Opening>) => {
+    const now = kept.current!.openings.find((o) => o.id === opening)!;
+    const body = { version: now.version, opening: { ...now.opening, ...make(now.opening) } };
+    const next = await ask(api.PUT("/api/openings/{opening_id}", { params: { path: { opening_id: opening } }, body }));
+    took(opening, next);
+  };
+  const took = (opening: number, next: { version: number; opening: Opening }) => {
+    const openings = kept.current!.openings.map((o) => (o.id === opening ? { ...o, version: next.version, opening: next.opening } : o));
+    kept.current = { ...kept.current!, openings };
+  };
+  const putWall = async (wall: Wall) => {
+    const before = kept.current!.wall;
+    const next = await ask(api.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: id } }, body: { version: before.version, wall } }));
+    kept.current = { ...kept.current!, wall: next };
+    return before.wall;
+  };
+  const telling = () => setCan({ undo: trail.current.undo.length > 0, redo: trail.current.redo.length > 0 });
+  const did = (step: Step) => {
+    trail.current = { undo: [...trail.current.undo, step], redo: [] };
+    telling();
+  };
+
+  const keepPlace = (to: Aim) =>
+    inLine(
+      async () => {
+        await putOpening(to.id, (of) => ({ position: { ...of.position, ...to.position } }));
+        did({ opening: to.id });
+      },
+      () => setAim((now) => (now === to ? null : now)),
+    );
+  /** Save the place that was tried last, if it waits to be saved. */
+  const settle = () => {
+    const waits = later.current;
+    if (!waits) return;
+    clearTimeout(waits.timer);
+    later.current = null;
+    keepPlace(waits.aim);
+  };
+  const leave = useRef(settle);
+  useEffect(() => {
+    leave.current = settle;
+  });
+  useEffect(() => () => leave.current(), []);
+  useEffect(() => {
+    if (saving === 0 && !aim) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [saving, aim]);
+
+  return {
+    page,
+    aim,
+    state: offline ? ("offline" as const) : saving > 0 || aim ? ("saving" as const) : ("saved" as const),
+    /** Try a place; it is drawn, not saved. */
+    tryPlace: (opening: number, mm: number) => {
+      const to = aimAt(opening, mm);
+      setAim(to);
+      return to;
+    },
+    /** Try a place step by step: it is saved once no further step follows. */
+    nudge: (opening: number, mm: number) => {
+      if (later.current && later.current.aim.id !== opening) settle();
+      const to = aimAt(opening, mm);
+      setAim(to);
+      if (later.current) clearTimeout(later.current.timer);
+      later.current = { aim: to, timer: window.setTimeout(() => leave.current(), PAUSE) };
+    },
+    keepPlace,
+    forget: () => setAim(null),
+    keep: (opening: number, change: Partial<Opening>) => {
+      settle();
+      inLine(async () => {
+        await putOpening(opening, () => change);
+        did({ opening });
+      });
+    },
+    /** Change the wall: what differs from the wall shown is put on the one kept. */
+    change: (next: Wall) => {
+      settle();
+      const shown = page.data!.wall.wall;
+      inLine(async () => did({ wall: await putWall(carried(kept.current!.wall.wall, shown, next) as Wall) }));
+    },
+    can,
+    /** Go back or forward through what was changed here. */
+    travel: (way: "undo" | "redo") => {
+      settle();
+      inLine(async () => {
+        const step = trail.current[way].at(-1);
+        if (!step) return;
+        let back: Step = step;
+        if ("wall" in step) {
+          back = { wall: await putWall(step.wall) };
+        } else {
+          const { version } = kept.current!.openings.find((o) => o.id === step.opening)!;
+          took(step.opening, await ask(api.POST("/api/openings/{opening_id}/{way}", { params: { path: { opening_id: step.opening, way } }, body: { version } })));
+        }
+        trail.current[way].pop();
+        trail.current[way === "undo" ? "redo" : "undo"].push(back);
+        telling();
+      });
+    },
+  };
+}
