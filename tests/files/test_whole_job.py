@@ -5,7 +5,7 @@ import json
 import pytest
 
 from helpers import inch, plain
-from jambo.core.tape import Tape, show
+from jambo.core.tape import Tape
 from jambo.files import floors as floor_files
 from jambo.files import heads as head_files
 from jambo.files.document import Document
@@ -39,7 +39,9 @@ def test_pieces_of_one_length_are_cut_together_and_named_by_opening():
     assert (kings["count"], kings["length"]) == (6, "96 in")
     assert studs["pieces"][0]["label"] == "King stud"  # longest first
     run = sum((inch(p["length"].removesuffix(" in")) * p["count"] for p in studs["pieces"]), inch("0"))
-    assert studs["total"] == show(run, IN, "up").text
+    assert studs["total"] == f"{-(-run.in_inches() // 12)} ft"
+    metric = job_lists([("D1", doc())], Tape.of("mm"), WORDS)["stock"]
+    assert metric[0]["total"].endswith(" m") and len(metric) == len(job_lists([("D1", doc())], IN, WORDS)["stock"])
 
 
 def test_walls_give_their_own_pieces_and_shared_studs_count_once():

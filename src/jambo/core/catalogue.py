@@ -344,8 +344,8 @@ _NUMBERED: tuple[tuple[str, str], ...] = (
     ("mark_jack_near_", "{jack} line, near side {n}"),
     ("mark_jack_far_", "{jack} line, far side {n}"),
     ("mark_common_", "layout {stud} {n}"),
-    ("cripple_slope_", "{cripple} {n} under the slope, long point"),
-    ("stud_slope_", "{stud} {n} under the slope, long point"),
+    ("cripple_slope_", "{cripple} {n}, long point"),
+    ("stud_slope_", "{stud} {n}, long point"),
     ("plate_run_", "{plate}, run {n} from the left"),
 )
 _CUT_TO_FIT = {"cripple_slope_", "stud_slope_", "plate_run_"}

@@ -698,12 +698,12 @@ KINDS: dict[str, FlagKind] = {
     ),
     "openings-share-as-asked": FlagKind(
         "note", "frame",
-        "{a} and {b} share {stud}s, as was asked: between them is {between}, which holds {fewer} fewer than both have alone.",
+        "{a} and {b} share {stud}s, as was asked: the {between} between them holds {fewer} fewer than their own lists have.",
         "The lists of the wall and of the job leave {fewer} off; each opening's own list still has its own.",
     ),
     "openings-share-as-found": FlagKind(
         "note", "frame",
-        "{a} and {b} share {stud}s in a standing wall, as was asked: between them is {between}, which holds {fewer} fewer than both have alone.",
+        "{a} and {b} share {stud}s in a standing wall, as was asked: the {between} between them holds {fewer} fewer than they have alone.",
         "See which of them stand already, and leave the others off one of the two cut lists.",
     ),
     "headers-meet-on-jack": FlagKind(

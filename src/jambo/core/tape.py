@@ -83,6 +83,14 @@ def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Shown:
     return Shown(_digits(at, tape), tape.unit, tape.mark() * at, moved)
 
 
+def run_text(length: Length, tape: Tape) -> str:
+    """Write what many pieces come to end to end as it is bought, rounded up: whole feet, or tenths of a metre."""
+    if tape.unit == "in":
+        return f"{ceil(length.in_inches() / 12)} ft"
+    tenths = ceil(length.in_mm() / 100)
+    return f"{tenths // 10}.{tenths % 10} m"
+
+
 def plain_number(value: Fraction) -> str:
     """Write an exact number so that it reads back exactly: a decimal when it ends, else a fraction."""
     twos = fives = 0

@@ -14,7 +14,7 @@ from jambo.core.length import Length
 from jambo.core.opening.pieces import Piece
 from jambo.core.solve import solve
 from jambo.core.sums import Figure
-from jambo.core.tape import Rounding, Tape, show
+from jambo.core.tape import Rounding, Tape, run_text, show
 from jambo.core.wall.layout import Solved, lay_out
 from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.core.words import Region, fill
@@ -34,7 +34,7 @@ class PieceRow(TypedDict):
 
 
 class StockRows(TypedDict):
-    """All pieces cut from one stock, longest first, and what they come to end to end."""
+    """All pieces cut from one stock, longest first, and what they come to end to end, in feet or metres."""
 
     section: str
     pieces: list[PieceRow]
@@ -167,7 +167,7 @@ def _stock(cut: Cut, tape: Tape) -> list[StockRows]:
                     }
                     for (label, length, rounding), marks in rows
                 ],
-                "total": show(run, tape, "up").text,
+                "total": run_text(run, tape),
             }
         )
     return stock
