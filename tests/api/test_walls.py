@@ -178,3 +178,19 @@ def test_a_wall_is_taken_out_once_nothing_stands_in_it_and_comes_back_with_its_o
     said = [line["what"] for line in client.get(f"/api/jobs/{job}/log").json() if line["what"].startswith("wall ")]
     assert said[:2] == ["wall restored", "wall removed"]
     assert client.put("/api/walls/999999/restore").status_code == 404
+
+
+def test_an_opening_knows_what_stands_beside_it(client, wall):
+    """W2 centred at 120: its rough opening from 103 7/8 to 136 1/8, its framing 3 in more on each side."""
+    page = client.get(f"/api/openings/{wall[1][0]}").json()
+    ends = {"low": "831/8", "high": "1089/8", "framing_low": "807/8", "framing_high": "1113/8"}
+    expected = {name: {"value": value, "unit": "in"} for name, value in ends.items()}
+    assert page["beside"] == [{"mark": "W2", "shares": False, **expected}]
+    change(client, wall, 1, position={"distance": "2"})  # it sticks out of the wall: what is left of it counts
+    low = client.get(f"/api/openings/{wall[1][0]}").json()["beside"][0]
+    assert (low["low"]["value"], low["high"]["value"]) == ("0", "145/8")
+    change(client, wall, 1, door={"leaves": [{}]})
+    assert client.get(f"/api/openings/{wall[1][0]}").json()["beside"] == []
+    bad = {"unit": "in", "beside": [{"low": "9", "high": "8", "framing_low": "6", "framing_high": "11"}]}
+    refused = client.post("/api/solve", json=bad)
+    assert refused.status_code == 422 and refused.json()["errors"][0]["path"] == "beside[0].high"

@@ -26,6 +26,13 @@ def new_hole(**changes):
     return found | {"opening.cut_in": {"asked": True}} | changes
 
 
+def next_door(at, **more):
+    """An opening of 32 in beside the plain one, framed with a jack and a king each side, its left edge at `at` inches."""
+    low = int(at)
+    ends = {"low": low, "high": low + 32, "framing_low": low - 3, "framing_high": low + 35}
+    return {"mark": "D2", **{name: str(x) for name, x in ends.items()}, **more}
+
+
 FLAGS = [
     (new_hole(**{"wall.studs_found": None}), "cut-in-studs-unknown"),
     (new_hole(**{"wall.bearing": "yes"}), "cut-in-without-support"),
@@ -34,6 +41,11 @@ FLAGS = [
     (new_hole(**{"wall.studs_found": [{"at": "40 5/8"}]}), "cut-in-clears-stud"),  # 1 in off the jack's back at 42 3/8
     (new_hole(**{"opening.cut_in": {"asked": True, "least": "50"}}), "cut-in-out-of-range"),
     ({"wall.height_right": "120"}, "ceiling-slopes"),
+    (
+        {"beside": [next_door("76")]},
+        "opening-over-neighbour",
+    ),  # the plain opening ends at 76 1/8, its framing at 79 1/8
+    ({"beside": [next_door("80")]}, "framing-meets-neighbour"),  # whose framing starts at 77
     ({"opening.door.leaves": [{"width": "2-8", "height": "80"}]}, "leaf-width-two-readings"),
     ({"opening.rules": {"strike_gap": "1/16"}}, "gap-too-small-for-paint"),
     ({"opening.floors.b": [{"thickness": "3/8", "allowance": "tile"}]}, "floor-is-allowance"),

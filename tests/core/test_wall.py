@@ -5,6 +5,7 @@ from fractions import Fraction
 from itertools import pairwise
 
 import pytest
+from flag_cases import next_door
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -265,3 +266,33 @@ def test_whatever_is_shared_stands_clear_of_both_openings(apart, kings, jacks, a
     assert len(uprights) == sum(
         n for i, one in enumerate(solved) for p, n in own_pieces(one, off.get(i)) if p.part in ("king", "jack")
     )
+
+
+# ---- an opening that knows what stands beside it
+
+
+@pytest.mark.parametrize(
+    ("beside", "commons", "said"),
+    [  # within 16 in of the framing, 40 7/8 to 79 1/8, layout studs stand at 32 and 80, on their lines at 31 1/4 and 79 1/4
+        ([], ["31 1/4", "79 1/4"], []),
+        ([next_door("82")], ["31 1/4"], ["framing-meets-neighbour"]),  # by 1/8: its framing starts at 79
+        ([next_door("98")], ["31 1/4", "79 1/4"], []),
+        ([next_door("83")], ["31 1/4"], []),  # 80 to 118
+        ([next_door("80", shares=True)], ["31 1/4"], []),
+        ([next_door("80")], ["31 1/4"], ["framing-meets-neighbour"]),
+        ([next_door("40"), next_door("98")], ["31 1/4", "79 1/4"], ["opening-over-neighbour"]),
+    ],
+)
+def test_studs_of_the_opening_next_door_are_not_marked_and_clashes_are_told(beside, commons, said):
+    for end, distance in (("left", "60"), ("right", "108")):
+        doc = plain(**{"beside": beside, "opening.position": {"distance": distance, "measured_from": end}})
+        facts = facts_of(parse(Document, doc))
+        result = solve(facts.opening, facts.wall, facts.rules)
+        marks = [m.reckoned.value for m in result.plate.marks if m.what == "common"]
+        assert len(marks) == len(commons)
+        if end == "left":
+            assert marks == [inch(x) for x in commons]
+        codes = [f.code for f in result.flags if f.code.endswith("neighbour")]
+        assert codes == said
+        shown = [s for s in result.shapes if s.part == "neighbour"]
+        assert all(s.x0 < s.x1 for s in shown)

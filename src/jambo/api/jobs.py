@@ -274,8 +274,8 @@ def save_wall(db: Db, wall_id: int, save: SaveWall, x_jambo_who: Who = "") -> Ke
 def remove_wall(db: Db, wall_id: int, x_jambo_who: Who = "") -> None:
     """Take a wall out of its job; it can be restored. 422 while an opening stands in it."""
     with db.transaction() as t:
-        job_id = kept_jobs.wall(t, wall_id, lock=True)["job_id"]
-        standing = [row for row in kept_openings.openings(t, job_id) if row["wall_id"] == wall_id]
+        kept_jobs.wall(t, wall_id, lock=True)
+        standing = kept_openings.in_wall(t, wall_id)
         if standing:
             names = ", ".join(row["mark"] or f"no. {row['id']}" for row in standing)
             accepted = "a wall without openings: move them to another wall, or take them off the board"

@@ -3,23 +3,24 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
 
 from fastapi import APIRouter
 from pydantic import BaseModel
 from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall, cut_piece
-from jambo.api.shared import Based, Db, ShownQuery, Who, kept_json
-from jambo.files.document import Document, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
+from jambo.api.shared import Based, Db, ShownQuery, Who, around_of, compact, kept_json
+from jambo.files.document import Document, Neighbour, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.lists import JobLists, Listed, job_lists
 from jambo.files.problems import FieldError, Refused, parse
+from jambo.files.wall_out import Asked, beside
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import log_of, with_doc
+from jambo.store.kept import log_of, read_json, with_doc
 from jambo.store.readings import readings
 
 router = APIRouter(prefix="/api", tags=["openings"])
@@ -58,6 +59,7 @@ class OpeningPage(TypedDict):
     events: list[LogLine]
     ticks: list[LogLine]
     cuts: list[LogLine]
+    beside: list[Neighbour]
 
 
 class NewOpening(BaseModel):
@@ -85,14 +87,16 @@ def page(t: Transaction, row: Row) -> OpeningPage:
     """Give an opening with all it stands on."""
     job = kept_jobs.job(t, row["job_id"])
     steps = kept.steps(t, row)
+    wall = kept_jobs.wall(t, row["wall_id"])
+    crew = kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]
     return {
         "id": row["id"],
         "version": row["version"],
         "opening": row["doc"],
-        "wall": as_wall(kept_jobs.wall(t, row["wall_id"])),
+        "wall": as_wall(wall),
         "walls": [{"id": w["id"], "name": w["doc"].get("name", "")} for w in kept_jobs.walls(t, row["job_id"])],
         "job": as_job(job),
-        "crew_rules": kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"],
+        "crew_rules": crew,
         "can_undo": steps["can_undo"],
         "can_redo": steps["can_redo"],
         "readings": [
@@ -102,7 +106,18 @@ def page(t: Transaction, row: Row) -> OpeningPage:
         "ticks": as_log(events.ticks(t, row["id"])),
         "cuts": as_log(events.cuts(t, row["id"])),
         "events": as_log(events.happened(t, row["id"])),
+        "beside": _beside(t, row, job["doc"], wall["doc"], crew),
     }
+
+
+def _beside(t: Transaction, row: Row, job: Any, wall: Any, crew: Any) -> list[Neighbour]:
+    """The other openings of its wall, where they stand."""
+    around = around_of(job, wall, crew)
+    others = [
+        Asked(o["id"], o["mark"] or f"no. {o['id']}", compact(read_json(o["doc"])))
+        for o in kept.in_wall(t, row["wall_id"])
+    ]
+    return beside([one for one in others if one.id != row["id"]], around)
 
 
 def document_of(t: Transaction, row: Row) -> Document:

@@ -15,7 +15,7 @@ Part = Literal[
     "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf",
     "floor_a", "floor_b", "hinge", "sill", "filler", "pocket", "split_stud", "split_head", "kit_header", "track",
     "leaf_open", "slab", "hanger", "stop", "guide", "casing", "finish", "backer", "base", "ceiling", "found_stud", "deck",
-    "clear_zone",
+    "clear_zone", "neighbour",
 ]  # fmt: skip
 Point = tuple[Length, Length]
 

@@ -691,6 +691,16 @@ KINDS: dict[str, FlagKind] = {
         "Openings {a} and {b} overlap by {over}.",
         "Move one of them at least {over} away, and leave room for both framings.",
     ),
+    "opening-over-neighbour": FlagKind(
+        "stop", "frame",
+        "This opening and {b} overlap by {over}.",
+        "Move one of them at least {over} away, and leave room for both framings: the wall's own page shows all of them.",
+    ),
+    "framing-meets-neighbour": FlagKind(
+        "check", "frame",
+        "Its framing and that of {b} run into each other by {over}: they would share {stud}s.",
+        "Move one of them {over} away, or have it drawn that they share: the wall's own page shows all of them.",
+    ),
     "openings-share-studs": FlagKind(
         "check", "frame",
         "The framing of {a} and of {b} run into each other by {over}: they would share {stud}s.",

@@ -272,7 +272,8 @@ def _shapes(
     shapes: list[Shape] = []
     if height is not None:
         reach = slider.reach(opening, at, tape) if tape is not None else ()
-        shapes += wall_shapes(at, laid, framed, wall, opening.header, height, reach, _ceiling(opening, level))
+        ceiling, beside = _ceiling(opening, level), wall.beside_from(opening.placing.measured_from)
+        shapes += wall_shapes(at, laid, framed, wall, opening.header, height, reach, ceiling, beside)
         shapes += floor_shapes(shapes, figures)
     shapes += _door_shapes(opening, at, tape, rules)
     return tuple(shapes) if opening.placing.measured_from == "left" else mirrored(shapes)

@@ -566,6 +566,17 @@ class CutPiece(Model):
     when: Name = ""
 
 
+class Neighbour(Model):
+    """Another opening of the wall: its mark, and its rough opening and framing from the wall's left end."""
+
+    mark: Name = ""
+    low: Annotated[LengthText, Of("position")]
+    high: Annotated[LengthText, Of("position")]
+    framing_low: Annotated[LengthText, Of("position")]
+    framing_high: Annotated[LengthText, Of("position")]
+    shares: bool = False
+
+
 class Opening(Model):
     """One opening: what hangs in it, what it stands on, how it is sized and where it is."""
 
@@ -607,6 +618,7 @@ class Document(Model):
     floors: JobFloors = Field(default_factory=list)
     wall: Wall = Field(default_factory=Wall)
     opening: Opening = Field(default_factory=Opening)
+    beside: Annotated[list[Neighbour], Field(max_length=100)] = Field(default_factory=list)
     survey: Survey = Field(default_factory=Survey)
     cuts: Annotated[list[CutPiece], Field(max_length=60)] = Field(default_factory=list)
 

@@ -309,7 +309,7 @@ def facts_of(document: doc.Document) -> Facts:
         cuts=cuts_of(document.cuts, reader),
         tape=shown if shown.unit == document.unit else Tape.of(document.unit),
     )
-    wall = wall_of(document.wall, rules, reader)
+    wall = wall_of(document.wall, document.beside, rules, reader)
     if opening.slider.studs is None and wall.found is not None:
         opening = replace(opening, slider=replace(opening.slider, studs=behind_track(wall, placing.measured_from)))
     _cannot_be(opening, wall, reader)

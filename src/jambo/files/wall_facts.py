@@ -10,7 +10,7 @@ from jambo.core.length import ZERO, Length
 from jambo.core.limits import KINDS
 from jambo.core.notation import exact_text
 from jambo.core.opening.cut_in import CutIn
-from jambo.core.opening.framing import FoundStud, Service, Wall
+from jambo.core.opening.framing import FoundStud, Neighbour, Service, Wall
 from jambo.core.rules import HouseRules
 from jambo.core.sums import HALF, Known, value_of
 from jambo.core.wall.judge import Fitting
@@ -18,8 +18,8 @@ from jambo.files import document as doc
 from jambo.files.reader import Reader, known, or_rule
 
 
-def wall_of(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:
-    """Read a wall; what it leaves out of its timber falls to the house rules."""
+def wall_of(wall: doc.Wall, beside: list[doc.Neighbour], rules: HouseRules, reader: Reader) -> Wall:
+    """Read a wall and the other openings in it; what it leaves out of its timber falls to the house rules."""
     names = ("plate_thickness", "stud_thickness", "stud_depth", "stud_spacing", "layout_offset")
     settled = {name: or_rule(reader, wall, name, "wall", name, rules) for name in names}
     read_fittings(wall, reader)  # so that one that cannot be is refused with the wall
@@ -35,6 +35,7 @@ def wall_of(wall: doc.Wall, rules: HouseRules, reader: Reader) -> Wall:
         found=_found_studs(wall, settled["stud_thickness"].value, reader),
         services=tuple(_services(wall, reader)),
         plate_on=wall.plate_on,
+        beside=_beside(beside, reader),
         **settled,
     )
 
@@ -62,6 +63,21 @@ def behind_track(wall: Wall, measured_from: str) -> tuple[Known, ...] | None:
     if measured_from == "right" and length is not None:
         centres = [replace(c, value=length - c.value) for c in centres]
     return tuple(centres)
+
+
+def _beside(beside: list[doc.Neighbour], reader: Reader) -> tuple[Neighbour, ...]:
+    """Read the other openings of a wall, in order along it."""
+    found = []
+    for i, one in enumerate(beside):
+        names = ("low", "high", "framing_low", "framing_high")
+        places = [known(reader, one, name, f"beside[{i}]", "position") for name in names]
+        low, high, framing_low, framing_high = (p.value if p is not None else None for p in places)
+        if low is None or high is None or framing_low is None or framing_high is None:
+            continue
+        if high <= low:
+            reader.refuse(f"beside[{i}].high", "it would end before it starts", "a place right of its left edge")
+        found.append(Neighbour(one.mark, low, high, min(low, framing_low), max(high, framing_high), one.shares))
+    return tuple(sorted(found, key=lambda n: n.low))
 
 
 def _services(wall: doc.Wall, reader: Reader) -> Iterator[Service]:

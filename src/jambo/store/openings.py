@@ -21,6 +21,11 @@ def openings(t: Transaction, job_id: int) -> list[Row]:
     )
 
 
+def in_wall(t: Transaction, wall_id: int) -> list[Row]:
+    """List the openings that stand in a wall, in walking order; their documents as kept JSON text."""
+    return t.rows("SELECT * FROM opening WHERE wall_id = %s AND removed_at IS NULL ORDER BY walk, id", [wall_id])
+
+
 def opening(t: Transaction, opening_id: int, lock: bool = False) -> Row:
     """Read an opening. Raises NotKept."""
     tail = " FOR UPDATE" if lock else ""

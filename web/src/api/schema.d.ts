@@ -1016,6 +1016,8 @@ export interface components {
          * @description A whole opening document. `unit` reads bare numbers and chooses the habit whose defaults apply.
          */
         Document: {
+            /** Beside */
+            beside?: components["schemas"]["Neighbour"][];
             /** Cuts */
             cuts?: components["schemas"]["CutPiece"][];
             /** Floors */
@@ -1929,6 +1931,42 @@ export interface components {
             was_cut: boolean;
         };
         /**
+         * Neighbour
+         * @description Another opening of the wall: its mark, and its rough opening and framing from the wall's left end.
+         */
+        Neighbour: {
+            /**
+             * Framing High
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            framing_high: string | components["schemas"]["ExactLength"];
+            /**
+             * Framing Low
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            framing_low: string | components["schemas"]["ExactLength"];
+            /**
+             * High
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            high: string | components["schemas"]["ExactLength"];
+            /**
+             * Low
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            low: string | components["schemas"]["ExactLength"];
+            /**
+             * Mark
+             * @default
+             */
+            mark?: string;
+            /**
+             * Shares
+             * @default false
+             */
+            shares?: boolean;
+        };
+        /**
          * NewEvent
          * @description Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
          *
@@ -2042,6 +2080,8 @@ export interface components {
          * @description An opening as kept, with its wall, its job and the crew's rules: all a screen needs to work on it.
          */
         OpeningPage: {
+            /** Beside */
+            beside: components["schemas"]["Neighbour"][];
             /** Can Redo */
             can_redo: boolean;
             /** Can Undo */
@@ -3116,7 +3156,7 @@ export interface components {
         };
         /**
          * StockRows
-         * @description All pieces cut from one stock, longest first, and what they come to end to end.
+         * @description All pieces cut from one stock, longest first, and what they come to end to end, in feet or metres.
          */
         StockRows: {
             /** Pieces */

@@ -5,7 +5,7 @@ import { useWork } from "../opening/context";
 import type { Scale } from "./Sheet";
 import { SvgDigits } from "./SvgDigits";
 
-const ORDER = ["opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "found_stud", "pocket", "split_stud", "kit_header", "floor_b", "floor_a", "filler", "sill", "track", "leaf", "leg", "head", "split_head", "hinge", "hanger", "slab"];
+const ORDER = ["neighbour", "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "found_stud", "pocket", "split_stud", "kit_header", "floor_b", "floor_a", "filler", "sill", "track", "leaf", "leg", "head", "split_head", "hinge", "hanger", "slab"];
 
 /** Wall, frame and leaf as rectangles at true scale. */
 export function Elevation({ result, scale, hinge }: { result: Result; scale: Scale; hinge: string }) {
@@ -67,6 +67,7 @@ function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
       onPointerLeave={() => light(null)}
       onClick={() => figure && open(figure)}
     >
+      {shape.part === "neighbour" && <title>The framing of the opening next door</title>}
       <rect {...box} />
       {wood && <rect {...box} fill={wood} stroke="none" style={{ fill: wood, stroke: "none" }} />}
       {shape.part === "header" && <path className="cross" d={`M${box.x} ${box.y}l${box.width} ${box.height}M${box.x} ${box.y + box.height}l${box.width} ${-box.height}`} />}

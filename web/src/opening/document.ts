@@ -12,6 +12,7 @@ export function documentOf(page: OpeningPageData, draft: { opening: Opening; wal
     floors: job.floors ?? [],
     wall: draft.wall,
     opening: draft.opening,
+    beside: page.beside,
     survey: { readings: page.readings.map((r) => r.reading) },
     cuts: page.cuts.map((c) => ({
       figure: String(c.detail.figure),

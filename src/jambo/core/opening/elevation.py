@@ -12,7 +12,7 @@ from typing import Literal
 from jambo.core.door.frame import Frame, LegsPastHead, Trenched
 from jambo.core.drawing import Shape
 from jambo.core.length import ZERO, Length
-from jambo.core.opening.framing import Framing, Header, Wall
+from jambo.core.opening.framing import Framing, Header, Neighbour, Wall
 from jambo.core.opening.placed import Placed
 from jambo.core.opening.plate import Plate
 from jambo.core.sums import HALF, Figure, Reckoned, value_of
@@ -54,10 +54,11 @@ def wall_shapes(
     height: Length,
     reach: Sequence[Length] = (),
     ceiling: Ceiling | None = None,
+    beside: Sequence[Neighbour] = (),
 ) -> list[Shape]:
     """The timber around an opening, and the opening itself; as far as `reach`, where a slab or track goes.
 
-    `ceiling` gives the height of a sloping one over a place on the tape.
+    `ceiling` gives the height of a sloping one over a place on the tape; `beside` are the wall's other openings along it.
     """
     near, far = at.near, at.far
     stud, tb = wall.stud_thickness.value, wall.plate_thickness.value
@@ -80,6 +81,10 @@ def wall_shapes(
         level = top if top is not None else ZERO
         return level if ceiling is None else min(ceiling(x0), ceiling(x0 + stud))
 
+    for one in beside:
+        x0, x1 = max(low, one.framing_low), min(high, one.framing_high)
+        if x0 < x1 and plate.framing_near is not None:
+            shapes.append(Shape("neighbour", x0, tb, x1, top if top is not None else height))
     ends = [s for s in (ZERO, value_of(wall.length)) if s is not None and plate.framing_near is not None]
     if top is not None and top > tb:
         if ceiling is None:

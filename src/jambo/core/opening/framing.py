@@ -8,7 +8,7 @@ from typing import Literal
 from jambo.core.door.leaf import HingeSide
 from jambo.core.length import Length
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Fact, Known, Reckoned, add
+from jambo.core.sums import Fact, Known, Missing, Reckoned, add
 
 WallEnd = Literal["left", "right"]
 To = Literal["centre", "near_edge", "far_edge", "hinge_edge"]
@@ -42,11 +42,30 @@ class Service:
 
 
 @dataclass(frozen=True, slots=True)
+class Neighbour:
+    """Another opening of the wall as it stands from the left end: its rough opening, its framing, whether it shares studs."""
+
+    mark: str
+    low: Length
+    high: Length
+    framing_low: Length
+    framing_high: Length
+    shares: bool = False
+
+    def turned(self, length: Length) -> Neighbour:
+        """The same from the right end of a wall of this length."""
+        return Neighbour(
+            self.mark, length - self.high, length - self.low,
+            length - self.framing_high, length - self.framing_low, self.shares,
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
 class Wall:
     """A wall as seen from side A. `height` is from the rough floor to the underside of the top plates.
 
     Under a sloping ceiling `height` is at the left end and `height_right` at the right. `found` are a standing wall's studs
-    as found, None while nobody looked; `plate_on` says whether the bottom plate stands on the deck or on the joists.
+    as found, None while nobody looked; `beside` are its other openings; `plate_on` says whether the bottom plate stands on the deck or on the joists.
     """
 
     height: Fact
@@ -65,6 +84,13 @@ class Wall:
     found: tuple[FoundStud, ...] | None = None
     services: tuple[Service, ...] = ()
     plate_on: PlateOn = "deck"
+    beside: tuple[Neighbour, ...] = ()
+
+    def beside_from(self, end: WallEnd) -> tuple[Neighbour, ...]:
+        """Its other openings as a tape from one end has them; none from the right end while the length is unknown."""
+        if end == "left" or isinstance(self.length, Missing):
+            return self.beside if end == "left" else ()
+        return tuple(one.turned(self.length.value) for one in self.beside)
 
 
 @dataclass(frozen=True, slots=True)

@@ -162,6 +162,21 @@ def on_opening(opening: Opening, figures: Figures, rules: HouseRules) -> Iterato
         yield Flag("head-play-none", {"over": -head, "needed": -head, "cause": cause}, ("head_play", "ro_height"), path)
 
 
+def _beside(wall: Wall, placing: Placing, plate: Plate) -> Iterator[Flag]:
+    """Whether it runs into another opening of its wall (TRADE 6)."""
+    near, far = value_of(plate.near_edge), value_of(plate.far_edge)
+    if near is None or far is None or plate.framing_near is None or plate.framing_far is None:
+        return
+    path = "opening.position.distance"
+    for one in wall.beside_from(placing.measured_from):
+        over = min(far, one.high) - max(near, one.low)
+        meets = min(plate.framing_far, one.framing_high) - max(plate.framing_near, one.framing_low)
+        if over > ZERO:
+            yield Flag("opening-over-neighbour", {"b": one.mark, "over": over}, (), path)
+        elif meets > ZERO and not placing.shares and not one.shares:
+            yield Flag("framing-meets-neighbour", {"b": one.mark, "over": meets}, (), path)
+
+
 def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules: HouseRules) -> Iterator[Flag]:
     """What the wall must carry and whether the framing finds room in it (TRADE 6), and the usual cautions (22)."""
     header, placing, frame = opening.header, opening.placing, opening.frame
@@ -177,6 +192,7 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules
     elif cripple is not None and cripple == ZERO:
         yield Flag("header-against-plates", {}, ("cripple_length", "header_top"), "opening.header.depth")
     yield from _room(wall, header, placing, plate, figures)
+    yield from _beside(wall, placing, plate)
     if (
         frame.stands_on == "finished_floor"
         and isinstance(under := figures.get("floor_under"), Figure)

@@ -115,6 +115,7 @@ def _commons(
     """The studs within reach of the framing: as found in a standing wall, by the layout in a new one."""
     (low, high), (header_near, header_far) = spans
     reach, stud = wall.stud_spacing.value * BESIDE, wall.stud_thickness.value
+    taken = [(one.framing_low, one.framing_high) for one in wall.beside_from(placing.measured_from)]
     if wall.found is not None:
         for i, one in enumerate(wall.found):
             figure = face(one, wall, placing.measured_from)
@@ -126,6 +127,8 @@ def _commons(
                 fate = "dropped" if i in (*opened.cleared, *opened.kings) else fate
             elif figure.value + stud > low and figure.value < high:
                 fate = "dropped"
+            if fate == "stands" and any(figure.value + stud > a and figure.value < b for a, b in taken):
+                fate = "dropped"
             yield Common(one.number, figure.value, fate, figure.name), figure
         return
     length = value_of(wall.length)
@@ -136,6 +139,8 @@ def _commons(
         fate = "stands"
         if back > low and near < high:
             fate = "cripple" if near >= header_near and back <= header_far else "dropped"
+        elif any(back > a and near < b for a, b in taken):
+            fate = "dropped"  # it falls in the framing of the opening beside this one
         yield Common(n, near, fate, figure.name), figure
 
 

@@ -20,7 +20,15 @@ from jambo.core.solve import Result
 from jambo.core.sums import HALF, value_of
 
 What = Literal["wall_end", "king", "ro_edge", "ro_centre", "common"]
-OWN = {"stud", "plate", "top_plate", "ceiling", "floor_a", "floor_b"}  # parts the wall draws once for all its openings
+OWN = {
+    "stud",
+    "plate",
+    "top_plate",
+    "ceiling",
+    "floor_a",
+    "floor_b",
+    "neighbour",
+}  # parts the wall draws once for all its openings
 
 
 @dataclass(frozen=True, slots=True)
