@@ -13,7 +13,7 @@ from typing_extensions import TypedDict
 
 from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept_json
 from jambo.core.tape import Unit
-from jambo.files.brief import Brief, BriefOut, brief, brief_out
+from jambo.files.brief import Brief, BriefOut, brief, brief_out, with_clashes
 from jambo.files.document import CutPiece, Document, Job, Opening, RuleLevels, Rules, Wall
 from jambo.files.facts import facts_of
 from jambo.files.floor_facts import check_floors
@@ -163,7 +163,7 @@ def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
         happened = events.happened_in_job(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    briefs = _briefs(job, crew["doc"], openings, read, cuts)
+    briefs = with_clashes([*_briefs(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]

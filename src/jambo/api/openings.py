@@ -63,7 +63,7 @@ class OpeningPage(TypedDict):
 
 
 class NewOpening(BaseModel):
-    """A new opening, in a wall the job has or in a new one; or a copy of another opening of the job."""
+    """A new opening, in a wall the job has or in a new one; or a copy of another opening of the job, which waits for its place."""
 
     wall_id: int | None = None
     wall: Wall | None = None
@@ -185,7 +185,9 @@ def new_opening(db: Db, job_id: int, new: NewOpening, x_jambo_who: Who = "") -> 
             source = kept.opening(t, new.copy_of)
             if source["job_id"] != job_id:
                 raise Refused([FieldError("copy_of", "that opening is in another job", "an opening of this job")])
-            opening, wall_id = parse(Opening, {**source["doc"], "mark": ""}), wall_id or source["wall_id"]
+            place = {k: v for k, v in source["doc"].get("position", {}).items() if k != "distance"}  # that place is taken
+            opening = parse(Opening, {**source["doc"], "mark": "", "position": place})
+            wall_id = wall_id or source["wall_id"]
         if wall_id is None:
             wall_id = kept_jobs.new_wall(t, job_id, kept_json(new.wall or Wall()), x_jambo_who)
         _check(t, job, wall_id, opening)

@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 import json
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal
 
 from typing_extensions import TypedDict
 
 from jambo.core.drawing import in_mm
-from jambo.core.flags import Flag
+from jambo.core.flags import Flag, worst_first
 from jambo.core.length import Length
+from jambo.core.opening.framing import Neighbour
+from jambo.core.opening.judge import clashes
 from jambo.core.solve import Result, solve
 from jambo.core.sums import Figure, value_of
 from jambo.core.tape import Rounding, Tape, Unit, show
@@ -66,6 +69,7 @@ class Brief:
     waits_on: tuple[str, ...]
     flags: tuple[Flag, ...]
     errors: tuple[FieldError, ...] = ()
+    stands: Neighbour | None = None
 
 
 def _stage(paths: list[str]) -> Stage:
@@ -112,11 +116,15 @@ def brief(
         "cuts": json.loads(cuts),
     }
     try:
-        facts = facts_of(parse(Document, data))
+        document = parse(Document, data)
+        facts = facts_of(document)
     except Refused as refused:
         return Brief((None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors)
     result = solve(facts.opening, facts.wall, facts.rules)
     leaf, asked = facts.opening.leaves[0], facts.opening
+    stands, long = result.plate.standing(document.opening.mark, asked.placing.shares), value_of(facts.wall.length)
+    if stands is not None and asked.placing.measured_from == "right":
+        stands = stands.turned(long) if long is not None else None
     made = {"face_slider": "slab_", "bypass": "leaf_size_"}
     size = [
         _value(result, made[asked.kind] + name) if asked.kind in made else value_of(given)
@@ -135,7 +143,28 @@ def brief(
         stage=_stage(paths),
         waits_on=tuple(paths),
         flags=result.flags,
+        stands=stands,
     )
+
+
+def with_clashes(briefs: Sequence[Brief], walls: Sequence[int]) -> list[Brief]:
+    """Add to openings, given with their walls, what they do to others of the same wall."""
+    found = list(briefs)
+    here: dict[int, list[tuple[Neighbour, int]]] = {}
+    for i, (one, wall) in enumerate(zip(briefs, walls, strict=True)):
+        if one.stands is not None:
+            here.setdefault(wall, []).append((one.stands, i))
+    for standing in here.values():
+        standing.sort(key=lambda pair: pair[0].framing_low)
+        for at, (own, i) in enumerate(standing):
+            for other, j in standing[at + 1 :]:
+                if other.framing_low >= own.framing_high:
+                    break
+                for a, b, n in ((own, other, i), (other, own, j)):
+                    said = tuple(clashes(a, [b]))
+                    if said:
+                        found[n] = replace(found[n], flags=worst_first((*found[n].flags, *said)))
+    return found
 
 
 def brief_out(of: Brief, tape: Tape, words: Region) -> BriefOut:

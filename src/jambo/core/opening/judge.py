@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 
 from jambo.core.door.frame import Frame
 from jambo.core.door.leaf import Handing, Leaf, hands
@@ -10,7 +10,7 @@ from jambo.core.flags import Flag
 from jambo.core.length import ZERO, Length
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.floors import Floors
-from jambo.core.opening.framing import Header, Placing, Wall
+from jambo.core.opening.framing import Header, Neighbour, Placing, Wall
 from jambo.core.opening.plate import Plate
 from jambo.core.opening.swing import School
 from jambo.core.opening.swing_door import TWO_PEOPLE
@@ -162,18 +162,15 @@ def on_opening(opening: Opening, figures: Figures, rules: HouseRules) -> Iterato
         yield Flag("head-play-none", {"over": -head, "needed": -head, "cause": cause}, ("head_play", "ro_height"), path)
 
 
-def _beside(wall: Wall, placing: Placing, plate: Plate) -> Iterator[Flag]:
-    """Whether it runs into another opening of its wall (TRADE 6)."""
-    near, far = value_of(plate.near_edge), value_of(plate.far_edge)
-    if near is None or far is None or plate.framing_near is None or plate.framing_far is None:
-        return
+def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
+    """Whether an opening runs into others of its wall (TRADE 6); all measured from one end."""
     path = "opening.position.distance"
-    for one in wall.beside_from(placing.measured_from):
-        over = min(far, one.high) - max(near, one.low)
-        meets = min(plate.framing_far, one.framing_high) - max(plate.framing_near, one.framing_low)
+    for one in beside:
+        over = min(own.high, one.high) - max(own.low, one.low)
+        meets = min(own.framing_high, one.framing_high) - max(own.framing_low, one.framing_low)
         if over > ZERO:
             yield Flag("opening-over-neighbour", {"b": one.mark, "over": over}, (), path)
-        elif meets > ZERO and not placing.shares and not one.shares:
+        elif meets > ZERO and not own.shares and not one.shares:
             yield Flag("framing-meets-neighbour", {"b": one.mark, "over": meets}, (), path)
 
 
@@ -192,7 +189,8 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules
     elif cripple is not None and cripple == ZERO:
         yield Flag("header-against-plates", {}, ("cripple_length", "header_top"), "opening.header.depth")
     yield from _room(wall, header, placing, plate, figures)
-    yield from _beside(wall, placing, plate)
+    if (own := plate.standing("", placing.shares)) is not None:
+        yield from clashes(own, wall.beside_from(placing.measured_from))
     if (
         frame.stands_on == "finished_floor"
         and isinstance(under := figures.get("floor_under"), Figure)

@@ -9,7 +9,7 @@ from typing import Literal
 from jambo.core.door.leaf import HingeSide
 from jambo.core.length import ZERO, Exact, Length
 from jambo.core.opening.cut_in import Opened, face
-from jambo.core.opening.framing import Header, Placing, Wall
+from jambo.core.opening.framing import Header, Neighbour, Placing, Wall
 from jambo.core.sums import HALF, Amount, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
 
 What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
@@ -54,6 +54,13 @@ class Plate:
         marks = [*self.marks, *(m for m in more if isinstance(m.reckoned, Figure))]
         marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
         return replace(self, marks=tuple(marks))
+
+    def standing(self, mark: str, shares: bool) -> Neighbour | None:
+        """The opening as others beside it see it, from the tape's own end; None while it has no place."""
+        near, far = value_of(self.near_edge), value_of(self.far_edge)
+        if near is None or far is None or self.framing_near is None or self.framing_far is None:
+            return None
+        return Neighbour(mark, near, far, self.framing_near, self.framing_far, shares)
 
     @property
     def cripples(self) -> tuple[Common, ...]:
