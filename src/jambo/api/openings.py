@@ -185,7 +185,8 @@ def new_opening(db: Db, job_id: int, new: NewOpening, x_jambo_who: Who = "") -> 
             source = kept.opening(t, new.copy_of)
             if source["job_id"] != job_id:
                 raise Refused([FieldError("copy_of", "that opening is in another job", "an opening of this job")])
-            place = {k: v for k, v in source["doc"].get("position", {}).items() if k != "distance"}  # that place is taken
+            # the place of the one that is copied is taken
+            place = {k: v for k, v in source["doc"].get("position", {}).items() if k != "distance"}
             opening = parse(Opening, {**source["doc"], "mark": "", "position": place})
             wall_id = wall_id or source["wall_id"]
         if wall_id is None:

@@ -35,8 +35,8 @@ export function WallFacts({ data, save }: Props) {
     <>
       <details className="more" open={!wall.length || (fittings.length > 0 && !wall.existing)}>
         <summary>The wall, its corners and what is on it</summary>
-        <TextInput label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
-        <TextInput label="Storey, whose heads line up" defaultValue={wall.storey ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })} />
+        <TextInput key={`name ${wall.name}`} label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
+        <TextInput key={`storey ${wall.storey}`} label="Storey, whose heads line up" defaultValue={wall.storey ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })} />
         <div className="pair">
           {length("Length", "length", "wall_length")}
           {length("Height to the top plates", "height", "wall_height")}
@@ -50,7 +50,7 @@ export function WallFacts({ data, save }: Props) {
           const set = (facts: Partial<typeof f>) => save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
           return (
             <div key={i} className="fitting-row">
-              <TextInput label="What" defaultValue={f.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })} />
+              <TextInput key={`what ${f.what}`} label="What" defaultValue={f.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })} />
               <Typed key={JSON.stringify(f.at)} label="From the left end" path={`wall.fittings[${i}].at`} unit={unit} value={f.at} keep={(at) => set({ at })} />
               <NativeSelect label="On" value={f.side ?? "A"} onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })} data={[{ value: "A", label: "Side A" }, { value: "B", label: "Side B" }]} />
               <Button variant="subtle" color="red" onClick={() => save({ ...wall, fittings: fittings.filter((_, n) => n !== i) })} aria-label={`Take out ${f.what || "fitting"}`}>
@@ -106,7 +106,7 @@ function Found({ wall, unit, save }: { wall: Wall; unit: "in" | "mm"; save: (wal
         );
         return (
           <div key={i} className="fitting-row">
-            <TextInput label="What runs there" defaultValue={one.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (one.what ?? "") && set({ what: e.currentTarget.value })} />
+            <TextInput key={`what ${one.what}`} label="What runs there" defaultValue={one.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (one.what ?? "") && set({ what: e.currentTarget.value })} />
             <Checkbox label="Cannot be moved" checked={one.fixed ?? false} onChange={(e) => set({ fixed: e.currentTarget.checked })} />
             {field("From the left end", "at", "position")}
             {field("to, if it runs along", "to", "position")}

@@ -94,6 +94,7 @@ export function useWall(id: number) {
     const body = { version: now.version, opening: { ...now.opening, ...make(now.opening) } };
     const next = await ask(api.PUT("/api/openings/{opening_id}", { params: { path: { opening_id: opening } }, body }));
     took(opening, next);
+    if (next.version !== now.version) did({ opening });
   };
   const took = (opening: number, next: { version: number; opening: Opening }) => {
     const openings = kept.current!.openings.map((o) => (o.id === opening ? { ...o, version: next.version, opening: next.opening } : o));
@@ -111,12 +112,17 @@ export function useWall(id: number) {
     telling();
   };
 
+  /** Take one step back or forward; gives the step that takes it back again. */
+  const retrace = async (step: Step, way: "undo" | "redo"): Promise<Step> => {
+    if ("wall" in step) return { wall: await putWall(step.wall) };
+    const { version } = kept.current!.openings.find((o) => o.id === step.opening)!;
+    took(step.opening, await ask(api.POST("/api/openings/{opening_id}/{way}", { params: { path: { opening_id: step.opening, way } }, body: { version } })));
+    return step;
+  };
+
   const keepPlace = (to: Aim) =>
     inLine(
-      async () => {
-        await putOpening(to.id, (of) => ({ position: { ...of.position, ...to.position } }));
-        did({ opening: to.id });
-      },
+      () => putOpening(to.id, (of) => ({ position: { ...of.position, ...to.position } })),
       () => setAim((now) => (now === to ? null : now)),
     );
   /** Save the place that was tried last, if it waits to be saved. */
@@ -161,10 +167,7 @@ export function useWall(id: number) {
     forget: () => setAim(null),
     keep: (opening: number, change: Partial<Opening>) => {
       settle();
-      inLine(async () => {
-        await putOpening(opening, () => change);
-        did({ opening });
-      });
+      inLine(() => putOpening(opening, () => change));
     },
     /** Change the wall: what differs from the wall shown is put on the one kept. */
     change: (next: Wall) => {
@@ -179,15 +182,16 @@ export function useWall(id: number) {
       inLine(async () => {
         const step = trail.current[way].at(-1);
         if (!step) return;
-        let back: Step = step;
-        if ("wall" in step) {
-          back = { wall: await putWall(step.wall) };
-        } else {
-          const { version } = kept.current!.openings.find((o) => o.id === step.opening)!;
-          took(step.opening, await ask(api.POST("/api/openings/{opening_id}/{way}", { params: { path: { opening_id: step.opening, way } }, body: { version } })));
+        try {
+          const back = await retrace(step, way);
+          trail.current[way === "undo" ? "redo" : "undo"].push(back);
+        } catch (failure) {
+          if (failure instanceof ApiProblem && failure.offline) throw failure; // asked again
+          trail.current[way].pop(); // another's change came between: it is not ours to take back
+          telling();
+          throw failure;
         }
         trail.current[way].pop();
-        trail.current[way === "undo" ? "redo" : "undo"].push(back);
         telling();
       });
     },
