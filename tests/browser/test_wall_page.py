@@ -68,6 +68,33 @@ def test_clashes_come_and_go_as_an_opening_moves(page, five, client):
     expect(page.locator("[data-code=fitting-in-opening]")).to_contain_text("stands in opening G1")
 
 
+def test_a_kings_line_is_typed_and_the_timber_is_the_walls_own(page, five, client):
+    """G2 of RO 32 1/4 with its left king's line at 100: the opening from 101 1/2, its centre at 117 5/8."""
+    address, ids = five
+    page.goto(address)
+    page.get_by_label("Opening, from the left end").select_option(str(ids[1]))
+    king = page.get_by_label("Left king’s line", exact=True)
+    expect(king).to_have_value("90 3/8")  # 108 - 16 1/8 - 1 1/2
+    king.fill("100")
+    king.press("Enter")
+    expect(page.get_by_label("Centre", exact=True)).to_have_value("117 5/8")
+    expect(page.get_by_label("Right king’s line", exact=True)).to_have_value("135 1/4")
+    studs = page.locator(".cuts tbody tr").first.locator("td").first
+    expect(studs).to_have_text("14")  # 22 by the layout, two in each framing, and the two at the ends
+    page.get_by_text("Its studs, their layout, and its finishes").click()
+    spacing = page.get_by_label("Stud spacing", exact=True)
+    expect(spacing).to_have_attribute("placeholder", "16")
+    spacing.fill("24")
+    spacing.press("Enter")
+    expect(studs).to_have_text("7")  # 14 by the layout: one falls in the framing of G2, two in each of the others
+    page.get_by_label("Layout starts from").select_option("right")
+    load = page.get_by_label("Does it carry load?")
+    load.select_option("yes")
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    wall = client.post(f"/api{address}/layout", json={}).json()["wall"]["wall"]
+    assert (wall["stud_spacing"], wall["layout_from"], wall["bearing"]) == ("24 in", "right", "yes")
+
+
 def test_an_empty_wall_says_so(page, client, job):
     wall = client.post(f"/api/jobs/{job}/walls", json={"name": "Bare"}).json()["id"]
     page.goto(f"/walls/{wall}")

@@ -41,7 +41,7 @@ openings = st.fixed_dictionaries(
         "header": st.fixed_dictionaries({"depth": sixteenths(4, 12), "jacks": st.integers(1, 3), "kings": st.integers(1, 2)}),
         "position": st.fixed_dictionaries({
             "measured_from": st.sampled_from(["left", "right"]),
-            "to": st.sampled_from(["centre", "near_edge", "hinge_edge"]),
+            "to": st.sampled_from(["centre", "near_edge", "hinge_edge", "near_king", "far_king"]),
             "distance": sixteenths(10, 200),
         }),
         "rules": st.fixed_dictionaries({}, optional={"side_shim": sixteenths(0, 1), "head_gap": sixteenths(0, 1)}),

@@ -83,6 +83,8 @@ def test_both_schools_stand_side_by_side():
         ({"distance": "60", "to": "near_edge"}, "60", "92 1/4"),
         ({"distance": "60", "to": "hinge_edge"}, "60", "92 1/4"),  # hinges left, measured from the left
         ({"distance": "60", "to": "hinge_edge", "measured_from": "right"}, "27 3/4", "60"),
+        ({"distance": "60", "to": "near_king"}, "61 1/2", "93 3/4"),  # a jack of 1 1/2 between its line and the opening
+        ({"distance": "60", "to": "far_king", "measured_from": "right"}, "26 1/4", "58 1/2"),
     ],
 )
 def test_place_on_the_wall(position, near, far):

@@ -321,7 +321,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     header, placing = opening.header, opening.placing
     at = cut_in.InWall()
     if opening.cut_in is not None:
-        near, _, far = plate.edges(figures["ro_width"], placing, edge)
+        near, _, far = plate.edges(figures["ro_width"], wall, header, placing, edge)
         at = cut_in.planned((near, far), figures, wall, header, placing.measured_from, rules)
     laid = plate.lay_out(figures["ro_width"], wall, header, placing, edge, at.opened, at.fillers)
     level, ends = wall, _framing_ends(laid, wall, placing)

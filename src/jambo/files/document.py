@@ -307,6 +307,8 @@ class Header(Model):
 class Position(Model):
     """Where the opening stands: a distance from the wall's left or right end, seen from side A.
 
+    It goes to its centre, an edge, the hinge edge, or to the line of a king: its face toward the opening, past the jacks.
+
     `shares` says that it was asked to share studs with the opening beside it.
     """
 

@@ -32,6 +32,8 @@ from jambo.files.reader import Reader
 from jambo.files.results import LengthOut, flag_out, label, length_out, piece_label
 from jambo.files.wall_facts import read_fittings
 
+TIMBER = ("stud_thickness", "stud_depth", "stud_spacing", "plate_thickness", "layout_offset")
+
 
 @dataclass(frozen=True, slots=True)
 class Asked:
@@ -107,6 +109,8 @@ class StandingOut(TypedDict):
     centre: LengthOut
     right: LengthOut
     width: LengthOut
+    king_left: LengthOut
+    king_right: LengthOut
     framing_left: float
     framing_right: float
     worst: FlagLevel | None
@@ -174,7 +178,10 @@ class ServiceOut(TypedDict):
 
 
 class WallOut(TypedDict):
-    """The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out."""
+    """The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
+
+    `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules.
+    """
 
     length: float | None
     height: float | None
@@ -189,6 +196,7 @@ class WallOut(TypedDict):
     studs: int
     services: list[ServiceOut]
     places: list[PlacesOut]
+    timber: dict[str, str]
 
 
 def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) -> WallOut:
@@ -214,7 +222,7 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
     return {
         "length": in_mm(layout.length) if layout.length is not None else None,
         "height": in_mm(height) if height is not None else None,
-        "openings": [_standing(s, kept[s.index], solved[s.index], tape) for s in layout.standing],
+        "openings": [_standing(s, kept[s.index], solved[s.index], bare.wall, tape) for s in layout.standing],
         "unplaced": [kept[i].name for i in layout.unplaced],
         "refused": refused,
         "shapes": [
@@ -245,12 +253,14 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
             }
             for s in bare.wall.services
         ],
+        "timber": {name: show(getattr(bare.wall, name).value, tape).digits for name in TIMBER},
         "places": places_out([one.id for one in kept], solved, layout, bare.wall, rules, tape, words),
     }  # fmt: skip
 
 
-def _standing(s: Standing, one: Asked, solved: Solved, tape: Tape) -> StandingOut:
+def _standing(s: Standing, one: Asked, solved: Solved, wall: Wall, tape: Tape) -> StandingOut:
     flags = solved.result.flags
+    past = wall.stud_thickness.value * solved.opening.header.jacks
     return {
         "id": one.id,
         "name": one.name,
@@ -258,6 +268,8 @@ def _standing(s: Standing, one: Asked, solved: Solved, tape: Tape) -> StandingOu
         "centre": length_out((s.opening.low + s.opening.high) * HALF, tape),
         "right": length_out(s.opening.high, tape),
         "width": length_out(s.opening.width, tape, "up"),
+        "king_left": length_out(s.opening.low - past, tape),
+        "king_right": length_out(s.opening.high + past, tape),
         "framing_left": in_mm(s.framing.low),
         "framing_right": in_mm(s.framing.high),
         "worst": flags[0].kind.level if flags else None,

@@ -2004,7 +2004,7 @@ export interface components {
         };
         /**
          * NewOpening
-         * @description A new opening, in a wall the job has or in a new one; or a copy of another opening of the job.
+         * @description A new opening, in a wall the job has or in a new one; or a copy of another opening of the job, which waits for its place.
          */
         NewOpening: {
             /** Copy Of */
@@ -2277,6 +2277,8 @@ export interface components {
          * Position
          * @description Where the opening stands: a distance from the wall's left or right end, seen from side A.
          *
+         *     It goes to its centre, an edge, the hinge edge, or to the line of a king: its face toward the opening, past the jacks.
+         *
          *     `shares` says that it was asked to share studs with the opening beside it.
          */
         Position: {
@@ -2298,7 +2300,7 @@ export interface components {
              * @default centre
              * @enum {string}
              */
-            to?: "centre" | "near_edge" | "far_edge" | "hinge_edge";
+            to?: "centre" | "near_edge" | "far_edge" | "hinge_edge" | "near_king" | "far_king";
         };
         /**
          * Reading
@@ -3052,6 +3054,8 @@ export interface components {
             framing_right: number;
             /** Id */
             id: number;
+            king_left: components["schemas"]["LengthOut"];
+            king_right: components["schemas"]["LengthOut"];
             left: components["schemas"]["LengthOut"];
             /** Name */
             name: string;
@@ -3426,6 +3430,8 @@ export interface components {
         /**
          * WallOut
          * @description The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
+         *
+         *     `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules.
          */
         WallOut: {
             /** Fittings */
@@ -3452,6 +3458,10 @@ export interface components {
             shapes: components["schemas"]["WallShapeOut"][];
             /** Studs */
             studs: number;
+            /** Timber */
+            timber: {
+                [key: string]: string;
+            };
             /** Unplaced */
             unplaced: string[];
         };

@@ -9,12 +9,14 @@ interface Props {
   value: LengthText;
   kind?: string;
   path?: string;
+  /** What counts while the field is empty, and who says so. */
+  fallback?: { text: string; by: string };
   /** What was typed, with its unit; undefined when the field was emptied. */
   keep: (length: string | undefined) => void;
 }
 
 /** A length that is kept when the field is left or Enter is pressed, not at every key. */
-export function Typed({ label, unit, value, kind = "position", path = `wall.${label}`, keep }: Props) {
+export function Typed({ label, unit, value, kind = "position", path = `wall.${label}`, fallback, keep }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const done = () => {
     if (typed?.trim()) keep(/[a-z'"]/i.test(typed) ? typed.trim() : `${typed.trim()} ${unit}`);
@@ -30,7 +32,7 @@ export function Typed({ label, unit, value, kind = "position", path = `wall.${la
         if (event.key === "Enter") done();
       }}
     >
-      <LengthField label={label} kind={kind} path={path} unit={unit} value={value} onChange={() => undefined} onText={setTyped} />
+      <LengthField label={label} kind={kind} path={path} unit={unit} value={value} fallback={fallback} onChange={() => undefined} onText={setTyped} />
     </div>
   );
 }

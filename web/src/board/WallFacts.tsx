@@ -16,7 +16,7 @@ export function WallFacts({ data, save }: Props) {
   const show = useShow();
   const wall = data.wall.wall;
   const unit = show.unit ?? data.job.job.unit ?? "in";
-  const length = (label: string, name: "length" | "height" | "height_right", kind: string) => (
+  const length = (label: string, name: "length" | "height" | "height_right" | "finish_a" | "finish_b", kind: string) => (
     <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} keep={(value) => save({ ...wall, [name]: value })} />
   );
   const corner = (label: string, name: "left_corner" | "right_corner") => (
@@ -30,6 +30,9 @@ export function WallFacts({ data, save }: Props) {
       ]}
     />
   );
+  const timber = (label: string, name: "stud_thickness" | "stud_depth" | "stud_spacing" | "plate_thickness" | "layout_offset", kind: string) => (
+    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} fallback={{ text: data.layout.timber[name] ?? "", by: "by house rule" }} keep={(value) => save({ ...wall, [name]: value })} />
+  );
   const fittings = wall.fittings ?? [];
   return (
     <>
@@ -42,6 +45,16 @@ export function WallFacts({ data, save }: Props) {
           {length("Height to the top plates", "height", "wall_height")}
         </div>
         {length("Height at the right end, if the ceiling slopes", "height_right", "wall_height")}
+        <NativeSelect
+          label="Does it carry load?"
+          value={wall.bearing ?? "unknown"}
+          onChange={(e) => save({ ...wall, bearing: e.currentTarget.value as "no" | "yes" | "unknown" })}
+          data={[
+            { value: "no", label: "No" },
+            { value: "yes", label: "Yes: headers need a size and who gave it" },
+            { value: "unknown", label: "Not known" },
+          ]}
+        />
         <div className="pair">
           {corner("At the left end", "left_corner")}
           {corner("At the right end", "right_corner")}
@@ -62,6 +75,31 @@ export function WallFacts({ data, save }: Props) {
         <Button variant="default" onClick={() => save({ ...wall, fittings: [...fittings, { what: "" }] })}>
           Add a switch, socket or vent
         </Button>
+      </details>
+      <details className="more">
+        <summary>Its studs, their layout, and its finishes</summary>
+        <div className="pair">
+          {timber("Stud spacing", "stud_spacing", "spacing")}
+          {timber("Layout starts at", "layout_offset", "position")}
+        </div>
+        <NativeSelect
+          label="Layout starts from"
+          value={wall.layout_from ?? "left"}
+          onChange={(e) => save({ ...wall, layout_from: e.currentTarget.value as "left" | "right" })}
+          data={[
+            { value: "left", label: "The left end" },
+            { value: "right", label: "The right end" },
+          ]}
+        />
+        <div className="pair">
+          {timber("Stud thickness", "stud_thickness", "stud")}
+          {timber("Stud depth", "stud_depth", "stud_depth")}
+        </div>
+        {timber("Plate thickness", "plate_thickness", "plate")}
+        <div className="pair">
+          {length("Finish on side A", "finish_a", "finish")}
+          {length("Finish on side B", "finish_b", "finish")}
+        </div>
       </details>
       <details className="more" open={wall.existing ?? false}>
         <summary>A standing wall, and what was found in it</summary>

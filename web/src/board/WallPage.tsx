@@ -293,6 +293,7 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
   if (!kept) return null;
   const o = data.layout.openings.find((one) => one.id === kept.id);
   const name = kept.opening.mark || `no. ${kept.id}`;
+  const standing = data.wall.wall.existing; // there a stud that stands already may serve as king
   const field = (label: string, to: Position["to"], read: { text: string } | undefined) => (
     <Typed key={`${kept.id} ${label} ${read?.text}`} label={label} unit={unit} value={read?.text} keep={(distance) => distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance })} />
   );
@@ -305,9 +306,11 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
         data={data.openings.map((one) => ({ value: String(one.id), label: one.opening.mark || `no. ${one.id}` }))}
       />
       <div className="triple">
+        {!standing && field("Left king’s line", "near_king", o?.king_left)}
         {field("Left edge", "near_edge", o?.left)}
         {field("Centre", "centre", o?.centre)}
         {field("Right edge", "far_edge", o?.right)}
+        {!standing && field("Right king’s line", "far_king", o?.king_right)}
       </div>
       <Switch
         label="Shares studs with its neighbour, as drawn"

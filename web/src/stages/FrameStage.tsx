@@ -45,6 +45,12 @@ export function FrameStage() {
             { value: "near_edge", label: "Near edge" },
             { value: "far_edge", label: "Far edge" },
             { value: "hinge_edge", label: "Hinge edge" },
+            ...(now.wall.existing && !now.opening.position?.to?.endsWith("king")
+              ? []
+              : [
+                  { value: "near_king", label: `Near ${words.king ?? "king"}’s line` },
+                  { value: "far_king", label: `Far ${words.king ?? "king"}’s line` },
+                ]),
           ]}
         />
       </div>

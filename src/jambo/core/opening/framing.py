@@ -11,7 +11,7 @@ from jambo.core.rules import HouseRules
 from jambo.core.sums import Fact, Known, Missing, Reckoned, add
 
 WallEnd = Literal["left", "right"]
-To = Literal["centre", "near_edge", "far_edge", "hinge_edge"]
+To = Literal["centre", "near_edge", "far_edge", "hinge_edge", "near_king", "far_king"]
 Bearing = Literal["no", "yes", "unknown"]
 
 
@@ -95,7 +95,9 @@ class Wall:
 
 @dataclass(frozen=True, slots=True)
 class Placing:
-    """Where the opening stands in its wall: a distance from a named end to its centre or an edge.
+    """Where the opening stands in its wall: a distance from a named end to its centre, an edge or a king's line.
+
+    A king's line is its face toward the opening, past the jacks.
 
     `shares` says that it is asked to share studs with the opening beside it.
     """

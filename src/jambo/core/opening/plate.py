@@ -68,16 +68,20 @@ class Plate:
         return tuple(c for c in self.commons if c.fate == "cripple")
 
 
-def edges(width: Reckoned, placing: Placing, hinge_side: HingeSide) -> tuple[Reckoned, Reckoned, Reckoned]:
+def edges(
+    width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge_side: HingeSide
+) -> tuple[Reckoned, Reckoned, Reckoned]:
     """The running measures of the rough opening's near edge, centre and far edge."""
     if placing.to == "centre":
         near = add("mark_ro_near", placing.distance, (-HALF, width))
         far = add("mark_ro_far", placing.distance, half(width))
         return near, add("mark_ro_centre", placing.distance), far
-    if placing.reaches_near_edge(hinge_side):
-        near = add("mark_ro_near", placing.distance)
+    past = (header.jacks, wall.stud_thickness)  # between a king's line and the opening stand the jacks
+    if placing.reaches_near_edge(hinge_side) or placing.to == "near_king":
+        near = add("mark_ro_near", placing.distance, *([past] if placing.to == "near_king" else []))
         return near, add("mark_ro_centre", near, half(width)), add("mark_ro_far", near, width)
-    far = add("mark_ro_far", placing.distance)
+    back = [(-past[0], past[1])] if placing.to == "far_king" else []
+    far = add("mark_ro_far", placing.distance, *back)
     return add("mark_ro_near", far, (-1, width)), add("mark_ro_centre", far, (-HALF, width)), far
 
 
@@ -164,7 +168,7 @@ def lay_out(
 
     `opened` is the standing wall it is cut into; `fillers` what stands between jacks and a standing king, near and far.
     """
-    near, centre, far = edges(width, placing, hinge_side)
+    near, centre, far = edges(width, wall, header, placing, hinge_side)
     stud = wall.stud_thickness
     behind = [[(1, f)] if f is not None else [] for f in fillers]
     jacks, kings = header.jacks, header.kings
