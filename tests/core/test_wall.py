@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from helpers import POCKET, SLIDER, inch, plain
 from jambo.core.flags import KINDS
+from jambo.core.length import ZERO
 from jambo.core.rules import HouseRules
 from jambo.core.solve import solve
 from jambo.core.wall.judge import Fitting, on_wall
@@ -296,3 +297,72 @@ def test_studs_of_the_opening_next_door_are_not_marked_and_clashes_are_told(besi
         assert codes == said
         shown = [s for s in result.shapes if s.part == "neighbour"]
         assert all(s.x0 < s.x1 for s in shown)
+
+
+# ---- the mirror image
+
+
+walls = st.fixed_dictionaries({
+    "places": st.lists(st.integers(4 * 20, 4 * 340), min_size=1, max_size=4, unique=True),
+    "heights": st.sampled_from([("97 1/2", None), ("96", "126"), ("140", "98")]),
+    "layout": st.sampled_from(["left", "right"]),
+    "offset": st.integers(0, 15),
+    "shares": st.booleans(),
+    "hinges": st.lists(st.sampled_from(["left", "right"]), min_size=4, max_size=4),
+})  # fmt: skip
+OTHER = {"left": "right", "right": "left"}
+
+
+def from_end(drawn, turned):
+    """A drawn wall of 360 in as it is, or as it is seen in a mirror: measured from the other end, laid out from it, sloping back."""
+    end = "right" if turned else "left"
+    low, high = drawn["heights"]
+    if turned and high is not None:
+        low, high = high, low
+    walls = {
+        "wall.length": "360", "wall.height": low, "wall.height_right": high, "wall.layout_offset": str(drawn["offset"]),
+        "wall.layout_from": OTHER[drawn["layout"]] if turned else drawn["layout"],
+    }  # fmt: skip
+    openings = []
+    for at, hinge in zip(sorted(drawn["places"]), drawn["hinges"], strict=False):
+        door = {"opening.door.hinge_side": OTHER[hinge] if turned else hinge, "opening.casing": {"width": "2 1/4"}}
+        openings.append((door, f"{Fraction(at, 4)} in", end, drawn["shares"]))
+    solved, frame, layout = stand(*openings, **walls)
+    corners = ("open", "inside") if turned else ("inside", "open")
+    return solved, frame, layout, on_wall(layout, solved, frame, corners, (), HouseRules())
+
+
+def rough(length):
+    """To a tenth of a micrometre: a slope is rounded down at either end."""
+    return round(float(length.nm), -2)
+
+
+@given(walls)
+def test_a_whole_wall_in_the_mirror_has_the_same_pieces_and_the_same_judgements(drawn):
+    here, there = from_end(drawn, turned=False), from_end(drawn, turned=True)
+    pieces, said = [], []
+    for solved, frame, layout, flags_here in (here, there):
+        off = left_off(layout.shares, solved, frame)
+        own = [
+            (p.part, n, rough(p.length.value))
+            for i, one in enumerate(solved)
+            for p, n in own_pieces(one, off.get(i))
+            if n
+        ]
+        walls_own = [(p.part, p.count, rough(p.length.value)) for p in timber(layout, frame)]
+        # which of two neighbours a shared king is left off is a matter of side: its length counts, not whose it is
+        kings = sum(n for part, n, _ in own if part in ("king", "jack"))
+        pieces.append((sorted(walls_own), kings, sorted(o for o in own if o[0] not in ("king", "jack"))))
+        said.append(sorted((s.flag.code, sorted(s.about)) for s in flags_here))
+    assert pieces[0] == pieces[1]
+    assert said[0] == said[1]
+    if here[2].shares:
+        return
+    wide = inch("360")
+    mine = sorted((s.part, rough(s.x0), rough(s.x1)) for _, s in here[2].shapes)
+    theirs = sorted((s.part, rough(wide - s.x1), rough(wide - s.x0)) for _, s in there[2].shapes)
+    assert mine == theirs
+    # a common's line is its left face, whichever way the wall is seen
+    face = {"common": inch("1 1/2")}
+    lines = sorted(rough(wide - m.at - face.get(m.what, ZERO)) for m in there[2].marks)
+    assert sorted(rough(m.at) for m in here[2].marks) == lines
