@@ -38,7 +38,7 @@ export function ListsPage() {
           Print
         </Button>
       </Bar>
-      <main className="print-page">
+      <main className="print-page job-lists">
         {lists.isError && <Problem error={lists.error} retry={() => void lists.refetch()} />}
         {lists.isPending && <p className="quiet" aria-busy="true">Working out every opening…</p>}
         {data && (
