@@ -230,11 +230,6 @@ class TrackTape:
     fixed: track.Found | None
     limits: tuple[Length, Length] | None
 
-    @property
-    def travel_known(self) -> bool:
-        """Whether there is anything to draw."""
-        return bool(self.marks)
-
 
 def finished_across(opening: Opening, near: Reckoned, far: Reckoned, found: Figures) -> Across | None:
     """Where the tape's zero is on the wall: the finished opening's edge on the closed side."""
