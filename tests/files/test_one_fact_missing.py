@@ -118,3 +118,46 @@ def test_any_one_fact_may_be_missing(kind):
     assert len(paths) > 20
     for path in paths:
         check(without(doc, path), whole, path)
+
+
+def dotted(path):
+    return "".join(f"[{part}]" if isinstance(part, int) else f".{part}" for part in path).lstrip(".")
+
+
+NONSENSE = ("?!", "6'13", True, ["x"], {"value": "x"}, 10**12)  # no field takes it
+ODD = (
+    "",
+    "-5",
+    "1/0",
+    "99999",
+    -1,
+    0.1,
+    None,
+    [],
+    {},
+)  # some do: 1/0 is a foot; and then other facts may not agree with it
+
+
+@pytest.mark.parametrize("kind", DOCUMENTS)
+def test_any_one_fact_may_be_nonsense(kind):
+    """Whatever stands in a field is taken or refused, by the name of the field where nothing could take it; nothing breaks."""
+    doc = plain(**DOCUMENTS[kind])
+    refusals = 0
+    for path in leaves(doc):
+        for written in (*NONSENSE, *ODD):
+            wrong = copy.deepcopy(doc)
+            node = wrong
+            for key in path[:-1]:
+                node = node[key]
+            node[path[-1]] = written
+            try:
+                facts = facts_of(parse(Document, wrong))
+            except Refused as refused:
+                refusals += 1
+                assert all(e.path and e.reason and e.accepted for e in refused.errors), (path, written)
+                named = [e.path for e in refused.errors]
+                own = any(one.startswith(dotted(path)) or one == dotted(path[:-1]) for one in named)
+                assert own or written in ODD, (path, written, named)
+            else:
+                solve(facts.opening, facts.wall, facts.rules)
+    assert refusals > 100
