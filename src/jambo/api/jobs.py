@@ -163,7 +163,7 @@ def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
         happened = events.happened_in_job(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    briefs = with_clashes([*_briefs(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
+    briefs = with_clashes([*briefs_of(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
@@ -180,9 +180,10 @@ def cut_piece(line: Row) -> CutPiece:
     return CutPiece(figure=line["detail"]["figure"], length=line["detail"]["length"], when=f"{line['at']:%a %d %b}")
 
 
-def _briefs(
+def briefs_of(
     job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]], cuts: dict[int, list[Row]]
 ) -> Iterator[Brief]:
+    """The short of openings as kept, in their order; answers are shared with every other list of them."""
     crew_text, job_text = compact(crew), compact(job.get("rules", {}))
     floors = {f["key"]: compact(f) for f in job.get("floors", [])}
     return (
@@ -206,7 +207,7 @@ def warm_up(database: Database) -> None:
             openings = kept_openings.openings(t, row["id"])
             read = readings_of_job(t, row["id"])
             cuts = events.cuts_of_job(t, row["id"])
-        for _ in _briefs(row["doc"], crew, openings, read, cuts):
+        for _ in briefs_of(row["doc"], crew, openings, read, cuts):
             time.sleep(0)  # let a waiting request go first
 
 

@@ -9,18 +9,18 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 from typing_extensions import TypedDict
 
-from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall, cut_piece
-from jambo.api.shared import Based, Db, ShownQuery, Who, around_of, compact, kept_json
+from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall, briefs_of, cut_piece
+from jambo.api.shared import Based, Db, ShownQuery, Who, kept_json
+from jambo.files.brief import beside
 from jambo.files.document import Document, Neighbour, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.lists import JobLists, Listed, job_lists
 from jambo.files.problems import FieldError, Refused, parse
-from jambo.files.wall_out import Asked, beside
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import log_of, read_json, with_doc
+from jambo.store.kept import log_of, with_doc
 from jambo.store.readings import readings
 
 router = APIRouter(prefix="/api", tags=["openings"])
@@ -106,18 +106,16 @@ def page(t: Transaction, row: Row) -> OpeningPage:
         "ticks": as_log(events.ticks(t, row["id"])),
         "cuts": as_log(events.cuts(t, row["id"])),
         "events": as_log(events.happened(t, row["id"])),
-        "beside": _beside(t, row, job["doc"], wall["doc"], crew),
+        "beside": _beside(t, row, job["doc"], crew),
     }
 
 
-def _beside(t: Transaction, row: Row, job: Any, wall: Any, crew: Any) -> list[Neighbour]:
+def _beside(t: Transaction, row: Row, job: Any, crew: Any) -> list[Neighbour]:
     """The other openings of its wall, where they stand."""
-    around = around_of(job, wall, crew)
-    others = [
-        Asked(o["id"], o["mark"] or f"no. {o['id']}", compact(read_json(o["doc"])))
-        for o in kept.in_wall(t, row["wall_id"])
-    ]
-    return beside([one for one in others if one.id != row["id"]], around)
+    rows = kept.in_wall(t, row["wall_id"])
+    shorts = {o["id"]: short for o, short in zip(rows, briefs_of(job, crew, rows, {}, {}), strict=True)}
+    own = shorts.pop(row["id"])
+    return beside(own, list(shorts.values()), job["unit"])
 
 
 def document_of(t: Transaction, row: Row) -> Document:

@@ -12,7 +12,6 @@ from jambo.core.tape import Tape, Unit
 from jambo.core.words import Region
 from jambo.files.document import Job, Show
 from jambo.files.facts import tape_of
-from jambo.files.wall_out import Around
 from jambo.store.database import Database
 
 
@@ -64,9 +63,3 @@ def kept_json(model: BaseModel) -> dict[str, Any]:
 def kept_job(job: Job) -> dict[str, Any]:
     """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it."""
     return {**job.model_dump(mode="json", exclude_none=True), "rules": kept_json(job.rules)}
-
-
-def around_of(job: Any, wall: Any, crew: Any) -> Around:
-    """What the openings of a kept wall have in common, from the documents of its job, itself and the crew's rules."""
-    rules = {"crew": crew, "job": job.get("rules", {})}
-    return Around(job["unit"], compact(rules), compact(job.get("floors", [])), compact(wall))

@@ -10,9 +10,9 @@ from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, KeptWall, as_job, as_wall
-from jambo.api.shared import Db, Shown, around_of, compact, kept_json
+from jambo.api.shared import Db, Shown, compact, kept_json
 from jambo.files.document import Opening, Position, Wall
-from jambo.files.wall_out import Asked, WallOut, wall_out
+from jambo.files.wall_out import Around, Asked, WallOut, wall_out
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.kept import read_json
@@ -54,7 +54,9 @@ def layout(db: Db, wall_id: int, draft: Draft) -> Response:
         crew = kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]
         rows = kept_openings.in_wall(t, wall_id)
     facts = kept_json(draft.wall) if draft.wall else wall["doc"]
-    around = around_of(job["doc"], facts, crew)
+    rules = {"crew": crew, "job": job["doc"].get("rules", {})}
+    floors = job["doc"].get("floors", [])
+    around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(facts))
     docs: list[dict[str, Any]] = [read_json(row["doc"]) for row in rows]
     asked = []
     for row, doc in zip(rows, docs, strict=True):

@@ -6,24 +6,26 @@ import json
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from itertools import pairwise
 from typing import Literal
 
 from typing_extensions import TypedDict
 
 from jambo.core.drawing import in_mm
 from jambo.core.flags import Flag, worst_first
-from jambo.core.length import Length
+from jambo.core.length import ZERO, Length, size
 from jambo.core.opening.framing import Neighbour
 from jambo.core.opening.judge import clashes
 from jambo.core.solve import Result, solve
 from jambo.core.sums import Figure, value_of
-from jambo.core.tape import Rounding, Tape, Unit, show
+from jambo.core.tape import Rounding, Tape, Unit, exact_number, show
 from jambo.core.words import Region
-from jambo.files.document import Document
+from jambo.files import document
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.files.results import FlagOut, flag_out
 
+MOST_BESIDE = 60  # neighbours a document names: more than stand within reach of one opening
 Stage = Literal["door", "floor", "opening", "frame", "ready"]
 
 
@@ -116,13 +118,13 @@ def brief(
         "cuts": json.loads(cuts),
     }
     try:
-        document = parse(Document, data)
-        facts = facts_of(document)
+        read_as = parse(document.Document, data)
+        facts = facts_of(read_as)
     except Refused as refused:
         return Brief((None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors)
     result = solve(facts.opening, facts.wall, facts.rules)
     leaf, asked = facts.opening.leaves[0], facts.opening
-    stands, long = result.plate.standing(document.opening.mark, asked.placing.shares), value_of(facts.wall.length)
+    stands, long = result.plate.standing(read_as.opening.mark, asked.placing.shares), value_of(facts.wall.length)
     if stands is not None and asked.placing.measured_from == "right":
         stands = stands.turned(long) if long is not None else None
     made = {"face_slider": "slab_", "bypass": "leaf_size_"}
@@ -148,7 +150,10 @@ def brief(
 
 
 def with_clashes(briefs: Sequence[Brief], walls: Sequence[int]) -> list[Brief]:
-    """Add to openings, given with their walls, what they do to others of the same wall."""
+    """Add to openings, given with their walls, what they do to others of the same wall.
+
+    Each is held against the one before it and the one that reaches furthest: whoever clashes is told of at least one other.
+    """
     found = list(briefs)
     here: dict[int, list[tuple[Neighbour, int]]] = {}
     for i, (one, wall) in enumerate(zip(briefs, walls, strict=True)):
@@ -156,15 +161,34 @@ def with_clashes(briefs: Sequence[Brief], walls: Sequence[int]) -> list[Brief]:
             here.setdefault(wall, []).append((one.stands, i))
     for standing in here.values():
         standing.sort(key=lambda pair: pair[0].framing_low)
-        for at, (own, i) in enumerate(standing):
-            for other, j in standing[at + 1 :]:
-                if other.framing_low >= own.framing_high:
-                    break
-                for a, b, n in ((own, other, i), (other, own, j)):
+        furthest = standing[0]
+        for before, now in pairwise(standing):
+            for other in {before[1]: before, furthest[1]: furthest}.values():
+                for a, b, n in ((now[0], other[0], now[1]), (other[0], now[0], other[1])):
                     said = tuple(clashes(a, [b]))
                     if said:
                         found[n] = replace(found[n], flags=worst_first((*found[n].flags, *said)))
+            furthest = max(furthest, now, key=lambda pair: pair[0].framing_high)
     return found
+
+
+def beside(own: Brief, others: Sequence[Brief], unit: Unit) -> list[document.Neighbour]:
+    """The other openings of a wall as the document of one of them names them, nearest first; those without a place are not there."""
+    here = own.stands.framing_low if own.stands is not None else ZERO
+    near = sorted((o.stands for o in others if o.stands is not None), key=lambda n: size(n.framing_low - here))
+
+    def at(x: Length) -> document.ExactLength:
+        # one that sticks out of the wall's left end is flagged where it stands; here it counts as far as the wall goes
+        return document.ExactLength(value=exact_number(max(ZERO, x), unit), unit=unit)
+
+    return [
+        document.Neighbour(
+            mark=n.mark, low=at(n.low), high=at(n.high),
+            framing_low=at(n.framing_low), framing_high=at(n.framing_high), shares=n.shares,
+        )
+        for n in near[:MOST_BESIDE]
+        if n.high > ZERO
+    ]  # fmt: skip
 
 
 def brief_out(of: Brief, tape: Tape, words: Region) -> BriefOut:

@@ -19,12 +19,12 @@ from jambo.core.opening.framing import Wall
 from jambo.core.rules import HouseRules
 from jambo.core.solve import Result, solve
 from jambo.core.sums import HALF, Figure, value_of
-from jambo.core.tape import Tape, Unit, exact_number, show
+from jambo.core.tape import Tape, Unit, show
 from jambo.core.wall.judge import Said, on_wall
 from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
 from jambo.core.wall.timber import timber
 from jambo.core.words import Region
-from jambo.files.document import Document, ExactLength, Neighbour
+from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.places_out import PlacesOut, places_out
 from jambo.files.problems import Refused, parse
@@ -67,37 +67,6 @@ def _solved(around: Around, opening: str) -> tuple[Opening, Result] | None:
     except Refused:
         return None
     return facts.opening, solve(facts.opening, facts.wall, facts.rules)
-
-
-def beside(asked: Sequence[Asked], around: Around) -> list[Neighbour]:
-    """The openings that stand in a wall, as the document of one beside them names them; those without a place are not there."""
-    try:
-        wall = facts_of(around.document()).wall
-    except Refused:
-        return []
-    solved = [(one.name, answer) for one in asked if (answer := _solved(around, one.opening)) is not None]
-    places = lay_out([Solved(name, *answer) for name, answer in solved], wall).standing
-    found = []
-    for s in places:
-        name, (opening, _) = solved[s.index]
-        # one that sticks out of the wall's left end is flagged where it stands; here it counts as far as the wall goes
-        ends = [max(ZERO, x) for x in (s.opening.low, s.opening.high, s.framing.low, s.framing.high)]
-        if ends[1] == ZERO:
-            continue
-        low, high, framing_low, framing_high = (
-            ExactLength(value=exact_number(x, around.unit), unit=around.unit) for x in ends
-        )
-        found.append(
-            Neighbour(
-                mark=name,
-                low=low,
-                high=high,
-                framing_low=framing_low,
-                framing_high=framing_high,
-                shares=opening.placing.shares,
-            )
-        )
-    return found
 
 
 class StandingOut(TypedDict):

@@ -22,8 +22,12 @@ def openings(t: Transaction, job_id: int) -> list[Row]:
 
 
 def in_wall(t: Transaction, wall_id: int) -> list[Row]:
-    """List the openings that stand in a wall, in walking order; their documents as kept JSON text."""
-    return t.rows("SELECT * FROM opening WHERE wall_id = %s AND removed_at IS NULL ORDER BY walk, id", [wall_id])
+    """List the openings that stand in a wall as `openings` does."""
+    return t.rows(
+        "SELECT o.*, w.doc AS wall_doc FROM opening o JOIN wall w ON w.id = o.wall_id"
+        " WHERE o.wall_id = %s AND o.removed_at IS NULL ORDER BY o.walk, o.id",
+        [wall_id],
+    )
 
 
 def opening(t: Transaction, opening_id: int, lock: bool = False) -> Row:

@@ -202,8 +202,7 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
                   const by = keys[event.key];
                   if (by === undefined) return;
                   event.preventDefault();
-                  const from = wall.aim?.id === o.id ? wall.aim.mm : o.centre.mm;
-                  wall.nudge(o.id, (Math.round(from / mark) + by) * mark);
+                  wall.nudge(o.id, (Math.round(wall.standsAt(o.id, o.centre.mm) / mark) + by) * mark);
                 }}
               >
                 <rect x={X(o.left.mm)} y={Y(tall)} width={(o.right.mm - o.left.mm) * per} height={floor - Y(tall)} />

@@ -30,8 +30,10 @@ const aimAt = (id: number, mm: number): Aim => ({
 export function useWall(id: number) {
   const show = useShow();
   const client = useQueryClient();
-  const [aim, setAim] = useState<Aim | null>(null);
-  const [laid, setLaid] = useState<Aim | null>(null); // the place that is being drawn; newer ones wait for its answer
+  // The place asked for last, and the one that is being drawn: what is asked for while an answer is on its way waits for it,
+  // and only the newest is asked for then.
+  const aim = useRef<Aim | null>(null);
+  const [laid, setLaid] = useState<Aim | null>(null);
   const [saving, setSaving] = useState(0);
   const [offline, setOffline] = useState(false);
   const trail = useRef<Record<"undo" | "redo", Step[]>>({ undo: [], redo: [] });
@@ -52,10 +54,22 @@ export function useWall(id: number) {
 
   // What is tried or being saved stands on what was seen when it began, so that another's change meanwhile is told.
   useEffect(() => {
-    if (page.data && saving === 0 && !aim) kept.current = page.data;
-  }, [page.data, saving, aim]);
+    if (page.data && saving === 0 && !aim.current) kept.current = page.data;
+  }, [page.data, saving, laid]);
+  useEffect(() => {
+    if (!page.isFetching) setLaid(aim.current);
+  }, [page.isFetching]);
 
-  if (!page.isFetching && aim !== laid) setLaid(aim);
+  const tryPlace = (opening: number, mm: number) => {
+    aim.current = aimAt(opening, mm);
+    if (!page.isFetching) setLaid(aim.current);
+    return aim.current;
+  };
+  const forget = (of: Aim | null) => {
+    if (of && aim.current !== of) return;
+    aim.current = null;
+    setLaid(null);
+  };
 
   /** Do one thing to what is kept, after all that was asked for before; wait while the server does not answer. */
   const inLine = useCallback(
@@ -123,7 +137,7 @@ export function useWall(id: number) {
   const keepPlace = (to: Aim) =>
     inLine(
       () => putOpening(to.id, (of) => ({ position: { ...of.position, ...to.position } })),
-      () => setAim((now) => (now === to ? null : now)),
+      () => forget(to),
     );
   /** Save the place that was tried last, if it waits to be saved. */
   const settle = () => {
@@ -139,32 +153,28 @@ export function useWall(id: number) {
   });
   useEffect(() => () => leave.current(), []);
   useEffect(() => {
-    if (saving === 0 && !aim) return;
+    if (saving === 0 && !laid) return;
     const warn = (event: BeforeUnloadEvent) => event.preventDefault();
     window.addEventListener("beforeunload", warn);
     return () => window.removeEventListener("beforeunload", warn);
-  }, [saving, aim]);
+  }, [saving, laid]);
 
   return {
     page,
-    aim,
-    state: offline ? ("offline" as const) : saving > 0 || aim ? ("saving" as const) : ("saved" as const),
+    /** Where an opening is asked to stand now, or stands. */
+    standsAt: (opening: number, mm: number) => (aim.current?.id === opening ? aim.current.mm : mm),
+    state: offline ? ("offline" as const) : saving > 0 || laid ? ("saving" as const) : ("saved" as const),
     /** Try a place; it is drawn, not saved. */
-    tryPlace: (opening: number, mm: number) => {
-      const to = aimAt(opening, mm);
-      setAim(to);
-      return to;
-    },
+    tryPlace,
     /** Try a place step by step: it is saved once no further step follows. */
     nudge: (opening: number, mm: number) => {
       if (later.current && later.current.aim.id !== opening) settle();
-      const to = aimAt(opening, mm);
-      setAim(to);
+      const to = tryPlace(opening, mm);
       if (later.current) clearTimeout(later.current.timer);
       later.current = { aim: to, timer: window.setTimeout(() => leave.current(), PAUSE) };
     },
     keepPlace,
-    forget: () => setAim(null),
+    forget: () => forget(null),
     keep: (opening: number, change: Partial<Opening>) => {
       settle();
       inLine(() => putOpening(opening, () => change));
