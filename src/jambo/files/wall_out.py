@@ -29,7 +29,7 @@ from jambo.files.facts import facts_of
 from jambo.files.places_out import PlacesOut, places_out
 from jambo.files.problems import Refused, parse
 from jambo.files.reader import Reader
-from jambo.files.results import LengthOut, flag_out, label, length_out, piece_label
+from jambo.files.results import HeardOut, LengthOut, flag_out, heard_out, label, length_out, piece_label
 from jambo.files.wall_facts import read_fittings
 
 TIMBER = ("stud_thickness", "stud_depth", "stud_spacing", "plate_thickness", "layout_offset")
@@ -149,7 +149,8 @@ class ServiceOut(TypedDict):
 class WallOut(TypedDict):
     """The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
 
-    `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules.
+    `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
+    the lengths written for it.
     """
 
     length: float | None
@@ -166,6 +167,7 @@ class WallOut(TypedDict):
     services: list[ServiceOut]
     places: list[PlacesOut]
     timber: dict[str, str]
+    heard: dict[str, HeardOut]
 
 
 def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) -> WallOut:
@@ -223,6 +225,7 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
             for s in bare.wall.services
         ],
         "timber": {name: show(getattr(bare.wall, name).value, tape).digits for name in TIMBER},
+        "heard": {path: heard_out(h, tape.unit, tape) for path, h in bare.heard.items() if path.startswith("wall.")},
         "places": places_out([one.id for one in kept], solved, layout, bare.wall, rules, tape, words),
     }  # fmt: skip
 

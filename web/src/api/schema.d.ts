@@ -3431,13 +3431,18 @@ export interface components {
          * WallOut
          * @description The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
          *
-         *     `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules.
+         *     `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
+         *     the lengths written for it.
          */
         WallOut: {
             /** Fittings */
             fittings: components["schemas"]["FittingOut"][];
             /** Flags */
             flags: components["schemas"]["WallFlagOut"][];
+            /** Heard */
+            heard: {
+                [key: string]: components["schemas"]["HeardOut"];
+            };
             /** Height */
             height: number | null;
             /** Length */

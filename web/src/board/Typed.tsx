@@ -1,12 +1,14 @@
 import { useState } from "react";
 
-import type { LengthText, Unit } from "../api/client";
+import type { Heard, LengthText, Unit } from "../api/client";
 import { LengthField } from "../tape/LengthField";
 
 interface Props {
   label: string;
   unit: Unit;
   value: LengthText;
+  /** What the server heard in the value. */
+  heard?: Heard;
   kind?: string;
   path?: string;
   /** What counts while the field is empty, and who says so. */
@@ -16,7 +18,7 @@ interface Props {
 }
 
 /** A length that is kept when the field is left or Enter is pressed, not at every key. */
-export function Typed({ label, unit, value, kind = "position", path = `wall.${label}`, fallback, keep }: Props) {
+export function Typed({ label, unit, value, kind = "position", path = `wall.${label}`, fallback, heard, keep }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const done = () => {
     if (typed?.trim()) keep(/[a-z'"]/i.test(typed) ? typed.trim() : `${typed.trim()} ${unit}`);
@@ -32,7 +34,7 @@ export function Typed({ label, unit, value, kind = "position", path = `wall.${la
         if (event.key === "Enter") done();
       }}
     >
-      <LengthField label={label} kind={kind} path={path} unit={unit} value={value} fallback={fallback} onChange={() => undefined} onText={setTyped} />
+      <LengthField label={label} kind={kind} path={path} unit={unit} value={value} fallback={fallback} heard={value ? heard : undefined} onChange={() => undefined} onText={setTyped} />
     </div>
   );
 }

@@ -17,7 +17,7 @@ export function WallFacts({ data, save }: Props) {
   const wall = data.wall.wall;
   const unit = show.unit ?? data.job.job.unit ?? "in";
   const length = (label: string, name: "length" | "height" | "height_right" | "finish_a" | "finish_b", kind: string) => (
-    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} keep={(value) => save({ ...wall, [name]: value })} />
+    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} heard={data.layout.heard[`wall.${name}`]} keep={(value) => save({ ...wall, [name]: value })} />
   );
   const corner = (label: string, name: "left_corner" | "right_corner") => (
     <NativeSelect
@@ -25,13 +25,13 @@ export function WallFacts({ data, save }: Props) {
       value={wall[name] ?? "open"}
       onChange={(e) => save({ ...wall, [name]: e.currentTarget.value as "open" | "inside" })}
       data={[
-        { value: "open", label: "Ends free, or outside" },
-        { value: "inside", label: "A wall meets it here" },
+        { value: "open", label: "Free or outside" },
+        { value: "inside", label: "A wall meets it" },
       ]}
     />
   );
   const timber = (label: string, name: "stud_thickness" | "stud_depth" | "stud_spacing" | "plate_thickness" | "layout_offset", kind: string) => (
-    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} fallback={{ text: data.layout.timber[name] ?? "", by: "by house rule" }} keep={(value) => save({ ...wall, [name]: value })} />
+    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} heard={data.layout.heard[`wall.${name}`]} fallback={{ text: data.layout.timber[name] ?? "", by: "by house rule" }} keep={(value) => save({ ...wall, [name]: value })} />
   );
   const fittings = wall.fittings ?? [];
   return (
@@ -64,7 +64,7 @@ export function WallFacts({ data, save }: Props) {
           return (
             <div key={i} className="fitting-row">
               <TextInput key={`what ${f.what}`} label="What" defaultValue={f.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })} />
-              <Typed key={JSON.stringify(f.at)} label="From the left end" path={`wall.fittings[${i}].at`} unit={unit} value={f.at} keep={(at) => set({ at })} />
+              <Typed key={JSON.stringify(f.at)} label="From the left end" path={`wall.fittings[${i}].at`} unit={unit} value={f.at} heard={data.layout.heard[`wall.fittings[${i}].at`]} keep={(at) => set({ at })} />
               <NativeSelect label="On" value={f.side ?? "A"} onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })} data={[{ value: "A", label: "Side A" }, { value: "B", label: "Side B" }]} />
               <Button variant="subtle" color="red" onClick={() => save({ ...wall, fittings: fittings.filter((_, n) => n !== i) })} aria-label={`Take out ${f.what || "fitting"}`}>
                 Take out
@@ -104,14 +104,14 @@ export function WallFacts({ data, save }: Props) {
       <details className="more" open={wall.existing ?? false}>
         <summary>A standing wall, and what was found in it</summary>
         <Switch label="This wall stands already" checked={wall.existing ?? false} onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })} />
-        {wall.existing && <Found wall={wall} unit={unit} save={save} />}
+        {wall.existing && <Found wall={wall} unit={unit} heard={data.layout.heard} save={save} />}
       </details>
     </>
   );
 }
 
 /** Studs and services of a standing wall, as they were found. */
-function Found({ wall, unit, save }: { wall: Wall; unit: "in" | "mm"; save: (wall: Wall) => void }) {
+function Found({ wall, unit, heard, save }: { wall: Wall; unit: "in" | "mm"; heard: WallPageData["layout"]["heard"]; save: (wall: Wall) => void }) {
   const services = wall.services ?? [];
   const studs = (wall.studs_found ?? []).map((s) => told(s.at)).join("; ");
   return (
@@ -140,7 +140,7 @@ function Found({ wall, unit, save }: { wall: Wall; unit: "in" | "mm"; save: (wal
       {services.map((one, i) => {
         const set = (facts: Partial<typeof one>) => save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) });
         const field = (label: string, name: "at" | "to" | "low" | "high", kind: string) => (
-          <Typed key={`${name} ${JSON.stringify(one[name])}`} label={label} kind={kind} path={`wall.services[${i}].${name}`} unit={unit} value={one[name]} keep={(value) => set({ [name]: value })} />
+          <Typed key={`${name} ${JSON.stringify(one[name])}`} label={label} kind={kind} path={`wall.services[${i}].${name}`} unit={unit} value={one[name]} heard={heard[`wall.services[${i}].${name}`]} keep={(value) => set({ [name]: value })} />
         );
         return (
           <div key={i} className="fitting-row">
