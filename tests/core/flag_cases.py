@@ -46,6 +46,7 @@ FLAGS = [
         "opening-over-neighbour",
     ),  # the plain opening ends at 76 1/8, its framing at 79 1/8
     ({"beside": [next_door("80")]}, "framing-meets-neighbour"),  # whose framing starts at 77
+    ({"beside": [next_door("80", shares=True)]}, "shares-with-neighbour"),
     ({"opening.door.leaves": [{"width": "2-8", "height": "80"}]}, "leaf-width-two-readings"),
     ({"opening.rules": {"strike_gap": "1/16"}}, "gap-too-small-for-paint"),
     ({"opening.floors.b": [{"thickness": "3/8", "allowance": "tile"}]}, "floor-is-allowance"),

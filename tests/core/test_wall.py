@@ -279,7 +279,7 @@ def test_whatever_is_shared_stands_clear_of_both_openings(apart, kings, jacks, a
         ([next_door("82")], ["31 1/4"], ["framing-meets-neighbour"]),  # by 1/8: its framing starts at 79
         ([next_door("98")], ["31 1/4", "79 1/4"], []),
         ([next_door("83")], ["31 1/4"], []),  # 80 to 118
-        ([next_door("80", shares=True)], ["31 1/4"], []),
+        ([next_door("80", shares=True)], ["31 1/4"], ["shares-with-neighbour"]),
         ([next_door("80")], ["31 1/4"], ["framing-meets-neighbour"]),
         ([next_door("40"), next_door("98")], ["31 1/4", "79 1/4"], ["opening-over-neighbour"]),
     ],

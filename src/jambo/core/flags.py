@@ -701,6 +701,11 @@ KINDS: dict[str, FlagKind] = {
         "Its framing and that of {b} run into each other by {over}: they would share {stud}s.",
         "Move one of them {over} away, or have it drawn that they share: the wall's own page shows all of them.",
     ),
+    "shares-with-neighbour": FlagKind(
+        "note", "frame",
+        "It shares {stud}s with {b}, as was asked: their framings run into each other by {over}.",
+        "The wall's own page says what stands between them; cut those once for both.",
+    ),
     "openings-share-studs": FlagKind(
         "check", "frame",
         "The framing of {a} and of {b} run into each other by {over}: they would share {stud}s.",

@@ -262,6 +262,22 @@ SEED_LIBRARY: Doc = {
             "wall": {"name": "Stair landing"},
             "openings": [{"mark": "106", "room": "Map closet", "door": swing("2-8", "80", "left", "A", "1 3/8")}],
         },
+        {
+            "wall": {
+                "name": "Reading loft, east", "storey": "Loft", "height": "96", "height_right": "132", "length": "18'",
+                "finish_a": "1/2", "finish_b": "1/2", "bearing": "no",
+            },
+            "openings": [
+                {
+                    "mark": number, "room": room,
+                    "door": swing("30 in", "80", hinge, "A", "1 3/8"),
+                    "floors": {"a_from": "oak", "b_from": "oak"},
+                    "header": {"depth": "5 1/2", "source": "carries nothing: two studs on edge"},
+                    "position": at(place) | {"shares": True},  # one king stands between the two
+                }
+                for number, room, hinge, place in (("116", "Ladder closet", "left", "60"), ("117", "Seed drying loft", "right", "96 3/4"))
+            ],
+        },
     ],
 }  # fmt: skip
 

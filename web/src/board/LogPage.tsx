@@ -9,6 +9,7 @@ import { api, ask, type LogLine } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
+import { same } from "../opening/paths";
 import { Digits } from "../tape/Digits";
 
 const WORDS: Record<string, string> = {
@@ -34,6 +35,12 @@ const say = (line: LogLine): string => {
     const moved = (d.moved as { figure: string; before: string | null; after: string | null }[]).map((m) => `${m.figure.replaceAll("_", " ")} ${m.before ?? "unknown"} → ${m.after ?? "unknown"}`);
     return [(d.floors as string[]).join(", "), ...moved].join("; ");
   }
+  if (d.from && d.to) {
+    const [from, to] = [d.from, d.to] as Record<string, unknown>[];
+    const moved = [...new Set([...Object.keys(from!), ...Object.keys(to!)])].filter((key) => !same(from![key], to![key]));
+    return [to!.name, moved.map((key) => key.replaceAll("_", " ")).join(", ")].filter(Boolean).join(": ");
+  }
+  if (typeof d.name === "string") return d.name || "without a name";
   if (Array.isArray(d.changed)) return d.changed.length ? d.changed.join(", ") : "nothing in it";
   return String(d.note ?? d.mark ?? "");
 };

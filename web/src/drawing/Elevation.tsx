@@ -5,7 +5,7 @@ import { useWork } from "../opening/context";
 import type { Scale } from "./Sheet";
 import { SvgDigits } from "./SvgDigits";
 
-const ORDER = ["neighbour", "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "found_stud", "pocket", "split_stud", "kit_header", "floor_b", "floor_a", "filler", "sill", "track", "leaf", "leg", "head", "split_head", "hinge", "hanger", "slab"];
+const ORDER = ["neighbour", "ceiling", "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "found_stud", "pocket", "split_stud", "kit_header", "floor_b", "floor_a", "filler", "sill", "track", "leaf", "leg", "head", "split_head", "hinge", "hanger", "slab"];
 
 /** Wall, frame and leaf as rectangles at true scale. */
 export function Elevation({ result, scale, hinge }: { result: Result; scale: Scale; hinge: string }) {

@@ -84,7 +84,8 @@ def wall_shapes(
     for one in beside:
         x0, x1 = max(low, one.framing_low), min(high, one.framing_high)
         if x0 < x1 and plate.framing_near is not None:
-            shapes.append(Shape("neighbour", x0, tb, x1, top if top is not None else height))
+            over = top if top is not None else height
+            shapes.append(Shape("neighbour", x0, tb, x1, over if ceiling is None else min(ceiling(x0), ceiling(x1))))
     ends = [s for s in (ZERO, value_of(wall.length)) if s is not None and plate.framing_near is not None]
     if top is not None and top > tb:
         if ceiling is None:

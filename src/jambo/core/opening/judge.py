@@ -170,8 +170,10 @@ def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
         meets = min(own.framing_high, one.framing_high) - max(own.framing_low, one.framing_low)
         if over > ZERO:
             yield Flag("opening-over-neighbour", {"b": one.mark, "over": over}, (), path)
-        elif meets > ZERO and not own.shares and not one.shares:
-            yield Flag("framing-meets-neighbour", {"b": one.mark, "over": meets}, (), path)
+        elif meets > ZERO:
+            asked = own.shares or one.shares
+            code = "shares-with-neighbour" if asked else "framing-meets-neighbour"
+            yield Flag(code, {"b": one.mark, "over": meets}, (), path)
 
 
 def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules: HouseRules) -> Iterator[Flag]:
