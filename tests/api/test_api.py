@@ -3,6 +3,8 @@
 import pytest
 
 from helpers import PLAIN, plain
+from jambo.api.jobs import warm_up
+from jambo.files.brief import brief
 
 
 @pytest.fixture
@@ -142,3 +144,15 @@ def test_job_leaves_the_board_and_comes_back(client, job):
 
 def test_too_large_a_request_is_turned_away(client):
     assert client.post("/api/solve", content=b"[" + b"1," * 600_000 + b"1]").status_code in (413, 422)
+
+
+def test_warming_up_solves_what_lists_and_neighbours_will_ask_for(local, client, job, opening):
+    """Nothing is solved again by a list afterwards, nor by a page for an opening that nobody measured yet."""
+    second = client.post(f"/api/jobs/{job}/openings", json={"copy_of": opening}).json()["id"]
+    brief.cache_clear()
+    warm_up(local.database)
+    solved = brief.cache_info().misses
+    assert solved >= 2
+    assert len(client.get(f"/api/jobs/{job}").json()["openings"]) == 2
+    assert client.get(f"/api/openings/{second}").json()["beside"][0]["mark"] == "D1"
+    assert brief.cache_info().misses == solved

@@ -197,3 +197,44 @@ def test_an_empty_wall_is_taken_out_and_put_back(page, client, job):
     expect(walls.get_by_text("Spare wall")).to_have_count(0)
     page.get_by_role("button", name="Put it back").click()
     expect(walls.get_by_text("Spare wall")).to_be_visible()
+
+
+def test_a_clash_is_told_on_the_board_and_on_both_pages_until_one_moves(page, five, client, job):
+    """G1 ends at 52 1/8; G2 centred at 60 begins at 43 7/8: they overlap by 8 1/4."""
+    _, ids = five
+    place = client.get(f"/api/openings/{ids[1]}").json()["opening"] | {"position": {"distance": "60"}}
+    client.put(f"/api/openings/{ids[1]}", json={"version": 1, "opening": place}).raise_for_status()
+    page.goto(f"/jobs/{job}")
+    stops = page.get_by_role("button", name="Stops")
+    expect(stops).to_have_text("Stops 2")
+    stops.click()
+    expect(page.locator("a.card .card-mark")).to_have_text(["G1", "G2"])
+    page.goto(f"/openings/{ids[0]}/frame")
+    told = page.locator("[data-code=opening-over-neighbour]")
+    expect(told).to_contain_text("This opening and G2 overlap by 8 1/4 in")
+    page.goto(f"/openings/{ids[1]}/frame")
+    expect(told).to_contain_text("This opening and G1 overlap by 8 1/4 in")
+    distance = page.get_by_label("Distance along the wall", exact=True)
+    distance.fill("108")
+    expect(told).to_have_count(0)
+    expect(page.get_by_role("status").filter(has_text="Saved").first).to_be_visible()
+    page.get_by_role("link", name="Test job").click()
+    expect(stops).to_have_text("Stops 0")
+
+
+def test_lists_of_the_job_hold_its_walls_and_count_a_shared_king_once(page, five, client, job):
+    """Five doors have ten kings; G2 36 3/4 from G1, as drawn, shares one of them."""
+    _, ids = five
+    place = client.get(f"/api/openings/{ids[1]}").json()["opening"] | {
+        "position": {"distance": "72 3/4", "shares": True}
+    }
+    client.put(f"/api/openings/{ids[1]}", json={"version": 1, "opening": place}).raise_for_status()
+    page.goto(f"/jobs/{job}/lists")
+    kings = page.locator("tr", has=page.get_by_role("rowheader", name="King stud"))
+    expect(kings).to_contain_text("G1 x2, G2, G3 x2, G4 x2, G5 x2")
+    expect(kings.locator("td").first).to_have_text("9")
+    plates = page.locator("tr", has=page.get_by_role("rowheader", name="Top plate"))
+    expect(plates).to_contain_text("360 in")
+    expect(plates).to_contain_text("Gallery wall x2")
+    page.goto(f"/openings/{ids[1]}/frame")
+    expect(page.locator("[data-code=shares-with-neighbour]")).to_have_count(1)

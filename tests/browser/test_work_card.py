@@ -75,4 +75,4 @@ def test_lists_of_the_job_name_the_openings(page, client):
     jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
     page.goto(f"/jobs/{jobs['Kiln Row seed library']}/lists")
     expect(page.get_by_text("Pieces still wait for facts: 106.")).to_be_visible()
-    expect(page.locator("tr", has_text="King stud").first).to_contain_text("101 x2")
+    expect(page.locator("tr", has_text="King stud").filter(has_text="96 in").first).to_contain_text("101 x2")

@@ -112,6 +112,7 @@ CASES = [
     ([(SWING, "60"), (SWING, "95")], {}, "openings-share-studs"),  # framings end 79 1/8, begin 75 7/8
     ([(SWING, "60"), (SWING, "99")], {}, "sliver-between-openings"),  # 79 7/8: 3/4 is left
     ([(SLIDER, "60"), (SWING, "110")], {}, "open-slab-covers-opening"),
+    ([(SWING, "60"), (SLIDER | {"opening.door.slides_to": "left"}, "110")], {}, "open-slab-covers-opening"),
     ([(CASED, "19")], {"corners": ("inside", "open")}, "leaf-meets-corner"),  # 2 7/8 to the corner
     ([(CASED, "221 3/4")], {"corners": ("open", "inside")}, "opening-too-near-corner"),  # 2 1/8 of 2 7/16
     ([(SWING, "60")], {"fittings": [switch("50")]}, "fitting-in-opening"),
@@ -119,6 +120,7 @@ CASES = [
     ([(CASED, "60")], {"fittings": [switch("77")]}, "fitting-under-casing"),
     ([(SLIDER, "60")], {"fittings": [switch("95")]}, "fitting-under-slab"),
     ([(SWING, "60")], {"fittings": [switch("30")]}, "fitting-behind-leaf"),
+    ([({"opening.door.hinge_side": "right"}, "60")], {"fittings": [switch("100")]}, "fitting-behind-leaf"),
 ]
 
 
@@ -134,6 +136,10 @@ def test_flag_is_raised(openings, more, code):
         ([(SWING, "60"), (SWING, "98 1/4")], {}),  # framings touch at 79 1/8: nothing between, nothing shared
         ([(SWING, "60")], {"fittings": [switch("30", "B")]}),  # the leaf opens to the other side
         ([(SWING, "60")], {"fittings": [switch("82")]}),  # the strike side is its place
+        (
+            [({"opening.door.leaves": [{"height": "80"}]}, "60")],
+            {"fittings": [switch("30")]},
+        ),  # no leaf yet to be behind
         ([(CASED, "60")], {"corners": ("inside", "inside")}),
     ],
 )
@@ -146,6 +152,15 @@ def test_far_edge_is_one_of_the_marks_a_place_can_be_given_by():
     facts = facts_of(parse(Document, doc))
     layout = lay_out([Solved("D1", facts.opening, solve(facts.opening, facts.wall, facts.rules))], facts.wall)
     assert span(layout.standing[0].opening) == (Fraction(351, 8), Fraction(609, 8))
+
+
+def test_without_a_length_what_is_measured_from_the_right_has_no_place():
+    solved, frame, layout = stand((SWING, "60"), (SWING, "60", "right"), **{"wall.length": None})
+    assert (layout.unplaced, [s.index for s in layout.standing]) == ((1,), [0])
+    assert layout.studs == layout.plates == timber(layout, frame) == ()
+    assert (
+        on_wall(layout, solved, frame, ("inside", "inside"), (), HouseRules()) == ()
+    )  # which corner is near is not known
 
 
 def test_what_has_no_place_is_named_and_the_rest_still_stands():

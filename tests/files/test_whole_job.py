@@ -110,6 +110,22 @@ def test_a_head_that_is_not_known_waits_and_one_line_is_aligned():
     assert head_files.line_of(asked_heads({}, HIGH), "Loft") is None
 
 
+def test_an_opening_that_cannot_be_waits_and_takes_no_part():
+    wrong = {"opening.position.distance": "400"}
+    storey = head_files.head_lines(asked_heads(wrong, {}), IN)[0]
+    assert (storey["waiting"], [r["name"] for r in storey["openings"]]) == (["D1"], ["D2"])
+    on_oak = plain(**wrong, **{"opening.floors": {"a_from": "oak", "b_from": "oak"}}) | {"floors": [OAK]}
+    both = [floor_files.Asked(9, "D9", "", parse(Document, on_oak), ()), *asked_floors(("oak", "oak"))]
+    use = floor_files.floors_out(floors(OAK), both, "in", IN, WORDS)
+    assert [(u["name"], u["waits"]) for u in use["floors"][0]["used_by"]] == [("D9", []), ("D1", [])]
+    thicker = floors({**OAK, "layers": [{"name": "oak", "thickness": "1"}]})
+    rows = floor_files.changes(floors(OAK), thicker, both, IN, WORDS)
+    assert [(r["name"], bool(r["refused"]), bool(r["moved"])) for r in rows] == [
+        ("D9", True, False),
+        ("D1", False, True),
+    ]
+
+
 def test_a_slider_keeps_its_own_head():
     storeys = head_files.head_lines(asked_heads({"opening.door.kind": "pocket"}), IN)
     assert [r["can_align"] for r in storeys[0]["openings"]] == [False]
