@@ -43,6 +43,20 @@ def test_openings_added_at_once_each_keep_a_place_in_the_walk(local, client, job
     assert sorted(marks) == sorted(f"P{n}" for n in range(12))
 
 
+def test_a_wall_is_taken_out_or_takes_an_opening_never_both(local, client, job):
+    """Whoever comes first wins: no opening is left in a wall that is gone."""
+
+    def at_once(n):
+        wall = client.post(f"/api/jobs/{job}/walls", json={"name": f"W{n}"}).json()["id"]
+        body = {"wall_id": wall, "opening": {"mark": f"P{n}"}}
+        with ThreadPoolExecutor(2) as pool:
+            gone = pool.submit(httpx.delete, f"{local.url}/api/walls/{wall}", timeout=30)
+            new = pool.submit(httpx.post, f"{local.url}/api/jobs/{job}/openings", json=body, timeout=30)
+        return gone.result().status_code, new.result().status_code
+
+    assert {at_once(n) for n in range(8)} <= {(204, 404), (422, 201)}
+
+
 def test_acknowledged_saves_survive_a_killed_application(local, client, opening):
     with served(local) as (process, address):
         acknowledged = 1

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from jambo.core.length import Length
 from jambo.core.notation import NotALength, exact_text, read
-from jambo.core.tape import STEPS, Tape, plain_number, show
+from jambo.core.tape import STEPS, Tape, plain_number, run_text, show
 
 INCHES = [
     ("82 1/2", "height", "82.5"),
@@ -134,3 +134,18 @@ def test_rounding_moves_less_than_a_mark_and_says_which_way(length, tape, roundi
 @given(st.fractions(min_value=-1000, max_value=1000, max_denominator=128))
 def test_plain_number_reads_back_exactly(value):
     assert Fraction(plain_number(value)) == value
+
+
+@pytest.mark.parametrize(
+    ("length", "unit", "text"),
+    [
+        (Length.inches(0), "in", "0 ft"),
+        (Length.inches(96), "in", "8 ft"),
+        (Length.inches(Fraction(1537, 16)), "in", "9 ft"),  # a sixteenth over 8 ft
+        (Length.mm(2400), "mm", "2.4 m"),
+        (Length.mm(2401), "mm", "2.5 m"),
+        (Length.mm(123_999), "mm", "124.0 m"),
+    ],
+)
+def test_a_run_is_told_as_it_is_bought(length, unit, text):
+    assert run_text(length, Tape.of(unit)) == text
