@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import time
 from collections.abc import Iterator
 from datetime import datetime
@@ -209,6 +210,9 @@ def warm_up(database: Database) -> None:
             cuts = events.cuts_of_job(t, row["id"])
         for _ in briefs_of(row["doc"], crew, openings, read, cuts):
             time.sleep(0)  # let a waiting request go first
+    # what is kept from here on is no garbage: looking through all of it again and again would stop a redraw for 100 ms
+    gc.collect()
+    gc.freeze()
 
 
 @router.put("/jobs/{job_id}", response_model_exclude_unset=True)

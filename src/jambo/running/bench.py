@@ -19,6 +19,7 @@ from pathlib import Path
 import httpx
 from playwright.sync_api import Page
 
+from jambo.api.jobs import warm_up
 from jambo.core.hanging.hang import check
 from jambo.core.setting.as_found import MARK
 from jambo.core.setting.plan import plan
@@ -298,6 +299,7 @@ def measure() -> None:
             ("second start to serving", _second_start),
         ]
         results |= {name: run() for name, run in rows}
+        warm_up(local.database)  # as a start does
         with chromium() as browser:
             results["key press to redrawn figures"] = _typing(local, browser.new_page())
             results["an opening moved in a wall of 30"] = _wall(local, browser.new_page())
