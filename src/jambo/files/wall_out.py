@@ -193,7 +193,7 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
     return {
         "length": in_mm(layout.length) if layout.length is not None else None,
         "height": in_mm(height) if height is not None else None,
-        "openings": [_standing(s, kept[s.index], solved[s.index], bare.wall, tape) for s in layout.standing],
+        "openings": [_standing(s, kept[s.index], solved[s.index], tape) for s in layout.standing],
         "unplaced": [kept[i].name for i in layout.unplaced],
         "refused": refused,
         "shapes": [
@@ -230,9 +230,8 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
     }  # fmt: skip
 
 
-def _standing(s: Standing, one: Asked, solved: Solved, wall: Wall, tape: Tape) -> StandingOut:
+def _standing(s: Standing, one: Asked, solved: Solved, tape: Tape) -> StandingOut:
     flags = solved.result.flags
-    past = wall.stud_thickness.value * solved.opening.header.jacks
     return {
         "id": one.id,
         "name": one.name,
@@ -240,8 +239,8 @@ def _standing(s: Standing, one: Asked, solved: Solved, wall: Wall, tape: Tape) -
         "centre": length_out((s.opening.low + s.opening.high) * HALF, tape),
         "right": length_out(s.opening.high, tape),
         "width": length_out(s.opening.width, tape, "up"),
-        "king_left": length_out(s.opening.low - past, tape),
-        "king_right": length_out(s.opening.high + past, tape),
+        "king_left": length_out(s.kings.low, tape),
+        "king_right": length_out(s.kings.high, tape),
         "framing_left": in_mm(s.framing.low),
         "framing_right": in_mm(s.framing.high),
         "worst": flags[0].kind.level if flags else None,

@@ -5,17 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 
 from jambo.core.card.step import CODE, EYES, Step
-from jambo.core.length import ZERO
 from jambo.core.opening.cut_in import Opened
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.framing import Wall
-from jambo.core.sums import Reckoned, value_of
-
-
-def _new_kings(opening: Opening, opened: Opened) -> Iterable[tuple[str, int]]:
-    """How many kings are to be added on each side."""
-    for side, king in zip(("left", "right"), opened.kings, strict=True):
-        yield side, opening.header.kings - (king is not None)
+from jambo.core.opening.slope import rises
+from jambo.core.sums import Reckoned
 
 
 def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Mapping[str, Reckoned]) -> Iterable[Step]:
@@ -61,9 +55,9 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Mapp
         new = 2 * opening.header.kings - opened.reused
         length = "{king_length}"
         if "king_low_long" in figures:
-            wanted = [side for side, need in _new_kings(opening, opened) if need]
-            rises = wall.height_right is not None and wall.height_right.value > (value_of(wall.height) or ZERO)
-            low, high = ("left", "right") if rises else ("right", "left")
+            by_side = zip(("left", "right"), opened.kings, strict=True)
+            wanted = [side for side, standing in by_side if opening.header.kings > (standing is not None)]
+            low, high = ("left", "right") if rises(wall) else ("right", "left")
             sides = [("low", low), ("high", high)]
             length = " and ".join(f"{{king_{end}_long}} on the {side}" for end, side in sides if side in wanted)
             length += ", at the long point"

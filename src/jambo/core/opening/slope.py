@@ -8,7 +8,7 @@ from fractions import Fraction
 from math import isqrt
 
 from jambo.core.flags import Flag
-from jambo.core.length import Length, size
+from jambo.core.length import ZERO, Length, size
 from jambo.core.opening.framing import Header, Wall
 from jambo.core.sums import Known, Reckoned, Source, add, value_of
 
@@ -22,6 +22,11 @@ def ceiling_at(wall: Wall, x: Length) -> Length | None:
         return height
     rise = Fraction(wall.height_right.value.nm - height.nm) * Fraction(x.nm) / Fraction(length.nm)
     return Length(int((height.nm + rise).__floor__()))
+
+
+def rises(wall: Wall) -> bool:
+    """Whether the ceiling goes up to the right; `wall` as a whole or as an opening in it has it."""
+    return wall.height_right is not None and wall.height_right.value > (value_of(wall.height) or ZERO)
 
 
 def long_point(wall: Wall, left: Length) -> Length | None:

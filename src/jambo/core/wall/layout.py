@@ -55,12 +55,16 @@ class Span:
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """An opening where it stands: its rough opening, its framing with jacks and kings, and all it needs when it is open."""
+    """An opening where it stands: its rough opening, its framing with jacks and kings, and all it needs when it is open.
+
+    `kings` reaches from king's line to king's line: their faces toward the opening, past the jacks.
+    """
 
     index: int
     opening: Span
     framing: Span
     reach: Span
+    kings: Span
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,7 +130,8 @@ def _stand(index: int, one: Solved, wall: Wall) -> Standing | None:
     slabs = [s for s in one.result.shapes if s.part in ("slab", "track")]
     shift = _shift(one, wall)
     lows, highs = [ro.low, *(s.x0 + shift for s in slabs)], [ro.high, *(s.x1 + shift for s in slabs)]
-    return Standing(index, ro, framing, Span(min(lows), max(highs)))
+    past = wall.stud_thickness.value * one.opening.header.jacks
+    return Standing(index, ro, framing, Span(min(lows), max(highs)), Span(ro.low - past, ro.high + past))
 
 
 def _shift(one: Solved, wall: Wall) -> Length:
@@ -197,19 +202,18 @@ def _marks(
     lent |= {
         (s.left, "right") for s in shares if s.kings == sum(solved[i].opening.header.kings for i in (s.left, s.right))
     }
-    length, thick = value_of(wall.length), wall.stud_thickness.value
+    length = value_of(wall.length)
     marks = [Mark("wall_end", ZERO)] + ([Mark("wall_end", length)] if length is not None else [])
     for s in standing:
-        past = thick * solved[s.index].opening.header.jacks
         marks += [
             Mark("ro_edge", s.opening.low, "left", s.index),
             Mark("ro_centre", (s.opening.low + s.opening.high) * HALF, None, s.index),
             Mark("ro_edge", s.opening.high, "right", s.index),
         ]
         if (s.index, "left") not in lent:
-            marks.append(Mark("king", s.opening.low - past, "left", s.index))
+            marks.append(Mark("king", s.kings.low, "left", s.index))
         if (s.index, "right") not in lent:
-            marks.append(Mark("king", s.opening.high + past, "right", s.index))
+            marks.append(Mark("king", s.kings.high, "right", s.index))
     marks += [Mark("common", stud.left, "right", None, stud.number) for stud in found]
     return tuple(sorted(marks, key=lambda m: m.at))
 

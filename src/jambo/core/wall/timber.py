@@ -8,7 +8,7 @@ from collections.abc import Mapping, Sequence
 from jambo.core.length import ZERO, Length
 from jambo.core.opening.framing import Wall
 from jambo.core.opening.pieces import Piece
-from jambo.core.opening.slope import along, ceiling_at, long_point
+from jambo.core.opening.slope import along, ceiling_at, long_point, rises
 from jambo.core.sums import Known, Source, add, value_of
 from jambo.core.wall.layout import Layout, Share, Solved
 
@@ -62,13 +62,12 @@ def left_off(shares: Sequence[Share], solved: Sequence[Solved], wall: Wall) -> L
     off: dict[int, Counter[str]] = {}
     if wall.existing:
         return off
-    rises = wall.height_right is not None and wall.height_right.value > (value_of(wall.height) or ZERO)
     for share in shares:
         right = min(share.kings, solved[share.right].opening.header.kings)
         for index, side, count in ((share.right, "left", right), (share.left, "right", share.kings - right)):
             name = "king_length"
             if "king_low_long" in solved[index].result.figures:
-                name = "king_low_long" if (side == "left") == rises else "king_high_long"
+                name = "king_low_long" if (side == "left") == rises(wall) else "king_high_long"
             off.setdefault(index, Counter())[name] += count
         off[share.right]["jack_length"] += share.jacks
     return off
