@@ -77,7 +77,10 @@ def test_a_wall_is_not_changed_under_an_opening_it_no_longer_holds(client, openi
 
 def test_job_lists_its_openings_in_walking_order(client, job, opening):
     copy = client.post(f"/api/jobs/{job}/openings", json={"copy_of": opening}).json()["id"]
-    client.put(f"/api/jobs/{job}/order", json={"order": [copy, opening]})
+    walked = client.get(f"/api/jobs/{job}").json()["walk_version"]
+    kept = client.put(f"/api/jobs/{job}/order", json={"version": walked, "order": [copy, opening]}).json()[
+        "walk_version"
+    ]
     listed = client.get(f"/api/jobs/{job}").json()["openings"]
     assert [o["id"] for o in listed] == [copy, opening]
     brief = listed[1]["brief"]
@@ -86,7 +89,8 @@ def test_job_lists_its_openings_in_walking_order(client, job, opening):
     )  # fmt: skip
     metric = client.get(f"/api/jobs/{job}", params={"unit": "mm"}).json()["openings"][1]["brief"]
     assert metric["ro"] == "820 × 2093 mm"  # 819.15 and 2092.325, both up
-    assert client.put(f"/api/jobs/{job}/order", json={"order": [copy]}).status_code == 404
+    once = client.put(f"/api/jobs/{job}/order", json={"version": kept, "order": [copy]})
+    assert (once.status_code, once.json()["errors"][0]["path"]) == (422, "order")
 
 
 def test_house_rules_of_job_and_crew_reach_the_figures(client, job, opening):
@@ -125,7 +129,7 @@ def test_arrow_keys_go_to_the_next_mark_first(client, marks, heard):
         ("GET", "/api/openings/999999", 404),
         ("GET", "/api/nowhere", 404),
         ("GET", "/api/jobs/none", 422),
-        ("DELETE", "/api/jobs/999999", 404),
+        ("DELETE", "/api/jobs/999999?version=1", 404),
         ("GET", "/api/heard?text=8&unit=in&kind=nonsense", 422),
     ],
 )
@@ -136,9 +140,9 @@ def test_wrong_addresses_get_a_reason(client, method, address, status):
 
 
 def test_job_leaves_the_board_and_comes_back(client, job):
-    assert client.delete(f"/api/jobs/{job}").status_code == 204
+    assert client.delete(f"/api/jobs/{job}", params={"version": 1}).status_code == 204
     assert job not in [j["id"] for j in client.get("/api/jobs").json()]
-    assert client.post(f"/api/jobs/{job}/restore").status_code == 204
+    assert client.post(f"/api/jobs/{job}/restore", json={"version": 1}).status_code == 204
     assert client.get(f"/api/jobs/{job}").status_code == 200
 
 

@@ -42,7 +42,7 @@ class Job:
         return {c["name"]: c for c in answer.json()}
 
     def log(self, mark):
-        lines = self.client.get(f"{self.url}/log", params={"opening_id": self.ids[mark]}).json()
+        lines = self.client.get(f"{self.url}/log", params={"opening_id": self.ids[mark]}).json()["lines"]
         return [line for line in lines if line["what"] == "floor changed"]
 
 

@@ -50,7 +50,7 @@ def test_a_wall_is_taken_out_or_takes_an_opening_never_both(local, client, job):
         wall = client.post(f"/api/jobs/{job}/walls", json={"name": f"W{n}"}).json()["id"]
         body = {"wall_id": wall, "opening": {"mark": f"P{n}"}}
         with ThreadPoolExecutor(2) as pool:
-            gone = pool.submit(httpx.delete, f"{local.url}/api/walls/{wall}", timeout=30)
+            gone = pool.submit(httpx.delete, f"{local.url}/api/walls/{wall}?version=1", timeout=30)
             new = pool.submit(httpx.post, f"{local.url}/api/jobs/{job}/openings", json=body, timeout=30)
         return gone.result().status_code, new.result().status_code
 
@@ -81,13 +81,13 @@ def test_a_copy_stays_in_its_job_and_a_wall_too(client, job, opening):
 
 
 def test_a_removed_opening_is_gone_from_the_list_and_comes_back(client, job, opening):
-    assert client.delete(f"/api/openings/{opening}").status_code == 204
+    assert client.delete(f"/api/openings/{opening}", params={"version": 1}).status_code == 204
     assert client.get(f"/api/jobs/{job}").json()["openings"] == []
     assert client.get(f"/api/openings/{opening}").status_code == 404
     assert client.put(f"/api/openings/{opening}", json={"version": 1, "opening": {}}).status_code == 404
-    assert client.put(f"/api/openings/{opening}/restore").status_code == 204
+    assert client.put(f"/api/openings/{opening}/restore", json={"version": 1}).status_code == 204
     assert client.get(f"/api/openings/{opening}").json()["opening"] == PLAIN["opening"]
-    whats = [line["what"] for line in client.get(f"/api/jobs/{job}/log").json()]
+    whats = [line["what"] for line in client.get(f"/api/jobs/{job}/log").json()["lines"]]
     assert whats[:3] == ["restored", "removed", "planned"]
 
 

@@ -53,12 +53,14 @@ def test_the_log_can_be_narrowed(client, job, opening):
     happen(client, opening, what="framed")
     happen(client, opening, what="step", key="floor")
     number = int(opening.rsplit("/", 1)[1])
-    assert [x["what"] for x in client.get(f"/api/jobs/{job}/log", params={"opening_id": number}).json()] == [
+    assert [x["what"] for x in client.get(f"/api/jobs/{job}/log", params={"opening_id": number}).json()["lines"]] == [
         "step",
         "framed",
         "planned",
     ]
-    assert [x["what"] for x in client.get(f"/api/jobs/{job}/log", params={"what": "framed"}).json()] == ["framed"]
+    assert [x["what"] for x in client.get(f"/api/jobs/{job}/log", params={"what": "framed"}).json()["lines"]] == [
+        "framed"
+    ]
     assert client.get(f"/api/jobs/{job}").json()["openings"][0]["done"] == ["framed"]
 
 

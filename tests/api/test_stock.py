@@ -50,7 +50,7 @@ def test_an_item_is_changed_from_its_newest_state_and_struck_out(client):
     assert second.json()["version"] == item["version"] + 1
     late = client.put(url, json={"version": item["version"], "item": KIT})
     assert late.status_code == 409 and late.json()["theirs"]["name"] == "Test kit, new sheet"
-    assert client.delete(url).status_code == 204
+    assert client.delete(url, params={"version": 2}).status_code == 204
     assert item["id"] not in [i["id"] for i in client.get("/api/stock").json()["items"]]
     assert client.put(url, json={"version": 2, "item": KIT}).status_code == 404
 

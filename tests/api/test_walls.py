@@ -164,20 +164,25 @@ def test_a_wall_too_short_or_of_another_job_is_refused(client, job, wall):
 
 def test_a_wall_is_taken_out_once_nothing_stands_in_it_and_comes_back_with_its_openings(client, job, wall):
     (address, ids), wall_id = wall, int(wall[0].rsplit("/", 1)[1])
-    refused = client.delete(address)
+    refused = client.delete(address, params={"version": 1})
     assert refused.status_code == 422 and "W1, W2" in refused.json()["errors"][0]["reason"]
     for one in ids:
-        client.delete(f"/api/openings/{one}")
-    assert client.delete(address).status_code == 204
+        client.delete(f"/api/openings/{one}", params={"version": 1})
+    assert client.delete(address, params={"version": 1}).status_code == 204
     assert wall_id not in [w["id"] for w in client.get(f"/api/jobs/{job}").json()["walls"]]
-    assert client.post(f"{address}/layout", json={}).status_code == client.delete(address).status_code == 404
+    assert client.post(f"{address}/layout", json={}).status_code == 404
+    assert client.delete(address, params={"version": 1}).status_code == 404
     assert client.post(f"/api/jobs/{job}/openings", json={"wall_id": wall_id, "opening": {}}).status_code == 404
-    assert client.put(f"/api/openings/{ids[0]}/restore").status_code == 204  # back on the board, and so its wall
+    assert (
+        client.put(f"/api/openings/{ids[0]}/restore", json={"version": 1}).status_code == 204
+    )  # back on the board, and so its wall
     assert [o["name"] for o in laid(client, wall)["layout"]["openings"]] == ["W1"]
-    assert client.put(f"{address}/restore").status_code == 204  # it is there already
-    said = [line["what"] for line in client.get(f"/api/jobs/{job}/log").json() if line["what"].startswith("wall ")]
+    assert client.put(f"{address}/restore", json={"version": 1}).status_code == 204  # it is there already
+    said = [
+        line["what"] for line in client.get(f"/api/jobs/{job}/log").json()["lines"] if line["what"].startswith("wall ")
+    ]
     assert said[:2] == ["wall restored", "wall removed"]
-    assert client.put("/api/walls/999999/restore").status_code == 404
+    assert client.put("/api/walls/999999/restore", json={"version": 1}).status_code == 404
 
 
 def test_an_opening_knows_what_stands_beside_it(client, wall):

@@ -208,7 +208,7 @@ def test_a_job_is_renamed_taken_off_the_board_and_put_back(page, client, job):
     expect(row).to_have_count(0)
     page.get_by_role("button", name="Put it back").click()
     expect(row).to_have_count(1)
-    what = [line["what"] for line in client.get(f"/api/jobs/{job}/log").json()]
+    what = [line["what"] for line in client.get(f"/api/jobs/{job}/log").json()["lines"]]
     assert what == ["job restored", "job removed", "job changed", "job opened"]
 
 

@@ -2,120 +2,54 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from pathlib import Path
-from typing import Any
 
-from fastapi import FastAPI, Request
-from fastapi.exceptions import RequestValidationError
-from fastapi.responses import FileResponse, JSONResponse
+from fastapi import FastAPI
+from fastapi.responses import HTMLResponse, Response
 from fastapi.staticfiles import StaticFiles
-from pydantic import BaseModel
+from starlette.exceptions import HTTPException
 
-from jambo.api import floors, heads, jobs, openings, readings, solving, stock, walls
-from jambo.files.problems import FieldError, Refused, in_words
-from jambo.store.database import Database, Unreachable
-from jambo.store.kept import NotKept, Stale, read_json
-from jambo.store.openings import changed_paths
-
-MOST_BYTES = 1_000_000
+import jambo
+from jambo.api import floors, heads, health, jobs, openings, readings, solving, stock, walls
+from jambo.api.errors import RESPONSES, tell_errors
+from jambo.api.gate import Gate
+from jambo.store.database import Database
 
 
-def _refused(errors: list[FieldError]) -> JSONResponse:
-    return JSONResponse({"error": "refused", "errors": [e.as_dict() for e in errors]}, 422)
+def create_app(database: Database | None, dist: Path | None = None, hosts: Sequence[str] = ()) -> FastAPI:
+    """Make the application.
 
-
-def _body_model(request: Request) -> type[BaseModel] | None:
-    """Find the model of a route's body, to name the keys it accepts."""
-    dependant = getattr(request.scope.get("route"), "dependant", None)
-    for param in getattr(dependant, "body_params", []):
-        annotation = param.field_info.annotation
-        if isinstance(annotation, type) and issubclass(annotation, BaseModel):
-            return annotation
-    return None
-
-
-async def _on_validation(request: Request, error: Exception) -> JSONResponse:
-    assert isinstance(error, RequestValidationError)
-    model = _body_model(request)
-    found: dict[str, FieldError] = {}
-    for one in error.errors():
-        said = in_words({**one, "loc": tuple(one["loc"][1:])}, model if one["loc"][0] == "body" else None)
-        found.setdefault(said.path, said)
-    return _refused(list(found.values()))
-
-
-async def _on_refused(_: Request, error: Exception) -> JSONResponse:
-    assert isinstance(error, Refused)
-    return _refused(list(error.errors))
-
-
-async def _on_not_kept(_: Request, error: Exception) -> JSONResponse:
-    return JSONResponse({"error": "not found", "reason": f"there is no {error.args[0]}, or it was removed"}, 404)
-
-
-async def _on_stale(request: Request, error: Exception) -> JSONResponse:
-    """Give both versions, so that nothing is lost and the person can choose."""
-    assert isinstance(error, Stale)
-    try:
-        sent: dict[str, Any] = await request.json()
-    except ValueError:
-        sent = {}
-    yours: dict[str, Any] = next((v for k, v in sent.items() if k != "version"), {})
-    doc = error.current["doc"]
-    theirs = read_json(doc) if isinstance(doc, str) else doc
-    return JSONResponse(
-        {
-            "error": "stale",
-            "reason": "someone changed this since you opened it",
-            "version": error.current["version"],
-            "theirs": theirs,
-            "yours": yours,
-            "differs": changed_paths(theirs, yours) if yours else [],
-        },
-        409,
-    )
-
-
-async def _on_unreachable(_: Request, __: Exception) -> JSONResponse:
-    reason = "the database does not answer; nothing already saved is lost. Try again in a moment."
-    return JSONResponse({"error": "unreachable", "reason": reason}, 503)
-
-
-def create_app(database: Database | None, dist: Path | None = None) -> FastAPI:
-    """Make the application over a database, serving a built front end if given."""
+    Args:
+        database: where jobs are kept; None only to describe the API.
+        dist: the built front end to serve, if any.
+        hosts: names this machine is called by beside the loopback ones.
+    """
     app = FastAPI(
         title="Jambo",
-        version="1",
-        docs_url="/api/docs",
-        openapi_url="/api/openapi.json",
+        version=jambo.__version__,
+        docs_url=None,  # its page would fetch scripts from elsewhere
         redoc_url=None,
-        max_body_size=MOST_BYTES,
+        openapi_url="/api/openapi.json",
+        responses=RESPONSES,
     )
     app.state.database = database
-    for router in (
-        jobs.router,
-        readings.router,
-        openings.router,
-        solving.router,
-        stock.router,
-        walls.router,
-        heads.router,
-        floors.router,
-    ):
-        app.include_router(router)
-    app.add_exception_handler(RequestValidationError, _on_validation)
-    app.add_exception_handler(Refused, _on_refused)
-    app.add_exception_handler(NotKept, _on_not_kept)
-    app.add_exception_handler(Stale, _on_stale)
-    app.add_exception_handler(Unreachable, _on_unreachable)
-
+    for room in (health, jobs, readings, openings, solving, stock, walls, heads, floors):
+        app.include_router(room.router)
+    tell_errors(app)
+    app.add_middleware(Gate, hosts=hosts)
     if dist is not None:
-        app.mount("/assets", StaticFiles(directory=dist / "assets"), name="assets")
-
-        @app.get("/{path:path}", include_in_schema=False)
-        def page(path: str) -> Any:
-            if path.startswith("api/"):
-                return JSONResponse({"error": "not found", "reason": "there is no such address"}, 404)
-            return FileResponse(dist / "index.html", headers={"Cache-Control": "no-cache"})
-
+        _serve_pages(app, dist)
     return app
+
+
+def _serve_pages(app: FastAPI, dist: Path) -> None:
+    """Serve the front end: its files, and its one page for every other address."""
+    app.mount("/assets", StaticFiles(directory=dist / "assets"), name="assets")
+    start = (dist / "index.html").read_bytes()  # kept at hand: it comes whatever disk and database do
+
+    @app.get("/{path:path}", include_in_schema=False)
+    async def page(path: str) -> Response:
+        if path.startswith("api/"):
+            raise HTTPException(404)
+        return HTMLResponse(start, headers={"Cache-Control": "no-cache"})

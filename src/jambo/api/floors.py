@@ -8,20 +8,20 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 from typing_extensions import TypedDict
 
-from jambo.api.jobs import KeptJob, as_job, check_openings
-from jambo.api.openings import document_of
-from jambo.api.shared import Based, Db, ShownQuery, Who, kept_job
+from jambo.api.jobs import KeptJob, as_job
+from jambo.api.shared import Based, Db, Id, Route, ShownQuery, Who
 from jambo.files.document import FloorType, Job, JobFloors
 from jambo.files.floor_facts import check_floors
 from jambo.files.floors import Asked, ChangeOut, FloorsOut, changed, changes, floors_out, uses
 from jambo.files.problems import FieldError, Refused, parse
+from jambo.jobs.check import check_job
+from jambo.jobs.documents import Around, documents_of_job, kept_job
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
-from jambo.store import openings as kept
-from jambo.store.database import Transaction
-from jambo.store.kept import log, with_doc
+from jambo.store.database import Row, Transaction
+from jambo.store.kept import log
 
-router = APIRouter(prefix="/api", tags=["floors"])
+router = APIRouter(prefix="/api", tags=["floors"], route_class=Route)
 
 
 class Floors(BaseModel):
@@ -49,18 +49,19 @@ class FloorsSaved(FloorsPage):
     changes: list[ChangeOut]
 
 
-def _asked(t: Transaction, job_id: int) -> list[Asked]:
-    done = events.happened_in_job(t, job_id)
-    rows = [with_doc(row) for row in kept.openings(t, job_id)]
+def _asked(t: Transaction, job: Row) -> list[Asked]:
+    """The openings of a job whose documents can be read."""
+    done = events.happened_in_job(t, job["id"])
     return [
         Asked(
             row["id"],
             row["mark"] or f"no. {row['id']}",
             row["room"],
-            document_of(t, row),
+            document,
             tuple(what for what in ("framed", "set", "signed") if what in done.get(row["id"], ())),
         )
-        for row in rows
+        for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))
+        if document is not None
     ]
 
 
@@ -69,11 +70,11 @@ def _floors(job: dict[str, Any]) -> list[FloorType]:
 
 
 @router.get("/jobs/{job_id}/floors", response_model_exclude_unset=True)
-def floors_of_job(db: Db, job_id: int, shown: ShownQuery) -> FloorsPage:
+def floors_of_job(db: Db, job_id: Id, shown: ShownQuery) -> FloorsPage:
     """Give the floors of a job, who uses each, and the figures that wait on a floor."""
     with db.transaction() as t:
         row = kept_jobs.job(t, job_id)
-        asked = _asked(t, job_id)
+        asked = _asked(t, row)
     job = row["doc"]
     return {
         "job": as_job(row),
@@ -82,28 +83,29 @@ def floors_of_job(db: Db, job_id: int, shown: ShownQuery) -> FloorsPage:
 
 
 @router.post("/jobs/{job_id}/floors/try")
-def try_floors(db: Db, job_id: int, floors: Floors, shown: ShownQuery) -> list[ChangeOut]:
+def try_floors(db: Db, job_id: Id, floors: Floors, shown: ShownQuery) -> list[ChangeOut]:
     """Say what changes for whom if the floors were so. Nothing is kept."""
     with db.transaction() as t:
-        job = kept_jobs.job(t, job_id)["doc"]
-        asked = _asked(t, job_id)
+        row = kept_jobs.job(t, job_id)
+        asked = _asked(t, row)
+    job = row["doc"]
     check_floors(floors.floors, job["unit"])
     return changes(_floors(job), floors.floors, asked, shown.tape(job), shown.region(job))
 
 
 @router.put("/jobs/{job_id}/floors", response_model_exclude_unset=True)
-def save_floors(db: Db, job_id: int, save: SaveFloors, shown: ShownQuery, x_jambo_who: Who = "") -> FloorsSaved:
+def save_floors(db: Db, job_id: Id, save: SaveFloors, shown: ShownQuery, who: Who) -> FloorsSaved:
     """Change the floors of a job, with a line in the log of every opening whose figures move.
 
     422 when an opening could no longer be, or stands on a floor that is left out; 409 when the job changed since.
     """
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
         row = kept_jobs.job(t, job_id, lock=True)
-        before, asked = _floors(row["doc"]), _asked(t, job_id)
+        before, asked = _floors(row["doc"]), _asked(t, row)
         job = parse(Job, row["doc"]).model_copy(update={"floors": save.floors})
         _keep_used(asked, save.floors)
-        check_openings(t, row, job=job)
-        kept_jobs.save_job(t, job_id, save.version, kept_job(job), x_jambo_who)
+        check_job(t, row, job)
+        kept_jobs.save_job(t, job_id, save.version, kept_job(job), who)
         found = changes(before, save.floors, asked, shown.tape(row["doc"]), shown.region(row["doc"]))
         names = {f.key: f.name or f.key for f in (*before, *save.floors)}
         for change, one in ((c, next(a for a in asked if a.id == c["id"])) for c in found if c["moved"]):
@@ -114,8 +116,9 @@ def save_floors(db: Db, job_id: int, save: SaveFloors, shown: ShownQuery, x_jamb
                 if m["cut"] or m["name"] in ("ro_height", "leaf_bottom", "head_underside")
             ]
             detail = {"floors": [names[key] for key in sorted(keys)], "moved": moved}
-            log(t, job_id, "floor changed", detail, x_jambo_who, one.id)
-        row, asked = kept_jobs.job(t, job_id), _asked(t, job_id)
+            log(t, job_id, "floor changed", detail, who, one.id)
+        row = kept_jobs.job(t, job_id)
+        asked = _asked(t, row)
     job_doc = row["doc"]
     return {
         "job": as_job(row),

@@ -7,19 +7,19 @@ from typing import Literal
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from jambo.api.openings import document_of
-from jambo.api.shared import Db, ShownQuery, Who, kept_json
+from jambo.api.shared import Db, Id, Route, ShownQuery, Who
 from jambo.core.tape import exact_number
 from jambo.files.document import ExactLength
-from jambo.files.facts import facts_of
 from jambo.files.heads import Asked, StoreyOut, head_lines, line_of
 from jambo.files.problems import FieldError, Refused
+from jambo.jobs.check import refuse_what_breaks
+from jambo.jobs.documents import Around, documents_of_job, kept_json
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept
-from jambo.store.database import Transaction
-from jambo.store.kept import with_doc
+from jambo.store.database import Row, Transaction
+from jambo.store.kept import read_json
 
-router = APIRouter(prefix="/api", tags=["heads"])
+router = APIRouter(prefix="/api", tags=["heads"], route_class=Route)
 
 
 class Align(BaseModel):
@@ -29,27 +29,33 @@ class Align(BaseModel):
     how: Literal["raise", "pack", "own"]
 
 
-def _asked(t: Transaction, job_id: int) -> list[Asked]:
-    rows = [with_doc(row) for row in kept.openings(t, job_id)]
-    documents = [(row, document_of(t, row)) for row in rows]
-    return [Asked(row["id"], row["mark"] or f"no. {row['id']}", d.wall.storey, d) for row, d in documents]
+def _asked(t: Transaction, job: Row) -> list[Asked]:
+    return [
+        Asked(
+            row["id"],
+            row["mark"] or f"no. {row['id']}",
+            document.wall.storey if document is not None else read_json(row["wall_doc"]).get("storey", ""),
+            document,
+        )
+        for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))
+    ]
 
 
 @router.get("/jobs/{job_id}/heads")
-def heads(db: Db, job_id: int, shown: ShownQuery) -> list[StoreyOut]:
+def heads(db: Db, job_id: Id, shown: ShownQuery) -> list[StoreyOut]:
     """Give the head lines of a job, per storey."""
     with db.transaction() as t:
-        job = kept_jobs.job(t, job_id)["doc"]
-        asked = _asked(t, job_id)
-    return head_lines(asked, shown.tape(job))
+        row = kept_jobs.job(t, job_id)
+        asked = _asked(t, row)
+    return head_lines(asked, shown.tape(row["doc"]))
 
 
 @router.post("/jobs/{job_id}/heads")
-def align(db: Db, job_id: int, align: Align, shown: ShownQuery, x_jambo_who: Who = "") -> list[StoreyOut]:
+def align(db: Db, job_id: Id, align: Align, shown: ShownQuery, who: Who) -> list[StoreyOut]:
     """Align a storey, each door as a new version of its own. 422 when there is nothing to align."""
-    with db.transaction() as t:
-        job = kept_jobs.job(t, job_id, lock=True)["doc"]
-        asked = _asked(t, job_id)
+    with db.transaction(writes=True) as t:
+        job = kept_jobs.job(t, job_id, lock=True)
+        asked = _asked(t, job)
         line = line_of(asked, align.storey)
         if line is None:
             raise Refused(
@@ -61,15 +67,15 @@ def align(db: Db, job_id: int, align: Align, shown: ShownQuery, x_jambo_who: Who
                     )
                 ]
             )
-        unit = job["unit"]
+        unit = job["doc"]["unit"]
         for one in asked:
-            if one.storey != align.storey or one.document.opening.door.kind != "swing":
+            if one.storey != align.storey or one.document is None or one.document.opening.door.kind != "swing":
                 continue
-            row = kept.opening(t, one.id, lock=True)
+            row = kept.opening(t, one.id)
             exact = ExactLength(value=exact_number(line, unit), unit=unit)
             change = {"head_line": None} if align.how == "own" else {"head_line": exact, "head_gain": align.how}
             opening = one.document.opening.model_copy(update=change)
-            facts_of(one.document.model_copy(update={"opening": opening}))
-            kept.save_opening(t, one.id, row["version"], kept_json(opening), x_jambo_who)
-        asked = _asked(t, job_id)
-    return head_lines(asked, shown.tape(job))
+            refuse_what_breaks([(one.name, one.document, one.document.model_copy(update={"opening": opening}))])
+            kept.save_opening(t, one.id, row["version"], kept_json(opening), who)
+        asked = _asked(t, job)
+    return head_lines(asked, shown.tape(job["doc"]))

@@ -5,28 +5,29 @@ from __future__ import annotations
 import gc
 import time
 from collections.abc import Iterator
-from datetime import datetime
-from typing import Any
+from datetime import UTC
+from typing import Annotated, Any
 
-from fastapi import APIRouter
-from pydantic import BaseModel
+from fastapi import APIRouter, Query
+from pydantic import AwareDatetime, Field
 from typing_extensions import TypedDict
 
-from jambo.api.shared import Based, Db, ShownQuery, Who, compact, kept_job, kept_json
+from jambo.api.shared import GREATEST_ID, Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Who
 from jambo.core.tape import Unit
 from jambo.files.brief import Brief, BriefOut, brief, brief_out, with_clashes
-from jambo.files.document import CutPiece, Document, Job, Opening, RuleLevels, Rules, Wall
-from jambo.files.facts import facts_of
-from jambo.files.floor_facts import check_floors
-from jambo.files.problems import FieldError, Refused, parse
+from jambo.files.document import Job, Rules, Wall
+from jambo.files.problems import FieldError, Refused
+from jambo.files.record_lines import page_of
+from jambo.jobs.check import check_crew_rules, check_job, check_wall
+from jambo.jobs.documents import compact, cut_piece, kept_job, kept_json
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
-from jambo.store.database import Database, Row, Transaction
-from jambo.store.kept import log_of, read_json
+from jambo.store.database import Database, Row
+from jambo.store.kept import log_pages
 from jambo.store.readings import of_job as readings_of_job
 
-router = APIRouter(prefix="/api", tags=["jobs"])
+router = APIRouter(prefix="/api", tags=["jobs"], route_class=Route)
 
 
 DONE = ("framed", "set", "signed")
@@ -73,20 +74,37 @@ class ListedOpening(TypedDict):
 
 
 class JobPage(KeptJob):
-    """A job with its walls and its openings in walking order."""
+    """A job with its walls and its openings in walking order, and that order's own version."""
 
+    walk_version: int
     walls: list[KeptWall]
     openings: list[ListedOpening]
 
 
 class LogLine(TypedDict):
-    """A line of the log."""
+    """A line of the log: what happened, to which opening (by its mark, taken off the board since or not), and in words."""
 
-    at: datetime
+    id: int
+    at: AwareDatetime
     who: str
     what: str
     opening_id: int | None
     detail: dict[str, Any]
+
+
+class ToldLine(LogLine):
+    """A line of the record as it is read: its event and what of it in words, and its opening's mark."""
+
+    mark: str | None
+    event: str
+    words: str
+
+
+class LogPage(TypedDict):
+    """Lines of a log, newest first; `more` is the line to ask for older ones before, None at the first line ever."""
+
+    lines: list[ToldLine]
+    more: int | None
 
 
 class KeptRules(TypedDict):
@@ -114,10 +132,16 @@ class SaveRules(Based):
     rules: Rules
 
 
-class Order(BaseModel):
-    """Opening ids in the order they are walked."""
+class Order(Based):
+    """Opening ids in the order they are walked, and the version of the order it was changed from."""
 
-    order: list[int]
+    order: Annotated[list[SomeId], Field(max_length=20_000)]
+
+
+class WalkKept(TypedDict):
+    """The version the walking order has now."""
+
+    walk_version: int
 
 
 def as_job(row: Row) -> KeptJob:
@@ -130,9 +154,14 @@ def as_wall(row: Row) -> KeptWall:
     return {"id": row["id"], "version": row["version"], "wall": row["doc"]}
 
 
+def with_zone(row: Row) -> Row:
+    """Give a row with its time in its zone: the database keeps every time in UTC."""
+    return {**row, "at": row["at"].replace(tzinfo=UTC)}
+
+
 def as_log(rows: list[Row]) -> list[LogLine]:
     """Give log lines."""
-    return [{k: row[k] for k in ("at", "who", "what", "opening_id", "detail")} for row in rows]  # type: ignore[misc]
+    return [{k: with_zone(row)[k] for k in ("id", "at", "who", "what", "opening_id", "detail")} for row in rows]  # type: ignore[misc]
 
 
 @router.get("/jobs", response_model_exclude_unset=True)
@@ -143,16 +172,15 @@ def list_jobs(db: Db) -> list[ListedJob]:
 
 
 @router.post("/jobs", status_code=201)
-def new_job(db: Db, job: Job, x_jambo_who: Who = "") -> NewId:
+def new_job(db: Db, job: Job, who: Who) -> NewId:
     """Open a job."""
-    _check_rules(job.rules, job.unit, "rules.job")
-    check_floors(job.floors, job.unit)
-    with db.transaction() as t:
-        return {"id": kept_jobs.new_job(t, kept_job(job), x_jambo_who)}
+    with db.transaction(writes=True) as t:
+        check_job(t, None, job)
+        return {"id": kept_jobs.new_job(t, kept_job(job), who)}
 
 
 @router.get("/jobs/{job_id}", response_model_exclude_unset=True)
-def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
+def job_page(db: Db, job_id: Id, shown: ShownQuery) -> JobPage:
     """Give a job with its walls and its openings, solved, in walking order."""
     with db.transaction() as t:
         row = kept_jobs.job(t, job_id)
@@ -173,12 +201,12 @@ def job_page(db: Db, job_id: int, shown: ShownQuery) -> JobPage:
         }
         for o, one in zip(openings, briefs, strict=True)
     ]
-    return {**as_job(row), "walls": [as_wall(w) for w in walls], "openings": listed}
-
-
-def cut_piece(line: Row) -> CutPiece:
-    """Give a line of the log about a cut as the document has it."""
-    return CutPiece(figure=line["detail"]["figure"], length=line["detail"]["length"], when=f"{line['at']:%a %d %b}")
+    return {
+        **as_job(row),
+        "walk_version": row["walk_version"],
+        "walls": [as_wall(w) for w in walls],
+        "openings": listed,
+    }
 
 
 def briefs_of(
@@ -216,83 +244,91 @@ def warm_up(database: Database) -> None:
 
 
 @router.put("/jobs/{job_id}", response_model_exclude_unset=True)
-def save_job(db: Db, job_id: int, save: SaveJob, x_jambo_who: Who = "") -> KeptJob:
+def save_job(db: Db, job_id: Id, save: SaveJob, who: Who) -> KeptJob:
     """Change a job. 409 when someone changed it since."""
-    with db.transaction() as t:
-        row = kept_jobs.job(t, job_id, lock=True)
-        check_openings(t, row, job=save.job)
-        kept_jobs.save_job(t, job_id, save.version, kept_job(save.job), x_jambo_who)
+    with db.transaction(writes=True) as t:
+        check_job(t, kept_jobs.job(t, job_id, lock=True), save.job)
+        kept_jobs.save_job(t, job_id, save.version, kept_job(save.job), who)
         return as_job(kept_jobs.job(t, job_id))
 
 
 @router.delete("/jobs/{job_id}", status_code=204)
-def remove_job(db: Db, job_id: int, x_jambo_who: Who = "") -> None:
-    """Take a job off the board; it can be restored."""
-    with db.transaction() as t:
-        kept_jobs.remove_job(t, job_id, x_jambo_who)
+def remove_job(db: Db, job_id: Id, version: BasedOn, who: Who) -> None:
+    """Take a job off the board; it can be restored. 409 when someone changed it since."""
+    with db.transaction(writes=True) as t:
+        kept_jobs.remove_job(t, job_id, version, who)
 
 
 @router.post("/jobs/{job_id}/restore", status_code=204)
-def restore_job(db: Db, job_id: int, x_jambo_who: Who = "") -> None:
-    """Put a removed job back."""
-    with db.transaction() as t:
-        kept_jobs.restore_job(t, job_id, x_jambo_who)
+def restore_job(db: Db, job_id: Id, based: Based, who: Who) -> None:
+    """Put a removed job back. 409 when someone changed it since."""
+    with db.transaction(writes=True) as t:
+        kept_jobs.restore_job(t, job_id, based.version, who)
 
 
-@router.put("/jobs/{job_id}/order", status_code=204)
-def reorder(db: Db, job_id: int, order: Order, x_jambo_who: Who = "") -> None:
-    """Set the walking order."""
-    with db.transaction() as t:
-        kept_openings.reorder(t, job_id, order.order, x_jambo_who)
+@router.put("/jobs/{job_id}/order")
+def reorder(db: Db, job_id: Id, order: Order, who: Who) -> WalkKept:
+    """Set the walking order. 409 when openings came, went or were walked otherwise since."""
+    with db.transaction(writes=True) as t:
+        try:
+            return {"walk_version": kept_openings.reorder(t, job_id, order.version, order.order, who)}
+        except ValueError as error:
+            raise Refused([FieldError("order", str(error), "every opening of the job, once")]) from None
 
 
 @router.get("/jobs/{job_id}/log", response_model_exclude_unset=True)
-def job_log(db: Db, job_id: int, opening_id: int | None = None, what: str | None = None) -> list[LogLine]:
-    """Give the newest lines of a job's log, of one opening or one kind of event if asked, newest first."""
+def job_log(
+    db: Db,
+    job_id: Id,
+    opening_id: Annotated[int | None, Query(ge=1, le=GREATEST_ID)] = None,
+    what: Annotated[str | None, Query(max_length=40)] = None,
+    find: Annotated[str, Query(max_length=200, description="Words that must stand in a line, in any order.")] = "",
+    before: Annotated[int | None, Query(ge=1, le=GREATEST_ID, description="Only lines older than this one.")] = None,
+) -> LogPage:
+    """Give a page of a job's log, newest first: of one opening, one kind of event, or lines with some words, if asked."""
     with db.transaction() as t:
         kept_jobs.job(t, job_id)
-        return as_log(log_of(t, job_id, opening_id, what, most=500))
+        marks = kept_openings.marks(t, job_id)
+        lines, more = page_of(log_pages(t, job_id, opening_id, what, before), marks, find)
+    return {"lines": [{k: with_zone(line)[k] for k in ToldLine.__annotations__} for line in lines], "more": more}  # type: ignore[misc]
 
 
 @router.post("/jobs/{job_id}/walls", status_code=201)
-def new_wall(db: Db, job_id: int, wall: Wall, x_jambo_who: Who = "") -> NewId:
+def new_wall(db: Db, job_id: Id, wall: Wall, who: Who) -> NewId:
     """Add a wall to a job."""
-    with db.transaction() as t:
-        job = kept_jobs.job(t, job_id)
-        facts_of(Document(unit=job["doc"]["unit"], wall=wall))
-        return {"id": kept_jobs.new_wall(t, job_id, kept_json(wall), x_jambo_who)}
+    with db.transaction(writes=True) as t:
+        check_wall(t, kept_jobs.job(t, job_id, lock=True), wall)
+        return {"id": kept_jobs.new_wall(t, job_id, kept_json(wall), who)}
 
 
 @router.put("/walls/{wall_id}", response_model_exclude_unset=True)
-def save_wall(db: Db, wall_id: int, save: SaveWall, x_jambo_who: Who = "") -> KeptWall:
+def save_wall(db: Db, wall_id: Id, save: SaveWall, who: Who) -> KeptWall:
     """Change a wall. Refused when an opening in it could no longer be; 409 when someone changed it since."""
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
         row = kept_jobs.wall(t, wall_id, lock=True)
-        job = kept_jobs.job(t, row["job_id"])
-        facts_of(Document(unit=job["doc"]["unit"], wall=save.wall))
-        check_openings(t, job, wall=save.wall, wall_id=wall_id)
-        kept_jobs.save_wall(t, wall_id, save.version, kept_json(save.wall), x_jambo_who)
+        check_wall(t, kept_jobs.job(t, row["job_id"]), save.wall, wall_id)
+        kept_jobs.save_wall(t, wall_id, save.version, kept_json(save.wall), who)
         return as_wall(kept_jobs.wall(t, wall_id))
 
 
 @router.delete("/walls/{wall_id}", status_code=204)
-def remove_wall(db: Db, wall_id: int, x_jambo_who: Who = "") -> None:
-    """Take a wall out of its job; it can be restored. 422 while an opening stands in it."""
-    with db.transaction() as t:
+def remove_wall(db: Db, wall_id: Id, version: BasedOn, who: Who) -> None:
+    """Take a wall out of its job; it can be restored. 422 while an opening stands in it, 409 when someone changed it since."""
+    with db.transaction(writes=True) as t:
         kept_jobs.wall(t, wall_id, lock=True)
         standing = kept_openings.in_wall(t, wall_id)
         if standing:
             names = ", ".join(row["mark"] or f"no. {row['id']}" for row in standing)
             accepted = "a wall without openings: move them to another wall, or take them off the board"
             raise Refused([FieldError("wall", f"it cannot be taken out while it holds {names}", accepted)])
-        kept_jobs.remove_wall(t, wall_id, x_jambo_who)
+        kept_jobs.remove_wall(t, wall_id, version, who)
 
 
 @router.put("/walls/{wall_id}/restore", status_code=204)
-def restore_wall(db: Db, wall_id: int, x_jambo_who: Who = "") -> None:
-    """Put a removed wall back."""
-    with db.transaction() as t:
-        kept_jobs.restore_wall(t, wall_id, x_jambo_who)
+def restore_wall(db: Db, wall_id: Id, based: Based, who: Who) -> None:
+    """Put a removed wall back. 409 when someone changed it since."""
+    with db.transaction(writes=True) as t:
+        kept_jobs.restore_wall(t, wall_id, based.version, who)
 
 
 @router.get("/crew-rules/{unit}", response_model_exclude_unset=True)
@@ -306,45 +342,8 @@ def crew_rules(db: Db, unit: Unit) -> KeptRules:
 @router.put("/crew-rules/{unit}", response_model_exclude_unset=True)
 def save_crew_rules(db: Db, unit: Unit, save: SaveRules) -> KeptRules:
     """Change the crew's house rules of a unit habit."""
-    _check_rules(save.rules, unit, "rules.crew")
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
+        check_crew_rules(t, unit, save.rules)
         kept_jobs.save_crew_rules(t, unit, save.version, kept_json(save.rules))
         row = kept_jobs.crew_rules(t, unit)
     return {"version": row["version"], "rules": row["doc"]}
-
-
-def _check_rules(rules: Rules, unit: Unit, path: str) -> None:
-    level = RuleLevels(crew=rules) if path == "rules.crew" else RuleLevels(job=rules)
-    facts_of(Document(unit=unit, rules=level))
-
-
-def check_openings(
-    t: Transaction, row: Row, job: Job | None = None, wall: Wall | None = None, wall_id: int = 0
-) -> None:
-    """Refuse a change of a job's rules or of a wall that leaves an opening impossible, naming the opening."""
-    rules = job.rules if job else Rules.model_validate(row["doc"].get("rules", {}))
-    unit = job.unit if job else row["doc"]["unit"]
-    floors = job.floors if job else row["doc"].get("floors", [])
-    if job:
-        _check_rules(job.rules, unit, "rules.job")
-        check_floors(job.floors, unit)
-    for kept in kept_openings.openings(t, row["id"]):
-        if wall is not None and kept["wall_id"] != wall_id:
-            continue
-        document = Document(
-            unit=unit,
-            rules=RuleLevels(job=rules),
-            floors=floors,
-            wall=wall or parse(Wall, read_json(kept["wall_doc"])),
-            opening=parse(Opening, read_json(kept["doc"])),
-        )
-        try:
-            facts_of(document)
-        except Refused as refused:
-            mark = kept["mark"] or kept["id"]
-            raise Refused(
-                [
-                    FieldError(e.path, f"opening {mark} would not be possible: {e.reason}", e.accepted)
-                    for e in refused.errors
-                ]
-            ) from None

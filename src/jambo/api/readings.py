@@ -2,28 +2,29 @@
 
 from __future__ import annotations
 
-from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from fastapi import APIRouter
-from pydantic import BaseModel, Field
+from pydantic import AwareDatetime, BaseModel, Field
 from typing_extensions import TypedDict
 
-from jambo.api.openings import OpeningPage, document_of, page
-from jambo.api.shared import Db, ShownQuery, Who, kept_json
+from jambo.api.jobs import with_zone
+from jambo.api.openings import OpeningPage, page
+from jambo.api.shared import Db, Id, Route, ShownQuery, SomeId, Who
 from jambo.core.survey.readings import PLACES
-from jambo.files.document import Document, Reading, Survey
+from jambo.files.document import MOST_READINGS, Document, Reading, Survey
 from jambo.files.exchange import solve_document
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.files.record_out import ComparedOut, compared_out
+from jambo.jobs.documents import document_of, kept_json
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store import readings as kept
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log
 
-router = APIRouter(prefix="/api", tags=["readings"])
+router = APIRouter(prefix="/api", tags=["readings"], route_class=Route)
 
 Event = Literal["ordered", "delivered", "framed", "set", "signed", "step", "cut"]
 
@@ -33,7 +34,7 @@ class NewReading(BaseModel):
 
     reading: Reading
     instrument: Annotated[str, Field(max_length=80)] = ""
-    corrects: int | None = None
+    corrects: SomeId | None = None
 
 
 class ReadingLine(TypedDict):
@@ -42,7 +43,7 @@ class ReadingLine(TypedDict):
     id: int
     place: str
     reading: Reading | None
-    at: datetime
+    at: AwareDatetime
     who: str
     instrument: str
     corrects: int | None
@@ -78,26 +79,31 @@ def written_out(document: Document, reading: Reading) -> Reading:
 
 
 @router.post("/openings/{opening_id}/readings", status_code=201, response_model_exclude_unset=True)
-def new_reading(db: Db, opening_id: int, new: NewReading, x_jambo_who: Who = "") -> OpeningPage:
+def new_reading(db: Db, opening_id: Id, new: NewReading, who: Who) -> OpeningPage:
     """Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts."""
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
         reading = written_out(document_of(t, row), new.reading)
-        kept.add(t, row, kept_json(reading), x_jambo_who, new.instrument, new.corrects)
-        return page(t, row)
+        if new.corrects is None and len(kept.readings(t, opening_id)) >= MOST_READINGS:
+            said = f"this opening has {MOST_READINGS} readings that count, and that is as many as it takes"
+            raise Refused([FieldError("reading", said, "take an old one out first, or correct it")])
+        kept.add(t, row, kept_json(reading), who, new.instrument, new.corrects)
+        answer = page(t, row)
+    return answer()
 
 
 @router.delete("/openings/{opening_id}/readings/{reading_id}", response_model_exclude_unset=True)
-def withdraw_reading(db: Db, opening_id: int, reading_id: int, x_jambo_who: Who = "") -> OpeningPage:
+def withdraw_reading(db: Db, opening_id: Id, reading_id: Id, who: Who) -> OpeningPage:
     """Let a reading count no longer; it stays in the record."""
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        kept.withdraw(t, row, reading_id, x_jambo_who)
-        return page(t, row)
+        kept.withdraw(t, row, reading_id, who)
+        answer = page(t, row)
+    return answer()
 
 
 @router.get("/openings/{opening_id}/readings", response_model_exclude_unset=True)
-def all_readings(db: Db, opening_id: int) -> list[ReadingLine]:
+def all_readings(db: Db, opening_id: Id) -> list[ReadingLine]:
     """Give every reading ever taken of an opening, corrected and withdrawn ones too, in the order taken."""
     with db.transaction() as t:
         kept_openings.opening(t, opening_id)
@@ -105,7 +111,7 @@ def all_readings(db: Db, opening_id: int) -> list[ReadingLine]:
     corrected = {row["corrects"] for row in rows}
     return [
         {
-            "id": row["id"], "place": row["place"], "reading": row["doc"], "at": row["at"], "who": row["who"],
+            "id": row["id"], "place": row["place"], "reading": row["doc"], "at": with_zone(row)["at"], "who": row["who"],
             "instrument": row["instrument"], "corrects": row["corrects"],
             "counts": row["doc"] is not None and row["id"] not in corrected,
         }
@@ -167,16 +173,17 @@ def record(t: Transaction, row: Row, what: Event, note: str, who: str, key: str 
 
 
 @router.post("/openings/{opening_id}/events", status_code=201, response_model_exclude_unset=True)
-def new_event(db: Db, opening_id: int, event: NewEvent, x_jambo_who: Who = "") -> OpeningPage:
+def new_event(db: Db, opening_id: Id, event: NewEvent, who: Who) -> OpeningPage:
     """Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off."""
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        record(t, row, event.what, event.note, x_jambo_who, event.key, event.undo)
-        return page(t, row)
+        record(t, row, event.what, event.note, who, event.key, event.undo)
+        answer = page(t, row)
+    return answer()
 
 
 @router.get("/openings/{opening_id}/compared")
-def compared(db: Db, opening_id: int, shown: ShownQuery) -> list[ComparedOut]:
+def compared(db: Db, opening_id: Id, shown: ShownQuery) -> list[ComparedOut]:
     """Give an opening's measures as planned, found and made, side by side. 422 when it cannot be worked out."""
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id)

@@ -1,27 +1,67 @@
-"""What routers share: the database of the application, who is asking, how to show lengths."""
+"""What routers share: the database of the application, who is asking, how to show lengths, and how a call is run."""
 
 from __future__ import annotations
 
-import json
-from typing import Annotated, Any, Literal
+import contextlib
+import functools
+import random
+import re
+import time
+from collections.abc import AsyncIterator, Callable, Coroutine
+from typing import Annotated, Any, Literal, ParamSpec, TypeVar
+from urllib.parse import unquote
 
-from fastapi import Depends, Header, Query, Request
-from pydantic import BaseModel
+from fastapi import Depends, Header, Path, Query, Request, Response
+from fastapi.routing import APIRoute
+from pydantic import BaseModel, Field
 
 from jambo.core.tape import Tape, Unit
 from jambo.core.words import Region
-from jambo.files.document import Job, Show
+from jambo.files.document import Show
 from jambo.files.facts import tape_of
-from jambo.store.database import Database
+from jambo.files.problems import FieldError, Refused, path_of
+from jambo.store.database import CONNECTIONS, Database
+from jambo.store.failures import Busy
+
+P = ParamSpec("P")
+T = TypeVar("T")
+
+TRIES = 4  # a write that met others is tried again three times
+LONGEST_NAME = 80
+GREATEST_ID = 2**63 - 1
 
 
-def _database(request: Request) -> Database:
+async def _database(request: Request) -> AsyncIterator[Database]:
     database: Database = request.app.state.database
-    return database
+    yield database
 
 
-Db = Annotated[Database, Depends(_database)]
-Who = Annotated[str, Header(alias="X-Jambo-Who", max_length=80)]
+# no more calls at once than there are connections: the others wait without holding a worker, so that pages which need
+# no database are served whatever it does; and a slow reader of an answer holds no connection
+Db = Annotated[Database, Depends(_database, scope="function", max_concurrency=CONNECTIONS)]
+
+
+def _who(
+    name: Annotated[
+        str,
+        Header(
+            alias="X-Jambo-Who", max_length=4000, description="Who is asking, in any script: UTF-8, percent-encoded."
+        ),
+    ] = "",
+) -> str:
+    with contextlib.suppress(ValueError):  # sent raw by a client that does not encode: headers are read as Latin-1
+        name = name.encode("latin-1").decode("utf-8")
+    said = re.sub(r"[\s\x00-\x1f\x7f]+", " ", unquote(name, errors="replace")).strip()
+    if len(said) > LONGEST_NAME:
+        raise Refused([FieldError("X-Jambo-Who", "the name is too long", f"at most {LONGEST_NAME} characters")])
+    return said
+
+
+Who = Annotated[str, Depends(_who)]
+Id = Annotated[int, Path(ge=1, le=GREATEST_ID)]
+SomeId = Annotated[int, Field(ge=1, le=GREATEST_ID)]
+Version = Annotated[int, Field(ge=0, le=2**31 - 1)]
+BasedOn = Annotated[int, Query(alias="version", ge=0, le=2**31 - 1, description="The version this was based on.")]
 
 
 class Shown(BaseModel):
@@ -47,19 +87,59 @@ ShownQuery = Annotated[Shown, Query()]
 class Based(BaseModel):
     """A write that names the version it was based on."""
 
-    version: int
+    version: Version
 
 
-def compact(doc: Any) -> str:
-    """Write a document the way equal ones come out equal."""
-    return json.dumps(doc, separators=(",", ":"), sort_keys=True)
+def _again(call: Callable[P, T]) -> Callable[P, T]:
+    """Run a call again when it met others at the same place: nothing of it was written. Raises Busy at last."""
+
+    @functools.wraps(call)
+    def run(*args: P.args, **kwargs: P.kwargs) -> T:
+        for n in range(1, TRIES):
+            try:
+                return call(*args, **kwargs)
+            except Busy:
+                time.sleep(random.uniform(0.01, 0.05) * n)  # not all of them again at one moment
+        return call(*args, **kwargs)
+
+    return run
 
 
-def kept_json(model: BaseModel) -> dict[str, Any]:
-    """Give what is kept of a document: what was said, without the defaults nobody said."""
-    return model.model_dump(mode="json", exclude_unset=True, exclude_none=True)
+class _Checked(Request):
+    """A request whose JSON is text that can be kept."""
+
+    async def json(self) -> Any:
+        data = await super().json()
+        if b"\\u" in await self.body() and (bad := _half_character(data, ())) is not None:
+            accepted = "whole characters"
+            raise Refused([FieldError(path_of(bad) or "document", "half of a character stands in this text", accepted)])
+        return data
 
 
-def kept_job(job: Job) -> dict[str, Any]:
-    """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it."""
-    return {**job.model_dump(mode="json", exclude_none=True), "rules": kept_json(job.rules)}
+def _half_character(data: Any, path: tuple[str | int, ...]) -> tuple[str | int, ...] | None:
+    """Where a lone surrogate stands, which no file and no database can hold; None where there is none."""
+    if isinstance(data, str):
+        return path if re.search("[\ud800-\udfff]", data) else None
+    parts = data.items() if isinstance(data, dict) else enumerate(data) if isinstance(data, list) else ()
+    for key, value in parts:
+        if isinstance(key, str) and re.search("[\ud800-\udfff]", key):
+            return path
+        if (found := _half_character(value, (*path, key))) is not None:
+            return found
+    return None
+
+
+class Route(APIRoute):
+    """How every call of the API is run: its body checked, and tried again where it met others."""
+
+    def __init__(self, path: str, endpoint: Callable[..., Any], **options: Any) -> None:
+        super().__init__(path, _again(endpoint), **options)
+
+    def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
+        """Hand the call a request that checks its body."""
+        handle = super().get_route_handler()
+
+        async def checked(request: Request) -> Response:
+            return await handle(_Checked(request.scope, request.receive))
+
+        return checked

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import JSONResponse
 from typing_extensions import TypedDict
 
-from jambo.api.shared import ShownQuery
+from jambo.api.shared import Route, ShownQuery
 from jambo.core.door.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
 from jambo.core.notation import NotALength, exact_text
 from jambo.core.rules import RULES
@@ -22,7 +22,7 @@ from jambo.files.facts import heard_length, tape_of
 from jambo.files.problems import FieldError, Refused
 from jambo.files.results import HeardOut, ResultOut, heard_out, label
 
-router = APIRouter(prefix="/api", tags=["solving"])
+router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 
 
 class RuleOut(TypedDict):
@@ -80,7 +80,13 @@ def level(text: Annotated[str, Query(max_length=200)], unit: Unit) -> LevelOut:
 
 
 @router.get("/step")
-def step(text: Annotated[str, Query(max_length=200)], unit: Unit, kind: str, marks: int, shown: ShownQuery) -> HeardOut:
+def step(
+    text: Annotated[str, Query(max_length=200)],
+    unit: Unit,
+    kind: str,
+    marks: Annotated[int, Query(ge=-1000, le=1000)],
+    shown: ShownQuery,
+) -> HeardOut:
     """Move a length by whole tape marks, to the next mark first if it lies between two."""
     tape = tape_of(Show(unit=unit, step=shown.step), unit)
     length, mark = heard_length(text, unit, kind).length, tape.mark()

@@ -5,13 +5,13 @@ from __future__ import annotations
 from fastapi import APIRouter
 from typing_extensions import TypedDict
 
-from jambo.api.shared import Based, Db
+from jambo.api.shared import Based, BasedOn, Db, Id, Route
 from jambo.files.document import Of
 from jambo.files.stock import SAID, STOCK, StockItem, StockKind, checked
 from jambo.store import stock as kept_stock
 from jambo.store.database import Row
 
-router = APIRouter(prefix="/api/stock", tags=["stock"])
+router = APIRouter(prefix="/api/stock", tags=["stock"], route_class=Route)
 
 
 class FactOut(TypedDict):
@@ -84,21 +84,21 @@ def book(db: Db) -> StockBook:
 def new_item(db: Db, item: StockItem) -> KeptItem:
     """Write a new item into the book."""
     doc = checked(item).model_dump(mode="json")
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
         return _kept(kept_stock.item(t, kept_stock.new_item(t, doc)))
 
 
 @router.put("/{item_id}")
-def save_item(db: Db, item_id: int, save: SaveItem) -> KeptItem:
+def save_item(db: Db, item_id: Id, save: SaveItem) -> KeptItem:
     """Change an item. Openings that took its figures keep the ones they took."""
     doc = checked(save.item).model_dump(mode="json")
-    with db.transaction() as t:
+    with db.transaction(writes=True) as t:
         kept_stock.save_item(t, item_id, save.version, doc)
         return _kept(kept_stock.item(t, item_id))
 
 
 @router.delete("/{item_id}", status_code=204)
-def remove_item(db: Db, item_id: int) -> None:
-    """Strike an item out."""
-    with db.transaction() as t:
-        kept_stock.remove_item(t, item_id)
+def remove_item(db: Db, item_id: Id, version: BasedOn) -> None:
+    """Strike an item out. 409 when someone changed it since."""
+    with db.transaction(writes=True) as t:
+        kept_stock.remove_item(t, item_id, version)

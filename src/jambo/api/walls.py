@@ -10,20 +10,21 @@ from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, KeptWall, as_job, as_wall
-from jambo.api.shared import Db, Shown, compact, kept_json
+from jambo.api.shared import Db, Id, Route, Shown, SomeId
 from jambo.files.document import Opening, Position, Wall
 from jambo.files.wall_out import Around, Asked, WallOut, wall_out
+from jambo.jobs.documents import compact, kept_json
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.kept import read_json
 
-router = APIRouter(prefix="/api", tags=["walls"])
+router = APIRouter(prefix="/api", tags=["walls"], route_class=Route)
 
 
 class Draft(BaseModel):
     """What is tried out before it is kept: places of openings by id, and the wall's own facts."""
 
-    moves: dict[int, Position] = Field(default_factory=dict)
+    moves: dict[SomeId, Position] = Field(default_factory=dict)
     wall: Wall | None = None
     shown: Shown = Field(default_factory=Shown)
 
@@ -46,7 +47,7 @@ class WallPage(TypedDict):
 
 
 @router.post("/walls/{wall_id}/layout", response_model=WallPage)
-def layout(db: Db, wall_id: int, draft: Draft) -> Response:
+def layout(db: Db, wall_id: Id, draft: Draft) -> Response:
     """Lay a wall out. Nothing is kept: a move is kept by saving its opening."""
     with db.transaction() as t:
         wall = kept_jobs.wall(t, wall_id)

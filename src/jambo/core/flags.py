@@ -44,6 +44,11 @@ class Flag:
 LOCAL_CODE = "Follow the local code; where structure, fire or wiring is touched, a licensed person decides."
 
 KINDS: dict[str, FlagKind] = {
+    "not-worked-out": FlagKind(
+        "stop", "door",
+        "This opening cannot be worked out: a fault in Jambo, not in your work. Everything you said is kept.",
+        "Take back the last thing you changed, or take out the reading taken last; the rest of the job goes on without it.",
+    ),
     "leaf-width-two-readings": FlagKind(
         "check", "door",
         "The {leaf} width was read as {heard}, but the same writing could mean {also}, and both are stock sizes.",

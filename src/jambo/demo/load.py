@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from jambo.api.readings import record, written_out
-from jambo.api.shared import kept_json
 from jambo.demo.jobs import JOBS, RECORD, STOCK
 from jambo.files.document import Document, Job, Opening, Reading, RuleLevels, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
 from jambo.files.stock import StockItem, checked
+from jambo.jobs.documents import kept_json
 from jambo.store import jobs, openings, stock
 from jambo.store import readings as kept_readings
 from jambo.store.database import Database
@@ -18,7 +18,7 @@ WHO = "demo"
 
 def load_if_empty(database: Database) -> bool:
     """Load the demo jobs when no job was ever kept; says whether it did."""
-    with database.transaction() as t:
+    with database.transaction(writes=True) as t:
         if t.row("SELECT id FROM job LIMIT 1"):
             return False
         for item in STOCK:

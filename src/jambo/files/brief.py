@@ -16,11 +16,12 @@ from jambo.core.flags import Flag, worst_first
 from jambo.core.length import ZERO, Length, size
 from jambo.core.opening.framing import Neighbour
 from jambo.core.opening.judge import clashes
-from jambo.core.solve import Result, solve
+from jambo.core.solve import Result
 from jambo.core.sums import Figure, value_of
 from jambo.core.tape import Rounding, Tape, Unit, exact_number, show
 from jambo.core.words import Region
 from jambo.files import document
+from jambo.files.answers import worked_out
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
 from jambo.files.results import FlagOut, flag_out
@@ -122,7 +123,7 @@ def brief(
         facts = facts_of(read_as)
     except Refused as refused:
         return Brief((None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors)
-    result = solve(facts.opening, facts.wall, facts.rules)
+    result = worked_out(facts)
     leaf, asked = facts.opening.leaves[0], facts.opening
     stands, long = result.plate.standing(read_as.opening.mark, asked.placing.shares), value_of(facts.wall.length)
     if stands is not None and asked.placing.measured_from == "right":

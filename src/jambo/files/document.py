@@ -554,10 +554,14 @@ class Reading(Model):
     angle: Annotated[int, Field(ge=0, le=180)] = 0
 
 
+MOST_READINGS = 120  # that may count at one opening
+
+
 class Survey(Model):
     """The readings that count: what was corrected since is left out."""
 
-    readings: Annotated[list[Reading], Field(max_length=120)] = Field(default_factory=list)
+    # more than are taken, so that no reading that was ever kept makes its opening unreadable
+    readings: Annotated[list[Reading], Field(max_length=4 * MOST_READINGS)] = Field(default_factory=list)
 
 
 class CutPiece(Model):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from jambo.core.solve import solve
+from jambo.files.answers import worked_out
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import FieldError, Refused, parse
@@ -15,7 +15,7 @@ from jambo.files.results import ResultOut, result_out
 def solve_document(document: Document) -> ResultOut:
     """Solve a validated document. Raises Refused for facts that cannot be."""
     facts = facts_of(document)
-    return result_out(solve(facts.opening, facts.wall, facts.rules), facts, document.show.words)
+    return result_out(worked_out(facts), facts, document.show.words)
 
 
 def solve_text(text: str) -> ResultOut:

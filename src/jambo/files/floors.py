@@ -12,10 +12,11 @@ from jambo.core.length import Length
 from jambo.core.opening.floors import stack_height
 from jambo.core.opening.refloor import Moved, refloored
 from jambo.core.record import on_cuts
-from jambo.core.solve import Result, solve
+from jambo.core.solve import Result
 from jambo.core.sums import Figure, Waiting, value_of
 from jambo.core.tape import Tape, Unit
 from jambo.core.words import Region
+from jambo.files.answers import worked_out
 from jambo.files.document import Document, JobFloors, Opening
 from jambo.files.facts import Facts, facts_of
 from jambo.files.problems import Refused
@@ -102,7 +103,7 @@ def _solved(document: Document) -> tuple[Facts, Result] | None:
         facts = facts_of(document)
     except Refused:
         return None
-    return facts, solve(facts.opening, facts.wall, facts.rules)
+    return facts, worked_out(facts)
 
 
 def _waits(result: Result, words: Region) -> list[str]:
@@ -194,7 +195,7 @@ def changes(before: JobFloors, after: JobFloors, asked: Sequence[Asked], tape: T
             continue
         if was is None:
             continue
-        now = solve(facts.opening, facts.wall, facts.rules)
+        now = worked_out(facts)
         result = refloored(was[1].figures, now.figures, facts.opening, facts.rules, one.done)
         cut, was_cut = _cut_names(was[1]) | _cut_names(now), {c.figure for c in facts.opening.cuts}
         row["moved"] = [_moved_out(m, cut, was_cut, tape, words) for m in result.moved]

@@ -8,23 +8,21 @@ from dataclasses import dataclass
 from typing_extensions import TypedDict
 
 from jambo.core.length import Length
-from jambo.core.solve import solve
 from jambo.core.sums import value_of
 from jambo.core.tape import Tape
+from jambo.files.answers import readable, worked_out
 from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import Refused
 from jambo.files.results import LengthOut, length_out
 
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """An opening of the job: id, name, storey of its wall, its document."""
+    """An opening of the job: id, name, storey of its wall, its document; None where what is kept is none."""
 
     id: int
     name: str
     storey: str
-    document: Document
+    document: Document | None
 
 
 class HeadRow(TypedDict):
@@ -52,11 +50,10 @@ class StoreyOut(TypedDict):
 
 def _heads(one: Asked) -> tuple[Length, Length, tuple[Length, Length]] | None:
     """The head underside an opening needs by itself, the one it has now, and its floors on both sides."""
-    try:
-        facts = facts_of(one.document)
-    except Refused:
+    facts = readable(one.document)
+    figures = worked_out(facts).figures if facts is not None else {}
+    if not figures:
         return None
-    figures = solve(facts.opening, facts.wall, facts.rules).figures
     now = value_of(figures["head_underside"])
     own = value_of(figures["head_own"]) if "head_own" in figures else now
     a, b = value_of(figures["floor_a"]), value_of(figures["floor_b"])
@@ -83,7 +80,7 @@ def head_lines(openings: Iterable[Asked], tape: Tape) -> list[StoreyOut]:
                     {
                         "id": one.id, "name": one.name, "own": length_out(own, tape), "now": length_out(now, tape),
                         "gain": length_out(line - own, tape), "governs": own == line,
-                        "can_align": one.document.opening.door.kind == "swing",
+                        "can_align": one.document is not None and one.document.opening.door.kind == "swing",
                         "floors": [length_out(f, tape) for f in floors],
                     }
                     for one, (own, now, floors) in known

@@ -12,12 +12,12 @@ from jambo.core.catalogue import entry
 from jambo.core.door.hardware import ITEMS, Item
 from jambo.core.length import Length
 from jambo.core.opening.pieces import Piece
-from jambo.core.solve import solve
 from jambo.core.sums import Figure
 from jambo.core.tape import Rounding, Tape, run_text, show
 from jambo.core.wall.layout import Solved, lay_out
 from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.core.words import Region, fill
+from jambo.files.answers import FAILED, readable, worked_out
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import Refused
@@ -61,11 +61,11 @@ class JobLists(TypedDict):
 
 @dataclass(frozen=True, slots=True)
 class Listed:
-    """An opening of the job: its mark, the wall it stands in, and its document."""
+    """An opening of the job: its mark, the wall it stands in, and its document; None where what is kept is none."""
 
     mark: str
     wall: int
-    document: Document
+    document: Document | None
 
 
 Cut = dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]]  # by stock, by piece: how many for which mark
@@ -109,13 +109,16 @@ def job_lists(
     solved: list[Solved] = []
     standing: dict[int, list[int]] = {}
     for listed in openings:
-        try:
-            facts = facts_of(listed.document)
-        except Refused:
+        facts = readable(listed.document)
+        if facts is None:
+            found.left_out.append(listed.mark)
+            continue
+        result = worked_out(facts)
+        if FAILED in result.flags:
             found.left_out.append(listed.mark)
             continue
         standing.setdefault(listed.wall, []).append(len(solved))
-        solved.append(Solved(listed.mark, facts.opening, solve(facts.opening, facts.wall, facts.rules)))
+        solved.append(Solved(listed.mark, facts.opening, result))
     off: dict[int, Counter[str]] = {}
     own: list[tuple[str, tuple[Piece, ...]]] = []
     for wall_id, (name, document) in walls.items():

@@ -10,6 +10,8 @@ from dataclasses import asdict, dataclass
 
 from pydantic import BaseModel, ValidationError
 
+MOST_ERRORS = 20  # put into words at once: nobody reads more, and thousands would hold everybody up
+
 
 @dataclass(frozen=True, slots=True)
 class FieldError:
@@ -121,7 +123,7 @@ def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
 def from_pydantic(error: ValidationError, model: type[BaseModel]) -> Refused:
     """Put a validation error of `model` into field errors, one for each field."""
     found: dict[str, FieldError] = {}
-    for one in error.errors(include_url=False):
+    for one in error.errors(include_url=False)[:MOST_ERRORS]:
         said = in_words(one, model)
         found.setdefault(said.path, said)
     return Refused(tuple(found.values()))

@@ -10,10 +10,10 @@ from jambo.core.hanging.hang import targets
 from jambo.core.hanging.moves import GAPS
 from jambo.core.length import Length
 from jambo.core.record import Compared, compare
-from jambo.core.solve import solve
 from jambo.core.survey.readings import PLACES, Place
 from jambo.core.tape import Tape, show
 from jambo.core.words import Region, fill
+from jambo.files.answers import worked_out
 from jambo.files.document import Document, Reading
 from jambo.files.facts import facts_of
 from jambo.files.found_facts import read_reading
@@ -35,7 +35,7 @@ def compared_out(document: Document, readings: Sequence[Reading], tape: Tape, wo
     """Compare an opening. `readings` are all that were ever taken, in their order. Raises Refused when it cannot be worked out."""
     facts = facts_of(document)
     opening = facts.opening
-    result = solve(opening, facts.wall, facts.rules)
+    result = worked_out(facts)
     read = _gaps(document, readings, tape)
     wanted = targets(opening, facts.rules) if opening.kind == "swing" else {}
     gaps = {PLACES[p].label: (wanted[p].value, *read[p]) for p in GAPS if p in read and p in wanted}

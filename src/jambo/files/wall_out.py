@@ -17,13 +17,14 @@ from jambo.core.length import ZERO
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.framing import Wall
 from jambo.core.rules import HouseRules
-from jambo.core.solve import Result, solve
+from jambo.core.solve import Result
 from jambo.core.sums import HALF, Figure, value_of
 from jambo.core.tape import Tape, Unit, show
 from jambo.core.wall.judge import Said, on_wall
 from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
 from jambo.core.wall.timber import timber
 from jambo.core.words import Region
+from jambo.files.answers import FAILED, worked_out
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.places_out import PlacesOut, places_out
@@ -66,7 +67,8 @@ def _solved(around: Around, opening: str) -> tuple[Opening, Result] | None:
         facts = facts_of(around.document(opening))
     except Refused:
         return None
-    return facts.opening, solve(facts.opening, facts.wall, facts.rules)
+    result = worked_out(facts)
+    return None if FAILED in result.flags else (facts.opening, result)
 
 
 class StandingOut(TypedDict):

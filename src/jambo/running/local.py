@@ -10,13 +10,14 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
-import uvicorn
+from fastapi import FastAPI
 
 from jambo.api.app import create_app
 from jambo.demo.load import load_if_empty
 from jambo.running import web
-from jambo.running.machine import Trouble, free_port
+from jambo.running.machine import Trouble
 from jambo.running.mariadb import Server
+from jambo.running.serve import listen, open_database, web_server
 from jambo.store.database import Database
 
 
@@ -30,29 +31,33 @@ class Local:
 
 
 @contextmanager
+def serving(app: FastAPI) -> Iterator[str]:
+    """Serve an application on a free port, the way the command does; gives its address."""
+    listener = listen(0)
+    server = web_server(app)
+    thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
+    thread.start()
+    try:
+        while not server.started:
+            if not thread.is_alive():
+                raise Trouble("the web server did not start")
+            time.sleep(0.01)
+        yield f"http://127.0.0.1:{listener.getsockname()[1]}"
+    finally:
+        server.should_exit = True
+        thread.join(10)
+
+
+@contextmanager
 def running(*, demo: bool = False, front_end: bool = True) -> Iterator[Local]:
     """Run a Jambo of its own in a temporary folder, gone with everything in it afterwards."""
     dist = web.build() if front_end else None
     with tempfile.TemporaryDirectory(prefix="jambo-") as folder, Server(Path(folder)) as server:
-        database = Database(server.url)
-        database.migrate()
+        database = open_database(server.url, server.owner_url)
         if demo:
             load_if_empty(database)
-        port = free_port()
-        web_server = uvicorn.Server(
-            uvicorn.Config(
-                create_app(database, dist), host="127.0.0.1", port=port, log_level="warning", access_log=False
-            )
-        )
-        thread = threading.Thread(target=web_server.run, daemon=True)
-        thread.start()
         try:
-            while not web_server.started:
-                if not thread.is_alive():
-                    raise Trouble("the web server did not start")
-                time.sleep(0.01)
-            yield Local(f"http://127.0.0.1:{port}", database, server)
+            with serving(create_app(database, dist)) as url:
+                yield Local(url, database, server)
         finally:
-            web_server.should_exit = True
-            thread.join(10)
             database.close()

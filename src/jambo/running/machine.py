@@ -80,17 +80,6 @@ def free_port() -> int:
         return int(probe.getsockname()[1])
 
 
-def port_is_free(port: int) -> bool:
-    """Say whether 127.0.0.1:`port` can be listened on now."""
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind(("127.0.0.1", port))
-        except OSError:
-            return False
-    return True
-
-
 def digest(paths: Iterable[Path]) -> str:
     """One fingerprint of the names and contents of files, in a stable order."""
     total = hashlib.sha256()

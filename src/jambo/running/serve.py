@@ -2,94 +2,127 @@
 
 from __future__ import annotations
 
+import errno
 import os
 import signal
 import socket
 import threading
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 
 import uvicorn
+from fastapi import FastAPI
 
 from jambo.api.app import create_app
 from jambo.api.jobs import warm_up
 from jambo.running import web
-from jambo.running.machine import VAR, Trouble, port_is_free, say
+from jambo.running.machine import VAR, Trouble, say
 from jambo.running.mariadb import Server
-from jambo.store.database import Database, Unreachable
+from jambo.store.database import Database
+from jambo.store.failures import StoreFailure
+from jambo.store.migrate import NewerDatabase, migrate
 
 USUAL_PORT = 8137
+WAITING = 128  # calls that may wait in line while everything starts
+LEAVE_SECONDS = 5  # for requests under way when it is stopped; one that never ends does not hold it up
+PAUSES = (1.0, 2.0, 4.0, 8.0, 15.0, 30.0)  # between tries to start a database that does not start
 
 
-def _listen(port: int | None) -> socket.socket:
-    """Take the port asked for, or the usual one, or a free one. Raises Trouble when the one asked for is taken."""
-    if port is not None and not port_is_free(port):
-        raise Trouble(f"port {port} is taken by another program. Leave --port out to use a free one.")
-    wanted = port or (USUAL_PORT if port_is_free(USUAL_PORT) else 0)
-    listener = socket.socket()
-    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-    listener.bind(("127.0.0.1", wanted))
-    return listener
+def listen(port: int | None) -> socket.socket:
+    """Listen on the port asked for, or the usual one, or a free one. Raises Trouble when the one asked for is taken.
+
+    From here on whoever calls waits in line until the application answers. The protocol is named so that the event
+    loop sends small answers at once instead of gathering them (TCP_NODELAY).
+    """
+    for wanted in (port,) if port is not None else (USUAL_PORT, 0):
+        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
+        listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            listener.bind(("127.0.0.1", wanted))
+            listener.listen(WAITING)
+        except OSError as error:
+            listener.close()
+            if error.errno != errno.EADDRINUSE:
+                raise Trouble(f"port {wanted} cannot be listened on: {error.strerror}.") from None
+        else:
+            return listener
+    raise Trouble(f"port {port} is taken by another program. Leave --port out to use a free one.")
+
+
+def web_server(app: FastAPI) -> uvicorn.Server:
+    """The web server of an application, as every command and every test runs it: give it `listen`'s socket."""
+    config = uvicorn.Config(
+        app, log_level="warning", access_log=False, server_header=False, timeout_graceful_shutdown=LEAVE_SECONDS
+    )
+    return uvicorn.Server(config)
 
 
 @contextmanager
-def _database_url() -> Iterator[tuple[str, Server | None]]:
+def _database() -> Iterator[tuple[str, str, Server | None]]:
+    """The addresses of the database, for the application and for the owner of its tables, and the server if it is ours."""
     if given := os.environ.get("JAMBO_DATABASE_URL"):
-        yield given, None
+        yield given, os.environ.get("JAMBO_DATABASE_OWNER_URL", given), None
         return
     with Server(VAR / "db") as server:
-        yield server.url, server
+        yield server.url, server.owner_url, server
 
 
-def open_database(url: str) -> Database:
-    """Connect and migrate. Raises Trouble when the address is wrong or nobody answers there."""
+def open_database(url: str, owner: str) -> Database:
+    """Bring a database up to date and connect to it. Raises Trouble that says what stands in the way."""
     try:
-        database = Database(url)
-        database.migrate()
-    except ValueError as error:
+        for name in migrate(owner, url):
+            say(f"brought the database up to date: {name}")
+        return Database(url)
+    except StoreFailure as failure:
+        detail = f" ({failure})" if str(failure) not in failure.reason else ""
+        raise Trouble(f"{failure.reason}{detail}") from None
+    except (ValueError, NewerDatabase) as error:
         raise Trouble(str(error)) from None
-    except Exception as error:  # PooledDB connects at once; whatever it raises means the same to the user
-        if isinstance(error, Unreachable) or type(error).__module__.startswith("pymysql"):
-            raise Trouble(f"the database does not answer: {error}") from None
-        raise
-    return database
 
 
-def _keep_alive(server: Server, ended: threading.Event) -> None:
-    """Start the database again if it is killed under us."""
-    while not ended.wait(1.0):
+def keep_alive(server: Server, ended: threading.Event, pauses: Sequence[float] = PAUSES) -> None:
+    """Start the database again whenever it is killed under us, with longer and longer pauses while it does not start."""
+    failed = 0
+    while not ended.wait(pauses[min(failed, len(pauses) - 1)]):
         try:
             if server.revive():
                 say("the database had stopped; it runs again")
+            failed = 0
         except Trouble as trouble:
-            say(trouble.message)
+            failed += 1
+            say(f"{trouble.message}; trying again in {pauses[min(failed, len(pauses) - 1)]:.0f} s")
 
 
-def serve(port: int | None, *, demo: bool) -> None:
-    """Serve until Ctrl-C. Everything started here is stopped here, and nothing else."""
+def serve(port: int | None, *, demo: bool, hosts: Sequence[str] = ()) -> None:
+    """Serve until Ctrl-C. Everything started here is stopped here, and nothing else.
+
+    Args:
+        port: where to listen on 127.0.0.1; the usual port or a free one if None.
+        demo: load the demo jobs when no job was ever kept.
+        hosts: names this machine is called by beside the loopback ones, for a proxy of one's own in front.
+    """
     # A plain kill must end like Ctrl-C: the database goes down cleanly with us.
     signal.signal(signal.SIGTERM, lambda *_: signal.raise_signal(signal.SIGINT))
-    listener = _listen(port)
-    dist = web.build()
+    listener = listen(port)
     ended = threading.Event()
     try:
-        with _database_url() as (url, server):
-            database = open_database(url)
+        dist = web.build()
+        with _database() as (url, owner, server):
+            database = open_database(url, owner)
             if demo:
                 from jambo.demo.load import load_if_empty
 
                 load_if_empty(database)
             if server:
-                threading.Thread(target=_keep_alive, args=(server, ended), daemon=True).start()
+                threading.Thread(target=keep_alive, args=(server, ended), daemon=True).start()
             threading.Thread(target=warm_up, args=(database,), daemon=True).start()
-            listener.listen(128)  # whoever reads the next line and calls at once waits in line instead of being refused
             say(f"ready at http://127.0.0.1:{listener.getsockname()[1]}/ (Ctrl-C stops it)")
-            config = uvicorn.Config(create_app(database, dist), log_level="warning", access_log=False)
-            uvicorn.Server(config).run(sockets=[listener])
+            web_server(create_app(database, dist, hosts)).run(sockets=[listener])
             ended.set()
             database.close()
     except KeyboardInterrupt:
         pass
     finally:
         ended.set()
+        listener.close()
     say("stopped")

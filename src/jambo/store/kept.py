@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
 from typing import Any
 
 from jambo.store.database import Row, Transaction
+
+STRETCH = 500  # lines of a log fetched at once
 
 
 class NotKept(LookupError):
@@ -13,11 +16,17 @@ class NotKept(LookupError):
 
 
 class Stale(RuntimeError):
-    """The write was based on a version that is no longer the newest; `current` is the row as it stands."""
+    """The write was based on a version that is no longer the newest.
 
-    def __init__(self, current: Row) -> None:
-        super().__init__(f"version {current['version']} is newer")
-        self.current = current
+    `version` and `theirs` are what is kept now; `yours` is what was to be kept, or for a removal what was seen when it was
+    asked for (None where that is not on record).
+    """
+
+    def __init__(self, version: int, theirs: Any, yours: Any) -> None:
+        super().__init__(f"version {version} is newer")
+        self.version = version
+        self.theirs = theirs
+        self.yours = yours
 
 
 def write_json(doc: Any) -> str:
@@ -42,10 +51,10 @@ def must(row: Row | None, what: str) -> Row:
     return with_doc(row)
 
 
-def check_version(row: Row, based_on: int) -> None:
-    """Raise Stale unless the write is based on the row's version. The row must be locked (FOR UPDATE)."""
+def check_version(row: Row, based_on: int, yours: Any) -> None:
+    """Raise Stale unless the write is based on the row's version. The row, or its job, must be locked."""
     if row["version"] != based_on:
-        raise Stale(row)
+        raise Stale(row["version"], row["doc"], yours)
 
 
 def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", opening_id: int | None = None) -> None:
@@ -56,14 +65,36 @@ def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", open
     )
 
 
-def log_of(
-    t: Transaction, job_id: int, opening_id: int | None = None, what: str | None = None, most: int = 200
-) -> list[Row]:
-    """Read the log of a job, of one of its openings or one kind of event if asked, newest first."""
+def log_of(t: Transaction, job_id: int, opening_id: int | None = None, what: str | None = None) -> list[Row]:
+    """Read the whole log of a job, or of one of its openings or one kind of event if asked, newest first."""
+    return list(log_pages(t, job_id, opening_id, what))
+
+
+def log_pages(
+    t: Transaction, job_id: int, opening_id: int | None = None, what: str | None = None, before: int | None = None
+) -> Iterator[Row]:
+    """Read a log line by line, newest first, from before a line's id if given; fetched a stretch at a time."""
     where = "job_id = %s"
     values: list[Any] = [job_id]
     for column, value in (("opening_id", opening_id), ("what", what)):
         if value is not None:
             where, values = f"{where} AND {column} = %s", [*values, value]
-    rows = t.rows(f"SELECT * FROM log WHERE {where} ORDER BY id DESC LIMIT %s", [*values, most])
-    return [{**row, "detail": json.loads(row["detail"])} for row in rows]
+    while True:
+        upto = " AND id < %s" if before is not None else ""
+        asked = [*values, *([before] if before is not None else []), STRETCH]
+        rows = t.rows(f"SELECT * FROM log WHERE {where}{upto} ORDER BY id DESC LIMIT %s", asked)
+        for row in rows:
+            yield {**row, "detail": json.loads(row["detail"])}
+        if len(rows) < STRETCH:
+            return
+        before = rows[-1]["id"]
+
+
+def as_it_was(t: Transaction, job_id: int, what: str, version: int, wall_id: int | None = None) -> Any:
+    """Give a job's or wall's document as it was at a version, from the line of the log that changed it; None if none says."""
+    which = "" if wall_id is None else " AND JSON_VALUE(detail, '$.wall') = %s"
+    row = t.row(
+        f"SELECT detail FROM log WHERE job_id = %s AND what = %s AND JSON_VALUE(detail, '$.version') = %s{which} LIMIT 1",
+        [job_id, what, version + 1, *([] if wall_id is None else [wall_id])],
+    )
+    return json.loads(row["detail"])["from"] if row else None

@@ -6,8 +6,8 @@ import json
 from typing import Any, Literal
 
 from jambo.store.database import Row, Transaction
-from jambo.store.jobs import restore_wall, wall
-from jambo.store.kept import NotKept, check_version, log, must, write_json
+from jambo.store.jobs import job, restore_wall, walked, wall, within
+from jambo.store.kept import NotKept, Stale, check_version, log, with_doc, write_json
 
 GAP = 10  # walking-order numbers leave room to put an opening between two others
 
@@ -30,16 +30,15 @@ def in_wall(t: Transaction, wall_id: int) -> list[Row]:
     )
 
 
-def opening(t: Transaction, opening_id: int, lock: bool = False) -> Row:
-    """Read an opening. Raises NotKept."""
-    tail = " FOR UPDATE" if lock else ""
-    row = t.row(f"SELECT * FROM opening WHERE id = %s AND removed_at IS NULL{tail}", [opening_id])
-    return must(row, f"opening {opening_id}")
+def opening(t: Transaction, opening_id: int, lock: bool = False, removed: bool = False) -> Row:
+    """Read an opening of a job that is there, with its job locked if `lock`. Raises NotKept."""
+    return within(t, "opening", opening_id, lock, removed)
 
 
 def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = "") -> int:
     """Keep a new opening at the end of the walk; gives its id. Raises NotKept."""
-    if wall(t, wall_id, lock=True)["job_id"] != job_id:  # nobody takes it out meanwhile
+    job(t, job_id, lock=True)  # nobody takes the wall out meanwhile
+    if wall(t, wall_id)["job_id"] != job_id:
         raise NotKept(f"wall {wall_id} of job {job_id}")
     last = t.row("SELECT MAX(walk) AS walk FROM opening WHERE job_id = %s", [job_id])
     walk = (last["walk"] if last and last["walk"] is not None else 0) + GAP
@@ -51,6 +50,7 @@ def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = 
         "INSERT INTO opening_version (opening_id, version, doc, who) VALUES (%s, 1, %s, %s)",
         [opening_id, write_json(doc), who],
     )
+    walked(t, job_id)
     log(t, job_id, "planned", {"mark": doc.get("mark", "")}, who, opening_id)
     return opening_id
 
@@ -73,7 +73,7 @@ def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: in
 def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: str = "") -> int:
     """Keep a new version of an opening; gives its number. Raises NotKept, Stale."""
     row = opening(t, opening_id, lock=True)
-    check_version(row, based_on)
+    check_version(row, based_on, doc)
     if row["doc"] == doc:
         return int(row["version"])
     return _keep(t, row, doc, _content(t, row), None, who, "changed")
@@ -82,8 +82,8 @@ def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: 
 def move_to_wall(t: Transaction, opening_id: int, based_on: int, wall_id: int, who: str = "") -> int:
     """Put an opening into another wall of its job, as a new version with the same contents. Raises NotKept, Stale."""
     row = opening(t, opening_id, lock=True)
-    check_version(row, based_on)
-    if wall(t, wall_id, lock=True)["job_id"] != row["job_id"]:
+    check_version(row, based_on, seen(t, row, based_on))
+    if wall(t, wall_id)["job_id"] != row["job_id"]:
         raise NotKept(f"wall {wall_id} of job {row['job_id']}")
     if row["wall_id"] == wall_id:
         return int(row["version"])
@@ -122,40 +122,84 @@ def steps(t: Transaction, row: Row) -> dict[str, bool]:
     return {"can_undo": _step(t, row, "undo") is not None, "can_redo": _step(t, row, "redo") is not None}
 
 
+def seen(t: Transaction, row: Row, version: int) -> Any:
+    """An opening's document as it was at a version; None when it never had that one."""
+    sql = "SELECT doc FROM opening_version WHERE opening_id = %s AND version = %s"
+    kept = t.row(sql, [row["id"], version])
+    return json.loads(kept["doc"]) if kept else None
+
+
 def travel(t: Transaction, opening_id: int, based_on: int, way: Literal["undo", "redo"], who: str = "") -> Row | None:
     """Bring back the version before (or after) as a new version; None when there is none. Raises NotKept, Stale."""
     row = opening(t, opening_id, lock=True)
-    check_version(row, based_on)
-    step = _step(t, row, way)
+    step = target(t, row, based_on, way)
     if step is None:
         return None
-    _keep(t, row, json.loads(step["doc"]), None, int(step["version"]), who, "undone" if way == "undo" else "redone")
+    _keep(t, row, step["doc"], None, int(step["version"]), who, "undone" if way == "undo" else "redone")
     return opening(t, opening_id)
 
 
-def remove_opening(t: Transaction, opening_id: int, who: str = "") -> None:
-    """Take an opening off the board; its versions and log stay. Raises NotKept."""
+def target(t: Transaction, row: Row, based_on: int, way: Literal["undo", "redo"]) -> Row | None:
+    """The version one step back or forward, None where there is none. Raises Stale."""
+    check_version(row, based_on, seen(t, row, based_on))
+    step = _step(t, row, way)
+    return with_doc(step) if step is not None else None
+
+
+def remove_opening(t: Transaction, opening_id: int, based_on: int, who: str = "") -> None:
+    """Take an opening off the board; its versions and log stay. Raises NotKept, Stale."""
     row = opening(t, opening_id, lock=True)
+    check_version(row, based_on, seen(t, row, based_on))
     t.run("UPDATE opening SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [opening_id])
+    walked(t, row["job_id"])
     log(t, row["job_id"], "removed", {"mark": row["mark"]}, who, opening_id)
 
 
-def restore_opening(t: Transaction, opening_id: int, who: str = "") -> None:
-    """Put a removed opening back, with its wall when that was taken out since. Raises NotKept."""
+def restore_opening(t: Transaction, opening_id: int, based_on: int, who: str = "") -> None:
+    """Put a removed opening back, with its wall when that was taken out since; one that is there stays as it is.
+
+    Raises NotKept, Stale.
+    """
+    row = opening(t, opening_id, lock=True, removed=True)
+    check_version(row, based_on, seen(t, row, based_on))
+    if row["removed_at"] is None:
+        return
     t.run("UPDATE opening SET removed_at = NULL WHERE id = %s", [opening_id])
-    row = opening(t, opening_id)
-    restore_wall(t, row["wall_id"], who)
+    restore_wall(t, row["wall_id"], who=who)
+    walked(t, row["job_id"])
     log(t, row["job_id"], "restored", {"mark": row["mark"]}, who, opening_id)
 
 
-def reorder(t: Transaction, job_id: int, order: list[int], who: str = "") -> None:
-    """Set the walking order of a job. Raises NotKept unless `order` names each of its openings once."""
-    rows = t.rows("SELECT id FROM opening WHERE job_id = %s AND removed_at IS NULL FOR UPDATE", [job_id])
-    if sorted(order) != sorted(row["id"] for row in rows):
-        raise NotKept("an order that names every opening of the job once")
+def marks(t: Transaction, job_id: int) -> dict[int, str]:
+    """What the openings of a job are called, by id; those taken off the board too."""
+    rows = t.rows("SELECT id, mark FROM opening WHERE job_id = %s", [job_id])
+    return {row["id"]: row["mark"] or f"no. {row['id']}" for row in rows}
+
+
+def walk(t: Transaction, job_id: int) -> list[int]:
+    """The openings of a job in walking order, by id."""
+    sql = "SELECT id FROM opening WHERE job_id = %s AND removed_at IS NULL ORDER BY walk, id"
+    return [row["id"] for row in t.rows(sql, [job_id])]
+
+
+def reorder(t: Transaction, job_id: int, based_on: int, order: list[int], who: str = "") -> int:
+    """Set the walking order of a job; gives the order's new version. Raises NotKept, Stale, ValueError.
+
+    ValueError when `order` does not name each of the job's openings once.
+    """
+    row = job(t, job_id, lock=True)
+    now = walk(t, job_id)
+    if row["walk_version"] != based_on:
+        raise Stale(row["walk_version"], {"order": now}, {"order": order})
+    if sorted(order) != sorted(now):
+        raise ValueError("the order does not name each opening of the job once")
+    if order == now:
+        return based_on
     for place, opening_id in enumerate(order, 1):
         t.run("UPDATE opening SET walk = %s WHERE id = %s", [place * GAP, opening_id])
+    walked(t, job_id)
     log(t, job_id, "walking order", {"order": order}, who)
+    return based_on + 1
 
 
 def changed_paths(old: Any, new: Any, path: str = "") -> list[str]:

@@ -28,14 +28,14 @@ def new_item(t: Transaction, doc: Any) -> int:
 
 def save_item(t: Transaction, item_id: int, based_on: int, doc: Any) -> None:
     """Keep an item's new facts. Raises NotKept, Stale."""
-    check_version(item(t, item_id, lock=True), based_on)
+    check_version(item(t, item_id, lock=True), based_on, doc)
     t.run(
         "UPDATE stock SET kind = %s, doc = %s, version = version + 1 WHERE id = %s",
         [doc["kind"], write_json(doc), item_id],
     )
 
 
-def remove_item(t: Transaction, item_id: int) -> None:
-    """Strike an item out of the book; openings that took its figures keep them. Raises NotKept."""
-    item(t, item_id, lock=True)
+def remove_item(t: Transaction, item_id: int, based_on: int) -> None:
+    """Strike an item out of the book; openings that took its figures keep them. Raises NotKept, Stale."""
+    check_version(item(t, item_id, lock=True), based_on, None)
     t.run("UPDATE stock SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [item_id])

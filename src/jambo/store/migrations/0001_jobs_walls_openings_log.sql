@@ -1,11 +1,11 @@
 -- Documents are kept as JSON; the columns beside them are what is searched and joined on.
-CREATE TABLE crew_rules (
+CREATE TABLE IF NOT EXISTS crew_rules (
   unit CHAR(2) NOT NULL PRIMARY KEY,
   version INT NOT NULL,
   doc JSON NOT NULL
 );
 
-CREATE TABLE job (
+CREATE TABLE IF NOT EXISTS job (
   id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
   version INT NOT NULL DEFAULT 1,
   doc JSON NOT NULL,
@@ -13,7 +13,7 @@ CREATE TABLE job (
   removed_at DATETIME(6) NULL
 );
 
-CREATE TABLE wall (
+CREATE TABLE IF NOT EXISTS wall (
   id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
   job_id BIGINT NOT NULL,
   version INT NOT NULL DEFAULT 1,
@@ -21,7 +21,7 @@ CREATE TABLE wall (
   CONSTRAINT wall_of_job FOREIGN KEY (job_id) REFERENCES job (id)
 );
 
-CREATE TABLE opening (
+CREATE TABLE IF NOT EXISTS opening (
   id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
   job_id BIGINT NOT NULL,
   wall_id BIGINT NOT NULL,
@@ -38,7 +38,7 @@ CREATE TABLE opening (
 
 -- Every version an opening ever had. A fresh version names the one it was made from (parent);
 -- an undone or redone one names the fresh version whose contents it brings back (content_of).
-CREATE TABLE opening_version (
+CREATE TABLE IF NOT EXISTS opening_version (
   opening_id BIGINT NOT NULL,
   version INT NOT NULL,
   parent INT NULL,
@@ -50,7 +50,7 @@ CREATE TABLE opening_version (
   CONSTRAINT version_of_opening FOREIGN KEY (opening_id) REFERENCES opening (id)
 );
 
-CREATE TABLE log (
+CREATE TABLE IF NOT EXISTS log (
   id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
   job_id BIGINT NOT NULL,
   opening_id BIGINT NULL,
@@ -63,14 +63,14 @@ CREATE TABLE log (
   KEY by_opening (opening_id, id)
 );
 
-CREATE TRIGGER log_is_never_changed BEFORE UPDATE ON log FOR EACH ROW
+CREATE OR REPLACE TRIGGER log_is_never_changed BEFORE UPDATE ON log FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'the log is append-only';
 
-CREATE TRIGGER log_is_never_cut BEFORE DELETE ON log FOR EACH ROW
+CREATE OR REPLACE TRIGGER log_is_never_cut BEFORE DELETE ON log FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'the log is append-only';
 
-CREATE TRIGGER versions_are_never_changed BEFORE UPDATE ON opening_version FOR EACH ROW
+CREATE OR REPLACE TRIGGER versions_are_never_changed BEFORE UPDATE ON opening_version FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'versions are append-only';
 
-CREATE TRIGGER versions_are_never_cut BEFORE DELETE ON opening_version FOR EACH ROW
+CREATE OR REPLACE TRIGGER versions_are_never_cut BEFORE DELETE ON opening_version FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'versions are append-only';

@@ -1,5 +1,5 @@
 -- The crew's stock book: sizes, kits and hardware they buy, each with the sheet its figures were taken from.
-CREATE TABLE stock (
+CREATE TABLE IF NOT EXISTS stock (
   id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
   version INT NOT NULL DEFAULT 1,
   kind VARCHAR(20) NOT NULL,

@@ -1,5 +1,5 @@
 -- Readings are only ever added: a correction names the one it corrects, and one without a document withdraws it.
-CREATE TABLE reading (
+CREATE TABLE IF NOT EXISTS reading (
   id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
   opening_id BIGINT NOT NULL,
   place VARCHAR(40) NOT NULL,
@@ -14,8 +14,8 @@ CREATE TABLE reading (
   KEY readings_of (opening_id, id)
 );
 
-CREATE TRIGGER readings_are_never_changed BEFORE UPDATE ON reading FOR EACH ROW
+CREATE OR REPLACE TRIGGER readings_are_never_changed BEFORE UPDATE ON reading FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'readings are append-only';
 
-CREATE TRIGGER readings_are_never_cut BEFORE DELETE ON reading FOR EACH ROW
+CREATE OR REPLACE TRIGGER readings_are_never_cut BEFORE DELETE ON reading FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'readings are append-only';

@@ -1,0 +1,155 @@
+"""Every way a call can go wrong, in words: what the answer looks like and which exception it is made from.
+
+400  the request cannot be read            409  someone changed it since
+403  it comes from another site's page     413  it is too large
+404  there is no such thing                421  it is meant for another machine
+405  it is not done that way               422  what was said cannot be taken
+500  a fault in Jambo                      503  the database does not do it now
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from itertools import islice
+from typing import Any, NotRequired
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+from typing_extensions import TypedDict
+
+from jambo.api.gate import TOO_LARGE
+from jambo.files.problems import MOST_ERRORS, FieldError, Refused, in_words
+from jambo.store.failures import StoreFailure
+from jambo.store.kept import NotKept, Stale
+from jambo.store.openings import changed_paths
+
+
+class ErrorOut(TypedDict):
+    """What went wrong and why; `request` is the number the log has it under."""
+
+    error: str
+    reason: str
+    request: NotRequired[str]
+
+
+class FieldErrorOut(TypedDict):
+    """One thing wrong with one field."""
+
+    path: str
+    reason: str
+    accepted: str
+
+
+class RefusedOut(TypedDict):
+    """Everything that cannot be taken; `more` counts what is wrong beyond the errors named."""
+
+    error: str
+    errors: list[FieldErrorOut]
+    more: int
+
+
+class ConflictOut(TypedDict):
+    """A write that came too late: what is kept now, what was to be kept, and the fields in which they differ.
+
+    For a removal `yours` is what was seen when it was asked for, None where that is not on record.
+    """
+
+    error: str
+    reason: str
+    version: int
+    theirs: dict[str, Any]
+    yours: dict[str, Any] | None
+    differs: list[str]
+
+
+RESPONSES: dict[int | str, dict[str, Any]] = {
+    **{code: {"model": ErrorOut} for code in (400, 403, 404, 413, 421, 503)},
+    409: {"model": ConflictOut},
+    422: {"model": RefusedOut},
+}
+
+
+def _refused(errors: Iterable[FieldError]) -> JSONResponse:
+    named = list(errors)
+    said = [e.as_dict() for e in named[:MOST_ERRORS]]
+    return JSONResponse({"error": "refused", "errors": said, "more": len(named) - len(said)}, 422)
+
+
+def _body_model(request: Request) -> type[BaseModel] | None:
+    """Find the model of a route's body, to name the keys it accepts."""
+    dependant = getattr(request.scope.get("route"), "dependant", None)
+    for param in getattr(dependant, "body_params", []):
+        annotation = param.field_info.annotation
+        if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+            return annotation
+    return None
+
+
+async def _on_validation(request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    model = _body_model(request)
+    every = error.errors()
+    found: dict[str, FieldError] = {}
+    for one in islice(every, MOST_ERRORS):  # putting thousands into words would hold everybody up
+        said = in_words({**one, "loc": tuple(one["loc"][1:])}, model if one["loc"][0] == "body" else None)
+        found.setdefault(said.path, said)
+    answer = {"error": "refused", "errors": [e.as_dict() for e in found.values()]}
+    return JSONResponse({**answer, "more": max(0, len(every) - MOST_ERRORS)}, 422)
+
+
+async def _on_refused(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, Refused)
+    return _refused(error.errors)
+
+
+async def _on_not_kept(_: Request, error: Exception) -> JSONResponse:
+    return JSONResponse({"error": "not found", "reason": f"there is no {error.args[0]}, or it was removed"}, 404)
+
+
+async def _on_stale(_: Request, error: Exception) -> JSONResponse:
+    """Give both versions, so that nothing is lost and the person can choose."""
+    assert isinstance(error, Stale)
+    return JSONResponse(
+        {
+            "error": "stale",
+            "reason": "someone changed this since you opened it",
+            "version": error.version,
+            "theirs": error.theirs,
+            "yours": error.yours,
+            "differs": changed_paths(error.theirs, error.yours) if error.yours is not None else [],
+        },
+        409,
+    )
+
+
+async def _on_store_failure(request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, StoreFailure)
+    said = {"error": error.kind, "reason": error.reason, "request": request.state.request}
+    return JSONResponse(said, 503, headers={"Retry-After": "2"})
+
+
+_HTTP = {
+    400: ("cannot be read", "the request cannot be read: it is not what this address takes"),
+    404: ("not found", "there is no such address"),
+    405: ("not done that way", "this address does not take that method"),
+    413: TOO_LARGE,
+}
+
+
+async def _on_http(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, HTTPException)
+    name, reason = _HTTP.get(error.status_code, ("refused", str(error.detail)))
+    return JSONResponse({"error": name, "reason": reason}, error.status_code, headers=error.headers)
+
+
+def tell_errors(app: FastAPI) -> None:
+    """Have an application tell every error in these words."""
+    app.add_exception_handler(RequestValidationError, _on_validation)
+    app.add_exception_handler(Refused, _on_refused)
+    app.add_exception_handler(NotKept, _on_not_kept)
+    app.add_exception_handler(Stale, _on_stale)
+    app.add_exception_handler(StoreFailure, _on_store_failure)
+    app.add_exception_handler(HTTPException, _on_http)

@@ -1,0 +1,115 @@
+"""The one check every change passes: save, undo, redo, restore, move, floors, heads, rules.
+
+A change is refused for what it breaks itself. What cannot be already, for whatever reason, stands in nobody's way: a job
+with an opening that no longer fits its wall can still be renamed.
+"""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterable
+
+from jambo.core.tape import Unit
+from jambo.files.document import Document, Job, Opening, RuleLevels, Rules, Wall
+from jambo.files.facts import facts_of
+from jambo.files.floor_facts import check_floors
+from jambo.files.problems import FieldError, Refused, parse
+from jambo.jobs.documents import Around, kept_job
+from jambo.store import jobs as kept_jobs
+from jambo.store import openings as kept_openings
+from jambo.store.database import Row, Transaction
+
+Change = tuple[str, Document | None, Document]  # an opening's name ("" for the one worked on), before, after
+
+
+def problems(document: Document) -> dict[tuple[str, str], FieldError]:
+    """Give everything about a document that cannot be, by path and reason."""
+    try:
+        facts_of(document)
+    except Refused as refused:
+        return {(e.path, e.reason): e for e in refused.errors}
+    return {}
+
+
+def refuse_what_breaks(changes: Iterable[Change]) -> None:
+    """Raise Refused for what cannot be after a change and was not so before it; before is None for what is new."""
+    for name, before, after in changes:
+        new = problems(after)
+        if new and before is not None:
+            was = problems(before)
+            new = {key: error for key, error in new.items() if key not in was}
+        if new:
+            told = f"opening {name} would not be possible: " if name else ""
+            raise Refused([FieldError(e.path, told + e.reason, e.accepted) for e in new.values()])
+
+
+def check_opening(
+    t: Transaction, job: Row, walls: tuple[int | None, int], openings: tuple[Opening | None, Opening]
+) -> None:
+    """Check one opening that changes, moves, or comes (back) into its job.
+
+    Args:
+        t: the transaction the change is made in, with the job locked.
+        job: the job's row.
+        walls: the wall it stands in before, and after.
+        openings: its document before and after; None before for one that is new or was off the board.
+
+    Raises:
+        Refused: with what the change breaks.
+    """
+    around = Around.of(t, job["doc"])
+    was, now = openings
+    after = around.document(kept_jobs.wall(t, walls[1], removed=True)["doc"], now)
+    before = None
+    if was is not None and walls[0] is not None:
+        before = around.document(kept_jobs.wall(t, walls[0], removed=True)["doc"], was)
+    refuse_what_breaks([("", before, after)])
+
+
+def check_wall(t: Transaction, job: Row, wall: Wall, wall_id: int | None = None) -> None:
+    """Check a wall that is new or changes, with all openings that stand in it. Raises Refused."""
+    around = Around.of(t, job["doc"])
+    if wall_id is None:
+        refuse_what_breaks([("", None, around.document(wall))])
+        return
+    was = kept_jobs.wall(t, wall_id)["doc"]
+    standing = [(_name(row), parse(Opening, json.loads(row["doc"]))) for row in kept_openings.in_wall(t, wall_id)]
+    refuse_what_breaks(
+        [
+            ("", around.document(was), around.document(wall)),
+            *((name, around.document(was, one), around.document(wall, one)) for name, one in standing),
+        ]
+    )
+
+
+def check_job(t: Transaction, row: Row | None, job: Job) -> None:
+    """Check a job that is new or changes: its floors, its rules, and all its openings. Raises Refused."""
+    if row is None or job.floors != parse(Job, row["doc"]).floors:
+        check_floors(job.floors, job.unit)
+    after = Around.of(t, kept_job(job))
+    if row is None:
+        refuse_what_breaks([("", None, after.document())])
+        return
+    before = Around.of(t, row["doc"])
+    refuse_what_breaks([("", before.document(), after.document())])
+    standing = [
+        (_name(o), parse(Wall, json.loads(o["wall_doc"])), parse(Opening, json.loads(o["doc"])))
+        for o in kept_openings.openings(t, row["id"])
+    ]
+    refuse_what_breaks((name, before.document(wall, one), after.document(wall, one)) for name, wall, one in standing)
+
+
+def check_crew_rules(t: Transaction, unit: Unit, rules: Rules) -> None:
+    """Check the crew's rules of a habit alone, and under the rules every job and opening says. Raises Refused."""
+    was = parse(Rules, kept_jobs.crew_rules(t, unit)["doc"])
+    for job, opening in [("{}", "{}"), *kept_jobs.rules_said(t, unit)]:
+        refuse_what_breaks([("", _ruled(unit, was, job, opening), _ruled(unit, rules, job, opening))])
+
+
+def _ruled(unit: Unit, crew: Rules, job: str, opening: str) -> Document:
+    levels = RuleLevels(crew=crew, job=parse(Rules, json.loads(job)))
+    return Document(unit=unit, rules=levels, opening=parse(Opening, {"rules": json.loads(opening)}))
+
+
+def _name(row: Row) -> str:
+    return str(row["mark"] or f"no. {row['id']}")

@@ -1,0 +1,103 @@
+"""Whole documents from what is kept: an opening with its wall, the rules over it, its readings and its cuts."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel
+
+from jambo.files.document import CutPiece, Document, Job, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
+from jambo.files.problems import Refused, parse
+from jambo.store import events
+from jambo.store import jobs as kept_jobs
+from jambo.store import openings as kept_openings
+from jambo.store.database import Row, Transaction
+from jambo.store.readings import of_job, readings
+
+
+@dataclass(frozen=True)
+class Around:
+    """What every opening of a job stands on: its unit, how it is shown, the rules over it and its floors."""
+
+    job: dict[str, Any]
+    crew: Any
+
+    @classmethod
+    def of(cls, t: Transaction, job: dict[str, Any]) -> Around:
+        """Read what stands around the openings of a job, given by its document."""
+        return cls(job, kept_jobs.crew_rules(t, job["unit"])["doc"])
+
+    @property
+    def rules(self) -> RuleLevels:
+        """The rules of crew and job."""
+        return RuleLevels(crew=parse(Rules, self.crew), job=parse(Rules, self.job.get("rules", {})))
+
+    def document(self, wall: Wall | dict[str, Any] | None = None, opening: Opening | None = None) -> Document:
+        """Give the document of an opening in a wall, of a wall alone, or of the rules alone. Raises Refused."""
+        job = self.job
+        return Document(
+            unit=job["unit"],
+            show=Show(step=job.get("step"), words=job.get("words", "north_america")),
+            rules=self.rules,
+            floors=job.get("floors", []),
+            wall=(wall if isinstance(wall, Wall) else parse(Wall, wall)) if wall is not None else Wall(),
+            opening=opening or Opening(),
+        )
+
+
+def compact(doc: Any) -> str:
+    """Write a document the way equal ones come out equal."""
+    return json.dumps(doc, separators=(",", ":"), sort_keys=True)
+
+
+def kept_json(model: BaseModel) -> dict[str, Any]:
+    """Give what is kept of a document: what was said, without the defaults nobody said."""
+    return model.model_dump(mode="json", exclude_unset=True, exclude_none=True)
+
+
+def kept_job(job: Job) -> dict[str, Any]:
+    """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it."""
+    return {**job.model_dump(mode="json", exclude_none=True), "rules": kept_json(job.rules)}
+
+
+def cut_piece(line: Row) -> CutPiece:
+    """Give a line of the log about a cut as the document has it."""
+    return CutPiece(figure=line["detail"]["figure"], length=line["detail"]["length"], when=f"{line['at']:%a %d %b}")
+
+
+def document_of(t: Transaction, row: Row) -> Document:
+    """Give the whole document of a kept opening. Raises Refused when what is kept is no such document."""
+    around = Around.of(t, kept_jobs.job(t, row["job_id"])["doc"])
+    wall = kept_jobs.wall(t, row["wall_id"])["doc"]
+    taken = [r["doc"] for r in readings(t, row["id"])]
+    return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]))
+
+
+def _whole(around: Around, wall: Any, opening: Any, taken: list[Any], cuts: list[Row]) -> Document:
+    return around.document(wall, parse(Opening, opening)).model_copy(
+        update={
+            "survey": parse(Survey, {"readings": [parse(Reading, r) for r in taken]}),
+            "cuts": [cut_piece(c) for c in cuts],
+        }
+    )
+
+
+def documents_of_job(t: Transaction, job_id: int, around: Around) -> Iterator[tuple[Row, Document | None]]:
+    """Give every opening of a job in walking order with its document, read in as many queries whatever their number.
+
+    The document is None where what is kept is none: that opening alone has no answer, and the others go on without it.
+    """
+    rows = kept_openings.openings(t, job_id)
+    taken, cuts = of_job(t, job_id), events.cuts_of_job(t, job_id)
+    for row in rows:
+        row |= {"doc": json.loads(row["doc"])}
+        read = [json.loads(one) for one in taken.get(row["id"], ())]
+        try:
+            document = _whole(around, json.loads(row["wall_doc"]), row["doc"], read, cuts.get(row["id"], []))
+        except Refused:
+            yield row, None
+        else:
+            yield row, document

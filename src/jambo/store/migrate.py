@@ -1,0 +1,125 @@
+"""The tables: numbered migrations, forward only, and what the application's own account may do with each table.
+
+Migrations run under an account that owns the tables; the application works under one that can add to the record and
+read it, and nothing else. Every statement of a migration may run twice, because MariaDB commits definitions as it goes:
+a start that is killed half way is simply done again.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+import pymysql
+
+from jambo.store.database import Transaction, connect
+from jambo.store.failures import Busy, told_as_failure
+
+MIGRATIONS = Path(__file__).with_name("migrations")
+LOCK_SECONDS = 60
+ANSWER_SECONDS = 900.0  # a definition over a long table takes its time
+
+_CHANGED, _ADDED = "SELECT, INSERT, UPDATE", "SELECT, INSERT"
+RIGHTS = {  # what the application may do; a table that is not named here it cannot even read
+    "crew_rules": _CHANGED,
+    "job": _CHANGED,
+    "wall": _CHANGED,
+    "opening": _CHANGED,
+    "stock": _CHANGED,
+    "opening_version": _ADDED,
+    "reading": _ADDED,
+    "log": _ADDED,
+    "migration": "SELECT",
+}
+
+
+class NewerDatabase(RuntimeError):
+    """The database was made by a newer Jambo; this one leaves it alone."""
+
+
+def known() -> dict[int, Path]:
+    """Give the migrations this program has, by number."""
+    return {int(path.name.split("_")[0]): path for path in sorted(MIGRATIONS.glob("[0-9]*.sql"))}
+
+
+def done(t: Transaction) -> set[int]:
+    """Give the numbers of the migrations a database has had; none while it has no tables."""
+    sql = "SELECT 1 FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'migration'"
+    if t.row(sql) is None:
+        return set()
+    return {row["number"] for row in t.rows("SELECT number FROM migration")}
+
+
+def migrate(owner: str, application: str) -> list[str]:
+    """Bring the tables up to date and give the application its rights to them. Any number may call this at once.
+
+    Args:
+        owner: address of the database under the account that may define tables.
+        application: address under the account the application works with; the same address gives it no rights.
+
+    Returns:
+        The names of the migrations that ran.
+
+    Raises:
+        NewerDatabase: it has migrations this program does not know; nothing was changed.
+        StoreFailure: it cannot be reached, or refuses.
+        ValueError: an address is none.
+    """
+    ran = []
+    with _alone(owner) as t:
+        had, ours = done(t), known()
+        if had and max(had) > max(ours):
+            raise NewerDatabase(
+                f"this database was made by a newer Jambo (its tables are at {max(had)}, this one knows {max(ours)}). "
+                "It is left as it is; use the newer Jambo"
+            )
+        if ours.keys() - had:
+            t.run("CREATE TABLE IF NOT EXISTS migration (number INT NOT NULL PRIMARY KEY, name VARCHAR(120) NOT NULL)")
+        for number in sorted(ours.keys() - had):
+            for statement in statements(ours[number].read_text(encoding="utf-8")):
+                t.run(statement)
+            t.run("INSERT INTO migration (number, name) VALUES (%s, %s)", [number, ours[number].stem])
+            ran.append(ours[number].stem)
+        if application != owner:
+            account = _account(application)
+            for table, rights in RIGHTS.items():
+                t.run(f"GRANT {rights} ON {table} TO %s@%s", account)
+    return ran
+
+
+def _account(address: str) -> list[str]:
+    """The account behind an address, as the server names it: user and host. It needs no right to anything yet."""
+    wanted = {k: v for k, v in connect(address).items() if k != "database"}
+    with told_as_failure():
+        connection = pymysql.connect(**wanted)
+        try:
+            with connection.cursor() as cursor:
+                cursor.execute("SELECT CURRENT_USER() AS account")
+                return str(cursor.fetchone()["account"]).rsplit("@", 1)
+        finally:
+            connection.close()
+
+
+@contextmanager
+def _alone(owner: str) -> Iterator[Transaction]:
+    """A connection of its own on which every statement is kept at once, while nobody else migrates."""
+    wanted = connect(owner, ANSWER_SECONDS)
+    with told_as_failure():
+        connection = pymysql.connect(**{**wanted, "autocommit": True})
+        try:
+            with connection.cursor() as cursor:
+                t = Transaction(cursor)
+                got = t.row("SELECT GET_LOCK(%s, %s) AS got", [f"jambo-migrations-{wanted['database']}", LOCK_SECONDS])
+                if not got or got["got"] != 1:
+                    raise Busy("another Jambo is bringing the database up to date")
+                yield t
+        finally:
+            connection.close()  # and with it the lock
+
+
+def statements(sql: str) -> list[str]:
+    """Split a migration into statements; comments are dropped. Statements end with a semicolon at a line's end."""
+    bare = re.sub(r"^\s*--.*$", "", sql, flags=re.M)
+    return [part.strip() for part in re.split(r";\s*$", bare, flags=re.M) if part.strip()]
