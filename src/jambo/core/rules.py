@@ -142,7 +142,7 @@ RULES: dict[str, Rule] = {
     "plumb_tolerance": Rule("{leg} out of plumb at most, over its length", "gap", "1/16", "2", "TRADE 14."),
     "shim_tip": Rule("{shim} thickness at its tip", "gap", "1/32", "1", "TRADE 14: measure the bundle."),
     "shim_butt": Rule("{shim} thickness at its butt", "gap", "5/16", "8", "TRADE 14."),
-    "shim_length": Rule("{shim} length", "small", "8", "200", "TRADE 14."),
+    "shim_length": Rule("{shim} length", "shim_length", "8", "200", "TRADE 14."),
     "squeeze": Rule("{shim}s set strong by", "gap", "1/32", "1/2", "TRADE 14: a fixing squeezes them."),
     "straight": Rule("{leg} straight within", "gap", "1/32", "1", "TRADE 14: between stations."),
     "latch_station": Rule("{shim}s above and below the latch by", "small", "3", "75", "TRADE 14."),

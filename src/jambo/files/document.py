@@ -415,7 +415,7 @@ class Rules(Model):
     plumb_tolerance: Annotated[LengthText | None, Of("gap")] = None
     shim_tip: Annotated[LengthText | None, Of("gap")] = None
     shim_butt: Annotated[LengthText | None, Of("gap")] = None
-    shim_length: Annotated[LengthText | None, Of("small")] = None
+    shim_length: Annotated[LengthText | None, Of("shim_length")] = None
     squeeze: Annotated[LengthText | None, Of("gap")] = None
     straight: Annotated[LengthText | None, Of("gap")] = None
     latch_station: Annotated[LengthText | None, Of("small")] = None

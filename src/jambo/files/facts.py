@@ -49,7 +49,12 @@ def _rules(document: doc.Document, reader: Reader) -> HouseRules:
             fact = reader.length(levels[level], name, path, name)
             if isinstance(fact, Known):
                 settled.setdefault(level, {})[name] = fact.value
-    return HouseRules(document.unit, settled)
+    rules = HouseRules(document.unit, settled)
+    tip, butt = rules.known("shim_tip"), rules.known("shim_butt")
+    if butt.value <= tip.value:
+        thin = exact_text(tip.value, reader.unit)
+        reader.refuse(butt.source.path, "a shim is thicker at its butt than at its tip", f"more than {thin}, its tip")
+    return rules
 
 
 def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:

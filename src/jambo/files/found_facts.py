@@ -5,13 +5,21 @@ from __future__ import annotations
 from fractions import Fraction
 
 from jambo.core.catalogue import named
-from jambo.core.notation import Heard, NotALength, read
+from jambo.core.length import Length
+from jambo.core.notation import Heard, NotALength, exact_text, read
 from jambo.core.record import Cut
 from jambo.core.setting.facts import Setting
 from jambo.core.survey.level import STEEPEST, read_level
-from jambo.core.survey.readings import PLACES, Reading, Survey
+from jambo.core.survey.readings import PLACES, Reading, Survey, Written
+from jambo.core.tape import Unit
 from jambo.files import document as doc
 from jambo.files.reader import Reader, known
+
+# A bow over a short straightedge says nothing of the whole stud, and a level over nothing says nothing at all.
+LEAST_OVER: dict[Written, dict[Unit, Length]] = {
+    "length": {"in": Length.inches(12), "mm": Length.mm(300)},
+    "level": {"in": Length.inches(4), "mm": Length.mm(100)},
+}
 
 
 def setting_of(setting: doc.Setting, reader: Reader) -> Setting:
@@ -40,8 +48,13 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
     """Read one reading; None, with its errors noted, when it cannot be one."""
     asked = PLACES[one.place]
     wrong = len(reader.errors)
+    least = LEAST_OVER[asked.written][reader.unit]
     over, at = known(reader, one, "over", path, "over"), known(reader, one, "at", path, "at")
     value, along = None, over.value if over is not None else None
+    if along is not None and along < least:
+        what = {"level": "a level", "length": "a straightedge"}[asked.written]
+        short = f"{what} of {exact_text(along, reader.unit)} is too short to tell anything"
+        reader.refuse(f"{path}.over", short, f"at least {exact_text(least, reader.unit)}")
     try:
         if asked.written == "level":
             said = read_level(one.value, reader.unit)

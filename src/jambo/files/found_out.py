@@ -269,6 +269,8 @@ def _pack(station: Station, tape: Tape, words: Region) -> str:
     pack, fine = station.pack, _fine(tape)
     if station.gap < -TOUCHES:
         return fill("the {stud} stands in its way", words).lower()
+    if pack.block:
+        return fill("a block on the {stud} first: wider than {shim}s fill", words).lower()
     if pack.pieces == 0:
         return "touches: nothing"
     parts = []

@@ -17,6 +17,10 @@ FLATS: dict[Unit, tuple[Length, ...]] = {
 }
 
 
+# No pack is thicker: a wider gap takes a block first (TRADE 14).
+THICKEST: dict[Unit, Length] = {"in": Length.inches(4), "mm": Length.mm(100)}
+
+
 @dataclass(frozen=True, slots=True)
 class Shim:
     """A tapered shim: thickness at its tip and butt, and its length."""
@@ -40,7 +44,7 @@ class Pack:
     """What makes up a pack: flats, then a tapered pair slid to an overlap, or tapers one way for a wedge.
 
     `pair` is the overlap of the tips; None without a pair. `single` is one shim alone, slid in to its thickness.
-    `wedge` is how many tapers go in from the same side.
+    `wedge` is how many tapers go in from the same side; `block` says that the gap is wider than shims and flats fill.
     """
 
     thickness: Length
@@ -48,6 +52,7 @@ class Pack:
     pair: Length | None = None
     single: bool = False
     wedge: int = 0
+    block: bool = False
 
     @property
     def pieces(self) -> int:

@@ -8,7 +8,7 @@ from typing import Literal
 
 from jambo.core.length import ZERO, Length
 from jambo.core.setting.facts import Packing
-from jambo.core.setting.shims import FLATS, Pack, Shim, packed, tapered, tapers_one_way
+from jambo.core.setting.shims import FLATS, THICKEST, Pack, Shim, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import Slot
 from jambo.core.sums import HALF
 from jambo.core.survey.adjust import as_length
@@ -90,6 +90,8 @@ def shimmed(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
     """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (TRADE 14)."""
     edges = gap - twist * HALF, gap + twist * HALF
     thin = min(edges)
+    if gap > THICKEST[by.habit]:
+        return Station(place, gap, *edges, Pack(gap, block=True), "both")
     if abs(float(twist.nm)) <= float(by.close.nm):
         return Station(place, gap, *edges, by.pack(gap), "both")
     wide: From = "A" if edges[0] > edges[1] else "B"

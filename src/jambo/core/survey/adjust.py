@@ -265,7 +265,9 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
     readings = [r for r, _ in pairs]
     places = {r.place for r in readings}
     given, assumed = _given(f, places)
-    free = [0, 1, 2, 3, 4, 8] + ([5, 6] if has_heights else []) + ([7] if "height_centre" in places else [])
+    free = [0, 1, 2, 3, 4, 8] + ([5, 6] if has_heights else [])
+    if "height_centre" in places and places & {"height_left", "height_right"}:
+        free.append(7)  # without an end height nothing tells sag from height: the header is taken as straight
     free.sort()
     start = np.array([wide, 0, 0, 0, 0, f.span, f.span, 0, 0], dtype=float)
     if not has_heights:
