@@ -10,9 +10,11 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 
+import { ApiProblem } from "./api/client";
 import { Lost } from "./app/Lost";
 import { ShowProvider } from "./app/show";
 import { theme } from "./app/theme";
+import { askAgain, PAUSE, Waiting } from "./app/Waiting";
 import { FloorsPage } from "./board/FloorsPage";
 import { HeadsPage } from "./board/HeadsPage";
 import { JobPage } from "./board/JobPage";
@@ -28,7 +30,10 @@ import { ListsPage } from "./print/ListsPage";
 import { SettingPage } from "./print/SettingPage";
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, networkMode: "always" }, mutations: { networkMode: "always" } },
+  defaultOptions: {
+    queries: { retry: (count, failure) => failure instanceof ApiProblem && failure.offline && count < 2, refetchOnWindowFocus: true, networkMode: "always" },
+    mutations: { retry: askAgain, retryDelay: PAUSE, networkMode: "always" },
+  },
 });
 
 createRoot(document.getElementById("root")!).render(
@@ -37,6 +42,7 @@ createRoot(document.getElementById("root")!).render(
       <QueryClientProvider client={queries}>
         <ShowProvider>
           <Notifications position="bottom-center" />
+          <Waiting />
           <BrowserRouter>
             <Routes>
               <Route path="/" element={<JobsPage />} />

@@ -20,6 +20,7 @@ from jambo.files.document import Document, Show
 from jambo.files.exchange import schema, solve_document
 from jambo.files.facts import heard_length, tape_of
 from jambo.files.problems import FieldError, Refused
+from jambo.files.record_lines import EVENTS
 from jambo.files.results import HeardOut, ResultOut, heard_out, label
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
@@ -40,6 +41,7 @@ class CatalogueOut(TypedDict):
     rules: dict[str, RuleOut]
     words: dict[Region, dict[str, str]]
     stock: dict[Unit, dict[str, list[str]]]
+    events: dict[str, str]
 
 
 @router.post("/solve", response_model=ResultOut)
@@ -110,6 +112,7 @@ def catalogue() -> CatalogueOut:
             for name, rule in RULES.items()
         },
         "words": WORDS,
+        "events": EVENTS,
         "stock": {
             unit: {
                 "width": [f"{w} {unit}" for w in STOCK_WIDTHS[unit]],

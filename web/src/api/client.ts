@@ -36,6 +36,7 @@ export type WallPageData = Schemas["WallPage"];
 export type Storey = Schemas["StoreyOut"];
 export type Step = Schemas["StepOut"];
 export type LogLine = Schemas["LogLine"];
+export type ToldLine = Schemas["ToldLine"];
 export type Reading = Schemas["Reading"];
 export type KeptReading = Schemas["KeptReading"];
 export type AsFound = Schemas["AsFoundOut"];
@@ -58,6 +59,7 @@ export class ApiProblem extends Error {
     message: string,
     readonly errors: FieldError[] = [],
     readonly conflict?: Conflict,
+    readonly kind: string = "",
   ) {
     super(message);
   }
@@ -66,14 +68,17 @@ export class ApiProblem extends Error {
   get offline() {
     return this.status === 0 || this.status === 503;
   }
+
+  /** Others were saving at the same place: nothing was done, so the same may simply be asked again. */
+  get busy() {
+    return this.status === 503 && this.kind === "busy";
+  }
 }
 
-export interface Conflict {
-  version: number;
-  theirs: Record<string, unknown>;
-  yours: Record<string, unknown>;
-  differs: string[];
-}
+/** A write that came too late; `yours` is null where what was seen when it was asked for is not on record. */
+export type Conflict = Schemas["ConflictOut"];
+
+const LONGEST_NAME = 80;
 
 const who = () => {
   try {
@@ -86,10 +91,22 @@ const who = () => {
 export const api = createClient<paths>({
   baseUrl: "/",
   fetch: (request: Request) => {
-    if (who()) request.headers.set("X-Jambo-Who", who());
-    return fetch(request);
+    // a header holds plain letters only and a name may be written in any; half of a character is none
+    const name = Array.from(who().replace(/\p{Cs}/gu, "")).slice(0, LONGEST_NAME).join("");
+    if (name) request.headers.set("X-Jambo-Who", encodeURIComponent(name));
+    return fetch(request).catch((failure: unknown) => {
+      if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
+      throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
+    });
   },
 });
+
+const differ = (differs: string[]) => {
+  const named = [...new Set(differs.map((path) => path.replace(/^opening\.|\[\d+\]/g, "").split(".").join(" ").replaceAll("_", " ")))].filter(Boolean);
+  return named.length ? ` What differs: ${named.slice(0, 5).join(", ")}${named.length > 5 ? " and more" : ""}.` : "";
+};
+
+const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}${text.endsWith(".") ? "" : "."}`;
 
 interface Answer<T> {
   data?: T;
@@ -103,15 +120,18 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call;
   } catch (failure) {
-    if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
-    throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
+    if (failure instanceof ApiProblem || (failure instanceof DOMException && failure.name === "AbortError")) throw failure;
+    // somebody answered, but not in our words: a proxy's page, half an answer, a fault of this page
+    throw new ApiProblem(-1, `The answer could not be read (${failure instanceof Error ? failure.message : "no reason given"}). What you typed is kept here.`);
   }
   if (answer.response.ok) return answer.data as T;
-  const said = (answer.error ?? {}) as { reason?: string; errors?: FieldError[] } & Partial<Conflict>;
-  if (answer.response.status === 409) {
-    throw new ApiProblem(409, said.reason ?? "Someone changed this since.", [], said as Conflict);
+  const said = (answer.error && typeof answer.error === "object" ? answer.error : {}) as { error?: string; reason?: string; errors?: FieldError[] } & Partial<Conflict>;
+  const { status } = answer.response;
+  if (status === 409) {
+    const text = `${sentence(said.reason ?? "someone changed this since")}${differ(said.differs ?? [])} Nothing of yours was kept yet.`;
+    throw new ApiProblem(status, text, [], said as Conflict);
   }
   const errors = said.errors ?? [];
-  const text = said.reason ?? errors.map((e) => `${e.reason}; ${e.accepted}`).join("\n");
-  throw new ApiProblem(answer.response.status, text || `The server answered ${answer.response.status}.`, errors);
+  const text = said.reason ? sentence(said.reason) : errors.map((e) => `${e.reason}; ${e.accepted}`).join("\n");
+  throw new ApiProblem(status, text || `The server answered ${status}.`, errors, undefined, said.error);
 }

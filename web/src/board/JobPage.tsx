@@ -97,6 +97,11 @@ function useBoardActions(data: JobPageData) {
     void renew(client, ["job"], ["jobs"]);
   };
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
+  /** Say why, and show how it stands now: what was pressed was meant for what stood there before. */
+  const missed = (failure: Error) => {
+    tell(failure);
+    refresh();
+  };
   const last = data.openings.at(-1);
   const add = useMutation({
     mutationFn: (copyOf?: number) =>
@@ -113,30 +118,33 @@ function useBoardActions(data: JobPageData) {
     },
     onError: tell,
   });
-  const restore = (id: number) =>
-    ask(api.PUT("/api/openings/{opening_id}/restore", { params: { path: { opening_id: id } } })).then(refresh, tell);
+  const restore = useMutation({
+    mutationFn: ({ id, version }: ListedOpening) => ask(api.PUT("/api/openings/{opening_id}/restore", { params: { path: { opening_id: id } }, body: { version } })),
+    onSettled: refresh,
+    onError: tell,
+  });
   const remove = useMutation({
     mutationFn: (opening: ListedOpening) =>
-      ask(api.DELETE("/api/openings/{opening_id}", { params: { path: { opening_id: opening.id } } })),
+      ask(api.DELETE("/api/openings/{opening_id}", { params: { path: { opening_id: opening.id }, query: { version: opening.version } } })),
     onSuccess: (_, opening) => {
       refresh();
       notifications.show({
         message: (
           <span>
             {opening.mark || "The opening"} is off the board; its record stays.{" "}
-            <button type="button" className="link" onClick={() => void restore(opening.id)}>
+            <button type="button" className="link" onClick={() => restore.mutate(opening)}>
               Put it back
             </button>
           </span>
         ),
       });
     },
-    onError: tell,
+    onError: missed,
   });
   const reorder = useMutation({
-    mutationFn: (order: number[]) => ask(api.PUT("/api/jobs/{job_id}/order", { params: { path: { job_id: data.id } }, body: { order } })),
+    mutationFn: (order: number[]) => ask(api.PUT("/api/jobs/{job_id}/order", { params: { path: { job_id: data.id } }, body: { version: data.walk_version, order } })),
     onSuccess: refresh,
-    onError: tell,
+    onError: missed,
   });
   const move = (opening: ListedOpening, by: 1 | -1) => {
     const order = data.openings.map((o) => o.id);

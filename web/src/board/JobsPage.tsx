@@ -57,23 +57,30 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
   const [open, setOpen] = useState(false);
   const refresh = () => void renew(client, ["jobs"]);
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
-  const restore = () => ask(api.POST("/api/jobs/{job_id}/restore", { params: { path: { job_id: id } } })).then(refresh, tell);
+  const restore = useMutation({
+    mutationFn: () => ask(api.POST("/api/jobs/{job_id}/restore", { params: { path: { job_id: id } }, body: { version } })),
+    onSettled: refresh,
+    onError: tell,
+  });
   const remove = useMutation({
-    mutationFn: () => ask(api.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+    mutationFn: () => ask(api.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: id }, query: { version } } })),
     onSuccess: () => {
       refresh();
       notifications.show({
         message: (
           <span>
             {job.name} is off the board; its record stays.{" "}
-            <button type="button" className="link" onClick={() => void restore()}>
+            <button type="button" className="link" onClick={() => restore.mutate()}>
               Put it back
             </button>
           </span>
         ),
       });
     },
-    onError: tell,
+    onError: (failure) => {
+      tell(failure);
+      refresh();
+    },
   });
   const rename = useMutation({
     mutationFn: (facts: { name: string; place: string }) => ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body: { version, job: { ...job, ...facts } } })),
@@ -82,6 +89,7 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
       void renew(client, ["job"]);
       setOpen(false);
     },
+    onError: refresh, // what was typed stays, and is kept on top of how it stands now
   });
   return (
     <>

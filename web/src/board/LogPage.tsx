@@ -1,69 +1,53 @@
 import "./board.css";
 
-import { NativeSelect, TextInput } from "@mantine/core";
-import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { Button, NativeSelect, TextInput } from "@mantine/core";
+import { useDebouncedValue } from "@mantine/hooks";
+import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
-import { api, ask, type LogLine } from "../api/client";
+import { api, ask } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
-import { same } from "../opening/paths";
+import { useCatalogue } from "../app/useCatalogue";
 import { Digits } from "../tape/Digits";
 
-const WORDS: Record<string, string> = {
-  planned: "planned", changed: "plan changed", undone: "plan taken back", redone: "plan brought back", measured: "measured", withdrawn: "reading withdrawn",
-  cut: "cut", step: "step done", ordered: "ordered", delivered: "delivered", framed: "framed", set: "set", signed: "signed off", removed: "off the board",
-  restored: "back on the board", "walking order": "walk changed", wall: "wall", "wall changed": "wall changed", "floor changed": "floor changed", "job opened": "job opened", "job changed": "job changed", "wall added": "wall added", "wall removed": "wall taken out", "wall restored": "wall put back",
-};
-
-const say = (line: LogLine): string => {
-  const d = line.detail as Record<string, unknown>;
-  const reading = d.reading as { place: string; value: string; toward?: string } | undefined;
-  if (reading) return [reading.place.replaceAll("_", " "), reading.value, reading.toward].filter(Boolean).join(", ") + (d.corrects ? " (taken again)" : "");
-  if (line.what === "cut") return d.undo ? `${String(d.figure).replaceAll("_", " ")}: not cut after all` : `${String(d.label)} at ${String(d.length)}`;
-  if (line.what === "step") return d.undo ? `${String(d.key).replaceAll("-", " ")}: not done after all` : String(d.text);
-  if (line.what === "signed") {
-    const [before, after] = [d.before, d.after] as Record<string, string>[];
-    const moved = Object.entries(after ?? {}).filter(([k, v]) => before?.[k] !== undefined && before[k] !== v);
-    const told = moved.map(([k, v]) => `${k.replace("gap_", "").replaceAll("_", " ")} ${before![k]} → ${v}`);
-    return [d.note, told.length ? `gaps before and after: ${told.join("; ")}` : "gaps good as first read"].filter(Boolean).join(" · ");
-  }
-  if (line.what === "moved to another wall") return "its place is measured from that wall’s ends";
-  if (line.what === "floor changed") {
-    const moved = (d.moved as { figure: string; before: string | null; after: string | null }[]).map((m) => `${m.figure.replaceAll("_", " ")} ${m.before ?? "unknown"} → ${m.after ?? "unknown"}`);
-    return [(d.floors as string[]).join(", "), ...moved].join("; ");
-  }
-  if (d.from && d.to) {
-    const [from, to] = [d.from, d.to] as Record<string, unknown>[];
-    const moved = [...new Set([...Object.keys(from!), ...Object.keys(to!)])].filter((key) => !same(from![key], to![key]));
-    return [to!.name, moved.map((key) => key.replaceAll("_", " ")).join(", ")].filter(Boolean).join(": ");
-  }
-  if (typeof d.name === "string") return d.name || "without a name";
-  if (Array.isArray(d.changed)) return d.changed.length ? d.changed.join(", ") : "nothing in it";
-  return String(d.note ?? d.mark ?? "");
-};
+const SHOWN = ["planned", "changed", "floor changed", "measured", "cut", "step", "framed", "set", "signed"]; // what one asks for
 
 /** The record of a job: everything that was planned, found, cut, set and signed, newest first; it can be narrowed, never altered. */
 export function LogPage() {
   const id = Number(useParams().jobId);
   const [asked, ask_] = useSearchParams();
   const [find, setFind] = useState("");
+  const [words] = useDebouncedValue(find.trim(), 250);
   const [what, setWhat] = useState("");
   const only = asked.get("opening") ?? "";
   const job = useQuery({ queryKey: ["job", id, null, null], queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })) });
-  const log = useQuery({
-    queryKey: ["log", id, only, what],
-    queryFn: () =>
+  const events = useCatalogue().data?.events ?? {};
+  const log = useInfiniteQuery({
+    queryKey: ["log", id, only, what, words],
+    queryFn: ({ pageParam, signal }) =>
       ask(
         api.GET("/api/jobs/{job_id}/log", {
-          params: { path: { job_id: id }, query: { opening_id: only ? Number(only) : undefined, what: what || undefined } },
+          params: {
+            path: { job_id: id },
+            query: { opening_id: only ? Number(only) : undefined, what: what || undefined, find: words || undefined, before: pageParam ?? undefined },
+          },
+          signal,
         }),
       ),
+    initialPageParam: null as number | null,
+    getNextPageParam: (last) => last.more,
+    placeholderData: keepPreviousData,
   });
   const marks = new Map(job.data?.openings.map((o) => [o.id, o.mark || `no. ${o.id}`]));
-  const rows = (log.data ?? []).filter((l) => `${say(l)} ${l.who} ${WORDS[l.what] ?? l.what} ${marks.get(l.opening_id ?? 0) ?? ""}`.toLowerCase().includes(find.toLowerCase()));
+  const rows = log.data?.pages.flatMap((page) => page.lines) ?? [];
+  const { hasNextPage, isFetching, fetchNextPage } = log;
+  const nothingYet = log.data !== undefined && rows.length === 0 && hasNextPage;
+  useEffect(() => {
+    if (nothingYet && !isFetching) void fetchNextPage(); // further back, to the first line
+  }, [nothingYet, isFetching, fetchNextPage]);
   return (
     <>
       <Bar
@@ -88,14 +72,15 @@ export function LogPage() {
             label="What"
             value={what}
             onChange={(e) => setWhat(e.currentTarget.value)}
-            data={[{ value: "", label: "Everything" }, ...["planned", "changed", "floor changed", "measured", "cut", "step", "framed", "set", "signed"].map((value) => ({ value, label: WORDS[value]! }))]}
+            data={[{ value: "", label: "Everything" }, ...SHOWN.map((value) => ({ value, label: events[value] ?? value }))]}
           />
           <TextInput label="Find" value={find} onChange={(e) => setFind(e.currentTarget.value)} placeholder="name, place, length" />
         </div>
         {only && <PlannedFoundMade opening={Number(only)} />}
         {log.isPending && <p className="quiet" aria-busy="true">Fetching the record…</p>}
         {log.isError && <Problem error={log.error} retry={() => void log.refetch()} />}
-        {log.data && rows.length === 0 && <p className="empty">Nothing of this kind is on record.</p>}
+        {nothingYet && <p className="quiet" aria-busy="true">Looking further back…</p>}
+        {log.data && rows.length === 0 && !hasNextPage && <p className="empty">{words ? `Nothing on record says “${words}”.` : "Nothing of this kind is on record."}</p>}
         {rows.length > 0 && (
           <table className="log">
             <thead>
@@ -108,17 +93,22 @@ export function LogPage() {
               </tr>
             </thead>
             <tbody>
-              {rows.map((line, n) => (
-                <tr key={n} data-what={line.what}>
-                  <td>{new Date(`${line.at}Z`).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}</td>
+              {rows.map((line) => (
+                <tr key={line.id} data-what={line.what}>
+                  <td>{new Date(line.at).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}</td>
                   <td>{line.who || "no name"}</td>
-                  <td>{line.opening_id !== null && line.opening_id !== undefined ? <Link to={`/openings/${line.opening_id}`}>{marks.get(line.opening_id) ?? `no. ${line.opening_id}`}</Link> : "the job"}</td>
-                  <th scope="row">{WORDS[line.what] ?? line.what}</th>
-                  <td>{say(line)}</td>
+                  <td>{line.mark === null || line.opening_id === null ? "the job" : <Link to={`/openings/${line.opening_id}`}>{line.mark}</Link>}</td>
+                  <th scope="row">{line.event}</th>
+                  <td>{line.words}</td>
                 </tr>
               ))}
             </tbody>
           </table>
+        )}
+        {rows.length > 0 && hasNextPage && (
+          <Button variant="default" loading={log.isFetchingNextPage} onClick={() => void fetchNextPage()}>
+            Older lines
+          </Button>
         )}
       </main>
     </>

@@ -1,7 +1,7 @@
 import "./board.css";
 
 import { SegmentedControl } from "@mantine/core";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
 
@@ -67,6 +67,7 @@ export function RulesPage() {
   });
   const catalogue = useCatalogue();
   const [saving, setSaving] = useState<"saved" | "saving" | "failed">("saved");
+  const sent = useMutation({ mutationFn: (send: () => Promise<unknown>) => send() });
   const [errors, setErrors] = useState<FieldError[]>([]);
 
   // One save at a time, each on the version the one before it made: keys come faster than answers.
@@ -88,11 +89,11 @@ export function RulesPage() {
     try {
       if (level === "job") {
         const body = { version: kept.version, job: { ...kept.job, rules: change(kept.job.rules ?? {}) } };
-        const answer = await ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body }));
-        client.setQueryData(jobKey, { ...kept, ...answer });
+        const answer = await sent.mutateAsync(() => ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body })));
+        client.setQueryData(jobKey, { ...kept, ...(answer as object) });
       } else {
         const body = { version: crewKept.version, rules: change(crewKept.rules) };
-        client.setQueryData(crewKey, await ask(api.PUT("/api/crew-rules/{unit}", { params: { path: { unit } }, body })));
+        client.setQueryData(crewKey, await sent.mutateAsync(() => ask(api.PUT("/api/crew-rules/{unit}", { params: { path: { unit } }, body }))));
       }
       void renew(client, ["opening"]);
       setErrors([]);

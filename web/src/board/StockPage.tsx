@@ -1,7 +1,7 @@
 import "./board.css";
 
 import { Button, SegmentedControl, TextInput } from "@mantine/core";
-import { useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook } from "../api/client";
@@ -94,9 +94,10 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
     const error = errors.find((e) => e.path === path);
     return error && `${error.reason}; ${error.accepted}`;
   };
+  const sent = useMutation({ mutationFn: (send: () => Promise<unknown>) => send() });
   const act = async (send: () => Promise<unknown>) => {
     try {
-      await send();
+      await sent.mutateAsync(send);
       await renew(client, STOCK_KEY);
       close();
     } catch (failure) {
@@ -156,7 +157,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
           Leave it
         </Button>
         {kept && (
-          <Button variant="subtle" color="red" onClick={() => void act(() => ask(api.DELETE("/api/stock/{item_id}", { params: { path: { item_id: kept.id } } })))}>
+          <Button variant="subtle" color="red" onClick={() => void act(() => ask(api.DELETE("/api/stock/{item_id}", { params: { path: { item_id: kept.id }, query: { version: kept.version } } })))}>
             Strike it out
           </Button>
         )}

@@ -41,10 +41,13 @@ export function WallPage() {
     },
     onError: tell,
   });
-  const restore = () =>
-    ask(api.PUT("/api/walls/{wall_id}/restore", { params: { path: { wall_id: id } } })).then(() => renew(client, ["job"]), tell);
+  const restore = useMutation({
+    mutationFn: (version: number) => ask(api.PUT("/api/walls/{wall_id}/restore", { params: { path: { wall_id: id } }, body: { version } })),
+    onSettled: () => renew(client, ["job"]),
+    onError: tell,
+  });
   const remove = useMutation({
-    mutationFn: () => ask(api.DELETE("/api/walls/{wall_id}", { params: { path: { wall_id: id } } })),
+    mutationFn: () => ask(api.DELETE("/api/walls/{wall_id}", { params: { path: { wall_id: id }, query: { version: page.data!.wall.version } } })),
     onSuccess: () => {
       void renew(client, ["job"]);
       void navigate(`/jobs/${page.data!.job.id}`);
@@ -52,7 +55,7 @@ export function WallPage() {
         message: (
           <span>
             {page.data!.wall.wall.name || "The wall"} is taken out; the record keeps it.{" "}
-            <button type="button" className="link" onClick={() => void restore()}>
+            <button type="button" className="link" onClick={() => restore.mutate(page.data!.wall.version)}>
               Put it back
             </button>
           </span>
@@ -87,7 +90,7 @@ export function WallPage() {
           New opening here
         </Button>
         <span className="save" role="status">
-          {{ saved: "Saved", saving: "Saving…", offline: "No answer: not saved yet, trying again" }[wall.state]}
+          {{ saved: "Saved", saving: "Saving…", offline: `Not saved yet: ${wall.waits}, trying again` }[wall.state]}
         </span>
         <ActionIcon variant="subtle" size={44} aria-label="Undo" disabled={!wall.can.undo} onClick={() => wall.travel("undo")}>
           <IconArrowBackUp />

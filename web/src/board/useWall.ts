@@ -35,7 +35,7 @@ export function useWall(id: number) {
   const aim = useRef<Aim | null>(null);
   const [laid, setLaid] = useState<Aim | null>(null);
   const [saving, setSaving] = useState(0);
-  const [offline, setOffline] = useState(false);
+  const [waits, setWaits] = useState("");
   const trail = useRef<Record<"undo" | "redo", Step[]>>({ undo: [], redo: [] });
   const [can, setCan] = useState({ undo: false, redo: false });
   const layout = useCallback(
@@ -82,7 +82,7 @@ export function useWall(id: number) {
             break;
           } catch (failure) {
             if (failure instanceof ApiProblem && failure.offline) {
-              setOffline(true);
+              setWaits(failure.busy ? "others are saving here" : "no answer");
               await new Promise((again) => setTimeout(again, AGAIN));
               continue;
             }
@@ -91,7 +91,7 @@ export function useWall(id: number) {
             break;
           }
         }
-        setOffline(false);
+        setWaits("");
         client.removeQueries({ queryKey: ["opening"], type: "inactive" });
         void renew(client, ["job"], ["opening"]);
         await renew(client, ["wall", id]);
@@ -163,7 +163,9 @@ export function useWall(id: number) {
     page,
     /** Where an opening is asked to stand now, or stands. */
     standsAt: (opening: number, mm: number) => (aim.current?.id === opening ? aim.current.mm : mm),
-    state: offline ? ("offline" as const) : saving > 0 || laid ? ("saving" as const) : ("saved" as const),
+    /** Why what was changed is not saved yet. */
+    waits,
+    state: waits ? ("offline" as const) : saving > 0 || laid ? ("saving" as const) : ("saved" as const),
     /** Try a place; it is drawn, not saved. */
     tryPlace,
     /** Try a place step by step: it is saved once no further step follows. */

@@ -17,10 +17,11 @@ const shown = (value: unknown): string => {
 /** Two people changed the same thing: both versions side by side, choose field by field; nothing is lost. */
 export function ConflictDialog({ conflict, resolve }: { conflict: OpenConflict; resolve: (chosen: Record<string, unknown>) => Promise<void> }) {
   const [mine, setMine] = useState<Record<string, boolean>>({});
-  const differs = conflict.differs;
+  const { differs, theirs } = conflict;
+  const yours = conflict.yours ?? {};
   const merged = differs.reduce(
-    (doc, path) => ((mine[path] ?? true) ? put(doc, path, at(conflict.yours, path)) : doc),
-    conflict.theirs,
+    (doc, path) => ((mine[path] ?? true) ? put(doc, path, at(yours, path)) : doc),
+    theirs,
   );
   return (
     <Modal opened onClose={() => undefined} withCloseButton={false} size="lg" title={`The ${conflict.of} was changed elsewhere while you worked`}>
@@ -41,7 +42,7 @@ export function ConflictDialog({ conflict, resolve }: { conflict: OpenConflict; 
                 <td key={String(own)}>
                   <Radio
                     name={path}
-                    label={shown(at(own ? conflict.yours : conflict.theirs, path))}
+                    label={shown(at(own ? yours : theirs, path))}
                     checked={(mine[path] ?? true) === own}
                     onChange={() => setMine({ ...mine, [path]: own })}
                   />
@@ -52,7 +53,7 @@ export function ConflictDialog({ conflict, resolve }: { conflict: OpenConflict; 
         </tbody>
       </table>
       <div className="row-end">
-        <Button variant="default" onClick={() => void resolve(conflict.theirs)}>
+        <Button variant="default" onClick={() => void resolve(theirs)}>
           Take theirs
         </Button>
         <Button onClick={() => void resolve(merged)}>Keep what is chosen</Button>

@@ -179,7 +179,7 @@ function OneOpening({ id }: { id: number }) {
           </>
         }
       >
-        <SaveMark state={kept.state} errors={kept.errors} retry={() => void kept.retry()} goTo={goTo} />
+        <SaveMark state={kept.state} waits={kept.waits} errors={kept.errors} retry={() => void kept.retry()} goTo={goTo} />
         <ActionIcon variant="subtle" size={44} aria-label="Undo" disabled={!page.data.can_undo} onClick={() => void kept.travel("undo")}>
           <IconArrowBackUp />
         </ActionIcon>

@@ -7,17 +7,18 @@ const SAYS: Record<SaveState, string> = {
   saved: "Saved",
   waiting: "Saving…",
   saving: "Saving…",
-  offline: "Not saved: no answer. Kept in this browser, trying again",
+  offline: "Not saved", // and why
   refused: "Not saved",
   conflict: "Not saved: changed elsewhere",
 };
 
 /** Whether what is on the screen is kept, and what to do when it is not. */
-export function SaveMark({ state, errors, retry, goTo }: { state: SaveState; errors: FieldError[]; retry: () => void; goTo: (path: string) => void }) {
+export function SaveMark({ state, waits, errors, retry, goTo }: { state: SaveState; waits: string; errors: FieldError[]; retry: () => void; goTo: (path: string) => void }) {
   const first = errors[0];
   return (
     <span className="save" data-state={state} role="status">
       {SAYS[state]}
+      {state === "offline" && `: ${waits}. Kept in this browser, trying again`}
       {state === "refused" && first && (
         <button type="button" className="link" onClick={() => goTo(first.path)}>
           {first.reason}

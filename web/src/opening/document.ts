@@ -17,7 +17,7 @@ export function documentOf(page: OpeningPageData, draft: { opening: Opening; wal
     cuts: page.cuts.map((c) => ({
       figure: String(c.detail.figure),
       length: String(c.detail.length),
-      when: new Date(`${c.at}Z`).toLocaleDateString([], { weekday: "short", day: "numeric", month: "short" }),
+      when: new Date(c.at).toLocaleDateString([], { weekday: "short", day: "numeric", month: "short" }),
     })),
   };
 }

@@ -1,3 +1,4 @@
+import { notifications } from "@mantine/notifications";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
@@ -48,6 +49,7 @@ export function useKept(id: number) {
   const [draft, setDraft] = useState<Draft | null>(parked?.draft ?? null);
   const [state, setState] = useState<SaveState>(parked ? "waiting" : "saved");
   const [errors, setErrors] = useState<FieldError[]>([]);
+  const [waits, setWaits] = useState("");
   const [conflict, setConflict] = useState<OpenConflict | null>(null);
   const base = useRef<OpeningPageData | null>(parked?.base ?? null);
   const newest = useRef<Draft | null>(draft);
@@ -118,6 +120,7 @@ export function useKept(id: number) {
         setConflict({ ...failure.conflict, of });
         setState("conflict");
       } else if (failure.offline) {
+        setWaits(failure.busy ? "others are saving here" : "no answer");
         setState("offline");
       } else {
         setErrors(failure.errors);
@@ -195,6 +198,7 @@ export function useKept(id: number) {
         void renew(client, ["job"]);
       } catch (failure) {
         if (!(failure instanceof ApiProblem)) throw failure;
+        notifications.show({ color: "red", message: `That step cannot be taken: ${failure.message}` });
         await page.refetch();
       }
     },
@@ -210,7 +214,8 @@ export function useKept(id: number) {
       settle(fresh);
       setConflict(null);
       // what was typed since the two versions were laid side by side is carried over
-      const final = carried(chosen, conflict.yours, mine?.[conflict.of] ?? conflict.yours);
+      const yours = conflict.yours ?? {};
+      const final = carried(chosen, yours, mine?.[conflict.of] ?? yours);
       const next: Draft = {
         opening: conflict.of === "opening" ? (final as Opening) : (mine?.opening ?? fresh.opening),
         wall: conflict.of === "wall" ? (final as Wall) : (mine?.wall ?? fresh.wall.wall),
@@ -231,5 +236,5 @@ export function useKept(id: number) {
     [client, settle],
   );
 
-  return { page, now, set, state, errors, conflict, resolve, travel, took, retry: save };
+  return { page, now, set, state, waits, errors, conflict, resolve, travel, took, retry: save };
 }

@@ -50,7 +50,7 @@ export function CardStage() {
                   <StepWords step={step} n={n + 1} />
                   {done && (
                     <span className="from">
-                      {[done.who, new Date(`${done.at}Z`).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                      {[done.who, new Date(done.at).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
                     </span>
                   )}
                 </span>

@@ -30,7 +30,7 @@ export function CutMarks() {
                 {p.label}
                 {done && (
                   <span className="from">
-                    cut at <WithFractions text={String(done.detail.length)} /> · {[done.who, new Date(`${done.at}Z`).toLocaleString([], { weekday: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                    cut at <WithFractions text={String(done.detail.length)} /> · {[done.who, new Date(done.at).toLocaleString([], { weekday: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
                   </span>
                 )}
               </span>

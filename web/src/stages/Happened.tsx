@@ -29,7 +29,7 @@ export function Happened({ what, label, note }: Props) {
     <div className="happened" data-done={done ? what : undefined}>
       {done && (
         <p role="status">
-          <strong>{{ framed: "Framed", set: "Set", signed: "Signed off" }[what]}</strong> {new Date(`${done.at}Z`).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+          <strong>{{ framed: "Framed", set: "Set", signed: "Signed off" }[what]}</strong> {new Date(done.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
           {done.who ? ` by ${done.who}` : ""}
           {done.detail.note ? ` · ${String(done.detail.note)}` : ""}
         </p>

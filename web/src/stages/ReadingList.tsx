@@ -38,7 +38,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                   {row.label}
                 </button>
                 <span className="from">
-                  {[kept.who, kept.instrument, new Date(`${kept.at}Z`).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                  {[kept.who, kept.instrument, new Date(kept.at).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
                 </span>
               </th>
               <td>
