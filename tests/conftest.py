@@ -27,3 +27,7 @@ def client(local):
 def job(client):
     """A new job in inches; gives its id."""
     return client.post("/api/jobs", json={"name": "Test job"}).json()["id"]
+
+
+def pytest_addoption(parser):
+    parser.addoption("--examples", type=int, default=10, help="hostile requests drawn for each call of the API")

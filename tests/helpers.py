@@ -1,9 +1,6 @@
 """What several tests share: documents to start from, and the shortest way from a document to its result."""
 
 import copy
-import os
-import subprocess
-from contextlib import contextmanager
 from fractions import Fraction
 
 from jambo.core.length import Length
@@ -13,7 +10,6 @@ from jambo.demo.jobs import documents
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
-from jambo.running.machine import ROOT, free_port
 
 PLAIN = {
     "unit": "in",
@@ -97,22 +93,3 @@ def demo_document(mark):
 def inch(text):
     """An exact length from inches written as "81 7/16"."""
     return Length.inches(sum(map(Fraction, text.split())))
-
-
-@contextmanager
-def served(local):
-    """The real command serving on a free port over the test database: its process and address, once it is ready."""
-    port = free_port()
-    process = subprocess.Popen(
-        [ROOT / "jambo", "serve", "--port", str(port)],
-        env={**os.environ, "JAMBO_DATABASE_URL": local.server.url},
-        stderr=subprocess.PIPE,
-        text=True,
-    )
-    try:
-        ready = next(line for line in process.stderr if "ready at" in line)
-        assert f"http://127.0.0.1:{port}/" in ready
-        yield process, f"http://127.0.0.1:{port}"
-    finally:
-        process.kill()
-        process.wait()

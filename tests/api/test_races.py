@@ -6,7 +6,8 @@ from concurrent.futures import ThreadPoolExecutor
 import httpx
 import pytest
 
-from helpers import PLAIN, served
+from helpers import PLAIN
+from jambo.running.strain import served
 
 
 @pytest.fixture
@@ -58,7 +59,7 @@ def test_a_wall_is_taken_out_or_takes_an_opening_never_both(local, client, job):
 
 
 def test_acknowledged_saves_survive_a_killed_application(local, client, opening):
-    with served(local) as (process, address):
+    with served(local.server.url) as (process, address):
         acknowledged = 1
         with httpx.Client(base_url=address) as other:
             for n in range(12):

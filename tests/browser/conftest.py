@@ -28,6 +28,8 @@ def page(context):
     page = context.new_page()
     errors = []
     page.on("pageerror", lambda error: errors.append(str(error)))
+    # a page that breaks its own content policy is told on the console alone
+    page.on("console", lambda said: errors.append(said.text) if "Content Security Policy" in said.text else None)
     yield page
     assert errors == []
 

@@ -166,7 +166,7 @@ def test_a_move_waits_for_a_server_that_does_not_answer(page, five, client):
     page.route("**/api/openings/*", lambda route: route.abort())
     opening.focus()
     page.keyboard.press("PageDown")
-    expect(page.get_by_text("No answer: not saved yet, trying again")).to_be_visible()
+    expect(page.get_by_text("Not saved yet: no answer, trying again")).to_be_visible()
     expect(opening).to_have_attribute("aria-valuetext", "centre 323 in")
     page.unroute("**/api/openings/*")
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()

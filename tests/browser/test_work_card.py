@@ -42,7 +42,7 @@ def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_open
     expect(page.locator(".log tbody tr")).to_have_count(1)
     expect(page.locator(".log tbody tr")).to_contain_text("81 3/8 in")
     page.get_by_label("Find", exact=True).fill("nobody wrote this")
-    expect(page.get_by_text("Nothing of this kind is on record.")).to_be_visible()
+    expect(page.get_by_text("Nothing on record says “nobody wrote this”.")).to_be_visible()
 
     page.goto(f"/jobs/{job}")
     expect(page.locator(".card .chip.done")).to_have_text("framed")

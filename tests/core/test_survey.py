@@ -10,11 +10,18 @@ from hypothesis import strategies as st
 
 from helpers import codes, inch, solved
 from jambo.core.notation import NotALength
+from jambo.core.setting.shims import Shim
+from jambo.core.setting.stations import Packer, Place, shimmed
+from jambo.core.sums import Known, Source
 from jambo.core.survey.adjust import adjust, as_length
 from jambo.core.survey.level import read_level
 from jambo.core.survey.readings import PLACES, SIGN, Reading, Survey
 from jambo.core.survey.shape import Face
+from jambo.files.document import Document
+from jambo.files.facts import facts_of
+from jambo.files.problems import Refused, parse
 
+GIVEN = Source("given", "")
 TALL, WIDE = 2082.0, 870.0
 SIXTEENTH = 25.4 / 16
 
@@ -169,3 +176,66 @@ def test_few_readings_say_what_they_cannot_know():
     none = solved(surveyed(width_foot=None, width_middle=None, width_head=None))
     assert "survey-no-width" in codes(none, "check")
     assert none.found.plan is None and none.found.adjustment is None
+
+
+def test_a_height_in_the_middle_alone_is_the_height_everywhere():
+    """Width 32 1/4 and 83 in the middle: nothing tells sag from height, so the header is straight and level at 83."""
+    found = adjust(Survey((width(0), middle(1))), None, "in").found
+    assert (found.header_left, found.header_right, found.sag) == pytest.approx((83 * 25.4, 83 * 25.4, 0))
+    # with 83 1/4 on the left as well the middle hangs; the right end is taken as level with the left
+    left = Reading("height_left", inch("83 1/4"), "survey.readings[2]")
+    found = adjust(Survey((width(0), middle(1), left)), None, "in").found
+    assert (found.header_left, found.sag) == pytest.approx((83.25 * 25.4, -0.25 * 25.4), abs=0.5)
+
+
+def width(n):
+    return Reading("width_foot", inch("32 1/4"), f"survey.readings[{n}]")
+
+
+def middle(n):
+    return Reading("height_centre", inch("83"), f"survey.readings[{n}]")
+
+
+@given(st.lists(st.sampled_from([p for p, ask in PLACES.items() if ask.phase == "survey"]), max_size=9), st.booleans())
+def test_any_readings_in_any_order_can_be_adjusted(places, wide):
+    """Whatever was read so far, and whatever is still to read: an answer, never a fault."""
+    usual = {"width": "32 1/4", "height": "83", "diagon": "89", "thickn": "4 1/2"}
+    rows = [
+        Reading(
+            place, inch(usual.get(place.rstrip("_")[:6].rstrip("_"), "1/16")), f"survey.readings[{n}]",
+            toward=(PLACES[place].ways or (None,))[0], at=inch("40") if PLACES[place].needs_at else None,
+        )
+        for n, place in enumerate(places)
+    ]  # fmt: skip
+    survey = Survey((*([width(len(rows))] if wide else []), *rows))
+    adjusted = adjust(survey, None, "in")
+    assert (adjusted is None) == (not survey.at("width_foot", "width_middle", "width_head", "width_at"))
+
+
+@pytest.mark.parametrize(
+    ("unit", "place", "over", "taken"),
+    [
+        ("in", "bow_left", "0.1", False), ("in", "bow_left", "0", False), ("in", "bow_left", "11 15/16", False),
+        ("in", "bow_left", "12", True), ("mm", "bow_left", "299", False), ("mm", "bow_left", "300", True),
+        ("in", "lean_left", "3 15/16", False), ("in", "lean_left", "4", True), ("mm", "lean_left", "0", False),
+    ],
+)  # fmt: skip
+def test_a_straightedge_and_a_level_have_a_least_length(unit, place, over, taken):
+    reading = {"place": place, "value": "0" if place == "lean_left" else "1/8 in", "toward": "away", "over": over}
+    document = parse(Document, {"unit": unit, "survey": {"readings": [reading]}})
+    if taken:
+        assert len(facts_of(document).opening.survey.readings) == 1
+        return
+    with pytest.raises(Refused) as refused:
+        facts_of(document)
+    assert [e.path for e in refused.value.errors] == ["survey.readings[0].over"]
+    assert "too short" in refused.value.errors[0].reason and "at least" in refused.value.errors[0].accepted
+
+
+@pytest.mark.parametrize(("gap", "block"), [("4", False), ("4 1/16", True)])
+def test_a_gap_wider_than_packs_takes_a_block_first(gap, block):
+    shim = Shim(*(Known(n, inch(v), GIVEN) for n, v in (("tip", "1/32"), ("butt", "5/16"), ("length", "8"))))
+    by = Packer(shim, "flat", inch("1/32"), inch("1/32"), inch("3 1/2"), "in")
+    pack = shimmed(Place("hinge_1", "hinge", 100.0), inch(gap), inch("0"), by).pack
+    # 4 in and its squeeze of 1/32: eight halves, and nothing stocked fills 1/32
+    assert (pack.block, pack.pieces) == ((True, 0) if block else (False, 8))

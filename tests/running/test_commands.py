@@ -9,11 +9,11 @@ import sys
 import httpx
 import pytest
 
-from helpers import served
 from jambo.running import machine
 from jambo.running.machine import ROOT, Trouble, need_programs, run
 from jambo.running.mariadb import Server
 from jambo.running.serve import open_database
+from jambo.running.strain import served
 
 
 @pytest.fixture
@@ -74,7 +74,7 @@ def test_a_database_that_cannot_start_says_why(tmp_path):
 
 
 def test_serving_migrates_answers_and_ends_cleanly_on_a_plain_kill(local):
-    with served(local) as (process, address):
+    with served(local.server.url) as (process, address):
         with httpx.Client(base_url=address) as client:
             assert client.get("/api/jobs").status_code == 200
             assert "<title>Jambo</title>" in client.get("/openings/1/door").text

@@ -151,7 +151,7 @@ def new_opening(db: Db, job_id: Id, new: NewOpening, who: Who) -> NewId:
             wall_id = wall_id or source["wall_id"]
         if wall_id is None:
             wall_id = kept_jobs.new_wall(t, job_id, kept_json(new.wall or Wall()), who)
-        check_opening(t, job, (None, wall_id), (None, opening))
+        check_opening(t, job, None, opening, wall_id)
         return {"id": kept.new_opening(t, job_id, wall_id, kept_json(opening), who)}
 
 
@@ -213,16 +213,13 @@ def restore_opening(db: Db, opening_id: Id, based: Based, who: Who) -> None:
     with db.transaction(writes=True) as t:
         row = kept.opening(t, opening_id, lock=True, removed=True)
         if row["removed_at"] is not None and row["version"] == based.version:
-            check_opening(
-                t, kept_jobs.job(t, row["job_id"]), (None, row["wall_id"]), (None, parse(Opening, row["doc"]))
-            )
+            check_opening(t, kept_jobs.job(t, row["job_id"]), None, parse(Opening, row["doc"]), row["wall_id"])
         kept.restore_opening(t, opening_id, based.version, who)
 
 
 def _check(t: Transaction, row: Row, opening: Opening, wall_id: int | None = None) -> None:
     """Check what an opening that is kept becomes. Raises Refused."""
-    walls = row["wall_id"], wall_id if wall_id is not None else row["wall_id"]
-    check_opening(t, kept_jobs.job(t, row["job_id"]), walls, (parse(Opening, row["doc"]), opening))
+    check_opening(t, kept_jobs.job(t, row["job_id"]), row, opening, wall_id or row["wall_id"])
 
 
 @router.get("/openings/{opening_id}/log", response_model_exclude_unset=True)

@@ -51,7 +51,7 @@ def solve(document: Document) -> JSONResponse:
 
 
 @router.get("/heard")
-def heard(text: Annotated[str, Query(max_length=20_000)], unit: Unit, kind: str, shown: ShownQuery) -> HeardOut:
+def heard(text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery) -> HeardOut:
     """Read one piece of tape text: what was heard, in both systems."""
     tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
     return heard_out(heard_length(text, unit, kind), unit, tape)

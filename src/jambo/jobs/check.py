@@ -7,13 +7,14 @@ with an opening that no longer fits its wall can still be renamed.
 from __future__ import annotations
 
 import json
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from typing import Any
 
 from jambo.core.tape import Unit
 from jambo.files.document import Document, Job, Opening, RuleLevels, Rules, Wall
 from jambo.files.facts import facts_of
 from jambo.files.floor_facts import check_floors
-from jambo.files.problems import FieldError, Refused, parse
+from jambo.files.problems import FieldError, Refused, Some, parse
 from jambo.jobs.documents import Around, kept_job
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
@@ -43,26 +44,24 @@ def refuse_what_breaks(changes: Iterable[Change]) -> None:
             raise Refused([FieldError(e.path, told + e.reason, e.accepted) for e in new.values()])
 
 
-def check_opening(
-    t: Transaction, job: Row, walls: tuple[int | None, int], openings: tuple[Opening | None, Opening]
-) -> None:
+def check_opening(t: Transaction, job: Row, kept: Row | None, opening: Opening, wall_id: int) -> None:
     """Check one opening that changes, moves, or comes (back) into its job.
 
     Args:
         t: the transaction the change is made in, with the job locked.
         job: the job's row.
-        walls: the wall it stands in before, and after.
-        openings: its document before and after; None before for one that is new or was off the board.
+        kept: the opening's row as it stands; None for one that is new or was off the board.
+        opening: its document after the change.
+        wall_id: the wall it stands in then, which may have been taken out with it.
 
     Raises:
         Refused: with what the change breaks.
     """
     around = Around.of(t, job["doc"])
-    was, now = openings
-    after = around.document(kept_jobs.wall(t, walls[1], removed=True)["doc"], now)
+    after = around.document(kept_jobs.wall(t, wall_id, removed=True)["doc"], opening)
     before = None
-    if was is not None and walls[0] is not None:
-        before = around.document(kept_jobs.wall(t, walls[0], removed=True)["doc"], was)
+    if kept is not None and (was := _read(Opening, kept["doc"])) is not None:
+        before = around.document(kept_jobs.wall(t, kept["wall_id"])["doc"], was)
     refuse_what_breaks([("", before, after)])
 
 
@@ -72,14 +71,9 @@ def check_wall(t: Transaction, job: Row, wall: Wall, wall_id: int | None = None)
     if wall_id is None:
         refuse_what_breaks([("", None, around.document(wall))])
         return
-    was = kept_jobs.wall(t, wall_id)["doc"]
-    standing = [(_name(row), parse(Opening, json.loads(row["doc"]))) for row in kept_openings.in_wall(t, wall_id)]
-    refuse_what_breaks(
-        [
-            ("", around.document(was), around.document(wall)),
-            *((name, around.document(was, one), around.document(wall, one)) for name, one in standing),
-        ]
-    )
+    refuse_what_breaks([("", around.document(kept_jobs.wall(t, wall_id)["doc"]), around.document(wall))])
+    standing = _standing(kept_openings.in_wall(t, wall_id))
+    refuse_what_breaks((name, around.document(was, one), around.document(wall, one)) for name, was, one in standing)
 
 
 def check_job(t: Transaction, row: Row | None, job: Job) -> None:
@@ -92,10 +86,7 @@ def check_job(t: Transaction, row: Row | None, job: Job) -> None:
         return
     before = Around.of(t, row["doc"])
     refuse_what_breaks([("", before.document(), after.document())])
-    standing = [
-        (_name(o), parse(Wall, json.loads(o["wall_doc"])), parse(Opening, json.loads(o["doc"])))
-        for o in kept_openings.openings(t, row["id"])
-    ]
+    standing = _standing(kept_openings.openings(t, row["id"]))
     refuse_what_breaks((name, before.document(wall, one), after.document(wall, one)) for name, wall, one in standing)
 
 
@@ -111,5 +102,16 @@ def _ruled(unit: Unit, crew: Rules, job: str, opening: str) -> Document:
     return Document(unit=unit, rules=levels, opening=parse(Opening, {"rules": json.loads(opening)}))
 
 
-def _name(row: Row) -> str:
-    return str(row["mark"] or f"no. {row['id']}")
+def _standing(rows: list[Row]) -> Iterator[tuple[str, Wall, Opening]]:
+    """Openings with their walls; those whose documents cannot be read are broken already."""
+    for row in rows:
+        wall, opening = _read(Wall, json.loads(row["wall_doc"])), _read(Opening, json.loads(row["doc"]))
+        if wall is not None and opening is not None:
+            yield row["mark"] or f"no. {row['id']}", wall, opening
+
+
+def _read(model: type[Some], doc: Any) -> Some | None:
+    try:
+        return parse(model, doc)
+    except Refused:
+        return None

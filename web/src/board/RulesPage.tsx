@@ -100,7 +100,7 @@ export function RulesPage() {
       setSaving("saved");
     } catch (failure) {
       if (!(failure instanceof ApiProblem)) throw failure;
-      setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "nothing was changed" }]);
+      setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "" }]);
       setSaving("failed");
       await Promise.all([job.refetch(), crew.refetch()]);
     }
@@ -143,7 +143,7 @@ export function RulesPage() {
             </div>
             {errors.filter((e) => !e.path.includes("rules.")).map((e) => (
               <p role="alert" className="error" key={e.reason}>
-                {e.reason}; {e.accepted}
+                {e.accepted ? `${e.reason}; ${e.accepted}` : e.reason}
               </p>
             ))}
             <RuleFields

@@ -103,7 +103,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
     } catch (failure) {
       if (!(failure instanceof ApiProblem)) throw failure;
       const stale = failure.conflict && [{ path: "", reason: "someone changed this row since you opened it", accepted: "close it and open it again" }];
-      setErrors(stale ?? (failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "nothing was changed" }]));
+      setErrors(stale ?? (failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "" }]));
     }
   };
   const save = () =>
@@ -146,7 +146,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
       </div>
       {errors.filter((e) => !known.has(e.path)).map((e) => (
         <p role="alert" className="error" key={e.reason}>
-          {e.reason}; {e.accepted}
+          {e.accepted ? `${e.reason}; ${e.accepted}` : e.reason}
         </p>
       ))}
       <div className="row">
