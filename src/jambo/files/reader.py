@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from fractions import Fraction
 from functools import cache
 from typing import Any
@@ -19,6 +20,9 @@ from jambo.core.tape import Tape, Unit
 from jambo.files import document as doc
 from jambo.files.problems import FieldError
 
+# Checked before any arithmetic: an exponent of seven digits is 98 bytes to send and hours to work out.
+_PLAIN = re.compile(r"-?\d{1,10}(?:\.\d{0,20})?|-?\d{1,10}/0*[1-9]\d{0,9}", re.ASCII)
+
 
 @cache
 def _kind_of(model: type[BaseModel], name: str) -> str:
@@ -27,11 +31,11 @@ def _kind_of(model: type[BaseModel], name: str) -> str:
 
 def _exact(value: doc.ExactLength, kind: str) -> Heard:
     of = KINDS[kind]
-    try:
-        # repr of a JSON number is what its writer wrote, so 82.1 is exactly 821/10
-        number = Fraction(value.value if isinstance(value.value, str) else repr(value.value))
-    except (ValueError, ZeroDivisionError):
-        raise NotALength(f"{str(value.value)[:40]!r} is not a number", 'write "165/2", "82.5" or 82.5') from None
+    # repr of a JSON number is what its writer wrote, so 82.1 is exactly 821/10
+    text = value.value if isinstance(value.value, str) else repr(value.value)
+    if not _PLAIN.fullmatch(text):
+        raise NotALength(f"{text[:40]!r} is not a plain number", 'write "165/2", "82.5" or 82.5')
+    number = Fraction(text)
     if number.denominator > 10**9 or abs(number) > 10**9:
         raise NotALength("the number is finer or larger than any tape", 'write "165/2", "82.5" or 82.5')
     length = Length.inches(number) if value.unit == "in" else Length.mm(number)
