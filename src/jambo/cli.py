@@ -30,11 +30,18 @@ def demo(port: int | None) -> None:
 
 @main.command()
 @PORT
-def serve(port: int | None) -> None:
-    """Serve without demo data. JAMBO_DATABASE_URL names an existing server to use instead of a private one."""
+@click.option(
+    "--host", "hosts", multiple=True, help="A name this Jambo answers to beside localhost, behind a proxy of your own."
+)
+def serve(port: int | None, hosts: tuple[str, ...]) -> None:
+    """Serve without demo data, on this machine alone.
+
+    JAMBO_DATABASE_URL names an existing database to use instead of a private one, and JAMBO_DATABASE_OWNER_URL the same
+    under an account that may define its tables.
+    """
     from jambo.running.serve import serve as start
 
-    start(port, demo=False)
+    start(port, demo=False, hosts=hosts)
 
 
 @main.command()
@@ -80,11 +87,17 @@ def shots(into: Path | None, only: str | None) -> None:
 
 
 @main.command()
-def bench() -> None:
+@click.option("--crash", is_flag=True, help="Instead: 50 writers on one job, then kills of database and application.")
+@click.option("--seconds", type=float, default=60, show_default=True, help="How long the 50 writers write.")
+@click.option("--kills", type=int, default=20, show_default=True, help="How often each of the two is killed.")
+def bench(crash: bool, seconds: float, kills: int) -> None:
     """Measure and print the figures Jambo means to reach."""
-    from jambo.running.bench import measure
+    from jambo.running.bench import measure, strain
 
-    measure()
+    if crash:
+        strain(seconds, kills)
+    else:
+        measure()
 
 
 @main.command(hidden=True)

@@ -64,6 +64,10 @@ class Gate:
                 headers["x-request-id"] = number
                 for name, value in PROTECTION.items():
                     headers[name] = value
+                if status >= 500:
+                    spent = (time.monotonic() - began) * 1000
+                    asked = f"{scope['method']} {scope['path']}"
+                    _LOG.warning("%d %s after %.0f ms, request %s", status, asked, spent, number)
             await send(message)
 
         taken = 0
@@ -89,9 +93,6 @@ class Gate:
                 raise  # half an answer is out already: the connection must break
             said = f"a fault in Jambo, noted as request {number}. Nothing already saved is lost"
             await _answer(out, 500, "fault", said, number)
-        if status >= 500:
-            spent = (time.monotonic() - began) * 1000
-            _LOG.warning("%d %s %s after %.0f ms, request %s", status, scope["method"], scope["path"], spent, number)
 
     def _refusal(self, headers: Headers) -> tuple[int, str, str] | None:
         """Say why a request is not meant for us, or None."""

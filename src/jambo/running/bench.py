@@ -15,8 +15,10 @@ from collections.abc import Callable
 from concurrent.futures import ProcessPoolExecutor
 from itertools import pairwise
 from pathlib import Path
+from typing import Any
 
 import httpx
+from fastapi import FastAPI
 from playwright.sync_api import Page
 
 from jambo.api.jobs import warm_up
@@ -29,8 +31,9 @@ from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
 from jambo.running.browser import chromium
-from jambo.running.local import Local, running
+from jambo.running.local import Local, running, serving
 from jambo.running.machine import ROOT, VAR, free_port, say
+from jambo.running.strain import crash, crowd
 from jambo.running.web import DIST
 
 MANY, LISTED, KEYS = 10_000, 1_000, 40
@@ -249,6 +252,33 @@ def _wall(local: Local, page: Page) -> str:
     return f"{p95:.0f} ms p95, {statistics.median(times):.0f} ms median of {KEYS} moves (wanted p95 <= 100 ms)"
 
 
+def _page(local: Local) -> str:
+    """One page's time beside that of a bare route of the same framework that only echoes, served by the same path."""
+    app = FastAPI()
+
+    @app.post("/echo")
+    def echo(body: dict[str, Any]) -> dict[str, Any]:
+        return body
+
+    with httpx.Client(base_url=local.url) as client, serving(app) as bare:
+        job = client.get("/api/jobs").json()[-1]["id"]
+        opening = client.get(f"/api/jobs/{job}").json()["openings"][0]["id"]
+        page = client.get(f"/api/openings/{opening}").json()
+        with httpx.Client(base_url=bare) as other:
+            times = [
+                (_timed(lambda: client.get(f"/api/openings/{opening}")), _timed(lambda: other.post("/echo", json=page)))
+                for _ in range(200)
+            ]
+    own, echoed = (statistics.median(each) * 1000 for each in zip(*times, strict=True))
+    return f"{own:.1f} ms median, a bare echo of the same page {echoed:.1f} ms: {own / echoed:.1f} times it"
+
+
+def _timed(call: Callable[[], httpx.Response]) -> float:
+    start = time.perf_counter()
+    call().raise_for_status()
+    return time.perf_counter() - start
+
+
 def _script() -> str:
     size = sum(len(gzip.compress(p.read_bytes())) for p in DIST.glob("assets/*.js"))
     return f"{size / 1000:.0f} kB gzipped (wanted <= 300 kB)"
@@ -291,6 +321,14 @@ def _ratio() -> str:
     return f"{tests} / {lines} = {tests / lines:.2f} (wanted 0.25 to 0.33)"
 
 
+def strain(seconds: float, kills: int) -> None:
+    """Print what many writers at one job and kills under writers come to."""
+    say("writers and kills; this takes some minutes")
+    with running(front_end=False) as local:
+        print(crowd(local.url, local.database, 50, seconds))
+    print(crash(kills, 20, 2.0))
+
+
 def measure() -> None:
     """Measure everything and print it."""
     say("measuring; this takes a minute or two")
@@ -303,6 +341,7 @@ def measure() -> None:
     with running(demo=True) as local:
         rows: list[tuple[str, Callable[[], str]]] = [
             ("list a job of 1,000 openings", lambda: _listing(local, _big_job(local))),
+            ("an opening's page, kept alive", lambda: _page(local)),
             ("JavaScript for the first view", _script),
             ("tests / code, lines", _ratio),
             ("second start to serving", _second_start),

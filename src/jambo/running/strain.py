@@ -184,34 +184,41 @@ def lost(database: Database, acknowledged: list[Kept]) -> list[Kept]:
     return [kept for kept in acknowledged if kept not in there]
 
 
-def crash(kills: int, writers: int, apart: float) -> str:
-    """Kill the application and its database in turn under writers, and count what was lost.
+@dataclass(frozen=True)
+class Outcome:
+    """What came of it: what writers were told, which acknowledged writes are gone, and what else there is to say."""
+
+    what: str
+    tally: Tally
+    lost: list[Kept]
+    slowest: float = 0.0
+
+    def __str__(self) -> str:
+        answers = ", ".join(f"{n} of {status or 'no answer'}" for status, n in sorted(self.tally.answers.items()))
+        back = f", back after {self.slowest:.1f} s at most" if self.slowest else ""
+        return (
+            f"{self.what}: {sum(self.tally.answers.values())} answers, {self.tally.faults} faults, "
+            f"{len(self.tally.acknowledged)} saves acknowledged, {len(self.lost)} lost{back} ({answers})"
+        )
+
+
+def crash(kills: int, writers: int, apart: float) -> Outcome:
+    """Kill the database and the application in turn under writers, and see what was lost.
 
     Args:
         kills: how many times each of the two is killed.
         writers: how many write meanwhile.
         apart: seconds from one being up again to the next kill.
-
-    Returns:
-        The figures in one line.
     """
+    tally, slowest, job = Tally(), 0.0, 0
     with tempfile.TemporaryDirectory(prefix="jambo-") as folder, Server(Path(folder)) as server:
         database, port = open_database(server.url, server.owner_url), free_port()
-        tally, slowest = Tally(), 0.0
-        for n in range(kills):
+        for _ in range(kills):
             with served(server.url, server.owner_url, port) as (process, address):
-                if n == 0:
-                    job = new_job(address)
+                job = job or new_job(address)
                 with writing(address, job, writers) as told:
                     time.sleep(apart)
-                    began = time.monotonic()
-                    assert server.process is not None
-                    os.kill(server.process.pid, signal.SIGKILL)
-                    server.process.wait()
-                    server.revive()
-                    while httpx.get(f"{address}/api/health", timeout=40).status_code != 200:
-                        time.sleep(0.05)
-                    slowest = max(slowest, time.monotonic() - began)
+                    slowest = max(slowest, _kill_database(server, address))
                     time.sleep(apart)
                     process.send_signal(signal.SIGKILL)
                     process.wait()
@@ -219,23 +226,24 @@ def crash(kills: int, writers: int, apart: float) -> str:
             tally.acknowledged += told.acknowledged
         gone = lost(database, tally.acknowledged)
         database.close()
-    answers = ", ".join(f"{n} of {status or 'no answer'}" for status, n in sorted(tally.answers.items()))
-    return (
-        f"{kills} kills of the database and {kills} of the application under {writers} writers: "
-        f"{len(tally.acknowledged)} saves acknowledged, {len(gone)} lost, {tally.faults} faults, "
-        f"back after {slowest:.1f} s at most ({answers})"
-    )
+    what = f"{kills} kills of the database and {kills} of the application under {writers} writers"
+    return Outcome(what, tally, gone, slowest)
 
 
-def crowd(address: str, database: Database, writers: int, seconds: float) -> str:
-    """Have writers at one job for a while; gives the figures in one line."""
-    job = new_job(address)
-    with writing(address, job, writers) as tally:
+def _kill_database(server: Server, address: str) -> float:
+    """Kill a database, start it again, and give the seconds until the application says that all is well."""
+    assert server.process is not None
+    began = time.monotonic()
+    os.kill(server.process.pid, signal.SIGKILL)
+    server.process.wait()
+    server.revive()
+    while httpx.get(f"{address}/api/health", timeout=60).status_code != 200:
+        time.sleep(0.05)
+    return time.monotonic() - began
+
+
+def crowd(address: str, database: Database, writers: int, seconds: float) -> Outcome:
+    """Have writers at one job for a while, and see what they were told and what was lost."""
+    with writing(address, new_job(address), writers) as tally:
         time.sleep(seconds)
-    gone = lost(database, tally.acknowledged)
-    answers = ", ".join(f"{n} of {status or 'no answer'}" for status, n in sorted(tally.answers.items()))
-    total = sum(tally.answers.values())
-    return (
-        f"{writers} writers on one job for {seconds:.0f} s: {total} answers, {tally.faults} faults, "
-        f"{len(tally.acknowledged)} saves acknowledged, {len(gone)} lost ({answers})"
-    )
+    return Outcome(f"{writers} writers on one job for {seconds:.0f} s", tally, lost(database, tally.acknowledged))
