@@ -52,6 +52,9 @@ export interface FieldError {
   accepted: string;
 }
 
+/** What is wrong and what would be accepted, in one line. */
+export const told = (error: Pick<FieldError, "reason" | "accepted">) => (error.accepted ? `${error.reason.replace(/\.$/, "")}; ${error.accepted}` : error.reason);
+
 /** A refusal, a conflict, or a server that does not answer, in words a person can act on. */
 export class ApiProblem extends Error {
   constructor(
@@ -132,6 +135,6 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new ApiProblem(status, text, [], said as Conflict);
   }
   const errors = said.errors ?? [];
-  const text = said.reason ? sentence(said.reason) : errors.map((e) => `${e.reason}; ${e.accepted}`).join("\n");
+  const text = said.reason ? sentence(said.reason) : errors.map(told).join("\n");
   throw new ApiProblem(status, text || `The server answered ${status}.`, errors, undefined, said.error);
 }

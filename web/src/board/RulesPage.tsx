@@ -5,7 +5,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
 
-import { ApiProblem, api, ask, type Catalogue, type FieldError, type Job, type LengthText, type Rules } from "../api/client";
+import { ApiProblem, api, ask, type Catalogue, type FieldError, type Job, type LengthText, type Rules, told } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
@@ -143,7 +143,7 @@ export function RulesPage() {
             </div>
             {errors.filter((e) => !e.path.includes("rules.")).map((e) => (
               <p role="alert" className="error" key={e.reason}>
-                {e.accepted ? `${e.reason}; ${e.accepted}` : e.reason}
+                {told(e)}
               </p>
             ))}
             <RuleFields

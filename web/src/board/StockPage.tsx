@@ -4,7 +4,7 @@ import { Button, SegmentedControl, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook } from "../api/client";
+import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook, told } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
@@ -92,7 +92,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
   const [errors, setErrors] = useState<FieldError[]>([]);
   const wrong = (path: string) => {
     const error = errors.find((e) => e.path === path);
-    return error && `${error.reason}; ${error.accepted}`;
+    return error && told(error);
   };
   const sent = useMutation({ mutationFn: (send: () => Promise<unknown>) => send() });
   const act = async (send: () => Promise<unknown>) => {
@@ -146,7 +146,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
       </div>
       {errors.filter((e) => !known.has(e.path)).map((e) => (
         <p role="alert" className="error" key={e.reason}>
-          {e.accepted ? `${e.reason}; ${e.accepted}` : e.reason}
+          {told(e)}
         </p>
       ))}
       <div className="row">

@@ -3,7 +3,7 @@ import { useLocalStorage } from "@mantine/hooks";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 
-import { ApiProblem, api, type Ask, ask, type FieldError, type Reading } from "../api/client";
+import { ApiProblem, api, type Ask, ask, type FieldError, type Reading, told } from "../api/client";
 import { useWork } from "../opening/context";
 import { LengthField } from "../tape/LengthField";
 import { hasLeft } from "./asked";
@@ -15,7 +15,7 @@ const WAYS: Record<string, string> = {
 
 const said = (errors: FieldError[], path: string) => {
   const error = errors.find((e) => e.path === path);
-  return error && `${error.reason}; ${error.accepted}`;
+  return error && told(error);
 };
 
 interface Props {
@@ -100,7 +100,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
     },
     onError: (failure) => {
       if (!(failure instanceof ApiProblem)) throw failure;
-      setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "nothing was kept" }]);
+      setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "" }]);
     },
   });
   const submit = (event?: FormEvent) => {
@@ -180,7 +180,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         .filter((e) => !known.includes(e.path))
         .map((e) => (
           <p key={e.reason} role="alert" className="error">
-            {e.reason}; {e.accepted}
+            {told(e)}
           </p>
         ))}
       {last && !asked.needs_at && (
@@ -219,7 +219,7 @@ function LevelField({ label, value, onChange, error }: { label: string; value: s
         autoComplete="off"
         spellCheck={false}
         placeholder={shown.unit === "in" ? "1/4 in 4 ft" : "3 mm per m"}
-        error={error ?? (wrong && `${wrong.reason}; ${wrong.accepted}`)}
+        error={error ?? (wrong && told(wrong))}
         onChange={(event) => onChange(event.currentTarget.value)}
       />
       <p className="heard" aria-live="polite">

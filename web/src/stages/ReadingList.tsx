@@ -13,8 +13,16 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
     mutationFn: (id: number) => ask(api.DELETE("/api/openings/{opening_id}/readings/{reading_id}", { params: { path: { opening_id: page.id, reading_id: id } } })),
     onSuccess: took,
   });
-  const phases = new Map(result?.found.asks.map((a) => [a.place, a.phase]));
-  const rows = (result?.found.readings ?? []).filter((r) => phases.get(r.place) === phase && page.readings[r.index]);
+  const asks = new Map(result?.found.asks.map((a) => [a.place as string, a]));
+  const adjusted = new Map(result?.found.readings.map((r) => [r.index, r]));
+  // where nothing could be worked out the readings are listed all the same: one of them may have to be taken out
+  const rows = page.readings
+    .map((kept, index) => {
+      const { place, value } = kept.reading;
+      const plain = { place, label: asks.get(place)?.label ?? place.replaceAll("_", " "), read: value, fitted: null, off: null, suspect: false, alone: false };
+      return { kept, ...(adjusted.get(index) ?? plain) };
+    })
+    .filter((row) => (asks.get(row.place)?.phase ?? phase) === phase);
   if (rows.length === 0) return null;
   return (
     <table className="readings taken">
@@ -29,8 +37,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
         </tr>
       </thead>
       <tbody>
-        {rows.map((row) => {
-          const kept = page.readings[row.index]!;
+        {rows.map(({ kept, ...row }) => {
           return (
             <tr key={kept.id} data-suspect={row.suspect || undefined} data-place={row.place}>
               <th scope="row">

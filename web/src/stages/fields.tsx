@@ -2,6 +2,7 @@ import { ActionIcon, Button, NativeSelect, SegmentedControl, Switch, TextInput }
 import { IconTrash } from "@tabler/icons-react";
 import type { KeyboardEvent, ReactNode } from "react";
 
+import { told } from "../api/client";
 import { useWork } from "../opening/context";
 import { at } from "../opening/paths";
 import { walkOn } from "../tape/walk";
@@ -30,7 +31,7 @@ export function TextAt({ path, label, most = 80, description }: Field & { most?:
       data-walk
       maxLength={most}
       value={(at(now, path) as string | undefined) ?? ""}
-      error={error && `${error.reason}; ${error.accepted}`}
+      error={error && told(error)}
       onChange={(event) => set(path, event.currentTarget.value || undefined)}
       onKeyDown={onEnter}
     />

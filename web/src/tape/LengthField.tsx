@@ -3,7 +3,7 @@ import { IconNumbers } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
 
-import { ApiProblem, api, ask, type FieldError, type Heard, type LengthText, type Unit } from "../api/client";
+import { ApiProblem, api, ask, type FieldError, type Heard, type LengthText, type Unit, told } from "../api/client";
 import { Pad } from "./Pad";
 import { walkOn } from "./walk";
 
@@ -27,7 +27,7 @@ export interface LengthFieldProps {
 }
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
-  `${error.reason[0]?.toUpperCase() ?? ""}${error.reason.slice(1)}; ${error.accepted}.`;
+  `${error.reason[0]?.toUpperCase() ?? ""}${told(error).slice(1)}.`;
 
 function written(value: LengthText, heard: Heard | undefined, unit: Unit): string {
   if (value === null || value === undefined) return "";
