@@ -103,6 +103,14 @@ def test_a_shim_has_a_length(client, length, taken):
     assert answer.status_code == 201 if taken else refused(answer, "rules.job.shim_length")
 
 
+@pytest.fixture
+def crew_as_before(client):
+    before = client.get("/api/crew-rules/mm").json()["rules"]
+    yield
+    now = client.get("/api/crew-rules/mm").json()["version"]
+    client.put("/api/crew-rules/mm", json={"version": now, "rules": before}).raise_for_status()
+
+
 def conflicts(client, job, opening):
     """Every kind of write, each based on what somebody else has changed since: what is theirs, what yours, what differs."""
     wall = page(client, opening)["wall"]["id"]
@@ -136,13 +144,20 @@ def conflicts(client, job, opening):
     ]  # fmt: skip
 
 
-def test_a_late_write_of_every_kind_is_told_both_documents(client, job, opening):
+def test_a_late_write_of_every_kind_is_told_both_documents(client, job, opening, crew_as_before):
     for method, address, body, version, differs, theirs, yours in conflicts(client, job, opening):
         sent = {"params": {"version": version}} if body is None else {"json": {"version": version, **body}}
         answer = client.request(method, f"/api{address}", **sent)
         told = answer.json()
         assert (answer.status_code, told["error"], told["differs"]) == (409, "stale", differs), address
         assert theirs.items() <= told["theirs"].items() and yours.items() <= told["yours"].items(), address
+    line = {"value": "1", "unit": "in"}  # seen before the leaf was another
+    told = client.post(f"/api/jobs/{job}/heads", json={"how": "raise", "line": line})
+    assert (told.status_code, told.json()["yours"], told.json()["differs"]) == (409, {"line": line}, ["line.value"])
+    assert (
+        client.post(f"/api/jobs/{job}/heads", json={"how": "raise", "line": told.json()["theirs"]["line"]}).status_code
+        == 200
+    )
     late = client.delete(f"/api/stock/{client.get('/api/stock').json()['items'][-1]['id']}", params={"version": 0})
     assert (late.status_code, late.json()["yours"]) == (409, None)
 

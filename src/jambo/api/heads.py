@@ -12,21 +12,26 @@ from jambo.core.tape import exact_number
 from jambo.files.document import ExactLength
 from jambo.files.heads import Asked, StoreyOut, head_lines, line_of
 from jambo.files.problems import FieldError, Refused
+from jambo.files.results import ExactOut, length_out
 from jambo.jobs.check import refuse_what_breaks
 from jambo.jobs.documents import Around, documents_of_job, kept_json
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import read_json
+from jambo.store.kept import Stale, read_json
 
 router = APIRouter(prefix="/api", tags=["heads"], route_class=Route)
 
 
 class Align(BaseModel):
-    """Put a storey's doors on its common line: by longer legs and a larger floor gap, by a packer, or let each be its own."""
+    """Put a storey's doors on its common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
+
+    `line` is the common line that was seen; it is not taken for another.
+    """
 
     storey: str = ""
     how: Literal["raise", "pack", "own"]
+    line: ExactOut | None = None
 
 
 def _asked(t: Transaction, job: Row) -> list[Asked]:
@@ -52,7 +57,7 @@ def heads(db: Db, job_id: Id, shown: ShownQuery) -> list[StoreyOut]:
 
 @router.post("/jobs/{job_id}/heads")
 def align(db: Db, job_id: Id, align: Align, shown: ShownQuery, who: Who) -> list[StoreyOut]:
-    """Align a storey, each door as a new version of its own. 422 when there is nothing to align."""
+    """Align a storey, each door as a new version of its own. 422 when there is nothing to align, 409 when its line moved since."""
     with db.transaction(writes=True) as t:
         job = kept_jobs.job(t, job_id, lock=True)
         asked = _asked(t, job)
@@ -67,7 +72,9 @@ def align(db: Db, job_id: Id, align: Align, shown: ShownQuery, who: Who) -> list
                     )
                 ]
             )
-        unit = job["doc"]["unit"]
+        unit, now = job["doc"]["unit"], length_out(line, shown.tape(job["doc"]))["exact"]
+        if align.line is not None and align.line != now:
+            raise Stale(job["version"], {"line": now}, {"line": align.line})
         for one in asked:
             if one.storey != align.storey or one.document is None or one.document.opening.door.kind != "swing":
                 continue

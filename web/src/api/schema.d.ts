@@ -221,7 +221,7 @@ export interface paths {
         put?: never;
         /**
          * Align
-         * @description Align a storey, each door as a new version of its own. 422 when there is nothing to align.
+         * @description Align a storey, each door as a new version of its own. 422 when there is nothing to align, 409 when its line moved since.
          */
         post: operations["align_api_jobs__job_id__heads_post"];
         delete?: never;
@@ -721,6 +721,8 @@ export interface components {
         /**
          * Align
          * @description Put a storey's doors on its common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
+         *
+         *     `line` is the common line that was seen; it is not taken for another.
          */
         Align: {
             /**
@@ -728,6 +730,7 @@ export interface components {
              * @enum {string}
              */
             how: "raise" | "pack" | "own";
+            line?: components["schemas"]["ExactOut"] | null;
             /**
              * Storey
              * @default

@@ -23,13 +23,16 @@ export function HeadsPage() {
   const job = useQuery({ queryKey: ["job", id, null, null], queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })) });
   const heads = useQuery({ queryKey: ["job", id, "heads", query], queryFn: () => ask(api.GET("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query } })) });
   const align = useMutation({
-    mutationFn: (body: { storey: string; how: How }) => ask(api.POST("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query }, body })),
+    mutationFn: (body: { storey: string; how: How; line: Storey["line"]["exact"] }) => ask(api.POST("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query }, body })),
     onSuccess: (next) => {
       client.setQueryData(["job", id, "heads", query], next);
       client.removeQueries({ queryKey: ["opening"] });
       void renew(client, ["job"]);
     },
-    onError: (failure) => notifications.show({ color: "red", message: failure.message }),
+    onError: (failure) => {
+      notifications.show({ color: "red", message: failure.message });
+      void heads.refetch(); // the line may be another than the one that was pressed for
+    },
   });
   return (
     <>
@@ -48,7 +51,7 @@ export function HeadsPage() {
         {heads.isPending && <p className="quiet" aria-busy="true">Working out every head…</p>}
         {heads.data?.length === 0 && <p className="empty">No opening of this job has a head yet: a leaf’s height and both floors settle it.</p>}
         {heads.data?.map((storey) => (
-          <OneStorey key={storey.storey} of={storey} busy={align.isPending} align={(how) => align.mutate({ storey: storey.storey, how })} />
+          <OneStorey key={storey.storey} of={storey} busy={align.isPending} align={(how) => align.mutate({ storey: storey.storey, how, line: storey.line.exact })} />
         ))}
       </main>
     </>
