@@ -145,7 +145,7 @@ def test_crew_rules_stand_under_the_jobs_and_conflicts_are_said(page, client):
     page.get_by_role("radiogroup", name="Whose rules").get_by_text("The crew, in millimetres").click()
     page.get_by_label("Gap at the hinges", exact=True).fill("4")  # one change, based on the version before
     expect(page.get_by_role("alert")).to_contain_text(
-        "Someone changed this since you opened it. What differs: hinge gap."
+        "Someone changed this since you opened it. What differs: hinge gap"
     )
     assert client.get("/api/crew-rules/mm").json()["rules"] == {}
 

@@ -89,6 +89,9 @@ _SAID = {
 def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
     """Put one of Pydantic's errors into a field error; `model` is what was validated, if it was a model."""
     parts, kind = error["loc"], error["type"]
+    if kind == "string_too_long":
+        place = path_of(_known_parts(model, parts) if model else parts) or "document"
+        return FieldError(place, "the text is too long", f"at most {error['ctx']['max_length']} characters")
     if model is None:
         return FieldError(
             path_of(parts) or "request", error["msg"][:1].lower() + error["msg"][1:], "see the API's page"
@@ -103,9 +106,6 @@ def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
         name = str(parts[-1])[:60]
         return FieldError(path_of([*where, name]), f"“{name}” is not a key of this format", hint + ", ".join(keys))
     path = path_of(_known_parts(model, parts)) or "document"
-    if kind == "string_too_long":
-        most = error["ctx"]["max_length"]
-        return FieldError(path, "the text is too long", f"at most {most} characters")
     if kind == "literal_error":
         return FieldError(
             path, f"{str(error['input'])[:40]!r} is not one of the choices", f"accepted: {error['ctx']['expected']}"

@@ -21,7 +21,7 @@ from jambo.files import document as doc
 from jambo.files.problems import FieldError
 
 # Checked before any arithmetic: an exponent of seven digits is 98 bytes to send and hours to work out.
-_PLAIN = re.compile(r"-?\d{1,10}(?:\.\d{0,20})?|-?\d{1,10}/0*[1-9]\d{0,9}", re.ASCII)
+_PLAIN = re.compile(r"-?\d{1,20}(?:\.\d{0,20})?|-?\d{1,20}/0*[1-9]\d{0,19}", re.ASCII)
 
 
 @cache
@@ -34,7 +34,7 @@ def _exact(value: doc.ExactLength, kind: str) -> Heard:
     # repr of a JSON number is what its writer wrote, so 82.1 is exactly 821/10
     text = value.value if isinstance(value.value, str) else repr(value.value)
     if not _PLAIN.fullmatch(text):
-        raise NotALength(f"{text[:40]!r} is not a plain number", 'write "165/2", "82.5" or 82.5')
+        raise NotALength(f"{text[:40]!r} is not a number", 'write "165/2", "82.5" or 82.5')
     number = Fraction(text)
     if number.denominator > 10**9 or abs(number) > 10**9:
         raise NotALength("the number is finer or larger than any tape", 'write "165/2", "82.5" or 82.5')
