@@ -1,5 +1,7 @@
 """The API keeps to its own description whatever it is sent: no fault, no undocumented code, no other shape."""
 
+import re
+
 import pytest
 import schemathesis
 from hypothesis import HealthCheck, Phase, given, seed, settings
@@ -9,7 +11,15 @@ from schemathesis.specs.openapi import checks
 
 from jambo.api.app import create_app
 
+
+def times_have_their_zone(ctx, response, case):
+    """Every time of day in an answer says which zone it is of."""
+    bare = re.search(r'"\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?"', response.text)
+    assert bare is None, f"a time without its zone: {bare[0]}"
+
+
 KEPT = [
+    times_have_their_zone,
     not_a_server_error,
     checks.status_code_conformance,
     checks.content_type_conformance,

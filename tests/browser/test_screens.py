@@ -37,7 +37,7 @@ def fill(page, label, text):
 
 def test_job_and_opening_by_keyboard_only(page):
     page.goto("/")
-    page.get_by_label("Name", exact=True).focus()
+    page.get_by_role("textbox", name="Name").focus()
     page.keyboard.type("Salt works canteen")
     page.keyboard.press("Enter")
     expect(page.get_by_text("No opening yet")).to_be_visible()

@@ -61,7 +61,7 @@ def test_what_waits_on_the_board_is_said_and_done(page, client, job):
     busy_once(page, "**/api/jobs/*/order", times=2)
     page.get_by_role("button", name="More for P2").click()
     page.get_by_role("menuitem", name="Earlier in the walk").click()
-    waits = page.get_by_role("status").filter(has_text="Not saved yet, trying again by itself: Others are saving")
+    waits = page.get_by_role("status").filter(has_text="Not saved yet: others are saving at the same place")
     expect(waits).to_be_visible()
     expect(page.locator(".card-mark")).to_have_text(["P2", "P1"])
     expect(waits).to_have_count(0)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import errno
 import os
 import signal
@@ -80,6 +81,11 @@ def open_database(url: str, owner: str) -> Database:
         raise Trouble(str(error)) from None
 
 
+def _warm(database: Database) -> None:
+    with contextlib.suppress(StoreFailure):  # then the first list is as slow as it is, and says what is the matter
+        warm_up(database)
+
+
 def keep_alive(server: Server, ended: threading.Event, pauses: Sequence[float] = PAUSES) -> None:
     """Start the database again whenever it is killed under us, with longer and longer pauses while it does not start."""
     failed = 0
@@ -115,7 +121,7 @@ def serve(port: int | None, *, demo: bool, hosts: Sequence[str] = ()) -> None:
                 load_if_empty(database)
             if server:
                 threading.Thread(target=keep_alive, args=(server, ended), daemon=True).start()
-            threading.Thread(target=warm_up, args=(database,), daemon=True).start()
+            threading.Thread(target=_warm, args=(database,), daemon=True).start()
             say(f"ready at http://127.0.0.1:{listener.getsockname()[1]}/ (Ctrl-C stops it)")
             web_server(create_app(database, dist, hosts)).run(sockets=[listener])
             ended.set()

@@ -32,7 +32,7 @@ OPENING: dict[str, Any] = {
     "floors": {"a": [{"thickness": "3/4"}], "b": [{"thickness": "3/4"}]},
     "header": {"depth": "5 1/2", "source": "drawing"},
 }
-Kept = tuple[int, int, str]  # an opening, its version, the room it was given
+Kept = tuple[int, int, str]  # an opening, its version, the room it was given; or a reading, version 0, its value
 
 
 @dataclass
@@ -98,9 +98,10 @@ class Writer:
             made = self._told(client.post(f"/api/jobs/{self.job}/openings", json=body))
             if made.status_code == 201:
                 self.opening, self.version = made.json()["id"], 1
+                self.tally.acknowledged.append((self.opening, 1, ""))
             return
         acts: list[tuple[int, Callable[[httpx.Client], None]]] = [
-            (10, self._save), (2, self._read), (1, self._job), (1, self._floors), (1, self._heads), (1, self._walk),
+            (40, self._save), (5, self._read), (1, self._job), (1, self._floors), (1, self._heads), (1, self._walk),
             (1, self._undo), (2, self._look),
         ]  # fmt: skip
         self.random.choices([act for _, act in acts], [weight for weight, _ in acts])[0](client)
@@ -123,7 +124,10 @@ class Writer:
 
     def _read(self, client: httpx.Client) -> None:
         body = {"reading": {"place": "width_foot", "value": f"32 {self.random.randint(1, 7)}/8"}}
-        self._told(client.post(f"/api/openings/{self.opening}/readings", json=body))
+        answer = self._told(client.post(f"/api/openings/{self.opening}/readings", json=body))
+        if answer.status_code == 201:
+            newest = answer.json()["readings"][-1]
+            self.tally.acknowledged.append((newest["id"], 0, newest["reading"]["value"]))
 
     def _job(self, client: httpx.Client) -> None:
         page = self._told(client.get(f"/api/jobs/{self.job}"))
@@ -180,7 +184,9 @@ def lost(database: Database, acknowledged: list[Kept]) -> list[Kept]:
     """The writes that were acknowledged and are not on record as they were."""
     with database.transaction() as t:
         rows = t.rows("SELECT opening_id, version, JSON_VALUE(doc, '$.room') AS room FROM opening_version")
-    there = {(row["opening_id"], row["version"], row["room"]) for row in rows}
+        read = t.rows("SELECT id, JSON_VALUE(doc, '$.value') AS value FROM reading")
+    there = {(row["opening_id"], row["version"], row["room"] or "") for row in rows}
+    there |= {(row["id"], 0, row["value"]) for row in read}
     return [kept for kept in acknowledged if kept not in there]
 
 
@@ -198,7 +204,7 @@ class Outcome:
         back = f", back after {self.slowest:.1f} s at most" if self.slowest else ""
         return (
             f"{self.what}: {sum(self.tally.answers.values())} answers, {self.tally.faults} faults, "
-            f"{len(self.tally.acknowledged)} saves acknowledged, {len(self.lost)} lost{back} ({answers})"
+            f"{len(self.tally.acknowledged)} writes acknowledged, {len(self.lost)} lost{back} ({answers})"
         )
 
 

@@ -131,7 +131,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   const said = (answer.error && typeof answer.error === "object" ? answer.error : {}) as { error?: string; reason?: string; errors?: FieldError[] } & Partial<Conflict>;
   const { status } = answer.response;
   if (status === 409) {
-    const text = `${sentence(said.reason ?? "someone changed this since")}${differ(said.differs ?? [])} Nothing of yours was kept yet.`;
+    const text = `${sentence(said.reason ?? "someone changed this since")}${differ(said.differs ?? [])} Nothing was changed.`;
     throw new ApiProblem(status, text, [], said as Conflict);
   }
   const errors = said.errors ?? [];

@@ -10,14 +10,11 @@ export const askAgain = (count: number, failure: Error) => failure instanceof Ap
 
 /** What waits because others are saving at the same place, while it is asked again by itself. */
 export function Waiting() {
-  const waits = useMutationState({
-    filters: { status: "pending", predicate: (one) => one.state.failureCount > 0 },
-    select: (one) => one.state.failureReason?.message ?? "",
-  });
+  const waits = useMutationState({ filters: { status: "pending", predicate: (one) => one.state.failureCount > 0 } });
   if (waits.length === 0) return null;
   return (
     <p className="waiting" role="status">
-      Not saved yet, trying again by itself: {waits[0]}
+      Not saved yet: others are saving at the same place. Yours is tried again by itself.
     </p>
   );
 }

@@ -106,7 +106,7 @@ export function LogPage() {
           </table>
         )}
         {rows.length > 0 && hasNextPage && (
-          <Button variant="default" loading={log.isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          <Button variant="default" className="older" loading={log.isFetchingNextPage} onClick={() => void fetchNextPage()}>
             Older lines
           </Button>
         )}
