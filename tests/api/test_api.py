@@ -3,8 +3,8 @@
 import pytest
 
 from helpers import PLAIN, plain
-from jambo.api.jobs import warm_up
 from jambo.files.brief import brief
+from jambo.jobs.boards import warm_up
 
 
 @pytest.fixture

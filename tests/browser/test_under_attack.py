@@ -25,15 +25,15 @@ def test_a_name_in_any_script_keeps_every_page_open(page, new_opening, client, n
     expect(page.get_by_label("by", exact=True)).to_have_value("Ida")
 
 
-def busy_once(page, address, times=1):
-    """Answer the next writes at an address as the server does when others hold the place, then let them through."""
+def refused_once(page, address, times=1, kind="busy"):
+    """Answer the next writes at an address as the server does when its database does not do them, then let them through."""
     left = [times]
 
     def answer(route):
         if route.request.method != "GET" and left[0] > 0:
             left[0] -= 1
             said = {
-                "error": "busy",
+                "error": kind,
                 "reason": "others are saving at the same place just now. Nothing was changed",
                 "request": "1",
             }
@@ -44,12 +44,16 @@ def busy_once(page, address, times=1):
     page.route(address, answer)
 
 
-def test_what_meets_others_is_saved_by_itself(page, new_opening, client):
+@pytest.mark.parametrize(
+    ("kind", "says"),
+    [("busy", "others are saving here"), ("full", "the disk under the database is full"), ("unreachable", "no answer")],
+)
+def test_what_cannot_be_saved_says_why_and_is_saved_by_itself(page, new_opening, client, kind, says):
     page.goto(f"{new_opening}/door")
     expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
-    busy_once(page, "**/api/openings/*")
+    refused_once(page, "**/api/openings/*", kind=kind)
     fill(page, "Leaf width", "28")
-    expect(page.get_by_role("status").filter(has_text="others are saving here. Kept in this browser")).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text=f"Not saved: {says}. Kept in this browser")).to_be_visible()
     saved(page)
     assert client.get(f"/api{new_opening}").json()["opening"]["door"]["leaves"][0]["width"] == "28"
 
@@ -58,7 +62,7 @@ def test_what_waits_on_the_board_is_said_and_done(page, client, job):
     for mark in ("P1", "P2"):
         client.post(f"/api/jobs/{job}/openings", json={"opening": {**PLAIN["opening"], "mark": mark}})
     page.goto(f"/jobs/{job}")
-    busy_once(page, "**/api/jobs/*/order", times=2)
+    refused_once(page, "**/api/jobs/*/order", times=2)
     page.get_by_role("button", name="More for P2").click()
     page.get_by_role("menuitem", name="Earlier in the walk").click()
     waits = page.get_by_role("status").filter(has_text="Not saved yet: others are saving at the same place")

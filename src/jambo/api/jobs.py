@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import gc
-import time
-from collections.abc import Iterator
 from datetime import UTC
 from typing import Annotated, Any
 
@@ -14,16 +11,17 @@ from typing_extensions import TypedDict
 
 from jambo.api.shared import GREATEST_ID, Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Who
 from jambo.core.tape import Unit
-from jambo.files.brief import Brief, BriefOut, brief, brief_out, with_clashes
+from jambo.files.brief import BriefOut, brief_out, with_clashes
 from jambo.files.document import Job, Rules, Wall
 from jambo.files.problems import FieldError, Refused
 from jambo.files.record_lines import page_of
+from jambo.jobs.boards import briefs_of
 from jambo.jobs.check import check_crew_rules, check_job, check_wall
-from jambo.jobs.documents import compact, cut_piece, kept_job, kept_json
+from jambo.jobs.documents import kept_job, kept_json
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
-from jambo.store.database import Database, Row
+from jambo.store.database import Row
 from jambo.store.kept import log_pages
 from jambo.store.readings import of_job as readings_of_job
 
@@ -207,40 +205,6 @@ def job_page(db: Db, job_id: Id, shown: ShownQuery) -> JobPage:
         "walls": [as_wall(w) for w in walls],
         "openings": listed,
     }
-
-
-def briefs_of(
-    job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]], cuts: dict[int, list[Row]]
-) -> Iterator[Brief]:
-    """The short of openings as kept, in their order; answers are shared with every other list of them."""
-    crew_text, job_text = compact(crew), compact(job.get("rules", {}))
-    floors = {f["key"]: compact(f) for f in job.get("floors", [])}
-    return (
-        brief(
-            job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
-            compact([kept_json(cut_piece(c)) for c in cuts.get(o["id"], ())]),
-            # only the floors it names, so that another floor's change leaves its answer shared
-            tuple(text for key, text in floors.items() if f'"{key}"' in o["doc"]),
-        )
-        for o in openings
-    )  # fmt: skip
-
-
-def warm_up(database: Database) -> None:
-    """Solve every kept opening once, so that the first list of a long job is as fast as the next one."""
-    with database.transaction() as t:
-        rows = kept_jobs.jobs(t)
-    for row in rows:
-        with database.transaction() as t:
-            crew = kept_jobs.crew_rules(t, row["doc"]["unit"])["doc"]
-            openings = kept_openings.openings(t, row["id"])
-            read = readings_of_job(t, row["id"])
-            cuts = events.cuts_of_job(t, row["id"])
-        for _ in briefs_of(row["doc"], crew, openings, read, cuts):
-            time.sleep(0)  # let a waiting request go first
-    # what is kept from here on is no garbage: looking through all of it again and again would stop a redraw for 100 ms
-    gc.collect()
-    gc.freeze()
 
 
 @router.put("/jobs/{job_id}", response_model_exclude_unset=True)

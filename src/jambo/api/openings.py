@@ -9,12 +9,13 @@ from fastapi import APIRouter
 from pydantic import AwareDatetime, BaseModel
 from typing_extensions import TypedDict
 
-from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall, briefs_of, with_zone
+from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall, with_zone
 from jambo.api.shared import Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Who
 from jambo.files.brief import beside
 from jambo.files.document import Neighbour, Opening, Reading, Rules, Wall
 from jambo.files.lists import JobLists, Listed, job_lists
 from jambo.files.problems import FieldError, Refused, parse
+from jambo.jobs.boards import briefs_of
 from jambo.jobs.check import check_opening
 from jambo.jobs.documents import Around, documents_of_job, kept_json
 from jambo.store import events

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from jambo.api.readings import record, written_out
 from jambo.demo.jobs import JOBS, RECORD, STOCK
 from jambo.files.document import Document, Job, Opening, Reading, RuleLevels, Survey, Wall
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
 from jambo.files.stock import StockItem, checked
 from jambo.jobs.documents import kept_json
+from jambo.jobs.recording import record, written_out
 from jambo.store import jobs, openings, stock
 from jambo.store import readings as kept_readings
 from jambo.store.database import Database

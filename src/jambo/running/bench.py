@@ -21,7 +21,6 @@ import httpx
 from fastapi import FastAPI
 from playwright.sync_api import Page
 
-from jambo.api.jobs import warm_up
 from jambo.core.hanging.hang import check
 from jambo.core.setting.as_found import MARK
 from jambo.core.setting.plan import plan
@@ -30,6 +29,7 @@ from jambo.demo.jobs import documents
 from jambo.files.document import Document
 from jambo.files.facts import facts_of
 from jambo.files.problems import parse
+from jambo.jobs.boards import warm_up
 from jambo.running.browser import chromium
 from jambo.running.local import Local, running, serving
 from jambo.running.machine import ROOT, VAR, free_port, say

@@ -15,7 +15,7 @@ import uvicorn
 from fastapi import FastAPI
 
 from jambo.api.app import create_app
-from jambo.api.jobs import warm_up
+from jambo.jobs.boards import warm_up
 from jambo.running import web
 from jambo.running.machine import VAR, Trouble, say
 from jambo.running.mariadb import Server

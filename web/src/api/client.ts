@@ -72,6 +72,12 @@ export class ApiProblem extends Error {
     return this.status === 0 || this.status === 503;
   }
 
+  /** Why what is offline waits, in a few words. */
+  get waitsFor() {
+    const said: Record<string, string> = { busy: "others are saving here", full: "the disk under the database is full", unfit: "the database is not as this Jambo needs it" };
+    return said[this.kind] ?? "no answer";
+  }
+
   /** Others were saving at the same place: nothing was done, so the same may simply be asked again. */
   get busy() {
     return this.status === 503 && this.kind === "busy";

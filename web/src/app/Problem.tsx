@@ -4,10 +4,10 @@ import { ApiProblem } from "../api/client";
 
 /** A view that could not be loaded: what happened, what was kept, what to do. */
 export function Problem({ error, retry }: { error: unknown; retry: () => void }) {
-  const offline = error instanceof ApiProblem && error.offline;
+  const silent = error instanceof ApiProblem && (error.status === 0 || error.kind === "unreachable");
   return (
     <section className="problem" role="alert">
-      <h2>{offline ? "The server does not answer" : "This could not be shown"}</h2>
+      <h2>{silent ? "The server does not answer" : "This could not be shown"}</h2>
       <p>{error instanceof Error ? error.message : "Something went wrong."}</p>
       <p>Everything saved before is safe.</p>
       <Button onClick={retry}>Try again</Button>

@@ -82,7 +82,7 @@ export function useWall(id: number) {
             break;
           } catch (failure) {
             if (failure instanceof ApiProblem && failure.offline) {
-              setWaits(failure.busy ? "others are saving here" : "no answer");
+              setWaits(failure.waitsFor);
               await new Promise((again) => setTimeout(again, AGAIN));
               continue;
             }

@@ -120,7 +120,7 @@ export function useKept(id: number) {
         setConflict({ ...failure.conflict, of });
         setState("conflict");
       } else if (failure.offline) {
-        setWaits(failure.busy ? "others are saving here" : "no answer");
+        setWaits(failure.waitsFor);
         setState("offline");
       } else {
         setErrors(failure.errors);

@@ -1,0 +1,50 @@
+"""The short of every opening of a job as kept: for boards and neighbours, and solved ahead of the first who asks."""
+
+from __future__ import annotations
+
+import gc
+import time
+from collections.abc import Iterator
+from typing import Any
+
+from jambo.files.brief import Brief, brief
+from jambo.jobs.documents import compact, cut_piece, kept_json
+from jambo.store import events
+from jambo.store import jobs as kept_jobs
+from jambo.store import openings as kept_openings
+from jambo.store.database import Database, Row
+from jambo.store.readings import of_job
+
+
+def briefs_of(
+    job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]], cuts: dict[int, list[Row]]
+) -> Iterator[Brief]:
+    """The short of openings as kept, in their order; answers are shared with every other list of them."""
+    crew_text, job_text = compact(crew), compact(job.get("rules", {}))
+    floors = {f["key"]: compact(f) for f in job.get("floors", [])}
+    return (
+        brief(
+            job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
+            compact([kept_json(cut_piece(c)) for c in cuts.get(o["id"], ())]),
+            # only the floors it names, so that another floor's change leaves its answer shared
+            tuple(text for key, text in floors.items() if f'"{key}"' in o["doc"]),
+        )
+        for o in openings
+    )  # fmt: skip
+
+
+def warm_up(database: Database) -> None:
+    """Solve every kept opening once, so that the first list of a long job is as fast as the next one."""
+    with database.transaction() as t:
+        rows = kept_jobs.jobs(t)
+    for row in rows:
+        with database.transaction() as t:
+            crew = kept_jobs.crew_rules(t, row["doc"]["unit"])["doc"]
+            openings = kept_openings.openings(t, row["id"])
+            read = of_job(t, row["id"])
+            cuts = events.cuts_of_job(t, row["id"])
+        for _ in briefs_of(row["doc"], crew, openings, read, cuts):
+            time.sleep(0)  # let a waiting request go first
+    # what is kept from here on is no garbage: looking through all of it again and again would stop a redraw for 100 ms
+    gc.collect()
+    gc.freeze()

@@ -1,0 +1,32 @@
+"""A page reads its job in the same number of queries, however many openings the job has."""
+
+import pytest
+
+from helpers import PLAIN
+from jambo.store.database import Transaction
+
+
+@pytest.fixture
+def queries(monkeypatch):
+    asked = []
+    for name in ("rows", "row"):
+        real = getattr(Transaction, name)
+        monkeypatch.setattr(
+            Transaction, name, lambda t, sql, values=(), real=real: asked.append(sql) or real(t, sql, values)
+        )
+    return asked
+
+
+@pytest.mark.parametrize("view", ["", "/lists", "/heads", "/floors", "/log"])
+def test_queries_do_not_grow_with_the_job(client, queries, view):
+    counts = []
+    for size in (2, 12):
+        job = client.post("/api/jobs", json={"name": f"{size} openings"}).json()["id"]
+        wall = client.post(f"/api/jobs/{job}/walls", json=PLAIN["wall"]).json()["id"]
+        for n in range(size):
+            opening = {**PLAIN["opening"], "mark": f"Q{n}"}
+            client.post(f"/api/jobs/{job}/openings", json={"wall_id": wall, "opening": opening}).raise_for_status()
+        queries.clear()
+        client.get(f"/api/jobs/{job}{view}").raise_for_status()
+        counts.append(len(queries))
+    assert counts[0] == counts[1] <= 8
