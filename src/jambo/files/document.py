@@ -561,7 +561,7 @@ class Survey(Model):
     """The readings that count: what was corrected since is left out."""
 
     # more than are taken, so that no reading that was ever kept makes its opening unreadable
-    readings: Annotated[list[Reading], Field(max_length=4 * MOST_READINGS)] = Field(default_factory=list)
+    readings: Annotated[list[Reading], Field(max_length=2 * MOST_READINGS)] = Field(default_factory=list)
 
 
 class CutPiece(Model):
