@@ -60,10 +60,10 @@ def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
     expect(page.locator("[data-code=unit-too-wide], [data-code^=survey-suspect]").first).to_be_visible()
     select.select_option("width_head")
     take(page, "32 1/4")
+    expect(page.locator(".readings [data-place=width_head]")).to_contain_text("32 1/4")
     expect(page.locator("[data-code=unit-too-wide]")).to_have_count(0)
 
-    page.get_by_role("tab", name="Set", exact=False).focus()
-    page.keyboard.press("Enter")
+    page.get_by_role("tab", name="Set", exact=False).press("Enter")
     frame = page.get_by_role("slider", name="Frame in its slot")
     frame.focus()
     page.keyboard.press("Home")

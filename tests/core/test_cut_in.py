@@ -3,7 +3,7 @@
 from fractions import Fraction
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from helpers import POCKET, codes, inch, inches, plain, solved
@@ -333,6 +333,16 @@ def test_no_place_on_a_sixteenth_beats_the_one_that_was_found(asked):
         assert best is not None and best <= (cost, off if off.nm >= 0 else -off), x.in_inches()
 
 
+# Two places a hair beside a meeting cut the same studs, one a hair and one 2 1/4 in from where the hole is wanted: the nearer one is
+# offered, from whichever end of the wall one looks.
+ROW = Asked(
+    Size(inch("20"), inch("88"), Header(Missing("x", "x"), "", 1, 2)),
+    wall_of(("2 1/4", "3 3/4", "5 1/4", "6 3/4", "18", "43", "68", "93", "118")),
+    inch("0"), inch("120"), inch("105"), inch("120"), (), frozenset(),
+)  # fmt: skip
+
+
+@example(ROW)
 @given(walls())
 def test_a_mirrored_wall_has_its_best_place_mirrored(asked):
     def turn(pairs):

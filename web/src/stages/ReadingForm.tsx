@@ -96,7 +96,11 @@ function OneReading({ asked, asks, go, again }: OneProps) {
       const from = order.findIndex((a) => a.place === asked.place);
       const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find((a) => !a.read && a.place !== asked.place);
       if (following) go(following.place);
-      requestAnimationFrame(() => document.querySelector<HTMLElement>(".reading-form form input")?.focus());
+      requestAnimationFrame(() => {
+        // whoever has gone elsewhere meanwhile keeps the focus there
+        const held = document.activeElement;
+        if (held === null || held === document.body || held.closest(".reading-form")) document.querySelector<HTMLElement>(".reading-form form input")?.focus();
+      });
     },
     onError: (failure) => {
       if (!(failure instanceof ApiProblem)) throw failure;

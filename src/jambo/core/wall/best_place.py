@@ -88,6 +88,7 @@ def places(asked: Asked) -> tuple[Place, ...]:
     """The places worth offering, best first: of those with one outcome the nearest to where it was wanted. Empty when none fits."""
     low, high = int(asked.least.nm), int(asked.most.nm) - asked.size.wide
     best: dict[tuple[object, ...], Place] = {}
+    aside: set[tuple[object, ...]] = set()  # outcomes that no meeting has, only the places a hair beside one
     meetings = {x for x in _edges(asked) if low <= x <= high}
     beside = {x + by for x in meetings for by in (-1, 1) if low <= x + by <= high} - meetings
     for x in (*sorted(meetings), *sorted(beside)):
@@ -95,10 +96,13 @@ def places(asked: Asked) -> tuple[Place, ...]:
         if not _may_stand(opened, asked):
             continue
         place = Place(opened, _cost(opened, asked), size(opened.left + asked.size.width * HALF - asked.wanted))
-        known = best.get(_outcome(opened))
-        nearer = known is not None and x in meetings and (place.cost, place.off) < (known.cost, known.off)
-        if known is None or nearer:
-            best[_outcome(opened)] = place
+        outcome = _outcome(opened)
+        known = best.get(outcome)
+        if known is None and x not in meetings:
+            aside.add(outcome)
+        may = x in meetings or outcome in aside
+        if known is None or (may and (place.cost, place.off) < (known.cost, known.off)):
+            best[outcome] = place
     ranked = sorted(best.values(), key=lambda p: (p.cost, p.off))
     # what cannot be moved is run into only where there is no way round it
     ranked = [place for place in ranked if place.cost[0] == ranked[0].cost[0]]
