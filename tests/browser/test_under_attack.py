@@ -145,3 +145,12 @@ def test_a_reading_that_breaks_an_answer_can_be_taken_out(page, local, new_openi
     page.get_by_role("button", name="Withdraw bow left").click()
     expect(page.locator(".readings.taken")).to_have_count(0)
     expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
+
+
+def test_the_record_stands_line_under_line_on_a_phone(page, job):
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"/jobs/{job}/record")
+    cells = page.locator(".log tbody tr").first.locator("td, th")
+    expect(cells).to_have_count(5)
+    tops = [cells.nth(n).bounding_box()["y"] for n in range(5)]
+    assert tops == sorted(set(tops))

@@ -239,3 +239,12 @@ def test_a_gap_wider_than_packs_takes_a_block_first(gap, block):
     pack = shimmed(Place("hinge_1", "hinge", 100.0), inch(gap), inch("0"), by).pack
     # 4 in and its squeeze of 1/32: eight halves, and nothing stocked fills 1/32
     assert (pack.block, pack.pieces) == ((True, 0) if block else (False, 8))
+
+
+@pytest.mark.parametrize(("unit", "text", "taken"), [("mm", "1 mm in 99 mm", False), ("mm", "1 mm in 100 mm", True), ("in", "1/16 in 3 15/16", False), ("in", "1/16 in 4", True)])  # fmt: skip
+def test_a_levels_text_and_its_own_field_know_one_least_length(unit, text, taken):
+    if taken:
+        assert read_level(text, unit).over is not None
+        return
+    with pytest.raises(NotALength, match="too short to level over"):
+        read_level(text, unit)

@@ -5,21 +5,13 @@ from __future__ import annotations
 from fractions import Fraction
 
 from jambo.core.catalogue import named
-from jambo.core.length import Length
 from jambo.core.notation import Heard, NotALength, exact_text, read
 from jambo.core.record import Cut
 from jambo.core.setting.facts import Setting
-from jambo.core.survey.level import STEEPEST, read_level
-from jambo.core.survey.readings import PLACES, Reading, Survey, Written
-from jambo.core.tape import Unit
+from jambo.core.survey.level import LEAST_OVER, STEEPEST, read_level
+from jambo.core.survey.readings import PLACES, Reading, Survey
 from jambo.files import document as doc
 from jambo.files.reader import Reader, known
-
-# A bow over a short straightedge says nothing of the whole stud, and a level over nothing says nothing at all.
-LEAST_OVER: dict[Written, dict[Unit, Length]] = {
-    "length": {"in": Length.inches(12), "mm": Length.mm(300)},
-    "level": {"in": Length.inches(4), "mm": Length.mm(100)},
-}
 
 
 def setting_of(setting: doc.Setting, reader: Reader) -> Setting:

@@ -9,9 +9,16 @@ from math import radians, tan
 
 from jambo.core.length import Length
 from jambo.core.notation import NotALength, read
+from jambo.core.survey.readings import Written
 from jambo.core.tape import Unit
 
 STEEPEST = Fraction(1, 12)
+# What a reading may be taken over at least: a level over nothing says nothing at all, a bow over a short straightedge
+# nothing of the whole stud.
+LEAST_OVER: dict[Written, dict[Unit, Length]] = {
+    "level": {"in": Length.inches(4), "mm": Length.mm(100)},
+    "length": {"in": Length.inches(12), "mm": Length.mm(300)},
+}
 ACCEPTED = 'write "1/4 in 4 ft", "3 mm per m", "0.4 deg" or a drop such as 1/8'
 _ANGLE = re.compile(r"(\d{1,2}(?:[.,]\d{1,3})?)\s*(?:°|deg|degrees?)", re.IGNORECASE)
 _OVER = re.compile(r"(.*\S)\s*(?:\s(?:in|over|per|on)\s|/(?=\s*m\s*$))\s*(\S.*)", re.IGNORECASE)
@@ -39,7 +46,7 @@ def read_level(text: str, unit: Unit) -> Slope:
             found = Slope(read(both[1], unit, "lean").length, read(over, unit, "position").length)
         except NotALength as error:
             raise NotALength(error.reason, ACCEPTED) from None
-        if found.over is not None and found.over < Length.inches(4):
+        if found.over is not None and found.over < LEAST_OVER["level"][unit]:
             raise NotALength(f"{both[2].strip()!r} is too short to level over", ACCEPTED)
     else:
         try:
