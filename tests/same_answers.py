@@ -118,12 +118,19 @@ def drawn(count, seed=11):
     return found
 
 
+def _in_order(result):
+    """An answer as text; what was heard is a set of paths, whose order says nothing, and so are the errors of a refusal."""
+    if isinstance(result, list):
+        return json.dumps(sorted(result, key=json.dumps), ensure_ascii=False)
+    return json.dumps({**result, "heard": dict(sorted(result["heard"].items()))}, ensure_ascii=False)
+
+
 def answer(text):
     """The answer to a document as JSON text, or why it is refused."""
     try:
-        return json.dumps(solve_text(text), ensure_ascii=False)
+        return _in_order(solve_text(text))
     except Refused as refused:
-        return json.dumps([error.as_dict() for error in refused.errors], ensure_ascii=False)
+        return _in_order([error.as_dict() for error in refused.errors])
 
 
 def write(corpus, files):
@@ -142,7 +149,7 @@ def check(corpus):
     with gzip.open(corpus, "rt", encoding="utf-8") as lines:
         for line in lines:
             text, before = json.loads(line)
-            after = answer(text)
+            before, after = _in_order(json.loads(before)), answer(text)
             count += 1
             if after != before:
                 differ += 1

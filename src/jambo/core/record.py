@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from jambo.core.catalogue import entry
 from jambo.core.flags import Flag
 from jambo.core.length import Length
-from jambo.core.sums import Figure, Reckoned
+from jambo.core.sums import Figure, Figures
 from jambo.core.tape import Tape, show
 
 
@@ -22,7 +22,7 @@ class Cut:
     path: str
 
 
-def on_cuts(cuts: tuple[Cut, ...], figures: Mapping[str, Reckoned], tape: Tape) -> Iterator[Flag]:
+def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Flag]:
     """Pieces whose figure has moved since by a mark of the tape they are cut on."""
     for cut in cuts:
         figure = figures.get(cut.figure)
@@ -68,7 +68,7 @@ PAIRS = (  # what is planned, and what the readings say of it or ask for
 
 
 def compare(
-    figures: Mapping[str, Reckoned],
+    figures: Figures,
     cuts: tuple[Cut, ...],
     made: Mapping[str, Length | None],
     gaps: Mapping[str, tuple[Length, Length, Length]],

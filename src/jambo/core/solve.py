@@ -23,7 +23,7 @@ from jambo.core.opening.slider import TrackTape
 from jambo.core.record import on_cuts
 from jambo.core.rules import HouseRules
 from jambo.core.setting.as_found import AsFound, as_found
-from jambo.core.sums import Figure, Missing, Reckoned, Waiting, add, value_of
+from jambo.core.sums import Figure, Figures, Missing, Reckoned, Waiting, add, value_of
 from jambo.core.trim import casing as trim
 
 Stage = Literal["survey", "door", "floor", "opening", "pocket", "track", "wall", "frame", "set", "hang", "trim", "card"]
@@ -34,7 +34,7 @@ class Result:
     """Everything that follows: figures by name, flags worst first, what is missing, and what to draw and cut."""
 
     stages: tuple[Stage, ...]
-    figures: dict[str, Reckoned]
+    figures: Figures
     flags: tuple[Flag, ...]
     missing: tuple[Missing, ...]
     hands: Hands
@@ -80,7 +80,7 @@ _FIGURES = {
 _PIECES = {"swing": swing_door.pieces, "pocket": pocket.pieces, "face_slider": slider.pieces, "bypass": bypass.pieces}
 
 
-def _pole(figures: dict[str, Reckoned], kind: str) -> tuple[PoleMark, ...]:
+def _pole(figures: Figures, kind: str) -> tuple[PoleMark, ...]:
     marks: list[tuple[Group, Reckoned]] = []
     for group, name in (*_POLES[kind], ("wall", "header_top"), ("wall", "wall_top")):
         if name.endswith("_"):  # a numbered row, such as the hinges
@@ -90,7 +90,7 @@ def _pole(figures: dict[str, Reckoned], kind: str) -> tuple[PoleMark, ...]:
     return story_pole(marks)
 
 
-def _trim_figures(figures: dict[str, Reckoned], opening: Opening, wall: Wall, rules: HouseRules) -> list[Reckoned]:
+def _trim_figures(figures: Figures, opening: Opening, wall: Wall, rules: HouseRules) -> list[Reckoned]:
     if opening.casing is None or "trim" not in stages_of(opening):
         return []
     inside, floors = figures["frame_inside_width"], (figures["floor_a"], figures["floor_b"])
@@ -103,7 +103,7 @@ def _trim_figures(figures: dict[str, Reckoned], opening: Opening, wall: Wall, ru
     return found
 
 
-def _missing(figures: dict[str, Reckoned], opening: Opening) -> tuple[Missing, ...]:
+def _missing(figures: Figures, opening: Opening) -> tuple[Missing, ...]:
     # the reach of a split jamb goes into no sum, but without it nobody knows whether it fits
     found = {end.path: end for end in opening.frame.wall_range or () if isinstance(end, Missing)}
     for figure in figures.values():
@@ -136,9 +136,7 @@ def _from_left(near: Length, wall: Wall, placing: framing.Placing) -> Length:
     return length - near - wall.stud_thickness.value
 
 
-def _made_good(
-    opening: Opening, wall: Wall, figures: dict[str, Reckoned], at: cut_in.InWall, rules: HouseRules
-) -> list[Reckoned]:
+def _made_good(opening: Opening, wall: Wall, figures: Figures, at: cut_in.InWall, rules: HouseRules) -> list[Reckoned]:
     """What cutting into a standing wall asks for besides its framing: fillers, base trim, floor where the plate was."""
     found = [f for f in at.fillers if f is not None]
     if opening.kind != "pocket":  # a pocket's finished way is not in the middle of its opening
@@ -153,7 +151,7 @@ def _made_good(
 
 
 def _wall_pieces(
-    figures: dict[str, Reckoned],
+    figures: Figures,
     opening: Opening,
     wall: Wall,
     laid: Plate,
@@ -198,7 +196,7 @@ def _wall_pieces(
 
 
 def _cut_list(
-    figures: dict[str, Reckoned],
+    figures: Figures,
     opening: Opening,
     wall: Wall,
     laid: Plate,
@@ -221,9 +219,7 @@ def _cut_list(
     )
 
 
-def _hardware(
-    opening: Opening, figures: dict[str, Reckoned], tape: TrackTape | None, rules: HouseRules
-) -> tuple[Item, ...]:
+def _hardware(opening: Opening, figures: Figures, tape: TrackTape | None, rules: HouseRules) -> tuple[Item, ...]:
     if opening.kind == "pocket":
         found = pocket.hardware(opening, figures)
     elif tape is not None:
@@ -258,7 +254,7 @@ def _shapes(
     wall: Wall,
     framed: framing.Framing,
     laid: Plate,
-    figures: dict[str, Reckoned],
+    figures: Figures,
     tape: TrackTape | None,
     rules: HouseRules,
     level: Wall,
@@ -279,7 +275,7 @@ def _shapes(
     return tuple(shapes) if opening.placing.measured_from == "left" else mirrored(shapes)
 
 
-def _drawings(opening: Opening, wall: Wall, figures: dict[str, Reckoned], rules: HouseRules) -> tuple[Drawing, ...]:
+def _drawings(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> tuple[Drawing, ...]:
     found: Drawing | None = None
     if opening.kind == "pocket":
         found = pocket.plan(opening, wall, figures, rules)
@@ -293,7 +289,7 @@ def _drawings(opening: Opening, wall: Wall, figures: dict[str, Reckoned], rules:
 
 
 def _flags(
-    opening: Opening, wall: Wall, figures: dict[str, Reckoned], laid: Plate, tape: TrackTape | None, rules: HouseRules
+    opening: Opening, wall: Wall, figures: Figures, laid: Plate, tape: TrackTape | None, rules: HouseRules
 ) -> tuple[Flag, ...]:
     flags = [
         *judge.on_door(opening, figures, rules),
@@ -332,7 +328,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         framed.jack, framed.king, framed.header, framed.header_top, framed.cripple, framed.plate_cut,
         finished, framing.frame_depth(finished, rules), add("wall_top", wall.height),
     ]  # fmt: skip
-    figures |= {figure.name: figure for figure in wall_figures + _trim_figures(figures, opening, wall, rules)}
+    figures |= Figures.of(wall_figures + _trim_figures(figures, opening, wall, rules))
     if opening.kind == "swing" and opening.frame.kind == "lining_kit":
         figures["rip_width"] = add("rip_width", wall_figures[-2], rules.known("rip_planing"))
     if opening.kind == "pocket":
@@ -344,13 +340,13 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         across = slider.finished_across(opening, laid.near_edge, laid.far_edge, figures)
         tape = slider.lay_track(opening, wall, across, figures, rules)
         more = [*slider.fixed_figures(opening, tape, figures), *slider.slab_now(opening, figures)]
-        figures |= {figure.name: figure for figure in more}
+        figures |= Figures.of(more)
     from_left = [(c.number, _from_left(c.near, level, placing)) for c in laid.cripples] if level.height_right else []
     sloped = slope.slope_over(level, *ends, header, framed.header_top, from_left)
     if sloped is not None:
-        figures |= {f.name: f for f in sloped.figures}
+        figures |= Figures.of(sloped.figures)
     if opening.cut_in is not None:
-        figures |= {f.name: f for f in _made_good(opening, wall, figures, at, rules)}
+        figures |= Figures.of(_made_good(opening, wall, figures, at, rules))
     found = as_found(opening, wall, figures, rules)
     figures |= found.figures
     return Result(

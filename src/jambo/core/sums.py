@@ -5,7 +5,7 @@ A figure whose facts are not all known is a `Waiting`: it names what it waits on
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cache
@@ -81,6 +81,32 @@ class Waiting:
 
 Fact = Known | Missing
 Reckoned = Figure | Waiting
+
+
+class Figures(dict[str, Reckoned]):
+    """Figures by name, in the order they were worked out. Joined, never changed in place by who is handed them."""
+
+    @classmethod
+    def of(cls, figures: Iterable[Reckoned]) -> Figures:
+        """Gather figures under their names; of two with one name the later counts."""
+        return cls((figure.name, figure) for figure in figures)
+
+    def value(self, name: str) -> Length | None:
+        """Give the length of a figure; None while it waits, or where no rule made it."""
+        figure = self.get(name)
+        return figure.value if type(figure) is Figure else None
+
+    def known(self, *names: str) -> dict[str, Length] | None:
+        """Give the lengths of some figures by name, or None while one of them is not known."""
+        found = {name: value for name in names if (value := self.value(name)) is not None}
+        return found if len(found) == len(names) else None
+
+    def __or__(self, other: Mapping[str, Reckoned]) -> Figures:  # type: ignore[override]
+        joined = Figures(self)
+        joined.update(other)
+        return joined
+
+
 Amount = Known | Missing | Figure | Waiting
 Line = Amount | tuple[Exact, Amount]
 

@@ -9,7 +9,7 @@ from jambo.core.flags import Flag
 from jambo.core.opening.plate import Plate
 from jambo.core.setting.as_found import AsFound
 from jambo.core.solve import Result, solve, stages_of
-from jambo.core.sums import Waiting
+from jambo.core.sums import Figures, Waiting
 from jambo.files.document import Document
 from jambo.files.facts import Facts, facts_of
 from jambo.files.problems import Refused
@@ -40,7 +40,7 @@ def without_answer(facts: Facts) -> Result:
     nowhere = Waiting("mark_ro_near", ()), Waiting("mark_ro_far", ())
     return Result(
         stages=stages_of(facts.opening, facts.wall.existing and facts.opening.cut_in is None),
-        figures={},
+        figures=Figures(),
         flags=(FAILED,),
         missing=(),
         hands=hands(facts.opening.handing),

@@ -45,7 +45,8 @@ def _rules(document: doc.Document, reader: Reader) -> HouseRules:
     settled: dict[Any, dict[str, Length]] = {}
     for level in LEVELS:
         path = "opening.rules" if level == "opening" else f"rules.{level}"
-        for name in levels[level].model_fields_set & RULES.keys():
+        said = levels[level].model_fields_set
+        for name in (rule for rule in RULES if rule in said):
             fact = reader.length(levels[level], name, path, name)
             if isinstance(fact, Known):
                 settled.setdefault(level, {})[name] = fact.value

@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 
 from jambo.core.card.step import CODE, EYES, Step
 from jambo.core.opening.cut_in import Opened
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.framing import Wall
 from jambo.core.opening.slope import rises
-from jambo.core.sums import Reckoned
+from jambo.core.sums import Figures
 
 
-def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Mapping[str, Reckoned]) -> Iterable[Step]:
+def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figures) -> Iterable[Step]:
     """A new hole in a standing wall: support, what is in it, which studs go and which stay, and what is made good."""
     asked = opening.cut_in
     if wall.bearing != "no":

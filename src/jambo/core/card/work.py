@@ -6,7 +6,7 @@ here: which one a card follows is a fact of the opening.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 
 from jambo.core.card.into_wall import into_wall
 from jambo.core.card.kinds import BYPASS, OUTSIDE, OUTSIDE_AFTER, POCKET, SLIDER, STEEL, TAKE_OUT
@@ -15,7 +15,7 @@ from jambo.core.door.frame import LegsPastHead, Trenched
 from jambo.core.opening.cut_in import Opened
 from jambo.core.opening.facts import Opening
 from jambo.core.opening.framing import Wall
-from jambo.core.sums import Reckoned
+from jambo.core.sums import Figures
 
 
 def _floor(opening: Opening) -> Iterable[Step]:
@@ -32,7 +32,7 @@ def _floor(opening: Opening) -> Iterable[Step]:
     )
 
 
-def _framing(opening: Opening, wall: Wall, figures: Mapping[str, Reckoned]) -> Iterable[Step]:
+def _framing(opening: Opening, wall: Wall, figures: Figures) -> Iterable[Step]:
     gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"
     if wall.existing:
         yield Step("cut-in", "Framing", "Cut into the wall {ro_width} by {ro_height}; {header} {header_length} on {jack}s of {jack_length}.",
@@ -258,11 +258,11 @@ def _casing(opening: Opening) -> Iterable[Step]:
 
 
 def work_card(
-    opening: Opening, wall: Wall, opened: Opened | None = None, figures: Mapping[str, Reckoned] | None = None
+    opening: Opening, wall: Wall, opened: Opened | None = None, figures: Figures | None = None
 ) -> tuple[Step, ...]:
     """The whole card of an opening, for its kind and its schools of order. `opened` is the standing wall a new hole is cut into."""
     steps: list[Step] = [*TAKE_OUT] if wall.existing and opening.cut_in is None else []
-    into = [*into_wall(opening, wall, opened, figures or {})] if opening.cut_in is not None else []
+    into = [*into_wall(opening, wall, opened, figures or Figures())] if opening.cut_in is not None else []
     if (wall.existing and opening.cut_in is None) or opening.survey.readings:
         steps.append(
             Step(
@@ -277,7 +277,9 @@ def work_card(
     steel, outside = (opening.kind == "swing" and opening.frame.kind == kind for kind in ("steel_wrap", "outside_sill"))
     steps += _floor(opening)
     steps += [step for step in into if step.part == "Before"]
-    framing = [step for step in into if step.part == "Framing"] if into else [*_framing(opening, wall, figures or {})]
+    framing = (
+        [step for step in into if step.part == "Framing"] if into else [*_framing(opening, wall, figures or Figures())]
+    )
     if opening.kind == "pocket":
         steps += [*(framing if into else ()), *POCKET]
     else:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 
 from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
@@ -12,12 +11,11 @@ from jambo.core.opening.facts import Opening
 from jambo.core.rules import HouseRules
 from jambo.core.setting.legs import hinge_lean
 from jambo.core.setting.plan import SetPlan, down, up
-from jambo.core.sums import Figure, Known, Reckoned, Source, add, value_of
+from jambo.core.sums import Figure, Figures, Known, Source, add, value_of
 from jambo.core.survey.adjust import as_length
 from jambo.core.survey.readings import Place, Reading, Survey
 from jambo.core.survey.shape import Found
 
-Figures = dict[str, Reckoned]
 READ = Source("reading", "survey.readings")
 ANGLES = (5, 45, 90)
 
@@ -89,7 +87,7 @@ def hang(
     t_x = read_x if read_x is not None else (plan.room.tilt if plan is not None else 0.0)
     t_n = read_n if read_n is not None else hinge_lean(opening, figures)
     lets = tuple(Let(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
-    made: Figures = {}
+    made = Figures()
     swing_floor = value_of(figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"])
     along = _slope(survey.one("floor_along"), _mm(width))
     passed: Sweep | None = None
@@ -143,7 +141,7 @@ def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
     return dict(zip(GAPS, by, strict=True))
 
 
-def leaf_hung(opening: Opening, figures: Mapping[str, Reckoned], rules: HouseRules) -> Leaf | None:
+def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | None:
     """Where the leaf hangs and is read; None while its height is not known or it has no two hinges."""
     heights = [f.value for n, f in figures.items() if n.startswith("hinge_height_") and isinstance(f, Figure)]
     width, top, bottom = (value_of(a) for a in (opening.leaves[0].width, figures["leaf_top"], figures["leaf_bottom"]))

@@ -16,9 +16,7 @@ from jambo.core.opening.framing import Wall
 from jambo.core.opening.pieces import Piece
 from jambo.core.opening.placed import Placed
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Reckoned, add, highest, value_of
-
-Figures = dict[str, Reckoned]
+from jambo.core.sums import HALF, Figures, Reckoned, add, highest, value_of
 
 
 def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
@@ -61,7 +59,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         found.append(wanted)
     if value_of(tall) is not None and by.leaf_height:
         found.append(tall)
-    return {figure.name: figure for figure in found}
+    return Figures.of(found)
 
 
 POLE: Pole = (

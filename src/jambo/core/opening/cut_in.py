@@ -5,7 +5,7 @@ Places run from the wall's left end, seen from side A, as the studs were found.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from jambo.core.flags import Flag
@@ -13,9 +13,7 @@ from jambo.core.length import ZERO, Length
 from jambo.core.limits import KINDS
 from jambo.core.opening.framing import FoundStud, Header, Wall
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Figure, Known, Reckoned, add, value_of
-
-Figures = Mapping[str, Reckoned]
+from jambo.core.sums import HALF, Figure, Figures, Known, Reckoned, add, value_of
 
 
 @dataclass(frozen=True, slots=True)

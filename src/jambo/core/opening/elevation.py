@@ -15,7 +15,7 @@ from jambo.core.length import ZERO, Length
 from jambo.core.opening.framing import Framing, Header, Neighbour, Wall
 from jambo.core.opening.placed import Placed
 from jambo.core.opening.plate import Plate
-from jambo.core.sums import HALF, Figure, Reckoned, value_of
+from jambo.core.sums import HALF, Figure, Figures, Reckoned, value_of
 
 Group = Literal["floor", "door", "opening", "wall"]
 Ceiling = Callable[[Length], Length]
@@ -197,7 +197,7 @@ def frame_shapes(at: Placed, frame: Frame, t: Length, heights: dict[str, Length]
     return shapes
 
 
-def floor_shapes(shapes: Sequence[Shape], figures: dict[str, Reckoned]) -> list[Shape]:
+def floor_shapes(shapes: Sequence[Shape], figures: Figures) -> list[Shape]:
     """Both floors, as wide as what is already drawn."""
     found: list[Shape] = []
     for part in ("floor_a", "floor_b"):

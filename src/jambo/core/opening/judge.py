@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator
 
 from jambo.core.door.frame import Frame
 from jambo.core.door.leaf import Handing, Leaf, hands
@@ -15,14 +15,7 @@ from jambo.core.opening.plate import Plate
 from jambo.core.opening.swing import School
 from jambo.core.opening.swing_door import TWO_PEOPLE
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Figure, Known, Reckoned, value_of
-
-Figures = Mapping[str, Reckoned]
-
-
-def _value(figures: Figures, name: str) -> Length | None:
-    figure = figures.get(name)
-    return figure.value if isinstance(figure, Figure) else None
+from jambo.core.sums import Figure, Figures, Known, value_of
 
 
 def on_door(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
@@ -36,7 +29,7 @@ def on_door(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[F
         yield from _gaps(opening.frame, rules)
         yield from _hardware(opening)
         yield from _leads_to(opening)
-    if (clear := _value(figures, "clear_width")) is not None:
+    if (clear := figures.value("clear_width")) is not None:
         code = "caution-clear-width" if opening.kind == "swing" else "caution-way-through"
         yield Flag(code, {"clear": clear}, ("clear_width",), "opening.door.leaves[0].width")
     if opening.mass is not None and opening.mass > TWO_PEOPLE[rules.habit]:
@@ -102,7 +95,7 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
                     tuple(n for n in (f"floor_{side.side.lower()}", "floor_clear", "head_underside") if n in figures),
                     layer.source.path,
                 )
-    a, b = _value(figures, "floor_a"), _value(figures, "floor_b")
+    a, b = figures.value("floor_a"), figures.value("floor_b")
     if a is not None and b is not None and a != b:
         higher = "A" if a > b else "B"
         passes = floors.under == higher or (swings and handing.opens_to == higher)
@@ -118,11 +111,11 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
 
 
 def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]:
-    side, least, most = _value(figures, "side_play"), rules.value("least_side_play"), rules.value("most_side_play")
+    side, least, most = figures.value("side_play"), rules.value("least_side_play"), rules.value("most_side_play")
     about = ("side_play", "ro_width")
     path = "opening.rules.side_shim" if school == "build_up" else "opening.rules.add_width"
     if side is not None:
-        wanted = _value(figures, "side_play_wanted") or ZERO
+        wanted = figures.value("side_play_wanted") or ZERO
         if side < ZERO:
             yield Flag("side-play-none", {"over": -side * 2, "needed": (least - side) * 2}, about, path)
         elif side < least:
@@ -141,20 +134,20 @@ def on_opening(opening: Opening, figures: Figures, rules: HouseRules) -> Iterato
     steel = opening.kind == "swing" and opening.frame.kind == "steel_wrap"
     school: School = "build_up" if opening.kind != "swing" else opening.school
     if steel:
-        if (side := _value(figures, "side_play")) is not None and side < ZERO:
+        if (side := figures.value("side_play")) is not None and side < ZERO:
             path = rules.known("steel_add_width").source.path
             values = {"over": -side * 2, "needed": -side * 2}
             yield Flag("side-play-none", values, ("side_play", "ro_width"), path)
     else:
         yield from _play(figures, rules, school)
-    line = _value(figures, "head_over_own")
+    line = figures.value("head_over_own")
     if line is not None and line < ZERO:
         yield Flag(
             "head-line-too-low", {"over": -line, "needed": -line}, ("head_own", "head_underside"), "opening.head_line"
         )
-    head = _value(figures, "head_play")
+    head = figures.value("head_play")
     if head is not None and head < ZERO:
-        floor = _value(figures, "floor_clear") or ZERO
+        floor = figures.value("floor_clear") or ZERO
         forgot = not steel and school == "add_on" and opening.add_from == "rough_floor" and floor > ZERO
         cause = "the add-on rule left out the floor build-up" if forgot else "the space over the head is too small"
         rule = "steel_add_height" if steel else "add_height" if school == "add_on" else "head_shim"
@@ -182,8 +175,8 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules
     if wall.bearing != "no" and not header.source.strip():
         bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
         yield Flag("bearing-without-source", {"bearing": bearing}, ("header_length",), "opening.header.source")
-    ro_height, wall_height = _value(figures, "ro_height"), value_of(wall.height)
-    cripple = _value(figures, "cripple_length")
+    ro_height, wall_height = figures.value("ro_height"), value_of(wall.height)
+    cripple = figures.value("cripple_length")
     if ro_height is not None and wall_height is not None and ro_height >= wall_height:
         yield Flag("wall-too-low", {"over": ro_height - wall_height}, ("ro_height",), "wall.height")
     elif cripple is not None and cripple < ZERO:
@@ -199,7 +192,7 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules
         and under.allowances
     ):
         yield Flag("leg-stands-on-unchosen-floor", {}, ("leg_length", "foot"), "opening.frame.stands_on")
-    finished = _value(figures, "wall_finished")
+    finished = figures.value("wall_finished")
     if frame.depth is not None and finished is not None and frame.depth.value < finished:
         values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
         yield Flag("frame-too-shallow", values, ("frame_depth", "wall_finished"), "opening.frame.depth")
@@ -208,7 +201,7 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules
         yield from kit_serves(opening.leaves, frame)
         yield from _steel(frame, finished, rules)
         yield from _sill(figures)
-        long, reach = rules.known("long_screw"), _value(figures, "screw_reach")
+        long, reach = rules.known("long_screw"), figures.value("screw_reach")
         if reach is not None and long.value < reach and frame.kind != "steel_wrap":
             yield Flag("long-screw-short", {"screw": long.value, "reach": reach}, ("screw_reach",), long.source.path)
     if wall.existing:
@@ -220,7 +213,7 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules
 def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: Figures) -> Iterator[Flag]:
     """Whether kings, jacks and opening find room between the wall's ends."""
     about, path = ("mark_ro_near", "mark_ro_far"), "opening.position.distance"
-    width, length = _value(figures, "ro_width"), value_of(wall.length)
+    width, length = figures.value("ro_width"), value_of(wall.length)
     side = wall.stud_thickness.value * (header.jacks + header.kings)
     if width is not None and length is not None and width + side * 2 > length:
         needs = {"needed": width + side * 2, "length": length}
@@ -245,7 +238,7 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
 
 def _frame_fits(frame: Frame, finished: Length | None, figures: Figures) -> Iterator[Flag]:
     """Whether a lining must be ripped and whether a split jamb reaches (TRADE 4)."""
-    wanted, rip = _value(figures, "frame_depth"), _value(figures, "rip_width")
+    wanted, rip = figures.value("frame_depth"), figures.value("rip_width")
     if frame.depth is not None and wanted is not None and rip is not None and frame.depth.value > rip:
         values = {"depth": frame.depth.value, "wanted": wanted, "rip": rip}
         yield Flag("rip-the-lining", values, ("rip_width", "frame_depth"), frame.depth.source.path)
@@ -287,14 +280,14 @@ def _steel(frame: Frame, finished: Length | None, rules: HouseRules) -> Iterator
 
 def _sill(figures: Figures) -> Iterator[Flag]:
     """Filler under an outside sill (TRADE 12)."""
-    filler = _value(figures, "sill_filler")
+    filler = figures.value("sill_filler")
     if filler:
         yield Flag("sill-needs-filler", {"strips": filler}, ("sill_filler",), "opening.frame.sill_thickness")
 
 
 def on_trim(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Whether the casing covers from the frame over the edge of the rough opening (TRADE 8)."""
-    casing, wanted = opening.casing, _value(figures, "casing_wanted")
+    casing, wanted = opening.casing, figures.value("casing_wanted")
     if casing is not None and wanted is not None and casing.width.value < wanted:
         values = {"width": casing.width.value, "wanted": wanted}
         yield Flag("casing-does-not-cover", values, ("casing_wanted",), casing.width.source.path)

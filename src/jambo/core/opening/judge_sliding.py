@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 
 from jambo.core.flags import Flag
 from jambo.core.length import ZERO, Length
@@ -11,16 +11,10 @@ from jambo.core.opening.framing import Wall
 from jambo.core.opening.slider import TrackTape
 from jambo.core.opening.standoff import stocked
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Figure, Known, Reckoned, value_of
+from jambo.core.sums import Figures, Known, value_of
 
-Figures = Mapping[str, Reckoned]
 Values = dict[str, Length | str]
 POCKET, SLIDER = "opening.door.pocket", "opening.door.slider"
-
-
-def _value(figures: Figures, name: str) -> Length | None:
-    figure = figures.get(name)
-    return figure.value if isinstance(figure, Figure) else None
 
 
 def _kit(opening: Opening) -> Iterator[Flag]:
@@ -52,16 +46,16 @@ def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules)
     """A pocket's kit, wall, floor, zone and fixings (TRADE 10)."""
     kit = opening.pocket
     yield from _kit(opening)
-    gap, least = _value(figures, "jamb_gap"), rules.value("pocket_jamb_gap")
+    gap, least = figures.value("jamb_gap"), rules.value("pocket_jamb_gap")
     if gap is not None and gap < ZERO:
         yield Flag("pocket-wall-too-thin", {"over": -gap * 2}, ("jamb_gap",), "wall.stud_depth")
     elif gap is not None and gap < least:
         yield Flag("pocket-gap-tight", {"gap": gap, "least": least}, ("jamb_gap",), "wall.stud_depth")
-    under = _value(figures, "pocket_floor_gap")
+    under = figures.value("pocket_floor_gap")
     if under is not None and under < ZERO:
         path = f"{POCKET}.gap" if kit.gap else f"{POCKET}.set_above"
         yield Flag("pocket-leaf-drags", {"over": -under, "needed": -under}, ("pocket_floor_gap",), path)
-    mark, own = _value(figures, "set_mark"), _value(figures, "set_mark_kit")
+    mark, own = figures.value("set_mark"), figures.value("set_mark_kit")
     if kit.gap is not None and mark is not None and own is not None and mark != own:
         yield Flag("pocket-gap-asked", {"mark": mark, "kit": own}, ("set_mark", "set_mark_kit"), f"{POCKET}.gap")
     for found in kit.found:
@@ -69,7 +63,7 @@ def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules)
             yield Flag("pocket-not-cleared", {"what": found.what or "Something"}, ("ro_width",), found.path)
     if wall.existing and not kit.looked and not kit.found:
         yield Flag("pocket-not-looked-into", {}, ("ro_width",), f"{POCKET}.looked")
-    longest = {side: _value(figures, f"longest_fixing_{side.lower()}") for side in "AB"}
+    longest = {side: figures.value(f"longest_fixing_{side.lower()}") for side in "AB"}
     for side, value in longest.items():
         if kit.finish_fixing is not None and value is not None and kit.finish_fixing.value > value:
             about: Values = {"fixing": kit.finish_fixing.value, "side": side, "longest": value}
@@ -91,18 +85,18 @@ def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules)
 
 def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Whether the slab covers the opening, and shares enough with itself open to hide the guide."""
-    overlap, wanted = _value(figures, "overlap_each"), opening.slider.side_overlap.value
-    wide = _value(figures, "slab_wanted_width")
+    overlap, wanted = figures.value("overlap_each"), opening.slider.side_overlap.value
+    wide = figures.value("slab_wanted_width")
     path = f"{SLIDER}.slab_width"
     if overlap is not None and overlap <= ZERO and wide is not None:
         sides = 1 if opening.pair else 2
         yield Flag("slab-does-not-cover", {"short": -overlap * sides, "wanted": wide}, ("slab_width",), path)
     elif overlap is not None and overlap < wanted:
         yield Flag("slab-covers-little", {"overlap": overlap, "wanted": wanted}, ("slab_width",), path)
-    top = _value(figures, "overlap_top")
+    top = figures.value("overlap_top")
     if top is not None and top < ZERO:
         yield Flag("slab-top-uncovered", {"short": -top}, ("slab_height",), f"{SLIDER}.slab_height")
-    room, guide = _value(figures, "guide_room"), opening.slider.guide_length
+    room, guide = figures.value("guide_room"), opening.slider.guide_length
     if room is not None and room < guide.value:
         values: Values = {"room": max(room, ZERO), "guide": guide.value}
         yield Flag("guide-shows", values, ("guide_room",), guide.source.path)
@@ -110,8 +104,8 @@ def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:
 
 def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Flag]:
     """Whether track and open slab find room, on the track and on the wall."""
-    short, move = _value(figures, "track_short"), _value(figures, "hanger_move")
-    least, inset = _value(figures, "track_least"), _value(figures, "hanger_inset")
+    short, move = figures.value("track_short"), figures.value("hanger_move")
+    least, inset = figures.value("track_least"), figures.value("hanger_inset")
     if short is not None and short > ZERO and move is not None and least is not None and inset is not None:
         if short > move * 2:
             values: Values = {"short": short - move * 2, "least": least - move * 2}
@@ -121,12 +115,12 @@ def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Fla
     if tape.limits is None:
         return
     low, high = tape.limits
-    start, end, track = (_value(figures, n) for n in ("track_needs_start", "track_needs_end", "track_length"))
+    start, end, track = (figures.value(n) for n in ("track_needs_start", "track_needs_end", "track_length"))
     if start is not None and end is not None and track is not None:
         over = max(low - start, end - high, track - (high - low))
         if over > ZERO:
             yield Flag("track-past-wall", {"over": over}, ("track_least",), "opening.position.distance")
-    reach = _value(figures, "slab_open_far")
+    reach = figures.value("slab_open_far")
     far = [reach] if reach is not None else []
     width = value_of(opening.finished_width)
     past = max(
@@ -140,8 +134,8 @@ def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Fla
 def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
     """What the track hangs on (TRADE 11, fixing)."""
     s, path = opening.slider, f"{SLIDER}.studs"
-    length = _value(figures, "track_length")
-    lag, needs = s.lag, _value(figures, "lag_length")
+    length = figures.value("track_length")
+    lag, needs = s.lag, figures.value("lag_length")
     if lag is not None and needs is not None and lag.value < needs:
         yield Flag("lag-too-short", {"lag": lag.value, "needed": needs}, ("lag_length",), lag.source.path)
     if s.studs is None or not s.studs:
@@ -169,14 +163,14 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
 def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Stand-off, weight, headroom, what is beside it (TRADE 11)."""
     s = opening.slider
-    spare, needed, has = (_value(figures, n) for n in ("standoff_spare", "standoff_needed", "standoff"))
+    spare, needed, has = (figures.value(n) for n in ("standoff_spare", "standoff_needed", "standoff"))
     if spare is not None and spare < ZERO and needed is not None and has is not None:
-        least = _value(figures, "backer_least")
+        least = figures.value("backer_least")
         if s.backer is None and s.fixing != "spacers" and least is not None and stocked(least, rules.habit) is None:
             yield Flag("backer-beyond-stock", {"least": least}, ("backer_least",), f"{SLIDER}.backer")
         values: Values = {"standoff": has, "wanted": needed, "needed": -spare}
         yield Flag("slab-rubs", values, ("standoff_needed", "standoff"), f"{SLIDER}.backer")
-    reach, flat = _value(figures, "guide_reach"), has
+    reach, flat = figures.value("guide_reach"), has
     thick = value_of(opening.leaves[0].thickness)
     if reach is not None and flat is not None and thick is not None and (reach - flat) * 2 > thick:
         yield Flag("wall-falls-away", {"reach": reach}, ("guide_reach",), f"{SLIDER}.lean")
@@ -188,23 +182,23 @@ def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) ->
     else:
         path = f"{SLIDER}.rating" if s.rating is None else "opening.door.mass"
         yield Flag("slab-weight-unknown", {}, ("slab_width",), path)
-    left, needs = _value(figures, "headroom_left"), _value(figures, "headroom_needs")
-    floor, under = _value(figures, "floor_clear"), value_of(wall.height)
+    left, needs = figures.value("headroom_left"), figures.value("headroom_needs")
+    floor, under = figures.value("floor_clear"), value_of(wall.height)
     if left is None and needs is not None and floor is not None and under is not None:
         left = under - floor - needs  # no ceiling given: at best the plates
     if left is not None and left < ZERO:
         path = f"{SLIDER}.ceiling" if s.ceiling else "wall.height"
         yield Flag("headroom-short", {"over": -left}, ("headroom_needs",), path)
-    open_reach = _value(figures, "open_reach")
+    open_reach = figures.value("open_reach")
     for i, beside in enumerate(s.beside):
         if open_reach is not None and beside.distance.value < open_reach:
             values = {"what": beside.what or "something", "distance": beside.distance.value, "reach": open_reach}
             yield Flag("open-slab-covers", values, ("open_reach",), f"{SLIDER}.beside[{i}].distance")
     if not s.source.strip():
         yield Flag(
-            "hardware-without-sheet", {}, ("track_line",) if _value(figures, "track_line") else (), f"{SLIDER}.source"
+            "hardware-without-sheet", {}, ("track_line",) if figures.value("track_line") else (), f"{SLIDER}.source"
         )
-    if s.guide == "channel" and (depth := _value(figures, "groove_depth")) is not None and depth > ZERO:
+    if s.guide == "channel" and (depth := figures.value("groove_depth")) is not None and depth > ZERO:
         yield Flag(
             "caution-router", {"depth": min(depth, rules.value("groove_pass"))}, ("groove_depth",), f"{SLIDER}.guide"
         )
@@ -220,20 +214,20 @@ def on_slider(opening: Opening, wall: Wall, figures: Figures, tape: TrackTape, r
 
 def on_bypass(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Bypass leaves: whether they lap, pass under their track and find depth (TRADE 11)."""
-    by, overlap = opening.bypass, _value(figures, "bypass_overlap_each")
+    by, overlap = opening.bypass, figures.value("bypass_overlap_each")
     path = "opening.door.bypass.leaf_width"
-    n, wide = by.count, _value(figures, "bypass_leaf_wanted")
+    n, wide = by.count, figures.value("bypass_leaf_wanted")
     if overlap is not None and overlap <= ZERO and wide is not None:
         values: Values = {"short": -overlap * (n - 1), "wanted": wide}
         yield Flag("bypass-leaves-do-not-lap", values, ("bypass_overlap_each",), path)
     elif overlap is not None and overlap < by.overlap.value:
         values = {"overlap": overlap, "wanted": by.overlap.value, "needed": (by.overlap.value - overlap) * (n - 1)}
         yield Flag("bypass-laps-little", values, ("bypass_overlap_each",), path)
-    left = _value(figures, "bypass_track_left")
+    left = figures.value("bypass_track_left")
     if left is not None and left < by.track.value:
         over = by.track.value - left
         yield Flag("bypass-leaf-too-high", {"over": over}, ("bypass_track_left",), "opening.door.bypass.leaf_height")
-    deep, frame = _value(figures, "bypass_depth"), _value(figures, "frame_depth")
+    deep, frame = figures.value("bypass_depth"), figures.value("frame_depth")
     has = opening.frame.depth.value if isinstance(opening.frame.depth, Known) else frame
     if deep is not None and has is not None and deep > has:
         yield Flag(

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 
 from jambo.core.drawing import Part, Shape
 from jambo.core.length import Length
 from jambo.core.opening.framing import WallEnd
-from jambo.core.sums import Figure, Reckoned, value_of
+from jambo.core.sums import Figure, Figures, value_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +29,7 @@ class Placed:
     near: Length
     far: Length
     measured_from: WallEnd
-    figures: Mapping[str, Reckoned]
+    figures: Figures
 
     @property
     def width(self) -> Length:

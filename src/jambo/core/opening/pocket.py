@@ -20,9 +20,7 @@ from jambo.core.opening.framing import Wall
 from jambo.core.opening.pieces import Piece
 from jambo.core.opening.placed import Placed
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Amount, Figure, Line, Reckoned, add, highest, lowest, value_of
-
-Figures = dict[str, Reckoned]
+from jambo.core.sums import HALF, Amount, Figure, Figures, Line, Reckoned, add, highest, lowest, value_of
 
 
 def _which(index: int) -> str:
@@ -113,7 +111,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     ]  # fmt: skip
     if kit.rail_short.value:
         found.append(add("pocket_rail", header, (-1, kit.rail_short)))
-    return {figure.name: figure for figure in found}
+    return Figures.of(found)
 
 
 POLE: Pole = (

@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Mapping
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass
 
 from jambo.core.flags import Flag, worst_first
 from jambo.core.length import ZERO, Length
 from jambo.core.opening.facts import Opening
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Reckoned, value_of
-
-Figures = Mapping[str, Reckoned]
+from jambo.core.sums import Figures
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,21 +29,16 @@ class Refloored:
     flags: tuple[Flag, ...]
 
 
-def _value(figures: Figures, name: str) -> Length | None:
-    figure = figures.get(name)
-    return None if figure is None else value_of(figure)
-
-
 def _moved(before: Figures, after: Figures) -> Iterator[Moved]:
     for name in dict.fromkeys((*after, *before)):
-        was, now = _value(before, name), _value(after, name)
+        was, now = before.value(name), after.value(name)
         if was != now:
             yield Moved(name, was, now)
 
 
 def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) -> Iterator[Flag]:
     """A leaf that hangs keeps its height over the rough floor: a higher floor takes from the gap under it."""
-    bottom, old, new = _value(before, "leaf_bottom"), _value(before, "floor_clear"), _value(after, "floor_clear")
+    bottom, old, new = before.value("leaf_bottom"), before.value("floor_clear"), after.value("floor_clear")
     if bottom is None or old is None or new is None or old == new:
         return
     values: dict[str, Length | str] = {"left": bottom - new if bottom > new else "nothing", "wanted": bottom - old}
@@ -65,10 +58,10 @@ def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) 
 
 def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
     """An opening that is framed keeps its height: what a higher floor lifts must find room over the head."""
-    framed, needs = _value(before, "ro_height"), _value(after, "ro_height")
+    framed, needs = before.value("ro_height"), after.value("ro_height")
     if framed is None or needs is None or framed == needs:
         return
-    play = _value(after, "head_play") or ZERO  # a pocket or a track has none to give
+    play = after.value("head_play") or ZERO  # a pocket or a track has none to give
     left = play + framed - needs
     values: dict[str, Length | str] = {"framed": framed, "needs": needs}
     about, path = ("ro_height", "head_underside"), "opening.floors"

@@ -7,7 +7,6 @@ track and the pull are above the finished floor on the side the slab hangs, as t
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
@@ -23,9 +22,21 @@ from jambo.core.opening.framing import Wall
 from jambo.core.opening.pieces import Piece
 from jambo.core.opening.placed import Across, Placed
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Amount, Figure, Known, Line, Reckoned, Source, Waiting, add, half, lowest, value_of
-
-Figures = dict[str, Reckoned]
+from jambo.core.sums import (
+    HALF,
+    Amount,
+    Figure,
+    Figures,
+    Known,
+    Line,
+    Reckoned,
+    Source,
+    Waiting,
+    add,
+    half,
+    lowest,
+    value_of,
+)
 
 
 def _slab(opening: Opening, rules: HouseRules) -> list[Reckoned]:
@@ -183,10 +194,10 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         ro.width, ro.height, ro.side_play, ro.head_play,
         add("ro_width", ro.width), add("ro_height", ro.height), add("side_play", ro.side_play), add("head_play", ro.head_play),
     ]  # fmt: skip
-    found = {figure.name: figure for figure in list_}
+    found = Figures.of(list_)
 
     def also(more: list[Reckoned]) -> None:
-        found.update({figure.name: figure for figure in more})
+        found.update(Figures.of(more))
 
     also(_slab(opening, rules))
     also([add("leaf_bottom", clear, rules.known("floor_gap"))])
@@ -441,7 +452,7 @@ def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None,
     return rows
 
 
-def hardware(opening: Opening, found: Mapping[str, Reckoned], tape: TrackTape) -> tuple[Item, ...]:
+def hardware(opening: Opening, found: Figures, tape: TrackTape) -> tuple[Item, ...]:
     """What to buy with a face slider."""
     n = len(opening.leaves)
     rows = [Item("track", 1, value_of(found["track_length"])), Item("hanger", 2 * n), Item("anti_jump", 2 * n)]

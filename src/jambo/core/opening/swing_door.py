@@ -17,10 +17,8 @@ from jambo.core.opening.pieces import Piece
 from jambo.core.opening.placed import Placed
 from jambo.core.opening.swing import BySchool
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Known, Reckoned, add, half, highest, value_of
+from jambo.core.sums import HALF, Figures, Known, Reckoned, add, half, highest, value_of
 from jambo.core.tape import Unit
-
-Figures = dict[str, Reckoned]
 
 # A leaf over this takes one more hinge (TRADE 7); a slab or leaf over the other takes two people (TRADE 11, 22).
 HEAVY: dict[Unit, Mass] = {"in": Mass(90 * GRAMS["lb"]), "mm": Mass(40 * GRAMS["kg"])}
@@ -72,7 +70,7 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
     on_leaf = hinges.on_leaf(leaf.height, rules, heavy=heavy, outside=opening.leads_to == "outside")
     on_leg = hinges.on_leg(on_leaf, rules)
     found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.latch(clear, top, rules)]
-    return {figure.name: figure for figure in found}
+    return Figures.of(found)
 
 
 def _by_sheet(opening: Opening, door: Figures, rules: HouseRules) -> BySchool:
@@ -105,7 +103,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     ]  # fmt: skip
     if opening.frame.throat is not None:
         found.append(add("throat", opening.frame.throat))
-    return door | {figure.name: figure for figure in found}
+    return door | Figures.of(found)
 
 
 POLE: Pole = (

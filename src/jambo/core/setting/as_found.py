@@ -12,7 +12,7 @@ from jambo.core.opening.framing import Wall
 from jambo.core.rules import HouseRules
 from jambo.core.setting import judge, legs
 from jambo.core.setting.plan import READ, SetPlan, down, plan
-from jambo.core.sums import Known, Reckoned, add, value_of
+from jambo.core.sums import Figures, Known, add, value_of
 from jambo.core.survey.adjust import Adjustment, adjust
 from jambo.core.tape import Unit
 
@@ -28,11 +28,11 @@ class AsFound:
     plan: SetPlan | None = None
     hang: Hang | None = None
     check: Check | None = None
-    figures: dict[str, Reckoned] = field(default_factory=dict)
+    figures: Figures = field(default_factory=Figures)
     flags: tuple[Flag, ...] = ()
 
 
-def as_found(opening: Opening, wall: Wall, figures: dict[str, Reckoned], rules: HouseRules) -> AsFound:
+def as_found(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> AsFound:
     """Work out what was found. `figures` are those of the opening as planned; the new ones come back beside them."""
     survey = opening.survey
     swings = opening.kind == "swing"
@@ -40,7 +40,7 @@ def as_found(opening: Opening, wall: Wall, figures: dict[str, Reckoned], rules: 
         return AsFound()
     adjusted = adjust(survey, value_of(figures["ro_height"]), rules.habit)
     found = adjusted.found if adjusted is not None else None
-    made: dict[str, Reckoned] = dict(legs.wall_thickest(survey))
+    made = legs.wall_thickest(survey)
     flags = list(judge.on_survey(survey, adjusted))
     if found is not None:
         widths = found.left.proudest(found.span, 1)[0], found.right.proudest(found.span, -1)[0]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 
 from jambo.core.flags import Flag
 from jambo.core.hanging.hang import Check, Hang
@@ -11,11 +11,10 @@ from jambo.core.opening.facts import Opening
 from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import TOUCHES, SetPlan, down
 from jambo.core.setting.stations import Station
-from jambo.core.sums import Figure, Reckoned
+from jambo.core.sums import Figures
 from jambo.core.survey.adjust import Adjustment, as_length
 from jambo.core.survey.readings import PLACES, Survey
 
-Figures = Mapping[str, Reckoned]
 Values = dict[str, Length | str]
 
 ASSUMED = {
@@ -34,11 +33,6 @@ def station_label(name: str) -> str:
     """The words for a station, over the word list."""
     kind, _, number = name.rpartition("_")
     return STATIONS[kind].replace("{n}", number) if number.isdigit() else STATIONS[name]
-
-
-def _value(figures: Figures, name: str) -> Length | None:
-    figure = figures.get(name)
-    return figure.value if isinstance(figure, Figure) else None
 
 
 def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
@@ -77,10 +71,10 @@ def _listed(names: list[str]) -> str:
 
 def on_found(figures: Figures) -> Iterator[Flag]:
     """For what has no set plan: whether the hole found is as large as the rough opening planned."""
-    width, found = _value(figures, "ro_width"), _value(figures, "found_least_width")
+    width, found = figures.value("ro_width"), figures.value("found_least_width")
     if width is not None and found is not None and found < width:
         yield Flag("found-narrower", {"short": width - found}, ("found_least_width", "ro_width"), "survey")
-    height, high = _value(figures, "ro_height"), _value(figures, "found_height")
+    height, high = figures.value("ro_height"), figures.value("found_height")
     if height is not None and high is not None and high < height:
         yield Flag("found-lower", {"short": height - high}, ("found_height", "ro_height"), "survey")
 
@@ -105,9 +99,9 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
             yield Flag("unit-too-wide-for-stock", values, ("slot_width",), "opening.unit.outside_width")
     elif room.tilt != 0.0:
         way = "the {strike}" if room.tilt > 0 else "the hinges"
-        tilt = size(_value(figures, "set_tilt") or ZERO)
+        tilt = size(figures.value("set_tilt") or ZERO)
         yield Flag("set-needs-tilt", {"tilt": tilt, "way": way}, ("set_tilt", "slot_width"), "opening.setting.school")
-    hinge, strike = _value(figures, "hinge_least"), _value(figures, "strike_least")
+    hinge, strike = figures.value("hinge_least"), figures.value("strike_least")
     if room.width >= 0 and hinge is not None and strike is not None:
         if min(hinge, strike) < -TOUCHES:
             over = -min(hinge, strike)
@@ -126,7 +120,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
     yield from _twists(plan)
     if opening.setting.one_side and not any(s.pack.wedge for s in plan.stations):
         yield Flag("shims-one-side", {}, (), "opening.setting.one_side")
-    planned, unit = _value(figures, "frame_outside_width"), opening.unit.outside
+    planned, unit = figures.value("frame_outside_width"), opening.unit.outside
     if unit is not None and planned is not None and unit.value != planned:
         yield Flag("unit-differs", {"unit": unit.value, "planned": planned}, ("unit_width",), unit.source.path)
     if opening.setting.hinge_by == "stud":
@@ -160,7 +154,7 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
 
 def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Legs, head and the floor as found (TRADE 15)."""
-    play, cut = _value(figures, "head_play_found"), _value(figures, "legs_cut_for_head")
+    play, cut = figures.value("head_play_found"), figures.value("legs_cut_for_head")
     if play is not None and play < ZERO and cut is not None:
         trim = rules.value("leaf_trim_most")
         code = "unit-taller-than-hole" if cut <= trim and not opening.fire_rated else "unit-too-tall"
@@ -171,20 +165,20 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
             "opening.unit.leg_length",
         )
     for leg in ("hinge", "strike"):
-        off = _value(figures, f"cut_{leg}")
+        off = figures.value(f"cut_{leg}")
         if off is not None and off < ZERO:
             values: Values = {"which": "hinge {leg}" if leg == "hinge" else "{strike} {leg}", "short": -off}
             yield Flag("leg-short", values, (f"cut_{leg}",), "opening.unit.leg_length")
     hinge, strike = opening.setting.cut_hinge, opening.setting.cut_strike
-    rise = _value(figures, "floor_rise")
+    rise = figures.value("floor_rise")
     if hinge is not None and strike is not None and rise is not None:
         differs, close = hinge.value - strike.value, rules.value("straight")
         if size(differs - rise) > close:
             code = "legs-cut-equal" if size(differs) <= close else "legs-cut-unequal"
             about = ("leg_hinge_set", "leg_strike_set", "floor_rise")
             yield Flag(code, {"rise": size(rise), "differs": size(differs)}, about, strike.source.path)
-    thickest, depth = _value(figures, "wall_thickest"), opening.frame.depth
-    have = depth.value if depth is not None else _value(figures, "frame_depth")
+    thickest, depth = figures.value("wall_thickest"), opening.frame.depth
+    have = depth.value if depth is not None else figures.value("frame_depth")
     if thickest is not None and have is not None and have < thickest:
         values = {"depth": have, "wall": thickest, "short": thickest - have}
         yield Flag("wall-thicker-than-frame", values, ("wall_thickest", "frame_depth"), "opening.frame.depth")
@@ -193,14 +187,14 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
 
 def _leaning(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     names = [f"proud_{leg}_{end}" for leg in ("hinge", "strike") for end in ("top", "foot")]
-    proud = {n: v for n in names if (v := _value(figures, n)) is not None}
+    proud = {n: v for n in names if (v := figures.value(n)) is not None}
     hides = rules.value("casing_hides")
     if proud and (worst := max(proud, key=lambda n: size(proud[n]))) and size(proud[worst]) > hides:
         yield Flag("casing-cannot-hide", {"step": size(proud[worst]), "hides": hides}, (worst,), "opening.setting.lean")
-    cross = _value(figures, "cross_leg")
+    cross = figures.value("cross_leg")
     if cross is not None and size(cross) > rules.value("straight") and opening.setting.legs == "stop_to_leaf":
         yield Flag("legs-follow-their-walls", {"cross": size(cross)}, ("cross_leg",), "opening.setting.legs")
-    lean = _value(figures, "wall_lean_hinge")
+    lean = figures.value("wall_lean_hinge")
     if lean is not None and opening.setting.legs != "plumb" and size(lean) > rules.value("plumb_tolerance"):
         yield Flag("frame-follows-wall", {"lean": size(lean)}, ("wall_lean_hinge",), "opening.setting.legs")
 
@@ -212,9 +206,9 @@ def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
         does = {"opens": "opens", "shuts": "shuts"}[moving[0].does]
         at = _listed([str(let.angle) for let in moving if let.does == moving[0].does])
         yield Flag("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
-    least, trim = _value(figures, "sweep_least"), _value(figures, "sweep_trim")
+    least, trim = figures.value("sweep_least"), figures.value("sweep_trim")
     if hang.sweep is not None and least is not None and trim is not None:
-        gap = _value(figures, "sweep_gap_wanted") or ZERO
+        gap = figures.value("sweep_gap_wanted") or ZERO
         code = "sweep-rubs" if least <= ZERO else "sweep-low"
         values: Values = {
             "least": least,

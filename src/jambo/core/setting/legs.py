@@ -6,12 +6,11 @@ from jambo.core.length import ZERO, Exact, Length, size
 from jambo.core.opening.facts import Opening
 from jambo.core.rules import HouseRules
 from jambo.core.setting.facts import LeanSchool
-from jambo.core.sums import HALF, Known, Line, Reckoned, Source, add, highest, value_of
+from jambo.core.sums import HALF, Figures, Known, Line, Reckoned, Source, add, highest, value_of
 from jambo.core.survey.adjust import as_length
 from jambo.core.survey.readings import Place, Survey
 from jambo.core.survey.shape import Found
 
-Figures = dict[str, Reckoned]
 READ = Source("reading", "survey.readings")
 
 
@@ -28,7 +27,7 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
     rise = Known("floor_rise", rise_to_strike(found, opening.handing.hinge_side), READ)
     level = Known("floor_at_hinge", ZERO, READ)
     lift = highest("floor_lift", level, rise)
-    made: Figures = {"floor_rise": add("floor_rise", rise), "floor_lift": lift}
+    made = Figures.of((add("floor_rise", rise), lift))
     made["head_set"] = add("head_set", figures["head_underside"], lift)
     made["leg_hinge_set"] = add("leg_hinge_set", figures["leg_length"], lift)
     made["leg_strike_set"] = add("leg_strike_set", figures["leg_length"], lift, (-1, rise))
@@ -63,10 +62,8 @@ def wall_thickest(survey: Survey) -> Figures:
     """The thickest of the wall as measured at its corners: what the frame's depth must cover."""
     read = survey.at(*THICKNESS)
     if not read:
-        return {}
-    return {
-        "wall_thickest": highest("wall_thickest", *[Known(r.place, r.value, Source("reading", r.path)) for r in read])
-    }
+        return Figures()
+    return Figures.of([highest("wall_thickest", *[Known(r.place, r.value, Source("reading", r.path)) for r in read])])
 
 
 def lean_school(opening: Opening, worst: Length, rules: HouseRules) -> LeanSchool:
@@ -97,12 +94,12 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
     """
     height = value_of(figures["frame_top"])
     if height is None:
-        return {}
+        return Figures()
     hinge, strike = wall_leans(opening, survey, height)
     if hinge is None and strike is None:
-        return {}
+        return Figures()
     leans = {"hinge": hinge if hinge is not None else strike, "strike": strike if strike is not None else hinge}
-    made: Figures = {}
+    made = Figures()
     facts = {leg: Known(f"wall_lean_{leg}", lean or ZERO, READ) for leg, lean in leans.items()}
     for leg, fact in facts.items():
         made[f"wall_lean_{leg}"] = add(f"wall_lean_{leg}", fact)

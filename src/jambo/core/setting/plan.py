@@ -16,12 +16,11 @@ from jambo.core.rules import HouseRules
 from jambo.core.setting.shims import Shim
 from jambo.core.setting.slot import Slot, least_tilt, slot, widest
 from jambo.core.setting.stations import Packer, Place, Stand, Station, fewest, gap_at, shimmed, twist_at
-from jambo.core.sums import HALF, Figure, Known, Reckoned, Source, add, value_of
+from jambo.core.sums import HALF, Figure, Figures, Known, Reckoned, Source, add, value_of
 from jambo.core.survey.adjust import GRAIN, as_length
 from jambo.core.survey.shape import Face, Found, Mm
 from jambo.core.tape import Unit
 
-Figures = dict[str, Reckoned]
 Verdict = Literal["fits", "work", "no"]
 READ = Source("reading", "survey.readings")
 TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
@@ -170,7 +169,7 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
         return None
     chosen, setting = opening.setting, opening.setting
     delivered = opening.unit.outside
-    made: Figures = {"unit_width": add("unit_width", delivered or figures["frame_outside_width"])}
+    made = Figures.of([add("unit_width", delivered or figures["frame_outside_width"])])
     outside = value_of(made["unit_width"]) or planned
     hinge, strike = found.sides(opening.handing.hinge_side)
     height = mm(top)
