@@ -3,13 +3,13 @@
 import copy
 from fractions import Fraction
 
-from jambo.core.length import Length
+from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.length import Length
 from jambo.core.solve import solve
-from jambo.core.sums import Figure
 from jambo.demo.jobs import documents
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import parse
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
 
 PLAIN = {
     "unit": "in",

@@ -14,10 +14,10 @@ import sys
 from pathlib import Path
 
 from helpers import BYPASS, POCKET, SLIDER, plain
-from jambo.core.survey.readings import PLACES
+from jambo.core.facts.readings import PLACES
 from jambo.demo.jobs import documents
-from jambo.files.exchange import solve_text
-from jambo.files.problems import Refused
+from jambo.format.problems import Refused
+from jambo.views.exchange import solve_text
 
 DRAWN = 300
 SIXTEENTHS = {"width": (384, 576), "height": (1248, 1536), "thickness": (12, 28)}  # of a leaf: from, to

@@ -48,8 +48,8 @@ def serve(port: int | None, hosts: tuple[str, ...]) -> None:
 @click.argument("file", type=click.File(encoding="utf-8"))
 def solve(file: TextIO) -> None:
     """Solve one opening document (FILE, or - for standard input) and print the results as JSON."""
-    from jambo.files.exchange import solve_text
-    from jambo.files.problems import Refused
+    from jambo.format.problems import Refused
+    from jambo.views.exchange import solve_text
 
     try:
         click.echo(json.dumps(solve_text(file.read()), indent=1, ensure_ascii=False))
@@ -62,7 +62,7 @@ def solve(file: TextIO) -> None:
 @main.command()
 def schema() -> None:
     """Print the JSON Schema of the opening document."""
-    from jambo.files.exchange import schema as schema_of
+    from jambo.views.exchange import schema as schema_of
 
     click.echo(json.dumps(schema_of(), indent=1))
 

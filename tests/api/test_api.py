@@ -3,8 +3,8 @@
 import pytest
 
 from helpers import PLAIN, plain
-from jambo.files.brief import brief
 from jambo.jobs.boards import warm_up
+from jambo.views.summary import brief
 
 
 @pytest.fixture

@@ -5,7 +5,7 @@ from urllib.parse import quote
 import pytest
 
 from helpers import PLAIN
-from jambo.files.record_lines import PAGE, in_words, page_of
+from jambo.views.record import PAGE, in_words, page_of
 
 
 def lines(client, job, **query):

@@ -4,8 +4,8 @@ import httpx
 import pytest
 
 from helpers import PLAIN, plain
-from jambo.files.document import MOST_READINGS
-from jambo.files.problems import MOST_ERRORS
+from jambo.format.document import MOST_READINGS
+from jambo.format.problems import MOST_ERRORS
 
 
 @pytest.fixture

@@ -5,9 +5,9 @@ from found_cases import surveyed
 
 from helpers import BYPASS, POCKET, SLIDER, codes, plain, solved
 from jambo.demo.jobs import documents
-from jambo.files.document import Document
-from jambo.files.exchange import solve_document
-from jambo.files.problems import parse
+from jambo.format.document import Document
+from jambo.format.problems import parse
+from jambo.views.exchange import solve_document
 
 STEEL = {"opening.frame": {"kind": "steel_wrap", "throat": "4 1/2", "source": "sheet"}}
 SILL = {"opening.frame": {"kind": "outside_sill", "sill_thickness": "1 1/4"}, "opening.door.leads_to": "outside"}

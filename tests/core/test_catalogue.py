@@ -8,19 +8,20 @@ from test_refloor import CASES as FLOOR_CASES
 from test_wall import CASES as WALL_CASES
 
 from helpers import demo_document, plain, solved
-from jambo.core.catalogue import entry
 from jambo.core.flags import KINDS as FLAG_KINDS
-from jambo.core.limits import KINDS, allows
+from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.limits import KINDS, allows
+from jambo.core.quantities.names import entry
+from jambo.core.quantities.tape import Tape
 from jambo.core.rules import RULES
-from jambo.core.sums import Figure
-from jambo.core.tape import Tape
-from jambo.core.words import REGIONS, WORDS
-from jambo.files.answers import FAILED
-from jambo.files.document import Document, Of, Rules
-from jambo.files.exchange import solve_document
-from jambo.files.facts import facts_of
-from jambo.files.problems import parse
-from jambo.files.results import flag_out, label
+from jambo.core.words.lists import REGIONS, WORDS
+from jambo.format.declared import Of
+from jambo.format.document import Document, Rules
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
+from jambo.views.answers import FAILED
+from jambo.views.exchange import solve_document
+from jambo.views.opening import flag_out, label
 
 MARKS = ["101", "102", "103", "104", "105", "106", "107", "L1", "L2", "L3", "L4", "N2", "N3", "N7", "N10"]
 

@@ -7,16 +7,16 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from helpers import POCKET, codes, inch, inches, plain, solved
-from jambo.core.length import Length
-from jambo.core.opening import cut_in
-from jambo.core.opening.cut_in import Size, Standing, open_up
-from jambo.core.opening.framing import Header
-from jambo.core.sums import HALF, Figure, Missing
+from jambo.core.facts.placing import Header
+from jambo.core.framing import cut_in
+from jambo.core.framing.cut_in import Size, Standing, open_up
+from jambo.core.quantities.figure import HALF, Figure, Missing
+from jambo.core.quantities.length import Length
 from jambo.core.wall.best_place import Asked, places, reasons
 from jambo.core.wall.layout import Span
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import Refused, parse
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused, parse
 
 AT16 = ["3/4", *(str(n) for n in range(16, 168, 16)), "167 1/4"]
 

@@ -3,7 +3,7 @@
 import pytest
 
 from helpers import demo_document, inch, lengths, plain, solved
-from jambo.core.length import ZERO
+from jambo.core.quantities.length import ZERO
 
 DRAWN = ["101", "102", "104", "L1", "L2", "L3"]
 

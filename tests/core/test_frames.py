@@ -3,11 +3,11 @@
 import pytest
 
 from helpers import BYPASS, POCKET, SLIDER, codes, inch, lengths, plain, solved
-from jambo.core.length import Length
-from jambo.core.sums import Waiting
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import Refused, parse
+from jambo.core.quantities.figure import Waiting
+from jambo.core.quantities.length import Length
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused, parse
 
 PAIR = {
     "leaves": [{"width": "24 in", "height": "84", "thickness": "1 3/8"}, {"width": "20 in", "height": "84"}],

@@ -3,9 +3,9 @@
 import pytest
 
 from helpers import codes, demo_document, lengths, solved
-from jambo.core.length import Length
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.tape import Tape, show
 from jambo.core.rules import RULES, HouseRules
-from jambo.core.tape import Tape, show
 
 
 def check(mark, expected):

@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jambo.core.length import Length
-from jambo.core.notation import NotALength, exact_text, read
-from jambo.core.tape import STEPS, Tape, plain_number, run_text, show
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import NotALength, exact_text, read
+from jambo.core.quantities.tape import STEPS, Tape, plain_number, run_text, show
 
 INCHES = [
     ("82 1/2", "height", "82.5"),

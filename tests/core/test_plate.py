@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from helpers import inch, lengths, plain, solved
-from jambo.core.length import Length
+from jambo.core.quantities.length import Length
 
 
 def laid_out(*, length, spacing, offset, layout_from, measured_from, centre, ro, studs_each, header_studs):

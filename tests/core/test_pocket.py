@@ -3,7 +3,7 @@
 import pytest
 
 from helpers import POCKET, codes, inch, lengths, plain, solved
-from jambo.core.length import Length
+from jambo.core.quantities.length import Length
 
 KIT = POCKET["opening.door.pocket"]
 

@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from helpers import codes, inch, lengths, plain, solved
-from jambo.core.length import ZERO, total
-from jambo.core.sums import Figure
-from jambo.files.document import Document
-from jambo.files.exchange import solve_document
+from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.length import ZERO, total
+from jambo.format.document import Document
+from jambo.views.exchange import solve_document
 
 
 def sixteenths(low, high):

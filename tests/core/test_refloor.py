@@ -9,15 +9,15 @@ from hypothesis import strategies as st
 
 from helpers import POCKET, inch, inches, lengths, plain, solved
 from jambo.core.flags import KINDS
-from jambo.core.opening.refloor import refloored
-from jambo.core.sums import Figure
-from jambo.core.tape import Tape
-from jambo.core.words import REGIONS
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.floor_facts import check_floors
-from jambo.files.problems import Refused, parse
-from jambo.files.results import flag_out
+from jambo.core.framing.refloor import refloored
+from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.tape import Tape
+from jambo.core.words.lists import REGIONS
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.floor_facts import check_floors
+from jambo.format.problems import Refused, parse
+from jambo.views.opening import flag_out
 
 
 def floors(thickness, **side):

@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from scipy.optimize import linprog
 
 from helpers import demo_document, inch, inches, plain, solved
-from jambo.core.length import Length
+from jambo.core.quantities.figure import Figure, Known, Source, value_of
+from jambo.core.quantities.length import Length
 from jambo.core.setting.shims import Pack, Shim, flats, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import least_tilt, slot, widest
-from jambo.core.sums import Figure, Known, Source, value_of
 from jambo.core.survey.shape import Face
 from jambo.running.machine import ROOT
 

@@ -8,12 +8,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from helpers import SLIDER, codes, inch, inches, lengths, plain, solved
-from jambo.core.length import ZERO, Length, size
-from jambo.core.opening import track
-from jambo.core.opening.facts import Lean
-from jambo.core.opening.standoff import Obstacle, lean_at, needed, stocked
+from jambo.core.kinds.face_slider import track
+from jambo.core.kinds.face_slider.facts import Lean
+from jambo.core.kinds.face_slider.standoff import Obstacle, lean_at, needed, stocked
+from jambo.core.quantities.figure import Known, Source
+from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Known, Source
 
 GIVEN = Source("given", "opening.door.slider.lean")
 

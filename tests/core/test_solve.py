@@ -6,9 +6,9 @@ import pytest
 from flag_cases import FLAGS
 
 from helpers import codes, demo_document, inch, inches, lengths, plain, solved
-from jambo.core.door.leaf import Handing, hands
-from jambo.core.length import Length
-from jambo.core.sums import Figure, Waiting
+from jambo.core.facts.leaf import Handing, hands
+from jambo.core.quantities.figure import Figure, Waiting
+from jambo.core.quantities.length import Length
 
 
 def test_demo_opening_102_cut_by_hand():

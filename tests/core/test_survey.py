@@ -9,17 +9,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import codes, inch, solved
-from jambo.core.notation import NotALength
+from jambo.core.facts.readings import PLACES, SIGN, Reading, Survey
+from jambo.core.quantities.figure import Known, Source
+from jambo.core.quantities.millimetres import as_length
+from jambo.core.quantities.notation import NotALength
 from jambo.core.setting.shims import Shim
 from jambo.core.setting.stations import Packer, Place, shimmed
-from jambo.core.sums import Known, Source
-from jambo.core.survey.adjust import adjust, as_length
+from jambo.core.survey.adjust import adjust
 from jambo.core.survey.level import read_level
-from jambo.core.survey.readings import PLACES, SIGN, Reading, Survey
 from jambo.core.survey.shape import Face
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import Refused, parse
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused, parse
 
 GIVEN = Source("given", "")
 TALL, WIDE = 2082.0, 870.0

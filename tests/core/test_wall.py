@@ -10,16 +10,17 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import POCKET, SLIDER, inch, plain
+from jambo.core.facts.wall import Fitting
 from jambo.core.flags import KINDS
-from jambo.core.length import ZERO
+from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 from jambo.core.solve import solve
-from jambo.core.wall.judge import Fitting, on_wall
+from jambo.core.wall.judge import on_wall
 from jambo.core.wall.layout import Solved, lay_out
 from jambo.core.wall.timber import left_off, own_pieces, timber
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import parse
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
 
 SWING = {}
 CASED = {"opening.casing": {"width": "2 1/4"}}

@@ -7,15 +7,18 @@ from pathlib import Path
 import pytest
 
 from helpers import solved
-from jambo.core.door import frame as frames
-from jambo.core.door import hinges
-from jambo.core.door.frame import Frame, HeadOverLegs, Trenched
-from jambo.core.door.leaf import Leaf
-from jambo.core.length import ZERO, Length
-from jambo.core.opening import framing, swing
-from jambo.core.opening.framing import Header, Wall
+from jambo.core.facts import casing
+from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
+from jambo.core.facts.leaf import Leaf
+from jambo.core.facts.placing import Header
+from jambo.core.facts.wall import Wall
+from jambo.core.frames import frame as frames
+from jambo.core.framing import framing
+from jambo.core.framing import rough_opening as swing
+from jambo.core.kinds.swing import hinges
+from jambo.core.quantities.figure import Known, Source, add
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
-from jambo.core.sums import Known, Source, add
 from jambo.core.trim import casing as trim
 
 CASES = json.loads((Path(__file__).parents[1] / "data" / "worked.json").read_text())["cases"]
@@ -59,7 +62,8 @@ def test_swing(case):
     ]
     trenched = case.given.get("joint") == "trenched"
     joint = Trenched(case.known("d"), case.known("horn")) if trenched else HeadOverLegs()
-    frame = Frame(case.known("t"), "spacer", case.known("foot"), joint)
+    gaps = case.rules.known("hinge_gap"), case.rules.known("strike_gap")
+    frame = Frame("flat_jamb", case.known("t"), *gaps, "spacer", case.known("foot"), joint)
     floor = add("floor_clear", case.known("F_clear"))
     inside = frames.inside_width(leaves, frame, case.rules)
     outside = frames.outside_width(inside, frame)
@@ -83,7 +87,7 @@ def test_framing(case):
     case = Case(case)
     stud = case.known("stud")
     none = Known("none", ZERO, Source("given", "none"))
-    wall = Wall(case.known("wall_h"), none, case.known("tb"), stud, stud, stud, "left", none, none, none)
+    wall = Wall(case.known("wall_h"), none, case.known("tb"), stud, stud, stud, none, none, none)
     header = Header(case.known("header_depth"), jacks=int(case.given["jacks"]))
     pieces = framing.pieces(add("ro_width", case.known("ro_w")), add("ro_height", case.known("ro_h")), wall, header)
     case.check({"jack": pieces.jack, "header": pieces.header, "king": pieces.king, "cripple": pieces.cripple})
@@ -93,7 +97,7 @@ def test_framing(case):
 def test_casing(case):
     case = Case(case)
     inside, head, floor = (add(s, case.known(s)) for s in ("Wi", "Hh", "floor"))
-    short, long, leg, _ = trim.pieces(trim.Casing(case.known("cw")), inside, head, (floor, floor), case.rules)
+    short, long, leg, _ = trim.pieces(casing.Casing(case.known("cw")), inside, head, (floor, floor), case.rules)
     case.check({"head_short": short, "head_long": long, "leg_short": leg})
 
 

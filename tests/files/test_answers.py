@@ -3,16 +3,16 @@
 import pytest
 
 from helpers import PLAIN, plain
-from jambo.core.limits import KINDS
-from jambo.core.notation import exact_text
+from jambo.core.quantities.limits import KINDS
+from jambo.core.quantities.notation import exact_text
 from jambo.core.rules import RULES
 from jambo.demo.jobs import documents
-from jambo.files import answers
-from jambo.files.brief import brief
-from jambo.files.document import Document
-from jambo.files.exchange import solve_document
-from jambo.files.facts import facts_of
-from jambo.files.problems import Refused, parse
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused, parse
+from jambo.views import answers
+from jambo.views.exchange import solve_document
+from jambo.views.summary import brief
 
 ODD = "31 7/64"  # no other test has a leaf of this width
 

@@ -5,8 +5,8 @@ import json
 import pytest
 
 from helpers import PLAIN, plain
-from jambo.core.tape import Tape
-from jambo.files.brief import brief, brief_out, with_clashes
+from jambo.core.quantities.tape import Tape
+from jambo.views.summary import brief, brief_out, with_clashes
 
 
 def short(doc, unit="in", tape=None, words="north_america"):

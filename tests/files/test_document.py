@@ -7,10 +7,10 @@ from fractions import Fraction
 import pytest
 
 from helpers import PLAIN, inch, plain
-from jambo.files.document import Document
-from jambo.files.exchange import schema, solve_document, solve_text
-from jambo.files.problems import Refused, parse
+from jambo.format.document import Document
+from jambo.format.problems import Refused, parse
 from jambo.running.machine import ROOT
+from jambo.views.exchange import schema, solve_document, solve_text
 
 WIDTH = "opening.door.leaves[0].width"
 

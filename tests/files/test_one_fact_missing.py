@@ -6,16 +6,16 @@ import json
 import pytest
 
 from helpers import BYPASS, POCKET, SLIDER, plain
-from jambo.core.length import total
+from jambo.core.quantities.figure import Figure, Waiting
+from jambo.core.quantities.length import total
+from jambo.core.quantities.tape import Tape
 from jambo.core.solve import solve
-from jambo.core.sums import Figure, Waiting
-from jambo.core.tape import Tape
-from jambo.files.brief import brief, brief_out
-from jambo.files.document import Document
-from jambo.files.exchange import solve_document
-from jambo.files.facts import facts_of
-from jambo.files.problems import Refused, parse
-from jambo.files.wall_out import Around, Asked, wall_out
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused, parse
+from jambo.views.exchange import solve_document
+from jambo.views.summary import brief, brief_out
+from jambo.views.wall import Around, Asked, wall_out
 
 PAIR = {"opening.door.leaves": [{"width": "24 in", "height": "80", "thickness": "1 3/8"}] * 2}
 CASED = {"opening.casing": {"width": "2 1/4", "thickness": "11/16"}}

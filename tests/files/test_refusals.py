@@ -3,9 +3,9 @@
 import pytest
 
 from helpers import plain
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import Refused, parse
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused, parse
 
 
 def refused(doc):

@@ -5,14 +5,14 @@ import json
 import pytest
 
 from helpers import inch, plain
-from jambo.core.tape import Tape
-from jambo.files import floors as floor_files
-from jambo.files import heads as head_files
-from jambo.files.document import Document
-from jambo.files.lists import Listed
-from jambo.files.lists import job_lists as lists_of
-from jambo.files.problems import parse
-from jambo.files.wall_out import Around, Asked, wall_out
+from jambo.core.quantities.tape import Tape
+from jambo.format.document import Document
+from jambo.format.problems import parse
+from jambo.views import floors as floor_files
+from jambo.views import heads as head_files
+from jambo.views.lists import Listed
+from jambo.views.lists import job_lists as lists_of
+from jambo.views.wall import Around, Asked, wall_out
 
 IN, WORDS = Tape.of("in"), "north_america"
 

@@ -21,7 +21,7 @@ from starlette.exceptions import HTTPException
 from typing_extensions import TypedDict
 
 from jambo.api.gate import TOO_LARGE
-from jambo.files.problems import MOST_ERRORS, FieldError, Refused, in_words
+from jambo.format.problems import MOST_ERRORS, FieldError, Refused, in_words
 from jambo.store.failures import StoreFailure
 from jambo.store.kept import NotKept, Stale
 from jambo.store.openings import changed_paths

@@ -10,16 +10,16 @@ from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, as_job
 from jambo.api.shared import Based, Db, Id, Route, ShownQuery, Who
-from jambo.files.document import FloorType, Job, JobFloors
-from jambo.files.floor_facts import check_floors
-from jambo.files.floors import Asked, ChangeOut, FloorsOut, changed, changes, floors_out, uses
-from jambo.files.problems import FieldError, Refused, parse
+from jambo.format.document import FloorType, Job, JobFloors
+from jambo.format.floor_facts import check_floors
+from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.check import check_job
 from jambo.jobs.documents import Around, documents_of_job, kept_job
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log
+from jambo.views.floors import Asked, ChangeOut, FloorsOut, changed, changes, floors_out, uses
 
 router = APIRouter(prefix="/api", tags=["floors"], route_class=Route)
 

@@ -8,17 +8,17 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Who
-from jambo.core.tape import exact_number
-from jambo.files.document import ExactLength
-from jambo.files.heads import Asked, StoreyOut, head_lines, line_of
-from jambo.files.problems import FieldError, Refused
-from jambo.files.results import ExactOut, length_out
+from jambo.core.quantities.tape import exact_number
+from jambo.format.declared import ExactLength
+from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import refuse_what_breaks
 from jambo.jobs.documents import Around, documents_of_job, kept_json
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import Stale, read_json
+from jambo.views.heads import Asked, StoreyOut, head_lines, line_of
+from jambo.views.opening import ExactOut, length_out
 
 router = APIRouter(prefix="/api", tags=["heads"], route_class=Route)
 

@@ -10,11 +10,9 @@ from pydantic import AwareDatetime, Field
 from typing_extensions import TypedDict
 
 from jambo.api.shared import GREATEST_ID, Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Who
-from jambo.core.tape import Unit
-from jambo.files.brief import BriefOut, brief_out, with_clashes
-from jambo.files.document import Job, Rules, Wall
-from jambo.files.problems import FieldError, Refused
-from jambo.files.record_lines import page_of
+from jambo.core.quantities.tape import Unit
+from jambo.format.document import Job, Rules, Wall
+from jambo.format.problems import FieldError, Refused
 from jambo.jobs.boards import briefs_of
 from jambo.jobs.check import check_crew_rules, check_job, check_wall
 from jambo.jobs.documents import kept_job, kept_json
@@ -24,6 +22,8 @@ from jambo.store import openings as kept_openings
 from jambo.store.database import Row
 from jambo.store.kept import log_pages
 from jambo.store.readings import of_job as readings_of_job
+from jambo.views.record import page_of
+from jambo.views.summary import BriefOut, brief_out, with_clashes
 
 router = APIRouter(prefix="/api", tags=["jobs"], route_class=Route)
 

@@ -11,10 +11,8 @@ from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, KeptWall, LogLine, NewId, as_job, as_log, as_wall, with_zone
 from jambo.api.shared import Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Who
-from jambo.files.brief import beside
-from jambo.files.document import Neighbour, Opening, Reading, Rules, Wall
-from jambo.files.lists import JobLists, Listed, job_lists
-from jambo.files.problems import FieldError, Refused, parse
+from jambo.format.document import Neighbour, Opening, Reading, Rules, Wall
+from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.boards import briefs_of
 from jambo.jobs.check import check_opening
 from jambo.jobs.documents import Around, documents_of_job, kept_json
@@ -24,6 +22,8 @@ from jambo.store import openings as kept
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import NotKept, log_of
 from jambo.store.readings import readings
+from jambo.views.lists import JobLists, Listed, job_lists
+from jambo.views.summary import beside
 
 router = APIRouter(prefix="/api", tags=["openings"], route_class=Route)
 

@@ -11,14 +11,14 @@ from typing_extensions import TypedDict
 from jambo.api.jobs import with_zone
 from jambo.api.openings import OpeningPage, page
 from jambo.api.shared import Db, Id, Route, ShownQuery, SomeId, Who
-from jambo.files.document import MOST_READINGS, Reading
-from jambo.files.problems import FieldError, Refused, parse
-from jambo.files.record_out import ComparedOut, compared_out
+from jambo.format.document import MOST_READINGS, Reading
+from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.documents import document_of, kept_json
 from jambo.jobs.recording import Event, record, written_out
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store import readings as kept
+from jambo.views.compared import ComparedOut, compared_out
 
 router = APIRouter(prefix="/api", tags=["readings"], route_class=Route)
 

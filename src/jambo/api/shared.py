@@ -16,11 +16,11 @@ from fastapi import Depends, Header, Path, Query, Request, Response
 from fastapi.routing import APIRoute
 from pydantic import BaseModel, Field
 
-from jambo.core.tape import Tape, Unit
-from jambo.core.words import Region
-from jambo.files.document import Show
-from jambo.files.facts import tape_of
-from jambo.files.problems import FieldError, Refused, path_of
+from jambo.core.quantities.tape import Tape, Unit
+from jambo.core.words.lists import Region
+from jambo.format.document import Show
+from jambo.format.facts import tape_of
+from jambo.format.problems import FieldError, Refused, path_of
 from jambo.store.database import CONNECTIONS, Database
 from jambo.store.failures import Busy
 

@@ -10,18 +10,18 @@ from fastapi.responses import JSONResponse
 from typing_extensions import TypedDict
 
 from jambo.api.shared import Route, ShownQuery
-from jambo.core.door.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
-from jambo.core.notation import NotALength, exact_text
+from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
+from jambo.core.quantities.notation import NotALength, exact_text
+from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
 from jambo.core.survey.level import read_level
-from jambo.core.tape import Unit
-from jambo.core.words import REGIONS, WORDS, Region
-from jambo.files.document import Document, Show
-from jambo.files.exchange import schema, solve_document
-from jambo.files.facts import heard_length, tape_of
-from jambo.files.problems import FieldError, Refused
-from jambo.files.record_lines import EVENTS
-from jambo.files.results import HeardOut, ResultOut, heard_out, label
+from jambo.core.words.lists import REGIONS, WORDS, Region
+from jambo.format.document import Document, Show
+from jambo.format.facts import heard_length, tape_of
+from jambo.format.problems import FieldError, Refused
+from jambo.views.exchange import schema, solve_document
+from jambo.views.opening import HeardOut, ResultOut, heard_out, label
+from jambo.views.record import EVENTS
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 

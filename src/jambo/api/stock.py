@@ -6,8 +6,8 @@ from fastapi import APIRouter
 from typing_extensions import TypedDict
 
 from jambo.api.shared import Based, BasedOn, Db, Id, Route
-from jambo.files.document import Of
-from jambo.files.stock import SAID, STOCK, StockItem, StockKind, checked
+from jambo.format.declared import Of
+from jambo.format.stock import SAID, STOCK, StockItem, StockKind, checked
 from jambo.store import stock as kept_stock
 from jambo.store.database import Row
 

@@ -11,12 +11,12 @@ from typing_extensions import TypedDict
 
 from jambo.api.jobs import KeptJob, KeptWall, as_job, as_wall
 from jambo.api.shared import Db, Id, Route, Shown, SomeId
-from jambo.files.document import Opening, Position, Wall
-from jambo.files.wall_out import Around, Asked, WallOut, wall_out
+from jambo.format.document import Opening, Position, Wall
 from jambo.jobs.documents import compact, kept_json
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.kept import read_json
+from jambo.views.wall import Around, Asked, WallOut, wall_out
 
 router = APIRouter(prefix="/api", tags=["walls"], route_class=Route)
 

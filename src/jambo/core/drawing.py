@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.length import NM_PER_MM, Length
+from jambo.core.quantities.length import Length
 
 Part = Literal[
     "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf",
@@ -63,8 +63,3 @@ class Drawing:
 def box(part: Part, x0: Length, y0: Length, x1: Length, y1: Length, *figures: str) -> Outline:
     """Make a rectangular outline."""
     return Outline(part, ((x0, y0), (x1, y0), (x1, y1), (x0, y1)), figures)
-
-
-def in_mm(length: Length) -> float:
-    """Give a length for drawing only, in millimetres."""
-    return float(length.nm / NM_PER_MM)

@@ -10,9 +10,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.length import Length
+from jambo.core.quantities.length import Length
 
 FlagLevel = Literal["stop", "check", "note"]
+Values = dict[str, Length | str]  # what a sentence is filled with: lengths, and words
 LEVEL_ORDER: dict[str, int] = {"stop": 0, "check": 1, "note": 2}
 
 

@@ -5,21 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from jambo.core.catalogue import entry
-from jambo.core.flags import Flag
-from jambo.core.length import Length
-from jambo.core.sums import Figure, Figures
-from jambo.core.tape import Tape, show
-
-
-@dataclass(frozen=True, slots=True)
-class Cut:
-    """A piece that was cut: the figure it was cut to, the length it got, when, and its place in the document."""
-
-    figure: str
-    length: Length
-    when: str
-    path: str
+from jambo.core.facts.cuts import Cut
+from jambo.core.flags import Flag, Values
+from jambo.core.quantities.figure import Figure, Figures
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import entry
+from jambo.core.quantities.tape import Tape, show
 
 
 def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Flag]:
@@ -34,7 +25,7 @@ def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Fla
             continue
         code = "piece-cut-short" if cut.length < now else "piece-cut-long"
         by = now - cut.length if cut.length < now else cut.length - now
-        values: dict[str, Length | str] = {
+        values: Values = {
             "piece": entry(cut.figure).label,
             "cut": cut.length,
             "now": now,

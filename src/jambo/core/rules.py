@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-from jambo.core.length import Length
-from jambo.core.sums import Known, Source
-from jambo.core.tape import Unit
+from jambo.core.quantities.figure import Known, Source
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.tape import Unit
 
 Level = Literal["crew", "job", "opening"]
 LEVELS: tuple[Level, ...] = ("crew", "job", "opening")

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from jambo.demo.jobs import JOBS, RECORD, STOCK
-from jambo.files.document import Document, Job, Opening, Reading, RuleLevels, Survey, Wall
-from jambo.files.facts import facts_of
-from jambo.files.problems import parse
-from jambo.files.stock import StockItem, checked
+from jambo.format.document import Document, Job, Opening, Reading, RuleLevels, Survey, Wall
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
+from jambo.format.stock import StockItem, checked
 from jambo.jobs.documents import kept_json
 from jambo.jobs.recording import record, written_out
 from jambo.store import jobs, openings, stock

@@ -7,13 +7,13 @@ import time
 from collections.abc import Iterator
 from typing import Any
 
-from jambo.files.brief import Brief, brief
 from jambo.jobs.documents import compact, cut_piece, kept_json
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row
 from jambo.store.readings import of_job
+from jambo.views.summary import Brief, brief
 
 
 def briefs_of(

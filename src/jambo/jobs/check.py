@@ -10,11 +10,11 @@ import json
 from collections.abc import Iterable, Iterator
 from typing import Any
 
-from jambo.core.tape import Unit
-from jambo.files.document import Document, Job, Opening, RuleLevels, Rules, Wall
-from jambo.files.facts import facts_of
-from jambo.files.floor_facts import check_floors
-from jambo.files.problems import FieldError, Refused, Some, parse
+from jambo.core.quantities.tape import Unit
+from jambo.format.document import Document, Job, Opening, RuleLevels, Rules, Wall
+from jambo.format.facts import facts_of
+from jambo.format.floor_facts import check_floors
+from jambo.format.problems import FieldError, Refused, Some, parse
 from jambo.jobs.documents import Around, kept_job
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings

@@ -9,8 +9,8 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from jambo.files.document import CutPiece, Document, Job, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
-from jambo.files.problems import Refused, parse
+from jambo.format.document import CutPiece, Document, Job, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
+from jambo.format.problems import Refused, parse
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings

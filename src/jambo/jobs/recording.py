@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from jambo.core.survey.readings import PLACES
-from jambo.files.document import Document, Reading, Survey
-from jambo.files.exchange import solve_document
-from jambo.files.facts import facts_of
-from jambo.files.problems import FieldError, Refused, parse
+from jambo.core.facts.readings import PLACES
+from jambo.format.document import Document, Reading, Survey
+from jambo.format.facts import facts_of
+from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.documents import document_of
 from jambo.store import readings as kept
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log
+from jambo.views.exchange import solve_document
 
 Event = Literal["ordered", "delivered", "framed", "set", "signed", "step", "cut"]
 

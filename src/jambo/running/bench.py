@@ -22,13 +22,13 @@ from fastapi import FastAPI
 from playwright.sync_api import Page
 
 from jambo.core.hanging.hang import check
-from jambo.core.setting.as_found import MARK
+from jambo.core.kinds.swing.found import MARK
 from jambo.core.setting.plan import plan
 from jambo.core.solve import solve
 from jambo.demo.jobs import documents
-from jambo.files.document import Document
-from jambo.files.facts import facts_of
-from jambo.files.problems import parse
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
 from jambo.jobs.boards import warm_up
 from jambo.running.browser import chromium
 from jambo.running.local import Local, running, serving
@@ -108,7 +108,7 @@ def _big_job(local: Local) -> int:
 
 
 def _listing(local: Local, job: int) -> str:
-    from jambo.files.brief import brief
+    from jambo.views.summary import brief
 
     brief.cache_clear()
     times = []

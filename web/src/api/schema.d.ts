@@ -3694,7 +3694,7 @@ export interface components {
          *
          *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
          */
-        jambo__files__document__Floors: {
+        jambo__format__document__Floors: {
             /** A */
             a?: components["schemas"]["Layer"][] | null;
             /** A From */

@@ -4,19 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.readings import READ, Place, Reading, Survey
 from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
-from jambo.core.length import ZERO, Length, size
-from jambo.core.opening.facts import Opening
+from jambo.core.quantities.figure import Figure, Figures, Known, add, value_of
+from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.millimetres import as_length, down, in_mm, up
 from jambo.core.rules import HouseRules
 from jambo.core.setting.legs import hinge_lean
-from jambo.core.setting.plan import SetPlan, down, up
-from jambo.core.sums import Figure, Figures, Known, Source, add, value_of
-from jambo.core.survey.adjust import as_length
-from jambo.core.survey.readings import Place, Reading, Survey
+from jambo.core.setting.plan import SetPlan
 from jambo.core.survey.shape import Found
 
-READ = Source("reading", "survey.readings")
 ANGLES = (5, 45, 90)
 
 
@@ -68,11 +67,7 @@ class Check:
 def _slope(reading: Reading | None, over: float) -> float | None:
     if reading is None:
         return None
-    return float(reading.slope) if reading.slope is not None else float(reading.signed.nm) / 1e6 / over
-
-
-def _mm(length: Length) -> float:
-    return float(length.nm) / 1e6
+    return float(reading.slope) if reading.slope is not None else in_mm(reading.signed) / over
 
 
 def hang(
@@ -82,14 +77,14 @@ def hang(
     width, bottom, top = (value_of(a) for a in (opening.leaves[0].width, figures["leaf_bottom"], figures["frame_top"]))
     if width is None or bottom is None or top is None:
         return None
-    tall = _mm(top)
+    tall = in_mm(top)
     read_x, read_n = _slope(survey.one("plumb_strike"), tall), _slope(survey.one("plumb_swing"), tall)
     t_x = read_x if read_x is not None else (plan.room.tilt if plan is not None else 0.0)
     t_n = read_n if read_n is not None else hinge_lean(opening, figures)
     lets = tuple(Let(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
     made = Figures()
     swing_floor = value_of(figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"])
-    along = _slope(survey.one("floor_along"), _mm(width))
+    along = _slope(survey.one("floor_along"), in_mm(width))
     passed: Sweep | None = None
     curve: tuple[tuple[int, float], ...] = ()
     if swing_floor is not None and (along is not None or found is not None):
@@ -100,11 +95,11 @@ def hang(
         if found is not None and found.right.start > 0:
             across = found.floor_right / found.right.start * (1 if opening.handing.hinge_side == "left" else -1)
         slopes = across + t_x, (along or 0.0) + t_n
-        bumps = tuple(Bump(_mm(r.at), r.angle, _mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
-        start, opens = _mm(value_of(gap) or ZERO), float(opening.setting.opens)
-        passed = sweep(start, _mm(width), *slopes, opens, bumps)
+        bumps = tuple(Bump(in_mm(r.at), r.angle, in_mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
+        start, opens = in_mm(value_of(gap) or ZERO), float(opening.setting.opens)
+        passed = sweep(start, in_mm(width), *slopes, opens, bumps)
         curve = tuple(
-            (f, min([clearance(start, r, f, *slopes) for r in (0.0, _mm(width))] + [clearance(start, b.distance, b.angle, *slopes) - b.height for b in bumps if b.angle == f and b.distance <= _mm(width)]))
+            (f, min([clearance(start, r, f, *slopes) for r in (0.0, in_mm(width))] + [clearance(start, b.distance, b.angle, *slopes) - b.height for b in bumps if b.angle == f and b.distance <= in_mm(width)]))
             for f in sorted({*range(0, opening.setting.opens + 1, 5), opening.setting.opens, round(passed.angle), *(b.angle for b in bumps if b.angle <= opening.setting.opens)})
         )  # fmt: skip
         taken = up(start - passed.least)
@@ -133,8 +128,8 @@ def hang(
 def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
     """What each gap should be: the frame's own gaps (TRADE 4)."""
     hinge, strike, head = (
-        opening.frame.gap_at_hinges(rules),
-        opening.frame.gap_at_strike(rules),
+        opening.frame.hinge_gap,
+        opening.frame.strike_gap,
         rules.known("head_gap"),
     )
     by = (hinge, hinge, head, head, strike, strike, strike)
@@ -149,8 +144,8 @@ def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | N
     if len(heights) < 2 or width is None or top is None or bottom is None or latch is None:
         return None
     half = rules.value("hinge_length")
-    middle = [_mm(h) - _mm(half) / 2 for h in heights]
-    return Leaf(middle[0], middle[-1], _mm(width), _mm(top), _mm(latch), _mm(bottom))
+    middle = [in_mm(h) - in_mm(half) / 2 for h in heights]
+    return Leaf(middle[0], middle[-1], in_mm(width), in_mm(top), in_mm(latch), in_mm(bottom))
 
 
 def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, mark: Length) -> Check | None:
@@ -162,11 +157,11 @@ def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules,
     wanted, tolerance = targets(opening, rules), rules.value("gap_tolerance")
     found: Cure = cure(
         leaf,
-        {p: _mm(r.value) for p, r in read.items()},
-        {p: _mm(wanted[p].value) for p in read},
-        _mm(tolerance),
-        _mm(mark),
-        _mm(rules.value("move_most")),
+        {p: in_mm(r.value) for p, r in read.items()},
+        {p: in_mm(wanted[p].value) for p in read},
+        in_mm(tolerance),
+        in_mm(mark),
+        in_mm(rules.value("move_most")),
     )
     rows = tuple(
         GapRow(r, wanted[p].value, size(r.value - wanted[p].value) <= tolerance, as_length(found.gaps[p]))

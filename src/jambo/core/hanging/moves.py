@@ -14,7 +14,7 @@ from typing import Any, Literal
 
 import numpy as np
 
-from jambo.core.survey.readings import Place
+from jambo.core.facts.readings import Place
 
 Move = Literal[
     "card_top", "card_foot", "pack_top", "pack_foot", "strike_top", "strike_latch", "strike_foot", "leg_height"

@@ -4,79 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jambo.core.flags import Flag
-from jambo.core.hanging.hang import Check, Hang
-from jambo.core.length import ZERO, Length, size
-from jambo.core.opening.facts import Opening
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.readings import Survey
+from jambo.core.flags import Flag, Values
+from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.length import ZERO, size
+from jambo.core.quantities.millimetres import as_length, down
 from jambo.core.rules import HouseRules
-from jambo.core.setting.plan import TOUCHES, SetPlan, down
-from jambo.core.setting.stations import Station
-from jambo.core.sums import Figures
-from jambo.core.survey.adjust import Adjustment, as_length
-from jambo.core.survey.readings import PLACES, Survey
-
-Values = dict[str, Length | str]
-
-ASSUMED = {
-    "lean_left": "the lean of the left {stud}", "lean_right": "the lean of the right {stud}",
-    "bow_left": "the bow of the left {stud}", "bow_right": "the bow of the right {stud}",
-    "floor": "the floor across the opening", "head_right": "the level of the {header}",
-}  # fmt: skip
-STATIONS = {
-    "hinge": "hinge {n}", "strike": "{strike}, hinge {n}", "strike_top": "{strike}, top",
-    "latch_above": "above the latch", "latch_below": "below the latch", "strike_low": "{strike}, low",
-    "strike_foot": "{strike}, foot", "head_centre": "{head}, middle",
-}  # fmt: skip
-
-
-def station_label(name: str) -> str:
-    """The words for a station, over the word list."""
-    kind, _, number = name.rpartition("_")
-    return STATIONS[kind].replace("{n}", number) if number.isdigit() else STATIONS[name]
-
-
-def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
-    """Readings that are missing, that cannot be right, or that contradict each other (TRADE 13)."""
-    if not survey.of("survey"):
-        return
-    widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
-    if not widths:
-        yield Flag("survey-no-width", {}, (), "survey")
-        return
-    if len(widths) == 1:
-        yield Flag("survey-one-width", {}, ("found_width_foot",), widths[0].path)
-    if adjusted is None:
-        return
-    if adjusted.contradicts:
-        yield Flag("survey-contradicts", {}, (), "survey")
-    for suspect in adjusted.suspects:
-        rows = [adjusted.adjusted[i] for i in suspect.indices]
-        names = [PLACES[row.reading.place].label for row in rows]
-        if len(rows) == 1:
-            values: Values = {"reading": names[0], "read": rows[0].reading.signed, "others": suspect.should_be[0]}
-            yield Flag("survey-suspect", values, (), rows[0].reading.path)
-            continue
-        extra = (
-            f"Take {PLACES[suspect.extra].label}: it tells them apart." if suspect.extra else "Take each of them again."
-        )
-        yield Flag("survey-suspects", {"readings": _listed(names), "extra": extra}, (), rows[0].reading.path)
-    if adjusted.assumed:
-        names = [ASSUMED[name] for name in adjusted.assumed]
-        yield Flag("survey-assumed", {"what": _listed(names)}, (), "survey")
-
-
-def _listed(names: list[str]) -> str:
-    return names[0] if len(names) == 1 else ", ".join(names[:-1]) + " and " + names[-1]
-
-
-def on_found(figures: Figures) -> Iterator[Flag]:
-    """For what has no set plan: whether the hole found is as large as the rough opening planned."""
-    width, found = figures.value("ro_width"), figures.value("found_least_width")
-    if width is not None and found is not None and found < width:
-        yield Flag("found-narrower", {"short": width - found}, ("found_least_width", "ro_width"), "survey")
-    height, high = figures.value("ro_height"), figures.value("found_height")
-    if height is not None and high is not None and high < height:
-        yield Flag("found-lower", {"short": height - high}, ("found_height", "ro_height"), "survey")
+from jambo.core.setting.plan import TOUCHES, SetPlan
+from jambo.core.setting.stations import Station, station_label
+from jambo.core.words.lists import listed
 
 
 def _where(plan: SetPlan) -> Values:
@@ -120,7 +57,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
     yield from _twists(plan)
     if opening.setting.one_side and not any(s.pack.wedge for s in plan.stations):
         yield Flag("shims-one-side", {}, (), "opening.setting.one_side")
-    planned, unit = figures.value("frame_outside_width"), opening.unit.outside
+    planned, unit = figures.value("frame_outside_width"), opening.unit.outside_width
     if unit is not None and planned is not None and unit.value != planned:
         yield Flag("unit-differs", {"unit": unit.value, "planned": planned}, ("unit_width",), unit.source.path)
     if opening.setting.hinge_by == "stud":
@@ -142,7 +79,7 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
             alike.setdefault((station.place.side, station.enter, station.pack.wedge), []).append(station)
     for (_, enter, wedge), stations in alike.items():
         worst = max(stations, key=lambda s: size(s.wedge))
-        where = _listed([station_label(s.place.name) for s in stations])
+        where = listed([station_label(s.place.name) for s in stations])
         values: Values = {"where": where, "a": worst.edge_a, "b": worst.edge_b}
         about = tuple(f"gap_{s.place.name}" for s in stations)
         if enter == "split":
@@ -199,61 +136,8 @@ def _leaning(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[
         yield Flag("frame-follows-wall", {"lean": size(lean)}, ("wall_lean_hinge",), "opening.setting.legs")
 
 
-def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """Drift and sweep (TRADE 17 and 18)."""
-    moving = [let for let in hang.lets if let.does != "stays"]
-    if moving:
-        does = {"opens": "opens", "shuts": "shuts"}[moving[0].does]
-        at = _listed([str(let.angle) for let in moving if let.does == moving[0].does])
-        yield Flag("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
-    least, trim = figures.value("sweep_least"), figures.value("sweep_trim")
-    if hang.sweep is not None and least is not None and trim is not None:
-        gap = figures.value("sweep_gap_wanted") or ZERO
-        code = "sweep-rubs" if least <= ZERO else "sweep-low"
-        values: Values = {
-            "least": least,
-            "over": -least,
-            "needed": trim,
-            "gap": gap,
-            "angle": f"{hang.sweep.angle:.0f}",
-            "wanted": rules.value("floor_gap_least"),
-        }
-        yield Flag(code, values, ("sweep_least", "sweep_trim"), "opening.rules.floor_gap")
-
-
 CORNERS = {
     "gap_hinge_top": "its hinge edge, top", "gap_hinge_foot": "its hinge edge, foot", "gap_head_hinge": "its top, hinge end",
     "gap_head_strike": "its top, free end", "gap_strike_top": "its free edge, top", "gap_latch": "its free edge, at the latch",
     "gap_foot": "its free edge, foot",
 }  # fmt: skip
-
-
-def on_check(opening: Opening, survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:
-    """Gaps, stop, leg and latch after setting (TRADE 19 and 20)."""
-    straight = rules.value("straight")
-    if check is not None:
-        off = [row for row in check.rows if not row.good]
-        if off:
-            count = "One gap is" if len(off) == 1 else f"{len(off)} gaps are"
-            yield Flag("gaps-off", {"count": count, "within": rules.value("gap_tolerance")}, (), off[0].reading.path)
-        for place, by in check.missed:
-            values: Values = {"gap": PLACES[place].label, "by": size(by), "corner": CORNERS[place]}
-            path = next(row.reading.path for row in check.rows if row.reading.place == place)
-            yield Flag("gap-too-small-for-moves" if by < ZERO else "gap-too-wide-for-moves", values, (), path)
-        contact = [r.value for r in check.stops]
-        if len(contact) > 1 and max(contact) - min(contact) > straight:
-            yield Flag("stop-uneven", {"off": max(contact) - min(contact)}, (), check.stops[0].path)
-    bowed = survey.one("leg_straight")
-    if bowed is not None and bowed.value > straight:
-        yield Flag("leg-over-shimmed", {"bow": bowed.value, "most": straight}, (), bowed.path)
-    head, foot = survey.one("frame_head"), survey.one("frame_foot")
-    if head is not None and foot is not None and size(foot.value - head.value) > straight:
-        wide = foot.value > head.value
-        yield Flag(
-            "foot-wider-than-head" if wide else "foot-narrower-than-head",
-            {"by": size(foot.value - head.value)},
-            (),
-            foot.path,
-        )
-    if opening.setting.latch in ("binds", "rattles"):
-        yield Flag(f"latch-{opening.setting.latch}", {}, (), "opening.setting.latch")

@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-from jambo.core.length import ZERO, Exact, Length, size
-from jambo.core.opening.facts import Opening
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.readings import READ, Place, Survey
+from jambo.core.facts.setting import LeanSchool
+from jambo.core.quantities.figure import HALF, Figures, Known, Line, Reckoned, Source, add, highest, value_of
+from jambo.core.quantities.length import ZERO, Exact, Length, size
+from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.rules import HouseRules
-from jambo.core.setting.facts import LeanSchool
-from jambo.core.sums import HALF, Figures, Known, Line, Reckoned, Source, add, highest, value_of
-from jambo.core.survey.adjust import as_length
-from jambo.core.survey.readings import Place, Survey
 from jambo.core.survey.shape import Found
-
-READ = Source("reading", "survey.readings")
 
 
 def rise_to_strike(found: Found, hinge_side: str) -> Length:
@@ -31,7 +29,7 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
     made["head_set"] = add("head_set", figures["head_underside"], lift)
     made["leg_hinge_set"] = add("leg_hinge_set", figures["leg_length"], lift)
     made["leg_strike_set"] = add("leg_strike_set", figures["leg_length"], lift, (-1, rise))
-    supplied = opening.unit.leg
+    supplied = opening.unit.leg_length
     if supplied is not None:
         made["cut_hinge"] = add("cut_hinge", supplied, (-1, made["leg_hinge_set"]))
         made["cut_strike"] = add("cut_strike", supplied, (-1, made["leg_strike_set"]))
@@ -50,22 +48,6 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
     return made
 
 
-THICKNESS: tuple[Place, ...] = (
-    "thickness_left_head",
-    "thickness_left_foot",
-    "thickness_right_head",
-    "thickness_right_foot",
-)
-
-
-def wall_thickest(survey: Survey) -> Figures:
-    """The thickest of the wall as measured at its corners: what the frame's depth must cover."""
-    read = survey.at(*THICKNESS)
-    if not read:
-        return Figures()
-    return Figures.of([highest("wall_thickest", *[Known(r.place, r.value, Source("reading", r.path)) for r in read])])
-
-
 def lean_school(opening: Opening, worst: Length, rules: HouseRules) -> LeanSchool:
     """The school in force: split above what the rule says, flush at the foot below it."""
     if opening.setting.lean != "auto":
@@ -82,7 +64,7 @@ def wall_leans(opening: Opening, survey: Survey, height: Length) -> tuple[Length
         if read is None:
             found.append(None)
         else:
-            found.append(read.signed if read.slope is None else as_length(float(read.slope) * float(height.nm) / 1e6))
+            found.append(read.signed if read.slope is None else as_length(float(read.slope) * in_mm(height)))
     return found[0], found[1]
 
 

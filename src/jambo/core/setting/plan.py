@@ -6,23 +6,23 @@ Every length is a figure: the solver's floats become terms rounded the safe way,
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import ceil, floor
 from typing import Literal
 
-from jambo.core.door.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
-from jambo.core.length import ZERO, Length
-from jambo.core.opening.facts import Opening
+from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.readings import READ
+from jambo.core.frames.registry import kind_of_frame
+from jambo.core.quantities.figure import HALF, Figure, Figures, Known, Reckoned, Source, add, value_of
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
+from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 from jambo.core.setting.shims import Shim
 from jambo.core.setting.slot import Slot, least_tilt, slot, widest
 from jambo.core.setting.stations import Packer, Place, Stand, Station, fewest, gap_at, shimmed, twist_at
-from jambo.core.sums import HALF, Figure, Figures, Known, Reckoned, Source, add, value_of
-from jambo.core.survey.adjust import GRAIN, as_length
-from jambo.core.survey.shape import Face, Found, Mm
-from jambo.core.tape import Unit
+from jambo.core.survey.shape import Face, Found
 
 Verdict = Literal["fits", "work", "no"]
-READ = Source("reading", "survey.readings")
 TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
 PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (TRADE 14)
 HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
@@ -71,21 +71,6 @@ class SetPlan:
     figures: Figures
 
 
-def mm(length: Length) -> Mm:
-    """A length for the solver."""
-    return float(length.nm) / 1e6
-
-
-def up(x: Mm) -> Length:
-    """A solver's length rounded up to its grain, but for noise."""
-    return Length(ceil(x * 1e6 / GRAIN - 1e-3) * GRAIN)
-
-
-def down(x: Mm) -> Length:
-    """A solver's length rounded down."""
-    return Length(floor(x * 1e6 / GRAIN + 1e-3) * GRAIN)
-
-
 def packer(opening: Opening, depth: Length, rules: HouseRules) -> Packer:
     """What this crew packs with."""
     shim = Shim(rules.known("shim_tip"), rules.known("shim_butt"), rules.known("shim_length"))
@@ -97,23 +82,26 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
     """The stations in nailing order: hinge leg, head, strike leg (TRADE 14)."""
     half_hinge = rules.value("hinge_length") * HALF
     heights = [f.value for n, f in figures.items() if n.startswith("hinge_height_") and isinstance(f, Figure)]
-    hinges = [Place(f"hinge_{n}", "hinge", mm(y - half_hinge)) for n, y in enumerate(heights, 1)]
-    low = hinges[-1].y if hinges else mm(height) / 6
-    high = hinges[0].y if hinges else mm(height) * 5 / 6
+    hinges = [Place(f"hinge_{n}", "hinge", in_mm(y - half_hinge)) for n, y in enumerate(heights, 1)]
+    low = hinges[-1].y if hinges else in_mm(height) / 6
+    high = hinges[0].y if hinges else in_mm(height) * 5 / 6
     strike = [Place("strike_top", "strike", high)]
     latch = value_of(figures["latch_height"]) if "latch_height" in figures else None
     if latch is not None and not opening.pair:
         apart = rules.value("latch_station")
-        strike += [Place("latch_above", "strike", mm(latch + apart)), Place("latch_below", "strike", mm(latch - apart))]
+        strike += [
+            Place("latch_above", "strike", in_mm(latch + apart)),
+            Place("latch_below", "strike", in_mm(latch - apart)),
+        ]
     elif opening.pair:  # the other leg carries hinges too
         strike = [Place(f"strike_{n}", "strike", p.y) for n, p in enumerate(hinges, 1)]
     if not opening.pair:
         strike.append(Place("strike_low", "strike", low))
     if opening.setting.foot_station:
-        strike.append(Place("strike_foot", "strike", mm(rules.value("foot_station"))))
+        strike.append(Place("strike_foot", "strike", in_mm(rules.value("foot_station"))))
     leaves = [value_of(leaf.width) for leaf in opening.leaves]
     wide = sum((w for w in leaves if w is not None), ZERO) > HEAD_WIDE[rules.habit]
-    head = [Place("head_centre", "head", mm(height))] if wide else []
+    head = [Place("head_centre", "head", in_mm(height))] if wide else []
     if opening.setting.nailing == "bottom_up":
         hinges, strike = hinges[::-1], strike[::-1]
     return [*hinges, *head, *strike]
@@ -121,7 +109,7 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
 
 def _verdict(plumb: Mm, tilted: Mm, head: Length | None, habit: Unit, trim: Length) -> Verdict:
     """Fits as it is; fits with a tilt, a little planing or shorter legs; or does not."""
-    if -tilted > mm(LITTLE[habit]):
+    if -tilted > in_mm(LITTLE[habit]):
         return "no"
     if head is not None and head < -trim:
         return "no"
@@ -140,7 +128,7 @@ def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: 
     unit = Length.inches if rules.habit == "in" else Length.mm
     found = []
     for w in STOCK_WIDTHS[rules.habit]:
-        more = mm(unit(w) - wide)
+        more = in_mm(unit(w) - wide)
         for h in STOCK_HEIGHTS[rules.habit]:
             left = head - (unit(h) - tall) if head is not None else None
             verdict = _verdict(plumb - more, tilted - more, left, rules.habit, trim)
@@ -151,11 +139,11 @@ def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: 
 def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[FrameFit, ...]:
     """The same leaf in flat frames of the thicknesses stocked (TRADE 4): thinner legs leave more room, and a lower top."""
     thick = value_of(opening.frame.leg_thickness)
-    if opening.frame.kind != "flat_jamb" or thick is None:
+    if not kind_of_frame(opening.frame).flat or thick is None:
         return ()
     found = []
     for other in FRAME_STOCK[rules.habit]:
-        more = mm(thick - other) * 2
+        more = in_mm(thick - other) * 2
         left = head + (thick - other) if head is not None else None
         verdict = _verdict(plumb + more, tilted + more, left, rules.habit, rules.value("leaf_trim_most"))
         found.append(FrameFit(other, down(plumb + more), verdict))
@@ -168,21 +156,21 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     if planned is None or top is None:
         return None
     chosen, setting = opening.setting, opening.setting
-    delivered = opening.unit.outside
+    delivered = opening.unit.outside_width
     made = Figures.of([add("unit_width", delivered or figures["frame_outside_width"])])
     outside = value_of(made["unit_width"]) or planned
     hinge, strike = found.sides(opening.handing.hinge_side)
-    height = mm(top)
-    most = mm(rules.value("plumb_tolerance")) / height
-    plumb = slot(hinge, strike, mm(outside), height)
-    best = widest(hinge, strike, mm(outside), height, most)
-    room = least_tilt(plumb, best, hinge, strike, mm(outside), height)
+    height = in_mm(top)
+    most = in_mm(rules.value("plumb_tolerance")) / height
+    plumb = slot(hinge, strike, in_mm(outside), height)
+    best = widest(hinge, strike, in_mm(outside), height, most)
+    room = least_tilt(plumb, best, hinge, strike, in_mm(outside), height)
     slide = value_of(setting.slide) if setting.slide is not None else None
     by = packer(opening, depth, rules)
     where = places(opening, figures, top, rules)
-    stand = Stand(room.low, room.tilt, mm(outside), height)
+    stand = Stand(room.low, room.tilt, in_mm(outside), height)
     if slide is not None:
-        x = room.low + mm(slide)
+        x = room.low + in_mm(slide)
     elif room.width < 0 or chosen.school == "centred":
         x = (room.low + room.high) / 2
     elif chosen.school == "fewest":
@@ -208,7 +196,7 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     if room.width >= 0 and slide is None and at > high.value >= low.value:
         at = high.value
         made["set_at"] = pushed = add("set_at", made["slot_high"])
-    stand = Stand(mm(at), room.tilt, mm(outside), height)
+    stand = Stand(in_mm(at), room.tilt, in_mm(outside), height)
     made["set_tilt"] = add("set_tilt", Known("tilt_over_leg", as_length(room.tilt * height), READ))
     stations: list[Station] = []
     for place in where:
@@ -237,7 +225,7 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
         "strike_least": -strike.proudest(height, -1, room.tilt)[0] - stand.x - stand.outside,
     }
     for name, value in least.items():
-        left = ZERO if -mm(TOUCHES) < value < 0 else down(value)
+        left = ZERO if -in_mm(TOUCHES) < value < 0 else down(value)
         made[name] = add(name, Known("stud_proudest", left, READ))
     blocks: list[tuple[str, Mm]] = []
     if delivered is not None:

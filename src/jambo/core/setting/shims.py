@@ -7,9 +7,9 @@ from fractions import Fraction
 from functools import lru_cache
 from math import ceil
 
-from jambo.core.length import ZERO, Length, size
-from jambo.core.sums import Known
-from jambo.core.tape import Unit
+from jambo.core.quantities.figure import Known
+from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.tape import Unit
 
 FLATS: dict[Unit, tuple[Length, ...]] = {
     "in": tuple(Length.inches(x) for x in ("1/8", "1/4", "1/2")),

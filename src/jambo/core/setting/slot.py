@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from jambo.core.survey.shape import Face, Mm
+from jambo.core.quantities.millimetres import Mm
+from jambo.core.survey.shape import Face
 
 FINE = 1e-9  # slopes closer than this are one: two millionths of a millimetre over a frame's height
 

@@ -6,16 +6,18 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.length import ZERO, Length
-from jambo.core.setting.facts import Packing
+from jambo.core.facts.setting import Packing
+from jambo.core.quantities.figure import HALF
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.millimetres import Mm, as_length
+from jambo.core.quantities.tape import Unit
 from jambo.core.setting.shims import FLATS, THICKEST, Pack, Shim, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import Slot
-from jambo.core.sums import HALF
-from jambo.core.survey.adjust import as_length
-from jambo.core.survey.shape import Face, Mm
-from jambo.core.tape import Unit
+from jambo.core.survey.shape import Face
 
 Side = Literal["hinge", "strike", "head"]
+
+
 From = Literal["both", "A", "B", "split"]
 
 
@@ -136,3 +138,16 @@ def fewest(places: Sequence[Place], hinge: Face, strike: Face, room: Slot, at: S
         return pieces(places, hinge, strike, Stand(x, at.tilt, at.outside, at.height), by), abs(x - middle)
 
     return min(inside, key=cost)
+
+
+STATIONS = {
+    "hinge": "hinge {n}", "strike": "{strike}, hinge {n}", "strike_top": "{strike}, top",
+    "latch_above": "above the latch", "latch_below": "below the latch", "strike_low": "{strike}, low",
+    "strike_foot": "{strike}, foot", "head_centre": "{head}, middle",
+}  # fmt: skip
+
+
+def station_label(name: str) -> str:
+    """The words for a station, over the word list."""
+    kind, _, number = name.rpartition("_")
+    return STATIONS[kind].replace("{n}", number) if number.isdigit() else STATIONS[name]

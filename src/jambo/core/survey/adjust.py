@@ -15,10 +15,11 @@ from typing import Any, Literal
 
 import numpy as np
 
-from jambo.core.length import Length
-from jambo.core.survey.readings import Place, Reading, Survey
+from jambo.core.facts.readings import Place, Reading, Survey
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.millimetres import as_length, in_mm
+from jambo.core.quantities.tape import Unit
 from jambo.core.survey.shape import Face, Found
-from jambo.core.tape import Unit
 
 Unknown = Literal[
     "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor"
@@ -79,18 +80,6 @@ class Adjustment:
     contradicts: bool
 
 
-def _mm(length: Length) -> float:
-    return float(length.nm) / 1e6
-
-
-GRAIN = 25  # nanometres a solver's length is rounded to: 1/64 in and 0.0001 mm are whole multiples of it
-
-
-def as_length(mm: float) -> Length:
-    """A solver's millimetres as an exact length, so that what falls on a tape's mark is that mark."""
-    return Length(round(mm * 1e6 / GRAIN) * GRAIN)
-
-
 @dataclass(frozen=True, slots=True)
 class _Observed:
     """A reading as an equation: value in mm, sigma, and the sum it should be."""
@@ -119,13 +108,13 @@ class _Frame:
 
 def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
     """The equation of a survey reading; None for those that stand alone (walls, thickness, twist, floor along, bumps)."""
-    s, value, signed = SIGMA[unit], _mm(r.value), _mm(r.signed)
+    s, value, signed = SIGMA[unit], in_mm(r.value), in_mm(r.signed)
     heights = {"width_foot": 0.0, "width_middle": f.span / 2, "width_head": f.span}
     if r.place in heights or (r.place == "width_at" and r.at is not None):
-        y = _mm(r.at) if r.at is not None else heights[r.place]
+        y = in_mm(r.at) if r.at is not None else heights[r.place]
         return _Observed(value, s, lambda v: f.face(v, "right", y) - f.face(v, "left", y))
     if r.place in ("lean_left", "lean_right"):
-        over = _mm(r.over) if r.over is not None else f.span
+        over = in_mm(r.over) if r.over is not None else f.span
         sign, n = (1, 1) if r.place == "lean_left" else (-1, 3)
         return _Observed(signed * f.span / over, s * f.span / over, lambda v: sign * float(v[n]))
     if r.place in ("bow_left", "bow_right"):
@@ -138,7 +127,7 @@ def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
     if r.place == "height_centre":
         return _Observed(value, s, lambda v: float((v[5] + v[6] - v[8]) / 2 + v[7]))
     if r.place in ("header_level", "floor_across"):
-        part = _mm(r.over) / f.wide if r.over is not None else 1.0
+        part = in_mm(r.over) / f.wide if r.over is not None else 1.0
         if r.place == "header_level":
             return _Observed(signed / part, s / part, lambda v: float(v[6] - v[5]))
         return _Observed(signed / part, s / part, lambda v: float(v[8]))
@@ -235,13 +224,13 @@ def _frame(survey: Survey, planned_height: Length | None) -> tuple[_Frame, float
     widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
     if not widths:
         return None
-    heights = [_mm(r.value) for r in survey.at("height_left", "height_right", "height_centre")]
-    span = sum(heights) / len(heights) if heights else _mm(planned_height) if planned_height is not None else 2032.0
+    heights = [in_mm(r.value) for r in survey.at("height_left", "height_right", "height_centre")]
+    span = sum(heights) / len(heights) if heights else in_mm(planned_height) if planned_height is not None else 2032.0
     bows = {}
     for side in ("left", "right"):
         read = survey.one("bow_left" if side == "left" else "bow_right")
-        bows[side] = _mm(read.over) if read is not None and read.over is not None else span
-    wide = sum(_mm(r.value) for r in widths) / len(widths)
+        bows[side] = in_mm(read.over) if read is not None and read.over is not None else span
+    wide = sum(in_mm(r.value) for r in widths) / len(widths)
     return _Frame(span, bows["left"], bows["right"], wide), wide
 
 
@@ -313,13 +302,13 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
 
 def _shown(r: Reading, equation: _Observed, mm: float) -> Length:
     """A fitted value in the terms the reading was taken in: a level's drop over its own length, with its way as sign."""
-    scale = _mm(r.signed) / equation.value if equation.value and r.over is not None else 1.0
+    scale = in_mm(r.signed) / equation.value if equation.value and r.over is not None else 1.0
     return as_length(mm * scale)
 
 
 def _twists(survey: Survey, place: Place) -> tuple[tuple[float, float], ...]:
     """The latest twist at each height."""
-    return tuple(sorted({_mm(r.at): _mm(r.signed) for r in survey.at(place) if r.at is not None}.items()))
+    return tuple(sorted({in_mm(r.at): in_mm(r.signed) for r in survey.at(place) if r.at is not None}.items()))
 
 
 def _found(v: Values, f: _Frame, survey: Survey, has_heights: bool) -> Found:

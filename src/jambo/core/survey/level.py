@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import radians, tan
 
-from jambo.core.length import Length
-from jambo.core.notation import NotALength, read
-from jambo.core.survey.readings import Written
-from jambo.core.tape import Unit
+from jambo.core.facts.readings import Written
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import NotALength, read
+from jambo.core.quantities.tape import Unit
 
 STEEPEST = Fraction(1, 12)
 # What a reading may be taken over at least: a level over nothing says nothing at all, a bow over a short straightedge

@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import pairwise
 
-Mm = float
+from jambo.core.quantities.millimetres import Mm
 
 
 @dataclass(frozen=True, slots=True)

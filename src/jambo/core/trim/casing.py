@@ -2,22 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from collections.abc import Iterator
 
+from jambo.core.facts.casing import Casing
+from jambo.core.facts.wall import Wall
+from jambo.core.framing.items import Item
+from jambo.core.quantities.figure import HALF, Fact, Figures, Reckoned, add
 from jambo.core.rules import HouseRules
-from jambo.core.sums import HALF, Fact, Known, Reckoned, add
-
-Corner = Literal["mitred", "butted"]
-
-
-@dataclass(frozen=True, slots=True)
-class Casing:
-    """The casing chosen: its width, how its corners meet, and its thickness where it is known."""
-
-    width: Known
-    corner: Corner = "mitred"
-    thickness: Known | None = None
 
 
 def pieces(
@@ -50,3 +41,22 @@ def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -
     return tuple(
         add(f"casing_nail_{side}", casing.thickness, finish, hold) for side, finish in zip("ab", finishes, strict=True)
     )
+
+
+def figures(casing: Casing, planned: Figures, wall: Wall, rules: HouseRules, *, covers_joint: bool) -> list[Reckoned]:
+    """Every figure of the casing of both sides; `covers_joint` says that it covers both sides' joints alike."""
+    inside, floors = planned["frame_inside_width"], (planned["floor_a"], planned["floor_b"])
+    found = [
+        *pieces(casing, inside, planned["head_underside"], floors, rules),
+        *long_nails(casing, (wall.finish_a, wall.finish_b), rules),
+    ]
+    if covers_joint:
+        found.append(width_to_cover(inside, planned["ro_width"], rules))
+    return found
+
+
+def to_buy(planned: Figures) -> Iterator[Item]:
+    """The long nails of the casing: one length that serves both sides."""
+    nails = [length for side in "ab" if (length := planned.value(f"casing_nail_{side}"))]
+    if nails:
+        yield Item("casing_nail", 1, max(nails))

@@ -10,9 +10,9 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
-from jambo.core.length import ZERO, Length, size
-from jambo.core.opening.cut_in import Opened, Size, Standing, open_up
-from jambo.core.sums import HALF
+from jambo.core.framing.cut_in import Opened, Size, Standing, open_up
+from jambo.core.quantities.figure import HALF
+from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.wall.layout import Span
 
 MOST = 6  # places offered

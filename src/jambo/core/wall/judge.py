@@ -5,29 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from typing import Literal
 
-from jambo.core.door.leaf import Side
-from jambo.core.flags import Flag, worst_first
-from jambo.core.length import ZERO, Length
-from jambo.core.opening.framing import Wall
+from jambo.core.facts.wall import Corner, Fitting, Wall
+from jambo.core.flags import Flag, Values, worst_first
+from jambo.core.kinds.registry import kind_of
+from jambo.core.quantities.figure import value_of
+from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
-from jambo.core.sums import value_of
 from jambo.core.wall.layout import Layout, Share, Solved, Standing
-
-Corner = Literal["open", "inside"]
-Values = dict[str, Length | str]
-
-
-@dataclass(frozen=True, slots=True)
-class Fitting:
-    """A switch, socket or vent on a side of the wall: its middle from the left end, its height, where it is in the document."""
-
-    what: str
-    at: Length
-    height: Length | None
-    side: Side
-    path: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,7 +91,7 @@ def _corners(
                     (s.index,),
                 )
             knob = rules.value("knob_room")
-            swings_there = one.opening.kind == "swing" and one.opening.handing.hinge_side == end
+            swings_there = kind_of(one.opening).swings and one.opening.handing.hinge_side == end
             if swings_there and room < knob:
                 yield Said(
                     Flag("leaf-meets-corner", {**values, "needed": knob - room}, (), "opening.position.distance"),
@@ -116,7 +101,7 @@ def _corners(
 
 def _behind(one: Solved, s: Standing, fitting: Fitting) -> bool:
     """Whether a fitting lies behind the leaf when it is swung back against the wall on its hinge side."""
-    if one.opening.kind != "swing" or fitting.side != one.opening.handing.opens_to:
+    if not kind_of(one.opening).swings or fitting.side != one.opening.handing.opens_to:
         return False
     wide = value_of(one.opening.leaves[0].width)
     if wide is None:
@@ -133,11 +118,11 @@ def _fittings(
         for s in layout.standing:
             one = solved[s.index]
             values: Values = {"what": fitting.what or "Something", "a": one.mark, "at": fitting.at}
-            covered = one.opening.kind == "face_slider" and fitting.side == one.opening.slider.hung_on
+            covered = kind_of(one.opening).covers(one.opening) == fitting.side
             casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
             code = ""
             if s.opening.low <= fitting.at <= s.opening.high:
-                code = "fitting-in-pocket" if one.opening.kind == "pocket" else "fitting-in-opening"
+                code = kind_of(one.opening).fitting_in_it
             elif s.opening.low - casing < fitting.at < s.opening.high + casing:
                 code = "fitting-under-casing"
             elif covered and s.reach.low <= fitting.at <= s.reach.high:

@@ -12,12 +12,12 @@ from itertools import accumulate, pairwise
 from typing import Literal
 
 from jambo.core.drawing import Shape
-from jambo.core.length import ZERO, Length
-from jambo.core.opening.facts import Opening
-from jambo.core.opening.framing import Wall
-from jambo.core.opening.slope import ceiling_at
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.wall import Wall
+from jambo.core.framing.slope import ceiling_at
+from jambo.core.quantities.figure import HALF, value_of
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.solve import Result
-from jambo.core.sums import HALF, value_of
 
 What = Literal["wall_end", "king", "ro_edge", "ro_centre", "common"]
 OWN = {

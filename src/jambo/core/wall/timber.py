@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Mapping, Sequence
 
-from jambo.core.length import ZERO, Length
-from jambo.core.opening.framing import Wall
-from jambo.core.opening.pieces import Piece
-from jambo.core.opening.slope import along, ceiling_at, long_point, rises
-from jambo.core.sums import Known, Source, add, value_of
+from jambo.core.facts.wall import Wall
+from jambo.core.framing.pieces import Piece
+from jambo.core.framing.slope import along, ceiling_at, long_point, rises
+from jambo.core.quantities.figure import Known, Source, add, value_of
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.wall.layout import Layout, Share, Solved
 
 LeftOff = Mapping[int, Counter[str]]

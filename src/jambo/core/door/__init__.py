@@ -1,1 +1,0 @@
-"""What hangs: the leaf, its handing, its frame, its hinges."""

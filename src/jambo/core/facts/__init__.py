@@ -1,0 +1,1 @@
+"""What is said of an opening and its wall; one declaration per fact."""

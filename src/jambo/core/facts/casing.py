@@ -1,0 +1,20 @@
+"""The casing chosen (TRADE 8)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import declare
+from jambo.core.quantities.figure import Known
+
+Corner = Literal["mitred", "butted"]
+
+
+@dataclass(frozen=True, slots=True)
+class Casing:
+    """The casing chosen: its width, how its corners meet, and its thickness where it is known."""
+
+    width: Annotated[Known, declare("small", "{casing} width", name="casing_width")]
+    corner: Corner = "mitred"
+    thickness: Annotated[Known | None, declare("small", "{casing} thickness", name="casing_thickness")] = None

@@ -1,0 +1,23 @@
+"""Hinge, latch and lock as they are in hand (TRADE 7)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import declare
+from jambo.core.quantities.figure import Known
+
+Corner = Literal["square", "round"]
+
+
+@dataclass(frozen=True, slots=True)
+class Lockset:
+    """Corners of hinges, latch plate and the mortises cut for them, and the leaf thickness a lock suits; None unknown."""
+
+    hinge_corner: Corner | None = None
+    hinge_mortise: Corner | None = None
+    latch_corner: Corner | None = None
+    latch_mortise: Corner | None = None
+    thickness_least: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness")] = None
+    thickness_most: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness")] = None

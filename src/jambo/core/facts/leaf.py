@@ -1,0 +1,73 @@
+"""The leaf and its handing (TRADE 3)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import declare
+from jambo.core.quantities.figure import Fact
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.mass import GRAMS, Mass
+from jambo.core.quantities.tape import Unit
+
+HingeSide = Literal["left", "right"]
+Side = Literal["A", "B"]
+HandLabel = Literal["LH", "RH", "LHR", "RHR"]
+
+# Stock sizes offered (TRADE 3); any other size may be typed.
+STOCK_WIDTHS: dict[Unit, tuple[int, ...]] = {
+    "in": (18, 20, 24, 28, 30, 32, 34, 36),
+    "mm": (526, 610, 626, 686, 720, 726, 762, 770, 820, 826, 838, 870, 920, 926),
+}
+STOCK_HEIGHTS: dict[Unit, tuple[int, ...]] = {"in": (80, 84, 96), "mm": (1981, 2040, 2340)}
+STOCK_THICKNESSES: dict[Unit, tuple[str, ...]] = {"in": ("1 3/8", "1 3/4"), "mm": ("35", "40", "44")}
+
+
+@dataclass(frozen=True, slots=True)
+class Leaf:
+    """One leaf, actual size. `width_also` is another width the same writing could mean (TRADE 2)."""
+
+    width: Annotated[Fact, declare("leaf_width", "{leaf} width", name="leaf_width", column="Width", required=True)]
+    height: Annotated[Fact, declare("leaf_height", "{leaf} height", name="leaf_height", column="Height", required=True)]
+    thickness: Annotated[
+        Fact, declare("leaf_thickness", "{leaf} thickness", name="leaf_thickness", column="Thickness", required=True)
+    ]
+    width_also: Length | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Handing:
+    """Physical handing: hinge side as seen from side A, the side the leaf opens to, and which side is outside."""
+
+    hinge_side: HingeSide = "left"
+    opens_to: Side = "A"
+    outside: Side = "A"
+
+
+@dataclass(frozen=True, slots=True)
+class Hands:
+    """The labels two schools give the same door (TRADE 3)."""
+
+    pull_side: Literal["left", "right"]
+    outside: HandLabel
+
+
+def hinge_side_from(handing: Handing, side: Side) -> HingeSide:
+    """Give the hinge side as seen by someone standing on `side`."""
+    if side == "A":
+        return handing.hinge_side
+    return "right" if handing.hinge_side == "left" else "left"
+
+
+def hands(handing: Handing) -> Hands:
+    """Name the hand in both schools: from the pull side, and from the outside (key or corridor) side."""
+    seen_outside = hinge_side_from(handing, handing.outside)
+    letter: Literal["L", "R"] = "L" if seen_outside == "left" else "R"
+    pulls = handing.opens_to == handing.outside
+    label: HandLabel
+    label = ("LHR" if letter == "L" else "RHR") if pulls else ("LH" if letter == "L" else "RH")
+    return Hands(hinge_side_from(handing, handing.opens_to), label)
+
+
+TWO_PEOPLE: dict[Unit, Mass] = {"in": Mass(50 * GRAMS["lb"]), "mm": Mass(23 * GRAMS["kg"])}

@@ -1,0 +1,42 @@
+"""Where an opening stands in its wall, and its header (TRADE 6)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import declare
+from jambo.core.facts.leaf import HingeSide
+from jambo.core.facts.wall import WallEnd
+from jambo.core.quantities.figure import Fact
+
+To = Literal["centre", "near_edge", "far_edge", "hinge_edge", "near_king", "far_king"]
+
+
+@dataclass(frozen=True, slots=True)
+class Placing:
+    """Where the opening stands in its wall: a distance from a named end to its centre, an edge or a king's line.
+
+    A king's line is its face toward the opening, past the jacks.
+
+    `shares` says that it is asked to share studs with the opening beside it.
+    """
+
+    measured_from: WallEnd
+    to: To
+    distance: Annotated[Fact, declare("position", "opening position along the wall", name="position", required=True)]
+    shares: bool = False
+
+    def reaches_near_edge(self, hinge_side: HingeSide) -> bool:
+        """Say whether the edge measured to is the one nearest the named end."""
+        return self.to == "near_edge" or (self.to == "hinge_edge" and hinge_side == self.measured_from)
+
+
+@dataclass(frozen=True, slots=True)
+class Header:
+    """The header over the opening and the studs that carry it. `source` says who gave its size."""
+
+    depth: Annotated[Fact, declare("header_depth", "{header} depth", name="header_depth", required=True)]
+    source: str = ""
+    jacks: int = 1
+    kings: int = 1

@@ -1,0 +1,149 @@
+"""What can be read at an opening (TRADE 13) and how: the places in the order of the round, and what each answers.
+
+Left and right are as seen from side A. A reading along a level or a straightedge is a `drop` over a length.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from jambo.core.quantities.figure import Source
+from jambo.core.quantities.length import Length
+
+Place = Literal[
+    "width_foot", "width_middle", "width_head", "width_at", "height_left", "height_right", "height_centre",
+    "diagonal_up_right", "diagonal_up_left", "lean_left", "bow_left", "lean_right", "bow_right",
+    "header_level", "floor_across", "floor_along", "wall_left", "wall_right", "twist_left", "twist_right",
+    "thickness_left_head", "thickness_left_foot", "thickness_right_head", "thickness_right_foot", "floor_bump",
+    "gap_hinge_top", "gap_hinge_foot", "gap_head_hinge", "gap_head_strike", "gap_strike_top", "gap_latch", "gap_foot",
+    "stop_top", "stop_latch", "stop_foot", "plumb_strike", "plumb_swing", "leg_straight", "frame_head", "frame_foot",
+]  # fmt: skip
+
+
+Toward = Literal["opening", "away", "A", "B", "left", "right", "up", "down", "strike", "hinge", "swing", "closed"]
+
+
+Written = Literal["length", "level"]
+
+
+Phase = Literal["survey", "check"]
+
+
+@dataclass(frozen=True, slots=True)
+class Ask:
+    """What is asked at a place: what it is called, how it is written, which ways it can go, and how to read it."""
+
+    label: str
+    written: Written
+    kind: str
+    ways: tuple[Toward, ...]
+    how: str
+    phase: Phase = "survey"
+    needs_at: bool = False
+    round: bool = True
+
+
+_LEAN: tuple[Toward, ...] = ("opening", "away")
+
+
+_FACES: tuple[Toward, ...] = ("A", "B")
+
+
+def _gap(label: str, how: str) -> Ask:
+    return Ask(label, "length", "gap", (), how, "check")
+
+
+PLACES: dict[Place, Ask] = {
+    "width_foot": Ask("width at the foot", "length", "opening_width", (), "Stud to stud, just over the floor."),
+    "width_middle": Ask("width at the middle", "length", "opening_width", (), "Stud to stud, half way up."),
+    "width_head": Ask("width at the head", "length", "opening_width", (), "Stud to stud, just under the {header}."),
+    "height_left": Ask("height on the left", "length", "opening_height", (), "Rough floor to {header}, along the left {stud}."),
+    "height_centre": Ask("height in the middle", "length", "opening_height", (), "Rough floor to {header}, half way across."),
+    "height_right": Ask("height on the right", "length", "opening_height", (), "Rough floor to {header}, along the right {stud}."),
+    "diagonal_up_right": Ask("diagonal, left foot to right head", "length", "diagonal", (), "Corner to corner."),
+    "diagonal_up_left": Ask("diagonal, right foot to left head", "length", "diagonal", (), "Corner to corner."),
+    "lean_left": Ask("lean of the left {stud}", "level", "lean", _LEAN, "Level upright in the opening; which way its top leans."),
+    "bow_left": Ask("bow of the left {stud}", "length", "lean", _LEAN, "Straightedge over the whole {stud}, read at its middle."),
+    "lean_right": Ask("lean of the right {stud}", "level", "lean", _LEAN, "Level upright in the opening; which way its top leans."),
+    "bow_right": Ask("bow of the right {stud}", "length", "lean", _LEAN, "Straightedge over the whole {stud}, read at its middle."),
+    "header_level": Ask("{header} out of level", "level", "lean", ("left", "right"), "Level under the {header}; which end is higher."),
+    "floor_across": Ask("floor across the opening", "level", "lean", ("left", "right"), "Level on the floor between the {stud}s; which end is higher."),
+    "floor_along": Ask("floor along the swing", "level", "lean", ("up", "down"), "Level on the floor, away from the wall where the {leaf} swings."),
+    "wall_left": Ask("wall beside the left {stud}", "level", "lean", _FACES, "Level upright on the wall's face; which side its top leans to."),
+    "wall_right": Ask("wall beside the right {stud}", "level", "lean", _FACES, "Level upright on the wall's face; which side its top leans to."),
+    "twist_left": Ask("twist of the left {stud}", "length", "lean", _FACES, "Square across the {stud}; which edge stands into the opening.", needs_at=True),
+    "twist_right": Ask("twist of the right {stud}", "length", "lean", _FACES, "Square across the {stud}; which edge stands into the opening.", needs_at=True),
+    "thickness_left_head": Ask("wall thickness, left head", "length", "wall_thickness", (), "Face to face, with both finishes."),
+    "thickness_left_foot": Ask("wall thickness, left foot", "length", "wall_thickness", (), "Face to face, with both finishes."),
+    "thickness_right_head": Ask("wall thickness, right head", "length", "wall_thickness", (), "Face to face, with both finishes."),
+    "thickness_right_foot": Ask("wall thickness, right foot", "length", "wall_thickness", (), "Face to face, with both finishes."),
+    "width_at": Ask("one more width", "length", "opening_width", (), "Stud to stud, at the height given.", needs_at=True, round=False),
+    "floor_bump": Ask("bump in the floor", "length", "lean", (), "Over the straightedge; how far from the hinges, at which angle.", needs_at=True, round=False),
+    "gap_hinge_top": _gap("gap at the top hinge", "Between {leaf} and {leg}, closed."),
+    "gap_hinge_foot": _gap("gap at the bottom hinge", "Between {leaf} and {leg}, closed."),
+    "gap_head_hinge": _gap("gap at the {head}, hinge end", "Over the {leaf}'s hinge corner."),
+    "gap_head_strike": _gap("gap at the {head}, {strike} end", "Over the {leaf}'s free corner."),
+    "gap_strike_top": _gap("gap at the {strike}, top", "Beside the {leaf}'s top corner."),
+    "gap_latch": _gap("gap at the latch", "Beside the latch."),
+    "gap_foot": _gap("gap at the {strike}, foot", "Beside the {leaf}'s bottom corner."),
+    "stop_top": _gap("{leaf} off the stop, top", "0 where it touches."),
+    "stop_latch": _gap("{leaf} off the stop, latch", "0 where it touches."),
+    "stop_foot": _gap("{leaf} off the stop, foot", "0 where it touches."),
+    "plumb_strike": Ask("hinge {leg}, in the wall's plane", "level", "lean", ("strike", "hinge"), "Level on the hinge {leg}; which way its top leans.", "check"),
+    "plumb_swing": Ask("hinge {leg}, through the wall", "level", "lean", ("swing", "closed"), "Level on the hinge {leg}'s face; toward the swing or away.", "check"),
+    "leg_straight": Ask("bow of the {leg} between {shim}s", "length", "gap", (), "Straightedge along the {leg}.", "check"),
+    "frame_head": Ask("{frame} width at the head", "length", "leaf_width", (), "{leg} to {leg}, just under the {head}.", "check", round=False),
+    "frame_foot": Ask("{frame} width at the foot", "length", "leaf_width", (), "{leg} to {leg}, at the floor.", "check", round=False),
+}  # fmt: skip
+
+READ = Source("reading", "survey.readings")
+SIGN: dict[str, int] = {"away": -1, "B": -1, "left": -1, "down": -1, "hinge": -1, "closed": -1}
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """One reading: the length or drop read, over which length it was (None: over the whole height or width).
+
+    `toward` says which way it goes; `at` is the height of a width or twist, or a bump's distance from the hinges, and
+    `angle` the bump's direction in degrees from the closed leaf. `path` is its place in the document.
+    """
+
+    place: Place
+    value: Length
+    path: str
+    over: Length | None = None
+    toward: Toward | None = None
+    at: Length | None = None
+    angle: int = 0
+
+    @property
+    def signed(self) -> Length:
+        """The reading with its way as a sign: into the opening, toward A, right end high, up and toward are plus."""
+        return self.value * SIGN.get(self.toward or "", 1)
+
+    @property
+    def slope(self) -> Fraction | None:
+        """A level reading as a signed slope; None when it was read over the whole length."""
+        return None if self.over is None else Fraction(self.signed.nm) / Fraction(self.over.nm)
+
+
+@dataclass(frozen=True, slots=True)
+class Survey:
+    """The readings that count now: corrections have superseded what they corrected."""
+
+    readings: tuple[Reading, ...] = ()
+
+    def at(self, *places: Place) -> tuple[Reading, ...]:
+        """The readings of some places, in the order they were taken."""
+        return tuple(r for r in self.readings if r.place in places)
+
+    def one(self, place: Place) -> Reading | None:
+        """The latest reading of a place."""
+        found = self.at(place)
+        return found[-1] if found else None
+
+    def of(self, phase: Phase) -> tuple[Reading, ...]:
+        """The readings of the survey, or of the check after setting."""
+        return tuple(r for r in self.readings if PLACES[r.place].phase == phase)

@@ -1,0 +1,53 @@
+"""What is chosen and delivered for the setting of a frame (TRADE 14-16): schools, shims, the unit in hand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import Settled, declare
+from jambo.core.quantities.figure import Known
+
+SetSchool = Literal["centred", "tight", "fewest", "pre_packed"]
+Packing = Literal["tapered", "flat"]
+LeanSchool = Literal["auto", "flush_top", "flush_foot", "split"]
+LegSchool = Literal["plumb", "hinge_plane", "split", "stop_to_leaf"]
+Nailing = Literal["top_down", "bottom_up"]
+HingeBy = Literal["level", "stud"]
+StrikeBy = Literal["leaf", "level"]
+Latch = Literal["not_tried", "latches", "binds", "rattles"]
+
+
+@dataclass(frozen=True, slots=True)
+class Delivered:
+    """The unit that came, where it was measured: width over the backs of its legs, and its legs from head to foot."""
+
+    outside_width: Annotated[Known | None, declare("leaf_width", "unit delivered, measured", name="unit_measured")] = (
+        None
+    )
+    leg_length: Annotated[Known | None, declare("leaf_height", "{leg} as supplied", name="leg_supplied")] = None
+
+
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """How this frame is set. `slide` is where it was pushed to in its slot, from the end at the hinge stud.
+
+    `cut_hinge` and `cut_strike` are the legs as they have been cut; `one_side` that shims were put in from one side only;
+    `later_floor` what will be laid on the swing side after the door hangs.
+    """
+
+    school: SetSchool = "centred"
+    slide: Annotated[Known | None, declare("small", "pushed along the slot by", name="slid_to")] = None
+    packing: Packing = "tapered"
+    foot_station: bool = False
+    lean: LeanSchool = "auto"
+    legs: LegSchool = "plumb"
+    nailing: Nailing = "top_down"
+    hinge_by: HingeBy = "level"
+    strike_by: StrikeBy = "leaf"
+    cut_hinge: Annotated[Known | None, declare("leaf_height", "{leg} as cut", name="leg_as_cut")] = None
+    cut_strike: Annotated[Known | None, declare("leaf_height", "{leg} as cut", name="leg_as_cut")] = None
+    one_side: bool = False
+    opens: Annotated[int, Settled("hang")] = 90
+    later_floor: Annotated[Known | None, declare("layer", "floor to be laid later", stage="hang")] = None
+    latch: Annotated[Latch, Settled("hang")] = "not_tried"

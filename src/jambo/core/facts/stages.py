@@ -1,0 +1,12 @@
+"""The stages of the work (DESIGN 4), in their order, and what the screen calls them."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+Stage = Literal["survey", "door", "floor", "opening", "pocket", "track", "wall", "frame", "set", "hang", "trim", "card"]
+
+STAGES: dict[Stage, str] = {
+    "door": "Door", "floor": "Floor", "opening": "Opening", "pocket": "Pocket", "track": "Track", "wall": "Wall",
+    "frame": "Frame", "survey": "Survey", "set": "Set", "hang": "Hang", "trim": "Trim", "card": "Card",
+}  # fmt: skip

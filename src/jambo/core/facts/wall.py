@@ -1,0 +1,116 @@
+"""The facts of a wall (TRADE 6): its timber and finishes, what was found in one that stands, what is fitted on it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import declare
+from jambo.core.facts.leaf import Side
+from jambo.core.quantities.figure import Fact, Known, Missing
+from jambo.core.quantities.length import Length
+
+WallEnd = Literal["left", "right"]
+Bearing = Literal["no", "yes", "unknown"]
+PlateOn = Literal["deck", "joists"]
+
+
+@dataclass(frozen=True, slots=True)
+class FoundStud:
+    """A stud of a standing wall as found: its number in the list, its centre from the left end, and its faces."""
+
+    number: int
+    centre: Known
+    left: Length
+    right: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Service:
+    """A wire, pipe or duct in a standing wall: the box it runs in, from the left end and the rough floor."""
+
+    what: str
+    low: Length
+    high: Length
+    bottom: Length
+    top: Length
+    movable: bool
+    path: str
+
+
+@dataclass(frozen=True, slots=True)
+class Neighbour:
+    """Another opening of the wall as it stands from the left end: its rough opening, its framing, whether it shares studs."""
+
+    mark: str
+    low: Length
+    high: Length
+    framing_low: Length
+    framing_high: Length
+    shares: bool = False
+
+    def turned(self, length: Length) -> Neighbour:
+        """The same from the right end of a wall of this length."""
+        return Neighbour(
+            self.mark, length - self.high, length - self.low,
+            length - self.framing_high, length - self.framing_low, self.shares,
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Wall:
+    """A wall as seen from side A. `height` is from the rough floor to the underside of the top plates.
+
+    Under a sloping ceiling `height` is at the left end and `height_right` at the right. `found` are a standing wall's studs
+    as found, None while nobody looked; `beside` are its other openings; `plate_on` says whether the bottom plate stands on the deck or on the joists.
+    """
+
+    height: Annotated[Fact, declare("wall_height", "wall height to the top plates", name="wall_height", required=True)]
+    length: Annotated[Fact, declare("wall_length", "wall length", name="wall_length", required=True)]
+    plate_thickness: Annotated[Known, declare("plate", rule="plate_thickness")]
+    stud_thickness: Annotated[Known, declare("stud", rule="stud_thickness")]
+    stud_depth: Annotated[Known, declare("stud_depth", rule="stud_depth")]
+    stud_spacing: Annotated[Known, declare("spacing", rule="stud_spacing")]
+    layout_offset: Annotated[Known, declare("position", rule="layout_offset")]
+    finish_a: Annotated[Fact, declare("finish", "wall finish on side A", required=True)]
+    finish_b: Annotated[Fact, declare("finish", "wall finish on side B", required=True)]
+    layout_from: WallEnd = "left"
+    bearing: Bearing = "unknown"
+    existing: bool = False
+    height_right: Annotated[Known | None, declare("wall_height", name="wall_height")] = None
+    found: tuple[FoundStud, ...] | None = None
+    services: tuple[Service, ...] = ()
+    plate_on: PlateOn = "deck"
+    beside: tuple[Neighbour, ...] = ()
+
+    def beside_from(self, end: WallEnd) -> tuple[Neighbour, ...]:
+        """Its other openings as a tape from one end has them; none from the right end while the length is unknown."""
+        if end == "left" or isinstance(self.length, Missing):
+            return self.beside if end == "left" else ()
+        return tuple(one.turned(self.length.value) for one in self.beside)
+
+    def found_from(self, end: WallEnd) -> tuple[Known, ...] | None:
+        """The centres of the studs found in it as a tape from one end has them; None while they cannot be told."""
+        if self.found is None:
+            return None
+        centres = tuple(stud.centre for stud in self.found)
+        if end == "left":
+            return centres
+        if isinstance(self.length, Missing):
+            return None
+        length = self.length.value
+        return tuple(replace(centre, value=length - centre.value) for centre in centres)
+
+
+Corner = Literal["open", "inside"]
+
+
+@dataclass(frozen=True, slots=True)
+class Fitting:
+    """A switch, socket or vent on a side of the wall: its middle from the left end, its height, where it is in the document."""
+
+    what: str
+    at: Length
+    height: Length | None
+    side: Side
+    path: str

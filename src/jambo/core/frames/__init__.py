@@ -1,0 +1,1 @@
+"""Kinds of frame, a module each."""

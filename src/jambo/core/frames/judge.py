@@ -1,0 +1,22 @@
+"""Judgements on the gaps around a leaf in its frame (TRADE 4)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from jambo.core.facts.frame import Frame
+from jambo.core.flags import Flag, Values
+from jambo.core.frames.registry import kind_of_frame
+from jambo.core.rules import HouseRules
+
+
+def on_gaps(frame: Frame, rules: HouseRules) -> Iterator[Flag]:
+    """Gaps that paint would close (TRADE 4)."""
+    least = rules.value("paint_gap")
+    planned = [(frame.hinge_gap, "gap at the hinges"), (frame.strike_gap, "gap at the strike")]
+    if kind_of_frame(frame).gaps_cut_in:
+        planned = []
+    for gap, where in (*planned, (rules.known("head_gap"), "gap at the head")):
+        if gap.value < least:
+            values: Values = {"where": where, "gap": gap.value, "least": least}
+            yield Flag("gap-too-small-for-paint", values, ("frame_inside_width", "head_underside"), gap.source.path)

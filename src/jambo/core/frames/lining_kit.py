@@ -1,0 +1,60 @@
+"""The lining kit (TRADE 4): legs in the head's trenches, gaps cut into it, ripped to the wall."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
+
+from jambo.core.facts.frame import Frame, FrameFacts, Joint, Trenched
+from jambo.core.facts.leaf import Leaf
+from jambo.core.flags import Flag
+from jambo.core.frames.kind import KindOfFrame
+from jambo.core.quantities.figure import Fact, Figures, Known, Reckoned, add
+from jambo.core.quantities.length import Length
+from jambo.core.rules import HouseRules
+
+
+class LiningKit(KindOfFrame):
+    """A kit whose trench spacings serve one or two leaf widths."""
+
+    name = "lining_kit"
+    gaps_cut_in = True
+    hinge_gap = strike_gap = "kit_gap"
+
+    def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
+        """Make the frame, with the leaf widths it serves."""
+        serves = tuple(kit for kit in (said.kit_width_1, said.kit_width_2) if kit is not None)
+        return replace(super().frame(said, rules), serves=serves)
+
+    def thickness(self, said: FrameFacts, rules: HouseRules) -> Fact:
+        """Give the thickness as measured: nominal is not actual, so no rule stands in."""
+        return said.thickness
+
+    def joint(self, said: FrameFacts) -> Joint:
+        """The legs enter trenches in the head."""
+        return Trenched(said.trench_depth, said.horn)
+
+    def in_wall(self, figures: Figures, rules: HouseRules) -> Iterable[Reckoned]:
+        """The width it is ripped to."""
+        yield add("rip_width", figures["frame_depth"], rules.known("rip_planing"))
+
+    def flags(
+        self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
+    ) -> Iterator[Flag]:
+        """Whether it must be ripped, and whether its trenches are made for this leaf (TRADE 4)."""
+        wanted, rip = figures.value("frame_depth"), figures.value("rip_width")
+        if frame.depth is not None and wanted is not None and rip is not None and frame.depth.value > rip:
+            values = {"depth": frame.depth.value, "wanted": wanted, "rip": rip}
+            yield Flag("rip-the-lining", values, ("rip_width", "frame_depth"), frame.depth.source.path)
+        yield from self.serves(frame, leaves)
+
+    def serves(self, frame: Frame, leaves: Sequence[Leaf]) -> Iterator[Flag]:
+        """Whether its trenches are made for this leaf. A kit serves single leaves."""
+        width = leaves[0].width
+        if not frame.serves or not isinstance(width, Known):
+            return
+        if len(leaves) == 1 and width.value in [kit.value for kit in frame.serves]:
+            return
+        first, last = frame.serves[0].value, frame.serves[-1].value
+        values = {"width": width.value, "first": first, "last": last}
+        yield Flag("kit-cannot-serve-leaf", values, ("frame_inside_width",), frame.serves[0].source.path)

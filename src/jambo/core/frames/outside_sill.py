@@ -1,0 +1,114 @@
+"""The outside frame on its sill (TRADE 12): filler under the sill, weather gaps, the pan, the seal."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
+
+from jambo.core.drawing import Dim, Drawing, box
+from jambo.core.facts.frame import Frame, FrameFacts, Sill
+from jambo.core.facts.leaf import Leaf
+from jambo.core.facts.opening import Opening
+from jambo.core.flags import Flag
+from jambo.core.frames.kind import KindOfFrame
+from jambo.core.framing.items import Item
+from jambo.core.quantities.figure import HALF, Figures, value_of
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.rules import HouseRules
+from jambo.core.step import Step
+
+
+class OutsideSill(KindOfFrame):
+    """A sealed unit, its legs on the sill or beside it."""
+
+    name = "outside_sill"
+    worked_stop = True
+    outside_grade = True
+    strike_gap = "weather_gap"
+
+    def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
+        """Make the frame, with its sill."""
+        sill = Sill(said.sill_thickness, not said.legs_beside_sill, said.sill_site_made)
+        return replace(super().frame(said, rules), sill=sill)
+
+    def flags(
+        self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
+    ) -> Iterator[Flag]:
+        """Filler under its sill (TRADE 12)."""
+        filler = figures.value("sill_filler")
+        if filler:
+            path = "opening.frame.sill_thickness"
+            yield Flag("sill-needs-filler", {"strips": filler}, ("sill_filler",), path)
+
+    def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
+        """Its pan and its seal."""
+        yield Item("sill_pan", 1, value_of(figures["ro_width"]))
+        yield Item("seal", 1)
+
+    def drawing(self, opening: Opening, figures: Figures, rules: HouseRules) -> Drawing | None:
+        """Section through its sill: rough floor, filler, sill, inside floor, the leaf's foot and its gap."""
+        thick = value_of(opening.leaves[0].thickness)
+        known = figures.known("sill_filler", "sill_top", "leaf_bottom", "floor_clear")
+        if thick is None or known is None:
+            return None
+        deep, floor = thick * 4, known["floor_clear"]
+        outlines = [box("deck", -deep, -thick * HALF, deep + deep, ZERO)]
+        if known["sill_filler"] > ZERO:
+            outlines.append(box("filler", -deep * HALF, ZERO, deep, known["sill_filler"], "sill_filler"))
+        outlines += [
+            box("sill", -deep * HALF, known["sill_filler"], deep, known["sill_top"], "sill_top"),
+            box("floor_a", deep, ZERO, deep * 2, floor, "floor_clear"),
+            box("leaf", deep - thick, known["leaf_bottom"], deep, known["leaf_bottom"] + thick * 2, "leaf_bottom"),
+        ]
+        dims = [Dim("leaf_bottom", (deep * HALF, ZERO), (deep * HALF, known["leaf_bottom"]))]
+        if known["sill_filler"] > ZERO:
+            dims.append(Dim("sill_filler", (-deep, ZERO), (-deep, known["sill_filler"])))
+        return Drawing("section", "y", tuple(outlines), tuple(dims))
+
+    def before_setting(self) -> Iterable[Step]:
+        """Rough sill, pan and sealant come first."""
+        return BEFORE
+
+    def after_hanging(self) -> Iterable[Step]:
+        """Seal and flashing come last."""
+        return AFTER
+
+
+BEFORE = (
+    Step(
+        key="rough-sill",
+        part="Before",
+        text="Check the rough sill; bed filler strips of {sill_filler} where the floor is higher.",
+        tools="level",
+        check="level within 1/16 in",
+    ),
+    Step(
+        key="pan",
+        part="Before",
+        text="Pan or flashing tape over the sill, corners wrapped and stretched, up the {jack}s, not beyond the sill's nosing.",
+        gate="pan before the frame",
+        tools="knife, roller",
+    ),
+    Step(
+        key="beads",
+        part="Setting",
+        text="Three continuous beads of sealant, then the frame: sill level or shimmed and fully bedded, falling to the outside.",
+        tools="sealant gun, level",
+        check="no gap in a bead",
+        caution="Two people lift the frame.",
+    ),
+)
+AFTER = (
+    Step(
+        key="seal-set",
+        part="Finishing",
+        text="Set the stop with the seal pressed about half: {seal_set}.",
+        check="the seal touches all round",
+    ),
+    Step(
+        key="flashing",
+        part="Finishing",
+        text="Head flashing last; fill the gap with low-expansion foam, mineral wool or the sealant the listing asks.",
+        check="sealant is no fixing",
+    ),
+)

@@ -1,0 +1,17 @@
+"""The rabbeted frame (TRADE 4): the legs run past the head, which sits in a rabbet of each; its stop is worked."""
+
+from __future__ import annotations
+
+from jambo.core.facts.frame import FrameFacts, Joint, LegsPastHead
+from jambo.core.frames.kind import KindOfFrame
+
+
+class Rabbeted(KindOfFrame):
+    """Legs past the head, stop worked in the solid."""
+
+    name = "rabbeted"
+    worked_stop = True
+
+    def joint(self, said: FrameFacts) -> Joint:
+        """The head sits in a rabbet of each leg."""
+        return LegsPastHead(said.rabbet_depth)

@@ -1,0 +1,45 @@
+"""The split jamb (TRADE 4): two halves that slide together on walls between two thicknesses."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
+
+from jambo.core.facts.frame import Frame, FrameFacts
+from jambo.core.facts.leaf import Leaf
+from jambo.core.flags import Flag
+from jambo.core.frames.kind import KindOfFrame
+from jambo.core.quantities.figure import Figures, value_of
+from jambo.core.quantities.length import Length
+from jambo.core.rules import HouseRules
+from jambo.core.step import Step
+
+
+class SplitJamb(KindOfFrame):
+    """Two halves, one from each side."""
+
+    name = "split_jamb"
+
+    def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
+        """Make the frame, with the walls it reaches over."""
+        return replace(super().frame(said, rules), wall_range=(said.wall_least, said.wall_most))
+
+    def flags(
+        self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
+    ) -> Iterator[Flag]:
+        """Whether it reaches over the finished wall (TRADE 4)."""
+        if frame.wall_range is None or finished is None:
+            return
+        least, most = (value_of(end) for end in frame.wall_range)
+        if least is not None and most is not None and not least <= finished <= most:
+            reach = {"wall": finished, "least": least, "most": most}
+            yield Flag("split-jamb-out-of-range", reach, ("wall_finished",), "opening.frame.wall_least")
+
+    def joining(self) -> Iterable[Step]:
+        """The halves slide together on the wall."""
+        yield Step(
+            key="split",
+            part="Frame",
+            text="Set one half from each side; they slide together on the wall {wall_finished}.",
+            check="tongue home all round",
+        )

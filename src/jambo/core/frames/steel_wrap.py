@@ -1,0 +1,105 @@
+"""The steel frame that wraps the finished wall (TRADE 20): its opening by the maker's sheet, its throat, its feet."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
+
+from jambo.core.facts.frame import Frame, FrameFacts
+from jambo.core.facts.leaf import Leaf
+from jambo.core.flags import Flag, Values
+from jambo.core.frames.kind import KindOfFrame
+from jambo.core.framing.items import Item
+from jambo.core.framing.rough_opening import BySchool
+from jambo.core.quantities.figure import HALF, Fact, Figures, add, half, value_of
+from jambo.core.quantities.length import Length
+from jambo.core.rules import HouseRules
+from jambo.core.step import Step
+
+
+class SteelWrap(KindOfFrame):
+    """Folded steel around the finished wall; anchors take up its play."""
+
+    name = "steel_wrap"
+    cased = False
+    worked_stop = True
+    by_screws = False
+    sheet = ("steel_add_width", "steel_add_height")
+
+    def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
+        """Make the frame, with its throat."""
+        return replace(super().frame(said, rules), throat=said.throat)
+
+    def thickness(self, said: FrameFacts, rules: HouseRules) -> Fact:
+        """Give the folded face."""
+        return rules.known("steel_sheet")
+
+    def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> BySchool | None:
+        """Its maker's opening: so much over the leaf, so much above leaf and finished floor (TRADE 20)."""
+        width = add("sheet_width", *[leaf.width for leaf in leaves], rules.known("steel_add_width"))
+        height = add("sheet_height", figures["floor_clear"], leaves[0].height, rules.known("steel_add_height"))
+        side = add("sheet_side_play", half(width), (-HALF, figures["frame_outside_width"]))
+        return BySchool(width, height, side, add("sheet_head_play", height, (-1, figures["frame_top"])))
+
+    def flags(
+        self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
+    ) -> Iterator[Flag]:
+        """Whether its throat takes the finished wall, and that it waits for the wallboard (TRADE 20)."""
+        throat = value_of(frame.throat) if frame.throat is not None else None
+        over = rules.value("steel_throat_over")
+        if throat is not None and finished is not None and throat < finished:
+            values: Values = {"throat": throat, "wall": finished, "short": finished - throat}
+            yield Flag("steel-throat-narrow", values, ("throat", "wall_finished"), "opening.frame.throat")
+        elif throat is not None and finished is not None and throat > finished + over:
+            values = {"throat": throat, "wall": finished, "most": finished + over}
+            yield Flag("steel-throat-wide", values, ("throat", "wall_finished"), "opening.frame.throat")
+        if not frame.source.strip():
+            yield Flag("steel-without-sheet", {}, ("ro_width", "ro_height"), "opening.frame.source")
+        yield Flag("steel-after-wallboard", {}, (), "opening.frame.kind")
+
+    def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
+        """The screws of its feet."""
+        yield Item("steel_foot_screw", 2, rules.value("steel_foot_screw"))
+
+    def own_setting(self) -> Iterable[Step] | None:
+        """It is not cut and not shimmed: it is put on the finished wall and drawn to it."""
+        return STEPS
+
+
+STEPS = (
+    Step(
+        key="throat",
+        part="Before",
+        text="Check the finished opening {ro_width} by {ro_height} and the wall {wall_finished} against the throat.",
+        gate="{wallboard} done first",
+        tools="tape",
+    ),
+    Step(
+        key="wrap",
+        part="Setting",
+        text="One {leg} up against the wall, then the {head}, then the other {leg}; seat tabs and slots, bend the tabs over.",
+        tools="mallet",
+        check="seams closed",
+        caution="Edges cut: wear gloves.",
+    ),
+    Step(
+        key="feet",
+        part="Setting",
+        text="Plumb the hinge {leg}; hold the feet apart at {frame_inside_width}, as at the {head}: the feet spread.",
+        tools="level, spreader stick",
+        check="width at the foot equal to the head's",
+    ),
+    Step(
+        key="foot-screws",
+        part="Setting",
+        text="One screw of at least {steel_foot_screw} through each foot.",
+        tools="drill",
+        check="{leg}s square to the wall, or the {leaf} will not lie against the stop",
+    ),
+    Step(
+        key="anchors",
+        part="Setting",
+        text="Turn the top anchors until the face just starts to draw, no more.",
+        tools="screwdriver",
+    ),
+)

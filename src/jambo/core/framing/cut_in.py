@@ -1,0 +1,256 @@
+"""Cutting an opening into a standing wall (TRADE 6): at one place, which studs go, which stay, and what is in the way.
+
+Places run from the wall's left end, seen from side A, as the studs were found.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from jambo.core.facts.cut_in import CutIn
+from jambo.core.facts.placing import Header, Placing
+from jambo.core.facts.wall import FoundStud, Wall
+from jambo.core.flags import Flag
+from jambo.core.quantities.figure import HALF, Figure, Figures, Known, Reckoned, add, value_of
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.limits import KINDS
+from jambo.core.rules import HouseRules
+
+
+@dataclass(frozen=True, slots=True)
+class Size:
+    """The hole to cut: its width, how many jacks and kings stand on each side, and how high the wall is opened."""
+
+    width: Length
+    top: Length
+    header: Header
+
+    @property
+    def wide(self) -> int:
+        """Its width in whole nanometres, rounded up: a hole is never too narrow."""
+        return -int(-self.width.nm // 1)
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """The wall opened at one place. Numbers are those of the studs and services as found.
+
+    `cut` studs keep their tops as cripples; `cleared` ones come out whole, for a new king; `kings` are the standing studs
+    that serve as the left and right king, `fillers` what is left between them and the jacks; `low` and `high` the outer
+    faces of all framing.
+    """
+
+    left: Length
+    cut: tuple[int, ...]
+    cleared: tuple[int, ...]
+    kings: tuple[int | None, int | None]
+    fillers: tuple[Length, Length]
+    services: tuple[int, ...]
+    low: Length
+    high: Length
+
+    @property
+    def lost(self) -> int:
+        """How many studs are cut or come out."""
+        return len(self.cut) + len(self.cleared)
+
+    @property
+    def reused(self) -> int:
+        """How many standing studs serve as kings."""
+        return sum(king is not None for king in self.kings)
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """The wall as the search sees it: faces of the studs and boxes of the services, in nanometres from the left end."""
+
+    studs: tuple[tuple[int, int], ...]
+    services: tuple[tuple[int, int, int, int], ...]
+    thick: int
+    filler: int
+    clear: int
+
+
+def standing(wall: Wall, rules: HouseRules) -> Standing:
+    """Read the wall once for any number of places."""
+    return Standing(
+        tuple((int(s.left.nm), int(s.right.nm)) for s in wall.found or ()),
+        tuple((int(s.low.nm), int(s.high.nm), int(s.bottom.nm), int(s.top.nm)) for s in wall.services),
+        int(wall.stud_thickness.value.nm),
+        int(rules.value("king_filler").nm),
+        int(rules.value("service_clear").nm),
+    )
+
+
+def _king(faces: tuple[tuple[int, int], ...], back: int, way: int, most: int) -> tuple[int | None, int]:
+    """The standing stud nearest outside a jack's back that can serve as king, and the filler it wants."""
+    best, gap = None, 0
+    for i, (low, high) in enumerate(faces):
+        space = back - high if way < 0 else low - back
+        if 0 <= space <= most and (best is None or space < gap):
+            best, gap = i, space
+    return best, gap
+
+
+def open_up(left: Length, size: Size, wall: Standing) -> Opened:
+    """Open the wall with the hole's left edge at one place. Touching is not cutting."""
+    x, w, t = int(left.nm), size.wide, wall.thick
+    jacks, kings = size.header.jacks * t, size.header.kings
+    backs = (x - jacks, x + w + jacks)
+    (near, near_gap), (far, far_gap) = (
+        _king(wall.studs, back, way, wall.filler) for back, way in zip(backs, (-1, 1), strict=True)
+    )
+    low = backs[0] - kings * t if near is None else wall.studs[near][0] - (kings - 1) * t
+    high = backs[1] + kings * t if far is None else wall.studs[far][1] + (kings - 1) * t
+    cut, cleared = [], []
+    for i, (face, back) in enumerate(wall.studs):
+        if face < backs[1] and back > backs[0]:
+            cut.append(i)
+        elif i not in (near, far) and ((low < back and face < backs[0]) or (face < high and back > backs[1])):
+            cleared.append(i)
+    around = max(wall.clear, kings * t)
+    reach = (backs[0] - around, backs[1] + around)
+    services = [
+        i
+        for i, (a, b, bottom, top) in enumerate(wall.services)
+        if a < reach[1] and b > reach[0] and bottom < size.top.nm and top > 0
+    ]
+    return Opened(
+        left, tuple(cut), tuple(cleared), (near, far), (Length(near_gap), Length(far_gap)), tuple(services),
+        Length(low), Length(high),
+    )  # fmt: skip
+
+
+def face(stud: FoundStud, wall: Wall, measured_from: str) -> Reckoned:
+    """The running measure of a found stud's face toward the end the tape starts from."""
+    half_stud = (-HALF, wall.stud_thickness)
+    name = f"mark_found_{stud.number}"
+    if measured_from == "left":
+        return add(name, stud.centre, half_stud)
+    return add(name, wall.length, (-1, stud.centre), half_stud)
+
+
+def filler(side: str, edge: Reckoned, stud: FoundStud, wall: Wall, header: Header, from_left: bool) -> Reckoned:
+    """What is left between the outermost jack and the standing stud that serves as king; `edge` is the hole's edge there."""
+    jacks, half_stud = (-header.jacks, wall.stud_thickness), (-HALF, wall.stud_thickness)
+    name = f"king_filler_{side}"
+    if (side == "left") == from_left:  # the near side of the tape: the stud stands before the edge
+        at = [(-1, stud.centre)] if from_left else [(-1, wall.length), (1, stud.centre)]
+        return add(name, edge, jacks, *at, half_stud)
+    at = [(1, stud.centre)] if from_left else [(1, wall.length), (-1, stud.centre)]
+    return add(name, *at, half_stud, (-1, edge), jacks)
+
+
+def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list[Reckoned]:
+    """Where the base trim is cut back on both sides of the opening: to the casing's outer edge (TRADE 6)."""
+    if casing is None or "mark_ro_centre" not in figures or "frame_inside_width" not in figures:
+        return []
+    centre, inside, setback = figures["mark_ro_centre"], figures["frame_inside_width"], rules.known("setback")
+    return [
+        add("base_cut_near", centre, (-HALF, inside), (-1, setback), (-1, casing)),
+        add("base_cut_far", centre, (HALF, inside), setback, casing),
+    ]
+
+
+def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None, rules: HouseRules) -> Iterator[Flag]:
+    """What stands against cutting here: unknown studs, services, a range left, a load nobody holds (TRADE 6 and 22)."""
+    if wall.found is None:
+        yield Flag("cut-in-studs-unknown", {}, ("ro_width",), "wall.studs_found")
+    if wall.bearing != "no" and not (asked.support.strip() and asked.support_by.strip()):
+        bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
+        yield Flag("cut-in-without-support", {"bearing": bearing}, ("header_length",), "opening.cut_in.support")
+    if opened is None or size is None:
+        return
+    for n in opened.services:
+        service = wall.services[n]
+        code = "cut-in-service" if service.movable else "cut-in-service-fixed"
+        yield Flag(code, {"what": service.what or "something", "at": service.low}, ("ro_width",), service.path)
+    if opened.cleared:
+        count = "one stud comes" if len(opened.cleared) == 1 else f"{len(opened.cleared)} studs come"
+        yield Flag("cut-in-clears-stud", {"count": count}, ("king_length",), "opening.position.distance")
+    right = opened.left + size.width
+    for limit, over in (
+        (asked.least, asked.least.value - opened.left if asked.least else ZERO),
+        (asked.most, right - asked.most.value if asked.most else ZERO),
+    ):
+        if limit is not None and over > ZERO:
+            end = "left" if limit is asked.least else "right"
+            yield Flag("cut-in-out-of-range", {"over": over, "end": end}, ("ro_width",), "opening.position.distance")
+
+
+def hole(near: Reckoned, far: Reckoned, wall: Wall, measured_from: str) -> Length | None:
+    """The hole's left edge from the wall's left end; None while it has no place."""
+    if not isinstance(near, Figure) or not isinstance(far, Figure):
+        return None
+    if measured_from == "left":
+        return near.value
+    length = value_of(wall.length)
+    return None if length is None else length - far.value
+
+
+def hole_size(figures: Figures, wall: Wall, header: Header) -> Size | None:
+    """The hole to cut; None while its width is unknown. While its height is, the wall counts as opened to its top."""
+    width, height = value_of(figures["ro_width"]), value_of(figures["ro_height"])
+    if width is None:
+        return None
+    top = height + (value_of(header.depth) or ZERO) if height is not None else value_of(wall.height)
+    return Size(width, top if top is not None else KINDS["wall_height"].most, header)
+
+
+@dataclass(frozen=True, slots=True)
+class InWall:
+    """A new hole where it is planned: the wall opened there (None without a place), its size, and the fillers, near and far."""
+
+    opened: Opened | None = None
+    size: Size | None = None
+    fillers: tuple[Reckoned | None, Reckoned | None] = (None, None)
+
+
+def planned(
+    edges: tuple[Reckoned, Reckoned],
+    figures: Figures,
+    wall: Wall,
+    header: Header,
+    measured_from: str,
+    rules: HouseRules,
+) -> InWall:
+    """Open the wall where the opening is planned; `edges` are its near and far edge on the tape."""
+    size, left = hole_size(figures, wall, header), hole(*edges, wall, measured_from)
+    if size is None or left is None:
+        return InWall(None, size)
+    opened, from_left = open_up(left, size, standing(wall, rules)), measured_from == "left"
+    found: dict[str, Reckoned | None] = {"left": None, "right": None}
+    for side, king in zip(found, opened.kings, strict=True):
+        near = (side == "left") == from_left
+        if king is not None and wall.found is not None:
+            gap = filler(side, edges[0 if near else 1], wall.found[king], wall, header, from_left)
+            found[side] = gap if value_of(gap) else None
+    sides = ("left", "right") if from_left else ("right", "left")
+    return InWall(opened, size, (found[sides[0]], found[sides[1]]))
+
+
+def made_good(
+    figures: Figures,
+    wall: Wall,
+    at: InWall,
+    placing: Placing,
+    casing: Known | None,
+    rules: HouseRules,
+    *,
+    centred: bool,
+) -> list[Reckoned]:
+    """What cutting into a standing wall asks for besides its framing: fillers, base trim, floor where the plate was.
+
+    `casing` is its width; `centred` says that the finished way stands in the middle of the opening, so that the base trim's
+    cuts can be told.
+    """
+    found = [f for f in at.fillers if f is not None]
+    if centred:
+        found += base_cuts(figures, casing, rules)
+    if at.opened is not None and wall.found is not None:
+        touched = {*at.opened.cut, *at.opened.cleared, *(k for k in at.opened.kings if k is not None)}
+        found += [face(wall.found[n], wall, placing.measured_from) for n in sorted(touched)]
+    if wall.plate_on == "joists":
+        found += [add("floor_extension", figures["ro_width"]), add("plate_block", wall.stud_depth)]
+    return found

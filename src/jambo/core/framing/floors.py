@@ -1,0 +1,37 @@
+"""Floors on the two sides of an opening (TRADE 9): stacks of layers, allowances, and what the leaf must clear."""
+
+from __future__ import annotations
+
+from jambo.core.facts.floors import Floors, Stack
+from jambo.core.facts.leaf import Side
+from jambo.core.quantities.figure import Known, Missing, Reckoned, Source, add, highest
+from jambo.core.quantities.length import ZERO
+
+
+def stack_height(stack: Stack) -> Reckoned:
+    """F_A or F_B: the sum of a side's layers. A bare floor has no layers and is zero; unknown is missing."""
+    letter = stack.side.lower()
+    if stack.layers is None:
+        return add(f"floor_{letter}", Missing(f"floor_{letter}_stack", stack.path))
+    layers = stack.layers or (Known("bare_floor", ZERO, Source("given", stack.path)),)
+    return add(f"floor_{letter}", *layers)
+
+
+def under_leaf(floors: Floors, a: Reckoned, b: Reckoned) -> Reckoned:
+    """F_under: the height of what runs beneath the closed leaf."""
+    if floors.under == "strip":
+        return add("floor_under", floors.strip or Missing("strip", "opening.floors.strip"))
+    return add("floor_under", a if floors.under == "A" else b)
+
+
+def clear(floors: Floors, opens_to: Side, a: Reckoned, b: Reckoned) -> Reckoned:
+    """F_clear: the highest of what lies under the closed leaf, the floor it swings over, and the strip."""
+    swing = a if opens_to == "A" else b
+    candidates = [swing]
+    if floors.under != opens_to and floors.under != "strip":
+        candidates.append(a if floors.under == "A" else b)
+    if floors.strip is not None:
+        return highest("floor_clear", *candidates, floors.strip)
+    if floors.under == "strip":
+        return highest("floor_clear", *candidates, Missing("strip", "opening.floors.strip"))
+    return highest("floor_clear", *candidates)

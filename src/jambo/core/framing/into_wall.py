@@ -1,0 +1,153 @@
+"""The steps of cutting a new hole into a standing wall (TRADE 6 and 21)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.wall import Wall
+from jambo.core.flags import LOCAL_CODE
+from jambo.core.framing.cut_in import Opened
+from jambo.core.framing.slope import rises
+from jambo.core.quantities.figure import Figures
+from jambo.core.step import EYES, Step
+
+
+def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figures) -> Iterable[Step]:
+    """A new hole in a standing wall: support, what is in it, which studs go and which stay, and what is made good."""
+    asked = opening.cut_in
+    if wall.bearing != "no":
+        said = f": {asked.support}, by {asked.support_by}" if asked and asked.support and asked.support_by else ""
+        yield Step(
+            key="support",
+            part="Before",
+            text="Set the temporary support" + _plain(said) + ", before the first {stud} is cut.",
+            gate="support planned and recorded",
+            tools="posts, beam, screw jacks",
+            check="the load stands on it, nothing has sunk",
+            caution=LOCAL_CODE,
+        )
+    yield Step(
+        key="services",
+        part="Before",
+        text="Turn off and prove dead what runs in the wall; look along the whole {header_length} before a blade goes in.",
+        gate="what is in the wall known",
+        tools="tester, light, awl",
+        check="no wire, pipe or duct within the hole",
+        caution=LOCAL_CODE,
+    )
+    yield Step(
+        key="mark-hole",
+        part="Framing",
+        text="Mark the hole at {mark_ro_near} and {mark_ro_far}; open the {wallboard} from {king} to {king}, on both sides.",
+        tools="level, knife",
+        check="plumb lines; the {stud}s stand where they were found",
+        caution="Paint and board from before the 1990s may hold lead or asbestos: test first.",
+    )
+    if opened is not None:
+        cut = ", ".join(f"{{mark_found_{n + 1}}}" for n in opened.cut)
+        whole = ", ".join(f"{{mark_found_{n + 1}}}" for n in opened.cleared)
+        if cut:
+            yield Step(
+                key="cut-standing",
+                part="Framing",
+                text=f"Cut the {{stud}}s at {cut} at {{header_top}} and take their lower parts out; the tops stay as {{cripple}}s.",
+                gate="" if wall.bearing == "no" else "support in place; {header} size and who gave it written down",
+                tools="saw, pry bar",
+                check="cuts square, at one height",
+                caution=EYES,
+            )
+        if whole:
+            yield Step(
+                key="clear-standing",
+                part="Framing",
+                text=f"Take the {{stud}} at {whole} out whole, to make room for a new {{king}}.",
+                tools="saw, pry bar",
+                caution=EYES,
+            )
+        kept = [side for side, king in zip(("left", "right"), opened.kings, strict=True) if king is not None]
+        if kept:
+            packs = [f"{{king_filler_{side}}} on the {side}" for side in kept if f"king_filler_{side}" in figures]
+            fill = f"; fill to the {{jack}} with {' and '.join(packs)}" if packs else ""
+            yield Step(
+                key="keep-standing",
+                part="Framing",
+                text=f"The standing {{stud}} on the {' and on the '.join(kept)} serves as {{king}}{fill}.",
+                tools="level",
+                check="sound, plumb, nailed to its plates",
+            )
+        new = 2 * opening.header.kings - opened.reused
+        length = "{king_length}"
+        if "king_low_long" in figures:
+            by_side = zip(("left", "right"), opened.kings, strict=True)
+            wanted = [side for side, standing in by_side if opening.header.kings > (standing is not None)]
+            low, high = ("left", "right") if rises(wall) else ("right", "left")
+            sides = [("low", low), ("high", high)]
+            length = " and ".join(f"{{king_{end}_long}} on the {side}" for end, side in sides if side in wanted)
+            length += ", at the long point"
+        if new:
+            yield Step(
+                key="new-kings",
+                part="Framing",
+                text=f"Add {new} {{king}}{'s' if new > 1 else ''}, {length}.",
+                tools="saw, nailer",
+                check="tight between the plates",
+                caution=EYES,
+            )
+    yield Step(
+        key="cut-plate",
+        part="Framing",
+        text="Cut the {plate} out: {plate_cut}.",
+        tools="saw",
+        check="flush with both {jack}s; no nail left in the way",
+        caution=EYES,
+    )
+    if "floor_extension" in figures:
+        yield Step(
+            key="floor-extension",
+            part="Framing",
+            text="Set a block of {plate_block} under each cut end of the {plate}, and fill the floor between with {floor_extension}.",
+            tools="saw, screws",
+            check="flush with the floor, no spring",
+        )
+    yield Step(
+        key="stand",
+        part="Framing",
+        text="Stand {jack}s of {jack_length}, then the {header} {header_length} tight on them and under the {cripple}s.",
+        gate="" if wall.bearing == "no" else "{header} size and who gave it written down",
+        tools="level, nailer",
+        check="opening {ro_width} by {ro_height}, {header} level within 1/16 in",
+        caution="Two people lift the {header}.",
+    )
+    if "slope_nailer" in figures:
+        yield Step(
+            key="nailer",
+            part="Framing",
+            text="Fix a nailer of {slope_nailer} along the sloping ceiling and nail every {cripple} to it.",
+            tools="saw, screws",
+            check="each {cripple} held at both ends",
+        )
+    if wall.bearing != "no":
+        yield Step(
+            key="unload",
+            part="Framing",
+            text="Let the load down on the {header} slowly, then take the support away.",
+            gate="{header} fixed and checked",
+            tools="screw jacks",
+            check="{header} level, no new crack",
+            caution=LOCAL_CODE,
+        )
+    if "base_cut_near" in figures:
+        yield Step(
+            key="base-trim",
+            part="Finishing",
+            text="Cut the base trim back at {base_cut_near} and {base_cut_far}, to the {casing}'s outer edges.",
+            tools="multi-tool",
+            check="square, tight to the {casing}",
+            caution=EYES,
+        )
+
+
+def _plain(text: str) -> str:
+    """A text somebody typed, so that its braces are no names."""
+    return text.replace("{", "(").replace("}", ")")

@@ -1,0 +1,44 @@
+"""What to buy besides wood, and whether hinge, latch and leaf agree (TRADE 3 and 7)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from jambo.core.quantities.length import Length
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """A row of the buy list: a key of `ITEMS`, how many, and its length where it has one."""
+
+    name: str
+    count: int
+    length: Length | None = None
+
+
+ITEMS: dict[str, str] = {
+    "hinge": "hinges (keep each pair of halves together)",
+    "long_screw": "long screws, one a hinge, into the {stud}",
+    "latch": "latch with its {strike}",
+    "bolt": "bolts, top and bottom of the inactive {leaf}",
+    "cover_strip": "cover strip for the meeting edge",
+    "unit": "pre-hung unit, {leaf} in its {frame}",
+    "casing_nail": "long nails for the {casing}, into the {stud}",
+    "steel_foot_screw": "screws at the feet of the steel frame",
+    "seal": "weather seal, legs and {head}",
+    "sill_pan": "sill pan or flashing tape",
+    "pocket_kit": "pocket kit",
+    "foot_screw": "fixings for the feet of the split {stud}s, two a foot",
+    "soft_close": "soft-close, as the kit has it",
+    "pocket_pull": "flush pull and edge pull",
+    "track": "track with its stops",
+    "hanger": "hangers, two a slab",
+    "backer": "backer board",
+    "lag": "fixings of track and backer into the {stud}s",
+    "anti_jump": "anti-jump blocks, two a slab",
+    "floor_guide": "floor guide",
+    "slab_pull": "pull, and a flush pull on the wall side",
+    "bypass_track": "bypass track, a channel for each {leaf}",
+    "bypass_hanger": "bypass hangers, two a {leaf}",
+    "bypass_guide": "floor guide between the leaves",
+}

@@ -1,0 +1,172 @@
+"""Judgements on floors, the rough opening and the framing around it (TRADE 5, 6, 9, 22), from figures already computed."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+from jambo.core.facts.floors import Floors
+from jambo.core.facts.leaf import Handing
+from jambo.core.facts.opening import Opening, School
+from jambo.core.facts.placing import Header, Placing
+from jambo.core.facts.wall import Neighbour, Wall
+from jambo.core.flags import Flag, Values
+from jambo.core.framing.plate import Plate
+from jambo.core.quantities.figure import Figure, Figures, Known, value_of
+from jambo.core.quantities.length import ZERO
+from jambo.core.rules import HouseRules
+
+
+def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules, *, swings: bool) -> Iterator[Flag]:
+    """Floors not chosen, floors that differ, floor gaps that want a level floor (TRADE 9)."""
+    for side in (floors.a, floors.b):
+        for layer in side.layers or ():
+            if isinstance(layer, Known) and layer.source.kind == "allowance":
+                yield Flag(
+                    "floor-is-allowance",
+                    {"side": side.side, "amount": layer.value, "why": layer.source.detail},
+                    tuple(n for n in (f"floor_{side.side.lower()}", "floor_clear", "head_underside") if n in figures),
+                    layer.source.path,
+                )
+    a, b = figures.value("floor_a"), figures.value("floor_b")
+    if a is not None and b is not None and a != b:
+        higher = "A" if a > b else "B"
+        passes = floors.under == higher or (swings and handing.opens_to == higher)
+        if passes:
+            step = a - b if a > b else b - a
+            yield Flag(
+                "floors-differ", {"step": step, "side": higher}, ("floor_a", "floor_b", "floor_clear"), "opening.floors"
+            )
+    usual = HouseRules(rules.habit).value("floor_gap")
+    gap = rules.known("floor_gap")
+    if gap.value < usual:
+        yield Flag("floor-gap-small", {"gap": gap.value, "usual": usual}, ("leaf_bottom",), gap.source.path)
+
+
+def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]:
+    side, least, most = figures.value("side_play"), rules.value("least_side_play"), rules.value("most_side_play")
+    about = ("side_play", "ro_width")
+    path = "opening.rules.side_shim" if school == "build_up" else "opening.rules.add_width"
+    if side is not None:
+        wanted = figures.value("side_play_wanted") or ZERO
+        if side < ZERO:
+            yield Flag("side-play-none", {"over": -side * 2, "needed": (least - side) * 2}, about, path)
+        elif side < least:
+            yield Flag("side-play-tight", {"play": side, "least": least, "needed": (least - side) * 2}, about, path)
+        elif side < wanted:
+            values = {"play": side, "wanted": wanted, "needed": (wanted - side) * 2}
+            yield Flag("side-play-under-lean", values, about, path)
+        elif side > most:
+            yield Flag("side-play-wide", {"play": side, "most": most}, about, path)
+
+
+def on_opening(figures: Figures, rules: HouseRules, school: School, *, floor_left_out: bool = False) -> Iterator[Flag]:
+    """What is left around a frame in an opening sized by one of the schools (TRADE 5).
+
+    `floor_left_out` says that the add-on rule starts at the rough floor, so that a floor that was laid is not in it.
+    """
+    yield from _play(figures, rules, school)
+    yield from _head_line(figures)
+    forgot = floor_left_out and (figures.value("floor_clear") or ZERO) > ZERO
+    cause = "the add-on rule left out the floor build-up" if forgot else "the space over the head is too small"
+    rule = "add_height" if school == "add_on" else "head_shim"
+    yield from _head_play(figures, cause, "opening.add_from" if forgot else f"opening.rules.{rule}")
+
+
+def on_sheet_opening(figures: Figures, rules: HouseRules, width_rule: str, height_rule: str) -> Iterator[Flag]:
+    """The same in an opening its maker's sheet sizes: the frame's own anchors take up what play there is (TRADE 20)."""
+    if (side := figures.value("side_play")) is not None and side < ZERO:
+        values: Values = {"over": -side * 2, "needed": -side * 2}
+        yield Flag("side-play-none", values, ("side_play", "ro_width"), rules.known(width_rule).source.path)
+    yield from _head_line(figures)
+    yield from _head_play(figures, "the space over the head is too small", f"opening.rules.{height_rule}")
+
+
+def _head_line(figures: Figures) -> Iterator[Flag]:
+    line = figures.value("head_over_own")
+    if line is not None and line < ZERO:
+        values: Values = {"over": -line, "needed": -line}
+        yield Flag("head-line-too-low", values, ("head_own", "head_underside"), "opening.head_line")
+
+
+def _head_play(figures: Figures, cause: str, path: str) -> Iterator[Flag]:
+    head = figures.value("head_play")
+    if head is not None and head < ZERO:
+        values: Values = {"over": -head, "needed": -head, "cause": cause}
+        yield Flag("head-play-none", values, ("head_play", "ro_height"), path)
+
+
+def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
+    """Whether an opening runs into others of its wall (TRADE 6); all measured from one end."""
+    path = "opening.position.distance"
+    for one in beside:
+        over = min(own.high, one.high) - max(own.low, one.low)
+        meets = min(own.framing_high, one.framing_high) - max(own.framing_low, one.framing_low)
+        if over > ZERO:
+            yield Flag("opening-over-neighbour", {"b": one.mark, "over": over}, (), path)
+        elif meets > ZERO:
+            asked = own.shares or one.shares
+            code = "shares-with-neighbour" if asked else "framing-meets-neighbour"
+            yield Flag(code, {"b": one.mark, "over": meets}, (), path)
+
+
+def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: Iterable[Flag] = ()) -> Iterator[Flag]:
+    """What the wall must carry and whether the framing finds room in it (TRADE 6), and the usual cautions (22).
+
+    `own` is what the frame's kind says of itself.
+    """
+    header, placing, frame = opening.header, opening.placing, opening.frame
+    if wall.bearing != "no" and not header.source.strip():
+        bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
+        yield Flag("bearing-without-source", {"bearing": bearing}, ("header_length",), "opening.header.source")
+    ro_height, wall_height = figures.value("ro_height"), value_of(wall.height)
+    cripple = figures.value("cripple_length")
+    if ro_height is not None and wall_height is not None and ro_height >= wall_height:
+        yield Flag("wall-too-low", {"over": ro_height - wall_height}, ("ro_height",), "wall.height")
+    elif cripple is not None and cripple < ZERO:
+        yield Flag("cripple-does-not-fit", {"over": -cripple}, ("cripple_length", "header_top"), "opening.header.depth")
+    elif cripple is not None and cripple == ZERO:
+        yield Flag("header-against-plates", {}, ("cripple_length", "header_top"), "opening.header.depth")
+    yield from _room(wall, header, placing, plate, figures)
+    if (here := plate.standing("", placing.shares)) is not None:
+        yield from clashes(here, wall.beside_from(placing.measured_from))
+    if (
+        frame.stands_on == "finished_floor"
+        and isinstance(under := figures.get("floor_under"), Figure)
+        and under.allowances
+    ):
+        yield Flag("leg-stands-on-unchosen-floor", {}, ("leg_length", "foot"), "opening.frame.stands_on")
+    finished = figures.value("wall_finished")
+    if frame.depth is not None and finished is not None and frame.depth.value < finished:
+        values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
+        yield Flag("frame-too-shallow", values, ("frame_depth", "wall_finished"), "opening.frame.depth")
+    yield from own
+    if wall.existing:
+        yield Flag("caution-existing-wall", {}, ("plate_cut",), "wall.existing")
+    if isinstance(figures.get("header_length"), Figure):
+        yield Flag("caution-cutting", {}, ("header_length",), "opening.header.depth")
+
+
+def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: Figures) -> Iterator[Flag]:
+    """Whether kings, jacks and opening find room between the wall's ends."""
+    about, path = ("mark_ro_near", "mark_ro_far"), "opening.position.distance"
+    width, length = figures.value("ro_width"), value_of(wall.length)
+    side = wall.stud_thickness.value * (header.jacks + header.kings)
+    if width is not None and length is not None and width + side * 2 > length:
+        needs = {"needed": width + side * 2, "length": length}
+        yield Flag("opening-wider-than-wall", needs, ("ro_width",), "wall.length")
+        return
+    if plate.framing_near is None or plate.framing_far is None:
+        return
+    other = "right" if placing.measured_from == "left" else "left"
+    if plate.framing_near < ZERO:
+        yield Flag("opening-past-wall-start", {"over": -plate.framing_near, "end": placing.measured_from}, about, path)
+    if length is not None and plate.framing_far > length:
+        yield Flag("opening-past-wall-end", {"over": plate.framing_far - length, "end": other}, about, path)
+    stud = wall.stud_thickness.value
+    for common in plate.commons:
+        if common.fate == "stands":
+            near_side = common.near + stud <= plate.framing_near
+            space = plate.framing_near - common.near - stud if near_side else common.near - plate.framing_far
+            if ZERO < space < stud:
+                values: Values = {"space": space, "number": str(common.number)}
+                yield Flag("sliver-beside-king", values, (common.figure,), path)

@@ -1,0 +1,102 @@
+"""The cut list of one opening (TRADE 4 and 6): what to cut, how many, from what, and which figure says so."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from jambo.core.facts.placing import Header
+from jambo.core.facts.wall import Wall
+from jambo.core.framing.cut_in import Opened
+from jambo.core.framing.plate import Plate
+from jambo.core.framing.slope import Slope
+from jambo.core.quantities.figure import Figure, Figures, Known, Reckoned, value_of
+from jambo.core.quantities.length import Length
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A row of the cut list. `section` is the stock's thickness and width; `stock` groups rows that share it.
+
+    `part` is a key of the word list. A count of 0 means the figure is known but no such piece is needed.
+    """
+
+    part: str
+    where: Literal["frame", "wall", "casing", "kit"]
+    count: int
+    length: Reckoned
+    section: tuple[Length | None, Length | None]
+
+
+CASING = ("casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b")  # mitred heads are cut by the long point
+
+
+def cut_list(
+    framed: Sequence[Piece], cripples: Sequence[Piece], door: Sequence[Piece], figures: Figures, casing: Known | None
+) -> tuple[Piece, ...]:
+    """List the pieces in the order they are cut: wall first, then what the door is made of, casing last.
+
+    `framed` are kings, jacks and header; `cripples` what else the wall asks for; `casing` the casing's width.
+    """
+    rows = [*framed, *cripples, *door]
+    width = casing.value if casing is not None else None
+    # two legs a side; a head for each side
+    rows += [Piece("casing", "casing", 2, figures[name], (width, None)) for name in CASING if name in figures]
+    return tuple(row for row in rows if row.count)
+
+
+@dataclass(frozen=True, slots=True)
+class Around:
+    """What stands around one opening: its laid out plate, the standing wall it is cut into, the slope over it."""
+
+    plate: Plate
+    opened: Opened | None = None
+    slope: Slope | None = None
+
+
+def uprights(figures: Figures, wall: Wall, header: Header, around: Around) -> list[Piece]:
+    """Kings to cut, jacks and the header. Standing studs that serve as kings are not cut."""
+    stud = (wall.stud_thickness.value, wall.stud_depth.value)
+    reused = around.opened.kings if around.opened is not None else (None, None)
+    need = {side: header.kings - (king is not None) for side, king in zip(("left", "right"), reused, strict=True)}
+    if around.slope is None:
+        kings = [Piece("king", "wall", sum(need.values()), figures["king_length"], stud)]
+    else:
+        high = "right" if around.slope.low_side == "left" else "left"
+        kings = [
+            Piece("king", "wall", need[around.slope.low_side], figures["king_low_long"], stud),
+            Piece("king", "wall", need[high], figures["king_high_long"], stud),
+        ]
+    return [
+        *kings,
+        Piece("jack", "wall", 2 * header.jacks, figures["jack_length"], stud),
+        Piece("header", "wall", 1, figures["header_length"], (value_of(header.depth), wall.stud_depth.value)),
+    ]
+
+
+def over_and_beside(figures: Figures, wall: Wall, around: Around) -> list[Piece]:
+    """Cripples over the header, and what else a standing wall or a sloping ceiling asks for.
+
+    The tops of studs that are cut stay as cripples, and are not cut anew.
+    """
+    stud = (wall.stud_thickness.value, wall.stud_depth.value)
+    cripple = figures["cripple_length"]
+    over = around.plate.cripples if not isinstance(cripple, Figure) or cripple.value.nm > 0 else ()
+    if around.opened is not None:
+        over = ()
+    sizes = [(f"cripple_slope_{c.number}", 1) for c in over if f"cripple_slope_{c.number}" in figures]
+    rows = [Piece("cripple", "wall", n, figures[name], stud) for name, n in sizes or [("cripple_length", len(over))]]
+    for side in ("left", "right"):
+        gap = figures.get(f"king_filler_{side}")
+        if around.opened is not None and gap is not None:
+            long = "king_length"
+            if around.slope is not None:
+                long = f"king_{'low' if side == around.slope.low_side else 'high'}_long"
+            rows.append(Piece("king_filler", "wall", 1, figures[long], (value_of(gap), stud[1])))
+    if "slope_nailer" in figures:
+        rows.append(Piece("slope_nailer", "wall", 1, figures["slope_nailer"], stud))
+    if "floor_extension" in figures:
+        rows.append(Piece("floor_extension", "wall", 1, figures["floor_extension"], (None, stud[1])))
+        rows.append(Piece("plate_block", "wall", 2, figures["plate_block"], stud))
+    return rows

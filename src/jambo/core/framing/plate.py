@@ -1,0 +1,218 @@
+"""Marks on the bottom plate (TRADE 6): running measures from a wall end, each with its crossed side."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from jambo.core.facts.leaf import HingeSide
+from jambo.core.facts.placing import Header, Placing
+from jambo.core.facts.wall import Neighbour, Wall
+from jambo.core.framing.cut_in import Opened, face
+from jambo.core.quantities.figure import HALF, Amount, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
+from jambo.core.quantities.length import ZERO, Exact, Length
+
+What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
+
+
+Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
+
+
+Fate = Literal["stands", "cripple", "dropped"]
+
+
+BESIDE = 1  # spacings beside the framing within which layout studs are listed
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """One line on the plate. `reckoned` is its running measure; `crossed` says where the stud stands."""
+
+    what: What
+    reckoned: Reckoned
+    crossed: Crossed | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Common:
+    """A stud near the opening, by the layout or as found: its near face, what becomes of it, and the figure of its line."""
+
+    number: int
+    near: Length
+    fate: Fate
+    figure: str
+
+
+@dataclass(frozen=True, slots=True)
+class Plate:
+    """The plate tape of one opening: marks in running order, layout studs, and the framing's own extent."""
+
+    marks: tuple[Mark, ...]
+    commons: tuple[Common, ...]
+    near_edge: Reckoned
+    far_edge: Reckoned
+    framing_near: Length | None
+    framing_far: Length | None
+    fillers: tuple[Length, Length] = (ZERO, ZERO)  # between jacks and a standing stud that serves as king, near and far
+
+    def with_more(self, more: Sequence[Mark]) -> Plate:
+        """Add a kind's own marks and put all in running order."""
+        marks = [*self.marks, *(m for m in more if isinstance(m.reckoned, Figure))]
+        marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
+        return replace(self, marks=tuple(marks))
+
+    def standing(self, mark: str, shares: bool) -> Neighbour | None:
+        """The opening as others beside it see it, from the tape's own end; None while it has no place."""
+        near, far = value_of(self.near_edge), value_of(self.far_edge)
+        if near is None or far is None or self.framing_near is None or self.framing_far is None:
+            return None
+        return Neighbour(mark, near, far, self.framing_near, self.framing_far, shares)
+
+    @property
+    def cripples(self) -> tuple[Common, ...]:
+        """Layout studs cut short over the header."""
+        return tuple(c for c in self.commons if c.fate == "cripple")
+
+
+def edges(
+    width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge_side: HingeSide
+) -> tuple[Reckoned, Reckoned, Reckoned]:
+    """The running measures of the rough opening's near edge, centre and far edge."""
+    if placing.to == "centre":
+        near = add("mark_ro_near", placing.distance, (-HALF, width))
+        far = add("mark_ro_far", placing.distance, half(width))
+        return near, add("mark_ro_centre", placing.distance), far
+    past = (header.jacks, wall.stud_thickness)  # between a king's line and the opening stand the jacks
+    if placing.reaches_near_edge(hinge_side) or placing.to == "near_king":
+        near = add("mark_ro_near", placing.distance, *([past] if placing.to == "near_king" else []))
+        return near, add("mark_ro_centre", near, half(width)), add("mark_ro_far", near, width)
+    back = [(-past[0], past[1])] if placing.to == "far_king" else []
+    far = add("mark_ro_far", placing.distance, *back)
+    return add("mark_ro_near", far, (-1, width)), add("mark_ro_centre", far, (-HALF, width)), far
+
+
+def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tuple[int, Figure]]:
+    """Layout studs whose near face lies in [low, high], numbered from the layout's own end, as figures.
+
+    A stud's centre stands at offset + n x spacing from the end the layout starts at; its line is its near face.
+    """
+    same_end = wall.layout_from == placing.measured_from
+    length = value_of(wall.length)
+    if not same_end and length is None:
+        return []
+    spacing, offset, stud = wall.stud_spacing.value, wall.layout_offset.value, wall.stud_thickness.value
+    back = stud * HALF
+
+    def bounds(near: Length) -> Length:  # distance of the centre from the layout's start, along the layout
+        centre = near + back
+        return (centre if same_end or length is None else length - centre) - offset
+
+    ends = sorted((bounds(low), bounds(high)))
+    first = max(1, -(-ends[0].nm // spacing.nm))
+    last = ends[1].nm // spacing.nm
+    found = []
+    for n in range(int(first), int(last) + 1):
+        lines: list[tuple[Exact, Amount]]
+        if same_end:
+            lines = [(1, wall.layout_offset), (n, wall.stud_spacing), (-HALF, wall.stud_thickness)]
+        else:
+            lines = [
+                (1, wall.length), (-1, wall.layout_offset), (-n, wall.stud_spacing),
+                (-HALF, wall.stud_thickness),
+            ]  # fmt: skip
+        figure = add(f"mark_common_{n}", *lines)
+        if isinstance(figure, Figure):
+            found.append((n, figure))
+    return sorted(found, key=lambda pair: pair[1].value)
+
+
+def _commons(
+    wall: Wall, placing: Placing, spans: tuple[tuple[Length, Length], tuple[Length, Length]], opened: Opened | None
+) -> Iterator[tuple[Common, Figure]]:
+    """The studs within reach of the framing: as found in a standing wall, by the layout in a new one."""
+    (low, high), (header_near, header_far) = spans
+    reach, stud = wall.stud_spacing.value * BESIDE, wall.stud_thickness.value
+    taken = [(one.framing_low, one.framing_high) for one in wall.beside_from(placing.measured_from)]
+    if wall.found is not None:
+        for i, one in enumerate(wall.found):
+            figure = face(one, wall, placing.measured_from)
+            if not isinstance(figure, Figure) or not low - reach <= figure.value <= high + reach:
+                continue
+            fate: Fate = "stands"
+            if opened is not None:
+                fate = "cripple" if i in opened.cut else "stands"
+                fate = "dropped" if i in (*opened.cleared, *opened.kings) else fate
+            elif figure.value + stud > low and figure.value < high:
+                fate = "dropped"
+            if fate == "stands" and any(figure.value + stud > a and figure.value < b for a, b in taken):
+                fate = "dropped"
+            yield Common(one.number, figure.value, fate, figure.name), figure
+        return
+    length = value_of(wall.length)
+    for n, figure in _layout(wall, placing, low - reach, high + reach):
+        near, back = figure.value, figure.value + stud
+        if near < stud or (length is not None and back > length - stud):
+            continue  # runs into the stud that ends the wall
+        fate = "stands"
+        if back > low and near < high:
+            fate = "cripple" if near >= header_near and back <= header_far else "dropped"
+        elif any(back > a and near < b for a, b in taken):
+            fate = "dropped"  # it falls in the framing of the opening beside this one
+        yield Common(n, near, fate, figure.name), figure
+
+
+def lay_out(
+    width: Reckoned,
+    wall: Wall,
+    header: Header,
+    placing: Placing,
+    hinge_side: HingeSide,
+    opened: Opened | None = None,
+    fillers: tuple[Reckoned | None, Reckoned | None] = (None, None),
+) -> Plate:
+    """Lay the opening out on the plate, measured from the wall end its position is given from.
+
+    `opened` is the standing wall it is cut into; `fillers` what stands between jacks and a standing king, near and far.
+    """
+    near, centre, far = edges(width, wall, header, placing, hinge_side)
+    stud = wall.stud_thickness
+    behind = [[(1, f)] if f is not None else [] for f in fillers]
+    jacks, kings = header.jacks, header.kings
+    marks: list[Mark] = []
+    for i in range(kings, 0, -1):
+        marks.append(
+            Mark(
+                "king",
+                add(f"mark_king_near_{i}", near, (-(jacks + i - 1), stud), *[(-1, f) for _, f in behind[0]]),
+                "near",
+            )
+        )
+    for i in range(jacks, 0, -1):
+        if i > 1:
+            marks.append(Mark("jack", add(f"mark_jack_near_{i}", near, (-(i - 1), stud)), "near"))
+    marks += [Mark("ro_edge", near, "near"), Mark("ro_centre", centre), Mark("ro_edge", far, "far")]
+    for i in range(2, jacks + 1):
+        marks.append(Mark("jack", add(f"mark_jack_far_{i}", far, (i - 1, stud)), "far"))
+    for i in range(1, kings + 1):
+        marks.append(Mark("king", add(f"mark_king_far_{i}", far, (jacks + i - 1, stud), *behind[1]), "far"))
+    if isinstance(near, Waiting) or isinstance(far, Waiting):
+        return Plate(tuple(marks), (), near, far, None, None)
+
+    side = stud.value * (jacks + kings)
+    gaps = tuple(value_of(f) or ZERO if f is not None else ZERO for f in fillers)
+    framing_near, framing_far = near.value - side - gaps[0], far.value + side + gaps[1]
+    start = Mark(
+        "wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.measured_from")))
+    )
+    over = (near.value - stud.value * jacks, far.value + stud.value * jacks)
+    commons: list[Common] = []
+    for common, figure in _commons(wall, placing, ((framing_near, framing_far), over), opened):
+        commons.append(common)
+        if common.fate == "stands":
+            marks.append(Mark("common", figure, "far"))
+    if isinstance(wall.length, Known):
+        marks.append(Mark("wall_end", add("mark_wall_end", wall.length)))
+    marks.append(start)
+    marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
+    return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far, (gaps[0], gaps[1]))

@@ -1,0 +1,83 @@
+"""What another floor does to an opening (TRADE 9): figures that move, leaves to trim, openings that no longer take their frame."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterator
+from dataclasses import dataclass
+
+from jambo.core.facts.opening import Opening
+from jambo.core.flags import Flag, Values, worst_first
+from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.rules import HouseRules
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """A figure that reads differently; None where it waits on a fact."""
+
+    name: str
+    before: Length | None
+    after: Length | None
+
+
+@dataclass(frozen=True, slots=True)
+class Refloored:
+    """What a change of floor does to one opening: every figure that moves, and what that means for what is built."""
+
+    moved: tuple[Moved, ...]
+    flags: tuple[Flag, ...]
+
+
+def _moved(before: Figures, after: Figures) -> Iterator[Moved]:
+    for name in dict.fromkeys((*after, *before)):
+        was, now = before.value(name), after.value(name)
+        if was != now:
+            yield Moved(name, was, now)
+
+
+def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) -> Iterator[Flag]:
+    """A leaf that hangs keeps its height over the rough floor: a higher floor takes from the gap under it."""
+    bottom, old, new = before.value("leaf_bottom"), before.value("floor_clear"), after.value("floor_clear")
+    if bottom is None or old is None or new is None or old == new:
+        return
+    values: Values = {"left": bottom - new if bottom > new else "nothing", "wanted": bottom - old}
+    about, path = ("leaf_bottom", "floor_clear"), "opening.floors"
+    if new < old:
+        yield Flag("new-floor-gap-wide", values, about, path)
+        return
+    trim, most = new - old, rules.value("leaf_trim_most")
+    values |= {"trim": trim, "most": most}
+    code = "new-floor-trim"
+    if opening.fire_rated:
+        code = "new-floor-fire-rated"
+    elif trim > most:
+        code = "new-floor-trim-too-much"
+    yield Flag(code, values, about, path)
+
+
+def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
+    """An opening that is framed keeps its height: what a higher floor lifts must find room over the head."""
+    framed, needs = before.value("ro_height"), after.value("ro_height")
+    if framed is None or needs is None or framed == needs:
+        return
+    play = after.value("head_play") or ZERO  # a pocket or a track has none to give
+    left = play + framed - needs
+    values: Values = {"framed": framed, "needs": needs}
+    about, path = ("ro_height", "head_underside"), "opening.floors"
+    if left < ZERO:
+        yield Flag("new-floor-opening-low", {**values, "over": -left}, about, path)
+    else:
+        yield Flag("new-floor-head-space", {**values, "left": left}, about, path)
+
+
+def refloored(
+    before: Figures, after: Figures, opening: Opening, rules: HouseRules, done: Collection[str] = ()
+) -> Refloored:
+    """Compare an opening's figures under the old floors and the new. `done` says how far it is built: framed, set, signed."""
+    flags: list[Flag] = []
+    if "set" in done or "signed" in done:
+        flags += _leaf(before, after, opening, rules)
+    elif "framed" in done:
+        flags += _hole(before, after)
+    return Refloored(tuple(_moved(before, after)), worst_first(tuple(flags)))

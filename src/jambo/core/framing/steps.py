@@ -1,0 +1,111 @@
+"""The steps of floor and framing on the work card (TRADE 21)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.wall import Wall
+from jambo.core.flags import LOCAL_CODE
+from jambo.core.quantities.figure import Figures
+from jambo.core.step import EYES, Step
+
+
+def floor_steps(opening: Opening) -> Iterable[Step]:
+    """What the legs stand on, and what must be decided first."""
+    layers = [layer for side in (opening.floors.a, opening.floors.b) for layer in side.layers or ()]
+    unsettled = any(getattr(layer, "source", None) and layer.source.kind == "allowance" for layer in layers)  # type: ignore[union-attr]
+    stands = {
+        "rough_floor": "The {leg}s stand on the rough floor: the finish is laid to them, or they are undercut for it.",
+        "finished_floor": "The finished floor is laid first; the {leg}s stand on it.",
+        "spacer": "Stand the {leg}s on scraps {foot} high, so that the floor can slide under them later.",
+    }[opening.frame.stands_on]
+    gate = "the floor decided, or its allowance accepted" if unsettled else ""
+    yield Step(
+        key="floor",
+        part="Before",
+        text=stands,
+        gate=gate,
+        check="floor under the {leaf} {floor_under}, highest it passes {floor_clear}",
+    )
+
+
+def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[Step]:
+    """Mark, cut and stand the framing of a new wall, or cut into one that stands."""
+    gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"
+    if wall.existing:
+        yield Step(
+            key="cut-in",
+            part="Framing",
+            text="Cut into the wall {ro_width} by {ro_height}; {header} {header_length} on {jack}s of {jack_length}.",
+            gate=gate or "what is in the wall known",
+            tools="saw",
+            check="{header} level within 1/16 in",
+            caution=EYES + " " + LOCAL_CODE,
+        )
+        return
+    yield Step(
+        key="plate",
+        part="Framing",
+        text="Mark the plate at {mark_ro_near} and {mark_ro_far}; the cross on the side where the {stud}s stand.",
+        tools="tape, square",
+        check="measured from the same end each time",
+    )
+    sloped = "king_low_long" in figures
+    uprights = (
+        "the {king} on the low side {king_low_long} and on the high side {king_high_long} at their long points, {header} {header_length}, "
+        "each {cripple} to its own length on the cut list"
+        if sloped
+        else "{king}s {king_length}, {header} {header_length}, {cripple}s {cripple_length}"
+    )
+    yield Step(
+        key="cut-studs",
+        part="Framing",
+        text=f"Cut {{jack}}s {{jack_length}}, {uprights}.",
+        gate=gate,
+        tools="saw",
+        caution=EYES,
+    )
+    yield Step(
+        key="stand",
+        part="Framing",
+        text="Nail the {jack}s to the {king}s, the {header} tight on the {jack}s.",
+        tools="level, nailer",
+        check="opening {ro_width} by {ro_height}, {header} level within 1/16 in",
+        caution="Two people lift the {header}.",
+    )
+    yield Step(
+        key="cut-plate",
+        part="Framing",
+        text="Cut the {plate} out between the {jack}s: {plate_cut}.",
+        tools="saw",
+        check="flush with both {jack}s",
+        caution=EYES,
+    )
+
+
+TAKE_OUT = (
+    Step(
+        key="score",
+        part="Taking out",
+        text="Score the paint along the old {casing} and take it off; save what goes back.",
+        tools="knife, flat bar",
+        caution="Paint and board from before the 1990s may hold lead or asbestos: test first.",
+    ),
+    Step(
+        key="old-frame",
+        part="Taking out",
+        text="Cut the old {frame} through the middle of each {leg} and pull it inward; pull or cut every nail.",
+        tools="saw, nail puller",
+        check="no nail left proud",
+        caution=EYES,
+    ),
+    Step(
+        key="look",
+        part="Taking out",
+        text="Look at the framing: rot, loose {stud}s, load, wires and pipes.",
+        tools="light, awl",
+        check="written down what was found",
+        caution=LOCAL_CODE,
+    ),
+)

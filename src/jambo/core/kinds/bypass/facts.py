@@ -1,0 +1,28 @@
+"""The facts of bypass leaves (TRADE 11)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from jambo.core.facts.declared import declare
+from jambo.core.facts.opening import Opening
+from jambo.core.quantities.figure import Known
+
+
+@dataclass(frozen=True, slots=True)
+class Bypass:
+    """Leaves that pass each other in one opening; `leaf_width` and `leaf_height` are those of leaves in hand."""
+
+    count: int
+    leaf_width: Annotated[Known | None, declare("leaf_width")]
+    leaf_height: Annotated[Known | None, declare("leaf_height")]
+    overlap: Annotated[Known, declare("small", rule="bypass_overlap", stage="opening")]
+    track: Annotated[Known, declare("small", rule="bypass_track", stage="opening")]
+    between: Annotated[Known, declare("gap", rule="bypass_between", stage="opening")]
+
+
+def bypass_of(opening: Opening) -> Bypass:
+    """Give what is said of bypass leaves."""
+    assert isinstance(opening.own, Bypass)
+    return opening.own

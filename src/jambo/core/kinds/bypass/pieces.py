@@ -1,0 +1,28 @@
+"""What is cut and bought for a set of bypass leaves."""
+
+from __future__ import annotations
+
+from jambo.core.facts.opening import Opening
+from jambo.core.framing.items import Item
+from jambo.core.framing.pieces import Piece
+from jambo.core.kinds.bypass.facts import bypass_of
+from jambo.core.quantities.figure import Figures, value_of
+from jambo.core.quantities.length import Length
+
+
+def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
+    """The frame and the leaves."""
+    return [
+        Piece("leg", "frame", 2, found["leg_length"], frame_section),
+        Piece("head", "frame", 1, found["head_length"], frame_section),
+        Piece("leaf", "kit", bypass_of(opening).count, found["leaf_size_width"], (value_of(opening.leaves[0].thickness), value_of(found["leaf_size_height"]))),
+    ]  # fmt: skip
+
+
+def to_buy(opening: Opening, found: Figures) -> tuple[Item, ...]:
+    """What to buy with bypass leaves."""
+    n = bypass_of(opening).count
+    return (
+        Item("bypass_track", 1, value_of(found["frame_inside_width"])), Item("bypass_hanger", 2 * n), Item("bypass_guide", n - 1),
+        Item("pocket_pull", n),
+    )  # fmt: skip

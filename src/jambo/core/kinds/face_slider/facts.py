@@ -1,0 +1,83 @@
+"""The facts of a face slider (TRADE 11): its track and hardware, its slab, and the wall it hangs on."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import Settled, declare
+from jambo.core.facts.leaf import Side
+from jambo.core.facts.opening import Opening
+from jambo.core.quantities.figure import Known
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.mass import Mass
+
+FixSchool = Literal["backer", "spacers", "backer_only"]
+Guide = Literal["channel", "roller"]
+
+
+@dataclass(frozen=True, slots=True)
+class Lean:
+    """A reading of the wall's face at a height: `forward` of plumb relative to the track line (negative: away)."""
+
+    at: Known
+    forward: Length
+    path: str
+
+
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """Something on the wall beside the opening: how far it starts from the opening's edge on the open side."""
+
+    what: str
+    distance: Known
+
+
+@dataclass(frozen=True, slots=True)
+class Slider:
+    """A face slider's track, what it hangs in front of, and what was found behind the wall face (TRADE 11)."""
+
+    length: Annotated[Known | None, declare("track", "track bought", name="track_bought", column="Length")]
+    slab_width: Annotated[Known | None, declare("leaf_width", "slab in hand, width", name="slab_width_given")]
+    slab_height: Annotated[Known | None, declare("leaf_height", "slab in hand, height", name="slab_height_given")]
+    hole_above: Annotated[Known, declare("small", rule="hole_above_slab", column="Holes over slab")]
+    hanger_edge: Annotated[Known, declare("small", rule="hanger_edge", column="Hanger from edge")]
+    hanger_spread_least: Annotated[
+        Known | None,
+        declare("leaf_width", "maker's least hanger spread", name="hanger_spread_maker", column="Least hanger spread"),
+    ]
+    wheel_radius: Annotated[Known, declare("small", rule="wheel_radius", column="Wheel radius")]
+    stop_length: Annotated[Known, declare("small", rule="stop_length", column="Stop length")]
+    track_half: Annotated[Known, declare("small", rule="track_half", column="Half track height")]
+    offset: Annotated[Known, declare("small", rule="track_offset", column="Track back to slab", stage="wall")]
+    spacer: Annotated[Known, declare("small", rule="track_spacer", stage="wall")]
+    hole_first: Annotated[Known, declare("small", rule="track_hole_first", column="End to first hole")]
+    hole_spacing: Annotated[Known, declare("spacing", rule="track_hole_spacing", column="Holes apart")]
+    side_overlap: Annotated[Known, declare("small", rule="side_overlap")]
+    top_overlap: Annotated[Known, declare("small", rule="top_overlap")]
+    open_clearance: Annotated[Known, declare("small", rule="open_clearance")]
+    pull_height: Annotated[Known, declare("height", rule="pull_height")]
+    guide_length: Annotated[Known, declare("small", rule="guide_length")]
+    guide_thickness: Annotated[Known, declare("small", rule="guide_thickness")]
+    guide_height: Annotated[Known, declare("small", rule="guide_height")]
+    backer: Annotated[Known | None, declare("small", "backer", stage="wall")]
+    lag: Annotated[Known | None, declare("small", "fixing planned", stage="wall")]
+    ceiling: Annotated[Known | None, declare("height", "ceiling above the finished floor")]
+    base_thickness: Annotated[Known | None, declare("small", "base trim thickness", stage="wall")]
+    base_height: Annotated[Known | None, declare("height", "base trim height", stage="wall")]
+    bolt_heads: Annotated[Known | None, declare("small", "bolt heads", stage="wall")]
+    studs: tuple[Known, ...] | None = None
+    lean: Annotated[tuple[Lean, ...], Settled("wall")] = ()
+    beside: tuple[Beside, ...] = ()
+    fixing: Annotated[FixSchool, Settled("wall")] = "backer"
+    guide: Guide = "channel"
+    rating: Mass | None = None
+    hung_on: Side = "A"
+    name: str = ""
+    source: str = ""
+
+
+def slider_of(opening: Opening) -> Slider:
+    """Give the track and slab of a face slider."""
+    assert isinstance(opening.own, Slider)
+    return opening.own

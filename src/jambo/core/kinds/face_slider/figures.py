@@ -1,0 +1,210 @@
+"""Face sliders, single and bi-parting (TRADE 11): slab, track line, travel, track, guide, headroom.
+
+x runs along the tape in the direction the slab opens, zero at the finished opening's edge on the closed side. Of a
+bi-parting pair the figures are those of the slab that opens that way; the other is its mirror image. Heights of the
+track and the pull are above the finished floor on the side the slab hangs, as the crew measures them.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.wall import Wall
+from jambo.core.frames import frame as frames
+from jambo.core.framing import floors as floor_rules
+from jambo.core.framing import rough_opening as swing
+from jambo.core.kinds.face_slider import standoff
+from jambo.core.kinds.face_slider.facts import slider_of
+from jambo.core.quantities.figure import (
+    HALF,
+    Amount,
+    Figures,
+    Known,
+    Line,
+    Reckoned,
+    Source,
+    Waiting,
+    add,
+    half,
+    lowest,
+    value_of,
+)
+from jambo.core.quantities.length import ZERO
+from jambo.core.rules import HouseRules
+
+
+def _slab(opening: Opening, rules: HouseRules) -> list[Reckoned]:
+    """Slab size wanted and in hand, and how far it covers; a size in hand beats the one wanted (TRADE 3)."""
+    s, n = slider_of(opening), len(opening.leaves)
+    w, gap = opening.finished_width, rules.known("floor_gap")
+    share: Line = w if n == 1 else half(w)
+    sides = 2 if n == 1 else 1
+    wide = add("slab_wanted_width", share, (sides, s.side_overlap))
+    tall = add("slab_wanted_height", opening.finished_height, s.top_overlap, (-1, gap))
+    width = add("slab_width", s.slab_width or wide)
+    height = add("slab_height", s.slab_height or tall)
+    covers: Line = (-1, w) if n == 1 else (-HALF, w)
+    overlap = add("side_covers", width, covers)
+    each = add("overlap_each", half(overlap) if n == 1 else overlap)
+    top = add("overlap_top", height, gap, (-1, opening.finished_height))
+    return [wide, tall, width, height, overlap, each, top]
+
+
+def _track(opening: Opening, found: Figures) -> list[Reckoned]:
+    """Travel, hanger spread, shortest track; a shorter track moves the hangers in, by half of what it lacks."""
+    s, n = slider_of(opening), len(opening.leaves)
+    width, each = found["slab_width"], found["overlap_each"]
+    w, ends = opening.finished_width, [(2, s.wheel_radius), (2, s.stop_length)]
+    if n == 1:
+        travel = add("travel", w, each, s.open_clearance)
+        spread = add("hanger_spread", width, (-2, s.hanger_edge))
+        least = add("track_least", travel, spread, *ends)
+    else:
+        travel = add("travel", half(w), s.open_clearance)
+        spread = add("hanger_spread", width, (-2, s.hanger_edge))
+        least = add("track_least", w, (2, each), (2, travel), (-2, s.hanger_edge), *ends)
+    rule = add("track_rule", (2 * n, width))
+    length = add("track_length", s.length or least)
+    made = [travel, spread, least, rule, length]
+    closest = add("hanger_spread_least", s.hanger_spread_least if s.hanger_spread_least else half(width))
+    short = add("track_short", least, (-1, length))
+    made += [closest, short]
+    lacking, can = value_of(short), value_of(add("_", half(spread), (-HALF, closest)))
+    inset: Reckoned = add("hanger_inset", s.hanger_edge)
+    if lacking is not None and can is not None and lacking > ZERO:
+        move = add("hanger_move", half(short))
+        if lacking * HALF > can:  # as far in as the hardware allows; the track is still too short
+            move = add("hanger_move", half(spread), (-HALF, closest))
+        inset = add("hanger_inset", s.hanger_edge, move)
+        made.append(move)
+    return [*made, inset]
+
+
+def _positions(opening: Opening, found: Figures) -> list[Reckoned]:
+    """Slab, wheels and stops along the tape, closed and open."""
+    s = slider_of(opening)
+    width, each, travel, inset = (found[n] for n in ("slab_width", "overlap_each", "travel", "hanger_inset"))
+    near = (
+        add("slab_closed_near", opening.finished_width, each, (-1, width))
+        if opening.pair
+        else add("slab_closed_near", (-1, each))
+    )
+    far = add("slab_closed_far", near, width)
+    open_near, open_far = add("slab_open_near", near, travel), add("slab_open_far", far, travel)
+    one, two = add("wheel_closed_1", near, inset), add("wheel_closed_2", far, (-1, inset))
+    last = add("wheel_open_2", two, travel)
+    closed_stop = add("stop_closed", one, (-1, s.wheel_radius))
+    open_stop = add("stop_open", last, s.wheel_radius)
+    end = add("track_needs_end", open_stop, s.stop_length)
+    # a pair's track is its own mirror image about the middle of the opening
+    start = (
+        add("track_needs_start", opening.finished_width, (-1, end))
+        if opening.pair
+        else add("track_needs_start", closed_stop, (-1, s.stop_length))
+    )
+    room = add("guide_room", width, (-1, travel))
+    return [
+        near, far, open_near, open_far, one, two, add("wheel_open_1", one, travel), last, closed_stop, open_stop,
+        start, end, room, add("guide_at", half(open_near), half(far)),
+        add("open_reach", open_far, (-1, opening.finished_width)),
+    ]  # fmt: skip
+
+
+def _guide(opening: Opening, rules: HouseRules) -> list[Reckoned]:
+    """The floor groove: width, depth, and the equal passes it takes."""
+    s = slider_of(opening)
+    if s.guide == "roller":
+        return []
+    depth = add("groove_depth", s.guide_height, (-1, rules.known("floor_gap")), rules.known("groove_extra"))
+    made = [add("groove_width", s.guide_thickness, rules.known("groove_play")), depth]
+    deep, most = value_of(depth), rules.value("groove_pass")
+    if deep is not None and deep > ZERO and most > ZERO:
+        passes = max(1, -int(-deep.nm // most.nm))
+        made.append(add(f"groove_passes_{passes}", (Fraction(1, passes), depth)))
+    return made
+
+
+def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Reckoned]:
+    s, gap = slider_of(opening), rules.known("floor_gap")
+    line = add("track_line", gap, found["slab_height"], s.hole_above)
+    needs = add("headroom_needs", line, s.track_half, rules.known("lift_on"))
+    made = [line, add("track_height", found["floor_clear"], line), needs, add("pull_mark", s.pull_height, (-1, gap))]
+    if s.ceiling is not None:
+        made.append(add("headroom_left", s.ceiling, (-1, needs)))
+    return made
+
+
+def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -> list[Reckoned]:
+    """Backer, stand-off, guide reach and the fixing into the stud."""
+    s = slider_of(opening)
+    line, height = value_of(found["track_line"]), value_of(found["slab_height"])
+    finish = wall.finish_a if s.hung_on == "A" else wall.finish_b
+    if line is None or height is None:
+        return [Waiting("standoff_needed", w.on) for w in (found["track_line"],) if isinstance(w, Waiting)]
+    bottom, top = rules.value("floor_gap"), rules.value("floor_gap") + height
+    obstacles = []
+    casing = opening.casing
+    if casing is not None and casing.thickness is not None:
+        opens = value_of(opening.finished_height) or top
+        obstacles.append(standoff.Obstacle(casing.thickness, opens + casing.width.value))
+    if s.base_thickness is not None:
+        obstacles.append(standoff.Obstacle(s.base_thickness, s.base_height.value if s.base_height else bottom))
+    if s.bolt_heads is not None:
+        obstacles.append(standoff.Obstacle(s.bolt_heads, top))
+    needed = standoff.needed(bottom, top, line, obstacles, s.lean, rules)
+    least = add("backer_least", needed, (-1, s.offset), (-1, s.spacer))
+    made = [needed, least]
+    backer: Known | None = s.backer
+    if backer is None and s.fixing != "spacers" and (value := value_of(least)) is not None:
+        stock = standoff.stocked(value, rules.habit)
+        if stock is not None:
+            backer = Known("backer_stock", stock, Source("house rule", "opening.door.slider.backer", "stocked"))
+    behind: list[Line] = [s.spacer, *([backer] if backer else [])]
+    has = add("standoff", *behind, s.offset)
+    made += [has, add("standoff_spare", has, (-1, needed))]
+    foot = standoff.lean_at(bottom, line, s.lean)
+    reach: list[Amount] = [Known("wall_lean", -foot, Source("reading", s.lean[0].path))] if s.lean else []
+    thickness = opening.leaves[0].thickness
+    made.append(add("guide_reach", has, *reach, half(thickness)))
+    made.append(add("lag_length", finish, *behind, rules.known("wood_embed")))
+    return made
+
+
+def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
+    """Every figure of a face slider above those of the framing."""
+    hung, t = slider_of(opening).hung_on, opening.frame.leg_thickness
+    a, b = floor_rules.stack_height(opening.floors.a), floor_rules.stack_height(opening.floors.b)
+    under = floor_rules.under_leaf(opening.floors, a, b)
+    clear = add("floor_clear", a if hung == "A" else b)
+    inside = add("frame_inside_width", opening.finished_width)
+    outside = add("frame_outside_width", inside, (2, t))
+    head = add("head_underside", clear, opening.finished_height)
+    stands = frames.foot(opening.frame, under)
+    top = add("frame_top", head, t)
+    ro = swing.build_up(outside, top, rules)
+    list_: list[Reckoned] = [
+        a, b, under, clear, inside, outside, head, top, stands,
+        frames.leg_length(head, stands, opening.frame), frames.head_length(inside, outside, opening.frame),
+        ro.width, ro.height, ro.side_play, ro.head_play,
+        add("ro_width", ro.width), add("ro_height", ro.height), add("side_play", ro.side_play), add("head_play", ro.head_play),
+    ]  # fmt: skip
+    found = Figures.of(list_)
+
+    def also(more: list[Reckoned]) -> None:
+        found.update(Figures.of(more))
+
+    also(_slab(opening, rules))
+    also([add("leaf_bottom", clear, rules.known("floor_gap"))])
+    also([add("leaf_top", found["leaf_bottom"], found["slab_height"])])
+    also(_track(opening, found))
+    also(_positions(opening, found))
+    also(_guide(opening, rules))
+    also(_heights(opening, found, rules))
+    also(_standoff(opening, found, wall, rules))
+    if opening.pair:
+        between = add("slabs_uncover", (2, found["slab_open_near"]), (-1, opening.finished_width))
+        also([between, lowest("clear_width", inside, between)])
+    else:
+        also([lowest("clear_width", inside, found["slab_open_near"])])
+    return found

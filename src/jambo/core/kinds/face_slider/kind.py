@@ -1,0 +1,106 @@
+"""The face slider, one slab or two (TRADE 11)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+
+from jambo.core.drawing import Drawing, Shape
+from jambo.core.facts.leaf import Side
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.stages import Stage
+from jambo.core.facts.wall import Wall
+from jambo.core.flags import Flag
+from jambo.core.framing.items import Item
+from jambo.core.framing.pieces import Piece
+from jambo.core.framing.placed import Placed
+from jambo.core.framing.track_tape import TrackTape
+from jambo.core.kinds.face_slider import drawing, figures, pieces, tape
+from jambo.core.kinds.face_slider.facts import slider_of
+from jambo.core.kinds.face_slider.judge import on_slider
+from jambo.core.kinds.face_slider.steps import SLIDER
+from jambo.core.kinds.kind import Kind, Planned, Section
+from jambo.core.quantities.figure import Figures, Reckoned
+from jambo.core.quantities.length import Length
+from jambo.core.rules import HouseRules
+from jambo.core.step import Step
+
+
+class FaceSlider(Kind):
+    """A slab that hangs from a track on the wall's face; or two that part."""
+
+    name = "face_slider"
+    pole = drawing.POLE
+
+    def stages(self, opening: Opening) -> tuple[Stage, ...]:
+        """Its track and its wall in place of a school's opening."""
+        return ("door", "floor", "track", "wall", "frame", "trim")
+
+    def leaf_sizes(self, opening: Opening, figures: Figures) -> tuple[Length | None, Length | None]:
+        """The slab's."""
+        return figures.value("slab_width"), figures.value("slab_height")
+
+    def leaf_widths(self, opening: Opening) -> tuple[Length, ...]:
+        """Slabs are one size."""
+        return ()
+
+    def with_wall(self, opening: Opening, wall: Wall) -> Opening:
+        """Where nobody looked behind the track, the studs found in the wall count."""
+        slider = slider_of(opening)
+        if slider.studs is not None or wall.found is None:
+            return opening
+        return replace(opening, own=replace(slider, studs=wall.found_from(opening.placing.measured_from)))
+
+    def covers(self, opening: Opening) -> Side | None:
+        """The side the slab hangs on."""
+        return slider_of(opening).hung_on
+
+    def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
+        """Slab, travel, track, guide, headroom, stand-off."""
+        return figures.figures(opening, wall, rules)
+
+    def track(self, planned: Planned) -> TrackTape | None:
+        """Where most of its holes land."""
+        opening, known = planned.opening, planned.figures
+        across = tape.finished_across(opening, planned.plate.near_edge, planned.plate.far_edge, known)
+        return tape.lay_track(opening, planned.wall, across, known, planned.rules)
+
+    def along_wall(self, planned: Planned) -> Iterable[Reckoned]:
+        """Where the track starts and ends, holes to bore, where the slab is now."""
+        track = track_of(planned)
+        opening, known = planned.opening, planned.figures
+        return [*tape.fixed_figures(track, known), *tape.slab_now(opening, known)]
+
+    def reach(self, planned: Planned, at: Placed) -> tuple[Length, ...]:
+        """As far as track and open slab go."""
+        return drawing.reach(planned.opening, at, track_of(planned))
+
+    def shapes(self, planned: Planned, at: Placed) -> list[Shape]:
+        """Frame, track, slab where it is now, wheels."""
+        return drawing.shapes(planned.opening, at, track_of(planned))
+
+    def drawing(self, planned: Planned) -> Drawing | None:
+        """A section through wall, trim, backer and slab."""
+        return drawing.section(planned.opening, planned.wall, planned.figures, planned.rules)
+
+    def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
+        """The lined opening, the slab, track and backer."""
+        return pieces.pieces(planned.opening, planned.figures, frame_section)
+
+    def to_buy(self, planned: Planned) -> Iterable[Item]:
+        """Track, hangers, fixings, guide, pull."""
+        return pieces.to_buy(planned.opening, planned.figures, track_of(planned))
+
+    def own_flags(self, planned: Planned) -> Iterator[Flag]:
+        """Slab, track, fixing and stand-off."""
+        return on_slider(planned.opening, planned.wall, planned.figures, track_of(planned), planned.rules)
+
+    def own_steps(self) -> Iterable[Step]:
+        """Track line, studs, backer, hangers, slab, stops."""
+        return SLIDER
+
+
+def track_of(planned: Planned) -> TrackTape:
+    """Give the track as laid."""
+    assert planned.track is not None
+    return planned.track

@@ -1,0 +1,79 @@
+"""How far a face slider must hang off its wall (TRADE 11): trim and lean against backer, spacer and hardware."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from itertools import combinations_with_replacement, pairwise
+
+from jambo.core.kinds.face_slider.facts import Lean
+from jambo.core.quantities.figure import Figure, Known, Source, add
+from jambo.core.quantities.length import ZERO, Length, size, total
+from jambo.core.quantities.tape import Unit
+from jambo.core.rules import HouseRules
+
+# Thicknesses a backer is stocked in, and stacked to (TRADE 11).
+STOCK: dict[Unit, tuple[Length, ...]] = {
+    "in": (Length.inches("1/2"), Length.inches("3/4"), Length.inches("3/2")),
+    "mm": (Length.mm(12), Length.mm(18), Length.mm(38)),
+}
+
+
+MOST_STACKED = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Obstacle:
+    """Something that stands out from the wall face up to a height above the finished floor."""
+
+    thickness: Known
+    top: Length
+
+
+def lean_at(y: Length, line: Length, readings: Iterable[Lean]) -> Length:
+    """How far the wall comes forward of plumb at a height, straight between readings and level beyond them.
+
+    Lean is relative to the track line, so it is zero there.
+    """
+    points = sorted({line: ZERO, **{r.at.value: r.forward for r in readings}}.items())
+    if y <= points[0][0]:
+        return points[0][1]
+    for (y0, n0), (y1, n1) in pairwise(points):
+        if y <= y1:
+            return n0 + (n1 - n0) * ((y - y0).in_mm() / (y1 - y0).in_mm())
+    return points[-1][1]
+
+
+def needed(
+    bottom: Length,
+    top: Length,
+    line: Length,
+    obstacles: Iterable[Obstacle],
+    readings: tuple[Lean, ...],
+    rules: HouseRules,
+) -> Figure:
+    """The clear distance needed at the worst height behind the slab.
+
+    Trim is constant between its ends and lean straight between readings, so the worst is at one of their ends: exact.
+    """
+    obstacles = tuple(obstacles)
+    heights = {bottom, top, *(r.at.value for r in readings), *(o.top for o in obstacles)}
+    found: list[Figure] = []
+    for y in sorted(h for h in heights if bottom <= h <= top):
+        lines = [rules.known("standoff_clear")]
+        if behind := [o.thickness for o in obstacles if o.top >= y]:
+            lines.insert(0, max(behind, key=lambda thickness: thickness.value))
+        if readings:
+            nearest = min(readings, key=lambda r: size(r.at.value - y))
+            lines.append(Known("wall_lean", lean_at(y, line, readings), Source("reading", nearest.path)))
+        one = add("standoff_needed", *lines)
+        if isinstance(one, Figure):
+            found.append(one)
+    return max(found, key=lambda f: f.value)
+
+
+def stocked(least: Length, habit: Unit) -> Length | None:
+    """The thinnest stack of stocked backers of at least `least`; None beyond what is sensibly stacked."""
+    sizes = STOCK[habit]
+    stacks = (total(c) for n in range(1, MOST_STACKED + 1) for c in combinations_with_replacement(sizes, n))
+    return min((s for s in stacks if s >= least), default=None)

@@ -1,0 +1,96 @@
+"""A face slider's track on its tape: where it goes, what stands along it, where the slab is now (TRADE 11)."""
+
+from __future__ import annotations
+
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.wall import Wall
+from jambo.core.framing.placed import Across
+from jambo.core.framing.track_tape import TrackMark, TrackTape
+from jambo.core.kinds.face_slider import track
+from jambo.core.kinds.face_slider.facts import slider_of
+from jambo.core.quantities.figure import Figure, Figures, Known, Reckoned, Source, add, value_of
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.rules import HouseRules
+
+
+def finished_across(opening: Opening, near: Reckoned, far: Reckoned, found: Figures) -> Across | None:
+    """Where the tape's zero is on the wall: the finished opening's edge on the closed side."""
+    inset = value_of(add("_", found["side_play"], opening.frame.leg_thickness))
+    low, high = value_of(near), value_of(far)
+    if inset is None or low is None or high is None:
+        return None
+    if opening.pair or opening.slides_to != opening.placing.measured_from:
+        return Across(low + inset, True)
+    return Across(high - inset, False)
+
+
+def lay_track(opening: Opening, wall: Wall, across: Across | None, found: Figures, rules: HouseRules) -> TrackTape:
+    """Put the track where most of its holes land, within its stops' needs and the wall's ends."""
+    s = slider_of(opening)
+    start, end, length = (value_of(found[n]) for n in ("track_needs_start", "track_needs_end", "track_length"))
+    marks = [TrackMark(n.rsplit("_", 1)[0] if n[-1].isdigit() else n, f.value, n) for n, f in _tape(found)]
+    w = value_of(opening.finished_width)
+    if w is not None:
+        marks += [TrackMark("edge", ZERO), TrackMark("edge", w, "frame_inside_width")]
+    limits = None
+    if across is not None and (wide := value_of(wall.length)) is not None:
+        ends = (
+            sorted(((ZERO - across.start), wide - across.start))
+            if across.away
+            else sorted((across.start - wide, across.start))
+        )
+        limits = (ends[0], ends[1])
+    if start is None or end is None or length is None:
+        return TrackTape(across, tuple(marks), None, None, limits)
+    low, high = end - length, start
+    if limits is not None:
+        low, high = max(low, limits[0]), min(high, limits[1] - length)
+    if low > high:  # too short, or the wall is: it starts where its closed stop must be
+        low = high = start
+    studs: tuple[Length, ...] = ()
+    if s.studs is not None and across is not None:
+        studs = tuple(sorted((u.value - across.start) if across.away else (across.start - u.value) for u in s.studs))
+    at = track.holes(length, s.hole_first.value, s.hole_spacing.value)
+    fixed = track.fix((low, high), length, at, studs, near=rules.value("hole_on_stud"), apart=rules.value("hole_apart"))
+    reached = {hole for hole, _ in fixed.landed}
+    marks += [TrackMark("hole", fixed.start + hole, "", hole in reached) for hole in at]
+    marks += [TrackMark("bore", fixed.start + hole) for hole, _ in fixed.bored]
+    marks += [TrackMark("found_stud", x) for x in studs]
+    return TrackTape(across, tuple(marks), (low, high), fixed, limits)
+
+
+_ON_TAPE = (
+    "slab_closed_near", "slab_closed_far", "slab_open_near", "slab_open_far", "wheel_closed_1", "wheel_closed_2",
+    "wheel_open_1", "wheel_open_2", "stop_closed", "stop_open", "guide_at",
+)  # fmt: skip
+
+
+def _tape(found: Figures) -> list[tuple[str, Figure]]:
+    return [(n, f) for n in _ON_TAPE if isinstance(f := found.get(n), Figure)]
+
+
+def fixed_figures(tape: TrackTape, found: Figures) -> list[Reckoned]:
+    """Where the track starts and ends, and each hole to bore, measured from the track's start."""
+    if tape.fixed is None:
+        return []
+    studs = Source("reading", "opening.door.slider.studs")
+    shift = Known("track_shift", tape.fixed.start - (value_of(found["track_needs_start"]) or ZERO), studs)
+    start = add("track_start", found["track_needs_start"], shift)
+    made = [start, add("track_end", start, found["track_length"])]
+    for n, (hole, _) in enumerate(tape.fixed.bored, 1):
+        made.append(add(f"bore_{n}", Known("found_stud", hole, studs)))
+    return made
+
+
+def slab_now(opening: Opening, found: Figures) -> list[Reckoned]:
+    """Where the slab is now, when it has been slid from closed: its edges and what it leaves free."""
+    travel = value_of(found["travel"])
+    if opening.slab_at is None or travel is None:
+        return []
+    slid = Known("slab_slid", max(ZERO, min(opening.slab_at, travel)), Source("given", "show.slab_at"))
+    near, far = (
+        add("slab_now_near", found["slab_closed_near"], slid),
+        add("slab_now_far", found["slab_closed_far"], slid),
+    )
+    frees = add("slab_frees", near, *([near, (-1, opening.finished_width)] if opening.pair else []))
+    return [near, far, frees] if (value_of(frees) or ZERO) > ZERO else [near, far]

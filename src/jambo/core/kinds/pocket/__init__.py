@@ -1,0 +1,1 @@
+"""The pocket door."""

@@ -1,0 +1,58 @@
+"""The facts of a pocket kit (TRADE 10), as its sheet has them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from jambo.core.facts.declared import declare
+from jambo.core.facts.opening import Opening
+from jambo.core.quantities.figure import Known
+
+FootFloor = Literal["wood", "concrete"]
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """Something found in the zone a pocket needs: what it is, and whether it is out of the way."""
+
+    what: str
+    moved: bool
+    path: str
+
+
+@dataclass(frozen=True, slots=True)
+class PocketKit:
+    """A pocket kit as its sheet has it (TRADE 10); what the sheet leaves out falls to the house rules.
+
+    `gap` is the floor gap the crew wants instead of the kit's; `leaf_width` the leaf the kit is made for.
+    """
+
+    leaf_width: Annotated[Known | None, declare("leaf_width", column="For leaf")]
+    thickness_least: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", column="Thinnest leaf")]
+    thickness_most: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", column="Thickest leaf")]
+    width_add: Annotated[Known, declare("add", rule="pocket_width_add", column="Opening over 2 × leaf")]
+    set_above: Annotated[Known, declare("gap", rule="pocket_set_above", column="Mark over leaf and floor")]
+    head_stack: Annotated[Known, declare("add", rule="pocket_head_stack", column="Opening over mark")]
+    min_head: Annotated[Known, declare("add", rule="pocket_min_head", column="Opening over leaf, least")]
+    track_short: Annotated[Known, declare("small", rule="pocket_track_short", column="Track shorter by")]
+    rail_short: Annotated[Known, declare("small", rule="pocket_rail_short", column="Rail shorter by")]
+    bumper: Annotated[Known, declare("small", rule="pocket_bumper", column="Bumper")]
+    hanger_drop: Annotated[Known, declare("gap", rule="pocket_hanger_drop", column="Hanger drop")]
+    split: Annotated[Known, declare("small", rule="split_stud", column="Split-stud face")]
+    gap: Annotated[Known | None, declare("gap", "floor gap asked for", name="kit_gap_asked")]
+    soft_close_least: Annotated[Known | None, declare("leaf_width", name="leaf_width", column="Soft-close from leaf")]
+    finish_fixing: Annotated[Known | None, declare("small", "fixing planned", name="lag")]
+    floor: FootFloor = "wood"
+    heated: bool = False
+    found: tuple[Found, ...] = ()
+    looked: bool = False
+    base_cabinet: bool = False
+    name: str = ""
+    source: str = ""
+
+
+def kit_of(opening: Opening) -> PocketKit:
+    """Give the kit of a pocket door."""
+    assert isinstance(opening.own, PocketKit)
+    return opening.own

@@ -1,0 +1,73 @@
+"""The pocket door, single or converging (TRADE 10)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+from jambo.core.drawing import Drawing, Shape
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.stages import Stage
+from jambo.core.facts.wall import Wall
+from jambo.core.flags import Flag
+from jambo.core.framing.items import Item
+from jambo.core.framing.pieces import Piece
+from jambo.core.framing.placed import Placed
+from jambo.core.framing.plate import Mark, Plate
+from jambo.core.kinds.kind import Kind, Planned, Section
+from jambo.core.kinds.pocket import drawing, figures, pieces
+from jambo.core.kinds.pocket.judge import on_pocket
+from jambo.core.kinds.pocket.steps import POCKET
+from jambo.core.quantities.figure import Figures
+from jambo.core.rules import HouseRules
+from jambo.core.step import Step
+
+
+class PocketDoor(Kind):
+    """A leaf that slides into the wall, by its kit; or two that meet."""
+
+    name = "pocket"
+    pole = drawing.POLE
+    covers_joint = False  # its casing covers one leg's joint and the split legs, not both sides alike
+    centred = False
+    fitting_in_it = "fitting-in-pocket"
+
+    def stages(self, opening: Opening) -> tuple[Stage, ...]:
+        """Its kit in place of a school's opening."""
+        return ("door", "floor", "pocket", "frame", "trim")
+
+    def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
+        """The opening, the set mark, the kit's cuts, the split studs."""
+        return figures.figures(opening, wall, rules)
+
+    def marks(self, opening: Opening, plate: Plate, known: Figures) -> Iterable[Mark]:
+        """The split studs on the plate."""
+        found = figures.marks(opening, plate.near_edge, plate.far_edge, known)
+        return [Mark("split_stud", figure) for figure in found]
+
+    def shapes(self, planned: Planned, at: Placed) -> list[Shape]:
+        """Leaf, pocket and frame."""
+        return drawing.shapes(planned.opening, at, planned.rules)
+
+    def drawing(self, planned: Planned) -> Drawing | None:
+        """A plan: leaf closed and in its pocket."""
+        return drawing.plan(planned.opening, planned.wall, planned.figures)
+
+    def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
+        """Kit and frame."""
+        return pieces.pieces(planned.opening, planned.figures, frame_section)
+
+    def to_buy(self, planned: Planned) -> Iterable[Item]:
+        """The kit, its pulls and fixings."""
+        return pieces.to_buy(planned.opening, planned.figures)
+
+    def opening_flags(self, planned: Planned) -> Iterator[Flag]:
+        """Nothing: a kit's opening is its own."""
+        return iter(())
+
+    def own_flags(self, planned: Planned) -> Iterator[Flag]:
+        """Kit, wall, floor, zone and fixings."""
+        return on_pocket(planned.opening, planned.wall, planned.figures, planned.rules)
+
+    def steps(self, opening: Opening, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
+        """The kit's own framing, unless the hole is cut into a standing wall."""
+        return (*(framing if cut_in else ()), *POCKET)

@@ -1,0 +1,66 @@
+"""A swing door in the elevation: leaves on their hinges, and the frame; what it puts on the pole."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from jambo.core.drawing import Shape
+from jambo.core.facts.opening import Opening
+from jambo.core.frames.drawing import frame_shapes
+from jambo.core.framing.placed import Placed
+from jambo.core.framing.pole import Pole
+from jambo.core.kinds.swing import hinges
+from jambo.core.quantities.figure import Known, value_of
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.rules import HouseRules
+
+POLE: Pole = (
+    ("floor", "floor_a"), ("floor", "floor_b"), ("floor", "sill_top"), ("door", "leaf_bottom"), ("door", "hinge_height_"),
+    ("door", "latch_height"), ("door", "leaf_top"), ("door", "head_underside"), ("opening", "frame_top"), ("opening", "ro_height"),
+)  # fmt: skip
+
+
+def shapes(opening: Opening, at: Placed, rules: HouseRules) -> list[Shape]:
+    """Leaves on their hinges, and the frame."""
+    heights = at.known(
+        "floor_a", "floor_b", "foot", "head_underside", "frame_top", "leaf_bottom", "leaf_top", "side_play"
+    )
+    if heights is None:
+        return []
+    play, t = heights["side_play"], value_of(opening.frame.leg_thickness) or ZERO
+    tops = hinges.all_known(tuple(f for _, f in at.numbered("hinge_height_")))
+    hung = Hung(
+        widths=tuple(leaf.width.value for leaf in opening.leaves if isinstance(leaf.width, Known)),
+        hinge_gap=opening.frame.hinge_gap.value,
+        hinge_near=opening.handing.hinge_side == opening.placing.measured_from,
+        hinge_tops=tuple(f.value for f in tops),
+        hinge_length=rules.value("hinge_length"),
+    )
+    found = leaf_shapes(hung, at.near + play + t, at.far - play - t, heights)
+    return found + frame_shapes(at, opening.frame, t, heights, play)
+
+
+@dataclass(frozen=True, slots=True)
+class Hung:
+    """What hangs in the frame, for drawing: leaf widths (active first), gaps, and the hinges' tops and length."""
+
+    widths: tuple[Length, ...]
+    hinge_gap: Length
+    hinge_near: bool
+    hinge_tops: tuple[Length, ...]
+    hinge_length: Length
+
+
+def leaf_shapes(hung: Hung, near: Length, far: Length, heights: dict[str, Length]) -> list[Shape]:
+    """Leaves between the legs' faces `near` and `far`, each on its own hinges: the active one on the hinge side."""
+    shapes = []
+    for i, width in enumerate(hung.widths):
+        at_near = hung.hinge_near == (i == 0)
+        x0 = near + hung.hinge_gap if at_near else far - hung.hinge_gap - width
+        shapes.append(
+            Shape("leaf", x0, heights["leaf_bottom"], x0 + width, heights["leaf_top"], ("leaf_bottom", "leaf_top"))
+        )
+        hang = (near, x0) if at_near else (x0 + width, far)
+        for n, top in enumerate(hung.hinge_tops, 1):
+            shapes.append(Shape("hinge", hang[0], top - hung.hinge_length, hang[1], top, (f"hinge_height_{n}",)))
+    return shapes

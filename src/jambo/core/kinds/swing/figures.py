@@ -1,0 +1,92 @@
+"""A swing door in its frame (TRADE 3, 4, 5, 7, 12, 20): its figures, its shapes, its pieces."""
+
+from __future__ import annotations
+
+from jambo.core.facts.opening import Opening
+from jambo.core.frames import frame as frames
+from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing import floors as floor_rules
+from jambo.core.framing import rough_opening as swing
+from jambo.core.framing.rough_opening import BySchool
+from jambo.core.kinds.swing import hinges
+from jambo.core.quantities.figure import Figures, Known, Reckoned, add, half, highest
+from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.mass import GRAMS, Mass
+from jambo.core.quantities.tape import Unit
+from jambo.core.rules import HouseRules
+
+# A leaf over this takes one more hinge (TRADE 7); a slab or leaf over the other takes two people (TRADE 11, 22).
+HEAVY: dict[Unit, Mass] = {"in": Mass(90 * GRAMS["lb"]), "mm": Mass(40 * GRAMS["kg"])}
+
+
+def _door(opening: Opening, rules: HouseRules) -> Figures:
+    leaf, frame, floors = opening.leaves[0], opening.frame, opening.floors
+    a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
+    under = floor_rules.under_leaf(floors, a, b)
+    strips = None
+    found: list[Reckoned] = [a, b, under]
+    if frame.sill is None:
+        clear = floor_rules.clear(floors, opening.handing.opens_to, a, b)
+    else:  # a sill lies under the closed leaf: only the floor it swings over counts
+        clear = add("floor_clear", a if opening.handing.opens_to == "A" else b)
+        lift, strips = frames.filler(frame.sill, clear, rules)
+        found += [
+            lift,
+            strips,
+            add("sill_top", strips, frame.sill.thickness),
+            add("seal_set", half(rules.known("seal"))),
+        ]
+        if frame.sill.site_made and frame.depth is not None:
+            found.append(add("sill_fall", (frames.SILL_SLOPE, frame.depth)))
+    stack = frames.under_the_leaf(frame, clear, strips, rules)
+    if (
+        opening.head_line is not None
+    ):  # the storey's common line: what this door gains is under its leaf or over its head
+        own = add("head_own", *stack, leaf.height, rules.known("head_gap"))
+        gain = highest(
+            "head_gain",
+            Known("no_gain", ZERO, opening.head_line.source),
+            add("head_over_own", opening.head_line, (-1, own)),
+        )
+        found += [own, add("head_over_own", opening.head_line, (-1, own)), gain]
+        if opening.head_gain == "raise":
+            stack = [*stack, gain]
+    inside = frames.inside_width(opening.leaves, frame, rules)
+    outside = frames.outside_width(inside, frame)
+    bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, leaf, rules)
+    top, stands = add("leaf_top", bottom, leaf.height), frames.foot(frame, under, strips)
+    found += [
+        clear, inside, outside, bottom, top, head, add("frame_top", head, frame.leg_thickness), stands,
+        frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),
+        frames.clear_width(leaf, frame, rules),
+    ]  # fmt: skip
+    heavy = opening.mass is not None and opening.mass > HEAVY[rules.habit]
+    on_leaf = hinges.on_leaf(leaf.height, rules, heavy=heavy, outside=opening.leads_to == "outside")
+    on_leg = hinges.on_leg(on_leaf, rules)
+    found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.latch(clear, top, rules)]
+    return Figures.of(found)
+
+
+def figures(opening: Opening, rules: HouseRules) -> Figures:
+    """Every figure of a swing door above those of the framing: frame, hinges, and the opening by both schools."""
+    door = _door(opening, rules)
+    outside, top = door["frame_outside_width"], door["frame_top"]
+    by: dict[str, BySchool] = {
+        "build_up": swing.build_up(outside, top, rules),
+        "add_on": swing.add_on(opening.leaves, outside, top, door["floor_clear"], opening.add_from, rules),
+    }
+    sheet = kind_of_frame(opening.frame).by_sheet(opening.leaves, door, rules)
+    if sheet is not None:
+        by["sheet"] = sheet
+    used = sheet or by[opening.school]
+    packer = [door["head_gain"]] if opening.head_gain == "pack" and "head_gain" in door else []
+    found = [f for school in by.values() for f in (school.width, school.height, school.side_play, school.head_play)]
+    found += [
+        add("ro_width", used.width), add("ro_height", used.height, *packer),
+        add("side_play", used.side_play), add("head_play", used.head_play),
+        add("side_play_wanted", rules.known("stud_lean"), rules.known("lean_margin")),
+        add("screw_reach", opening.frame.leg_thickness, used.side_play, rules.known("screw_embed")),
+    ]  # fmt: skip
+    if opening.frame.throat is not None:
+        found.append(add("throat", opening.frame.throat))
+    return door | Figures.of(found)

@@ -1,0 +1,65 @@
+"""Hinges and latch of a swing leaf (TRADE 7)."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from jambo.core.quantities.figure import Amount, Fact, Figure, Reckoned, add, value_of
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.tape import Unit
+from jambo.core.rules import HouseRules
+
+# Two hinges up to the first height, then one more for each further step or part of it.
+_TWO_UP_TO: dict[Unit, tuple[Length, Length]] = {
+    "in": (Length.inches(60), Length.inches(30)),
+    "mm": (Length.mm(1525), Length.mm(762)),
+}
+
+
+def count(height: Length, habit: Unit, *, heavy: bool = False, outside: bool = False) -> int:
+    """Number of hinges for a leaf height; one more for a heavy leaf (over 90 lb / 40 kg), at least three outside."""
+    limit, step = _TWO_UP_TO[habit]
+    over = max(0, -((limit - height).nm // step.nm)) if height > limit else 0
+    return max(2 + int(over) + heavy, 3 if outside else 2)
+
+
+def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bool = False) -> tuple[Reckoned, ...]:
+    """Distance from the leaf top to the top of each hinge, the others spaced equally between the outer two."""
+    known = value_of(height)
+    if known is None:
+        return ()
+    n = count(known, rules.habit, heavy=heavy, outside=outside)
+    first = rules.known("hinge_top")
+    below: tuple[tuple[int, Amount], ...] = ((-1, rules.known("hinge_bottom")), (-1, rules.known("hinge_length")))
+    marks: list[Reckoned] = []
+    for i in range(n):
+        # hinge i stands i/(n-1) of the way from the first to the last, which is at height - bottom - length
+        part = Fraction(i, n - 1)
+        lines: list[tuple[int | Fraction, Amount]] = [(1 - part, first)] if part != 1 else []
+        if part:
+            lines += [(part, height), *[(part * times, amount) for times, amount in below]]
+        marks.append(add(f"hinge_leaf_{i + 1}", *lines))
+    return tuple(marks)
+
+
+def on_leg(leaf_marks: tuple[Reckoned, ...], rules: HouseRules) -> tuple[Reckoned, ...]:
+    """The same marks on the hinge leg, measured from the head underside: the leaf's mark plus the head gap."""
+    return tuple(add(f"hinge_leg_{i}", mark, rules.known("head_gap")) for i, mark in enumerate(leaf_marks, 1))
+
+
+def heights(leg_marks: tuple[Reckoned, ...], head: Reckoned) -> tuple[Reckoned, ...]:
+    """Height of each hinge's top above the rough floor."""
+    return tuple(add(f"hinge_height_{i}", head, (-1, mark)) for i, mark in enumerate(leg_marks, 1))
+
+
+def latch(floor_clear: Reckoned, leaf_top: Reckoned, rules: HouseRules) -> tuple[Reckoned, Reckoned, Reckoned]:
+    """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside."""
+    height = add("latch_height", floor_clear, rules.known("latch"))
+    leaf = add("latch_on_leaf", leaf_top, (-1, height))
+    leg = add("latch_on_leg", leaf, rules.known("head_gap"))
+    return height, leaf, leg
+
+
+def all_known(figures: tuple[Reckoned, ...]) -> tuple[Figure, ...]:
+    """Keep the figures that have a value."""
+    return tuple(f for f in figures if isinstance(f, Figure))

@@ -1,0 +1,99 @@
+"""The swing door: its leaf turns on hinges (TRADE 3, 4, 5, 7, 12, 20)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+from jambo.core.drawing import Drawing, Shape
+from jambo.core.facts.leaf import HingeSide
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.stages import Stage
+from jambo.core.facts.wall import Wall
+from jambo.core.flags import Flag
+from jambo.core.frames.judge import on_gaps
+from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing import judge
+from jambo.core.framing.items import Item
+from jambo.core.framing.pieces import Piece
+from jambo.core.framing.placed import Placed
+from jambo.core.kinds.kind import AsFound, Kind, Planned, Section
+from jambo.core.kinds.swing import drawing, figures, found, pieces
+from jambo.core.kinds.swing.judge import hardware_agrees, leads_to
+from jambo.core.kinds.swing.steps import swing_steps
+from jambo.core.quantities.figure import Figures, Reckoned
+from jambo.core.rules import HouseRules
+from jambo.core.step import Step
+
+
+class SwingDoor(Kind):
+    """One leaf or a pair on hinges, in a frame of any kind."""
+
+    name = "swing"
+    pole = drawing.POLE
+    swings = True
+    way = "caution-clear-width"
+
+    def stages(self, opening: Opening) -> tuple[Stage, ...]:
+        """Without casing where the frame wraps the wall."""
+        cased: tuple[Stage, ...] = ("trim",) if kind_of_frame(opening.frame).cased else ()
+        return ("door", "floor", "opening", "frame", *cased)
+
+    def edge(self, opening: Opening) -> HingeSide:
+        """The hinges' edge."""
+        return opening.handing.hinge_side
+
+    def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
+        """Frame, hinges, and the opening by the schools."""
+        return figures.figures(opening, rules)
+
+    def in_wall(self, opening: Opening, figures: Figures, rules: HouseRules) -> Iterable[Reckoned]:
+        """What its frame's kind asks for in this wall."""
+        return kind_of_frame(opening.frame).in_wall(figures, rules)
+
+    def found(self, planned: Planned) -> AsFound:
+        """Where the frame stands in the hole found, how the leaf hangs, the check after."""
+        return found.as_found(planned)
+
+    def shapes(self, planned: Planned, at: Placed) -> list[Shape]:
+        """Leaves on their hinges, and the frame."""
+        return drawing.shapes(planned.opening, at, planned.rules)
+
+    def drawing(self, planned: Planned) -> Drawing | None:
+        """What its frame's kind draws."""
+        return kind_of_frame(planned.opening.frame).drawing(planned.opening, planned.figures, planned.rules)
+
+    def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
+        """Legs and head, a packer over it, filler under a sill."""
+        return pieces.pieces(planned.opening, planned.figures, frame_section)
+
+    def to_buy(self, planned: Planned) -> Iterable[Item]:
+        """Hinges or the unit, screws, latch, and what its frame's kind asks for."""
+        return pieces.to_buy(planned.opening, planned.figures, planned.rules)
+
+    def door_flags(self, planned: Planned) -> Iterator[Flag]:
+        """Gaps that paint would close, hardware that does not match, where it leads."""
+        yield from on_gaps(planned.opening.frame, planned.rules)
+        yield from hardware_agrees(planned.opening)
+        yield from leads_to(planned.opening)
+
+    def opening_flags(self, planned: Planned) -> Iterator[Flag]:
+        """By the school in use, or by the sheet of its frame's maker."""
+        opening, figures, rules = planned.opening, planned.figures, planned.rules
+        sheet = kind_of_frame(opening.frame).sheet
+        if sheet is not None:
+            return judge.on_sheet_opening(figures, rules, *sheet)
+        left_out = opening.school == "add_on" and opening.add_from == "rough_floor"
+        return judge.on_opening(figures, rules, opening.school, floor_left_out=left_out)
+
+    def frame_flags(self, planned: Planned) -> Iterator[Flag]:
+        """What its frame's kind says, and whether the long screw reaches."""
+        frame, figures, rules = planned.opening.frame, planned.figures, planned.rules
+        kind = kind_of_frame(frame)
+        yield from kind.flags(frame, planned.opening.leaves, figures.value("wall_finished"), figures, rules)
+        long, reach = rules.known("long_screw"), figures.value("screw_reach")
+        if reach is not None and long.value < reach and kind.by_screws:
+            yield Flag("long-screw-short", {"screw": long.value, "reach": reach}, ("screw_reach",), long.source.path)
+
+    def steps(self, opening: Opening, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
+        """By its frame's kind, then hinges, leaf, gaps, latch and stops."""
+        return (*framing, *swing_steps(opening))

@@ -1,0 +1,53 @@
+"""What is cut and bought for a swing door (TRADE 4 and 7)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from jambo.core.facts.leaf import Leaf
+from jambo.core.facts.opening import Opening
+from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing.items import Item
+from jambo.core.framing.pieces import Piece
+from jambo.core.quantities.figure import Figures, value_of
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.rules import HouseRules
+
+
+def buy_list(
+    leaves: Sequence[Leaf], hinges_each: int, rules: HouseRules, *, pre_hung: bool = False
+) -> tuple[Item, ...]:
+    """List hinges with their long screws, the latch, and for a pair the bolts and the cover strip.
+
+    Every hinge gets one long screw; the handbook asks for it at least at the top one. A pre-hung unit brings its hinges.
+    """
+    if not hinges_each:
+        return ()
+    hinges = hinges_each * len(leaves)
+    rows = [Item("unit", 1)] if pre_hung else [Item("hinge", hinges, rules.value("hinge_length"))]
+    rows += [Item("long_screw", hinges, rules.value("long_screw")), Item("latch", 1)]
+    if len(leaves) == 2:
+        rows += [Item("bolt", 2), Item("cover_strip", 1, value_of(leaves[0].height))]
+    return tuple(rows)
+
+
+def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
+    """Legs and head, and the filler under a sill."""
+    rows = [
+        Piece("leg", "frame", 2, found["leg_length"], frame_section),
+        Piece("head", "frame", 1, found["head_length"], frame_section),
+    ]
+    gain = value_of(found["head_gain"]) if opening.head_gain == "pack" and "head_gain" in found else None
+    if gain is not None and gain > ZERO:
+        rows.append(Piece("head_packer", "frame", 1, found["ro_width"], (gain, frame_section[1])))
+    filler = value_of(found["sill_filler"]) if "sill_filler" in found else None
+    if filler:
+        rows.append(Piece("filler", "frame", 1, found["frame_outside_width"], (filler, frame_section[1])))
+    return rows
+
+
+def to_buy(opening: Opening, found: Figures, rules: HouseRules) -> tuple[Item, ...]:
+    """Hinges, screws, latch, and what the frame's kind asks for; nothing while the leaf's height is unknown."""
+    each = sum(1 for n in found if n.startswith("hinge_height_") and value_of(found[n]) is not None)
+    rows = buy_list(opening.leaves, each, rules, pre_hung=opening.frame.pre_hung)
+    return (*rows, *kind_of_frame(opening.frame).to_buy(found, rules)) if rows else ()

@@ -1,0 +1,194 @@
+"""A figure and how it adds up (DESIGN 2): every computed length carries signed terms that sum to it exactly.
+
+A figure whose facts are not all known is a `Waiting`: it names what it waits on instead of guessing.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cache
+from typing import Literal
+
+from jambo.core.quantities.length import ZERO, Exact, Length
+
+SourceKind = Literal["given", "reading", "house rule", "allowance", "figure"]
+
+
+@dataclass(frozen=True, slots=True)
+class Source:
+    """Where a term comes from. `path` is the field or figure to go to; `detail` says which rule or why."""
+
+    kind: SourceKind
+    path: str
+    detail: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """A fact that is known: its value, where it came from, and the name a slip shows for it."""
+
+    name: str
+    value: Length
+    source: Source
+
+
+@dataclass(frozen=True, slots=True)
+class Missing:
+    """A fact nobody has given yet: the field that waits for it."""
+
+    name: str
+    path: str
+
+
+@dataclass(frozen=True, slots=True)
+class Term:
+    """One line of a sum: `times` x `each`, signed by `times`."""
+
+    name: str
+    each: Length
+    times: Exact
+    source: Source
+
+    @property
+    def value(self) -> Length:
+        """The signed amount this line adds."""
+        return self.each if self.times == 1 else self.each * self.times
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """A computed length. `terms` sum to `value`; `considered` lists what a "highest of" passed over.
+
+    `allowances` holds the reasons of every allowance that stands anywhere below this figure.
+    """
+
+    name: str
+    value: Length
+    terms: tuple[Term, ...]
+    considered: tuple[Term, ...] = ()
+    allowances: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Waiting:
+    """A figure that cannot be computed yet, and the fields it waits on, in the order they were met."""
+
+    name: str
+    on: tuple[Missing, ...]
+
+
+Fact = Known | Missing
+
+
+Reckoned = Figure | Waiting
+
+
+class Figures(dict[str, Reckoned]):
+    """Figures by name, in the order they were worked out. Joined, never changed in place by who is handed them."""
+
+    @classmethod
+    def of(cls, figures: Iterable[Reckoned]) -> Figures:
+        """Gather figures under their names; of two with one name the later counts."""
+        return cls((figure.name, figure) for figure in figures)
+
+    def value(self, name: str) -> Length | None:
+        """Give the length of a figure; None while it waits, or where no rule made it."""
+        figure = self.get(name)
+        return figure.value if type(figure) is Figure else None
+
+    def known(self, *names: str) -> dict[str, Length] | None:
+        """Give the lengths of some figures by name, or None while one of them is not known."""
+        found = {name: value for name in names if (value := self.value(name)) is not None}
+        return found if len(found) == len(names) else None
+
+    def __or__(self, other: Mapping[str, Reckoned]) -> Figures:  # type: ignore[override]
+        joined = Figures(self)
+        joined.update(other)
+        return joined
+
+
+Amount = Known | Missing | Figure | Waiting
+
+
+Line = Amount | tuple[Exact, Amount]
+
+HALF = Fraction(1, 2)
+
+
+@cache
+def _from_figure(name: str) -> Source:
+    return Source("figure", name)
+
+
+def _term(times: Exact, amount: Known | Figure) -> Term:
+    if type(amount) is Known:
+        return Term(amount.name, amount.value, times, amount.source)
+    return Term(amount.name, amount.value, times, _from_figure(amount.name))
+
+
+def _waits(amounts: Sequence[Amount]) -> tuple[Missing, ...]:
+    unknown = [a for a in amounts if isinstance(a, (Missing, Waiting))]
+    found: dict[str, Missing] = {}
+    for amount in unknown:
+        for missing in (amount,) if isinstance(amount, Missing) else amount.on:
+            found.setdefault(missing.path, missing)
+    return tuple(found.values())
+
+
+def _allowances(amounts: Sequence[Known | Figure]) -> tuple[str, ...]:
+    found: list[str] = []
+    for amount in amounts:
+        if isinstance(amount, Figure):
+            found += amount.allowances
+        elif amount.source.kind == "allowance":
+            found.append(amount.source.detail)
+    return tuple(dict.fromkeys(found)) if found else ()
+
+
+def add(name: str, *lines: Line) -> Reckoned:
+    """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole."""
+    terms: list[Term] = []
+    known: list[Known | Figure] = []
+    value: Length | None = None
+    for line in lines:  # one pass: this is where solving an opening spends its time
+        times, amount = line if type(line) is tuple else (1, line)
+        if type(amount) is not Known and type(amount) is not Figure:
+            return Waiting(name, _waits([one[1] if isinstance(one, tuple) else one for one in lines]))
+        known.append(amount)
+        term = _term(times, amount)
+        terms.append(term)
+        value = term.value if value is None else value + term.value
+    return Figure(name, ZERO if value is None else value, tuple(terms), (), _allowances(known))
+
+
+def highest(name: str, *amounts: Amount) -> Reckoned:
+    """Take the greatest of several amounts (the first of equals); the others are kept as `considered`."""
+    if on := _waits(amounts):
+        return Waiting(name, on)
+    known = [a for a in amounts if isinstance(a, (Known, Figure))]
+    best = max(known, key=lambda a: a.value)
+    others = tuple(_term(1, a) for a in known if a is not best)
+    # A lower allowance still counts: choosing that floor may make it the highest.
+    return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
+
+
+def lowest(name: str, *amounts: Amount) -> Reckoned:
+    """Take the least of several amounts (the first of equals); the others are kept as `considered`."""
+    if on := _waits(amounts):
+        return Waiting(name, on)
+    known = [a for a in amounts if isinstance(a, (Known, Figure))]
+    best = min(known, key=lambda a: a.value)
+    others = tuple(_term(1, a) for a in known if a is not best)
+    return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
+
+
+def value_of(amount: Amount) -> Length | None:
+    """Give the length of an amount, or None while it is not known."""
+    return amount.value if isinstance(amount, (Known, Figure)) else None
+
+
+def half(amount: Amount) -> tuple[Exact, Amount]:
+    """Write the line for half of an amount."""
+    return (HALF, amount)

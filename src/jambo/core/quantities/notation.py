@@ -1,0 +1,275 @@
+"""Reading tape notation (TRADE 2): what people write, what was heard, and what is refused and why."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from dataclasses import dataclass
+from fractions import Fraction
+
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.limits import KINDS, Kind, allows
+from jambo.core.quantities.tape import OTHER, Tape, Unit, exact_number, plain_number, show
+
+LONGEST = 40
+
+
+LOWEST_CALLED_OUT = Length.inches(72)  # four digits are a call-out only for a height people walk through
+
+
+DENOMINATORS = frozenset({2, 4, 8, 16, 32, 64})
+
+
+ACCEPTED = {
+    "in": "write 82 1/2, 82.5, 6'10 1/2\", 2/6 (feet/inches) or 2096 mm",
+    "mm": "write 686, 68.6 cm, 2.04 m or 27 in",
+}
+
+# Stock leaf widths (TRADE 3), used to notice a width that could have been meant another way.
+STOCK_WIDTHS_IN = (18, 20, 24, 28, 30, 32, 34, 36)
+
+
+class NotALength(ValueError):
+    """The text is not a usable length. `reason` says why, `accepted` what would do."""
+
+    def __init__(self, reason: str, accepted: str) -> None:
+        super().__init__(f"{reason}; {accepted}")
+        self.reason = reason
+        self.accepted = accepted
+
+
+@dataclass(frozen=True, slots=True)
+class Heard:
+    """What was heard in a text.
+
+    `also` is the other length the same text could mean when that is worth asking about; `height` is the
+    second length of a leaf call-out such as 2668.
+    """
+
+    length: Length
+    reading: str
+    also: Length | None = None
+    height: Length | None = None
+
+    def canonical(self, unit: Unit) -> str:
+        """Write the length so that it means the same in any project: always with its unit."""
+        return exact_text(self.length, unit)
+
+
+def exact_text(length: Length, unit: Unit) -> str:
+    """Write a length exactly as tape text with its unit, in `unit` if it ends there, else in the other one."""
+    for choice in (unit, OTHER[unit]):
+        fine = show(length, Tape(choice, Fraction(1, 64) if choice == "in" else Fraction(1, 2)))
+        if fine.moved is None:
+            return fine.text
+    for choice in (unit, OTHER[unit]):
+        number = plain_number(length.in_inches() if choice == "in" else length.in_mm())
+        if "/" not in number:
+            return f"{number} {choice}"
+    return f"{number} {choice}"  # finer than any tape; nothing typed or measured comes to this
+
+
+_SIGNS = str.maketrans(
+    {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "–": "-", "−": "-", "—": "-", "×": "x", "⁄": "/"}
+)
+
+
+_NUM = r"(?P<{}>\d+(?:\.\d{{1,6}})?)"
+
+
+_FRACTION = r"(?P<{0}n>\d+)/(?P<{0}d>\d+)"
+
+
+_INCH_MARK = r"\s*(?:\"|''|in|inch|inches)"
+
+
+_FOOT_MARK = r"\s*(?:'|ft|feet|foot)"
+
+_METRIC = re.compile(_NUM.format("n") + r"\s*(?P<u>mm|cm|m)")
+
+
+_BARE = re.compile(_NUM.format("n"))
+
+
+_INCHES = re.compile(
+    rf"(?:{_NUM.format('w')}|(?P<whole>\d+)(?:\s+|\s*-\s*){_FRACTION.format('f')}|{_FRACTION.format('g')})"
+    rf"(?P<mark>{_INCH_MARK})?"
+)
+
+
+_FEET = re.compile(
+    rf"(?P<ft>\d+){_FOOT_MARK}(?:\s*-?\s*(?P<i>\d+(?:\.\d+)?)?(?:(?:\s+|\s*-\s*|(?<=['t])\s*){_FRACTION.format('f')})?{_INCH_MARK}?)?"
+)
+
+
+_DASH = re.compile(rf"(?P<ft>\d+)\s*-\s*(?P<i>\d+)(?:(?:\s+|\s*-\s*){_FRACTION.format('f')})?{_INCH_MARK}?")
+
+
+_FACTOR = {"mm": 1, "cm": 10, "m": 1000}
+
+
+def _fraction(match: re.Match[str], name: str) -> Fraction:
+    if match[f"{name}n"] is None:
+        return Fraction(0)
+    top, bottom = int(match[f"{name}n"]), int(match[f"{name}d"])
+    if bottom not in DENOMINATORS:
+        raise NotALength(f"{top}/{bottom} is not on a tape", "use halves, quarters, eighths, 16ths, 32nds or 64ths")
+    return Fraction(top, bottom)
+
+
+def _feet(feet: int, inches: Fraction) -> tuple[Length, str]:
+    if inches >= 12:
+        raise NotALength(f"{inches} inches after {feet} feet is a foot or more", "write inches below 12 after feet")
+    return Length.inches(feet * 12 + inches), f"{feet} ft {_mixed(inches)} in"
+
+
+def _mixed(value: Fraction) -> str:
+    whole, rest = divmod(value, 1)
+    return str(whole) if not rest else f"{whole} {rest}" if whole else str(rest)
+
+
+def _slash(top: int, bottom: int, of: Kind) -> Heard | None:
+    """`2/6`: feet and inches in a leaf size, and wherever it cannot be a fraction of an inch."""
+    if of.leaf_size or (bottom not in DENOMINATORS and of.most > Length.inches(12)):
+        if bottom >= 12 or top == 0:
+            return None
+        length, reading = _feet(top, Fraction(bottom))
+        return Heard(length, reading)
+    if bottom not in DENOMINATORS:
+        return None
+    length = Length.inches(Fraction(top, bottom))
+    # 6/8 could be three quarters of an inch or 6 ft 8 in; nobody reads an unreduced fraction off a tape by habit.
+    unreduced = Fraction(top, bottom).denominator != bottom
+    feet = Length.inches(top * 12 + bottom)
+    also = feet if unreduced and bottom < 12 and allows(feet, of) else None
+    return Heard(length, f"{_mixed(Fraction(top, bottom))} in", also)
+
+
+def _call_out(text: str, width: Kind, height: Kind) -> Heard | None:
+    """`2668`, `21068`, `2/6 x 6/8`: a leaf's width by its height (TRADE 2)."""
+    if text.isdigit() and 4 <= len(text) <= 6:
+        found = []
+        for cut in range(1, len(text)):
+            halves = (text[:cut], text[cut:])
+            if all(2 <= len(h) <= 3 and int(h[1:]) < 12 and str(int(h[1:])) == h[1:] for h in halves):
+                w, h = (Length.inches(int(half[0]) * 12 + int(half[1:])) for half in halves)
+                if allows(w, width) and allows(h, height) and h >= LOWEST_CALLED_OUT:
+                    found.append((w, h, [f"{half[0]} ft {half[1:]} in" for half in halves]))
+        if len(found) == 1:
+            w, h, words = found[0]
+            return Heard(w, " by ".join(words), None, h)
+    return None
+
+
+def _bare(number: Fraction, unit: Unit) -> Heard:
+    length = Length.inches(number) if unit == "in" else Length.mm(number)
+    return Heard(length, f"{exact_number(length, unit)} {unit}")
+
+
+def _clean(text: str) -> str:
+    if len(text) > LONGEST:
+        raise NotALength(f"{len(text)} characters is too long for a length", f"use at most {LONGEST}")
+    spaced = "".join(
+        f" {unicodedata.normalize('NFKC', c)}" if unicodedata.category(c) == "No" else c for c in text.translate(_SIGNS)
+    ).translate(_SIGNS)
+    return re.sub(r"\s+", " ", spaced).strip().lower()
+
+
+def _strength(text: str) -> tuple[str, int]:
+    """Split off a trailing + / strong or - / shy: half a tape mark over or under (TRADE 2)."""
+    for suffix, sign in (("strong", 1), ("shy", -1), ("+", 1), ("-", -1)):
+        if text.endswith(suffix) and len(text) > len(suffix):
+            return text[: -len(suffix)].rstrip(), sign
+    return text, 0
+
+
+def _two_readings(heard: Heard, kind_name: str, text: str, unit: Unit) -> Heard:
+    """Notice a leaf width whose inches and feet-inches readings both name a stock size (TRADE 2)."""
+    if kind_name != "leaf_width" or heard.also is not None or heard.height is not None:
+        return heard
+    inches = heard.length.in_inches()
+    digits = re.fullmatch(r"(\d)\s*[-/]?\s*(\d)", text)
+    if not digits or inches not in STOCK_WIDTHS_IN or (unit == "mm" and text.isdigit()):
+        return heard
+    feet, rest = int(digits[1]), int(digits[2])
+    other = feet * 12 + rest if text.isdigit() else feet * 10 + rest
+    if other in STOCK_WIDTHS_IN and other != inches:
+        return Heard(heard.length, heard.reading, Length.inches(other))
+    return heard
+
+
+def _parse(text: str, unit: Unit, kind_name: str) -> Heard | None:
+    if m := _METRIC.fullmatch(text):
+        length = Length.mm(Fraction(m["n"]) * _FACTOR[m["u"]])
+        return Heard(length, f"{exact_number(length, 'mm')} mm")
+    if (
+        kind_name == "leaf_width"
+        and unit == "in"
+        and (call := _call_out(text, KINDS["leaf_width"], KINDS["leaf_height"]))
+    ):
+        return call
+    if m := _BARE.fullmatch(text):
+        return _bare(Fraction(m["n"]), unit)
+    if (m := re.fullmatch(r"(\d+)\s*/\s*(\d+)", text)) and (heard := _slash(int(m[1]), int(m[2]), KINDS[kind_name])):
+        return heard
+    if m := _INCHES.fullmatch(text):
+        value = Fraction(m["w"] or m["whole"] or 0) + _fraction(m, "f") + _fraction(m, "g")
+        return Heard(Length.inches(value), f"{_mixed(value)} in")
+    if m := _FEET.fullmatch(text):
+        return Heard(*_feet(int(m["ft"]), Fraction(m["i"] or 0) + _fraction(m, "f")))
+    if m := _DASH.fullmatch(text):
+        inches = Fraction(m["i"])
+        if inches >= 12:
+            raise NotALength(
+                f"{m['i']} after the dash could be inches or part of one number",
+                f"write {m['ft']}' and inches below 12, or one number of inches",
+            )
+        return Heard(*_feet(int(m["ft"]), inches + _fraction(m, "f")))
+    return None
+
+
+def _absurd(heard: Heard, text: str, unit: Unit, of: Kind) -> NotALength:
+    """Refuse a value no such thing has, naming the likely meaning when the other unit makes sense of it."""
+    shown = exact_text(heard.length, unit)
+    span = f"between {exact_text(of.least, 'in')} and {exact_text(of.most, 'in')}"
+    if unit == "mm":
+        tape = Tape.of("mm")
+        span = f"between {show(of.least, tape, 'up').text} and {show(of.most, tape, 'down').text}"
+    if _BARE.fullmatch(text):
+        other = _bare(Fraction(text), OTHER[unit]).length
+        if allows(other, of):
+            return NotALength(f"{shown} cannot be {of.words}", f"did you mean {text} {OTHER[unit]}? Accepted: {span}")
+    return NotALength(f"{shown} cannot be {of.words}", f"accepted: {span}")
+
+
+def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> Heard:
+    """Read one length of a kind (a key of `limits.KINDS`) from tape text; a bare number is in `unit`.
+
+    `tape` gives the mark that "strong" and "shy" halve (the usual tape of the unit by default).
+    Raises NotALength, with the reason and what would be accepted.
+    """
+    of = KINDS[kind_name]
+    clean = _clean(text)
+    if not clean:
+        raise NotALength("nothing is written here", ACCEPTED[unit])
+    if clean.startswith("-"):
+        raise NotALength(f"{of.words} cannot be negative", ACCEPTED[unit])
+    if (
+        of.leaf_size
+        and (m := re.fullmatch(r"(.+?)\s*(?: x |(?<=[\d\"'])x(?=\d)|by)\s*(.+)", clean))
+        and kind_name == "leaf_width"
+    ):
+        width, height = read(m[1], unit, "leaf_width", tape), read(m[2], unit, "leaf_height", tape)
+        return Heard(width.length, f"{width.reading} by {height.reading}", None, height.length)
+    body, sign = _strength(clean)
+    heard = _parse(body, unit, kind_name)
+    if heard is None:
+        raise NotALength(f"“{text.strip()}” is not a length", ACCEPTED[unit])
+    if sign:
+        half = (tape or Tape.of(unit)).mark() * Fraction(sign, 2)
+        heard = Heard(heard.length + half, f"{heard.reading} {'strong' if sign > 0 else 'shy'}")
+    if not allows(heard.length, of):
+        if heard.also is not None and allows(heard.also, of):
+            return Heard(heard.also, f"{exact_text(heard.also, 'in')}")
+        raise _absurd(heard, body, unit, of)
+    return _two_readings(heard, kind_name, body, unit)

@@ -1,0 +1,122 @@
+"""Showing a length on the tape the crew reads (TRADE, opening paragraphs): one rounding, and what it moved."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+from math import ceil, floor
+from typing import Literal
+
+from jambo.core.quantities.length import NM_PER_IN, NM_PER_MM, Length
+
+Unit = Literal["in", "mm"]
+
+
+Rounding = Literal["up", "down", "nearest"]
+
+
+Moved = Literal["strong", "shy"]
+
+# The finest mark of each tape a crew may read, in its own unit.
+STEPS: dict[Unit, tuple[Fraction, ...]] = {
+    "in": (Fraction(1, 16), Fraction(1, 32)),
+    "mm": (Fraction(1), Fraction(1, 2)),
+}
+
+
+NM_PER: dict[Unit, int] = {"in": NM_PER_IN, "mm": NM_PER_MM}
+
+
+OTHER: dict[Unit, Unit] = {"in": "mm", "mm": "in"}
+
+
+@dataclass(frozen=True, slots=True)
+class Tape:
+    """The crew's tape: its unit and its finest mark in that unit."""
+
+    unit: Unit = "in"
+    step: Fraction = Fraction(1, 16)
+
+    @classmethod
+    def of(cls, unit: Unit) -> Tape:
+        """Give the usual tape of a unit: sixteenths, or whole millimetres."""
+        return cls(unit, STEPS[unit][0])
+
+    def mark(self) -> Length:
+        """Give the length of one finest mark."""
+        return Length.inches(self.step) if self.unit == "in" else Length.mm(self.step)
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """A length as read off the tape. `moved` says where the true length lies against the mark shown."""
+
+    digits: str
+    unit: Unit
+    value: Length
+    moved: Moved | None
+
+    @property
+    def text(self) -> str:
+        """The mark with its unit, in a form `notation.read` takes back: "82 1/2 in", "686 mm"."""
+        return f"{self.digits} {self.unit}"
+
+    @property
+    def spoken(self) -> str:
+        """The mark as one carpenter calls it to another, with "strong" or "shy"."""
+        return f"{self.text} {self.moved}" if self.moved else self.text
+
+
+def _digits(marks: int, tape: Tape) -> str:
+    """Write a whole number of tape marks in the tape's unit."""
+    sign, marks = ("-" if marks < 0 else ""), abs(marks)
+    value = marks * tape.step
+    whole, rest = divmod(value, 1)
+    if tape.unit == "mm":
+        return f"{sign}{whole}" + (".5" if rest else "")
+    if not rest:
+        return f"{sign}{whole}"
+    return f"{sign}{whole} {rest}" if whole else f"{sign}{rest}"
+
+
+@lru_cache(maxsize=100_000)
+def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Shown:
+    """Round a length once to the tape's mark (halves go up when rounding to nearest) and say what that moved."""
+    marks = Fraction(length.nm) * tape.step.denominator / (NM_PER[tape.unit] * tape.step.numerator)
+    if marks.denominator == 1:
+        return Shown(_digits(marks.numerator, tape), tape.unit, length, None)
+    at = ceil(marks) if rounding == "up" else floor(marks) if rounding == "down" else floor(marks + Fraction(1, 2))
+    moved: Moved = "strong" if marks > at else "shy"
+    return Shown(_digits(at, tape), tape.unit, tape.mark() * at, moved)
+
+
+def run_text(length: Length, tape: Tape) -> str:
+    """Write what many pieces come to end to end as it is bought, rounded up: whole feet, or tenths of a metre."""
+    if tape.unit == "in":
+        return f"{ceil(length.in_inches() / 12)} ft"
+    tenths = ceil(length.in_mm() / 100)
+    return f"{tenths // 10}.{tenths % 10} m"
+
+
+def plain_number(value: Fraction) -> str:
+    """Write an exact number so that it reads back exactly: a decimal when it ends, else a fraction."""
+    twos = fives = 0
+    rest = value.denominator
+    while rest % 2 == 0:
+        rest, twos = rest // 2, twos + 1
+    while rest % 5 == 0:
+        rest, fives = rest // 5, fives + 1
+    places = max(twos, fives)
+    if rest != 1 or places > 6:
+        return str(value)
+    scaled = value.numerator * 10**places // value.denominator
+    if not places:
+        return str(scaled)
+    sign, digits = ("-" if scaled < 0 else ""), str(abs(scaled)).rjust(places + 1, "0")
+    return f"{sign}{digits[:-places]}.{digits[-places:]}"
+
+
+def exact_number(length: Length, unit: Unit) -> str:
+    """Write a length exactly in a unit: inches as a fraction, millimetres as a decimal where it ends."""
+    return str(length.in_inches()) if unit == "in" else plain_number(length.in_mm())

@@ -1,0 +1,67 @@
+"""What the readings say by themselves, whatever hangs in the opening (TRADE 13)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from jambo.core.facts.readings import READ, Place, Survey
+from jambo.core.flags import Flag
+from jambo.core.quantities.figure import Figures, Known, Source, add, highest, value_of
+from jambo.core.quantities.millimetres import down
+from jambo.core.quantities.tape import Unit
+from jambo.core.survey.adjust import Adjustment, adjust
+from jambo.core.survey.judge import on_survey
+from jambo.core.survey.shape import Found
+
+THICKNESS: tuple[Place, ...] = (
+    "thickness_left_head",
+    "thickness_left_foot",
+    "thickness_right_head",
+    "thickness_right_foot",
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Surveyed:
+    """The readings made to agree, and what follows from them alone."""
+
+    adjustment: Adjustment | None
+    figures: Figures
+    flags: tuple[Flag, ...]
+
+    @property
+    def shape(self) -> Found | None:
+        """The shape the readings make; None while they make none."""
+        return self.adjustment.found if self.adjustment is not None else None
+
+
+def surveyed(survey: Survey, planned: Figures, habit: Unit) -> Surveyed:
+    """Make the readings agree.
+
+    Args:
+        survey: the readings that count.
+        planned: the figures of the opening as planned; its height stands in where no height was read.
+        habit: whose tape the readings were taken with.
+    """
+    adjusted = adjust(survey, value_of(planned["ro_height"]), habit)
+    made = wall_thickest(survey)
+    shape = adjusted.found if adjusted is not None else None
+    if shape is not None:
+        left, right = shape.left.proudest(shape.span, 1)[0], shape.right.proudest(shape.span, -1)[0]
+        least = add("found_least_width", Known("between_proudest", down(-right - left), READ))
+        made |= Figures.of([least])
+    return Surveyed(adjusted, made, tuple(on_survey(survey, adjusted)))
+
+
+def wall_thickest(survey: Survey) -> Figures:
+    """The thickest of the wall as measured at its corners: what the frame's depth must cover."""
+    read = [Known(r.place, r.value, Source("reading", r.path)) for r in survey.at(*THICKNESS)]
+    return Figures.of([highest("wall_thickest", *read)] if read else [])
+
+
+def lowest_header(shape: Found | None) -> Figures:
+    """The header at its lowest, over the floor at the left foot; none while no height was read."""
+    low = shape.lowest_header(0.0, shape.right.start) if shape is not None else None
+    if low is None:
+        return Figures()
+    return Figures.of([add("found_height", Known("header_lowest", down(low), READ))])

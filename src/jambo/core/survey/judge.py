@@ -1,0 +1,57 @@
+"""Judgements on the readings: what is missing, what cannot be right, whether the hole is as large as was planned (TRADE 13)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from jambo.core.facts.readings import PLACES, Survey
+from jambo.core.flags import Flag, Values
+from jambo.core.quantities.figure import Figures
+from jambo.core.survey.adjust import Adjustment
+from jambo.core.words.lists import listed
+
+ASSUMED = {
+    "lean_left": "the lean of the left {stud}", "lean_right": "the lean of the right {stud}",
+    "bow_left": "the bow of the left {stud}", "bow_right": "the bow of the right {stud}",
+    "floor": "the floor across the opening", "head_right": "the level of the {header}",
+}  # fmt: skip
+
+
+def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
+    """Readings that are missing, that cannot be right, or that contradict each other (TRADE 13)."""
+    if not survey.of("survey"):
+        return
+    widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
+    if not widths:
+        yield Flag("survey-no-width", {}, (), "survey")
+        return
+    if len(widths) == 1:
+        yield Flag("survey-one-width", {}, ("found_width_foot",), widths[0].path)
+    if adjusted is None:
+        return
+    if adjusted.contradicts:
+        yield Flag("survey-contradicts", {}, (), "survey")
+    for suspect in adjusted.suspects:
+        rows = [adjusted.adjusted[i] for i in suspect.indices]
+        names = [PLACES[row.reading.place].label for row in rows]
+        if len(rows) == 1:
+            values: Values = {"reading": names[0], "read": rows[0].reading.signed, "others": suspect.should_be[0]}
+            yield Flag("survey-suspect", values, (), rows[0].reading.path)
+            continue
+        extra = (
+            f"Take {PLACES[suspect.extra].label}: it tells them apart." if suspect.extra else "Take each of them again."
+        )
+        yield Flag("survey-suspects", {"readings": listed(names), "extra": extra}, (), rows[0].reading.path)
+    if adjusted.assumed:
+        names = [ASSUMED[name] for name in adjusted.assumed]
+        yield Flag("survey-assumed", {"what": listed(names)}, (), "survey")
+
+
+def on_found(figures: Figures) -> Iterator[Flag]:
+    """For what has no set plan: whether the hole found is as large as the rough opening planned."""
+    width, found = figures.value("ro_width"), figures.value("found_least_width")
+    if width is not None and found is not None and found < width:
+        yield Flag("found-narrower", {"short": width - found}, ("found_least_width", "ro_width"), "survey")
+    height, high = figures.value("ro_height"), figures.value("found_height")
+    if height is not None and high is not None and high < height:
+        yield Flag("found-lower", {"short": height - high}, ("found_height", "ro_height"), "survey")

@@ -1,0 +1,1 @@
+"""The crew's words."""

@@ -1,1 +1,0 @@
-"""Open formats in and out."""

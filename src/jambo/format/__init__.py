@@ -1,0 +1,1 @@
+"""The open formats in and out."""

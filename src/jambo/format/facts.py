@@ -1,0 +1,194 @@
+"""From a document to exact facts: lengths are read in the document's unit, and what cannot be is a field error."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from fractions import Fraction
+from typing import Any
+
+from jambo.core.facts.casing import Casing
+from jambo.core.facts.floors import Floors
+from jambo.core.facts.frame import FrameFacts
+from jambo.core.facts.hardware import Lockset
+from jambo.core.facts.leaf import Handing, Leaf
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.placing import Header, Placing
+from jambo.core.facts.setting import Delivered, Setting
+from jambo.core.facts.wall import Wall
+from jambo.core.frames.registry import FRAMES
+from jambo.core.kinds.registry import KINDS
+from jambo.core.quantities import limits
+from jambo.core.quantities.figure import Fact, Known, Missing, Source, value_of
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import ACCEPTED, Heard, NotALength, exact_text, read
+from jambo.core.quantities.tape import STEPS, Tape, Unit
+from jambo.core.rules import LEVELS, RULES, HouseRules
+from jambo.format import document as doc
+from jambo.format.floor_facts import stack_of
+from jambo.format.found_facts import cuts_of, survey_of
+from jambo.format.kind_facts import own_facts
+from jambo.format.problems import FieldError, Refused
+from jambo.format.reader import Reader, known, mass_of
+from jambo.format.wall_facts import cut_in_of, wall_of
+
+
+@dataclass(frozen=True, slots=True)
+class Facts:
+    """What the core needs to solve one opening, and what was heard in each length, by path."""
+
+    opening: Opening
+    wall: Wall
+    rules: HouseRules
+    tape: Tape
+    heard: Mapping[str, Heard] = field(default_factory=dict)
+
+
+def _rules(document: doc.Document, reader: Reader) -> HouseRules:
+    levels = {"crew": document.rules.crew, "job": document.rules.job, "opening": document.opening.rules}
+    settled: dict[Any, dict[str, Length]] = {}
+    for level in LEVELS:
+        path = "opening.rules" if level == "opening" else f"rules.{level}"
+        said = levels[level].model_fields_set
+        for name in (rule for rule in RULES if rule in said):
+            fact = reader.length(levels[level], name, path, name)
+            if isinstance(fact, Known):
+                settled.setdefault(level, {})[name] = fact.value
+    rules = HouseRules(document.unit, settled)
+    tip, butt = rules.known("shim_tip"), rules.known("shim_butt")
+    if butt.value <= tip.value:
+        thin = exact_text(tip.value, reader.unit)
+        reader.refuse(butt.source.path, "a shim is thicker at its butt than at its tip", f"more than {thin}, its tip")
+    return rules
+
+
+def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
+    path = f"opening.door.leaves[{index}]"
+    who = "other_leaf" if index else "leaf"
+    width = reader.length(leaf, "width", path, f"{who}_width")
+    height = reader.length(leaf, "height", path, f"{who}_height")
+    heard = reader.heard.get(f"{path}.width")
+    if heard and heard.height is not None:
+        if isinstance(height, Missing):
+            height = Known(f"{who}_height", heard.height, Source("given", f"{path}.width"))
+            reader.heard[f"{path}.height"] = Heard(heard.height, "call-out in the width")
+        elif height.value != heard.height:
+            said = exact_text(heard.height, reader.unit)
+            reader.refuse(f"{path}.height", f"the call-out in the width says {said}", f"leave it out or write {said}")
+    thickness = reader.length(leaf, "thickness", path, f"{who}_thickness")
+    return Leaf(width, height, thickness, heard.also if heard else None)
+
+
+def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
+    """Refuse facts that cannot stand together, naming the field."""
+
+    def over(path: str, fact: Fact, limit: Fact, reason: str, accepted: str) -> None:
+        most, value = value_of(limit), value_of(fact)
+        if most is not None and value is not None and value > most:
+            shown = exact_text(most, reader.unit)
+            reader.refuse(path, f"{exact_text(value, reader.unit)} {reason} ({shown})", f"{accepted} {shown}")
+
+    tallest = wall.height
+    if wall.height_right is not None and (value_of(wall.height) or wall.height_right.value) < wall.height_right.value:
+        tallest = wall.height_right
+    for i, leaf in enumerate(opening.leaves):
+        path = f"opening.door.leaves[{i}]"
+        over(f"{path}.width", leaf.width, wall.length, "is wider than the wall is long", "a leaf narrower than")
+        over(f"{path}.height", leaf.height, tallest, "is taller than the wall", "a leaf lower than")
+        first = value_of(opening.leaves[0].height)
+        if i and opening.pair and first is not None and value_of(leaf.height) not in (None, first):
+            reader.refuse(f"{path}.height", "the two leaves of a pair are one height", exact_text(first, reader.unit))
+    over("opening.header.depth", opening.header.depth, tallest, "is deeper than the wall is high", "less than")
+    over("opening.position.distance", opening.placing.distance, wall.length, "is past the end of the wall", "at most")
+
+
+def tape_of(show: doc.Show, unit: Unit) -> Tape:
+    """Give the tape a document asks to be shown in; its usual step unless a step of that unit is named."""
+    shown = show.unit or unit
+    steps = STEPS[shown]
+    step = Fraction(show.step) if show.step else steps[0]
+    return Tape(shown, step if step in steps else steps[0])
+
+
+def facts_of(document: doc.Document) -> Facts:
+    """Read a document. Raises Refused with every field that cannot be read or cannot be."""
+    shown = tape_of(document.show, document.unit)
+    tape = shown if shown.unit == document.unit else Tape.of(document.unit)
+    reader = Reader(document.unit, tape)
+    rules = _rules(document, reader)
+    wall = wall_of(document.wall, document.beside, rules, reader)
+    opening = KINDS[document.opening.door.kind].with_wall(_opening(document, rules, tape, reader), wall)
+    _cannot_be(opening, wall, reader)
+    if reader.errors:
+        raise Refused(reader.errors)
+    return Facts(opening, wall, rules, shown, reader.heard)
+
+
+def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Reader) -> Opening:
+    """Read what is said of the opening itself."""
+    said, door = document.opening, document.opening.door
+    kind = KINDS[door.kind]
+    leaves = tuple(_leaf(leaf, i, reader) for i, leaf in enumerate(door.leaves))
+    frame = reader.facts(FrameFacts, said.frame, "opening.frame", rules)
+    casing = reader.facts(Casing, said.casing, "opening.casing", rules)
+    slab_at = known(reader, document.show, "slab_at", "show", "slab_slid")
+    cut_in = cut_in_of(said.cut_in, rules, reader)
+    return Opening(
+        leaves=leaves,
+        handing=Handing(door.hinge_side, door.opens_to, door.outside),
+        frame=FRAMES[said.frame.kind].frame(FrameFacts(**frame), rules),
+        floors=_floors(document, reader),
+        school=said.school
+        or said.rules.school
+        or document.rules.job.school
+        or document.rules.crew.school
+        or "build_up",
+        add_from=said.add_from,
+        header=Header(**reader.facts(Header, said.header, "opening.header", rules)),
+        placing=Placing(**reader.facts(Placing, said.position, "opening.position", rules)),
+        casing=Casing(**casing) if casing["width"] is not None else None,
+        kind=door.kind,
+        pair=kind.pair(leaves),
+        own=own_facts(door, rules, reader),
+        slides_to=door.slides_to,
+        leads_to=door.leads_to,
+        mass=mass_of(door.mass, "opening.door.mass", reader),
+        glass=door.glass,
+        fire_rated=door.fire_rated,
+        delivered_hand=door.delivered_hand,
+        lockset=Lockset(**reader.facts(Lockset, door.hardware, "opening.door.hardware", rules)),
+        finished_width=reader.length(door, "opening_width", "opening.door", "finished_opening_width"),
+        finished_height=reader.length(door, "opening_height", "opening.door", "finished_opening_height"),
+        slab_at=slab_at.value if slab_at else None,
+        unit=Delivered(**reader.facts(Delivered, said.unit, "opening.unit", rules)),
+        setting=Setting(**reader.facts(Setting, said.setting, "opening.setting", rules)),
+        head_line=known(reader, said, "head_line", "opening", "head_line"),
+        head_gain=said.head_gain,
+        cut_in=cut_in if said.cut_in.asked and document.wall.existing else None,
+        survey=survey_of(document.survey, reader),
+        cuts=cuts_of(document.cuts, reader),
+        tape=tape,
+    )
+
+
+def _floors(document: doc.Document, reader: Reader) -> Floors:
+    said, own = document.opening.floors, document.floors
+    strip = reader.length(said, "strip", "opening.floors", "strip")
+    return Floors(
+        stack_of("A", said.a, said.a_from, own, reader),
+        stack_of("B", said.b, said.b_from, own, reader),
+        said.under or document.opening.door.opens_to,
+        strip if isinstance(strip, Known) else None,
+    )
+
+
+def heard_length(text: str, unit: Unit, kind: str) -> Heard:
+    """Read one piece of tape text for a form field. Raises Refused (path "text") when it is not a usable length."""
+    if kind not in limits.KINDS:
+        raise Refused(
+            [FieldError("kind", f"{kind[:40]!r} is no kind of length", "accepted: " + ", ".join(limits.KINDS))]
+        )
+    try:
+        return read(text, unit, kind)
+    except NotALength as error:
+        raise Refused([FieldError("text", error.reason, error.accepted or ACCEPTED[unit])]) from None

@@ -1,0 +1,117 @@
+"""Reads the lengths of one document: what was heard in each, and every field that cannot be read."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import fields
+from fractions import Fraction
+from functools import cache
+from typing import Any
+
+from pydantic import BaseModel
+
+from jambo.core.facts.declared import lengths_of
+from jambo.core.quantities.figure import Fact, Known, Missing, Source
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.limits import KINDS, allows
+from jambo.core.quantities.mass import ACCEPTED as MASS_ACCEPTED
+from jambo.core.quantities.mass import Mass, read_mass
+from jambo.core.quantities.notation import Heard, NotALength, exact_text, read
+from jambo.core.quantities.tape import Tape, Unit
+from jambo.core.rules import HouseRules
+from jambo.format.declared import ExactLength, Of
+from jambo.format.problems import FieldError
+
+# Checked before any arithmetic: an exponent of seven digits is 98 bytes to send and hours to work out.
+_PLAIN = re.compile(r"-?\d{1,20}(?:\.\d{0,20})?|-?\d{1,20}/0*[1-9]\d{0,19}", re.ASCII)
+
+
+@cache
+def _kind_of(model: type[BaseModel], name: str) -> str:
+    return next(m.kind for m in model.model_fields[name].metadata if isinstance(m, Of))
+
+
+def _exact(value: ExactLength, kind: str) -> Heard:
+    of = KINDS[kind]
+    # repr of a JSON number is what its writer wrote, so 82.1 is exactly 821/10
+    text = value.value if isinstance(value.value, str) else repr(value.value)
+    if not _PLAIN.fullmatch(text):
+        raise NotALength(f"{text[:40]!r} is not a number", 'write "165/2", "82.5" or 82.5')
+    number = Fraction(text)
+    if number.denominator > 10**9 or abs(number) > 10**9:
+        raise NotALength("the number is finer or larger than any tape", 'write "165/2", "82.5" or 82.5')
+    length = Length.inches(number) if value.unit == "in" else Length.mm(number)
+    if not allows(length, of):
+        span = f"between {exact_text(of.least, value.unit)} and {exact_text(of.most, value.unit)}"
+        raise NotALength(f"{exact_text(length, value.unit)} cannot be {of.words}", f"accepted: {span}")
+    return Heard(length, exact_text(length, value.unit))
+
+
+class Reader:
+    """Reads the lengths of one document and gathers what was heard and what is wrong."""
+
+    def __init__(self, unit: Unit, tape: Tape) -> None:
+        self.unit = unit
+        self.tape = tape
+        self.heard: dict[str, Heard] = {}
+        self.errors: list[FieldError] = []
+
+    def length(self, model: BaseModel, name: str, path: str, fact: str, allowance: str | None = None) -> Fact:
+        """Read one length field. A field left out or emptied is missing; a wrong one is missing and an error."""
+        where = f"{path}.{name}"
+        written: Any = getattr(model, name)
+        if written is None or written == "":
+            return Missing(fact, where)
+        kind = _kind_of(type(model), name)
+        try:
+            heard = read(written, self.unit, kind, self.tape) if isinstance(written, str) else _exact(written, kind)
+        except NotALength as error:
+            self.errors.append(FieldError(where, error.reason, error.accepted))
+            return Missing(fact, where)
+        self.heard[where] = heard
+        source = Source("given", where) if allowance is None else Source("allowance", where, allowance)
+        return Known(fact, heard.length, source)
+
+    def facts(self, part: type[Any], model: BaseModel, path: str, rules: HouseRules) -> dict[str, Any]:
+        """Read what a part of the document says of a dataclass of facts, ready to make it.
+
+        Args:
+            part: the dataclass; its declared lengths are read, what else the model has under the same name is taken over.
+            model: the part of the document.
+            path: where it stands in the document.
+            rules: the house rules that stand in for lengths nobody said.
+        """
+        declared = lengths_of(part)
+        said: dict[str, Any] = {}
+        for key in (field.name for field in fields(part)):
+            if key in declared:
+                fact = self.length(model, key, path, declared[key].name)
+                rule = declared[key].rule
+                if isinstance(fact, Missing) and not declared[key].required:
+                    said[key] = rules.known(rule) if rule else None
+                else:
+                    said[key] = fact
+            elif isinstance(value := getattr(model, key, None), (str, int)):
+                said[key] = value
+        return said
+
+    def refuse(self, path: str, reason: str, accepted: str) -> None:
+        """Note a fact that cannot be."""
+        self.errors.append(FieldError(path, reason, accepted))
+
+
+def known(reader: Reader, model: BaseModel, name: str, path: str, fact: str) -> Known | None:
+    """Read a length, or None while it is not there or cannot be read."""
+    found = reader.length(model, name, path, fact)
+    return found if isinstance(found, Known) else None
+
+
+def mass_of(text: str | None, path: str, reader: Reader) -> Mass | None:
+    """Read a weight, or None while it is not there or cannot be read."""
+    if not text:
+        return None
+    try:
+        return read_mass(text, reader.unit)
+    except ValueError as error:
+        reader.refuse(path, str(error), MASS_ACCEPTED)
+        return None

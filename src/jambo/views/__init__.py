@@ -1,0 +1,1 @@
+"""What a screen or a sheet shows."""

@@ -1,0 +1,59 @@
+"""The answer to one opening, whatever happens: a fault in working it out is told as a stop, and stays with that opening."""
+
+from __future__ import annotations
+
+import logging
+
+from jambo.core.facts.leaf import hands
+from jambo.core.flags import Flag
+from jambo.core.framing.plate import Plate
+from jambo.core.kinds.kind import AsFound, stages_of
+from jambo.core.kinds.registry import kind_of
+from jambo.core.quantities.figure import Figures, Waiting
+from jambo.core.solve import Result, solve
+from jambo.format.document import Document
+from jambo.format.facts import Facts, facts_of
+from jambo.format.problems import Refused
+
+_LOG = logging.getLogger("jambo.answers")
+
+
+FAILED = Flag("not-worked-out", {})
+
+
+def readable(document: Document | None) -> Facts | None:
+    """Give a document's facts; None for one that is none or whose facts cannot be."""
+    try:
+        return facts_of(document) if document is not None else None
+    except Refused:
+        return None
+
+
+def worked_out(facts: Facts) -> Result:
+    """Solve an opening. Never raises: what cannot be worked out is a result without figures that says so."""
+    try:
+        return solve(facts.opening, facts.wall, facts.rules)
+    except Exception:  # whatever it is, the rest of the job goes on without this opening
+        _LOG.exception("an opening could not be worked out")
+        return without_answer(facts)
+
+
+def without_answer(facts: Facts) -> Result:
+    """Give the result of an opening that could not be worked out: no figure, and a stop that says what to do."""
+    nowhere = Waiting("mark_ro_near", ()), Waiting("mark_ro_far", ())
+    return Result(
+        stages=stages_of(kind_of(facts.opening), facts.opening, facts.wall.existing and facts.opening.cut_in is None),
+        figures=Figures(),
+        flags=(FAILED,),
+        missing=(),
+        hands=hands(facts.opening.handing),
+        plate=Plate((), (), *nowhere, None, None),
+        pole=(),
+        pieces=(),
+        hardware=(),
+        shapes=(),
+        steps=(),
+        drawings=(),
+        track=None,
+        found=AsFound(),
+    )

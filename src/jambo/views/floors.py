@@ -1,0 +1,204 @@
+"""The floors of a job as JSON gives them: who uses each, what waits on it, and what changes for whom when one changes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from typing_extensions import TypedDict
+
+from jambo.core.framing.floors import stack_height
+from jambo.core.framing.refloor import Moved, refloored
+from jambo.core.quantities.figure import Figure, Waiting, value_of
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import entry
+from jambo.core.quantities.tape import Tape, Unit
+from jambo.core.record import on_cuts
+from jambo.core.solve import Result
+from jambo.core.words.lists import Region
+from jambo.format.document import Document, JobFloors, Opening
+from jambo.format.facts import Facts, facts_of
+from jambo.format.problems import Refused
+from jambo.views.answers import worked_out
+from jambo.views.opening import FlagOut, LengthOut, flag_out, label, length_out
+
+SIDES = ("a", "b")
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """An opening of the job: id, name, room, its document, and how far it is built (framed, set, signed)."""
+
+    id: int
+    name: str
+    room: str
+    document: Document
+    done: tuple[str, ...] = ()
+
+
+class UserOut(TypedDict):
+    """An opening that stands on a floor: the sides it has it on, and the cut figures and heights that wait on the floor."""
+
+    id: int
+    name: str
+    room: str
+    sides: list[str]
+    waits: list[str]
+
+
+class FloorOut(TypedDict):
+    """A floor of the job: how thick it is (None while a layer has no thickness), its allowances, and who uses it."""
+
+    key: str
+    thick: LengthOut | None
+    allowances: list[str]
+    used_by: list[UserOut]
+
+
+class FloorsOut(TypedDict):
+    """The floors of a job, the openings with a floor of their own that is not settled, and those nobody has said."""
+
+    floors: list[FloorOut]
+    own: list[UserOut]
+    unsaid: list[UserOut]
+
+
+class MovedOut(TypedDict):
+    """A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been."""
+
+    name: str
+    label: str
+    before: LengthOut | None
+    after: LengthOut | None
+    cut: bool
+    was_cut: bool
+
+
+class ChangeOut(TypedDict):
+    """What a change of floors does to one opening. Without a figure that moves it only uses a floor that changed."""
+
+    id: int
+    name: str
+    room: str
+    done: list[str]
+    moved: list[MovedOut]
+    flags: list[FlagOut]
+    refused: str
+
+
+def uses(opening: Opening, keys: Iterable[str]) -> list[str]:
+    """The sides on which an opening has one of these floors."""
+    wanted = set(keys)
+    return [s.upper() for s in SIDES if getattr(opening.floors, f"{s}_from") in wanted]
+
+
+def changed(before: JobFloors, after: JobFloors) -> set[str]:
+    """The keys of floors whose layers are not the same; a new name changes no figure."""
+    was, now = ({f.key: f.layers for f in floors} for floors in (before, after))
+    return {key for key in was.keys() | now.keys() if was.get(key) != now.get(key)}
+
+
+def _solved(document: Document) -> tuple[Facts, Result] | None:
+    try:
+        facts = facts_of(document)
+    except Refused:
+        return None
+    return facts, worked_out(facts)
+
+
+def _waits(result: Result, words: Region) -> list[str]:
+    """What of an opening stands on an allowance or on nothing: the pieces to cut, and the opening's height."""
+    names = dict.fromkeys(("ro_height", *(p.length.name for p in result.pieces)))
+    found = []
+    for name in names:
+        figure = result.figures.get(name)
+        on_floor = isinstance(figure, Waiting) and any("floors" in m.path for m in figure.on)
+        if on_floor or (isinstance(figure, Figure) and figure.allowances):
+            found.append(label(name, words))
+    return found
+
+
+def floors_out(floors: JobFloors, asked: Sequence[Asked], unit: Unit, tape: Tape, words: Region) -> FloorsOut:
+    """Say of every floor who uses it and what waits on it."""
+    solved = [(one, _solved(one.document)) for one in asked]
+    waits = {one.id: _waits(found[1], words) if found else [] for one, found in solved}
+
+    def user(one: Asked, sides: list[str], waiting: bool = True) -> UserOut:
+        told = waits[one.id] if waiting else []
+        return {"id": one.id, "name": one.name, "room": one.room, "sides": sides, "waits": told}
+
+    rows: list[FloorOut] = []
+    for floor in floors:
+        open_ = any(layer.allowance is not None or layer.thickness in (None, "") for layer in floor.layers)
+        thick = _thick(floors, floor.key, unit)
+        users = [user(one, sides, open_) for one in asked if (sides := uses(one.document.opening, [floor.key]))]
+        rows.append(
+            {
+                "key": floor.key,
+                "thick": length_out(thick, tape) if thick is not None else None,
+                "allowances": [x.allowance or "not chosen yet" for x in floor.layers if x.allowance is not None],
+                "used_by": users,
+            }
+        )
+    own, unsaid = [], []
+    for one in asked:
+        said = one.document.opening.floors
+        free = [s for s in SIDES if getattr(said, f"{s}_from") is None]
+        missing = [s.upper() for s in free if getattr(said, s) is None]
+        guessed = [s.upper() for s in free if any(x.allowance is not None for x in getattr(said, s) or ())]
+        if missing:
+            unsaid.append(user(one, missing))
+        if guessed:
+            own.append(user(one, guessed))
+    return {"floors": rows, "own": own, "unsaid": unsaid}
+
+
+def _thick(floors: JobFloors, key: str, unit: Unit) -> Length | None:
+    """How thick a floor is, read the way an opening on it reads it; None while a layer has no thickness."""
+    opening = Opening.model_validate({"floors": {"a_from": key}})
+    try:
+        facts = facts_of(Document(unit=unit, floors=floors, opening=opening))
+    except Refused:
+        return None
+    return value_of(stack_height(facts.opening.floors.a))
+
+
+def _cut_names(result: Result) -> set[str]:
+    return {p.length.name for p in result.pieces}
+
+
+def _moved_out(moved: Moved, cut: set[str], was_cut: set[str], tape: Tape, words: Region) -> MovedOut:
+    rounding = entry(moved.name).rounding
+    before, after = (length_out(v, tape, rounding) if v is not None else None for v in (moved.before, moved.after))
+    return {
+        "name": moved.name, "label": label(moved.name, words), "before": before, "after": after,
+        "cut": moved.name in cut, "was_cut": moved.name in was_cut,
+    }  # fmt: skip
+
+
+def changes(before: JobFloors, after: JobFloors, asked: Sequence[Asked], tape: Tape, words: Region) -> list[ChangeOut]:
+    """What changes for whom between two states of a job's floors: every opening that uses a floor that changed."""
+    keys = changed(before, after)
+    found: list[ChangeOut] = []
+    for one in asked:
+        if not uses(one.document.opening, keys):
+            continue
+        row: ChangeOut = {
+            "id": one.id, "name": one.name, "room": one.room, "done": list(one.done), "moved": [], "flags": [], "refused": "",
+        }  # fmt: skip
+        found.append(row)
+        was = _solved(one.document.model_copy(update={"floors": before}))
+        try:
+            facts = facts_of(one.document.model_copy(update={"floors": after}))
+        except Refused as refused:
+            row["refused"] = "; ".join(e.reason for e in refused.errors)
+            continue
+        if was is None:
+            continue
+        now = worked_out(facts)
+        result = refloored(was[1].figures, now.figures, facts.opening, facts.rules, one.done)
+        cut, was_cut = _cut_names(was[1]) | _cut_names(now), {c.figure for c in facts.opening.cuts}
+        row["moved"] = [_moved_out(m, cut, was_cut, tape, words) for m in result.moved]
+        flags = (*result.flags, *on_cuts(facts.opening.cuts, now.figures, facts.opening.tape))
+        row["flags"] = [flag_out(f, tape, words) for f in flags]
+    return found

@@ -1,0 +1,418 @@
+"""What was found, set and hung, as JSON gives it: readings against each other, the slot, stations, drift, sweep, moves."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Any
+
+from typing_extensions import TypedDict
+
+from jambo.core.facts.readings import PLACES, SIGN, Reading
+from jambo.core.hanging.hang import Check, Hang
+from jambo.core.kinds.kind import AsFound
+from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.millimetres import as_length
+from jambo.core.quantities.tape import Tape, show
+from jambo.core.setting.plan import TOUCHES, SetPlan
+from jambo.core.setting.stations import Station, station_label
+from jambo.core.survey.adjust import Adjusted, Adjustment
+from jambo.core.survey.shape import Face, Found
+from jambo.core.words.lists import WORDS, Region, fill
+from jambo.format.facts import Facts
+
+CURVE = 24  # points a face is drawn with; the figures come from the exact curve
+
+
+class ReadingOut(TypedDict):
+    """A reading in words: what was read, what all together say, how far it is off them."""
+
+    index: int
+    place: str
+    label: str
+    read: str
+    fitted: str | None
+    off: str | None
+    suspect: bool
+    alone: bool
+
+
+class AskOut(TypedDict):
+    """A place that can be read, in the order of the round."""
+
+    place: str
+    label: str
+    how: str
+    written: str
+    kind: str
+    ways: list[str]
+    phase: str
+    needs_at: bool
+    round: bool
+    read: bool
+
+
+class FaceOut(TypedDict):
+    """A stud's face from foot to head as x, y points in millimetres; `a` and `b` its edges on sides A and B."""
+
+    a: list[float]
+    b: list[float]
+
+
+class FoundOut(TypedDict):
+    """The shape as found, from side A: faces, header and floor, in millimetres from the left foot."""
+
+    left: FaceOut
+    right: FaceOut
+    header: list[float]
+    floor: list[float]
+    height: float
+
+
+class StationOut(TypedDict):
+    """A place to shim: the gap there and what goes in, in words, and from which side."""
+
+    name: str
+    label: str
+    side: str
+    y: float
+    up: str
+    figure: str
+    gap_mm: float
+    pack: str
+    pieces: int
+    enter: str
+
+
+class StockFitOut(TypedDict):
+    """A stock leaf against this hole."""
+
+    leaf: str
+    room: str
+    head: str | None
+    verdict: str
+
+
+class BlockOut(TypedDict):
+    """A block on the hinge stud: its figure and how high up it goes."""
+
+    figure: str
+    up: str
+
+
+class SetOut(TypedDict):
+    """Where the frame stands: the slot, the stations in nailing order, and the stock that would go in."""
+
+    verdict: str
+    said: str
+    hinge: FaceOut
+    strike: FaceOut
+    x: float
+    tilt: float
+    outside: float
+    height: float
+    low: float
+    high: float
+    low_at: float
+    high_at: float
+    stations: list[StationOut]
+    blocks: list[BlockOut]
+    pieces: int
+    stock: list[StockFitOut]
+    frames: list[StockFitOut]
+
+
+class LetOut(TypedDict):
+    """The leaf let go at an angle."""
+
+    angle: int
+    does: str
+
+
+class HangOut(TypedDict):
+    """How the leaf hangs: what it does let go, and the clearance over its swing as angle, millimetres pairs."""
+
+    lets: list[LetOut]
+    said: str
+    measured: bool
+    curve: list[float]
+    opens: int
+    least_angle: float | None
+    wanted: float
+
+
+class GapOut(TypedDict):
+    """A gap read after setting, what it should be, and what the moves make of it."""
+
+    place: str
+    label: str
+    read: str
+    target: str
+    good: bool
+    after: str
+
+
+class CheckOut(TypedDict):
+    """The check after setting: gaps, moves in work words, and whether it can be signed off."""
+
+    gaps: list[GapOut]
+    unread: list[str]
+    moves: list[str]
+    missed: list[str]
+    done: bool
+
+
+class AsFoundOut(TypedDict):
+    """Everything that follows from the readings."""
+
+    asks: list[AskOut]
+    readings: list[ReadingOut]
+    next: str | None
+    contradicts: bool
+    shape: FoundOut | None
+    set: SetOut | None
+    hang: HangOut | None
+    check: CheckOut | None
+
+
+WAYS = {
+    "opening": "into the opening", "away": "away from it", "A": "to side A", "B": "to side B", "left": "left end high",
+    "right": "right end high", "up": "rises away from the wall", "down": "falls away from the wall", "strike": "toward the {strike}",
+    "hinge": "toward the hinge {stud}", "swing": "toward the swing", "closed": "away from the swing",
+}  # fmt: skip
+
+
+def _said(length: Length, tape: Tape) -> str:
+    return show(length, tape).spoken
+
+
+def _fine(tape: Tape) -> Tape:
+    """Half the crew's finest mark: what gaps and residuals are worth telling to."""
+    return Tape(tape.unit, min(tape.step, Fraction(1, 32) if tape.unit == "in" else Fraction(1, 2)))
+
+
+def reading_words(reading: Reading, tape: Tape, words: Region, value: Length | None = None) -> str:
+    """A reading (or another value for it) as one carpenter calls it to another."""
+    amount = reading.signed if value is None else value
+    ways = PLACES[reading.place].ways
+    text = show(size(amount), _fine(tape)).text if value is not None else _said(size(amount), _fine(tape))
+    if reading.over is not None:
+        text += f" over {_said(reading.over, tape)}"
+    if ways and amount != ZERO:
+        way = next(w for w in ways if SIGN.get(w, 1) == (1 if amount > ZERO else -1))
+        text += ", " + WAYS[way].format(**WORDS[words])
+    if reading.at is not None:
+        text += f" at {_said(reading.at, tape)}"
+    return text
+
+
+def _face(face: Face, height: float) -> FaceOut:
+    ys = [height * n / CURVE for n in range(CURVE + 1)]
+    edges: FaceOut = {"a": [], "b": []}
+    for y in ys:
+        middle, twist = face.middle(y), face.twisted(y)
+        edges["a"] += [round(middle + twist / 2, 3), round(y, 3)]
+        edges["b"] += [round(middle - twist / 2, 3), round(y, 3)]
+    return edges
+
+
+def _shape(found: Found) -> FoundOut:
+    wide = found.right.start
+    height = min(h for h in (found.header_left, found.header_right, found.span) if h is not None)
+    left, right = found.header_left or found.span, found.header_right or found.span
+    right_face = _face(found.right, height)
+    # the right face's twist opens the other way
+    return {
+        "left": _face(found.left, height),
+        "right": {"a": right_face["b"], "b": right_face["a"]},
+        "header": [
+            0.0,
+            round(left, 3),
+            wide / 2,
+            round((left + right) / 2 + found.sag, 3),
+            round(wide, 3),
+            round(right, 3),
+        ],
+        "floor": [0.0, 0.0, round(wide, 3), round(found.floor_right, 3)],
+        "height": round(height, 3),
+    }
+
+
+def _row(
+    i: int, reading: Reading, by: Adjusted | None, suspect: tuple[int, ...], tape: Tape, words: Region
+) -> ReadingOut:
+    fine = _fine(tape)
+    checked = by is not None and by.sigmas is not None
+    return {
+        "index": i,
+        "place": reading.place,
+        "label": fill(PLACES[reading.place].label, words),
+        "read": reading_words(reading, tape, words),
+        "fitted": reading_words(reading, tape, words, by.fitted) if by is not None and checked else None,
+        "off": show(size(by.off), fine).text if by is not None and checked else None,
+        "suspect": bool(suspect),
+        "alone": len(suspect) == 1,
+    }
+
+
+def _readings(adjustment: Adjustment | None, facts: Facts, words: Region) -> list[ReadingOut]:
+    by = {a.reading.path: (n, a) for n, a in enumerate(adjustment.adjusted)} if adjustment else {}
+    guilty = {n: s.indices for s in (adjustment.suspects if adjustment else ()) for n in s.indices}
+    rows = []
+    for i, reading in enumerate(facts.opening.survey.readings):
+        n, adjusted = by.get(reading.path, (-1, None))
+        rows.append(_row(i, reading, adjusted, guilty.get(n, ()), facts.tape, words))
+    return rows
+
+
+def _pack(station: Station, tape: Tape, words: Region) -> str:
+    """What goes in, in work words."""
+    pack, fine = station.pack, _fine(tape)
+    if station.gap < -TOUCHES:
+        return fill("the {stud} stands in its way", words).lower()
+    if pack.block:
+        return fill("a block on the {stud} first: wider than {shim}s fill", words).lower()
+    if pack.pieces == 0:
+        return "touches: nothing"
+    parts = []
+    if pack.flats:
+        sizes = [_said(f, fine) for f in pack.flats]
+        parts.append("flat " + " + ".join(sizes))
+    if pack.pair is not None:
+        parts.append(fill("a pair of {shim}s, tips ", words).lower() + f"{_said(pack.pair, tape)} past each other")
+    if pack.single:
+        parts.append(fill("one {shim}'s thin end", words).lower())
+    if pack.wedge:
+        count = {1: "one more", 2: "two more"}[pack.wedge] if parts else {1: "one", 2: "two"}[pack.wedge]
+        parts.append(f"{count} from side {station.enter}, thick end there")
+    return " and ".join(parts)
+
+
+def _station(station: Station, tape: Tape, words: Region) -> StationOut:
+    place = station.place
+    return {
+        "name": place.name,
+        "label": fill(station_label(place.name), words),
+        "side": place.side,
+        "y": round(place.y, 3),
+        "up": show(as_length(place.y), tape).text,
+        "figure": f"gap_{place.name}",
+        "gap_mm": float(station.gap.nm) / 1e6,
+        "pack": _pack(station, tape, words),
+        "pieces": station.pack.pieces,
+        "enter": station.enter,
+    }
+
+
+VERDICTS = {"fits": "It fits", "work": "It fits with work", "no": "It does not fit"}
+
+
+def _set(plan: SetPlan, facts: Facts, words: Region, partly: bool) -> SetOut:
+    tape, height = facts.tape, plan.stand.height
+    strike = _face(plan.strike, height)
+    return {
+        "verdict": plan.verdict,
+        "said": VERDICTS[plan.verdict] + (", as far as it was read." if partly else "."),
+        "hinge": _face(plan.hinge, height),
+        "strike": {"a": strike["b"], "b": strike["a"]},
+        "x": plan.stand.x, "tilt": plan.stand.tilt, "outside": plan.stand.outside, "height": height,
+        "low": plan.room.low, "high": plan.room.high, "low_at": plan.room.low_at, "high_at": plan.room.high_at,
+        "stations": [_station(s, tape, words) for s in plan.stations],
+        "blocks": [{"figure": name, "up": show(as_length(y), tape).text} for name, y in plan.blocks],
+        "frames": [
+            {
+                "leaf": show(f.thickness, tape).text,
+                "room": show(f.room, tape, "down").text,
+                "head": None,
+                "verdict": f.verdict,
+            }
+            for f in plan.frames
+        ],
+        "pieces": plan.pieces,
+        "stock": [
+            {
+                "leaf": f"{show(s.width, tape).digits} × {show(s.height, tape).digits} {tape.unit}",
+                "room": show(s.room, tape, "down").text,
+                "head": show(s.head, tape, "down").text if s.head is not None else None,
+                "verdict": s.verdict,
+            }
+            for s in plan.stock
+        ],
+    }  # fmt: skip
+
+
+def _hang(hang: Hang, facts: Facts) -> HangOut:
+    rest = hang.rest
+    moving = any(let.does != "stays" for let in hang.lets)
+    said = "It stays where it is left."
+    if moving and rest is not None:
+        said = f"Left alone it settles {'shut' if rest <= 0 else f'at {rest:.0f} degrees' if rest < facts.opening.setting.opens else 'fully open'}."
+    return {
+        "lets": [{"angle": let.angle, "does": let.does} for let in hang.lets],
+        "said": said,
+        "measured": hang.measured,
+        "curve": [v for angle, clear in hang.curve for v in (float(angle), round(clear, 3))],
+        "opens": facts.opening.setting.opens,
+        "least_angle": hang.sweep.angle if hang.sweep is not None else None,
+        "wanted": float(facts.rules.value("floor_gap_least").nm) / 1e6,
+    }
+
+
+MOVES = {
+    ("card_top", 1): "Put {by} of card behind the top hinge.", ("card_top", -1): "Let the top hinge in {by} deeper.",
+    ("card_foot", 1): "Put {by} of card behind the bottom hinge.", ("card_foot", -1): "Let the bottom hinge in {by} deeper.",
+    ("pack_top", 1): "Add {by} behind the hinge {leg} at the top hinge.", ("pack_top", -1): "Draw the top hinge in {by} with its long screw.",
+    ("pack_foot", 1): "Add {by} behind the hinge {leg} at the bottom hinge.", ("pack_foot", -1): "Draw the bottom hinge in {by} with its long screw.",
+    ("strike_top", 1): "Ease {by} from behind the {strike} {leg}, top.", ("strike_top", -1): "Add {by} behind the {strike} {leg}, top.",
+    ("strike_latch", 1): "Ease {by} from behind the {strike} {leg} at the latch.", ("strike_latch", -1): "Add {by} behind the {strike} {leg} at the latch.",
+    ("strike_foot", 1): "Ease {by} from behind the {strike} {leg}, foot.", ("strike_foot", -1): "Add {by} behind the {strike} {leg}, foot.",
+    ("leg_height", 1): "Raise the {strike} {leg} {by} off the floor.", ("leg_height", -1): "Let the {strike} {leg} down {by}: shorten its foot.",
+}  # fmt: skip
+
+
+def _check(check: Check, facts: Facts, words: Region) -> CheckOut:
+    fine = _fine(facts.tape)
+    rows = [
+        (row, {"place": row.reading.place, "label": fill(PLACES[row.reading.place].label, words), "read": _said(row.reading.value, fine),
+               "target": _said(row.target, fine), "good": row.good, "after": _said(row.after, fine)})
+        for row in check.rows
+    ]  # fmt: skip
+    moves = [fill(MOVES[name, 1 if by > ZERO else -1], words, by=_said(size(by), fine)) for name, by in check.moves]
+    missed = [
+        f"{fill(PLACES[place].label, words)}: {_said(size(by), fine)} too {'small' if by < ZERO else 'wide'}"
+        for place, by in check.missed
+    ]
+    gaps: list[Any] = [out for _, out in rows]
+    return {
+        "gaps": gaps, "unread": [fill(PLACES[p].label, words) for p in check.unread],
+        "moves": moves, "missed": missed, "done": check.done,
+    }  # fmt: skip
+
+
+def asks(facts: Facts, words: Region) -> list[AskOut]:
+    """The places that can be read, in the order of the round."""
+    read = {r.place for r in facts.opening.survey.readings}
+    return [
+        {
+            "place": place, "label": fill(a.label, words), "how": fill(a.how, words), "written": a.written, "kind": a.kind,
+            "ways": list(a.ways), "phase": a.phase, "needs_at": a.needs_at, "round": a.round, "read": place in read,
+        }
+        for place, a in PLACES.items()
+    ]  # fmt: skip
+
+
+def as_found_out(found: AsFound, facts: Facts, words: Region) -> AsFoundOut:
+    """Give what follows from the readings, in the crew's tape and words."""
+    listed = asks(facts, words)
+    adjustment = found.adjustment
+    return {
+        "asks": listed,
+        "readings": _readings(adjustment, facts, words),
+        "next": next((a["place"] for a in listed if a["round"] and a["phase"] == "survey" and not a["read"]), None),
+        "contradicts": adjustment is not None and adjustment.contradicts,
+        "shape": _shape(adjustment.found) if adjustment is not None and adjustment.found is not None else None,
+        "set": _set(found.plan, facts, words, bool(adjustment and adjustment.assumed))
+        if found.plan is not None
+        else None,
+        "hang": _hang(found.hang, facts) if found.hang is not None else None,
+        "check": _check(found.check, facts, words) if found.check is not None else None,
+    }

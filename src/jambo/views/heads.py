@@ -1,0 +1,97 @@
+"""Head lines of a job (TRADE 6): per storey the common line, which opening governs it, and what each of the others gains."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from typing_extensions import TypedDict
+
+from jambo.core.quantities.figure import value_of
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.tape import Tape
+from jambo.format.document import Document
+from jambo.views.answers import readable, worked_out
+from jambo.views.opening import LengthOut, length_out
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """An opening of the job: id, name, storey of its wall, its document; None where what is kept is none."""
+
+    id: int
+    name: str
+    storey: str
+    document: Document | None
+
+
+class HeadRow(TypedDict):
+    """An opening under its storey's line: the head it needs by itself, where it is now, and what the line would give it."""
+
+    id: int
+    name: str
+    own: LengthOut
+    now: LengthOut
+    gain: LengthOut
+    governs: bool
+    can_align: bool
+    floors: list[LengthOut]
+
+
+class StoreyOut(TypedDict):
+    """A storey: its common line is the greatest of the heads its openings need. `waiting` are not known yet."""
+
+    storey: str
+    line: LengthOut
+    aligned: bool
+    openings: list[HeadRow]
+    waiting: list[str]
+
+
+def _heads(one: Asked) -> tuple[Length, Length, tuple[Length, Length]] | None:
+    """The head underside an opening needs by itself, the one it has now, and its floors on both sides."""
+    facts = readable(one.document)
+    figures = worked_out(facts).figures if facts is not None else {}
+    if not figures:
+        return None
+    now = value_of(figures["head_underside"])
+    own = value_of(figures["head_own"]) if "head_own" in figures else now
+    a, b = value_of(figures["floor_a"]), value_of(figures["floor_b"])
+    return None if now is None or own is None or a is None or b is None else (own, now, (a, b))
+
+
+def head_lines(openings: Iterable[Asked], tape: Tape) -> list[StoreyOut]:
+    """The head lines of a job, storey by storey in the order they are met."""
+    storeys: dict[str, list[tuple[Asked, tuple[Length, Length, tuple[Length, Length]] | None]]] = {}
+    for one in openings:
+        storeys.setdefault(one.storey, []).append((one, _heads(one)))
+    found: list[StoreyOut] = []
+    for storey, rows in storeys.items():
+        known = [(one, heads) for one, heads in rows if heads is not None]
+        if not known:
+            continue
+        line = max(own for _, (own, _, _) in known)
+        found.append(
+            {
+                "storey": storey,
+                "line": length_out(line, tape),
+                "aligned": len({now for _, (_, now, _) in known}) == 1,
+                "openings": [
+                    {
+                        "id": one.id, "name": one.name, "own": length_out(own, tape), "now": length_out(now, tape),
+                        "gain": length_out(line - own, tape), "governs": own == line,
+                        "can_align": one.document is not None and one.document.opening.door.kind == "swing",
+                        "floors": [length_out(f, tape) for f in floors],
+                    }
+                    for one, (own, now, floors) in known
+                ],
+                "waiting": [one.name for one, heads in rows if heads is None],
+            }
+        )  # fmt: skip
+    return found
+
+
+def line_of(openings: Iterable[Asked], storey: str) -> Length | None:
+    """The common line of one storey; None while nothing there is known."""
+    owns = [heads[0] for one in openings if one.storey == storey and (heads := _heads(one)) is not None]
+    return max(owns, default=None)

@@ -1,0 +1,184 @@
+"""The whole job's cut list and buy list: the pieces of every opening and wall, gathered by the stock they are cut from."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+
+from typing_extensions import TypedDict
+
+from jambo.core.framing.items import ITEMS, Item
+from jambo.core.framing.pieces import Piece
+from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import entry
+from jambo.core.quantities.tape import Rounding, Tape, run_text, show
+from jambo.core.wall.layout import Solved, lay_out
+from jambo.core.wall.timber import left_off, own_pieces, timber
+from jambo.core.words.lists import Region, fill
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused
+from jambo.views.answers import FAILED, readable, worked_out
+from jambo.views.opening import piece_label, section_text
+
+
+class PieceRow(TypedDict):
+    """Pieces of one length from one stock: how many, and which openings and walls they are for (with how many each)."""
+
+    label: str
+    count: int
+    length: str
+    marks: list[str]
+
+
+class StockRows(TypedDict):
+    """All pieces cut from one stock, longest first, and what they come to end to end, in feet or metres."""
+
+    section: str
+    pieces: list[PieceRow]
+    total: str
+
+
+class BuyRow(TypedDict):
+    """Something to buy for the whole job."""
+
+    label: str
+    count: int
+    length: str | None
+    marks: list[str]
+
+
+class JobLists(TypedDict):
+    """The cut and buy lists of a job; `left_out` are openings and walls that cannot be worked out, `waiting` ones with pieces missing."""
+
+    stock: list[StockRows]
+    buy: list[BuyRow]
+    left_out: list[str]
+    waiting: list[str]
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """An opening of the job: its mark, the wall it stands in, and its document; None where what is kept is none."""
+
+    mark: str
+    wall: int
+    document: Document | None
+
+
+Cut = dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]]  # by stock, by piece: how many for which mark
+
+
+@dataclass
+class _Gathered:
+    """Pieces by stock and by length with how many each mark needs, what is bought, what cannot be told."""
+
+    cut: Cut = field(default_factory=dict)
+    buy: dict[tuple[str, Length | None], dict[str, int]] = field(default_factory=dict)
+    left_out: list[str] = field(default_factory=list)
+    waiting: list[str] = field(default_factory=list)
+
+    def pieces(self, mark: str, pieces: Iterable[tuple[Piece, int]], tape: Tape, words: Region) -> None:
+        """Take pieces in; those without a length leave the mark waiting."""
+        for piece, count in pieces:
+            if not isinstance(piece.length, Figure):
+                if mark not in self.waiting:
+                    self.waiting.append(mark)
+            elif count > 0:
+                key = (piece_label(piece, words), piece.length.value, entry(piece.length.name).rounding)
+                marks = self.cut.setdefault(section_text(piece.section, tape), {}).setdefault(key, {})
+                marks[mark] = marks.get(mark, 0) + count
+
+    def items(self, mark: str, items: Iterable[Item], words: Region) -> None:
+        """Take in what is bought."""
+        for item in items:
+            bought = self.buy.setdefault((fill(ITEMS[item.name], words), item.length), {})
+            bought[mark] = bought.get(mark, 0) + item.count
+
+
+def job_lists(
+    openings: Iterable[Listed], walls: Mapping[int, tuple[str, Document]], tape: Tape, words: Region
+) -> JobLists:
+    """Gather the lists of a job: of its openings in walking order, then of its walls, given by id with name and document.
+
+    A stud that two openings share counts once.
+    """
+    found = _Gathered()
+    solved: list[Solved] = []
+    standing: dict[int, list[int]] = {}
+    for listed in openings:
+        facts = readable(listed.document)
+        if facts is None:
+            found.left_out.append(listed.mark)
+            continue
+        result = worked_out(facts)
+        if FAILED in result.flags:
+            found.left_out.append(listed.mark)
+            continue
+        standing.setdefault(listed.wall, []).append(len(solved))
+        solved.append(Solved(listed.mark, facts.opening, result))
+    off: dict[int, Counter[str]] = {}
+    own: list[tuple[str, tuple[Piece, ...]]] = []
+    for wall_id, (name, document) in walls.items():
+        here = standing.get(wall_id, [])
+        try:
+            wall = facts_of(document).wall
+        except Refused:
+            found.left_out.append(name)
+            continue
+        layout = lay_out([solved[i] for i in here], wall)
+        off |= {here[i]: count for i, count in left_off(layout.shares, [solved[i] for i in here], wall).items()}
+        own.append((name, timber(layout, wall)))
+    for i, one in enumerate(solved):
+        found.pieces(one.mark, own_pieces(one, off.get(i)), tape, words)
+        found.items(one.mark, one.result.hardware, words)
+    for name, pieces in own:
+        found.pieces(name, ((piece, piece.count) for piece in pieces), tape, words)
+    return {
+        "stock": _stock(found.cut, tape),
+        "buy": [
+            {
+                "label": label,
+                "count": sum(marks.values()),
+                "length": show(length, tape).text if length is not None else None,
+                "marks": _told(marks),
+            }
+            for (label, length), marks in sorted(found.buy.items(), key=lambda b: (b[0][0], _order(b[0][1])))
+        ],
+        "left_out": found.left_out,
+        "waiting": found.waiting,
+    }
+
+
+def _stock(cut: Cut, tape: Tape) -> list[StockRows]:
+    """Each stock with its pieces, longest first; what has no thickness and width comes last."""
+    stock: list[StockRows] = []
+    for section, pieces in sorted(cut.items(), key=lambda s: (s[0] == "", s[0])):
+        rows = sorted(pieces.items(), key=lambda p: (-p[0][1].nm, p[0][0]))
+        run = sum((length * sum(marks.values()) for (_, length, _), marks in rows), Length(0))
+        stock.append(
+            {
+                "section": section,
+                "pieces": [
+                    {
+                        "label": label,
+                        "count": sum(marks.values()),
+                        "length": show(length, tape, rounding).text,
+                        "marks": _told(marks),
+                    }
+                    for (label, length, rounding), marks in rows
+                ],
+                "total": run_text(run, tape),
+            }
+        )
+    return stock
+
+
+def _order(length: Length | None) -> int:
+    return 0 if length is None else int(length.nm)
+
+
+def _told(marks: dict[str, int]) -> list[str]:
+    return [mark if count == 1 else f"{mark} x{count}" for mark, count in marks.items()]

@@ -1,0 +1,505 @@
+"""Results as JSON gives them: every length both exact and as the crew's tape text, every figure with its terms."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from string import Formatter
+
+from typing_extensions import TypedDict
+
+from jambo.core.drawing import Drawing
+from jambo.core.facts.labels import FACTS
+from jambo.core.facts.opening import DoorKind
+from jambo.core.facts.stages import Stage
+from jambo.core.flags import Flag, FlagLevel
+from jambo.core.framing.items import ITEMS
+from jambo.core.framing.pieces import Piece
+from jambo.core.framing.track_tape import TrackTape
+from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_of
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.millimetres import in_mm
+from jambo.core.quantities.names import entry
+from jambo.core.quantities.notation import Heard
+from jambo.core.quantities.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
+from jambo.core.rules import RULES
+from jambo.core.solve import Result
+from jambo.core.step import Step
+from jambo.core.words.lists import WORDS, Region, fill
+from jambo.format.facts import Facts
+from jambo.views.found import AsFoundOut, as_found_out
+
+
+class ExactOut(TypedDict):
+    """An exact length; it can be written back into a document as it stands."""
+
+    value: str
+    unit: Unit
+
+
+class LengthOut(TypedDict):
+    """A length: exact, as tape text, what rounding moved, the other unit's text, and millimetres for drawing."""
+
+    exact: ExactOut
+    text: str
+    digits: str
+    unit: Unit
+    moved: Moved | None
+    also: str
+    mm: float
+
+
+class TermOut(TypedDict):
+    """One line of a figure's sum."""
+
+    label: str
+    times: str
+    each: LengthOut
+    value: LengthOut
+    source: str
+    path: str
+    detail: str
+
+
+class FigureOut(TypedDict):
+    """A computed length and how it adds up; `considered` is what a "highest of" passed over."""
+
+    name: str
+    label: str
+    symbol: str
+    rounding: Rounding
+    value: LengthOut
+    terms: list[TermOut]
+    considered: list[TermOut]
+    allowances: list[str]
+
+
+class MissingOut(TypedDict):
+    """A field nobody has filled in yet."""
+
+    label: str
+    path: str
+
+
+class WaitingOut(TypedDict):
+    """A figure that cannot be worked out yet, and what it waits on."""
+
+    name: str
+    label: str
+    on: list[MissingOut]
+
+
+class FlagOut(TypedDict):
+    """A judgement in words."""
+
+    code: str
+    level: FlagLevel
+    stage: str
+    reason: str
+    cure: str
+    figures: list[str]
+    path: str
+
+
+class MarkOut(TypedDict):
+    """A line on the plate tape: the figure it shows and the side its stud stands on, as seen from side A."""
+
+    what: str
+    figure: str
+    x: float
+    crossed: str | None
+
+
+class PoleOut(TypedDict):
+    """A mark on the story pole."""
+
+    group: str
+    figure: str
+    y: float
+
+
+class PieceOut(TypedDict):
+    """A row of the cut list. `section` is the stock's thickness and width in the unit shown."""
+
+    part: str
+    label: str
+    where: str
+    count: int
+    figure: str
+    section: str
+
+
+class ItemOut(TypedDict):
+    """A row of the buy list."""
+
+    label: str
+    count: int
+    length: LengthOut | None
+
+
+class ShapeOut(TypedDict):
+    """A rectangle of the elevation in millimetres, y up from the rough floor."""
+
+    part: str
+    x0: float
+    y0: float
+    x1: float
+    y1: float
+    figures: list[str]
+
+
+class OutlineOut(TypedDict):
+    """An outline of a plan or section: points in millimetres, as x, y, x, y ..."""
+
+    part: str
+    points: list[float]
+    figures: list[str]
+
+
+class DimOut(TypedDict):
+    """A dimension line that reads a figure."""
+
+    figure: str
+    x0: float
+    y0: float
+    x1: float
+    y1: float
+
+
+class DrawingOut(TypedDict):
+    """A plan or section. `depth` is the axis along which thin things may be drawn stretched."""
+
+    name: str
+    depth: str
+    outlines: list[OutlineOut]
+    dims: list[DimOut]
+
+
+class StepOut(TypedDict):
+    """A step of the work card, with this opening's figures; `gate` is what must be done before it."""
+
+    key: str
+    part: str
+    text: str
+    gate: str
+    tools: str
+    check: str
+    caution: str
+
+
+class TrackMarkOut(TypedDict):
+    """A thing on the track's tape: its measure from the opening's edge, where it is on the wall, whether a hole lands."""
+
+    what: str
+    x: float
+    read: LengthOut
+    figure: str
+    lands: bool
+
+
+class TrackOut(TypedDict):
+    """The horizontal tape of a face slider. `zero` and `direction` put its measures on the wall as drawn."""
+
+    zero: float
+    direction: int
+    marks: list[TrackMarkOut]
+    travel: float
+    slid: float
+    landed: int
+    holes: int
+    bored: int
+
+
+class HandsOut(TypedDict):
+    """The hand in both schools."""
+
+    pull_side: str
+    outside: str
+
+
+class HeardOut(TypedDict):
+    """What was heard in a text: the length, how it was read, and another meaning worth asking about."""
+
+    length: LengthOut
+    canonical: str
+    reading: str
+    also: str | None
+    also_canonical: str | None
+    height: str | None
+
+
+class ResultOut(TypedDict):
+    """Everything that follows from one opening document."""
+
+    format: str
+    unit: Unit
+    kind: DoorKind
+    stages: list[Stage]
+    school: str
+    under: str
+    figures: dict[str, FigureOut]
+    waiting: list[WaitingOut]
+    missing: list[MissingOut]
+    flags: list[FlagOut]
+    hands: HandsOut
+    marks: list[MarkOut]
+    pole: list[PoleOut]
+    pieces: list[PieceOut]
+    hardware: list[ItemOut]
+    shapes: list[ShapeOut]
+    drawings: list[DrawingOut]
+    steps: list[StepOut]
+    track: TrackOut | None
+    found: AsFoundOut
+    rules: dict[str, LengthOut]
+    heard: dict[str, HeardOut]
+
+
+@lru_cache(maxsize=50_000)
+def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> LengthOut:
+    """Give a length in every form a reader may want. The same lengths recur in many sums, so answers are shared."""
+    shown = show(length, tape, rounding)
+    other = OTHER[tape.unit]
+    return {
+        "exact": {"value": exact_number(length, tape.unit), "unit": tape.unit},
+        "text": shown.text,
+        "digits": shown.digits,
+        "unit": tape.unit,
+        "moved": shown.moved,
+        "also": show(length, Tape.of(other), rounding).text,
+        "mm": in_mm(length),
+    }
+
+
+@lru_cache(maxsize=5_000)
+def label(name: str, words: Region) -> str:
+    """Name a figure, a fact or a rule in the crew's words; a name nobody knows is a layer's own name."""
+    try:
+        template = FACTS.get(name) or (RULES[name].label if name in RULES else entry(name).label)
+    except KeyError:
+        return name
+    return fill(template, words)
+
+
+def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
+    return {
+        "label": label(term.name, words),
+        "times": str(term.times),
+        "each": length_out(term.each, tape),
+        "value": length_out(term.value, tape),
+        "source": term.source.kind,
+        "path": term.source.path,
+        "detail": term.source.detail,
+    }
+
+
+def figure_out(figure: Figure, tape: Tape, words: Region) -> FigureOut:
+    """Give a figure with its sum."""
+    known = entry(figure.name)
+    return {
+        "name": figure.name,
+        "label": label(figure.name, words),
+        "symbol": known.symbol,
+        "rounding": known.rounding,
+        "value": length_out(figure.value, tape, known.rounding),
+        "terms": [_term_out(t, tape, words) for t in figure.terms],
+        "considered": [_term_out(t, tape, words) for t in figure.considered],
+        "allowances": list(figure.allowances),
+    }
+
+
+def _missing_out(missing: Missing, words: Region) -> MissingOut:
+    return {"label": label(missing.name, words), "path": missing.path}
+
+
+def _told_on(value: Length, tape: Tape) -> Tape:
+    """The tape a length is told on in words: a small rule such as 1/32 is told as it is, not as a shy 1/16."""
+    half = Tape(tape.unit, tape.step / 2)
+    return half if show(value, half).moved is None else tape
+
+
+def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
+    """Put a flag into words on the crew's tape; amounts a cure asks for are rounded up."""
+
+    def said(name: str, value: Length | str) -> str:
+        if isinstance(value, str):  # a name of a part or place, which may use the word list itself
+            return value.format(**WORDS[words]) if "{" in value else value
+        return show(value, tape, "up").text if name == "needed" else show(value, _told_on(value, tape)).spoken
+
+    values = {name: said(name, value) for name, value in flag.values.items()}
+    kind = flag.kind
+    return {
+        "code": flag.code,
+        "level": kind.level,
+        "stage": kind.stage,
+        "reason": fill(kind.reason, words, **values),
+        "cure": fill(kind.cure, words, **values),
+        "figures": list(flag.figures),
+        "path": flag.path,
+    }
+
+
+def heard_out(heard: Heard, unit: Unit, tape: Tape) -> HeardOut:
+    """Say what was heard, in both systems, and how to write it so that it means the same everywhere."""
+    other = Heard(heard.also, "") if heard.also else None
+    return {
+        "length": length_out(heard.length, tape),
+        "canonical": heard.canonical(unit),
+        "reading": heard.reading,
+        "also": show(heard.also, tape).text if heard.also else None,
+        "also_canonical": other.canonical(unit) if other else None,
+        "height": Heard(heard.height, "").canonical(unit) if heard.height else None,
+    }
+
+
+def piece_label(piece: Piece, words: Region) -> str:
+    """Name a piece of the cut list in the crew's words."""
+    own = piece.part in _PARTS and piece.where != "casing"
+    return fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
+
+
+def section_text(section: tuple[Length | None, Length | None], tape: Tape) -> str:
+    """Write a piece's thickness and width."""
+    digits = [show(part, tape).digits for part in section if part is not None]
+    return " × ".join(digits)
+
+
+_PARTS = WORDS["north_america"]
+
+
+def _drawing_out(drawing: Drawing) -> DrawingOut:
+    return {
+        "name": drawing.name,
+        "depth": drawing.depth,
+        "outlines": [
+            {"part": o.part, "points": [in_mm(v) for point in o.points for v in point], "figures": list(o.figures)}
+            for o in drawing.outlines
+        ],
+        "dims": [
+            {
+                "figure": d.figure,
+                "x0": in_mm(d.start[0]), "y0": in_mm(d.start[1]), "x1": in_mm(d.end[0]), "y1": in_mm(d.end[1]),
+            }
+            for d in drawing.dims
+        ],
+    }  # fmt: skip
+
+
+def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:
+    """Fill a step's figures in; one that is not known yet stays open, to be written in by hand."""
+
+    def said(name: str) -> str:
+        figure = result.figures.get(name)
+        if isinstance(figure, Figure):
+            return show(figure.value, facts.tape, entry(name).rounding).text
+        if name not in RULES:
+            return "…"
+        rule = facts.rules.value(name)
+        return show(rule, _told_on(rule, facts.tape)).text
+
+    def filled(text: str) -> str:
+        names = {n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS}
+        return fill(text, words, **{n: said(n) for n in names}) if text else ""
+
+    return {
+        "key": step.key,
+        "part": step.part,
+        "text": filled(step.text),
+        "gate": filled(step.gate),
+        "tools": filled(step.tools),
+        "check": filled(step.check),
+        "caution": filled(step.caution),
+    }
+
+
+def _track_out(track: TrackTape, result: Result, facts: Facts) -> TrackOut:
+    flip = -1 if facts.opening.placing.measured_from == "right" else 1
+    across, travel = track.across, value_of(result.figures["travel"])
+    fixed = track.fixed
+    return {
+        "zero": flip * in_mm(across.start) if across else 0.0,
+        "direction": flip * (1 if across is None or across.away else -1),
+        "marks": [
+            {
+                "what": m.what,
+                "x": in_mm(m.x),
+                "read": length_out(m.x, facts.tape),
+                "figure": m.figure,
+                "lands": m.lands,
+            }
+            for m in track.marks
+        ],
+        "travel": in_mm(travel) if travel is not None else 0.0,
+        "slid": in_mm(facts.opening.slab_at) if facts.opening.slab_at is not None else 0.0,
+        "landed": len(fixed.landed) if fixed else 0,
+        "holes": sum(1 for m in track.marks if m.what == "hole"),
+        "bored": len(fixed.bored) if fixed else 0,
+    }
+
+
+def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
+    """Give everything that follows, in the crew's tape and words."""
+    tape = facts.tape
+    flip = -1 if facts.opening.placing.measured_from == "right" else 1
+    sides = {"near": "left" if flip == 1 else "right", "far": "right" if flip == 1 else "left"}
+
+    return {
+        "format": "jambo-result/1",
+        "unit": tape.unit,
+        "kind": facts.opening.kind,
+        "stages": list(result.stages),
+        "school": "sheet" if "sheet_width" in result.figures else facts.opening.school,
+        "under": facts.opening.floors.under,
+        "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},
+        "waiting": [
+            {"name": f.name, "label": label(f.name, words), "on": [_missing_out(m, words) for m in f.on]}
+            for f in result.figures.values()
+            if isinstance(f, Waiting)
+        ],
+        "missing": [_missing_out(m, words) for m in result.missing],
+        "flags": [flag_out(f, tape, words) for f in result.flags],
+        "hands": {"pull_side": result.hands.pull_side, "outside": result.hands.outside},
+        "marks": [
+            {
+                "what": m.what,
+                "figure": m.reckoned.name,
+                "x": flip * in_mm(m.reckoned.value),
+                "crossed": sides[m.crossed] if m.crossed else None,
+            }
+            for m in result.plate.marks
+            if isinstance(m.reckoned, Figure)
+        ],
+        "pole": [{"group": m.group, "figure": m.figure.name, "y": in_mm(m.figure.value)} for m in result.pole],
+        "pieces": [
+            {
+                "part": p.part,
+                "label": piece_label(p, words),
+                "where": p.where,
+                "count": p.count,
+                "figure": p.length.name,
+                "section": section_text(p.section, tape),
+            }
+            for p in result.pieces
+        ],
+        "hardware": [
+            {
+                "label": fill(ITEMS[item.name], words),
+                "count": item.count,
+                "length": length_out(item.length, tape) if item.length is not None else None,
+            }
+            for item in result.hardware
+        ],
+        "shapes": [
+            {
+                "part": s.part,
+                "x0": in_mm(s.x0), "y0": in_mm(s.y0), "x1": in_mm(s.x1), "y1": in_mm(s.y1),
+                "figures": list(s.figures),
+            }
+            for s in result.shapes
+        ],
+        "drawings": [_drawing_out(d) for d in result.drawings],
+        "steps": [_step_out(s, result, facts, words) for s in result.steps],
+        "track": _track_out(result.track, result, facts) if result.track is not None else None,
+        "found": as_found_out(result.found, facts, words),
+        "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
+        "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
+    }  # fmt: skip

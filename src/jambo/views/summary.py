@@ -1,0 +1,217 @@
+"""The short of one opening for lists: what it is, how far it has come, its worst flag, and its silhouette."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from itertools import pairwise
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from jambo.core.facts.wall import Neighbour
+from jambo.core.flags import Flag, worst_first
+from jambo.core.framing.judge import clashes
+from jambo.core.kinds.registry import kind_of
+from jambo.core.quantities.figure import value_of
+from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.millimetres import in_mm
+from jambo.core.quantities.tape import Rounding, Tape, Unit, exact_number, show
+from jambo.core.words.lists import Region
+from jambo.format import document
+from jambo.format.declared import ExactLength
+from jambo.format.facts import facts_of
+from jambo.format.problems import FieldError, Refused, parse
+from jambo.views.answers import worked_out
+from jambo.views.opening import FlagOut, flag_out
+
+MOST_BESIDE = 60  # neighbours a document names: more than stand within reach of one opening
+
+
+Stage = Literal["door", "floor", "opening", "frame", "ready"]
+
+
+class SilhouetteOut(TypedDict):
+    """What a list draws of an opening, in millimetres."""
+
+    ro_width: float
+    ro_height: float
+    leaf_widths: list[float]
+    leaf_height: float
+    leaf_bottom: float
+    hinge_side: str
+    kind: str
+    slides_to: str
+
+
+class BriefOut(TypedDict):
+    """The short of one opening."""
+
+    leaf: str | None
+    ro: str | None
+    stage: Stage
+    waits_on: list[str]
+    worst: FlagOut | None
+    counts: dict[str, int]
+    silhouette: SilhouetteOut | None
+    errors: list[dict[str, str]]
+
+
+@dataclass(frozen=True, slots=True)
+class Brief:
+    """The short of one opening before it is shown on a tape."""
+
+    leaf: tuple[Length | None, Length | None]
+    ro: tuple[Length | None, Length | None]
+    leaf_bottom: Length | None
+    hinge_side: str
+    kind: str
+    leaves: int
+    widths: tuple[Length, ...]
+    slides_to: str
+    stage: Stage
+    waits_on: tuple[str, ...]
+    flags: tuple[Flag, ...]
+    errors: tuple[FieldError, ...] = ()
+    stands: Neighbour | None = None
+
+
+def _stage(paths: list[str]) -> Stage:
+    """The first stage of the work whose facts are not all there."""
+    starts: tuple[tuple[Stage, tuple[str, ...]], ...] = (
+        ("door", ("opening.door",)),
+        ("floor", ("opening.floors", "floors")),
+        ("opening", ("opening.rules", "opening.frame")),
+        ("frame", ("opening.header", "opening.position", "wall")),
+    )
+    for stage, roots in starts:
+        if any(path.startswith(roots) for path in paths):
+            return stage
+    return "ready"
+
+
+@lru_cache(maxsize=20_000)
+def brief(
+    unit: Unit,
+    crew: str,
+    job: str,
+    wall: str,
+    opening: str,
+    read: tuple[str, ...] = (),
+    cuts: str = "[]",
+    floors: tuple[str, ...] = (),
+) -> Brief:
+    """Solve an opening from its kept JSON texts and keep the short of it.
+
+    Nothing stored is trusted: the answer depends on these texts alone, so equal texts may share one answer.
+    """
+    data = {
+        "unit": unit,
+        "rules": {"crew": json.loads(crew), "job": json.loads(job)},
+        "floors": [json.loads(one) for one in floors],
+        "wall": json.loads(wall),
+        "opening": json.loads(opening),
+        "survey": {"readings": [json.loads(one) for one in read]},
+        "cuts": json.loads(cuts),
+    }
+    try:
+        read_as = parse(document.Document, data)
+        facts = facts_of(read_as)
+    except Refused as refused:
+        return Brief((None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors)
+    result = worked_out(facts)
+    asked = facts.opening
+    stands, long = result.plate.standing(read_as.opening.mark, asked.placing.shares), value_of(facts.wall.length)
+    if stands is not None and asked.placing.measured_from == "right":
+        stands = stands.turned(long) if long is not None else None
+    kind = kind_of(asked)
+    paths = [missing.path for missing in result.missing]
+    return Brief(
+        leaf=kind.leaf_sizes(asked, result.figures),
+        ro=(result.figures.value("ro_width"), result.figures.value("ro_height")),
+        leaf_bottom=result.figures.value("leaf_bottom"),
+        hinge_side=asked.handing.hinge_side,
+        kind=asked.kind,
+        leaves=kind.leaf_count(asked),
+        widths=kind.leaf_widths(asked),
+        slides_to=asked.slides_to,
+        stage=_stage(paths),
+        waits_on=tuple(paths),
+        flags=result.flags,
+        stands=stands,
+    )
+
+
+def with_clashes(briefs: Sequence[Brief], walls: Sequence[int]) -> list[Brief]:
+    """Add to openings, given with their walls, what they do to others of the same wall.
+
+    Each is held against the one before it and the one that reaches furthest: whoever clashes is told of at least one other.
+    """
+    found = list(briefs)
+    here: dict[int, list[tuple[Neighbour, int]]] = {}
+    for i, (one, wall) in enumerate(zip(briefs, walls, strict=True)):
+        if one.stands is not None:
+            here.setdefault(wall, []).append((one.stands, i))
+    for standing in here.values():
+        standing.sort(key=lambda pair: pair[0].framing_low)
+        furthest = standing[0]
+        for before, now in pairwise(standing):
+            for other in {before[1]: before, furthest[1]: furthest}.values():
+                for a, b, n in ((now[0], other[0], now[1]), (other[0], now[0], other[1])):
+                    said = tuple(clashes(a, [b]))
+                    if said:
+                        found[n] = replace(found[n], flags=worst_first((*found[n].flags, *said)))
+            furthest = max(furthest, now, key=lambda pair: pair[0].framing_high)
+    return found
+
+
+def beside(own: Brief, others: Sequence[Brief], unit: Unit) -> list[document.Neighbour]:
+    """The other openings of a wall as the document of one of them names them, nearest first; those without a place are not there."""
+    here = own.stands.framing_low if own.stands is not None else ZERO
+    near = sorted((o.stands for o in others if o.stands is not None), key=lambda n: size(n.framing_low - here))
+
+    def at(x: Length) -> ExactLength:
+        # one that sticks out of the wall's left end is flagged where it stands; here it counts as far as the wall goes
+        return ExactLength(value=exact_number(max(ZERO, x), unit), unit=unit)
+
+    return [
+        document.Neighbour(
+            mark=n.mark, low=at(n.low), high=at(n.high),
+            framing_low=at(n.framing_low), framing_high=at(n.framing_high), shares=n.shares,
+        )
+        for n in near[:MOST_BESIDE]
+        if n.high > ZERO
+    ]  # fmt: skip
+
+
+def brief_out(of: Brief, tape: Tape, words: Region) -> BriefOut:
+    """Show the short of an opening on the crew's tape."""
+
+    def pair(sizes: tuple[Length | None, Length | None], rounding: Rounding = "nearest") -> str | None:
+        digits = [show(s, tape, rounding).digits if s is not None else "?" for s in sizes]
+        return None if sizes == (None, None) else f"{' × '.join(digits)} {tape.unit}"
+
+    counts: dict[str, int] = {"stop": 0, "check": 0, "note": 0}
+    for flag in of.flags:
+        counts[flag.kind.level] += 1
+    sizes = (*of.ro, *of.leaf, of.leaf_bottom)
+    silhouette: SilhouetteOut | None = None
+    if all(size is not None for size in sizes):
+        ro_w, ro_h, leaf_w, leaf_h, bottom = (in_mm(size) for size in sizes if size is not None)
+        silhouette = {
+            "ro_width": ro_w, "ro_height": ro_h, "leaf_widths": [in_mm(w) for w in of.widths] or [leaf_w] * of.leaves, "leaf_height": leaf_h,
+            "leaf_bottom": bottom, "hinge_side": of.hinge_side,
+            "kind": of.kind, "slides_to": of.slides_to,
+        }  # fmt: skip
+    return {
+        "leaf": pair(of.leaf),
+        "ro": pair(of.ro, "up"),
+        "stage": of.stage,
+        "waits_on": list(of.waits_on),
+        "worst": flag_out(of.flags[0], tape, words) if of.flags else None,
+        "counts": counts,
+        "silhouette": silhouette,
+        "errors": [error.as_dict() for error in of.errors],
+    }
