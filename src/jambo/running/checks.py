@@ -51,6 +51,7 @@ def run_all(pytest_args: Sequence[str]) -> None:
         _step("ruff", [f"{BIN}/ruff", "check", "src", "tests", "jambo"])
         _step("ruff format", [f"{BIN}/ruff", "format", "--check", "src", "tests", "jambo"])
         _step("mypy", [f"{BIN}/mypy"])
+        _step("layers", [f"{BIN}/lint-imports", "--no-logo", "--no-cache"])
         _step("eslint", ["npm", "run", "--silent", "lint"], WEB)
         _step("tsc", ["npm", "run", "--silent", "check"], WEB)
         _generated()

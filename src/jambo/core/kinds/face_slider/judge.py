@@ -14,7 +14,7 @@ from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 
-POCKET, SLIDER = "opening.door.pocket", "opening.door.slider"
+SLIDER = "opening.door.slider"
 
 
 def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:

@@ -8,11 +8,12 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, Values
 from jambo.core.frames.registry import kind_of_frame
-from jambo.core.kinds.face_slider.judge import POCKET
 from jambo.core.kinds.pocket.facts import kit_of
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
+
+POCKET = "opening.door.pocket"
 
 
 def _kit(opening: Opening) -> Iterator[Flag]:
