@@ -14,7 +14,7 @@ from jambo.core.quantities.figure import Known, Source
 from jambo.core.quantities.millimetres import as_length
 from jambo.core.quantities.notation import NotALength
 from jambo.core.setting.shims import Shim
-from jambo.core.setting.stations import Packer, Place, shimmed
+from jambo.core.setting.stations import Packer, at_hinge, shimmed
 from jambo.core.survey.adjust import adjust
 from jambo.core.survey.level import read_level
 from jambo.core.survey.shape import Face
@@ -237,7 +237,7 @@ def test_a_straightedge_and_a_level_have_a_least_length(unit, place, over, taken
 def test_a_gap_wider_than_packs_takes_a_block_first(gap, block):
     shim = Shim(*(Known(n, inch(v), GIVEN) for n, v in (("tip", "1/32"), ("butt", "5/16"), ("length", "8"))))
     by = Packer(shim, "flat", inch("1/32"), inch("1/32"), inch("3 1/2"), "in")
-    pack = shimmed(Place("hinge_1", "hinge", 100.0), inch(gap), inch("0"), by).pack
+    pack = shimmed(at_hinge(1, 100.0), inch(gap), inch("0"), by).pack
     # 4 in and its squeeze of 1/32: eight halves, and nothing stocked fills 1/32
     assert (pack.block, pack.pieces) == ((True, 0) if block else (False, 8))
 

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import FigureName
 
 Part = Literal[
     "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf",
@@ -29,7 +30,7 @@ class Shape:
     y0: Length
     x1: Length
     y1: Length
-    figures: tuple[str, ...] = ()
+    figures: tuple[FigureName, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,14 +39,14 @@ class Outline:
 
     part: Part
     points: tuple[Point, ...]
-    figures: tuple[str, ...] = ()
+    figures: tuple[FigureName, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Dim:
     """A dimension line between two points, reading one figure."""
 
-    figure: str
+    figure: FigureName
     start: Point
     end: Point
 
@@ -60,6 +61,6 @@ class Drawing:
     dims: tuple[Dim, ...] = ()
 
 
-def box(part: Part, x0: Length, y0: Length, x1: Length, y1: Length, *figures: str) -> Outline:
+def box(part: Part, x0: Length, y0: Length, x1: Length, y1: Length, *figures: FigureName) -> Outline:
     """Make a rectangular outline."""
     return Outline(part, ((x0, y0), (x1, y0), (x1, y1), (x0, y1)), figures)

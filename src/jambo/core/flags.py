@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import FigureName
 
 FlagLevel = Literal["stop", "check", "note"]
 Values = dict[str, Length | str]  # what a sentence is filled with: lengths, and words
@@ -33,7 +34,7 @@ class Flag:
 
     code: str
     values: Mapping[str, Length | str]
-    figures: tuple[str, ...] = ()
+    figures: tuple[FigureName, ...] = ()
     path: str = ""
 
     @property

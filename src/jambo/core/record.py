@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 from jambo.core.facts.cuts import Cut
 from jambo.core.flags import Flag, Values
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.names import entry
 from jambo.core.quantities.tape import Tape, show
 
 
@@ -19,14 +19,14 @@ def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Fla
         figure = figures.get(cut.figure)
         if not isinstance(figure, Figure):
             continue
-        rounding = entry(cut.figure).rounding
+        rounding = cut.figure.rounding
         now = show(figure.value, tape, rounding).value
         if now == show(cut.length, tape, rounding).value:
             continue
         code = "piece-cut-short" if cut.length < now else "piece-cut-long"
         by = now - cut.length if cut.length < now else cut.length - now
         values: Values = {
-            "piece": entry(cut.figure).label,
+            "piece": cut.figure.label,
             "cut": cut.length,
             "now": now,
             "when": cut.when,
@@ -49,12 +49,12 @@ class Compared:
 
 
 PAIRS = (  # what is planned, and what the readings say of it or ask for
-    ("opening width", "ro_width", "found_least_width"),
-    ("opening height", "ro_height", "found_height"),
-    ("{head} underside", "head_underside", "head_set"),
-    ("{frame} over its backs", "frame_outside_width", None),
-    ("hinge {leg}", "leg_length", "leg_hinge_set"),
-    ("{strike} {leg}", "leg_length", "leg_strike_set"),
+    ("opening width", names.RO_WIDTH, names.FOUND_LEAST_WIDTH),
+    ("opening height", names.RO_HEIGHT, names.FOUND_HEIGHT),
+    ("{head} underside", names.HEAD_UNDERSIDE, names.HEAD_SET),
+    ("{frame} over its backs", names.FRAME_OUTSIDE_WIDTH, None),
+    ("hinge {leg}", names.LEG_LENGTH, names.LEG_HINGE_SET),
+    ("{strike} {leg}", names.LEG_LENGTH, names.LEG_STRIKE_SET),
 )
 
 
@@ -69,15 +69,11 @@ def compare(
     `made` is what was cut or delivered, by the label in PAIRS; `gaps` each gap's target, first and last reading, by its label.
     """
 
-    def value(name: str | None) -> Length | None:
-        figure = figures.get(name) if name else None
-        return figure.value if isinstance(figure, Figure) else None
-
     for label, planned, found in PAIRS:
-        row = Compared(label, value(planned), value(found), made.get(label))
+        row = Compared(label, figures.value(planned), figures.value(found) if found else None, made.get(label))
         if row.found is not None or row.made is not None:
             yield row
     for cut in cuts:
-        yield Compared(entry(cut.figure).label, value(cut.figure), None, cut.length)
+        yield Compared(cut.figure.label, figures.value(cut.figure), None, cut.length)
     for label, (target, first, last) in gaps.items():
         yield Compared(label, target, first, last)

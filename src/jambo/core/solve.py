@@ -27,6 +27,7 @@ from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.card import work_card
 from jambo.core.kinds.kind import AsFound, Kind, Planned, stages_of
 from jambo.core.kinds.registry import KINDS
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Missing, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.record import on_cuts
@@ -113,12 +114,12 @@ def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _In
     header, placing, casing = opening.header, opening.placing, opening.casing
     hole = cut_in.InWall()
     if opening.cut_in is not None:
-        near, _, far = plate.edges(figures["ro_width"], wall, header, placing, edge)
+        near, _, far = plate.edges(figures[names.RO_WIDTH], wall, header, placing, edge)
         hole = cut_in.planned((near, far), figures, wall, header, placing.measured_from, rules)
-    laid = plate.lay_out(figures["ro_width"], wall, header, placing, edge, hole.opened, hole.fillers)
+    laid = plate.lay_out(figures[names.RO_WIDTH], wall, header, placing, edge, hole.opened, hole.fillers)
     level, ends = wall, _framing_ends(laid, wall, placing)
     wall = slope.under_slope(wall, *ends)
-    framed = framing.pieces(figures["ro_width"], figures["ro_height"], wall, header)
+    framed = framing.pieces(figures[names.RO_WIDTH], figures[names.RO_HEIGHT], wall, header)
     figures = figures | Figures.of([*framing.figures(framed, wall, rules)])
     if casing is not None and "trim" in kind.stages(opening):
         figures = figures | Figures.of(trim.figures(casing, figures, wall, rules, covers_joint=kind.covers_joint))
@@ -174,7 +175,7 @@ def _missing(figures: Figures, opening: Opening) -> tuple[Missing, ...]:
 def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]:
     opening, figures, wall = planned.opening, planned.figures, planned.wall
     frame = opening.frame
-    depth = frame.depth.value if frame.depth else value_of(figures["frame_depth"])
+    depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
     return cut_list(
         uprights(figures, wall, opening.header, around),
         over_and_beside(figures, wall, around),
@@ -188,7 +189,7 @@ def _shapes(kind: Kind, laid: _InWall, figures: Figures) -> tuple[Shape, ...]:
     """The elevation of what is known. Without a place on the wall the opening stands at x = 0."""
     planned = laid.planned
     placing = planned.opening.placing
-    width, height = value_of(figures["ro_width"]), value_of(figures["ro_height"])
+    width, height = value_of(figures[names.RO_WIDTH]), value_of(figures[names.RO_HEIGHT])
     if width is None:
         return ()
     near = value_of(planned.plate.near_edge) or ZERO

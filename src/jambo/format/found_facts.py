@@ -6,7 +6,7 @@ from fractions import Fraction
 
 from jambo.core.facts.cuts import Cut
 from jambo.core.facts.readings import PLACES, Reading, Survey
-from jambo.core.quantities.names import named
+from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.notation import Heard, NotALength, exact_text, read
 from jambo.core.survey.level import LEAST_OVER, STEEPEST, read_level
 from jambo.format import document as doc
@@ -63,10 +63,11 @@ def cuts_of(cuts: list[doc.CutPiece], reader: Reader) -> tuple[Cut, ...]:
     found = []
     for i, one in enumerate(cuts):
         length = known(reader, one, "length", f"cuts[{i}]", "leg_as_cut")
-        if not named(one.figure):
+        figure = figure_name(one.figure)
+        if figure is None:
             reader.refuse(
                 f"cuts[{i}].figure", f"{one.figure[:40]!r} is no figure", "a figure of the cut list, such as leg_length"
             )
         elif length is not None:
-            found.append(Cut(one.figure, length.value, one.when, f"cuts[{i}].length"))
+            found.append(Cut(figure, length.value, one.when, f"cuts[{i}].length"))
     return tuple(found)

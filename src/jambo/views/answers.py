@@ -9,6 +9,7 @@ from jambo.core.flags import Flag
 from jambo.core.framing.plate import Plate
 from jambo.core.kinds.kind import AsFound, stages_of
 from jambo.core.kinds.registry import kind_of
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Waiting
 from jambo.core.solve import Result, solve
 from jambo.format.document import Document
@@ -40,7 +41,7 @@ def worked_out(facts: Facts) -> Result:
 
 def without_answer(facts: Facts) -> Result:
     """Give the result of an opening that could not be worked out: no figure, and a stop that says what to do."""
-    nowhere = Waiting("mark_ro_near", ()), Waiting("mark_ro_far", ())
+    nowhere = Waiting(names.MARK_RO_NEAR, ()), Waiting(names.MARK_RO_FAR, ())
     return Result(
         stages=stages_of(kind_of(facts.opening), facts.opening, facts.wall.existing and facts.opening.cut_in is None),
         figures=Figures(),

@@ -9,9 +9,10 @@ from typing_extensions import TypedDict
 
 from jambo.core.framing.floors import stack_height
 from jambo.core.framing.refloor import Moved, refloored
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Waiting, value_of
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.names import entry
+from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.record import on_cuts
 from jambo.core.solve import Result
@@ -108,9 +109,8 @@ def _solved(document: Document) -> tuple[Facts, Result] | None:
 
 def _waits(result: Result, words: Region) -> list[str]:
     """What of an opening stands on an allowance or on nothing: the pieces to cut, and the opening's height."""
-    names = dict.fromkeys(("ro_height", *(p.length.name for p in result.pieces)))
     found = []
-    for name in names:
+    for name in dict.fromkeys((names.RO_HEIGHT, *(p.length.name for p in result.pieces))):
         figure = result.figures.get(name)
         on_floor = isinstance(figure, Waiting) and any("floors" in m.path for m in figure.on)
         if on_floor or (isinstance(figure, Figure) and figure.allowances):
@@ -163,12 +163,12 @@ def _thick(floors: JobFloors, key: str, unit: Unit) -> Length | None:
     return value_of(stack_height(facts.opening.floors.a))
 
 
-def _cut_names(result: Result) -> set[str]:
+def _cut_names(result: Result) -> set[FigureName]:
     return {p.length.name for p in result.pieces}
 
 
-def _moved_out(moved: Moved, cut: set[str], was_cut: set[str], tape: Tape, words: Region) -> MovedOut:
-    rounding = entry(moved.name).rounding
+def _moved_out(moved: Moved, cut: set[FigureName], was_cut: set[FigureName], tape: Tape, words: Region) -> MovedOut:
+    rounding = moved.name.rounding
     before, after = (length_out(v, tape, rounding) if v is not None else None for v in (moved.before, moved.after))
     return {
         "name": moved.name, "label": label(moved.name, words), "before": before, "after": after,

@@ -14,7 +14,7 @@ from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import as_length
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.setting.plan import TOUCHES, SetPlan
-from jambo.core.setting.stations import Station, station_label
+from jambo.core.setting.stations import Station
 from jambo.core.survey.adjust import Adjusted, Adjustment
 from jambo.core.survey.shape import Face, Found
 from jambo.core.words.lists import WORDS, Region, fill
@@ -291,11 +291,11 @@ def _station(station: Station, tape: Tape, words: Region) -> StationOut:
     place = station.place
     return {
         "name": place.name,
-        "label": fill(station_label(place.name), words),
+        "label": fill(place.label, words),
         "side": place.side,
         "y": round(place.y, 3),
         "up": show(as_length(place.y), tape).text,
-        "figure": f"gap_{place.name}",
+        "figure": place.gap,
         "gap_mm": float(station.gap.nm) / 1e6,
         "pack": _pack(station, tape, words),
         "pieces": station.pack.pieces,

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
-from jambo.core.quantities.figure import value_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
@@ -51,12 +52,12 @@ class StoreyOut(TypedDict):
 def _heads(one: Asked) -> tuple[Length, Length, tuple[Length, Length]] | None:
     """The head underside an opening needs by itself, the one it has now, and its floors on both sides."""
     facts = readable(one.document)
-    figures = worked_out(facts).figures if facts is not None else {}
+    figures = worked_out(facts).figures if facts is not None else Figures()
     if not figures:
         return None
-    now = value_of(figures["head_underside"])
-    own = value_of(figures["head_own"]) if "head_own" in figures else now
-    a, b = value_of(figures["floor_a"]), value_of(figures["floor_b"])
+    now = figures.value(names.HEAD_UNDERSIDE)
+    own = figures.value(names.HEAD_OWN) if names.HEAD_OWN in figures else now
+    a, b = figures.value(names.FLOOR_A), figures.value(names.FLOOR_B)
     return None if now is None or own is None or a is None or b is None else (own, now, (a, b))
 
 

@@ -12,7 +12,6 @@ from jambo.core.framing.items import ITEMS, Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.quantities.figure import Figure
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.names import entry
 from jambo.core.quantities.tape import Rounding, Tape, run_text, show
 from jambo.core.wall.layout import Solved, lay_out
 from jambo.core.wall.timber import left_off, own_pieces, timber
@@ -87,7 +86,7 @@ class _Gathered:
                 if mark not in self.waiting:
                     self.waiting.append(mark)
             elif count > 0:
-                key = (piece_label(piece, words), piece.length.value, entry(piece.length.name).rounding)
+                key = (piece_label(piece, words), piece.length.value, piece.length.name.rounding)
                 marks = self.cut.setdefault(section_text(piece.section, tape), {}).setdefault(key, {})
                 marks[mark] = marks.get(mark, 0) + count
 

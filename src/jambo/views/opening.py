@@ -8,17 +8,18 @@ from string import Formatter
 from typing_extensions import TypedDict
 
 from jambo.core.drawing import Drawing
-from jambo.core.facts.labels import FACTS
 from jambo.core.facts.opening import DoorKind
 from jambo.core.facts.stages import Stage
 from jambo.core.flags import Flag, FlagLevel
 from jambo.core.framing.items import ITEMS
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.track_tape import TrackTape
+from jambo.core.labels import template_of
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.millimetres import in_mm
-from jambo.core.quantities.names import entry
+from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.notation import Heard
 from jambo.core.quantities.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
 from jambo.core.rules import RULES
@@ -273,11 +274,8 @@ def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Le
 @lru_cache(maxsize=5_000)
 def label(name: str, words: Region) -> str:
     """Name a figure, a fact or a rule in the crew's words; a name nobody knows is a layer's own name."""
-    try:
-        template = FACTS.get(name) or (RULES[name].label if name in RULES else entry(name).label)
-    except KeyError:
-        return name
-    return fill(template, words)
+    template = template_of(name)
+    return name if template is None else fill(template, words)
 
 
 def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
@@ -294,7 +292,7 @@ def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
 
 def figure_out(figure: Figure, tape: Tape, words: Region) -> FigureOut:
     """Give a figure with its sum."""
-    known = entry(figure.name)
+    known = figure.name
     return {
         "name": figure.name,
         "label": label(figure.name, words),
@@ -388,17 +386,18 @@ def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOu
     """Fill a step's figures in; one that is not known yet stays open, to be written in by hand."""
 
     def said(name: str) -> str:
-        figure = result.figures.get(name)
+        known = figure_name(name)
+        figure = result.figures.get(known) if known is not None else None
         if isinstance(figure, Figure):
-            return show(figure.value, facts.tape, entry(name).rounding).text
+            return show(figure.value, facts.tape, figure.name.rounding).text
         if name not in RULES:
             return "…"
         rule = facts.rules.value(name)
         return show(rule, _told_on(rule, facts.tape)).text
 
     def filled(text: str) -> str:
-        names = {n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS}
-        return fill(text, words, **{n: said(n) for n in names}) if text else ""
+        needed = {n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS}
+        return fill(text, words, **{n: said(n) for n in needed}) if text else ""
 
     return {
         "key": step.key,
@@ -413,7 +412,7 @@ def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOu
 
 def _track_out(track: TrackTape, result: Result, facts: Facts) -> TrackOut:
     flip = -1 if facts.opening.placing.measured_from == "right" else 1
-    across, travel = track.across, value_of(result.figures["travel"])
+    across, travel = track.across, value_of(result.figures[names.TRAVEL])
     fixed = track.fixed
     return {
         "zero": flip * in_mm(across.start) if across else 0.0,
@@ -447,7 +446,7 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "unit": tape.unit,
         "kind": facts.opening.kind,
         "stages": list(result.stages),
-        "school": "sheet" if "sheet_width" in result.figures else facts.opening.school,
+        "school": "sheet" if names.SHEET_WIDTH in result.figures else facts.opening.school,
         "under": facts.opening.floors.under,
         "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},
         "waiting": [

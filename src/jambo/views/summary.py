@@ -15,6 +15,7 @@ from jambo.core.facts.wall import Neighbour
 from jambo.core.flags import Flag, worst_first
 from jambo.core.framing.judge import clashes
 from jambo.core.kinds.registry import kind_of
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
@@ -130,8 +131,8 @@ def brief(
     paths = [missing.path for missing in result.missing]
     return Brief(
         leaf=kind.leaf_sizes(asked, result.figures),
-        ro=(result.figures.value("ro_width"), result.figures.value("ro_height")),
-        leaf_bottom=result.figures.value("leaf_bottom"),
+        ro=(result.figures.value(names.RO_WIDTH), result.figures.value(names.RO_HEIGHT)),
+        leaf_bottom=result.figures.value(names.LEAF_BOTTOM),
         hinge_side=asked.handing.hinge_side,
         kind=asked.kind,
         leaves=kind.leaf_count(asked),

@@ -16,7 +16,6 @@ from jambo.core.flags import FlagLevel
 from jambo.core.quantities.figure import HALF, Figure, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.quantities.millimetres import in_mm
-from jambo.core.quantities.names import entry
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
 from jambo.core.solve import Result
@@ -255,7 +254,7 @@ def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Region) -> list[WallP
         {
             "label": piece_label(piece, words) if piece.part == "plate" else label(piece.length.name, words),
             "count": piece.count,
-            "length": show(piece.length.value, tape, entry(piece.length.name).rounding).text,
+            "length": show(piece.length.value, tape, piece.length.name.rounding).text,
         }
         for piece in timber(layout, wall)
         if isinstance(piece.length, Figure)

@@ -5,29 +5,31 @@ from __future__ import annotations
 from jambo.core.drawing import Shape
 from jambo.core.facts.frame import Frame, LegsPastHead, Trenched
 from jambo.core.framing.placed import Placed
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.names import FigureName
 
 
-def frame_shapes(at: Placed, frame: Frame, t: Length, heights: dict[str, Length], play: Length) -> list[Shape]:
+def frame_shapes(at: Placed, frame: Frame, t: Length, heights: dict[FigureName, Length], play: Length) -> list[Shape]:
     """Legs and head, standing centred in the opening, as their joint has them; sill and filler under an outside one."""
     near, far = at.near + play, at.far - play
-    foot, head, top = heights["foot"], heights["head_underside"], heights["frame_top"]
+    foot, head, top = heights[names.FOOT], heights[names.HEAD_UNDERSIDE], heights[names.FRAME_TOP]
     leg_top, inset, past = head, ZERO, ZERO
     if isinstance(frame.joint, Trenched):
         leg_top, past = head + frame.joint.depth.value, frame.joint.horn.value
     elif isinstance(frame.joint, LegsPastHead):
         leg_top, inset = top, t - frame.joint.depth.value
     shapes = [
-        Shape("leg", near, foot, near + t, leg_top, ("leg_length",)),
-        Shape("leg", far - t, foot, far, leg_top, ("leg_length",)),
-        Shape("head", near + inset - past, head, far - inset + past, top, ("head_length",)),
+        Shape("leg", near, foot, near + t, leg_top, (names.LEG_LENGTH,)),
+        Shape("leg", far - t, foot, far, leg_top, (names.LEG_LENGTH,)),
+        Shape("head", near + inset - past, head, far - inset + past, top, (names.HEAD_LENGTH,)),
     ]
-    strips = at.known("sill_filler")
+    strips = at.known(names.SILL_FILLER)
     if frame.sill is not None and strips is not None and (thick := value_of(frame.sill.thickness)) is not None:
-        filler = strips["sill_filler"]
+        filler = strips[names.SILL_FILLER]
         inner = (near, far) if frame.sill.legs_on else (near + t, far - t)
-        shapes.append(Shape("sill", inner[0], filler, inner[1], filler + thick, ("sill_top",)))
+        shapes.append(Shape("sill", inner[0], filler, inner[1], filler + thick, (names.SILL_TOP,)))
         if filler > ZERO:
-            shapes.append(Shape("filler", near, ZERO, far, filler, ("sill_filler",)))
+            shapes.append(Shape("filler", near, ZERO, far, filler, (names.SILL_FILLER,)))
     return shapes

@@ -7,6 +7,7 @@ from fractions import Fraction
 
 from jambo.core.facts.frame import Frame, LegsPastHead, Sill, Trenched
 from jambo.core.facts.leaf import Leaf
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Amount, Known, Reckoned, Source, add, highest
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
@@ -22,12 +23,12 @@ def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Rec
         if pair
         else [(1, frame.hinge_gap), (1, frame.strike_gap)]
     )
-    return add("frame_inside_width", *[leaf.width for leaf in leaves], *gaps)
+    return add(names.FRAME_INSIDE_WIDTH, *[leaf.width for leaf in leaves], *gaps)
 
 
 def outside_width(inside: Reckoned, frame: Frame) -> Reckoned:
     """Wo = Wi + 2t."""
-    return add("frame_outside_width", inside, (2, frame.leg_thickness))
+    return add(names.FRAME_OUTSIDE_WIDTH, inside, (2, frame.leg_thickness))
 
 
 def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Reckoned:
@@ -36,14 +37,18 @@ def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Reckoned:
     The leaf is taken to stand square in line with the hinge gap: W + gs - leaf thickness - stop. Of a pair this is
     what the active leaf alone leaves, up to the edge of the inactive one.
     """
-    return add("clear_width", leaf.width, frame.strike_gap, (-1, leaf.thickness), (-1, rules.known("stop_thickness")))
+    return add(
+        names.CLEAR_WIDTH, leaf.width, frame.strike_gap, (-1, leaf.thickness), (-1, rules.known("stop_thickness"))
+    )
 
 
 def filler(sill: Sill, floor_clear: Reckoned, rules: HouseRules) -> list[Reckoned]:
     """Filler strips under a sill: what the leaf must clear, where that is higher than the sill's own leaf line."""
-    lift = add("sill_lift", floor_clear, rules.known("floor_gap"), (-1, sill.thickness), (-1, rules.known("sill_gap")))
+    lift = add(
+        names.SILL_LIFT, floor_clear, rules.known("floor_gap"), (-1, sill.thickness), (-1, rules.known("sill_gap"))
+    )
     none = Known("no_filler", ZERO, Source("given", "opening.frame.sill_thickness"))
-    return [lift, highest("sill_filler", none, lift)]
+    return [lift, highest(names.SILL_FILLER, none, lift)]
 
 
 def under_the_leaf(frame: Frame, floor_clear: Reckoned, strips: Reckoned | None, rules: HouseRules) -> list[Amount]:
@@ -55,23 +60,23 @@ def under_the_leaf(frame: Frame, floor_clear: Reckoned, strips: Reckoned | None,
 
 def leaf_bottom(stack: Sequence[Amount]) -> Reckoned:
     """Height of the leaf's bottom edge over what is under it."""
-    return add("leaf_bottom", *stack)
+    return add(names.LEAF_BOTTOM, *stack)
 
 
 def head_underside(stack: Sequence[Amount], leaf: Leaf, rules: HouseRules) -> Reckoned:
     """Hh = F_clear + gu + Hd + gt, above the rough floor; over a sill its own stack instead of floor and gap."""
-    return add("head_underside", *stack, leaf.height, rules.known("head_gap"))
+    return add(names.HEAD_UNDERSIDE, *stack, leaf.height, rules.known("head_gap"))
 
 
 def foot(frame: Frame, under: Reckoned, strips: Reckoned | None = None) -> Reckoned:
     """Where the legs stand: the rough floor, the finished floor under the leaf, a spacer, or on or beside the sill."""
     if frame.sill is not None and strips is not None:
-        return add("foot", strips, *([frame.sill.thickness] if frame.sill.legs_on else []))
+        return add(names.FOOT, strips, *([frame.sill.thickness] if frame.sill.legs_on else []))
     if frame.stands_on == "finished_floor":
-        return add("foot", under)
+        return add(names.FOOT, under)
     if frame.stands_on == "spacer":
-        return add("foot", frame.spacer)
-    return add("foot", Known("bare_floor", ZERO, Source("given", "opening.frame.stands_on")))
+        return add(names.FOOT, frame.spacer)
+    return add(names.FOOT, Known("bare_floor", ZERO, Source("given", "opening.frame.stands_on")))
 
 
 def leg_length(head: Reckoned, stands: Reckoned, frame: Frame) -> Reckoned:
@@ -81,13 +86,13 @@ def leg_length(head: Reckoned, stands: Reckoned, frame: Frame) -> Reckoned:
         joint = [frame.joint.depth]
     elif isinstance(frame.joint, LegsPastHead):
         joint = [frame.leg_thickness]
-    return add("leg_length", head, (-1, stands), *joint)
+    return add(names.LEG_LENGTH, head, (-1, stands), *joint)
 
 
 def head_length(inside: Reckoned, outside: Reckoned, frame: Frame) -> Reckoned:
     """Length of the head piece, by the joint of head and legs."""
     if isinstance(frame.joint, Trenched):
-        return add("head_length", outside, (2, frame.joint.horn))
+        return add(names.HEAD_LENGTH, outside, (2, frame.joint.horn))
     if isinstance(frame.joint, LegsPastHead):
-        return add("head_length", inside, (2, frame.joint.depth))
-    return add("head_length", outside)
+        return add(names.HEAD_LENGTH, inside, (2, frame.joint.depth))
+    return add(names.HEAD_LENGTH, outside)

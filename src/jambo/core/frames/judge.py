@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from jambo.core.facts.frame import Frame
 from jambo.core.flags import Flag, Values
 from jambo.core.frames.registry import kind_of_frame
+from jambo.core.quantities import names
 from jambo.core.rules import HouseRules
 
 
@@ -19,4 +20,6 @@ def on_gaps(frame: Frame, rules: HouseRules) -> Iterator[Flag]:
     for gap, where in (*planned, (rules.known("head_gap"), "gap at the head")):
         if gap.value < least:
             values: Values = {"where": where, "gap": gap.value, "least": least}
-            yield Flag("gap-too-small-for-paint", values, ("frame_inside_width", "head_underside"), gap.source.path)
+            yield Flag(
+                "gap-too-small-for-paint", values, (names.FRAME_INSIDE_WIDTH, names.HEAD_UNDERSIDE), gap.source.path
+            )

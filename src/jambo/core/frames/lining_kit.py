@@ -9,6 +9,7 @@ from jambo.core.facts.frame import Frame, FrameFacts, Joint, Trenched
 from jambo.core.facts.leaf import Leaf
 from jambo.core.flags import Flag
 from jambo.core.frames.kind import KindOfFrame
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Fact, Figures, Known, Reckoned, add
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
@@ -36,16 +37,16 @@ class LiningKit(KindOfFrame):
 
     def in_wall(self, figures: Figures, rules: HouseRules) -> Iterable[Reckoned]:
         """The width it is ripped to."""
-        yield add("rip_width", figures["frame_depth"], rules.known("rip_planing"))
+        yield add(names.RIP_WIDTH, figures[names.FRAME_DEPTH], rules.known("rip_planing"))
 
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
     ) -> Iterator[Flag]:
         """Whether it must be ripped, and whether its trenches are made for this leaf (TRADE 4)."""
-        wanted, rip = figures.value("frame_depth"), figures.value("rip_width")
+        wanted, rip = figures.value(names.FRAME_DEPTH), figures.value(names.RIP_WIDTH)
         if frame.depth is not None and wanted is not None and rip is not None and frame.depth.value > rip:
             values = {"depth": frame.depth.value, "wanted": wanted, "rip": rip}
-            yield Flag("rip-the-lining", values, ("rip_width", "frame_depth"), frame.depth.source.path)
+            yield Flag("rip-the-lining", values, (names.RIP_WIDTH, names.FRAME_DEPTH), frame.depth.source.path)
         yield from self.serves(frame, leaves)
 
     def serves(self, frame: Frame, leaves: Sequence[Leaf]) -> Iterator[Flag]:
@@ -57,4 +58,4 @@ class LiningKit(KindOfFrame):
             return
         first, last = frame.serves[0].value, frame.serves[-1].value
         values = {"width": width.value, "first": first, "last": last}
-        yield Flag("kit-cannot-serve-leaf", values, ("frame_inside_width",), frame.serves[0].source.path)
+        yield Flag("kit-cannot-serve-leaf", values, (names.FRAME_INSIDE_WIDTH,), frame.serves[0].source.path)

@@ -12,6 +12,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.framing.items import Item
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
@@ -35,34 +36,41 @@ class OutsideSill(KindOfFrame):
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
     ) -> Iterator[Flag]:
         """Filler under its sill (TRADE 12)."""
-        filler = figures.value("sill_filler")
+        filler = figures.value(names.SILL_FILLER)
         if filler:
             path = "opening.frame.sill_thickness"
-            yield Flag("sill-needs-filler", {"strips": filler}, ("sill_filler",), path)
+            yield Flag("sill-needs-filler", {"strips": filler}, (names.SILL_FILLER,), path)
 
     def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
         """Its pan and its seal."""
-        yield Item("sill_pan", 1, value_of(figures["ro_width"]))
+        yield Item("sill_pan", 1, value_of(figures[names.RO_WIDTH]))
         yield Item("seal", 1)
 
     def drawing(self, opening: Opening, figures: Figures, rules: HouseRules) -> Drawing | None:
         """Section through its sill: rough floor, filler, sill, inside floor, the leaf's foot and its gap."""
         thick = value_of(opening.leaves[0].thickness)
-        known = figures.known("sill_filler", "sill_top", "leaf_bottom", "floor_clear")
+        known = figures.known(names.SILL_FILLER, names.SILL_TOP, names.LEAF_BOTTOM, names.FLOOR_CLEAR)
         if thick is None or known is None:
             return None
-        deep, floor = thick * 4, known["floor_clear"]
+        deep, floor = thick * 4, known[names.FLOOR_CLEAR]
         outlines = [box("deck", -deep, -thick * HALF, deep + deep, ZERO)]
-        if known["sill_filler"] > ZERO:
-            outlines.append(box("filler", -deep * HALF, ZERO, deep, known["sill_filler"], "sill_filler"))
+        if known[names.SILL_FILLER] > ZERO:
+            outlines.append(box("filler", -deep * HALF, ZERO, deep, known[names.SILL_FILLER], names.SILL_FILLER))
         outlines += [
-            box("sill", -deep * HALF, known["sill_filler"], deep, known["sill_top"], "sill_top"),
-            box("floor_a", deep, ZERO, deep * 2, floor, "floor_clear"),
-            box("leaf", deep - thick, known["leaf_bottom"], deep, known["leaf_bottom"] + thick * 2, "leaf_bottom"),
+            box("sill", -deep * HALF, known[names.SILL_FILLER], deep, known[names.SILL_TOP], names.SILL_TOP),
+            box("floor_a", deep, ZERO, deep * 2, floor, names.FLOOR_CLEAR),
+            box(
+                "leaf",
+                deep - thick,
+                known[names.LEAF_BOTTOM],
+                deep,
+                known[names.LEAF_BOTTOM] + thick * 2,
+                names.LEAF_BOTTOM,
+            ),
         ]
-        dims = [Dim("leaf_bottom", (deep * HALF, ZERO), (deep * HALF, known["leaf_bottom"]))]
-        if known["sill_filler"] > ZERO:
-            dims.append(Dim("sill_filler", (-deep, ZERO), (-deep, known["sill_filler"])))
+        dims = [Dim(names.LEAF_BOTTOM, (deep * HALF, ZERO), (deep * HALF, known[names.LEAF_BOTTOM]))]
+        if known[names.SILL_FILLER] > ZERO:
+            dims.append(Dim(names.SILL_FILLER, (-deep, ZERO), (-deep, known[names.SILL_FILLER])))
         return Drawing("section", "y", tuple(outlines), tuple(dims))
 
     def before_setting(self) -> Iterable[Step]:

@@ -9,6 +9,7 @@ from jambo.core.facts.frame import Frame, FrameFacts
 from jambo.core.facts.leaf import Leaf
 from jambo.core.flags import Flag
 from jambo.core.frames.kind import KindOfFrame
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
@@ -33,7 +34,7 @@ class SplitJamb(KindOfFrame):
         least, most = (value_of(end) for end in frame.wall_range)
         if least is not None and most is not None and not least <= finished <= most:
             reach = {"wall": finished, "least": least, "most": most}
-            yield Flag("split-jamb-out-of-range", reach, ("wall_finished",), "opening.frame.wall_least")
+            yield Flag("split-jamb-out-of-range", reach, (names.WALL_FINISHED,), "opening.frame.wall_least")
 
     def joining(self) -> Iterable[Step]:
         """The halves slide together on the wall."""

@@ -11,6 +11,7 @@ from jambo.core.flags import Flag, Values
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.framing.items import Item
 from jambo.core.framing.rough_opening import BySchool
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Fact, Figures, add, half, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
@@ -36,10 +37,10 @@ class SteelWrap(KindOfFrame):
 
     def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> BySchool | None:
         """Its maker's opening: so much over the leaf, so much above leaf and finished floor (TRADE 20)."""
-        width = add("sheet_width", *[leaf.width for leaf in leaves], rules.known("steel_add_width"))
-        height = add("sheet_height", figures["floor_clear"], leaves[0].height, rules.known("steel_add_height"))
-        side = add("sheet_side_play", half(width), (-HALF, figures["frame_outside_width"]))
-        return BySchool(width, height, side, add("sheet_head_play", height, (-1, figures["frame_top"])))
+        width = add(names.SHEET_WIDTH, *[leaf.width for leaf in leaves], rules.known("steel_add_width"))
+        height = add(names.SHEET_HEIGHT, figures[names.FLOOR_CLEAR], leaves[0].height, rules.known("steel_add_height"))
+        side = add(names.SHEET_SIDE_PLAY, half(width), (-HALF, figures[names.FRAME_OUTSIDE_WIDTH]))
+        return BySchool(width, height, side, add(names.SHEET_HEAD_PLAY, height, (-1, figures[names.FRAME_TOP])))
 
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
@@ -49,12 +50,12 @@ class SteelWrap(KindOfFrame):
         over = rules.value("steel_throat_over")
         if throat is not None and finished is not None and throat < finished:
             values: Values = {"throat": throat, "wall": finished, "short": finished - throat}
-            yield Flag("steel-throat-narrow", values, ("throat", "wall_finished"), "opening.frame.throat")
+            yield Flag("steel-throat-narrow", values, (names.THROAT, names.WALL_FINISHED), "opening.frame.throat")
         elif throat is not None and finished is not None and throat > finished + over:
             values = {"throat": throat, "wall": finished, "most": finished + over}
-            yield Flag("steel-throat-wide", values, ("throat", "wall_finished"), "opening.frame.throat")
+            yield Flag("steel-throat-wide", values, (names.THROAT, names.WALL_FINISHED), "opening.frame.throat")
         if not frame.source.strip():
-            yield Flag("steel-without-sheet", {}, ("ro_width", "ro_height"), "opening.frame.source")
+            yield Flag("steel-without-sheet", {}, (names.RO_WIDTH, names.RO_HEIGHT), "opening.frame.source")
         yield Flag("steel-after-wallboard", {}, (), "opening.frame.kind")
 
     def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:

@@ -12,6 +12,7 @@ from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import FoundStud, Wall
 from jambo.core.flags import Flag
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figure, Figures, Known, Reckoned, add, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.limits import KINDS
@@ -125,7 +126,7 @@ def open_up(left: Length, size: Size, wall: Standing) -> Opened:
 def face(stud: FoundStud, wall: Wall, measured_from: str) -> Reckoned:
     """The running measure of a found stud's face toward the end the tape starts from."""
     half_stud = (-HALF, wall.stud_thickness)
-    name = f"mark_found_{stud.number}"
+    name = names.MARK_FOUND[stud.number]
     if measured_from == "left":
         return add(name, stud.centre, half_stud)
     return add(name, wall.length, (-1, stud.centre), half_stud)
@@ -134,7 +135,7 @@ def face(stud: FoundStud, wall: Wall, measured_from: str) -> Reckoned:
 def filler(side: str, edge: Reckoned, stud: FoundStud, wall: Wall, header: Header, from_left: bool) -> Reckoned:
     """What is left between the outermost jack and the standing stud that serves as king; `edge` is the hole's edge there."""
     jacks, half_stud = (-header.jacks, wall.stud_thickness), (-HALF, wall.stud_thickness)
-    name = f"king_filler_{side}"
+    name = names.KING_FILLER_ON[side]
     if (side == "left") == from_left:  # the near side of the tape: the stud stands before the edge
         at = [(-1, stud.centre)] if from_left else [(-1, wall.length), (1, stud.centre)]
         return add(name, edge, jacks, *at, half_stud)
@@ -144,31 +145,31 @@ def filler(side: str, edge: Reckoned, stud: FoundStud, wall: Wall, header: Heade
 
 def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list[Reckoned]:
     """Where the base trim is cut back on both sides of the opening: to the casing's outer edge (TRADE 6)."""
-    if casing is None or "mark_ro_centre" not in figures or "frame_inside_width" not in figures:
+    if casing is None or names.MARK_RO_CENTRE not in figures or names.FRAME_INSIDE_WIDTH not in figures:
         return []
-    centre, inside, setback = figures["mark_ro_centre"], figures["frame_inside_width"], rules.known("setback")
+    centre, inside, setback = figures[names.MARK_RO_CENTRE], figures[names.FRAME_INSIDE_WIDTH], rules.known("setback")
     return [
-        add("base_cut_near", centre, (-HALF, inside), (-1, setback), (-1, casing)),
-        add("base_cut_far", centre, (HALF, inside), setback, casing),
+        add(names.BASE_CUT_NEAR, centre, (-HALF, inside), (-1, setback), (-1, casing)),
+        add(names.BASE_CUT_FAR, centre, (HALF, inside), setback, casing),
     ]
 
 
 def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None, rules: HouseRules) -> Iterator[Flag]:
     """What stands against cutting here: unknown studs, services, a range left, a load nobody holds (TRADE 6 and 22)."""
     if wall.found is None:
-        yield Flag("cut-in-studs-unknown", {}, ("ro_width",), "wall.studs_found")
+        yield Flag("cut-in-studs-unknown", {}, (names.RO_WIDTH,), "wall.studs_found")
     if wall.bearing != "no" and not (asked.support.strip() and asked.support_by.strip()):
         bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
-        yield Flag("cut-in-without-support", {"bearing": bearing}, ("header_length",), "opening.cut_in.support")
+        yield Flag("cut-in-without-support", {"bearing": bearing}, (names.HEADER_LENGTH,), "opening.cut_in.support")
     if opened is None or size is None:
         return
     for n in opened.services:
         service = wall.services[n]
         code = "cut-in-service" if service.movable else "cut-in-service-fixed"
-        yield Flag(code, {"what": service.what or "something", "at": service.low}, ("ro_width",), service.path)
+        yield Flag(code, {"what": service.what or "something", "at": service.low}, (names.RO_WIDTH,), service.path)
     if opened.cleared:
         count = "one stud comes" if len(opened.cleared) == 1 else f"{len(opened.cleared)} studs come"
-        yield Flag("cut-in-clears-stud", {"count": count}, ("king_length",), "opening.position.distance")
+        yield Flag("cut-in-clears-stud", {"count": count}, (names.KING_LENGTH,), "opening.position.distance")
     right = opened.left + size.width
     for limit, over in (
         (asked.least, asked.least.value - opened.left if asked.least else ZERO),
@@ -176,7 +177,9 @@ def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None
     ):
         if limit is not None and over > ZERO:
             end = "left" if limit is asked.least else "right"
-            yield Flag("cut-in-out-of-range", {"over": over, "end": end}, ("ro_width",), "opening.position.distance")
+            yield Flag(
+                "cut-in-out-of-range", {"over": over, "end": end}, (names.RO_WIDTH,), "opening.position.distance"
+            )
 
 
 def hole(near: Reckoned, far: Reckoned, wall: Wall, measured_from: str) -> Length | None:
@@ -191,7 +194,7 @@ def hole(near: Reckoned, far: Reckoned, wall: Wall, measured_from: str) -> Lengt
 
 def hole_size(figures: Figures, wall: Wall, header: Header) -> Size | None:
     """The hole to cut; None while its width is unknown. While its height is, the wall counts as opened to its top."""
-    width, height = value_of(figures["ro_width"]), value_of(figures["ro_height"])
+    width, height = value_of(figures[names.RO_WIDTH]), value_of(figures[names.RO_HEIGHT])
     if width is None:
         return None
     top = height + (value_of(header.depth) or ZERO) if height is not None else value_of(wall.height)
@@ -252,5 +255,5 @@ def made_good(
         touched = {*at.opened.cut, *at.opened.cleared, *(k for k in at.opened.kings if k is not None)}
         found += [face(wall.found[n], wall, placing.measured_from) for n in sorted(touched)]
     if wall.plate_on == "joists":
-        found += [add("floor_extension", figures["ro_width"]), add("plate_block", wall.stud_depth)]
+        found += [add(names.FLOOR_EXTENSION, figures[names.RO_WIDTH]), add(names.PLATE_BLOCK, wall.stud_depth)]
     return found

@@ -7,15 +7,17 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
-from jambo.core.drawing import Shape
+from jambo.core.drawing import Part, Shape
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Neighbour, Wall, WallEnd
 from jambo.core.framing.framing import Framing
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.slope import ceiling_at
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
 from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.names import FigureName
 
 Ceiling = Callable[[Length], Length]
 
@@ -63,9 +65,12 @@ def wall_shapes(
         low = max(low, min(ZERO, plate.framing_near))
         if (length := value_of(wall.length)) is not None:
             high = min(high, max(length, far + side))
-    about = tuple(n for n in ("ro_width", "ro_height", "side_play", "head_play") if n in at.figures)
+    about = tuple(n for n in (names.RO_WIDTH, names.RO_HEIGHT, names.SIDE_PLAY, names.HEAD_PLAY) if n in at.figures)
     shapes = [Shape("opening", near, ZERO, far, height, about)]
-    shapes += [Shape("plate", low, ZERO, near, tb, ("plate_cut",)), Shape("plate", far, ZERO, high, tb, ("plate_cut",))]
+    shapes += [
+        Shape("plate", low, ZERO, near, tb, (names.PLATE_CUT,)),
+        Shape("plate", far, ZERO, high, tb, (names.PLATE_CUT,)),
+    ]
     top = value_of(wall.height)
 
     def under(x0: Length) -> Length:
@@ -81,9 +86,9 @@ def wall_shapes(
     ends = [s for s in (ZERO, value_of(wall.length)) if s is not None and plate.framing_near is not None]
     if top is not None and top > tb:
         if ceiling is None:
-            shapes.append(Shape("top_plate", low, top, high, top + tb, ("wall_height",)))
+            shapes.append(Shape("top_plate", low, top, high, top + tb, (names.WALL_TOP,)))
         else:
-            shapes.append(Shape("ceiling", low, ceiling(low), high, ceiling(high), ("wall_top",)))
+            shapes.append(Shape("ceiling", low, ceiling(low), high, ceiling(high), (names.WALL_TOP,)))
         for common in plate.commons:
             if common.fate == "stands":
                 shapes.append(Shape("stud", common.near, tb, common.near + stud, under(common.near), (common.figure,)))
@@ -92,10 +97,10 @@ def wall_shapes(
             clear = x0 + stud <= near - side or x0 >= far + side
             if low <= x0 and x0 + stud <= high and clear:
                 shapes.append(Shape("stud", x0, tb, x0 + stud, under(x0)))
-        king_near = king_far = "king_length"
-        if ceiling is not None and "king_low_long" in at.figures:
+        king_near = king_far = names.KING_LENGTH
+        if ceiling is not None and names.KING_LOW_LONG in at.figures:
             rises = ceiling(near) <= ceiling(far)
-            king_near, king_far = ("king_low_long", "king_high_long")[:: 1 if rises else -1]
+            king_near, king_far = (names.KING_LOW_LONG, names.KING_HIGH_LONG)[:: 1 if rises else -1]
         for i in range(header.kings):
             out = stud * (header.jacks + i)
             near_out, far_out = out + plate.fillers[0], out + plate.fillers[1]
@@ -106,7 +111,7 @@ def wall_shapes(
                     tb,
                     near - near_out,
                     under(near - near_out - stud),
-                    (king_near, f"mark_king_near_{i + 1}"),
+                    (king_near, names.MARK_KING_NEAR[i + 1]),
                 )
             )
             shapes.append(
@@ -116,7 +121,7 @@ def wall_shapes(
                     tb,
                     far + far_out + stud,
                     under(far + far_out),
-                    (king_far, f"mark_king_far_{i + 1}"),
+                    (king_far, names.MARK_KING_FAR[i + 1]),
                 )
             )
         packed = stud * header.jacks
@@ -125,16 +130,18 @@ def wall_shapes(
                 shapes.append(Shape("filler", x0, tb, x0 + gap, under(x0)))
     for i in range(header.jacks):
         out = stud * i
-        shapes.append(Shape("jack", near - out - stud, tb, near - out, height, ("jack_length",)))
-        shapes.append(Shape("jack", far + out, tb, far + out + stud, height, ("jack_length",)))
+        shapes.append(Shape("jack", near - out - stud, tb, near - out, height, (names.JACK_LENGTH,)))
+        shapes.append(Shape("jack", far + out, tb, far + out + stud, height, (names.JACK_LENGTH,)))
     header_top = value_of(framing.header_top)
     if header_top is not None:
         ears = stud * header.jacks
-        shapes.append(Shape("header", near - ears, height, far + ears, header_top, ("header_length", "header_top")))
+        shapes.append(
+            Shape("header", near - ears, height, far + ears, header_top, (names.HEADER_LENGTH, names.HEADER_TOP))
+        )
         if top is not None and top > header_top:
             for c in plate.cripples:
-                own = f"cripple_slope_{c.number}"
-                size = own if own in at.figures else "cripple_length"
+                own = names.CRIPPLE_SLOPE[c.number]
+                size = own if own in at.figures else names.CRIPPLE_LENGTH
                 shapes.append(Shape("cripple", c.near, header_top, c.near + stud, under(c.near), (size,)))
     return shapes
 
@@ -142,9 +149,10 @@ def wall_shapes(
 def floor_shapes(shapes: Sequence[Shape], figures: Figures) -> list[Shape]:
     """Both floors, as wide as what is already drawn."""
     found: list[Shape] = []
-    for part in ("floor_a", "floor_b"):
-        depth = value_of(figures[part])
+    parts: tuple[tuple[Part, FigureName], ...] = (("floor_a", names.FLOOR_A), ("floor_b", names.FLOOR_B))
+    for part, name in parts:
+        depth = figures.value(name)
         if depth and shapes:
             low, high = min(s.x0 for s in shapes), max(s.x1 for s in shapes)
-            found.append(Shape("floor_a" if part == "floor_a" else "floor_b", low, ZERO, high, depth, (part,)))
+            found.append(Shape(part, low, ZERO, high, depth, (name,)))
     return found

@@ -4,24 +4,25 @@ from __future__ import annotations
 
 from jambo.core.facts.floors import Floors, Stack
 from jambo.core.facts.leaf import Side
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known, Missing, Reckoned, Source, add, highest
 from jambo.core.quantities.length import ZERO
 
 
 def stack_height(stack: Stack) -> Reckoned:
     """F_A or F_B: the sum of a side's layers. A bare floor has no layers and is zero; unknown is missing."""
-    letter = stack.side.lower()
+    letter, name = stack.side.lower(), names.FLOOR_ON[stack.side]
     if stack.layers is None:
-        return add(f"floor_{letter}", Missing(f"floor_{letter}_stack", stack.path))
+        return add(name, Missing(f"floor_{letter}_stack", stack.path))
     layers = stack.layers or (Known("bare_floor", ZERO, Source("given", stack.path)),)
-    return add(f"floor_{letter}", *layers)
+    return add(name, *layers)
 
 
 def under_leaf(floors: Floors, a: Reckoned, b: Reckoned) -> Reckoned:
     """F_under: the height of what runs beneath the closed leaf."""
     if floors.under == "strip":
-        return add("floor_under", floors.strip or Missing("strip", "opening.floors.strip"))
-    return add("floor_under", a if floors.under == "A" else b)
+        return add(names.FLOOR_UNDER, floors.strip or Missing("strip", "opening.floors.strip"))
+    return add(names.FLOOR_UNDER, a if floors.under == "A" else b)
 
 
 def clear(floors: Floors, opens_to: Side, a: Reckoned, b: Reckoned) -> Reckoned:
@@ -31,7 +32,7 @@ def clear(floors: Floors, opens_to: Side, a: Reckoned, b: Reckoned) -> Reckoned:
     if floors.under != opens_to and floors.under != "strip":
         candidates.append(a if floors.under == "A" else b)
     if floors.strip is not None:
-        return highest("floor_clear", *candidates, floors.strip)
+        return highest(names.FLOOR_CLEAR, *candidates, floors.strip)
     if floors.under == "strip":
-        return highest("floor_clear", *candidates, Missing("strip", "opening.floors.strip"))
-    return highest("floor_clear", *candidates)
+        return highest(names.FLOOR_CLEAR, *candidates, Missing("strip", "opening.floors.strip"))
+    return highest(names.FLOOR_CLEAR, *candidates)

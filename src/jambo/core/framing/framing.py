@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Reckoned, add
 from jambo.core.rules import HouseRules
 
@@ -25,12 +26,12 @@ class Framing:
 def pieces(width: Reckoned, height: Reckoned, wall: Wall, header: Header) -> Framing:
     """Cut lengths from the rough opening: jacks and kings stand on the bottom plate, the header on the jacks."""
     return Framing(
-        jack=add("jack_length", height, (-1, wall.plate_thickness)),
-        king=add("king_length", wall.height, (-1, wall.plate_thickness)),
-        header=add("header_length", width, (2 * header.jacks, wall.stud_thickness)),
-        header_top=add("header_top", height, header.depth),
-        cripple=add("cripple_length", wall.height, (-1, height), (-1, header.depth)),
-        plate_cut=add("plate_cut", width),
+        jack=add(names.JACK_LENGTH, height, (-1, wall.plate_thickness)),
+        king=add(names.KING_LENGTH, wall.height, (-1, wall.plate_thickness)),
+        header=add(names.HEADER_LENGTH, width, (2 * header.jacks, wall.stud_thickness)),
+        header_top=add(names.HEADER_TOP, height, header.depth),
+        cripple=add(names.CRIPPLE_LENGTH, wall.height, (-1, height), (-1, header.depth)),
+        plate_cut=add(names.PLATE_CUT, width),
     )
 
 
@@ -39,15 +40,15 @@ def figures(framed: Framing, wall: Wall, rules: HouseRules) -> list[Reckoned]:
     finished = finished_thickness(wall)
     return [
         framed.jack, framed.king, framed.header, framed.header_top, framed.cripple, framed.plate_cut,
-        finished, frame_depth(finished, rules), add("wall_top", wall.height),
+        finished, frame_depth(finished, rules), add(names.WALL_TOP, wall.height),
     ]  # fmt: skip
 
 
 def finished_thickness(wall: Wall) -> Reckoned:
     """Thickness of the finished wall: stud depth and both finishes."""
-    return add("wall_finished", wall.stud_depth, wall.finish_a, wall.finish_b)
+    return add(names.WALL_FINISHED, wall.stud_depth, wall.finish_a, wall.finish_b)
 
 
 def frame_depth(finished: Reckoned, rules: HouseRules) -> Reckoned:
     """Depth of a flat frame: the finished wall and a shade over, planed back (TRADE 4)."""
-    return add("frame_depth", finished, rules.known("depth_over_wall"))
+    return add(names.FRAME_DEPTH, finished, rules.known("depth_over_wall"))

@@ -9,6 +9,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.slope import rises
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.step import EYES, Step
 
@@ -67,7 +68,7 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
             )
         kept = [side for side, king in zip(("left", "right"), opened.kings, strict=True) if king is not None]
         if kept:
-            packs = [f"{{king_filler_{side}}} on the {side}" for side in kept if f"king_filler_{side}" in figures]
+            packs = [f"{{king_filler_{side}}} on the {side}" for side in kept if names.KING_FILLER_ON[side] in figures]
             fill = f"; fill to the {{jack}} with {' and '.join(packs)}" if packs else ""
             yield Step(
                 key="keep-standing",
@@ -78,7 +79,7 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
             )
         new = 2 * opening.header.kings - opened.reused
         length = "{king_length}"
-        if "king_low_long" in figures:
+        if names.KING_LOW_LONG in figures:
             by_side = zip(("left", "right"), opened.kings, strict=True)
             wanted = [side for side, standing in by_side if opening.header.kings > (standing is not None)]
             low, high = ("left", "right") if rises(wall) else ("right", "left")
@@ -102,7 +103,7 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
         check="flush with both {jack}s; no nail left in the way",
         caution=EYES,
     )
-    if "floor_extension" in figures:
+    if names.FLOOR_EXTENSION in figures:
         yield Step(
             key="floor-extension",
             part="Framing",
@@ -119,7 +120,7 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
         check="opening {ro_width} by {ro_height}, {header} level within 1/16 in",
         caution="Two people lift the {header}.",
     )
-    if "slope_nailer" in figures:
+    if names.SLOPE_NAILER in figures:
         yield Step(
             key="nailer",
             part="Framing",
@@ -137,7 +138,7 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
             check="{header} level, no new crack",
             caution=LOCAL_CODE,
         )
-    if "base_cut_near" in figures:
+    if names.BASE_CUT_NEAR in figures:
         yield Step(
             key="base-trim",
             part="Finishing",

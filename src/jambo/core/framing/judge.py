@@ -11,6 +11,7 @@ from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import Neighbour, Wall
 from jambo.core.flags import Flag, Values
 from jambo.core.framing.plate import Plate
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures, Known, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
@@ -24,30 +25,35 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
                 yield Flag(
                     "floor-is-allowance",
                     {"side": side.side, "amount": layer.value, "why": layer.source.detail},
-                    tuple(n for n in (f"floor_{side.side.lower()}", "floor_clear", "head_underside") if n in figures),
+                    tuple(
+                        n for n in (names.FLOOR_ON[side.side], names.FLOOR_CLEAR, names.HEAD_UNDERSIDE) if n in figures
+                    ),
                     layer.source.path,
                 )
-    a, b = figures.value("floor_a"), figures.value("floor_b")
+    a, b = figures.value(names.FLOOR_A), figures.value(names.FLOOR_B)
     if a is not None and b is not None and a != b:
         higher = "A" if a > b else "B"
         passes = floors.under == higher or (swings and handing.opens_to == higher)
         if passes:
             step = a - b if a > b else b - a
             yield Flag(
-                "floors-differ", {"step": step, "side": higher}, ("floor_a", "floor_b", "floor_clear"), "opening.floors"
+                "floors-differ",
+                {"step": step, "side": higher},
+                (names.FLOOR_A, names.FLOOR_B, names.FLOOR_CLEAR),
+                "opening.floors",
             )
     usual = HouseRules(rules.habit).value("floor_gap")
     gap = rules.known("floor_gap")
     if gap.value < usual:
-        yield Flag("floor-gap-small", {"gap": gap.value, "usual": usual}, ("leaf_bottom",), gap.source.path)
+        yield Flag("floor-gap-small", {"gap": gap.value, "usual": usual}, (names.LEAF_BOTTOM,), gap.source.path)
 
 
 def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]:
-    side, least, most = figures.value("side_play"), rules.value("least_side_play"), rules.value("most_side_play")
-    about = ("side_play", "ro_width")
+    side, least, most = figures.value(names.SIDE_PLAY), rules.value("least_side_play"), rules.value("most_side_play")
+    about = (names.SIDE_PLAY, names.RO_WIDTH)
     path = "opening.rules.side_shim" if school == "build_up" else "opening.rules.add_width"
     if side is not None:
-        wanted = figures.value("side_play_wanted") or ZERO
+        wanted = figures.value(names.SIDE_PLAY_WANTED) or ZERO
         if side < ZERO:
             yield Flag("side-play-none", {"over": -side * 2, "needed": (least - side) * 2}, about, path)
         elif side < least:
@@ -66,7 +72,7 @@ def on_opening(figures: Figures, rules: HouseRules, school: School, *, floor_lef
     """
     yield from _play(figures, rules, school)
     yield from _head_line(figures)
-    forgot = floor_left_out and (figures.value("floor_clear") or ZERO) > ZERO
+    forgot = floor_left_out and (figures.value(names.FLOOR_CLEAR) or ZERO) > ZERO
     cause = "the add-on rule left out the floor build-up" if forgot else "the space over the head is too small"
     rule = "add_height" if school == "add_on" else "head_shim"
     yield from _head_play(figures, cause, "opening.add_from" if forgot else f"opening.rules.{rule}")
@@ -74,25 +80,25 @@ def on_opening(figures: Figures, rules: HouseRules, school: School, *, floor_lef
 
 def on_sheet_opening(figures: Figures, rules: HouseRules, width_rule: str, height_rule: str) -> Iterator[Flag]:
     """The same in an opening its maker's sheet sizes: the frame's own anchors take up what play there is (TRADE 20)."""
-    if (side := figures.value("side_play")) is not None and side < ZERO:
+    if (side := figures.value(names.SIDE_PLAY)) is not None and side < ZERO:
         values: Values = {"over": -side * 2, "needed": -side * 2}
-        yield Flag("side-play-none", values, ("side_play", "ro_width"), rules.known(width_rule).source.path)
+        yield Flag("side-play-none", values, (names.SIDE_PLAY, names.RO_WIDTH), rules.known(width_rule).source.path)
     yield from _head_line(figures)
     yield from _head_play(figures, "the space over the head is too small", f"opening.rules.{height_rule}")
 
 
 def _head_line(figures: Figures) -> Iterator[Flag]:
-    line = figures.value("head_over_own")
+    line = figures.value(names.HEAD_OVER_OWN)
     if line is not None and line < ZERO:
         values: Values = {"over": -line, "needed": -line}
-        yield Flag("head-line-too-low", values, ("head_own", "head_underside"), "opening.head_line")
+        yield Flag("head-line-too-low", values, (names.HEAD_OWN, names.HEAD_UNDERSIDE), "opening.head_line")
 
 
 def _head_play(figures: Figures, cause: str, path: str) -> Iterator[Flag]:
-    head = figures.value("head_play")
+    head = figures.value(names.HEAD_PLAY)
     if head is not None and head < ZERO:
         values: Values = {"over": -head, "needed": -head, "cause": cause}
-        yield Flag("head-play-none", values, ("head_play", "ro_height"), path)
+        yield Flag("head-play-none", values, (names.HEAD_PLAY, names.RO_HEIGHT), path)
 
 
 def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
@@ -117,43 +123,45 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
     header, placing, frame = opening.header, opening.placing, opening.frame
     if wall.bearing != "no" and not header.source.strip():
         bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
-        yield Flag("bearing-without-source", {"bearing": bearing}, ("header_length",), "opening.header.source")
-    ro_height, wall_height = figures.value("ro_height"), value_of(wall.height)
-    cripple = figures.value("cripple_length")
+        yield Flag("bearing-without-source", {"bearing": bearing}, (names.HEADER_LENGTH,), "opening.header.source")
+    ro_height, wall_height = figures.value(names.RO_HEIGHT), value_of(wall.height)
+    cripple = figures.value(names.CRIPPLE_LENGTH)
     if ro_height is not None and wall_height is not None and ro_height >= wall_height:
-        yield Flag("wall-too-low", {"over": ro_height - wall_height}, ("ro_height",), "wall.height")
+        yield Flag("wall-too-low", {"over": ro_height - wall_height}, (names.RO_HEIGHT,), "wall.height")
     elif cripple is not None and cripple < ZERO:
-        yield Flag("cripple-does-not-fit", {"over": -cripple}, ("cripple_length", "header_top"), "opening.header.depth")
+        yield Flag(
+            "cripple-does-not-fit", {"over": -cripple}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth"
+        )
     elif cripple is not None and cripple == ZERO:
-        yield Flag("header-against-plates", {}, ("cripple_length", "header_top"), "opening.header.depth")
+        yield Flag("header-against-plates", {}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth")
     yield from _room(wall, header, placing, plate, figures)
     if (here := plate.standing("", placing.shares)) is not None:
         yield from clashes(here, wall.beside_from(placing.measured_from))
     if (
         frame.stands_on == "finished_floor"
-        and isinstance(under := figures.get("floor_under"), Figure)
+        and isinstance(under := figures.get(names.FLOOR_UNDER), Figure)
         and under.allowances
     ):
-        yield Flag("leg-stands-on-unchosen-floor", {}, ("leg_length", "foot"), "opening.frame.stands_on")
-    finished = figures.value("wall_finished")
+        yield Flag("leg-stands-on-unchosen-floor", {}, (names.LEG_LENGTH, names.FOOT), "opening.frame.stands_on")
+    finished = figures.value(names.WALL_FINISHED)
     if frame.depth is not None and finished is not None and frame.depth.value < finished:
         values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
-        yield Flag("frame-too-shallow", values, ("frame_depth", "wall_finished"), "opening.frame.depth")
+        yield Flag("frame-too-shallow", values, (names.FRAME_DEPTH, names.WALL_FINISHED), "opening.frame.depth")
     yield from own
     if wall.existing:
-        yield Flag("caution-existing-wall", {}, ("plate_cut",), "wall.existing")
-    if isinstance(figures.get("header_length"), Figure):
-        yield Flag("caution-cutting", {}, ("header_length",), "opening.header.depth")
+        yield Flag("caution-existing-wall", {}, (names.PLATE_CUT,), "wall.existing")
+    if isinstance(figures.get(names.HEADER_LENGTH), Figure):
+        yield Flag("caution-cutting", {}, (names.HEADER_LENGTH,), "opening.header.depth")
 
 
 def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: Figures) -> Iterator[Flag]:
     """Whether kings, jacks and opening find room between the wall's ends."""
-    about, path = ("mark_ro_near", "mark_ro_far"), "opening.position.distance"
-    width, length = figures.value("ro_width"), value_of(wall.length)
+    about, path = (names.MARK_RO_NEAR, names.MARK_RO_FAR), "opening.position.distance"
+    width, length = figures.value(names.RO_WIDTH), value_of(wall.length)
     side = wall.stud_thickness.value * (header.jacks + header.kings)
     if width is not None and length is not None and width + side * 2 > length:
         needs = {"needed": width + side * 2, "length": length}
-        yield Flag("opening-wider-than-wall", needs, ("ro_width",), "wall.length")
+        yield Flag("opening-wider-than-wall", needs, (names.RO_WIDTH,), "wall.length")
         return
     if plate.framing_near is None or plate.framing_far is None:
         return

@@ -11,6 +11,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.slope import Slope
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures, Known, Reckoned, value_of
 from jambo.core.quantities.length import Length
 
@@ -29,7 +30,12 @@ class Piece:
     section: tuple[Length | None, Length | None]
 
 
-CASING = ("casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b")  # mitred heads are cut by the long point
+CASING = (
+    names.CASING_HEAD_LONG,
+    names.CASING_HEAD,
+    names.CASING_LEG_A,
+    names.CASING_LEG_B,
+)  # mitred heads are cut by the long point
 
 
 def cut_list(
@@ -61,17 +67,17 @@ def uprights(figures: Figures, wall: Wall, header: Header, around: Around) -> li
     reused = around.opened.kings if around.opened is not None else (None, None)
     need = {side: header.kings - (king is not None) for side, king in zip(("left", "right"), reused, strict=True)}
     if around.slope is None:
-        kings = [Piece("king", "wall", sum(need.values()), figures["king_length"], stud)]
+        kings = [Piece("king", "wall", sum(need.values()), figures[names.KING_LENGTH], stud)]
     else:
         high = "right" if around.slope.low_side == "left" else "left"
         kings = [
-            Piece("king", "wall", need[around.slope.low_side], figures["king_low_long"], stud),
-            Piece("king", "wall", need[high], figures["king_high_long"], stud),
+            Piece("king", "wall", need[around.slope.low_side], figures[names.KING_LOW_LONG], stud),
+            Piece("king", "wall", need[high], figures[names.KING_HIGH_LONG], stud),
         ]
     return [
         *kings,
-        Piece("jack", "wall", 2 * header.jacks, figures["jack_length"], stud),
-        Piece("header", "wall", 1, figures["header_length"], (value_of(header.depth), wall.stud_depth.value)),
+        Piece("jack", "wall", 2 * header.jacks, figures[names.JACK_LENGTH], stud),
+        Piece("header", "wall", 1, figures[names.HEADER_LENGTH], (value_of(header.depth), wall.stud_depth.value)),
     ]
 
 
@@ -81,22 +87,24 @@ def over_and_beside(figures: Figures, wall: Wall, around: Around) -> list[Piece]
     The tops of studs that are cut stay as cripples, and are not cut anew.
     """
     stud = (wall.stud_thickness.value, wall.stud_depth.value)
-    cripple = figures["cripple_length"]
+    cripple = figures[names.CRIPPLE_LENGTH]
     over = around.plate.cripples if not isinstance(cripple, Figure) or cripple.value.nm > 0 else ()
     if around.opened is not None:
         over = ()
-    sizes = [(f"cripple_slope_{c.number}", 1) for c in over if f"cripple_slope_{c.number}" in figures]
-    rows = [Piece("cripple", "wall", n, figures[name], stud) for name, n in sizes or [("cripple_length", len(over))]]
+    sizes = [(own, 1) for c in over if (own := names.CRIPPLE_SLOPE[c.number]) in figures]
+    rows = [
+        Piece("cripple", "wall", n, figures[name], stud) for name, n in sizes or [(names.CRIPPLE_LENGTH, len(over))]
+    ]
     for side in ("left", "right"):
-        gap = figures.get(f"king_filler_{side}")
+        gap = figures.get(names.KING_FILLER_ON[side])
         if around.opened is not None and gap is not None:
-            long = "king_length"
+            long = names.KING_LENGTH
             if around.slope is not None:
-                long = f"king_{'low' if side == around.slope.low_side else 'high'}_long"
+                long = names.KING_LOW_LONG if side == around.slope.low_side else names.KING_HIGH_LONG
             rows.append(Piece("king_filler", "wall", 1, figures[long], (value_of(gap), stud[1])))
-    if "slope_nailer" in figures:
-        rows.append(Piece("slope_nailer", "wall", 1, figures["slope_nailer"], stud))
-    if "floor_extension" in figures:
-        rows.append(Piece("floor_extension", "wall", 1, figures["floor_extension"], (None, stud[1])))
-        rows.append(Piece("plate_block", "wall", 2, figures["plate_block"], stud))
+    if names.SLOPE_NAILER in figures:
+        rows.append(Piece("slope_nailer", "wall", 1, figures[names.SLOPE_NAILER], stud))
+    if names.FLOOR_EXTENSION in figures:
+        rows.append(Piece("floor_extension", "wall", 1, figures[names.FLOOR_EXTENSION], (None, stud[1])))
+        rows.append(Piece("plate_block", "wall", 2, figures[names.PLATE_BLOCK], stud))
     return rows

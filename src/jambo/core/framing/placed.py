@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from jambo.core.drawing import Part, Shape
 from jambo.core.facts.wall import WallEnd
-from jambo.core.quantities.figure import Figure, Figures, value_of
+from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import FigureName
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,25 +37,16 @@ class Placed:
         """The rough opening's width."""
         return self.far - self.near
 
-    def known(self, *names: str) -> dict[str, Length] | None:
+    def known(self, *called: FigureName) -> dict[FigureName, Length] | None:
         """Give the values of some figures, or None while one of them waits."""
-        found = {n: v for n in names if n in self.figures and (v := value_of(self.figures[n])) is not None}
-        return found if len(found) == len(names) else None
-
-    def numbered(self, start: str) -> list[tuple[str, Figure]]:
-        """Give the known figures whose name is `start` and a number, in order."""
-        return [
-            (n, f)
-            for n, f in self.figures.items()
-            if n.startswith(start) and n.removeprefix(start).isdigit() and isinstance(f, Figure)
-        ]
+        return self.figures.known(*called)
 
     def from_edge(self, away: bool, offset: Length) -> Across:
         """A measure that starts `offset` inside the near edge (away) or inside the far edge."""
         return Across(self.near + offset if away else self.far - offset, away)
 
     def shape(
-        self, part: Part, across: Across, low: tuple[Length, Length], high: tuple[Length, Length], *figures: str
+        self, part: Part, across: Across, low: tuple[Length, Length], high: tuple[Length, Length], *figures: FigureName
     ) -> Shape:
         """Make a rectangle between two corners given as (measure, height)."""
         ends = sorted((across(low[0]), across(high[0])))

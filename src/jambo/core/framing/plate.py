@@ -10,8 +10,10 @@ from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import Neighbour, Wall
 from jambo.core.framing.cut_in import Opened, face
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Amount, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length
+from jambo.core.quantities.names import FigureName
 
 What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
 
@@ -41,7 +43,7 @@ class Common:
     number: int
     near: Length
     fate: Fate
-    figure: str
+    figure: FigureName
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,16 +82,16 @@ def edges(
 ) -> tuple[Reckoned, Reckoned, Reckoned]:
     """The running measures of the rough opening's near edge, centre and far edge."""
     if placing.to == "centre":
-        near = add("mark_ro_near", placing.distance, (-HALF, width))
-        far = add("mark_ro_far", placing.distance, half(width))
-        return near, add("mark_ro_centre", placing.distance), far
+        near = add(names.MARK_RO_NEAR, placing.distance, (-HALF, width))
+        far = add(names.MARK_RO_FAR, placing.distance, half(width))
+        return near, add(names.MARK_RO_CENTRE, placing.distance), far
     past = (header.jacks, wall.stud_thickness)  # between a king's line and the opening stand the jacks
     if placing.reaches_near_edge(hinge_side) or placing.to == "near_king":
-        near = add("mark_ro_near", placing.distance, *([past] if placing.to == "near_king" else []))
-        return near, add("mark_ro_centre", near, half(width)), add("mark_ro_far", near, width)
+        near = add(names.MARK_RO_NEAR, placing.distance, *([past] if placing.to == "near_king" else []))
+        return near, add(names.MARK_RO_CENTRE, near, half(width)), add(names.MARK_RO_FAR, near, width)
     back = [(-past[0], past[1])] if placing.to == "far_king" else []
-    far = add("mark_ro_far", placing.distance, *back)
-    return add("mark_ro_near", far, (-1, width)), add("mark_ro_centre", far, (-HALF, width)), far
+    far = add(names.MARK_RO_FAR, placing.distance, *back)
+    return add(names.MARK_RO_NEAR, far, (-1, width)), add(names.MARK_RO_CENTRE, far, (-HALF, width)), far
 
 
 def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tuple[int, Figure]]:
@@ -121,7 +123,7 @@ def _layout(wall: Wall, placing: Placing, low: Length, high: Length) -> list[tup
                 (1, wall.length), (-1, wall.layout_offset), (-n, wall.stud_spacing),
                 (-HALF, wall.stud_thickness),
             ]  # fmt: skip
-        figure = add(f"mark_common_{n}", *lines)
+        figure = add(names.MARK_COMMON[n], *lines)
         if isinstance(figure, Figure):
             found.append((n, figure))
     return sorted(found, key=lambda pair: pair[1].value)
@@ -184,18 +186,18 @@ def lay_out(
         marks.append(
             Mark(
                 "king",
-                add(f"mark_king_near_{i}", near, (-(jacks + i - 1), stud), *[(-1, f) for _, f in behind[0]]),
+                add(names.MARK_KING_NEAR[i], near, (-(jacks + i - 1), stud), *[(-1, f) for _, f in behind[0]]),
                 "near",
             )
         )
     for i in range(jacks, 0, -1):
         if i > 1:
-            marks.append(Mark("jack", add(f"mark_jack_near_{i}", near, (-(i - 1), stud)), "near"))
+            marks.append(Mark("jack", add(names.MARK_JACK_NEAR[i], near, (-(i - 1), stud)), "near"))
     marks += [Mark("ro_edge", near, "near"), Mark("ro_centre", centre), Mark("ro_edge", far, "far")]
     for i in range(2, jacks + 1):
-        marks.append(Mark("jack", add(f"mark_jack_far_{i}", far, (i - 1, stud)), "far"))
+        marks.append(Mark("jack", add(names.MARK_JACK_FAR[i], far, (i - 1, stud)), "far"))
     for i in range(1, kings + 1):
-        marks.append(Mark("king", add(f"mark_king_far_{i}", far, (jacks + i - 1, stud), *behind[1]), "far"))
+        marks.append(Mark("king", add(names.MARK_KING_FAR[i], far, (jacks + i - 1, stud), *behind[1]), "far"))
     if isinstance(near, Waiting) or isinstance(far, Waiting):
         return Plate(tuple(marks), (), near, far, None, None)
 
@@ -203,7 +205,8 @@ def lay_out(
     gaps = tuple(value_of(f) or ZERO if f is not None else ZERO for f in fillers)
     framing_near, framing_far = near.value - side - gaps[0], far.value + side + gaps[1]
     start = Mark(
-        "wall_end", add("mark_wall_start", Known("tape_start", ZERO, Source("given", "opening.position.measured_from")))
+        "wall_end",
+        add(names.MARK_WALL_START, Known("tape_start", ZERO, Source("given", "opening.position.measured_from"))),
     )
     over = (near.value - stud.value * jacks, far.value + stud.value * jacks)
     commons: list[Common] = []
@@ -212,7 +215,7 @@ def lay_out(
         if common.fate == "stands":
             marks.append(Mark("common", figure, "far"))
     if isinstance(wall.length, Known):
-        marks.append(Mark("wall_end", add("mark_wall_end", wall.length)))
+        marks.append(Mark("wall_end", add(names.MARK_WALL_END, wall.length)))
     marks.append(start)
     marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
     return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far, (gaps[0], gaps[1]))

@@ -5,12 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
+from jambo.core.quantities.names import FigureName, Numbered
 
 Group = Literal["floor", "door", "opening", "wall"]
 
 
-Pole = tuple[tuple[Group, str], ...]  # which figures a kind of door puts on the pole; a trailing _ means a numbered row
+Pole = tuple[tuple[Group, FigureName | Numbered], ...]  # which figures a kind of door puts on the pole
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,13 +23,13 @@ class PoleMark:
     figure: Figure
 
 
-ON_WALL: Pole = (("wall", "header_top"), ("wall", "wall_top"))
+ON_WALL: Pole = (("wall", names.HEADER_TOP), ("wall", names.WALL_TOP))
 
 
 def story_pole(figures: Figures, door: Pole) -> tuple[PoleMark, ...]:
     """Order the known heights from the floor up: those its kind of door names, and those of the wall."""
     marks: list[PoleMark] = []
     for group, name in (*door, *ON_WALL):
-        rows = [f for n, f in figures.items() if n.startswith(name)] if name.endswith("_") else [figures.get(name)]
+        rows = [f for _, f in figures.numbered(name)] if isinstance(name, Numbered) else [figures.get(name)]
         marks += [PoleMark(group, f) for f in rows if isinstance(f, Figure)]
     return tuple(sorted(marks, key=lambda m: m.figure.value))

@@ -7,8 +7,10 @@ from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag, Values, worst_first
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 
 
@@ -16,7 +18,7 @@ from jambo.core.rules import HouseRules
 class Moved:
     """A figure that reads differently; None where it waits on a fact."""
 
-    name: str
+    name: FigureName
     before: Length | None
     after: Length | None
 
@@ -38,11 +40,11 @@ def _moved(before: Figures, after: Figures) -> Iterator[Moved]:
 
 def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) -> Iterator[Flag]:
     """A leaf that hangs keeps its height over the rough floor: a higher floor takes from the gap under it."""
-    bottom, old, new = before.value("leaf_bottom"), before.value("floor_clear"), after.value("floor_clear")
+    bottom, old, new = before.value(names.LEAF_BOTTOM), before.value(names.FLOOR_CLEAR), after.value(names.FLOOR_CLEAR)
     if bottom is None or old is None or new is None or old == new:
         return
     values: Values = {"left": bottom - new if bottom > new else "nothing", "wanted": bottom - old}
-    about, path = ("leaf_bottom", "floor_clear"), "opening.floors"
+    about, path = (names.LEAF_BOTTOM, names.FLOOR_CLEAR), "opening.floors"
     if new < old:
         yield Flag("new-floor-gap-wide", values, about, path)
         return
@@ -58,13 +60,13 @@ def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) 
 
 def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
     """An opening that is framed keeps its height: what a higher floor lifts must find room over the head."""
-    framed, needs = before.value("ro_height"), after.value("ro_height")
+    framed, needs = before.value(names.RO_HEIGHT), after.value(names.RO_HEIGHT)
     if framed is None or needs is None or framed == needs:
         return
-    play = after.value("head_play") or ZERO  # a pocket or a track has none to give
+    play = after.value(names.HEAD_PLAY) or ZERO  # a pocket or a track has none to give
     left = play + framed - needs
     values: Values = {"framed": framed, "needs": needs}
-    about, path = ("ro_height", "head_underside"), "opening.floors"
+    about, path = (names.RO_HEIGHT, names.HEAD_UNDERSIDE), "opening.floors"
     if left < ZERO:
         yield Flag("new-floor-opening-low", {**values, "over": -left}, about, path)
     else:

@@ -10,6 +10,7 @@ from math import isqrt
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, Values
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known, Reckoned, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 
@@ -94,13 +95,13 @@ def slope_over(
     run, rise = high - low - kings * 2, size(right_in - left_in)
     plate = (-1, wall.plate_thickness)
     figures: list[Reckoned] = [
-        add("king_low_long", _known("ceiling_here", low_long), plate),
-        add("king_high_long", _known("ceiling_here", high_long), plate),
+        add(names.KING_LOW_LONG, _known("ceiling_here", low_long), plate),
+        add(names.KING_HIGH_LONG, _known("ceiling_here", high_long), plate),
     ]
     if wall.existing:  # a new wall's top plates run along the slope themselves
-        figures.append(add("slope_nailer", _known("along_slope", along(run, rise))))
+        figures.append(add(names.SLOPE_NAILER, _known("along_slope", along(run, rise))))
     figures += [
-        add(f"cripple_slope_{number}", _known("ceiling_here", top), (-1, header_top))
+        add(names.CRIPPLE_SLOPE[number], _known("ceiling_here", top), (-1, header_top))
         for number, left in cripples
         if (top := long_point(wall, left)) is not None
     ]
@@ -108,5 +109,5 @@ def slope_over(
         "rise": size(right_out - left_out), "low": low_long - wall.plate_thickness.value,
         "high": high_long - wall.plate_thickness.value,
     }  # fmt: skip
-    flag = Flag("ceiling-slopes", values, ("king_low_long", "king_high_long"), PATH)
+    flag = Flag("ceiling-slopes", values, (names.KING_LOW_LONG, names.KING_HIGH_LONG), PATH)
     return Slope("left" if rises else "right", tuple(figures), (flag,))

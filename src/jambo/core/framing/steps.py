@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.step import EYES, Step
 
@@ -51,7 +52,7 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
         tools="tape, square",
         check="measured from the same end each time",
     )
-    sloped = "king_low_long" in figures
+    sloped = names.KING_LOW_LONG in figures
     uprights = (
         "the {king} on the low side {king_low_long} and on the high side {king_high_long} at their long points, {header} {header_length}, "
         "each {cripple} to its own length on the cut list"

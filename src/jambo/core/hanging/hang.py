@@ -8,7 +8,8 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Reading, Survey
 from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
-from jambo.core.quantities.figure import Figure, Figures, Known, add, value_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Figures, Known, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import as_length, down, in_mm, up
 from jambo.core.rules import HouseRules
@@ -74,7 +75,9 @@ def hang(
     opening: Opening, survey: Survey, found: Found | None, plan: SetPlan | None, figures: Figures, rules: HouseRules
 ) -> Hang | None:
     """Predict drift and sweep from the set plan and the floor found; a hinge leg read after setting counts before it."""
-    width, bottom, top = (value_of(a) for a in (opening.leaves[0].width, figures["leaf_bottom"], figures["frame_top"]))
+    width, bottom, top = (
+        value_of(a) for a in (opening.leaves[0].width, figures[names.LEAF_BOTTOM], figures[names.FRAME_TOP])
+    )
     if width is None or bottom is None or top is None:
         return None
     tall = in_mm(top)
@@ -83,14 +86,14 @@ def hang(
     t_n = read_n if read_n is not None else hinge_lean(opening, figures)
     lets = tuple(Let(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
     made = Figures()
-    swing_floor = value_of(figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"])
+    swing_floor = value_of(figures[names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B])
     along = _slope(survey.one("floor_along"), in_mm(width))
     passed: Sweep | None = None
     curve: tuple[tuple[int, float], ...] = ()
     if swing_floor is not None and (along is not None or found is not None):
-        lift = value_of(figures["floor_lift"]) if "floor_lift" in figures else ZERO
-        gap = add("sweep_gap", figures["leaf_bottom"], *([figures["floor_lift"]] if lift else []),
-                  (-1, figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"]))  # fmt: skip
+        lift = value_of(figures[names.FLOOR_LIFT]) if names.FLOOR_LIFT in figures else ZERO
+        gap = add(names.SWEEP_GAP, figures[names.LEAF_BOTTOM], *([figures[names.FLOOR_LIFT]] if lift else []),
+                  (-1, figures[names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B]))  # fmt: skip
         across = 0.0
         if found is not None and found.right.start > 0:
             across = found.floor_right / found.right.start * (1 if opening.handing.hinge_side == "left" else -1)
@@ -103,24 +106,24 @@ def hang(
             for f in sorted({*range(0, opening.setting.opens + 1, 5), opening.setting.opens, round(passed.angle), *(b.angle for b in bumps if b.angle <= opening.setting.opens)})
         )  # fmt: skip
         taken = up(start - passed.least)
-        made["sweep_gap"] = gap
-        made["sweep_least"] = add("sweep_least", gap, (-1, Known("floor_and_lean", taken, READ)))
+        made[names.SWEEP_GAP] = gap
+        made[names.SWEEP_LEAST] = add(names.SWEEP_LEAST, gap, (-1, Known("floor_and_lean", taken, READ)))
         wanted = rules.known("floor_gap_least")
-        short = wanted.value - (value_of(made["sweep_least"]) or ZERO)
+        short = wanted.value - (value_of(made[names.SWEEP_LEAST]) or ZERO)
         if short > ZERO:
-            made["sweep_trim"] = add("sweep_trim", wanted, (-1, made["sweep_least"]))
-            made["sweep_gap_wanted"] = add("sweep_gap_wanted", gap, made["sweep_trim"])
+            made[names.SWEEP_TRIM] = add(names.SWEEP_TRIM, wanted, (-1, made[names.SWEEP_LEAST]))
+            made[names.SWEEP_GAP_WANTED] = add(names.SWEEP_GAP_WANTED, gap, made[names.SWEEP_TRIM])
     later = opening.setting.later_floor
     if later is not None and swing_floor is not None:
-        under = made.get("sweep_least") or add(
-            "sweep_gap",
-            figures["leaf_bottom"],
-            (-1, figures["floor_a" if opening.handing.opens_to == "A" else "floor_b"]),
+        under = made.get(names.SWEEP_LEAST) or add(
+            names.SWEEP_GAP,
+            figures[names.LEAF_BOTTOM],
+            (-1, figures[names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B]),
         )
         made.setdefault(under.name, under)
-        trim = add("trim_later", later, rules.known("floor_gap_least"), (-1, under))
+        trim = add(names.TRIM_LATER, later, rules.known("floor_gap_least"), (-1, under))
         if (value_of(trim) or ZERO) > ZERO:
-            made["trim_later"] = trim
+            made[names.TRIM_LATER] = trim
     measured = read_x is not None or read_n is not None
     return Hang(t_x, t_n, measured, lets, rest_angle(t_x, t_n), passed, curve, made)
 
@@ -138,9 +141,11 @@ def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
 
 def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | None:
     """Where the leaf hangs and is read; None while its height is not known or it has no two hinges."""
-    heights = [f.value for n, f in figures.items() if n.startswith("hinge_height_") and isinstance(f, Figure)]
-    width, top, bottom = (value_of(a) for a in (opening.leaves[0].width, figures["leaf_top"], figures["leaf_bottom"]))
-    latch = value_of(figures["latch_height"])
+    heights = [f.value for _, f in figures.numbered(names.HINGE_HEIGHT)]
+    width, top, bottom = (
+        value_of(a) for a in (opening.leaves[0].width, figures[names.LEAF_TOP], figures[names.LEAF_BOTTOM])
+    )
+    latch = value_of(figures[names.LATCH_HEIGHT])
     if len(heights) < 2 or width is None or top is None or bottom is None or latch is None:
         return None
     half = rules.value("hinge_length")

@@ -8,6 +8,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import PLACES, Survey
 from jambo.core.flags import Flag, Values
 from jambo.core.hanging.hang import Check, Hang
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, size
 from jambo.core.rules import HouseRules
@@ -22,9 +23,9 @@ def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
         does = {"opens": "opens", "shuts": "shuts"}[moving[0].does]
         at = listed([str(let.angle) for let in moving if let.does == moving[0].does])
         yield Flag("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
-    least, trim = figures.value("sweep_least"), figures.value("sweep_trim")
+    least, trim = figures.value(names.SWEEP_LEAST), figures.value(names.SWEEP_TRIM)
     if hang.sweep is not None and least is not None and trim is not None:
-        gap = figures.value("sweep_gap_wanted") or ZERO
+        gap = figures.value(names.SWEEP_GAP_WANTED) or ZERO
         code = "sweep-rubs" if least <= ZERO else "sweep-low"
         values: Values = {
             "least": least,
@@ -34,7 +35,7 @@ def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
             "angle": f"{hang.sweep.angle:.0f}",
             "wanted": rules.value("floor_gap_least"),
         }
-        yield Flag(code, values, ("sweep_least", "sweep_trim"), "opening.rules.floor_gap")
+        yield Flag(code, values, (names.SWEEP_LEAST, names.SWEEP_TRIM), "opening.rules.floor_gap")
 
 
 def on_check(opening: Opening, survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:

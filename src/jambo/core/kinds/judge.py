@@ -7,6 +7,7 @@ from collections.abc import Iterable, Iterator
 from jambo.core.facts.leaf import TWO_PEOPLE
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known
 from jambo.core.rules import HouseRules
 
@@ -18,11 +19,11 @@ def on_door(
     for i, leaf in enumerate(opening.leaves):
         if leaf.width_also is not None and isinstance(leaf.width, Known):
             values = {"heard": leaf.width.value, "also": leaf.width_also}
-            about = ("frame_inside_width",) if "frame_inside_width" in figures else ()
+            about = (names.FRAME_INSIDE_WIDTH,) if names.FRAME_INSIDE_WIDTH in figures else ()
             yield Flag("leaf-width-two-readings", values, about, f"opening.door.leaves[{i}].width")
     yield from own
-    if (clear := figures.value("clear_width")) is not None:
-        yield Flag(way, {"clear": clear}, ("clear_width",), "opening.door.leaves[0].width")
+    if (clear := figures.value(names.CLEAR_WIDTH)) is not None:
+        yield Flag(way, {"clear": clear}, (names.CLEAR_WIDTH,), "opening.door.leaves[0].width")
     if opening.mass is not None and opening.mass > TWO_PEOPLE[rules.habit]:
         yield Flag("caution-heavy-leaf", {"mass": opening.mass.text(rules.habit)}, (), "opening.door.mass")
     if opening.glass:

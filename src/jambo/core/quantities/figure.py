@@ -12,6 +12,7 @@ from functools import cache
 from typing import Literal
 
 from jambo.core.quantities.length import ZERO, Exact, Length
+from jambo.core.quantities.names import FigureName, Numbered
 
 SourceKind = Literal["given", "reading", "house rule", "allowance", "figure"]
 
@@ -64,7 +65,7 @@ class Figure:
     `allowances` holds the reasons of every allowance that stands anywhere below this figure.
     """
 
-    name: str
+    name: FigureName
     value: Length
     terms: tuple[Term, ...]
     considered: tuple[Term, ...] = ()
@@ -75,7 +76,7 @@ class Figure:
 class Waiting:
     """A figure that cannot be computed yet, and the fields it waits on, in the order they were met."""
 
-    name: str
+    name: FigureName
     on: tuple[Missing, ...]
 
 
@@ -85,7 +86,7 @@ Fact = Known | Missing
 Reckoned = Figure | Waiting
 
 
-class Figures(dict[str, Reckoned]):
+class Figures(dict[FigureName, Reckoned]):
     """Figures by name, in the order they were worked out. Joined, never changed in place by who is handed them."""
 
     @classmethod
@@ -93,17 +94,21 @@ class Figures(dict[str, Reckoned]):
         """Gather figures under their names; of two with one name the later counts."""
         return cls((figure.name, figure) for figure in figures)
 
-    def value(self, name: str) -> Length | None:
+    def value(self, name: FigureName) -> Length | None:
         """Give the length of a figure; None while it waits, or where no rule made it."""
         figure = self.get(name)
         return figure.value if type(figure) is Figure else None
 
-    def known(self, *names: str) -> dict[str, Length] | None:
+    def known(self, *names: FigureName) -> dict[FigureName, Length] | None:
         """Give the lengths of some figures by name, or None while one of them is not known."""
         found = {name: value for name in names if (value := self.value(name)) is not None}
         return found if len(found) == len(names) else None
 
-    def __or__(self, other: Mapping[str, Reckoned]) -> Figures:  # type: ignore[override]
+    def numbered(self, family: Numbered) -> list[tuple[int, Figure]]:
+        """Give the known figures of a family with their numbers, in their order."""
+        return [(n, found) for n, found in family.of(self.items()) if isinstance(found, Figure)]
+
+    def __or__(self, other: Mapping[FigureName, Reckoned]) -> Figures:  # type: ignore[override]
         joined = Figures(self)
         joined.update(other)
         return joined
@@ -147,7 +152,7 @@ def _allowances(amounts: Sequence[Known | Figure]) -> tuple[str, ...]:
     return tuple(dict.fromkeys(found)) if found else ()
 
 
-def add(name: str, *lines: Line) -> Reckoned:
+def add(name: FigureName, *lines: Line) -> Reckoned:
     """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole."""
     terms: list[Term] = []
     known: list[Known | Figure] = []
@@ -163,7 +168,7 @@ def add(name: str, *lines: Line) -> Reckoned:
     return Figure(name, ZERO if value is None else value, tuple(terms), (), _allowances(known))
 
 
-def highest(name: str, *amounts: Amount) -> Reckoned:
+def highest(name: FigureName, *amounts: Amount) -> Reckoned:
     """Take the greatest of several amounts (the first of equals); the others are kept as `considered`."""
     if on := _waits(amounts):
         return Waiting(name, on)
@@ -174,7 +179,7 @@ def highest(name: str, *amounts: Amount) -> Reckoned:
     return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
 
 
-def lowest(name: str, *amounts: Amount) -> Reckoned:
+def lowest(name: FigureName, *amounts: Amount) -> Reckoned:
     """Take the least of several amounts (the first of equals); the others are kept as `considered`."""
     if on := _waits(amounts):
         return Waiting(name, on)
@@ -182,6 +187,17 @@ def lowest(name: str, *amounts: Amount) -> Reckoned:
     best = min(known, key=lambda a: a.value)
     others = tuple(_term(1, a) for a in known if a is not best)
     return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
+
+
+def sum_of(*lines: Line) -> Length | None:
+    """Give what lines add up to where only the length is wanted; None while one of them is not known."""
+    found = ZERO
+    for line in lines:
+        times, amount = line if isinstance(line, tuple) else (1, line)
+        if not isinstance(amount, (Known, Figure)):
+            return None
+        found += amount.value * times
+    return found
 
 
 def value_of(amount: Amount) -> Length | None:

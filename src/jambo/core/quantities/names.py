@@ -1,297 +1,433 @@
-"""Every figure and fact by name: what a slip calls it, its handbook symbol, and how it is rounded when shown.
+"""Every figure by name: what a slip calls it, its handbook symbol, how it is rounded when shown, and where it is listed.
 
-Rounding (TRADE, opening paragraphs): an opening rounds up, a clearance that must be kept rounds up, a part that
-must fit inside something rounds down, anything else to the nearest mark.
+A name is declared here once, and the rules use the constant: `names.RO_WIDTH`, `names.HINGE_LEG[2]`. Rounding (TRADE,
+opening paragraphs): an opening rounds up, a clearance that must be kept rounds up, a part that must fit inside something
+rounds down, anything else to the nearest mark.
 """
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import cache
+from typing import TypeVar
 
 from jambo.core.quantities.tape import Rounding
 
 
 @dataclass(frozen=True, slots=True)
-class Entry:
-    """How a figure or fact is named and shown. `label` may use the word list's parts, as in "{leg} length"."""
+class Group:
+    """Figures that are listed together. `read` says that they follow from readings, and come first where those count."""
 
+    title: str
+    read: bool = False
+
+
+class FigureName(str):
+    """The name of a figure; it is its own key in every published format.
+
+    Attributes:
+        label: what a slip calls it, a template over the word list.
+        symbol: its symbol in the handbook.
+        rounding: how it is rounded when shown.
+        group: where it is listed; None where only others name it.
+        unless: a figure that is listed in its stead where there is one.
+    """
+
+    __slots__ = ("group", "label", "rounding", "symbol", "unless")
     label: str
-    symbol: str = ""
+    symbol: str
+    rounding: Rounding
+    group: Group | None
+    unless: FigureName | None
+
+
+def figure(
+    name: str,
+    label: str,
+    *,
+    symbol: str = "",
+    rounding: Rounding = "nearest",
+    group: Group | None = None,
+    unless: FigureName | None = None,
+) -> FigureName:
+    """Declare a figure. See `FigureName` for the arguments."""
+    made = FigureName(name)
+    made.label, made.symbol, made.rounding, made.group, made.unless = label, symbol, rounding, group, unless
+    return made
+
+
+Some = TypeVar("Some")
+
+
+@dataclass(frozen=True)
+class Numbered:
+    """A family of figures, numbered from one: `HINGE_LEG[2]` is the second hinge's. {n} in its label is the number."""
+
+    stem: str
+    label: str
     rounding: Rounding = "nearest"
+    group: Group | None = None
+
+    def __getitem__(self, number: int) -> FigureName:
+        return _member(self, number)
+
+    def number(self, name: str) -> int | None:
+        """Give the number of one of the family; None for any other name."""
+        stem, _, number = name.rpartition("_")
+        return int(number) if stem == self.stem and number.isdigit() else None
+
+    def of(self, figures: Iterable[tuple[FigureName, Some]]) -> list[tuple[int, Some]]:
+        """Give the members among some figures with their numbers, in the order they stand there."""
+        return [(n, found) for name, found in figures if (n := self.number(name)) is not None]
 
 
-FIGURES: dict[str, Entry] = {
-    # door and frame
-    "frame_inside_width": Entry("{frame} width inside", "Wi"),
-    "frame_outside_width": Entry("{frame} width over the backs", "Wo"),
-    "frame_depth": Entry("{frame} depth"),
-    "leaf_bottom": Entry("{leaf} bottom"),
-    "leaf_top": Entry("{leaf} top"),
-    "head_underside": Entry("{head} underside", "Hh"),
-    "frame_top": Entry("{frame} top"),
-    "foot": Entry("where the {leg}s stand"),
-    "head_own": Entry("{head} underside this door needs by itself"),
-    "head_over_own": Entry("common line over its own"),
-    "head_gain": Entry("gained from the common head line"),
-    "leg_length": Entry("{leg} length"),
-    "head_length": Entry("{head} length"),
-    "clear_width": Entry("clear width at 90 degrees", "", "down"),
-    "rip_width": Entry("rip the {lining} to", "", "up"),
-    # casing
-    "casing_head_short": Entry("head {casing}, short point to short point"),
-    "casing_head_long": Entry("head {casing}, long point to long point"),
-    "casing_head": Entry("head {casing}"),
-    "casing_leg_a": Entry("leg {casing} on side A"),
-    "casing_leg_b": Entry("leg {casing} on side B"),
-    "casing_wanted": Entry("{casing} width that covers the joint", "", "up"),
-    # floors
-    "floor_a": Entry("floor on side A", "F_A"),
-    "floor_b": Entry("floor on side B", "F_B"),
-    "floor_under": Entry("floor under the closed {leaf}", "F_under"),
-    "floor_clear": Entry("highest floor the {leaf} passes", "F_clear"),
-    # rough opening, by the school in use and by each school
-    "ro_width": Entry("rough opening width", "RO w", "up"),
-    "ro_height": Entry("rough opening height", "RO h", "up"),
-    "build_up_width": Entry("RO width, build-up school", "", "up"),
-    "build_up_height": Entry("RO height, build-up school", "", "up"),
-    "add_on_width": Entry("RO width, add-on school", "", "up"),
-    "add_on_height": Entry("RO height, add-on school", "", "up"),
-    "side_play": Entry("side play, each side"),
-    "head_play": Entry("head play"),
-    "build_up_side_play": Entry("side play each, build-up school"),
-    "build_up_head_play": Entry("head play, build-up school"),
-    "add_on_side_play": Entry("side play each, add-on school"),
-    "add_on_head_play": Entry("head play, add-on school"),
-    "side_play_wanted": Entry("side play wanted", "", "up"),
-    # hinges and latch
-    "latch_height": Entry("latch above the rough floor"),
-    "latch_on_leaf": Entry("latch from the {leaf} top"),
-    "latch_on_leg": Entry("{strike} from the {head} underside"),
-    # wall
-    "wall_finished": Entry("finished wall thickness"),
-    "jack_length": Entry("{jack} length", "", "up"),
-    "king_length": Entry("{king} length", "", "down"),
-    "header_length": Entry("{header} length"),
-    "header_top": Entry("{header} top"),
-    "wall_top": Entry("underside of the top plates"),
-    "cripple_length": Entry("upper {cripple} length", "", "down"),
-    "plate_cut": Entry("{plate} cut out", "", "up"),
-    # cut into a standing wall
-    "king_filler_left": Entry("filler between {jack} and standing {stud}, left"),
-    "king_filler_right": Entry("filler between {jack} and standing {stud}, right"),
-    "base_cut_near": Entry("base trim cut back, near side"),
-    "base_cut_far": Entry("base trim cut back, far side"),
-    "floor_extension": Entry("floor extension", "", "down"),
-    "plate_block": Entry("block under a cut {plate}", "", "down"),
-    "king_low_long": Entry("{king} on the low side, long point", "", "down"),
-    "king_high_long": Entry("{king} on the high side, long point", "", "down"),
-    "stud_length": Entry("{stud}s, with the two at the ends", "", "down"),
-    "end_stud_left": Entry("{stud} at the left end, long point", "", "down"),
-    "end_stud_right": Entry("{stud} at the right end, long point", "", "down"),
-    "top_plate_length": Entry("{top_plate}s"),
-    "slope_nailer": Entry("nailer along the slope", "", "down"),
-    # steel and outside frames
-    "sheet_width": Entry("RO width by the maker's sheet", "", "up"),
-    "sheet_height": Entry("RO height by the maker's sheet", "", "up"),
-    "sheet_side_play": Entry("side play each, by the sheet"),
-    "sheet_head_play": Entry("head play, by the sheet"),
-    "throat": Entry("throat of the steel frame"),
-    "screw_reach": Entry("long screw through a hinge, at least", "", "up"),
-    "sill_lift": Entry("floor and gap over the sill's own {leaf} line"),
-    "sill_filler": Entry("filler strips under the sill"),
-    "sill_top": Entry("sill top"),
-    "sill_fall": Entry("fall of the sill over its depth"),
-    "seal_set": Entry("gap at the stop with the seal half pressed"),
-    "casing_nail_a": Entry("long nails for {casing}, side A", "", "up"),
-    "casing_nail_b": Entry("long nails for {casing}, side B", "", "up"),
-    # pocket
-    "set_mark": Entry("set mark on the rough {stud}s"),
-    "set_mark_kit": Entry("set mark by the kit"),
-    "set_mark_gap": Entry("set mark by the gap asked for"),
-    "pocket_floor_gap": Entry("gap between {leaf} and floor"),
-    "ro_by_stack": Entry("height the head stack needs"),
-    "ro_by_leaf": Entry("height the {leaf} needs at least"),
-    "kit_header": Entry("kit {header} length"),
-    "pocket_track": Entry("track length", "", "down"),
-    "pocket_rail": Entry("rail length", "", "down"),
-    "leaf_uncovers": Entry("way through past the open {leaf}", "", "down"),
-    "jamb_gap": Entry("gap each side of the {leaf} in its pocket", "", "down"),
-    "split_half": Entry("width of each split {leg}"),
-    "longest_fixing_a": Entry("longest fixing over the pocket, side A", "", "down"),
-    "longest_fixing_b": Entry("longest fixing over the pocket, side B", "", "down"),
-    "foot_fixing": Entry("fixing at the foot of a split {stud}", "", "up"),
-    "trim_board_mark": Entry("trim board cut at the mark for"),
-    "hanger_1": Entry("first hanger from the {leaf}'s edge"),
-    "hanger_2": Entry("second hanger from the same edge"),
-    "bumper_on_leaf": Entry("bumper from the {leaf} bottom"),
-    # face slider
-    "slab_wanted_width": Entry("slab width that covers", "", "up"),
-    "slab_wanted_height": Entry("slab height that covers", "", "up"),
-    "slab_width": Entry("slab width"),
-    "slab_height": Entry("slab height"),
-    "side_covers": Entry("slab over the opening's sides, in all"),
-    "overlap_each": Entry("slab over each side", "", "down"),
-    "overlap_top": Entry("slab over the top", "", "down"),
-    "travel": Entry("travel"),
-    "hanger_spread": Entry("hanger spread"),
-    "hanger_spread_least": Entry("least hanger spread"),
-    "hanger_inset": Entry("hangers from the slab's edges"),
-    "hanger_move": Entry("hangers moved in by", "", "up"),
-    "track_least": Entry("shortest track", "", "up"),
-    "track_rule": Entry("track by the quick rule"),
-    "track_length": Entry("track length"),
-    "track_short": Entry("track lacks for hangers in place"),
-    "track_line": Entry("track line above the finished floor"),
-    "track_height": Entry("track line above the rough floor"),
-    "track_needs_start": Entry("track must start at or before"),
-    "track_needs_end": Entry("track must reach"),
-    "track_start": Entry("track starts"),
-    "track_end": Entry("track ends"),
-    "slab_closed_near": Entry("closed slab, rear edge"),
-    "slab_closed_far": Entry("closed slab, leading edge"),
-    "slab_open_near": Entry("open slab, rear edge"),
-    "slab_open_far": Entry("open slab, leading edge"),
-    "slab_now_near": Entry("slab now, rear edge"),
-    "slab_now_far": Entry("slab now, leading edge"),
-    "slab_frees": Entry("way through with the slab here", "", "down"),
-    "slabs_uncover": Entry("way through between the open slabs", "", "down"),
-    "wheel_closed_1": Entry("rear wheel, closed"),
-    "wheel_closed_2": Entry("leading wheel, closed"),
-    "wheel_open_1": Entry("rear wheel, open"),
-    "wheel_open_2": Entry("leading wheel, open"),
-    "stop_closed": Entry("face of the closed stop"),
-    "stop_open": Entry("face of the open stop"),
-    "guide_at": Entry("middle of the floor guide"),
-    "guide_room": Entry("place shared by closed and open slab", "", "down"),
-    "open_reach": Entry("open slab past the opening's edge", "", "up"),
-    "groove_width": Entry("groove width"),
-    "groove_depth": Entry("groove depth"),
-    "pull_mark": Entry("pull from the slab's bottom"),
-    "headroom_needs": Entry("headroom needed above the finished floor", "", "up"),
-    "headroom_left": Entry("headroom left", "", "down"),
-    "standoff_needed": Entry("clear of the wall face, needed", "", "up"),
-    "standoff": Entry("wall face to the slab's back", "", "down"),
-    "standoff_spare": Entry("stand-off to spare", "", "down"),
-    "backer_least": Entry("least backer", "", "up"),
-    "guide_reach": Entry("wall to the slab's middle at the foot"),
-    "lag_length": Entry("fixing into the {stud}", "", "up"),
-    # bypass
-    "finished_width": Entry("finished opening width"),
-    "finished_height": Entry("finished opening height"),
-    "leaf_size_width": Entry("{leaf} width, each"),
-    "leaf_size_height": Entry("{leaf} height, each"),
-    "bypass_leaf_wanted": Entry("{leaf} width that laps as wanted", "", "up"),
-    "bypass_height_wanted": Entry("{leaf} height that fits", "", "down"),
-    "bypass_overlap_each": Entry("lap of neighbouring leaves", "", "down"),
-    "bypass_track_left": Entry("left for the track", "", "down"),
-    "bypass_depth": Entry("depth of all leaves on their channels", "", "up"),
-    # as found, and set
-    "found_width_foot": Entry("width found at the foot", "", "down"),
-    "found_width_middle": Entry("width found at the middle", "", "down"),
-    "found_width_head": Entry("width found at the head", "", "down"),
-    "found_least_width": Entry("clear width found, plumb", "", "down"),
-    "found_height": Entry("lowest {header} over the hinge foot's floor", "", "down"),
-    "wall_thickest": Entry("wall thickness found, at most", "", "up"),
-    "floor_rise": Entry("floor rises to the {strike} foot by"),
-    "floor_lift": Entry("{frame} lifted for the floor"),
-    "head_set": Entry("{head} underside, set", "E"),
-    "leg_hinge_set": Entry("hinge {leg}, for this floor"),
-    "leg_strike_set": Entry("{strike} {leg}, for this floor"),
-    "cut_hinge": Entry("cut off the hinge {leg} supplied"),
-    "cut_strike": Entry("cut off the {strike} {leg} supplied"),
-    "head_play_found": Entry("head play found", "", "down"),
-    "legs_cut_for_head": Entry("cut off both {leg}s for the {header}", "", "up"),
-    "unit_width": Entry("{frame} over its backs, as set", "Wo"),
-    "slot_low": Entry("slot begins, from the hinge {stud}'s foot", "", "up"),
-    "slot_high": Entry("slot ends", "", "down"),
-    "slot_width": Entry("room in the slot", "", "down"),
-    "set_at": Entry("back of the hinge {leg}, from the {stud}'s foot"),
-    "set_tilt": Entry("tilt over the {leg}, toward the {strike}"),
-    "hinge_least": Entry("least gap behind the hinge {leg}", "", "down"),
-    "strike_least": Entry("least gap behind the {strike} {leg}", "", "down"),
-    "slot_width_planned": Entry("room the unit planned would have", "", "down"),
-    "gap_head_centre": Entry("gap over the {head}, middle"),
-    "trim_later": Entry("trim off the {leaf} when that floor is laid", "", "up"),
-    "gap_strike_top": Entry("gap behind the {strike} {leg}, top"),
-    "gap_latch_above": Entry("gap behind the {strike} {leg}, above the latch"),
-    "gap_latch_below": Entry("gap behind the {strike} {leg}, below the latch"),
-    "gap_strike_low": Entry("gap behind the {strike} {leg}, low"),
-    "gap_strike_foot": Entry("gap behind the {strike} {leg}, foot"),
-    "pack_strike_top": Entry("pack at the {strike}, top"),
-    "pack_latch_above": Entry("pack above the latch"),
-    "pack_latch_below": Entry("pack below the latch"),
-    "pack_strike_low": Entry("pack at the {strike}, low"),
-    "pack_strike_foot": Entry("pack at the {strike}, foot"),
-    "wall_lean_hinge": Entry("wall at the hinges leans to side A by"),
-    "wall_lean_strike": Entry("wall at the {strike} leans to side A by"),
-    "cross_leg": Entry("the two sides lean differently by"),
-    "stop_stands_off": Entry("stop planted off its line by"),
-    "proud_hinge_top": Entry("hinge {leg}, top, proud on side A"),
-    "proud_hinge_foot": Entry("hinge {leg}, foot, proud on side A"),
-    "proud_strike_top": Entry("{strike} {leg}, top, proud on side A"),
-    "proud_strike_foot": Entry("{strike} {leg}, foot, proud on side A"),
-    "sweep_gap": Entry("{leaf} over the swing side's floor, at the hinges"),
-    "sweep_least": Entry("least gap over the floor", "", "down"),
-    "sweep_trim": Entry("trim off the {leaf}'s bottom, or raise it by", "", "up"),
-    "sweep_gap_wanted": Entry("floor gap that would clear", "", "up"),
-}
-"""Figures with a fixed name. Numbered ones (hinge_1_leaf, mark_king_1_near) are named by `label_of`."""
+@cache
+def _member(family: Numbered, number: int) -> FigureName:
+    label = family.label.replace("{n}", str(number))
+    return figure(f"{family.stem}_{number}", label, rounding=family.rounding, group=family.group)
 
-_NUMBERED: tuple[tuple[str, str], ...] = (
-    ("mark_found_", "standing {stud} {n}"),
-    ("split_stud_other_", "other pocket's split {stud} {n}, from where the leaves meet"),
-    ("split_stud_", "split {stud} {n}"),
-    ("mark_split_stud_other_", "other pocket's split {stud} {n}"),
-    ("mark_split_stud_", "split {stud} {n}"),
-    ("gap_hinge_", "gap behind the hinge {leg}, hinge {n}"),
-    ("gap_strike_", "gap behind the other {leg}, hinge {n}"),
-    ("pack_hinge_", "pack behind hinge {n}"),
-    ("pack_strike_", "pack behind the other {leg}, hinge {n}"),
-    ("stud_pack_", "block {n} from the foot, to make the {stud} plumb"),
-    ("bore_", "hole {n} to bore, from the track's start"),
-    ("groove_passes_", "each of {n} equal passes"),
-    ("hinge_leaf_", "hinge {n}, {leaf} top to hinge top"),
-    ("hinge_leg_", "hinge {n} on the {leg}, from the {head} underside"),
-    ("hinge_height_", "hinge {n} top above the rough floor"),
-    ("mark_king_near_", "{king} line, near side {n}"),
-    ("mark_king_far_", "{king} line, far side {n}"),
-    ("mark_jack_near_", "{jack} line, near side {n}"),
-    ("mark_jack_far_", "{jack} line, far side {n}"),
-    ("mark_common_", "layout {stud} {n}"),
-    ("cripple_slope_", "{cripple} {n}, long point"),
-    ("stud_slope_", "{stud} {n}, long point"),
-    ("plate_run_", "{plate}, run {n} from the left"),
+
+def numbered(stem: str, label: str, *, rounding: Rounding = "nearest", group: Group | None = None) -> Numbered:
+    """Declare a family of numbered figures."""
+    return Numbered(stem, label, rounding, group)
+
+
+ROUGH_OPENING = Group("Rough opening")
+SLAB = Group("Slab")
+TRACK = Group("Along the track, from the opening’s edge")
+OFF_WALL = Group("Off the wall")
+POCKET = Group("Pocket")
+LEAVES = Group("Leaves")
+FRAME = Group("Frame")
+WALL = Group("Wall")
+FLOOR = Group("Floor")
+HINGES = Group("Hinges from the leaf top, latch")
+AS_FOUND = Group("As found", read=True)
+SLOT = Group("In its slot", read=True)
+LEGS_SET = Group("Legs and head, for this floor", read=True)
+OVER_FLOOR = Group("Over the floor", read=True)
+
+# Rough opening
+RO_WIDTH = figure("ro_width", "rough opening width", symbol="RO w", rounding="up", group=ROUGH_OPENING)
+RO_HEIGHT = figure("ro_height", "rough opening height", symbol="RO h", rounding="up", group=ROUGH_OPENING)
+SIDE_PLAY = figure("side_play", "side play, each side", group=ROUGH_OPENING)
+HEAD_PLAY = figure("head_play", "head play", group=ROUGH_OPENING)
+
+# Slab
+SLAB_WIDTH = figure("slab_width", "slab width", group=SLAB)
+SLAB_HEIGHT = figure("slab_height", "slab height", group=SLAB)
+OVERLAP_EACH = figure("overlap_each", "slab over each side", rounding="down", group=SLAB)
+PULL_MARK = figure("pull_mark", "pull from the slab's bottom", group=SLAB)
+
+# Along the track, from the opening’s edge
+TRACK_LINE = figure("track_line", "track line above the finished floor", group=TRACK)
+TRACK_LENGTH = figure("track_length", "track length", group=TRACK)
+TRACK_LEAST = figure("track_least", "shortest track", rounding="up", group=TRACK)
+TRACK_RULE = figure("track_rule", "track by the quick rule", group=TRACK)
+TRACK_START = figure("track_start", "track starts", group=TRACK)
+TRAVEL = figure("travel", "travel", group=TRACK)
+HANGER_INSET = figure("hanger_inset", "hangers from the slab's edges", group=TRACK)
+HANGER_SPREAD = figure("hanger_spread", "hanger spread", group=TRACK)
+STOP_CLOSED = figure("stop_closed", "face of the closed stop", group=TRACK)
+STOP_OPEN = figure("stop_open", "face of the open stop", group=TRACK)
+GUIDE_AT = figure("guide_at", "middle of the floor guide", group=TRACK)
+GUIDE_ROOM = figure("guide_room", "place shared by closed and open slab", rounding="down", group=TRACK)
+OPEN_REACH = figure("open_reach", "open slab past the opening's edge", rounding="up", group=TRACK)
+HEADROOM_NEEDS = figure("headroom_needs", "headroom needed above the finished floor", rounding="up", group=TRACK)
+HEADROOM_LEFT = figure("headroom_left", "headroom left", rounding="down", group=TRACK)
+
+# Off the wall
+STANDOFF = figure("standoff", "wall face to the slab's back", rounding="down", group=OFF_WALL)
+STANDOFF_NEEDED = figure("standoff_needed", "clear of the wall face, needed", rounding="up", group=OFF_WALL)
+BACKER_LEAST = figure("backer_least", "least backer", rounding="up", group=OFF_WALL)
+LAG_LENGTH = figure("lag_length", "fixing into the {stud}", rounding="up", group=OFF_WALL)
+GUIDE_REACH = figure("guide_reach", "wall to the slab's middle at the foot", group=OFF_WALL)
+GROOVE_WIDTH = figure("groove_width", "groove width", group=OFF_WALL)
+GROOVE_DEPTH = figure("groove_depth", "groove depth", group=OFF_WALL)
+
+# Pocket
+SET_MARK = figure("set_mark", "set mark on the rough {stud}s", group=POCKET)
+SET_MARK_KIT = figure("set_mark_kit", "set mark by the kit", group=POCKET)
+POCKET_FLOOR_GAP = figure("pocket_floor_gap", "gap between {leaf} and floor", group=POCKET)
+KIT_HEADER = figure("kit_header", "kit {header} length", group=POCKET)
+POCKET_TRACK = figure("pocket_track", "track length", rounding="down", group=POCKET)
+POCKET_RAIL = figure("pocket_rail", "rail length", rounding="down", group=POCKET)
+SPLIT_STUD = numbered("split_stud", "split {stud} {n}", group=POCKET)
+SPLIT_STUD_OTHER = numbered(
+    "split_stud_other", "other pocket's split {stud} {n}, from where the leaves meet", group=POCKET
 )
+JAMB_GAP = figure("jamb_gap", "gap each side of the {leaf} in its pocket", rounding="down", group=POCKET)
+LONGEST_FIXING_A = figure("longest_fixing_a", "longest fixing over the pocket, side A", rounding="down", group=POCKET)
+LONGEST_FIXING_B = figure("longest_fixing_b", "longest fixing over the pocket, side B", rounding="down", group=POCKET)
+FOOT_FIXING = figure("foot_fixing", "fixing at the foot of a split {stud}", rounding="up", group=POCKET)
+BUMPER_ON_LEAF = figure("bumper_on_leaf", "bumper from the {leaf} bottom", group=POCKET)
+
+# Leaves
+LEAF_SIZE_WIDTH = figure("leaf_size_width", "{leaf} width, each", group=LEAVES)
+LEAF_SIZE_HEIGHT = figure("leaf_size_height", "{leaf} height, each", group=LEAVES)
+BYPASS_LEAF_WANTED = figure("bypass_leaf_wanted", "{leaf} width that laps as wanted", rounding="up", group=LEAVES)
+BYPASS_OVERLAP_EACH = figure("bypass_overlap_each", "lap of neighbouring leaves", rounding="down", group=LEAVES)
+BYPASS_TRACK_LEFT = figure("bypass_track_left", "left for the track", rounding="down", group=LEAVES)
+BYPASS_DEPTH = figure("bypass_depth", "depth of all leaves on their channels", rounding="up", group=LEAVES)
+
+# Frame
+HEAD_UNDERSIDE = figure("head_underside", "{head} underside", symbol="Hh", group=FRAME)
+LEG_LENGTH = figure("leg_length", "{leg} length", group=FRAME)
+HEAD_LENGTH = figure("head_length", "{head} length", group=FRAME)
+FRAME_INSIDE_WIDTH = figure("frame_inside_width", "{frame} width inside", symbol="Wi", group=FRAME)
+FRAME_OUTSIDE_WIDTH = figure("frame_outside_width", "{frame} width over the backs", symbol="Wo", group=FRAME)
+FRAME_DEPTH = figure("frame_depth", "{frame} depth", group=FRAME)
+RIP_WIDTH = figure("rip_width", "rip the {lining} to", rounding="up", group=FRAME)
+THROAT = figure("throat", "throat of the steel frame", group=FRAME)
+CLEAR_WIDTH = figure("clear_width", "clear width at 90 degrees", rounding="down", group=FRAME)
+SILL_TOP = figure("sill_top", "sill top", group=FRAME)
+SILL_FILLER = figure("sill_filler", "filler strips under the sill", group=FRAME)
+SILL_FALL = figure("sill_fall", "fall of the sill over its depth", group=FRAME)
+SEAL_SET = figure("seal_set", "gap at the stop with the seal half pressed", group=FRAME)
+SPLIT_HALF = figure("split_half", "width of each split {leg}", group=FRAME)
+
+# Wall
+KING_LOW_LONG = figure("king_low_long", "{king} on the low side, long point", rounding="down", group=WALL)
+JACK_LENGTH = figure("jack_length", "{jack} length", rounding="up", group=WALL)
+KING_LENGTH = figure("king_length", "{king} length", rounding="down", group=WALL, unless=KING_LOW_LONG)
+KING_HIGH_LONG = figure("king_high_long", "{king} on the high side, long point", rounding="down", group=WALL)
+HEADER_LENGTH = figure("header_length", "{header} length", group=WALL)
+CRIPPLE_LENGTH = figure("cripple_length", "upper {cripple} length", rounding="down", group=WALL, unless=KING_LOW_LONG)
+SLOPE_NAILER = figure("slope_nailer", "nailer along the slope", rounding="down", group=WALL)
+PLATE_CUT = figure("plate_cut", "{plate} cut out", rounding="up", group=WALL)
+CRIPPLE_SLOPE = numbered("cripple_slope", "{cripple} {n}, long point", rounding="down", group=WALL)
+
+# Floor
+FLOOR_A = figure("floor_a", "floor on side A", symbol="F_A", group=FLOOR)
+FLOOR_B = figure("floor_b", "floor on side B", symbol="F_B", group=FLOOR)
+FLOOR_CLEAR = figure("floor_clear", "highest floor the {leaf} passes", symbol="F_clear", group=FLOOR)
+LEAF_BOTTOM = figure("leaf_bottom", "{leaf} bottom", group=FLOOR)
+
+# Hinges from the leaf top, latch
+HINGE_LEAF = numbered("hinge_leaf", "hinge {n}, {leaf} top to hinge top", group=HINGES)
+LATCH_ON_LEAF = figure("latch_on_leaf", "latch from the {leaf} top", group=HINGES)
+LATCH_ON_LEG = figure("latch_on_leg", "{strike} from the {head} underside", group=HINGES)
+SCREW_REACH = figure("screw_reach", "long screw through a hinge, at least", rounding="up", group=HINGES)
+
+# As found
+FOUND_WIDTH_FOOT = figure("found_width_foot", "width found at the foot", rounding="down", group=AS_FOUND)
+FOUND_WIDTH_MIDDLE = figure("found_width_middle", "width found at the middle", rounding="down", group=AS_FOUND)
+FOUND_WIDTH_HEAD = figure("found_width_head", "width found at the head", rounding="down", group=AS_FOUND)
+FOUND_LEAST_WIDTH = figure("found_least_width", "clear width found, plumb", rounding="down", group=AS_FOUND)
+FOUND_HEIGHT = figure("found_height", "lowest {header} over the hinge foot's floor", rounding="down", group=AS_FOUND)
+FLOOR_RISE = figure("floor_rise", "floor rises to the {strike} foot by", group=AS_FOUND)
+WALL_THICKEST = figure("wall_thickest", "wall thickness found, at most", rounding="up", group=AS_FOUND)
+
+# In its slot
+UNIT_WIDTH = figure("unit_width", "{frame} over its backs, as set", symbol="Wo", group=SLOT)
+SLOT_LOW = figure("slot_low", "slot begins, from the hinge {stud}'s foot", rounding="up", group=SLOT)
+SLOT_HIGH = figure("slot_high", "slot ends", rounding="down", group=SLOT)
+SLOT_WIDTH = figure("slot_width", "room in the slot", rounding="down", group=SLOT)
+SET_AT = figure("set_at", "back of the hinge {leg}, from the {stud}'s foot", group=SLOT)
+SET_TILT = figure("set_tilt", "tilt over the {leg}, toward the {strike}", group=SLOT)
+HINGE_LEAST = figure("hinge_least", "least gap behind the hinge {leg}", rounding="down", group=SLOT)
+STRIKE_LEAST = figure("strike_least", "least gap behind the {strike} {leg}", rounding="down", group=SLOT)
+
+# Legs and head, for this floor
+HEAD_SET = figure("head_set", "{head} underside, set", symbol="E", group=LEGS_SET)
+LEG_HINGE_SET = figure("leg_hinge_set", "hinge {leg}, for this floor", group=LEGS_SET)
+LEG_STRIKE_SET = figure("leg_strike_set", "{strike} {leg}, for this floor", group=LEGS_SET)
+CUT_HINGE = figure("cut_hinge", "cut off the hinge {leg} supplied", group=LEGS_SET)
+CUT_STRIKE = figure("cut_strike", "cut off the {strike} {leg} supplied", group=LEGS_SET)
+HEAD_PLAY_FOUND = figure("head_play_found", "head play found", rounding="down", group=LEGS_SET)
+LEGS_CUT_FOR_HEAD = figure("legs_cut_for_head", "cut off both {leg}s for the {header}", rounding="up", group=LEGS_SET)
+
+# Over the floor
+SWEEP_GAP = figure("sweep_gap", "{leaf} over the swing side's floor, at the hinges", group=OVER_FLOOR)
+SWEEP_LEAST = figure("sweep_least", "least gap over the floor", rounding="down", group=OVER_FLOOR)
+SWEEP_TRIM = figure("sweep_trim", "trim off the {leaf}'s bottom, or raise it by", rounding="up", group=OVER_FLOOR)
+SWEEP_GAP_WANTED = figure("sweep_gap_wanted", "floor gap that would clear", rounding="up", group=OVER_FLOOR)
+
+# Door and frame, not listed by themselves
+LEAF_TOP = figure("leaf_top", "{leaf} top")
+FRAME_TOP = figure("frame_top", "{frame} top")
+FOOT = figure("foot", "where the {leg}s stand")
+HEAD_OWN = figure("head_own", "{head} underside this door needs by itself")
+HEAD_OVER_OWN = figure("head_over_own", "common line over its own")
+HEAD_GAIN = figure("head_gain", "gained from the common head line")
+
+# Casing, not listed by themselves
+CASING_HEAD_SHORT = figure("casing_head_short", "head {casing}, short point to short point")
+CASING_HEAD_LONG = figure("casing_head_long", "head {casing}, long point to long point")
+CASING_HEAD = figure("casing_head", "head {casing}")
+CASING_LEG_A = figure("casing_leg_a", "leg {casing} on side A")
+CASING_LEG_B = figure("casing_leg_b", "leg {casing} on side B")
+CASING_WANTED = figure("casing_wanted", "{casing} width that covers the joint", rounding="up")
+
+# Floors, not listed by themselves
+FLOOR_UNDER = figure("floor_under", "floor under the closed {leaf}", symbol="F_under")
+
+# Rough opening, by the school in use and by each school, not listed by themselves
+BUILD_UP_WIDTH = figure("build_up_width", "RO width, build-up school", rounding="up")
+BUILD_UP_HEIGHT = figure("build_up_height", "RO height, build-up school", rounding="up")
+ADD_ON_WIDTH = figure("add_on_width", "RO width, add-on school", rounding="up")
+ADD_ON_HEIGHT = figure("add_on_height", "RO height, add-on school", rounding="up")
+BUILD_UP_SIDE_PLAY = figure("build_up_side_play", "side play each, build-up school")
+BUILD_UP_HEAD_PLAY = figure("build_up_head_play", "head play, build-up school")
+ADD_ON_SIDE_PLAY = figure("add_on_side_play", "side play each, add-on school")
+ADD_ON_HEAD_PLAY = figure("add_on_head_play", "head play, add-on school")
+SIDE_PLAY_WANTED = figure("side_play_wanted", "side play wanted", rounding="up")
+
+# Hinges and latch, not listed by themselves
+LATCH_HEIGHT = figure("latch_height", "latch above the rough floor")
+
+# Wall, not listed by themselves
+WALL_FINISHED = figure("wall_finished", "finished wall thickness")
+HEADER_TOP = figure("header_top", "{header} top")
+WALL_TOP = figure("wall_top", "underside of the top plates")
+
+# Cut into a standing wall, not listed by themselves
+KING_FILLER_LEFT = figure("king_filler_left", "filler between {jack} and standing {stud}, left")
+KING_FILLER_RIGHT = figure("king_filler_right", "filler between {jack} and standing {stud}, right")
+BASE_CUT_NEAR = figure("base_cut_near", "base trim cut back, near side")
+BASE_CUT_FAR = figure("base_cut_far", "base trim cut back, far side")
+FLOOR_EXTENSION = figure("floor_extension", "floor extension", rounding="down")
+PLATE_BLOCK = figure("plate_block", "block under a cut {plate}", rounding="down")
+STUD_LENGTH = figure("stud_length", "{stud}s, with the two at the ends", rounding="down")
+END_STUD_LEFT = figure("end_stud_left", "{stud} at the left end, long point", rounding="down")
+END_STUD_RIGHT = figure("end_stud_right", "{stud} at the right end, long point", rounding="down")
+TOP_PLATE_LENGTH = figure("top_plate_length", "{top_plate}s")
+
+# Steel and outside frames, not listed by themselves
+SHEET_WIDTH = figure("sheet_width", "RO width by the maker's sheet", rounding="up")
+SHEET_HEIGHT = figure("sheet_height", "RO height by the maker's sheet", rounding="up")
+SHEET_SIDE_PLAY = figure("sheet_side_play", "side play each, by the sheet")
+SHEET_HEAD_PLAY = figure("sheet_head_play", "head play, by the sheet")
+SILL_LIFT = figure("sill_lift", "floor and gap over the sill's own {leaf} line")
+CASING_NAIL_A = figure("casing_nail_a", "long nails for {casing}, side A", rounding="up")
+CASING_NAIL_B = figure("casing_nail_b", "long nails for {casing}, side B", rounding="up")
+
+# Pocket, not listed by themselves
+SET_MARK_GAP = figure("set_mark_gap", "set mark by the gap asked for")
+RO_BY_STACK = figure("ro_by_stack", "height the head stack needs")
+RO_BY_LEAF = figure("ro_by_leaf", "height the {leaf} needs at least")
+LEAF_UNCOVERS = figure("leaf_uncovers", "way through past the open {leaf}", rounding="down")
+TRIM_BOARD_MARK = figure("trim_board_mark", "trim board cut at the mark for")
+HANGER_1 = figure("hanger_1", "first hanger from the {leaf}'s edge")
+HANGER_2 = figure("hanger_2", "second hanger from the same edge")
+
+# Face slider, not listed by themselves
+SLAB_WANTED_WIDTH = figure("slab_wanted_width", "slab width that covers", rounding="up")
+SLAB_WANTED_HEIGHT = figure("slab_wanted_height", "slab height that covers", rounding="up")
+SIDE_COVERS = figure("side_covers", "slab over the opening's sides, in all")
+OVERLAP_TOP = figure("overlap_top", "slab over the top", rounding="down")
+HANGER_SPREAD_LEAST = figure("hanger_spread_least", "least hanger spread")
+HANGER_MOVE = figure("hanger_move", "hangers moved in by", rounding="up")
+TRACK_SHORT = figure("track_short", "track lacks for hangers in place")
+TRACK_HEIGHT = figure("track_height", "track line above the rough floor")
+TRACK_NEEDS_START = figure("track_needs_start", "track must start at or before")
+TRACK_NEEDS_END = figure("track_needs_end", "track must reach")
+TRACK_END = figure("track_end", "track ends")
+SLAB_CLOSED_NEAR = figure("slab_closed_near", "closed slab, rear edge")
+SLAB_CLOSED_FAR = figure("slab_closed_far", "closed slab, leading edge")
+SLAB_OPEN_NEAR = figure("slab_open_near", "open slab, rear edge")
+SLAB_OPEN_FAR = figure("slab_open_far", "open slab, leading edge")
+SLAB_NOW_NEAR = figure("slab_now_near", "slab now, rear edge")
+SLAB_NOW_FAR = figure("slab_now_far", "slab now, leading edge")
+SLAB_FREES = figure("slab_frees", "way through with the slab here", rounding="down")
+SLABS_UNCOVER = figure("slabs_uncover", "way through between the open slabs", rounding="down")
+WHEEL_CLOSED_1 = figure("wheel_closed_1", "rear wheel, closed")
+WHEEL_CLOSED_2 = figure("wheel_closed_2", "leading wheel, closed")
+WHEEL_OPEN_1 = figure("wheel_open_1", "rear wheel, open")
+WHEEL_OPEN_2 = figure("wheel_open_2", "leading wheel, open")
+STANDOFF_SPARE = figure("standoff_spare", "stand-off to spare", rounding="down")
+
+# Bypass, not listed by themselves
+FINISHED_WIDTH = figure("finished_width", "finished opening width")
+FINISHED_HEIGHT = figure("finished_height", "finished opening height")
+BYPASS_HEIGHT_WANTED = figure("bypass_height_wanted", "{leaf} height that fits", rounding="down")
+
+# As found, and set, not listed by themselves
+FLOOR_LIFT = figure("floor_lift", "{frame} lifted for the floor")
+SLOT_WIDTH_PLANNED = figure("slot_width_planned", "room the unit planned would have", rounding="down")
+GAP_HEAD_CENTRE = figure("gap_head_centre", "gap over the {head}, middle")
+TRIM_LATER = figure("trim_later", "trim off the {leaf} when that floor is laid", rounding="up")
+GAP_STRIKE_TOP = figure("gap_strike_top", "gap behind the {strike} {leg}, top")
+GAP_LATCH_ABOVE = figure("gap_latch_above", "gap behind the {strike} {leg}, above the latch")
+GAP_LATCH_BELOW = figure("gap_latch_below", "gap behind the {strike} {leg}, below the latch")
+GAP_STRIKE_LOW = figure("gap_strike_low", "gap behind the {strike} {leg}, low")
+GAP_STRIKE_FOOT = figure("gap_strike_foot", "gap behind the {strike} {leg}, foot")
+PACK_STRIKE_TOP = figure("pack_strike_top", "pack at the {strike}, top")
+PACK_LATCH_ABOVE = figure("pack_latch_above", "pack above the latch")
+PACK_LATCH_BELOW = figure("pack_latch_below", "pack below the latch")
+PACK_STRIKE_LOW = figure("pack_strike_low", "pack at the {strike}, low")
+PACK_STRIKE_FOOT = figure("pack_strike_foot", "pack at the {strike}, foot")
+WALL_LEAN_HINGE = figure("wall_lean_hinge", "wall at the hinges leans to side A by")
+WALL_LEAN_STRIKE = figure("wall_lean_strike", "wall at the {strike} leans to side A by")
+CROSS_LEG = figure("cross_leg", "the two sides lean differently by")
+STOP_STANDS_OFF = figure("stop_stands_off", "stop planted off its line by")
+PROUD_HINGE_TOP = figure("proud_hinge_top", "hinge {leg}, top, proud on side A")
+PROUD_HINGE_FOOT = figure("proud_hinge_foot", "hinge {leg}, foot, proud on side A")
+PROUD_STRIKE_TOP = figure("proud_strike_top", "{strike} {leg}, top, proud on side A")
+PROUD_STRIKE_FOOT = figure("proud_strike_foot", "{strike} {leg}, foot, proud on side A")
+
+# The plate's marks
+MARK_RO_NEAR = figure("mark_ro_near", "near edge of the rough opening")
+MARK_RO_FAR = figure("mark_ro_far", "far edge of the rough opening")
+MARK_RO_CENTRE = figure("mark_ro_centre", "centre of the rough opening")
+MARK_WALL_END = figure("mark_wall_end", "far end of the wall")
+MARK_WALL_START = figure("mark_wall_start", "end of the wall the tape starts from")
+
+# Numbered families
+MARK_FOUND = numbered("mark_found", "standing {stud} {n}")
+MARK_SPLIT_STUD_OTHER = numbered("mark_split_stud_other", "other pocket's split {stud} {n}")
+MARK_SPLIT_STUD = numbered("mark_split_stud", "split {stud} {n}")
+GAP_HINGE = numbered("gap_hinge", "gap behind the hinge {leg}, hinge {n}")
+GAP_STRIKE = numbered("gap_strike", "gap behind the other {leg}, hinge {n}")
+PACK_HINGE = numbered("pack_hinge", "pack behind hinge {n}")
+PACK_STRIKE = numbered("pack_strike", "pack behind the other {leg}, hinge {n}")
+STUD_PACK = numbered("stud_pack", "block {n} from the foot, to make the {stud} plumb")
+BORE = numbered("bore", "hole {n} to bore, from the track's start")
+GROOVE_PASSES = numbered("groove_passes", "each of {n} equal passes")
+HINGE_LEG = numbered("hinge_leg", "hinge {n} on the {leg}, from the {head} underside")
+HINGE_HEIGHT = numbered("hinge_height", "hinge {n} top above the rough floor")
+MARK_KING_NEAR = numbered("mark_king_near", "{king} line, near side {n}")
+MARK_KING_FAR = numbered("mark_king_far", "{king} line, far side {n}")
+MARK_JACK_NEAR = numbered("mark_jack_near", "{jack} line, near side {n}")
+MARK_JACK_FAR = numbered("mark_jack_far", "{jack} line, far side {n}")
+MARK_COMMON = numbered("mark_common", "layout {stud} {n}")
+STUD_SLOPE = numbered("stud_slope", "{stud} {n}, long point", rounding="down")
+PLATE_RUN = numbered("plate_run", "{plate}, run {n} from the left", rounding="down")
+
+# The same figure on each side, leg or end
+FLOOR_ON = {"A": FLOOR_A, "B": FLOOR_B}
+CASING_LEG_ON = {"A": CASING_LEG_A, "B": CASING_LEG_B}
+CASING_NAIL_ON = {"A": CASING_NAIL_A, "B": CASING_NAIL_B}
+LONGEST_FIXING_ON = {"A": LONGEST_FIXING_A, "B": LONGEST_FIXING_B}
+KING_FILLER_ON = {"left": KING_FILLER_LEFT, "right": KING_FILLER_RIGHT}
+WALL_LEAN_BESIDE = {"hinge": WALL_LEAN_HINGE, "strike": WALL_LEAN_STRIKE}
+CUT_OFF_LEG = {"hinge": CUT_HINGE, "strike": CUT_STRIKE}
+PROUD_AT = {
+    ("hinge", "top"): PROUD_HINGE_TOP, ("hinge", "foot"): PROUD_HINGE_FOOT,
+    ("strike", "top"): PROUD_STRIKE_TOP, ("strike", "foot"): PROUD_STRIKE_FOOT,
+}  # fmt: skip
+FOUND_WIDTH_AT = {"foot": FOUND_WIDTH_FOOT, "middle": FOUND_WIDTH_MIDDLE, "head": FOUND_WIDTH_HEAD}
+SIDE_PLAY_BY = {"build_up": BUILD_UP_SIDE_PLAY, "add_on": ADD_ON_SIDE_PLAY}
+HEAD_PLAY_BY = {"build_up": BUILD_UP_HEAD_PLAY, "add_on": ADD_ON_HEAD_PLAY}
+WHEELS_CLOSED = (WHEEL_CLOSED_1, WHEEL_CLOSED_2)
+WHEELS_OPEN = (WHEEL_OPEN_1, WHEEL_OPEN_2)
+
+FIGURES: dict[str, FigureName] = {str(one): one for one in list(globals().values()) if isinstance(one, FigureName)}
+FAMILIES: tuple[Numbered, ...] = tuple(one for one in list(globals().values()) if isinstance(one, Numbered))
+GROUPS: tuple[Group, ...] = tuple(one for one in list(globals().values()) if isinstance(one, Group))
 
 
-_CUT_TO_FIT = {"cripple_slope_", "stud_slope_", "plate_run_"}
+@cache
+def _family_of(stem: str) -> Numbered | None:
+    return next((family for family in FAMILIES if family.stem == stem), None)
 
 
-_MARKS = {
-    "mark_ro_near": "near edge of the rough opening",
-    "mark_ro_far": "far edge of the rough opening",
-    "mark_ro_centre": "centre of the rough opening",
-    "mark_wall_end": "far end of the wall",
-    "mark_wall_start": "end of the wall the tape starts from",
-}
-
-
-def entry(name: str) -> Entry:
-    """Look up how a figure is shown. Raises KeyError for a name no rule uses."""
-    if name in FIGURES:
-        return FIGURES[name]
-    if name in _MARKS:
-        return Entry(_MARKS[name])
-    for start, label in _NUMBERED:
-        if name.startswith(start) and name[len(start) :].isdigit():
-            return Entry(label.replace("{n}", name[len(start) :]), "", "down" if start in _CUT_TO_FIT else "nearest")
-    raise KeyError(name)
-
-
-def named(name: str) -> bool:
-    """Whether a rule makes figures of this name."""
-    try:
-        entry(name)
-    except KeyError:
-        return False
-    return True
+def figure_name(text: str) -> FigureName | None:
+    """Give the figure a text names; None where no rule makes one of that name."""
+    known = FIGURES.get(text)
+    if known is not None:
+        return known
+    stem, _, number = text.rpartition("_")
+    family = _family_of(stem) if number.isdigit() else None
+    return family[int(number)] if family is not None else None

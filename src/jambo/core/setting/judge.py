@@ -7,12 +7,13 @@ from collections.abc import Iterator
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import Survey
 from jambo.core.flags import Flag, Values
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, size
 from jambo.core.quantities.millimetres import as_length, down
 from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import TOUCHES, SetPlan
-from jambo.core.setting.stations import Station, station_label
+from jambo.core.setting.stations import Station
 from jambo.core.words.lists import listed
 
 
@@ -31,42 +32,50 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         best = max((s.width for s in narrower), default=None)
         values: Values = {"over": -down(room.width), **_where(plan)}
         if best is not None:
-            yield Flag("unit-too-wide", {**values, "size": best}, ("slot_width",), "opening.unit.outside_width")
+            yield Flag("unit-too-wide", {**values, "size": best}, (names.SLOT_WIDTH,), "opening.unit.outside_width")
         else:
-            yield Flag("unit-too-wide-for-stock", values, ("slot_width",), "opening.unit.outside_width")
+            yield Flag("unit-too-wide-for-stock", values, (names.SLOT_WIDTH,), "opening.unit.outside_width")
     elif room.tilt != 0.0:
         way = "the {strike}" if room.tilt > 0 else "the hinges"
-        tilt = size(figures.value("set_tilt") or ZERO)
-        yield Flag("set-needs-tilt", {"tilt": tilt, "way": way}, ("set_tilt", "slot_width"), "opening.setting.school")
-    hinge, strike = figures.value("hinge_least"), figures.value("strike_least")
+        tilt = size(figures.value(names.SET_TILT) or ZERO)
+        yield Flag(
+            "set-needs-tilt", {"tilt": tilt, "way": way}, (names.SET_TILT, names.SLOT_WIDTH), "opening.setting.school"
+        )
+    hinge, strike = figures.value(names.HINGE_LEAST), figures.value(names.STRIKE_LEAST)
     if room.width >= 0 and hinge is not None and strike is not None:
         if min(hinge, strike) < -TOUCHES:
             over = -min(hinge, strike)
             which = "hinge {stud}" if hinge < ZERO else "{strike} {stud}"
             yield Flag(
-                "set-outside-slot", {"over": over, "which": which, **_where(plan)}, ("set_at", "slot_width"), path
+                "set-outside-slot",
+                {"over": over, "which": which, **_where(plan)},
+                (names.SET_AT, names.SLOT_WIDTH),
+                path,
             )
         elif hinge >= rules.value("least_side_play") > strike and strike < hinge:
             values = {"kept": hinge, "left": strike, **_where(plan)}
-            yield Flag("play-spent-at-hinge", values, ("hinge_least", "strike_least"), path)
+            yield Flag("play-spent-at-hinge", values, (names.HINGE_LEAST, names.STRIKE_LEAST), path)
     most = rules.value("most_side_play")
     if opening.setting.school != "pre_packed" and as_length(room.width) > most * 2:
         yield Flag(
-            "set-wants-blocks", {"room": as_length(room.width), "most": most}, ("slot_width",), "opening.setting.school"
+            "set-wants-blocks",
+            {"room": as_length(room.width), "most": most},
+            (names.SLOT_WIDTH,),
+            "opening.setting.school",
         )
     yield from _twists(plan)
     if opening.setting.one_side and not any(s.pack.wedge for s in plan.stations):
         yield Flag("shims-one-side", {}, (), "opening.setting.one_side")
-    planned, unit = figures.value("frame_outside_width"), opening.unit.outside_width
+    planned, unit = figures.value(names.FRAME_OUTSIDE_WIDTH), opening.unit.outside_width
     if unit is not None and planned is not None and unit.value != planned:
-        yield Flag("unit-differs", {"unit": unit.value, "planned": planned}, ("unit_width",), unit.source.path)
+        yield Flag("unit-differs", {"unit": unit.value, "planned": planned}, (names.UNIT_WIDTH,), unit.source.path)
     if opening.setting.hinge_by == "stud":
         lean = size(as_length(plan.hinge.middle(plan.stand.height) - plan.hinge.start))
         if lean > rules.value("plumb_tolerance"):
             yield Flag(
                 "stud-not-plumb",
                 {"lean": lean, "most": rules.value("plumb_tolerance")},
-                ("slot_low",),
+                (names.SLOT_LOW,),
                 "opening.setting.hinge_by",
             )
 
@@ -79,9 +88,9 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
             alike.setdefault((station.place.side, station.enter, station.pack.wedge), []).append(station)
     for (_, enter, wedge), stations in alike.items():
         worst = max(stations, key=lambda s: size(s.wedge))
-        where = listed([station_label(s.place.name) for s in stations])
+        where = listed([s.place.label for s in stations])
         values: Values = {"where": where, "a": worst.edge_a, "b": worst.edge_b}
-        about = tuple(f"gap_{s.place.name}" for s in stations)
+        about = tuple(s.place.gap for s in stations)
         if enter == "split":
             yield Flag("stud-twisted-beyond-shims", values, about, "opening.setting.packing")
         else:
@@ -91,49 +100,48 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
 
 def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Legs, head and the floor as found (TRADE 15)."""
-    play, cut = figures.value("head_play_found"), figures.value("legs_cut_for_head")
+    play, cut = figures.value(names.HEAD_PLAY_FOUND), figures.value(names.LEGS_CUT_FOR_HEAD)
     if play is not None and play < ZERO and cut is not None:
         trim = rules.value("leaf_trim_most")
         code = "unit-taller-than-hole" if cut <= trim and not opening.fire_rated else "unit-too-tall"
         yield Flag(
             code,
             {"over": -play, "cut": cut, "trim": trim},
-            ("head_play_found", "legs_cut_for_head"),
+            (names.HEAD_PLAY_FOUND, names.LEGS_CUT_FOR_HEAD),
             "opening.unit.leg_length",
         )
     for leg in ("hinge", "strike"):
-        off = figures.value(f"cut_{leg}")
+        off = figures.value(names.CUT_OFF_LEG[leg])
         if off is not None and off < ZERO:
             values: Values = {"which": "hinge {leg}" if leg == "hinge" else "{strike} {leg}", "short": -off}
-            yield Flag("leg-short", values, (f"cut_{leg}",), "opening.unit.leg_length")
+            yield Flag("leg-short", values, (names.CUT_OFF_LEG[leg],), "opening.unit.leg_length")
     hinge, strike = opening.setting.cut_hinge, opening.setting.cut_strike
-    rise = figures.value("floor_rise")
+    rise = figures.value(names.FLOOR_RISE)
     if hinge is not None and strike is not None and rise is not None:
         differs, close = hinge.value - strike.value, rules.value("straight")
         if size(differs - rise) > close:
             code = "legs-cut-equal" if size(differs) <= close else "legs-cut-unequal"
-            about = ("leg_hinge_set", "leg_strike_set", "floor_rise")
+            about = (names.LEG_HINGE_SET, names.LEG_STRIKE_SET, names.FLOOR_RISE)
             yield Flag(code, {"rise": size(rise), "differs": size(differs)}, about, strike.source.path)
-    thickest, depth = figures.value("wall_thickest"), opening.frame.depth
-    have = depth.value if depth is not None else figures.value("frame_depth")
+    thickest, depth = figures.value(names.WALL_THICKEST), opening.frame.depth
+    have = depth.value if depth is not None else figures.value(names.FRAME_DEPTH)
     if thickest is not None and have is not None and have < thickest:
         values = {"depth": have, "wall": thickest, "short": thickest - have}
-        yield Flag("wall-thicker-than-frame", values, ("wall_thickest", "frame_depth"), "opening.frame.depth")
+        yield Flag("wall-thicker-than-frame", values, (names.WALL_THICKEST, names.FRAME_DEPTH), "opening.frame.depth")
     yield from _leaning(opening, figures, rules)
 
 
 def _leaning(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    names = [f"proud_{leg}_{end}" for leg in ("hinge", "strike") for end in ("top", "foot")]
-    proud = {n: v for n in names if (v := figures.value(n)) is not None}
+    proud = {n: v for n in names.PROUD_AT.values() if (v := figures.value(n)) is not None}
     hides = rules.value("casing_hides")
     if proud and (worst := max(proud, key=lambda n: size(proud[n]))) and size(proud[worst]) > hides:
         yield Flag("casing-cannot-hide", {"step": size(proud[worst]), "hides": hides}, (worst,), "opening.setting.lean")
-    cross = figures.value("cross_leg")
+    cross = figures.value(names.CROSS_LEG)
     if cross is not None and size(cross) > rules.value("straight") and opening.setting.legs == "stop_to_leaf":
-        yield Flag("legs-follow-their-walls", {"cross": size(cross)}, ("cross_leg",), "opening.setting.legs")
-    lean = figures.value("wall_lean_hinge")
+        yield Flag("legs-follow-their-walls", {"cross": size(cross)}, (names.CROSS_LEG,), "opening.setting.legs")
+    lean = figures.value(names.WALL_LEAN_HINGE)
     if lean is not None and opening.setting.legs != "plumb" and size(lean) > rules.value("plumb_tolerance"):
-        yield Flag("frame-follows-wall", {"lean": size(lean)}, ("wall_lean_hinge",), "opening.setting.legs")
+        yield Flag("frame-follows-wall", {"lean": size(lean)}, (names.WALL_LEAN_HINGE,), "opening.setting.legs")
 
 
 CORNERS = {

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.facts.setting import LeanSchool
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, Known, Line, Reckoned, Source, add, highest, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length, size
 from jambo.core.quantities.millimetres import as_length, in_mm
@@ -24,26 +25,26 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
     """
     rise = Known("floor_rise", rise_to_strike(found, opening.handing.hinge_side), READ)
     level = Known("floor_at_hinge", ZERO, READ)
-    lift = highest("floor_lift", level, rise)
-    made = Figures.of((add("floor_rise", rise), lift))
-    made["head_set"] = add("head_set", figures["head_underside"], lift)
-    made["leg_hinge_set"] = add("leg_hinge_set", figures["leg_length"], lift)
-    made["leg_strike_set"] = add("leg_strike_set", figures["leg_length"], lift, (-1, rise))
+    lift = highest(names.FLOOR_LIFT, level, rise)
+    made = Figures.of((add(names.FLOOR_RISE, rise), lift))
+    made[names.HEAD_SET] = add(names.HEAD_SET, figures[names.HEAD_UNDERSIDE], lift)
+    made[names.LEG_HINGE_SET] = add(names.LEG_HINGE_SET, figures[names.LEG_LENGTH], lift)
+    made[names.LEG_STRIKE_SET] = add(names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], lift, (-1, rise))
     supplied = opening.unit.leg_length
     if supplied is not None:
-        made["cut_hinge"] = add("cut_hinge", supplied, (-1, made["leg_hinge_set"]))
-        made["cut_strike"] = add("cut_strike", supplied, (-1, made["leg_strike_set"]))
+        made[names.CUT_HINGE] = add(names.CUT_HINGE, supplied, (-1, made[names.LEG_HINGE_SET]))
+        made[names.CUT_STRIKE] = add(names.CUT_STRIKE, supplied, (-1, made[names.LEG_STRIKE_SET]))
     wide = found.right.start
     low = found.lowest_header(0.0, wide)
     if low is not None:
         foot = 0.0 if opening.handing.hinge_side == "left" else found.floor_right
         header = Known("header_lowest", as_length(low - foot), READ)
-        made["found_height"] = add("found_height", header)
-        made["head_play_found"] = add("head_play_found", header, (-1, figures["frame_top"]), (-1, lift))
-        play = value_of(made["head_play_found"])
+        made[names.FOUND_HEIGHT] = add(names.FOUND_HEIGHT, header)
+        made[names.HEAD_PLAY_FOUND] = add(names.HEAD_PLAY_FOUND, header, (-1, figures[names.FRAME_TOP]), (-1, lift))
+        play = value_of(made[names.HEAD_PLAY_FOUND])
         if play is not None and play < ZERO:
-            made["legs_cut_for_head"] = add(
-                "legs_cut_for_head", (-1, made["head_play_found"]), rules.known("head_shim")
+            made[names.LEGS_CUT_FOR_HEAD] = add(
+                names.LEGS_CUT_FOR_HEAD, (-1, made[names.HEAD_PLAY_FOUND]), rules.known("head_shim")
             )
     return made
 
@@ -74,7 +75,7 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
     Side B is the same the other way round: a plumb frame that is proud on A is as much shy on B. A wall read on one side
     only counts for both.
     """
-    height = value_of(figures["frame_top"])
+    height = value_of(figures[names.FRAME_TOP])
     if height is None:
         return Figures()
     hinge, strike = wall_leans(opening, survey, height)
@@ -84,8 +85,8 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
     made = Figures()
     facts = {leg: Known(f"wall_lean_{leg}", lean or ZERO, READ) for leg, lean in leans.items()}
     for leg, fact in facts.items():
-        made[f"wall_lean_{leg}"] = add(f"wall_lean_{leg}", fact)
-    made["cross_leg"] = add("cross_leg", facts["hinge"], (-1, facts["strike"]))
+        made[names.WALL_LEAN_BESIDE[leg]] = add(names.WALL_LEAN_BESIDE[leg], fact)
+    made[names.CROSS_LEG] = add(names.CROSS_LEG, facts["hinge"], (-1, facts["strike"]))
     school = lean_school(opening, max(size(f.value) for f in facts.values()), rules)
     legs_by = opening.setting.legs
     for leg, wall in facts.items():
@@ -104,16 +105,17 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
             for times, amount in (line if isinstance(line, tuple) else (1, line) for line in off)
         ]
         flush = Known("flush", ZERO, Source("given", "opening.setting.lean"))
-        made[f"proud_{leg}_foot"] = add(f"proud_{leg}_foot", flush, *(moved if part else []))
-        made[f"proud_{leg}_top"] = add(f"proud_{leg}_top", *(off if not part else [*off, *moved]))
+        foot, top = names.PROUD_AT[leg, "foot"], names.PROUD_AT[leg, "top"]
+        made[foot] = add(foot, flush, *(moved if part else []))
+        made[top] = add(top, *(off if not part else [*off, *moved]))
     return made
 
 
 def hinge_lean(opening: Opening, figures: Figures) -> float:
     """The slope of the hinge leg toward the side the leaf opens to, as the leg school leaves it."""
-    height = value_of(figures["frame_top"])
-    hinge = value_of(figures["wall_lean_hinge"]) if "wall_lean_hinge" in figures else None
-    strike = value_of(figures["wall_lean_strike"]) if "wall_lean_strike" in figures else None
+    height = value_of(figures[names.FRAME_TOP])
+    hinge = value_of(figures[names.WALL_LEAN_HINGE]) if names.WALL_LEAN_HINGE in figures else None
+    strike = value_of(figures[names.WALL_LEAN_STRIKE]) if names.WALL_LEAN_STRIKE in figures else None
     if height is None or hinge is None or strike is None or opening.setting.legs == "plumb":
         return 0.0
     lean = (hinge + strike) * HALF if opening.setting.legs == "split" else hinge
@@ -122,6 +124,6 @@ def hinge_lean(opening: Opening, figures: Figures) -> float:
 
 def stop_stands_off(opening: Opening, figures: Figures) -> Reckoned | None:
     """How far the stop is planted off its usual line at one end, when each leg follows its own wall (TRADE 16)."""
-    if "cross_leg" not in figures or opening.setting.legs != "stop_to_leaf":
+    if names.CROSS_LEG not in figures or opening.setting.legs != "stop_to_leaf":
         return None
-    return add("stop_stands_off", figures["cross_leg"])
+    return add(names.STOP_STANDS_OFF, figures[names.CROSS_LEG])

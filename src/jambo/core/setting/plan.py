@@ -12,14 +12,29 @@ from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ
 from jambo.core.frames.registry import kind_of_frame
-from jambo.core.quantities.figure import HALF, Figure, Figures, Known, Reckoned, Source, add, value_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import HALF, Figures, Known, Reckoned, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
+from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 from jambo.core.setting.shims import Shim
 from jambo.core.setting.slot import Slot, least_tilt, slot, widest
-from jambo.core.setting.stations import Packer, Place, Stand, Station, fewest, gap_at, shimmed, twist_at
+from jambo.core.setting.stations import (
+    Packer,
+    Place,
+    Stand,
+    Station,
+    across_from_hinge,
+    at_hinge,
+    fewest,
+    gap_at,
+    on_strike,
+    over_head,
+    shimmed,
+    twist_at,
+)
 from jambo.core.survey.shape import Face, Found
 
 Verdict = Literal["fits", "work", "no"]
@@ -67,7 +82,7 @@ class SetPlan:
     pieces: int
     stock: tuple[StockFit, ...]
     frames: tuple[FrameFit, ...]
-    blocks: tuple[tuple[str, Mm], ...]
+    blocks: tuple[tuple[FigureName, Mm], ...]
     figures: Figures
 
 
@@ -81,27 +96,27 @@ def packer(opening: Opening, depth: Length, rules: HouseRules) -> Packer:
 def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules) -> list[Place]:
     """The stations in nailing order: hinge leg, head, strike leg (TRADE 14)."""
     half_hinge = rules.value("hinge_length") * HALF
-    heights = [f.value for n, f in figures.items() if n.startswith("hinge_height_") and isinstance(f, Figure)]
-    hinges = [Place(f"hinge_{n}", "hinge", in_mm(y - half_hinge)) for n, y in enumerate(heights, 1)]
+    heights = [f.value for _, f in figures.numbered(names.HINGE_HEIGHT)]
+    hinges = [at_hinge(n, in_mm(y - half_hinge)) for n, y in enumerate(heights, 1)]
     low = hinges[-1].y if hinges else in_mm(height) / 6
     high = hinges[0].y if hinges else in_mm(height) * 5 / 6
-    strike = [Place("strike_top", "strike", high)]
-    latch = value_of(figures["latch_height"]) if "latch_height" in figures else None
+    strike = [on_strike("strike_top", high)]
+    latch = value_of(figures[names.LATCH_HEIGHT]) if names.LATCH_HEIGHT in figures else None
     if latch is not None and not opening.pair:
         apart = rules.value("latch_station")
         strike += [
-            Place("latch_above", "strike", in_mm(latch + apart)),
-            Place("latch_below", "strike", in_mm(latch - apart)),
+            on_strike("latch_above", in_mm(latch + apart)),
+            on_strike("latch_below", in_mm(latch - apart)),
         ]
     elif opening.pair:  # the other leg carries hinges too
-        strike = [Place(f"strike_{n}", "strike", p.y) for n, p in enumerate(hinges, 1)]
+        strike = [across_from_hinge(n, p.y) for n, p in enumerate(hinges, 1)]
     if not opening.pair:
-        strike.append(Place("strike_low", "strike", low))
+        strike.append(on_strike("strike_low", low))
     if opening.setting.foot_station:
-        strike.append(Place("strike_foot", "strike", in_mm(rules.value("foot_station"))))
+        strike.append(on_strike("strike_foot", in_mm(rules.value("foot_station"))))
     leaves = [value_of(leaf.width) for leaf in opening.leaves]
     wide = sum((w for w in leaves if w is not None), ZERO) > HEAD_WIDE[rules.habit]
-    head = [Place("head_centre", "head", in_mm(height))] if wide else []
+    head = [over_head(in_mm(height))] if wide else []
     if opening.setting.nailing == "bottom_up":
         hinges, strike = hinges[::-1], strike[::-1]
     return [*hinges, *head, *strike]
@@ -152,13 +167,13 @@ def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules:
 
 def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules: HouseRules) -> SetPlan | None:
     """The set plan; None while the frame's width or height waits for a fact."""
-    planned, top = value_of(figures["frame_outside_width"]), value_of(figures["frame_top"])
+    planned, top = value_of(figures[names.FRAME_OUTSIDE_WIDTH]), value_of(figures[names.FRAME_TOP])
     if planned is None or top is None:
         return None
     chosen, setting = opening.setting, opening.setting
     delivered = opening.unit.outside_width
-    made = Figures.of([add("unit_width", delivered or figures["frame_outside_width"])])
-    outside = value_of(made["unit_width"]) or planned
+    made = Figures.of([add(names.UNIT_WIDTH, delivered or figures[names.FRAME_OUTSIDE_WIDTH])])
+    outside = value_of(made[names.UNIT_WIDTH]) or planned
     hinge, strike = found.sides(opening.handing.hinge_side)
     height = in_mm(top)
     most = in_mm(rules.value("plumb_tolerance")) / height
@@ -180,30 +195,30 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     x = x if slide is not None or room.width < 0 else min(max(x, room.low), room.high)
 
     low, high = Known("slot_low_read", up(room.low), READ), Known("slot_high_read", down(room.high), READ)
-    made["slot_low"], made["slot_high"] = add("slot_low", low), add("slot_high", high)
-    made["slot_width"] = add("slot_width", made["slot_high"], (-1, made["slot_low"]))
+    made[names.SLOT_LOW], made[names.SLOT_HIGH] = add(names.SLOT_LOW, low), add(names.SLOT_HIGH, high)
+    made[names.SLOT_WIDTH] = add(names.SLOT_WIDTH, made[names.SLOT_HIGH], (-1, made[names.SLOT_LOW]))
     if slide is not None and setting.slide is not None:
-        pushed: Reckoned = add("set_at", made["slot_low"], setting.slide)
+        pushed: Reckoned = add(names.SET_AT, made[names.SLOT_LOW], setting.slide)
     else:
         by_school = Known(
             f"school_{chosen.school}",
             max(ZERO, as_length(x) - low.value) if room.width >= 0 else as_length(x) - low.value,
             Source("given", "opening.setting.school"),
         )
-        pushed = add("set_at", made["slot_low"], by_school)
-    made["set_at"] = pushed
+        pushed = add(names.SET_AT, made[names.SLOT_LOW], by_school)
+    made[names.SET_AT] = pushed
     at = value_of(pushed) or ZERO
     if room.width >= 0 and slide is None and at > high.value >= low.value:
         at = high.value
-        made["set_at"] = pushed = add("set_at", made["slot_high"])
+        made[names.SET_AT] = pushed = add(names.SET_AT, made[names.SLOT_HIGH])
     stand = Stand(in_mm(at), room.tilt, in_mm(outside), height)
-    made["set_tilt"] = add("set_tilt", Known("tilt_over_leg", as_length(room.tilt * height), READ))
+    made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * height), READ))
     stations: list[Station] = []
     for place in where:
         if place.side == "head":
-            over = figures.get("head_play_found")
+            over = figures.get(names.HEAD_PLAY_FOUND)
             if over is not None and (play := value_of(over)) is not None and play > ZERO:
-                made["gap_head_centre"] = add("gap_head_centre", over)
+                made[names.GAP_HEAD_CENTRE] = add(names.GAP_HEAD_CENTRE, over)
                 stations.append(shimmed(place, play, ZERO, by))
             continue
         face = hinge if place.side == "hinge" else strike
@@ -212,36 +227,34 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
         )
         lean = Known("tilt_here", as_length(room.tilt * place.y), READ)
         sign = 1 if place.side == "hinge" else -1
-        lines = [(sign, pushed), (sign, lean), (-sign, stud)] + ([(-1, made["unit_width"])] if sign < 0 else [])
-        name = f"gap_{place.name}"
+        lines = [(sign, pushed), (sign, lean), (-sign, stud)] + ([(-1, made[names.UNIT_WIDTH])] if sign < 0 else [])
+        name = place.gap
         made[name] = add(name, *lines)
         gap = value_of(made[name]) or ZERO
         stations.append(shimmed(place, gap, as_length(twist_at(place, hinge, strike)), by))
-        made[f"pack_{place.name}"] = add(
-            f"pack_{place.name}", Known("pack_thickness", stations[-1].pack.thickness, Source("figure", name))
-        )
+        thick = Known("pack_thickness", stations[-1].pack.thickness, Source("figure", name))
+        made[place.pack] = add(place.pack, thick)
     least = {
-        "hinge_least": stand.x - hinge.proudest(height, 1, room.tilt)[0],
-        "strike_least": -strike.proudest(height, -1, room.tilt)[0] - stand.x - stand.outside,
+        names.HINGE_LEAST: stand.x - hinge.proudest(height, 1, room.tilt)[0],
+        names.STRIKE_LEAST: -strike.proudest(height, -1, room.tilt)[0] - stand.x - stand.outside,
     }
     for name, value in least.items():
         left = ZERO if -in_mm(TOUCHES) < value < 0 else down(value)
         made[name] = add(name, Known("stud_proudest", left, READ))
-    blocks: list[tuple[str, Mm]] = []
+    blocks: list[tuple[FigureName, Mm]] = []
     if delivered is not None:
-        wider = [(1, made["unit_width"]), (-1, figures["frame_outside_width"])]
-        made["slot_width_planned"] = add("slot_width_planned", made["slot_width"], *wider)
+        wider = [(1, made[names.UNIT_WIDTH]), (-1, figures[names.FRAME_OUTSIDE_WIDTH])]
+        made[names.SLOT_WIDTH_PLANNED] = add(names.SLOT_WIDTH_PLANNED, made[names.SLOT_WIDTH], *wider)
     if chosen.school == "pre_packed":
         for n in range(PLUMB_PACKS):
             y = height * (n + 0.5) / PLUMB_PACKS
-            gap = as_length(gap_at(Place("", "hinge", y), hinge, strike, stand))
-            blocks.append((f"stud_pack_{n + 1}", y))
-            made[f"stud_pack_{n + 1}"] = add(
-                f"stud_pack_{n + 1}", pushed, (-1, Known("stud_face_hinge", at - gap, READ))
-            )
-    for name, y in (("foot", 0.0), ("middle", found.span / 2), ("head", found.span)):
-        made[f"found_width_{name}"] = add(f"found_width_{name}", Known("fitted_width", as_length(found.width(y)), READ))
-    head = value_of(figures["head_play_found"]) if "head_play_found" in figures else None
+            gap = as_length(gap_at(at_hinge(n + 1, y), hinge, strike, stand))
+            block = names.STUD_PACK[n + 1]
+            blocks.append((block, y))
+            made[block] = add(block, pushed, (-1, Known("stud_face_hinge", at - gap, READ)))
+    for name, y in zip(names.FOUND_WIDTH_AT.values(), (0.0, found.span / 2, found.span), strict=True):
+        made[name] = add(name, Known("fitted_width", as_length(found.width(y)), READ))
+    head = value_of(figures[names.HEAD_PLAY_FOUND]) if names.HEAD_PLAY_FOUND in figures else None
     return SetPlan(
         hinge, strike, stand, room, plumb,
         _verdict(plumb.width, best.width, head, rules.habit, rules.value("leaf_trim_most")),

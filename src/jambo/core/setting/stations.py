@@ -7,9 +7,11 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.facts.setting import Packing
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.millimetres import Mm, as_length
+from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Unit
 from jambo.core.setting.shims import FLATS, THICKEST, Pack, Shim, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import Slot
@@ -33,11 +35,44 @@ class Stand:
 
 @dataclass(frozen=True, slots=True)
 class Place:
-    """A place to shim: its name and the height of its middle, mm."""
+    """A place to shim: its name and words, the leg it is behind, the height of its middle (mm), its gap's and pack's figures."""
 
     name: str
+    label: str
     side: Side
     y: Mm
+    gap: FigureName
+    pack: FigureName
+
+
+def at_hinge(n: int, y: Mm) -> Place:
+    """The place behind a hinge, numbered from the top."""
+    return Place(f"hinge_{n}", f"hinge {n}", "hinge", y, names.GAP_HINGE[n], names.PACK_HINGE[n])
+
+
+def across_from_hinge(n: int, y: Mm) -> Place:
+    """The place behind the other leg of a pair, where it carries hinges too."""
+    return Place(f"strike_{n}", f"{{strike}}, hinge {n}", "strike", y, names.GAP_STRIKE[n], names.PACK_STRIKE[n])
+
+
+def over_head(y: Mm) -> Place:
+    """The place over the middle of a wide head; a packer closes its gap, and it has no pack of its own."""
+    return Place("head_centre", "{head}, middle", "head", y, names.GAP_HEAD_CENTRE, names.GAP_HEAD_CENTRE)
+
+
+_ON_STRIKE = {
+    "strike_top": ("{strike}, top", names.GAP_STRIKE_TOP, names.PACK_STRIKE_TOP),
+    "latch_above": ("above the latch", names.GAP_LATCH_ABOVE, names.PACK_LATCH_ABOVE),
+    "latch_below": ("below the latch", names.GAP_LATCH_BELOW, names.PACK_LATCH_BELOW),
+    "strike_low": ("{strike}, low", names.GAP_STRIKE_LOW, names.PACK_STRIKE_LOW),
+    "strike_foot": ("{strike}, foot", names.GAP_STRIKE_FOOT, names.PACK_STRIKE_FOOT),
+}
+
+
+def on_strike(name: str, y: Mm) -> Place:
+    """A place behind the strike leg: strike_top, latch_above, latch_below, strike_low or strike_foot."""
+    label, gap, pack = _ON_STRIKE[name]
+    return Place(name, label, "strike", y, gap, pack)
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,16 +173,3 @@ def fewest(places: Sequence[Place], hinge: Face, strike: Face, room: Slot, at: S
         return pieces(places, hinge, strike, Stand(x, at.tilt, at.outside, at.height), by), abs(x - middle)
 
     return min(inside, key=cost)
-
-
-STATIONS = {
-    "hinge": "hinge {n}", "strike": "{strike}, hinge {n}", "strike_top": "{strike}, top",
-    "latch_above": "above the latch", "latch_below": "below the latch", "strike_low": "{strike}, low",
-    "strike_foot": "{strike}, foot", "head_centre": "{head}, middle",
-}  # fmt: skip
-
-
-def station_label(name: str) -> str:
-    """The words for a station, over the word list."""
-    kind, _, number = name.rpartition("_")
-    return STATIONS[kind].replace("{n}", number) if number.isdigit() else STATIONS[name]

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.flags import Flag
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, Source, add, highest, value_of
 from jambo.core.quantities.millimetres import down
 from jambo.core.quantities.tape import Unit
@@ -43,12 +44,12 @@ def surveyed(survey: Survey, planned: Figures, habit: Unit) -> Surveyed:
         planned: the figures of the opening as planned; its height stands in where no height was read.
         habit: whose tape the readings were taken with.
     """
-    adjusted = adjust(survey, value_of(planned["ro_height"]), habit)
+    adjusted = adjust(survey, value_of(planned[names.RO_HEIGHT]), habit)
     made = wall_thickest(survey)
     shape = adjusted.found if adjusted is not None else None
     if shape is not None:
         left, right = shape.left.proudest(shape.span, 1)[0], shape.right.proudest(shape.span, -1)[0]
-        least = add("found_least_width", Known("between_proudest", down(-right - left), READ))
+        least = add(names.FOUND_LEAST_WIDTH, Known("between_proudest", down(-right - left), READ))
         made |= Figures.of([least])
     return Surveyed(adjusted, made, tuple(on_survey(survey, adjusted)))
 
@@ -56,7 +57,7 @@ def surveyed(survey: Survey, planned: Figures, habit: Unit) -> Surveyed:
 def wall_thickest(survey: Survey) -> Figures:
     """The thickest of the wall as measured at its corners: what the frame's depth must cover."""
     read = [Known(r.place, r.value, Source("reading", r.path)) for r in survey.at(*THICKNESS)]
-    return Figures.of([highest("wall_thickest", *read)] if read else [])
+    return Figures.of([highest(names.WALL_THICKEST, *read)] if read else [])
 
 
 def lowest_header(shape: Found | None) -> Figures:
@@ -64,4 +65,4 @@ def lowest_header(shape: Found | None) -> Figures:
     low = shape.lowest_header(0.0, shape.right.start) if shape is not None else None
     if low is None:
         return Figures()
-    return Figures.of([add("found_height", Known("header_lowest", down(low), READ))])
+    return Figures.of([add(names.FOUND_HEIGHT, Known("header_lowest", down(low), READ))])

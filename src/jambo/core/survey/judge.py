@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from jambo.core.facts.readings import PLACES, Survey
 from jambo.core.flags import Flag, Values
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.survey.adjust import Adjustment
 from jambo.core.words.lists import listed
@@ -26,32 +27,32 @@ def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
         yield Flag("survey-no-width", {}, (), "survey")
         return
     if len(widths) == 1:
-        yield Flag("survey-one-width", {}, ("found_width_foot",), widths[0].path)
+        yield Flag("survey-one-width", {}, (names.FOUND_WIDTH_FOOT,), widths[0].path)
     if adjusted is None:
         return
     if adjusted.contradicts:
         yield Flag("survey-contradicts", {}, (), "survey")
     for suspect in adjusted.suspects:
         rows = [adjusted.adjusted[i] for i in suspect.indices]
-        names = [PLACES[row.reading.place].label for row in rows]
+        called = [PLACES[row.reading.place].label for row in rows]
         if len(rows) == 1:
-            values: Values = {"reading": names[0], "read": rows[0].reading.signed, "others": suspect.should_be[0]}
+            values: Values = {"reading": called[0], "read": rows[0].reading.signed, "others": suspect.should_be[0]}
             yield Flag("survey-suspect", values, (), rows[0].reading.path)
             continue
         extra = (
             f"Take {PLACES[suspect.extra].label}: it tells them apart." if suspect.extra else "Take each of them again."
         )
-        yield Flag("survey-suspects", {"readings": listed(names), "extra": extra}, (), rows[0].reading.path)
+        yield Flag("survey-suspects", {"readings": listed(called), "extra": extra}, (), rows[0].reading.path)
     if adjusted.assumed:
-        names = [ASSUMED[name] for name in adjusted.assumed]
-        yield Flag("survey-assumed", {"what": listed(names)}, (), "survey")
+        called = [ASSUMED[name] for name in adjusted.assumed]
+        yield Flag("survey-assumed", {"what": listed(called)}, (), "survey")
 
 
 def on_found(figures: Figures) -> Iterator[Flag]:
     """For what has no set plan: whether the hole found is as large as the rough opening planned."""
-    width, found = figures.value("ro_width"), figures.value("found_least_width")
+    width, found = figures.value(names.RO_WIDTH), figures.value(names.FOUND_LEAST_WIDTH)
     if width is not None and found is not None and found < width:
-        yield Flag("found-narrower", {"short": width - found}, ("found_least_width", "ro_width"), "survey")
-    height, high = figures.value("ro_height"), figures.value("found_height")
+        yield Flag("found-narrower", {"short": width - found}, (names.FOUND_LEAST_WIDTH, names.RO_WIDTH), "survey")
+    height, high = figures.value(names.RO_HEIGHT), figures.value(names.FOUND_HEIGHT)
     if height is not None and high is not None and high < height:
-        yield Flag("found-lower", {"short": height - high}, ("found_height", "ro_height"), "survey")
+        yield Flag("found-lower", {"short": height - high}, (names.FOUND_HEIGHT, names.RO_HEIGHT), "survey")

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from jambo.core.facts.casing import Casing
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.items import Item
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Fact, Figures, Reckoned, add
 from jambo.core.rules import HouseRules
 
@@ -17,19 +18,19 @@ def pieces(
     """Head and leg casing of sides A and B: short points (and long point of the head) if mitred, plain cuts if butted."""
     setback = rules.known("setback")
     legs = tuple(
-        add(f"casing_leg_{side}", head, setback, (-1, floor)) for side, floor in zip("ab", floors, strict=True)
+        add(name, head, setback, (-1, floor)) for name, floor in zip(names.CASING_LEG_ON.values(), floors, strict=True)
     )
     if casing.corner == "butted":
         overhang = rules.known("casing_overhang")
-        return (add("casing_head", inside, (2, setback), (2, casing.width), (2, overhang)), *legs)
-    short = add("casing_head_short", inside, (2, setback))
-    return (short, add("casing_head_long", short, (2, casing.width)), *legs)
+        return (add(names.CASING_HEAD, inside, (2, setback), (2, casing.width), (2, overhang)), *legs)
+    short = add(names.CASING_HEAD_SHORT, inside, (2, setback))
+    return (short, add(names.CASING_HEAD_LONG, short, (2, casing.width)), *legs)
 
 
 def width_to_cover(inside: Reckoned, opening: Reckoned, rules: HouseRules) -> Reckoned:
     """Least casing width that covers from the frame over the edge of the rough opening: (RO - Wi)/2 - r + cover."""
     return add(
-        "casing_wanted", (HALF, opening), (-HALF, inside), (-1, rules.known("setback")), rules.known("casing_cover")
+        names.CASING_WANTED, (HALF, opening), (-HALF, inside), (-1, rules.known("setback")), rules.known("casing_cover")
     )
 
 
@@ -39,24 +40,25 @@ def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -
         return ()
     hold = rules.known("screw_embed")
     return tuple(
-        add(f"casing_nail_{side}", casing.thickness, finish, hold) for side, finish in zip("ab", finishes, strict=True)
+        add(name, casing.thickness, finish, hold)
+        for name, finish in zip(names.CASING_NAIL_ON.values(), finishes, strict=True)
     )
 
 
 def figures(casing: Casing, planned: Figures, wall: Wall, rules: HouseRules, *, covers_joint: bool) -> list[Reckoned]:
     """Every figure of the casing of both sides; `covers_joint` says that it covers both sides' joints alike."""
-    inside, floors = planned["frame_inside_width"], (planned["floor_a"], planned["floor_b"])
+    inside, floors = planned[names.FRAME_INSIDE_WIDTH], (planned[names.FLOOR_A], planned[names.FLOOR_B])
     found = [
-        *pieces(casing, inside, planned["head_underside"], floors, rules),
+        *pieces(casing, inside, planned[names.HEAD_UNDERSIDE], floors, rules),
         *long_nails(casing, (wall.finish_a, wall.finish_b), rules),
     ]
     if covers_joint:
-        found.append(width_to_cover(inside, planned["ro_width"], rules))
+        found.append(width_to_cover(inside, planned[names.RO_WIDTH], rules))
     return found
 
 
 def to_buy(planned: Figures) -> Iterator[Item]:
     """The long nails of the casing: one length that serves both sides."""
-    nails = [length for side in "ab" if (length := planned.value(f"casing_nail_{side}"))]
+    nails = [length for name in names.CASING_NAIL_ON.values() if (length := planned.value(name))]
     if nails:
         yield Item("casing_nail", 1, max(nails))

@@ -6,12 +6,13 @@ from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 
 
 def on_trim(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Whether the casing covers from the frame over the edge of the rough opening (TRADE 8)."""
-    casing, wanted = opening.casing, figures.value("casing_wanted")
+    casing, wanted = opening.casing, figures.value(names.CASING_WANTED)
     if casing is not None and wanted is not None and casing.width.value < wanted:
         values = {"width": casing.width.value, "wanted": wanted}
-        yield Flag("casing-does-not-cover", values, ("casing_wanted",), casing.width.source.path)
+        yield Flag("casing-does-not-cover", values, (names.CASING_WANTED,), casing.width.source.path)

@@ -26,35 +26,35 @@ class Said:
 def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterator[Said]:
     thick = wall.stud_thickness.value
     for a, b in pairwise(layout.standing):
-        names = {"a": solved[a.index].mark, "b": solved[b.index].mark}
+        called = {"a": solved[a.index].mark, "b": solved[b.index].mark}
         about, path = (a.index, b.index), "opening.position.distance"
         between = b.framing.low - a.framing.high
         if b.opening.low < a.opening.high:
-            yield Said(Flag("openings-overlap", {**names, "over": a.opening.high - b.opening.low}, (), path), about)
+            yield Said(Flag("openings-overlap", {**called, "over": a.opening.high - b.opening.low}, (), path), about)
         elif between < ZERO:
             share = next((s for s in layout.shares if (s.left, s.right) == about), None)
             if share is None:
-                yield Said(Flag("openings-share-studs", {**names, "over": -between}, (), path), about)
+                yield Said(Flag("openings-share-studs", {**called, "over": -between}, (), path), about)
             else:
-                yield from (Said(flag, about) for flag in _shared(share, names, solved, wall, path))
+                yield from (Said(flag, about) for flag in _shared(share, called, solved, wall, path))
         elif ZERO < between < thick:
-            yield Said(Flag("sliver-between-openings", {**names, "space": between}, (), path), about)
+            yield Said(Flag("sliver-between-openings", {**called, "space": between}, (), path), about)
         if a.reach.high > b.opening.low and a.reach.high > a.opening.high and b.opening.low >= a.opening.high:
             yield Said(
-                Flag("open-slab-covers-opening", {**names, "over": a.reach.high - b.opening.low}, (), path), about
+                Flag("open-slab-covers-opening", {**called, "over": a.reach.high - b.opening.low}, (), path), about
             )
         if b.reach.low < a.opening.high and b.reach.low < b.opening.low and b.opening.low >= a.opening.high:
-            swapped = {"a": names["b"], "b": names["a"]}
+            swapped = {"a": called["b"], "b": called["a"]}
             yield Said(
                 Flag("open-slab-covers-opening", {**swapped, "over": a.opening.high - b.reach.low}, (), path), about
             )
 
 
-def _shared(share: Share, names: dict[str, str], solved: Sequence[Solved], wall: Wall, path: str) -> Iterator[Flag]:
+def _shared(share: Share, called: dict[str, str], solved: Sequence[Solved], wall: Wall, path: str) -> Iterator[Flag]:
     """What two openings share as was asked: how many studs fewer, headers that would meet on one jack, what is left over."""
     thick = wall.stud_thickness.value
     headers = [solved[i].opening.header for i in (share.left, share.right)]
-    values: Values = {**names, "between": share.between.width, "fewer": str(share.kings + share.jacks)}
+    values: Values = {**called, "between": share.between.width, "fewer": str(share.kings + share.jacks)}
     over = thick * sum(h.jacks for h in headers) - share.between.width
     if over > ZERO:
         yield Flag("headers-meet-on-jack", {**values, "over": over}, (), path)
@@ -64,7 +64,7 @@ def _shared(share: Share, names: dict[str, str], solved: Sequence[Solved], wall:
         yield Flag("openings-share-as-asked", values, (), path)
     left = share.between.width - thick * int(share.between.width.nm // thick.nm)
     if left > ZERO:
-        yield Flag("sliver-between-openings", {**names, "space": left}, (), path)
+        yield Flag("sliver-between-openings", {**called, "space": left}, (), path)
 
 
 def _corners(

@@ -15,6 +15,7 @@ from jambo.core.drawing import Shape
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.slope import ceiling_at
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.solve import Result
@@ -25,8 +26,8 @@ OWN = {
     "plate",
     "top_plate",
     "ceiling",
-    "floor_a",
-    "floor_b",
+    names.FLOOR_A,
+    names.FLOOR_B,
     "neighbour",
 }  # parts the wall draws once for all its openings
 
@@ -184,7 +185,7 @@ def _share(a: Standing, b: Standing, solved: Sequence[Solved], thick: Length) ->
         return None
     over = sum(h.jacks + h.kings for h in headers) - room
     kings = min(over, sum(h.kings for h in headers))
-    heights = [value_of(s.result.figures["jack_length"]) for s in (one, other)]
+    heights = [value_of(s.result.figures[names.JACK_LENGTH]) for s in (one, other)]
     if over > kings and heights[0] != heights[1]:
         return None
     return Share(a.index, b.index, between, kings, over - kings)

@@ -8,6 +8,7 @@ from collections.abc import Mapping, Sequence
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.slope import along, ceiling_at, long_point, rises
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.wall.layout import Layout, Share, Solved
@@ -26,19 +27,19 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
     flat = (wall.plate_thickness.value, wall.stud_depth.value)
     plate = (-1, wall.plate_thickness)
     found: list[Piece] = []
-    top = add("top_plate_length", wall.length)
+    top = add(names.TOP_PLATE_LENGTH, wall.length)
     if wall.height_right is None or value_of(wall.height) is None:
-        found.append(Piece("stud", "wall", len(layout.studs) + 2, add("stud_length", wall.height, plate), size))
+        found.append(Piece("stud", "wall", len(layout.studs) + 2, add(names.STUD_LENGTH, wall.height, plate), size))
     else:
-        ends = [("end_stud_left", ZERO), ("end_stud_right", layout.length - wall.stud_thickness.value)]
-        for name, left in [ends[0], *((f"stud_slope_{s.number}", s.left) for s in layout.studs), ends[1]]:
+        ends = [(names.END_STUD_LEFT, ZERO), (names.END_STUD_RIGHT, layout.length - wall.stud_thickness.value)]
+        for name, left in [ends[0], *((names.STUD_SLOPE[s.number], s.left) for s in layout.studs), ends[1]]:
             under = long_point(wall, left)
             if under is not None:
                 reach = Known("ceiling_here", under, Source("given", "wall.height_right", "by the slope"))
                 found.append(Piece("stud", "wall", 1, add(name, reach, plate), size))
         rise = (ceiling_at(wall, layout.length) or ZERO) - (ceiling_at(wall, ZERO) or ZERO)
         run = Known("along_slope", along(layout.length, rise), Source("given", "wall.height_right", "by the slope"))
-        top = add("top_plate_length", run)
+        top = add(names.TOP_PLATE_LENGTH, run)
     found.append(Piece("top_plate", "wall", 2, top, flat))
     runs: dict[Length, int] = {}
     for span in layout.plates:
@@ -50,7 +51,7 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
             Known(name, at, Source("figure", "plate_tape"))
             for name, at in (("run_to", span.high), ("run_from", span.low))
         ]
-        found.append(Piece("plate", "wall", count, add(f"plate_run_{first[width]}", edges[0], (-1, edges[1])), flat))
+        found.append(Piece("plate", "wall", count, add(names.PLATE_RUN[first[width]], edges[0], (-1, edges[1])), flat))
     return tuple(found)
 
 
@@ -65,11 +66,11 @@ def left_off(shares: Sequence[Share], solved: Sequence[Solved], wall: Wall) -> L
     for share in shares:
         right = min(share.kings, solved[share.right].opening.header.kings)
         for index, side, count in ((share.right, "left", right), (share.left, "right", share.kings - right)):
-            name = "king_length"
-            if "king_low_long" in solved[index].result.figures:
-                name = "king_low_long" if (side == "left") == rises(wall) else "king_high_long"
+            name = names.KING_LENGTH
+            if names.KING_LOW_LONG in solved[index].result.figures:
+                name = names.KING_LOW_LONG if (side == "left") == rises(wall) else names.KING_HIGH_LONG
             off.setdefault(index, Counter())[name] += count
-        off[share.right]["jack_length"] += share.jacks
+        off[share.right][names.JACK_LENGTH] += share.jacks
     return off
 
 

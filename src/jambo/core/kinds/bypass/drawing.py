@@ -10,12 +10,13 @@ from jambo.core.facts.wall import Wall
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.pole import Pole
 from jambo.core.kinds.bypass.facts import bypass_of
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
 from jambo.core.quantities.length import ZERO, Length
 
 POLE: Pole = (
-    ("floor", "floor_a"), ("floor", "floor_b"), ("door", "leaf_bottom"), ("door", "leaf_top"), ("door", "head_underside"),
-    ("opening", "frame_top"), ("opening", "ro_height"),
+    ("floor", names.FLOOR_A), ("floor", names.FLOOR_B), ("door", names.LEAF_BOTTOM), ("door", names.LEAF_TOP), ("door", names.HEAD_UNDERSIDE),
+    ("opening", names.FRAME_TOP), ("opening", names.RO_HEIGHT),
 )  # fmt: skip
 
 
@@ -27,35 +28,47 @@ def _starts(n: int, made: Length, wide: Length) -> list[Length]:
 def shapes(opening: Opening, at: Placed) -> list[Shape]:
     """Frame and leaves, closed, the first in front."""
     known = at.known(
-        "side_play",
-        "leaf_bottom",
-        "leaf_top",
-        "head_underside",
-        "foot",
-        "frame_top",
-        "finished_width",
-        "leaf_size_width",
+        names.SIDE_PLAY,
+        names.LEAF_BOTTOM,
+        names.LEAF_TOP,
+        names.HEAD_UNDERSIDE,
+        names.FOOT,
+        names.FRAME_TOP,
+        names.FINISHED_WIDTH,
+        names.LEAF_SIZE_WIDTH,
     )
     t = value_of(opening.frame.leg_thickness)
     if known is None or t is None:
         return []
-    near, far = at.near + known["side_play"], at.far - known["side_play"]
+    near, far = at.near + known[names.SIDE_PLAY], at.far - known[names.SIDE_PLAY]
     found = [
-        Shape("leg", near, known["foot"], near + t, known["head_underside"], ("leg_length",)),
-        Shape("leg", far - t, known["foot"], far, known["head_underside"], ("leg_length",)),
-        Shape("head", near, known["head_underside"], far, known["frame_top"], ("head_length",)),
+        Shape("leg", near, known[names.FOOT], near + t, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
+        Shape("leg", far - t, known[names.FOOT], far, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
+        Shape("head", near, known[names.HEAD_UNDERSIDE], far, known[names.FRAME_TOP], (names.HEAD_LENGTH,)),
     ]
-    track = known["head_underside"] - bypass_of(opening).track.value
+    track = known[names.HEAD_UNDERSIDE] - bypass_of(opening).track.value
     found.append(
         Shape(
-            "track", near + t, max(track, known["leaf_top"]), far - t, known["head_underside"], ("bypass_track_left",)
+            "track",
+            near + t,
+            max(track, known[names.LEAF_TOP]),
+            far - t,
+            known[names.HEAD_UNDERSIDE],
+            (names.BYPASS_TRACK_LEFT,),
         )
     )
-    wide = known["leaf_size_width"]
-    for start in reversed(_starts(bypass_of(opening).count, known["finished_width"], wide)):
+    wide = known[names.LEAF_SIZE_WIDTH]
+    for start in reversed(_starts(bypass_of(opening).count, known[names.FINISHED_WIDTH], wide)):
         x0 = near + t + start
         found.append(
-            Shape("leaf", x0, known["leaf_bottom"], x0 + wide, known["leaf_top"], ("leaf_size_width", "leaf_top"))
+            Shape(
+                "leaf",
+                x0,
+                known[names.LEAF_BOTTOM],
+                x0 + wide,
+                known[names.LEAF_TOP],
+                (names.LEAF_SIZE_WIDTH, names.LEAF_TOP),
+            )
         )
     return found
 
@@ -63,7 +76,7 @@ def shapes(opening: Opening, at: Placed) -> list[Shape]:
 def plan(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
     """Plan of the leaves closed, each on its own channel, between the legs and the wall finishes."""
     made, wide, t = (
-        value_of(x) for x in (found["finished_width"], found["leaf_size_width"], opening.frame.leg_thickness)
+        value_of(x) for x in (found[names.FINISHED_WIDTH], found[names.LEAF_SIZE_WIDTH], opening.frame.leg_thickness)
     )
     thick, fa, fb = (value_of(x) for x in (opening.leaves[0].thickness, wall.finish_a, wall.finish_b))
     if made is None or wide is None or t is None or thick is None or fa is None or fb is None:
@@ -75,13 +88,13 @@ def plan(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
     for x0, x1, leg in ((-reach, -t, (-t, ZERO)), (made + t, made + reach, (made, made + t))):
         outlines += [
             box("finish", x0, -face - fa, x1, -face), box("stud", x0, -face, x1, face), box("finish", x0, face, x1, face + fb),
-            box("leg", leg[0], -face - fa, leg[1], face + fb, "frame_outside_width"),
+            box("leg", leg[0], -face - fa, leg[1], face + fb, names.FRAME_OUTSIDE_WIDTH),
         ]  # fmt: skip
     for i, start in enumerate(_starts(n, made, wide)):
         y = deep * -HALF + (thick + between) * i
-        outlines.append(box("leaf", start, y, start + wide, y + thick, "leaf_size_width"))
+        outlines.append(box("leaf", start, y, start + wide, y + thick, names.LEAF_SIZE_WIDTH))
     dims = (
-        Dim("frame_inside_width", (ZERO, face + fb), (made, face + fb)),
-        Dim("leaf_size_width", (ZERO, -face - fa), (wide, -face - fa)),
+        Dim(names.FRAME_INSIDE_WIDTH, (ZERO, face + fb), (made, face + fb)),
+        Dim(names.LEAF_SIZE_WIDTH, (ZERO, -face - fa), (wide, -face - fa)),
     )
     return Drawing("plan", "y", tuple(outlines), dims)

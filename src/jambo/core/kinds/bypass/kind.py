@@ -17,6 +17,7 @@ from jambo.core.kinds.bypass.facts import bypass_of
 from jambo.core.kinds.bypass.judge import on_bypass
 from jambo.core.kinds.bypass.steps import BYPASS
 from jambo.core.kinds.kind import Kind, Planned, Section
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
@@ -35,7 +36,7 @@ class BypassLeaves(Kind):
 
     def leaf_sizes(self, opening: Opening, figures: Figures) -> tuple[Length | None, Length | None]:
         """Each leaf's, from the finished opening or as in hand."""
-        return figures.value("leaf_size_width"), figures.value("leaf_size_height")
+        return figures.value(names.LEAF_SIZE_WIDTH), figures.value(names.LEAF_SIZE_HEIGHT)
 
     def leaf_count(self, opening: Opening) -> int:
         """As many as are said."""

@@ -6,6 +6,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.kinds.bypass.facts import bypass_of
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import Length
 
@@ -13,9 +14,9 @@ from jambo.core.quantities.length import Length
 def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
     """The frame and the leaves."""
     return [
-        Piece("leg", "frame", 2, found["leg_length"], frame_section),
-        Piece("head", "frame", 1, found["head_length"], frame_section),
-        Piece("leaf", "kit", bypass_of(opening).count, found["leaf_size_width"], (value_of(opening.leaves[0].thickness), value_of(found["leaf_size_height"]))),
+        Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
+        Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
+        Piece("leaf", "kit", bypass_of(opening).count, found[names.LEAF_SIZE_WIDTH], (value_of(opening.leaves[0].thickness), value_of(found[names.LEAF_SIZE_HEIGHT]))),
     ]  # fmt: skip
 
 
@@ -23,6 +24,6 @@ def to_buy(opening: Opening, found: Figures) -> tuple[Item, ...]:
     """What to buy with bypass leaves."""
     n = bypass_of(opening).count
     return (
-        Item("bypass_track", 1, value_of(found["frame_inside_width"])), Item("bypass_hanger", 2 * n), Item("bypass_guide", n - 1),
+        Item("bypass_track", 1, value_of(found[names.FRAME_INSIDE_WIDTH])), Item("bypass_hanger", 2 * n), Item("bypass_guide", n - 1),
         Item("pocket_pull", n),
     )  # fmt: skip

@@ -10,52 +10,66 @@ from jambo.core.framing.pole import Pole
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider import standoff
 from jambo.core.kinds.face_slider.facts import slider_of
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
 
 POLE: Pole = (
-    ("floor", "floor_a"), ("floor", "floor_b"), ("door", "leaf_bottom"), ("door", "head_underside"), ("door", "leaf_top"),
-    ("opening", "frame_top"), ("opening", "ro_height"), ("opening", "track_height"),
+    ("floor", names.FLOOR_A), ("floor", names.FLOOR_B), ("door", names.LEAF_BOTTOM), ("door", names.HEAD_UNDERSIDE), ("door", names.LEAF_TOP),
+    ("opening", names.FRAME_TOP), ("opening", names.RO_HEIGHT), ("opening", names.TRACK_HEIGHT),
 )  # fmt: skip
 
 
 def reach(opening: Opening, at: Placed, tape: TrackTape) -> tuple[Length, ...]:
     """How far track and open slab go on the wall, so that the wall is drawn behind them."""
-    ends = at.known("track_start", "track_end", "slab_open_far", "side_play")
+    ends = at.known(names.TRACK_START, names.TRACK_END, names.SLAB_OPEN_FAR, names.SIDE_PLAY)
     t = value_of(opening.frame.leg_thickness)
     if ends is None or t is None:
         return ()
-    across = tape.across or Across(at.near + ends["side_play"] + t, True)
-    return (across(ends["track_start"]), across(ends["track_end"]), across(ends["slab_open_far"]))
+    across = tape.across or Across(at.near + ends[names.SIDE_PLAY] + t, True)
+    return (across(ends[names.TRACK_START]), across(ends[names.TRACK_END]), across(ends[names.SLAB_OPEN_FAR]))
 
 
 def shapes(opening: Opening, at: Placed, tape: TrackTape) -> list[Shape]:
     """Frame, casing-less opening, track, slab where it is now, wheels and stops, seen from the side it hangs on."""
-    known = at.known("leaf_bottom", "leaf_top", "head_underside", "foot", "frame_top", "track_height", "side_play")
+    known = at.known(
+        names.LEAF_BOTTOM,
+        names.LEAF_TOP,
+        names.HEAD_UNDERSIDE,
+        names.FOOT,
+        names.FRAME_TOP,
+        names.TRACK_HEIGHT,
+        names.SIDE_PLAY,
+    )
     t, w = value_of(opening.frame.leg_thickness), value_of(opening.finished_width)
     if known is None or t is None or w is None:
         return []
-    near, far = at.near + known["side_play"], at.far - known["side_play"]
+    near, far = at.near + known[names.SIDE_PLAY], at.far - known[names.SIDE_PLAY]
     found = [
-        Shape("leg", near, known["foot"], near + t, known["head_underside"], ("leg_length",)),
-        Shape("leg", far - t, known["foot"], far, known["head_underside"], ("leg_length",)),
-        Shape("head", near, known["head_underside"], far, known["frame_top"], ("head_length",)),
+        Shape("leg", near, known[names.FOOT], near + t, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
+        Shape("leg", far - t, known[names.FOOT], far, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
+        Shape("head", near, known[names.HEAD_UNDERSIDE], far, known[names.FRAME_TOP], (names.HEAD_LENGTH,)),
     ]
     across = tape.across or Across(near + t, True)
-    travel = value_of(at.figures["travel"])
-    closed = at.known("slab_closed_near", "slab_closed_far", "wheel_closed_1", "wheel_closed_2")
+    travel = value_of(at.figures[names.TRAVEL])
+    closed = at.known(names.SLAB_CLOSED_NEAR, names.SLAB_CLOSED_FAR, names.WHEEL_CLOSED_1, names.WHEEL_CLOSED_2)
     if closed is None or travel is None:
         return found
     slid = max(ZERO, min(opening.slab_at or ZERO, travel))
     half_height, radius = slider_of(opening).track_half.value, slider_of(opening).wheel_radius.value
-    line = known["track_height"]
-    ends = at.known("track_start", "track_end") or at.known("track_needs_start", "track_needs_end")
+    line = known[names.TRACK_HEIGHT]
+    ends = at.known(names.TRACK_START, names.TRACK_END) or at.known(names.TRACK_NEEDS_START, names.TRACK_NEEDS_END)
     if ends is not None:
         x0, x1 = ends.values()
         found.append(
             at.shape(
-                "track", across, (x0, line - half_height), (x1, line + half_height), "track_length", "track_height"
+                "track",
+                across,
+                (x0, line - half_height),
+                (x1, line + half_height),
+                names.TRACK_LENGTH,
+                names.TRACK_HEIGHT,
             )
         )
     for mirrored in (False, True) if opening.pair else (False,):
@@ -63,41 +77,51 @@ def shapes(opening: Opening, at: Placed, tape: TrackTape) -> list[Shape]:
         def x(measure: Length, mirrored: bool = mirrored) -> Length:
             return w - measure if mirrored else measure
 
-        edges = x(closed["slab_closed_near"] + slid), x(closed["slab_closed_far"] + slid)
-        names = ("slab_width", "slab_height", "leaf_top")
-        found.append(at.shape("slab", across, (edges[0], known["leaf_bottom"]), (edges[1], known["leaf_top"]), *names))
-        for n in (1, 2):
-            spot = closed[f"wheel_closed_{n}"] + slid
-            low, high = (x(spot - radius), known["leaf_top"]), (x(spot + radius), line + radius * HALF)
-            found.append(at.shape("hanger", across, low, high, f"wheel_closed_{n}"))
+        edges = x(closed[names.SLAB_CLOSED_NEAR] + slid), x(closed[names.SLAB_CLOSED_FAR] + slid)
+        called = (names.SLAB_WIDTH, names.SLAB_HEIGHT, names.LEAF_TOP)
+        found.append(
+            at.shape("slab", across, (edges[0], known[names.LEAF_BOTTOM]), (edges[1], known[names.LEAF_TOP]), *called)
+        )
+        for wheel in names.WHEELS_CLOSED:
+            spot = closed[wheel] + slid
+            low, high = (x(spot - radius), known[names.LEAF_TOP]), (x(spot + radius), line + radius * HALF)
+            found.append(at.shape("hanger", across, low, high, wheel))
     return found
 
 
 def section(opening: Opening, wall: Wall, found: Figures, rules: HouseRules) -> Drawing | None:
     """Section through wall, trim, backer, spacer and slab; n runs out from the wall face, heights up from the floor."""
-    s, needs = slider_of(opening), ("track_line", "slab_height", "standoff", "standoff_needed")
+    s, needs = slider_of(opening), (names.TRACK_LINE, names.SLAB_HEIGHT, names.STANDOFF, names.STANDOFF_NEEDED)
     known = {n: v for n in needs if (v := value_of(found.get(n) or Waiting(n, ()))) is not None}
     thick = value_of(opening.leaves[0].thickness)
     if len(known) < len(needs) or thick is None:
         return None
-    gap, line = rules.value("floor_gap"), known["track_line"]
-    top, off = gap + known["slab_height"], known["standoff"]
+    gap, line = rules.value("floor_gap"), known[names.TRACK_LINE]
+    top, off = gap + known[names.SLAB_HEIGHT], known[names.STANDOFF]
     high = line + s.track_half.value * 4
     finish = value_of(wall.finish_a if s.hung_on == "A" else wall.finish_b) or ZERO
     ys = sorted({ZERO, high, line, *(r.at.value for r in s.lean if r.at.value < high)})
     face = [(standoff.lean_at(y, line, s.lean), y) for y in ys]
     outlines = [
         Outline("stud", (*face_moved(face, -finish), (-finish - wall.stud_depth.value * HALF, high), (-finish - wall.stud_depth.value * HALF, ZERO))),
-        Outline("finish", (*face, *reversed(face_moved(face, -finish))), ("lag_length",)),
+        Outline("finish", (*face, *reversed(face_moved(face, -finish))), (names.LAG_LENGTH,)),
     ]  # fmt: skip
     backer = off - s.offset.value - s.spacer.value
     half_height = s.track_half.value
     if backer > ZERO:
         outlines.append(
-            box("backer", ZERO, line - half_height * 2, backer, line + half_height * 2, "backer_least", "standoff")
+            box(
+                "backer",
+                ZERO,
+                line - half_height * 2,
+                backer,
+                line + half_height * 2,
+                names.BACKER_LEAST,
+                names.STANDOFF,
+            )
         )
     outlines.append(
-        box("track", backer + s.spacer.value, line - half_height, off + thick, line + half_height, "track_height")
+        box("track", backer + s.spacer.value, line - half_height, off + thick, line + half_height, names.TRACK_HEIGHT)
     )
     opens = value_of(opening.finished_height)
     casing = opening.casing
@@ -106,17 +130,19 @@ def section(opening: Opening, wall: Wall, found: Figures, rules: HouseRules) -> 
         foot, head, thickness = standoff.lean_at(ZERO, line, s.lean), opens + casing.width.value, casing.thickness.value
         lean = standoff.lean_at(head, line, s.lean)
         points = ((foot, ZERO), (foot + thickness, ZERO), (lean + thickness, head), (lean, head))
-        outlines.append(Outline("casing", points, ("standoff_needed",)))
+        outlines.append(Outline("casing", points, (names.STANDOFF_NEEDED,)))
     if s.base_thickness is not None and s.base_height is not None:
         lean = standoff.lean_at(ZERO, line, s.lean)
-        outlines.append(box("base", lean, ZERO, lean + s.base_thickness.value, s.base_height.value, "standoff_needed"))
-    outlines.append(box("slab", off, gap, off + thick, top, "slab_height"))
+        outlines.append(
+            box("base", lean, ZERO, lean + s.base_thickness.value, s.base_height.value, names.STANDOFF_NEEDED)
+        )
+    outlines.append(box("slab", off, gap, off + thick, top, names.SLAB_HEIGHT))
     dims = [
-        Dim("standoff", (ZERO, top * HALF), (off, top * HALF)),
-        Dim("track_line", (off + thick, ZERO), (off + thick, line)),
+        Dim(names.STANDOFF, (ZERO, top * HALF), (off, top * HALF)),
+        Dim(names.TRACK_LINE, (off + thick, ZERO), (off + thick, line)),
     ]
-    if "guide_reach" in found and value_of(found["guide_reach"]) is not None:
-        dims.append(Dim("guide_reach", (face[0][0], gap), (off + thick * HALF, gap)))
+    if names.GUIDE_REACH in found and value_of(found[names.GUIDE_REACH]) is not None:
+        dims.append(Dim(names.GUIDE_REACH, (face[0][0], gap), (off + thick * HALF, gap)))
     return Drawing("section", "x", tuple(outlines), tuple(dims))
 
 

@@ -16,6 +16,7 @@ from jambo.core.framing import floors as floor_rules
 from jambo.core.framing import rough_opening as swing
 from jambo.core.kinds.face_slider import standoff
 from jambo.core.kinds.face_slider.facts import slider_of
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import (
     HALF,
     Amount,
@@ -28,6 +29,7 @@ from jambo.core.quantities.figure import (
     add,
     half,
     lowest,
+    sum_of,
     value_of,
 )
 from jambo.core.quantities.length import ZERO
@@ -40,43 +42,43 @@ def _slab(opening: Opening, rules: HouseRules) -> list[Reckoned]:
     w, gap = opening.finished_width, rules.known("floor_gap")
     share: Line = w if n == 1 else half(w)
     sides = 2 if n == 1 else 1
-    wide = add("slab_wanted_width", share, (sides, s.side_overlap))
-    tall = add("slab_wanted_height", opening.finished_height, s.top_overlap, (-1, gap))
-    width = add("slab_width", s.slab_width or wide)
-    height = add("slab_height", s.slab_height or tall)
+    wide = add(names.SLAB_WANTED_WIDTH, share, (sides, s.side_overlap))
+    tall = add(names.SLAB_WANTED_HEIGHT, opening.finished_height, s.top_overlap, (-1, gap))
+    width = add(names.SLAB_WIDTH, s.slab_width or wide)
+    height = add(names.SLAB_HEIGHT, s.slab_height or tall)
     covers: Line = (-1, w) if n == 1 else (-HALF, w)
-    overlap = add("side_covers", width, covers)
-    each = add("overlap_each", half(overlap) if n == 1 else overlap)
-    top = add("overlap_top", height, gap, (-1, opening.finished_height))
+    overlap = add(names.SIDE_COVERS, width, covers)
+    each = add(names.OVERLAP_EACH, half(overlap) if n == 1 else overlap)
+    top = add(names.OVERLAP_TOP, height, gap, (-1, opening.finished_height))
     return [wide, tall, width, height, overlap, each, top]
 
 
 def _track(opening: Opening, found: Figures) -> list[Reckoned]:
     """Travel, hanger spread, shortest track; a shorter track moves the hangers in, by half of what it lacks."""
     s, n = slider_of(opening), len(opening.leaves)
-    width, each = found["slab_width"], found["overlap_each"]
+    width, each = found[names.SLAB_WIDTH], found[names.OVERLAP_EACH]
     w, ends = opening.finished_width, [(2, s.wheel_radius), (2, s.stop_length)]
     if n == 1:
-        travel = add("travel", w, each, s.open_clearance)
-        spread = add("hanger_spread", width, (-2, s.hanger_edge))
-        least = add("track_least", travel, spread, *ends)
+        travel = add(names.TRAVEL, w, each, s.open_clearance)
+        spread = add(names.HANGER_SPREAD, width, (-2, s.hanger_edge))
+        least = add(names.TRACK_LEAST, travel, spread, *ends)
     else:
-        travel = add("travel", half(w), s.open_clearance)
-        spread = add("hanger_spread", width, (-2, s.hanger_edge))
-        least = add("track_least", w, (2, each), (2, travel), (-2, s.hanger_edge), *ends)
-    rule = add("track_rule", (2 * n, width))
-    length = add("track_length", s.length or least)
+        travel = add(names.TRAVEL, half(w), s.open_clearance)
+        spread = add(names.HANGER_SPREAD, width, (-2, s.hanger_edge))
+        least = add(names.TRACK_LEAST, w, (2, each), (2, travel), (-2, s.hanger_edge), *ends)
+    rule = add(names.TRACK_RULE, (2 * n, width))
+    length = add(names.TRACK_LENGTH, s.length or least)
     made = [travel, spread, least, rule, length]
-    closest = add("hanger_spread_least", s.hanger_spread_least if s.hanger_spread_least else half(width))
-    short = add("track_short", least, (-1, length))
+    closest = add(names.HANGER_SPREAD_LEAST, s.hanger_spread_least if s.hanger_spread_least else half(width))
+    short = add(names.TRACK_SHORT, least, (-1, length))
     made += [closest, short]
-    lacking, can = value_of(short), value_of(add("_", half(spread), (-HALF, closest)))
-    inset: Reckoned = add("hanger_inset", s.hanger_edge)
+    lacking, can = value_of(short), sum_of(half(spread), (-HALF, closest))
+    inset: Reckoned = add(names.HANGER_INSET, s.hanger_edge)
     if lacking is not None and can is not None and lacking > ZERO:
-        move = add("hanger_move", half(short))
+        move = add(names.HANGER_MOVE, half(short))
         if lacking * HALF > can:  # as far in as the hardware allows; the track is still too short
-            move = add("hanger_move", half(spread), (-HALF, closest))
-        inset = add("hanger_inset", s.hanger_edge, move)
+            move = add(names.HANGER_MOVE, half(spread), (-HALF, closest))
+        inset = add(names.HANGER_INSET, s.hanger_edge, move)
         made.append(move)
     return [*made, inset]
 
@@ -84,30 +86,32 @@ def _track(opening: Opening, found: Figures) -> list[Reckoned]:
 def _positions(opening: Opening, found: Figures) -> list[Reckoned]:
     """Slab, wheels and stops along the tape, closed and open."""
     s = slider_of(opening)
-    width, each, travel, inset = (found[n] for n in ("slab_width", "overlap_each", "travel", "hanger_inset"))
-    near = (
-        add("slab_closed_near", opening.finished_width, each, (-1, width))
-        if opening.pair
-        else add("slab_closed_near", (-1, each))
+    width, each, travel, inset = (
+        found[n] for n in (names.SLAB_WIDTH, names.OVERLAP_EACH, names.TRAVEL, names.HANGER_INSET)
     )
-    far = add("slab_closed_far", near, width)
-    open_near, open_far = add("slab_open_near", near, travel), add("slab_open_far", far, travel)
-    one, two = add("wheel_closed_1", near, inset), add("wheel_closed_2", far, (-1, inset))
-    last = add("wheel_open_2", two, travel)
-    closed_stop = add("stop_closed", one, (-1, s.wheel_radius))
-    open_stop = add("stop_open", last, s.wheel_radius)
-    end = add("track_needs_end", open_stop, s.stop_length)
+    near = (
+        add(names.SLAB_CLOSED_NEAR, opening.finished_width, each, (-1, width))
+        if opening.pair
+        else add(names.SLAB_CLOSED_NEAR, (-1, each))
+    )
+    far = add(names.SLAB_CLOSED_FAR, near, width)
+    open_near, open_far = add(names.SLAB_OPEN_NEAR, near, travel), add(names.SLAB_OPEN_FAR, far, travel)
+    one, two = add(names.WHEEL_CLOSED_1, near, inset), add(names.WHEEL_CLOSED_2, far, (-1, inset))
+    last = add(names.WHEEL_OPEN_2, two, travel)
+    closed_stop = add(names.STOP_CLOSED, one, (-1, s.wheel_radius))
+    open_stop = add(names.STOP_OPEN, last, s.wheel_radius)
+    end = add(names.TRACK_NEEDS_END, open_stop, s.stop_length)
     # a pair's track is its own mirror image about the middle of the opening
     start = (
-        add("track_needs_start", opening.finished_width, (-1, end))
+        add(names.TRACK_NEEDS_START, opening.finished_width, (-1, end))
         if opening.pair
-        else add("track_needs_start", closed_stop, (-1, s.stop_length))
+        else add(names.TRACK_NEEDS_START, closed_stop, (-1, s.stop_length))
     )
-    room = add("guide_room", width, (-1, travel))
+    room = add(names.GUIDE_ROOM, width, (-1, travel))
     return [
-        near, far, open_near, open_far, one, two, add("wheel_open_1", one, travel), last, closed_stop, open_stop,
-        start, end, room, add("guide_at", half(open_near), half(far)),
-        add("open_reach", open_far, (-1, opening.finished_width)),
+        near, far, open_near, open_far, one, two, add(names.WHEEL_OPEN_1, one, travel), last, closed_stop, open_stop,
+        start, end, room, add(names.GUIDE_AT, half(open_near), half(far)),
+        add(names.OPEN_REACH, open_far, (-1, opening.finished_width)),
     ]  # fmt: skip
 
 
@@ -116,32 +120,37 @@ def _guide(opening: Opening, rules: HouseRules) -> list[Reckoned]:
     s = slider_of(opening)
     if s.guide == "roller":
         return []
-    depth = add("groove_depth", s.guide_height, (-1, rules.known("floor_gap")), rules.known("groove_extra"))
-    made = [add("groove_width", s.guide_thickness, rules.known("groove_play")), depth]
+    depth = add(names.GROOVE_DEPTH, s.guide_height, (-1, rules.known("floor_gap")), rules.known("groove_extra"))
+    made = [add(names.GROOVE_WIDTH, s.guide_thickness, rules.known("groove_play")), depth]
     deep, most = value_of(depth), rules.value("groove_pass")
     if deep is not None and deep > ZERO and most > ZERO:
         passes = max(1, -int(-deep.nm // most.nm))
-        made.append(add(f"groove_passes_{passes}", (Fraction(1, passes), depth)))
+        made.append(add(names.GROOVE_PASSES[passes], (Fraction(1, passes), depth)))
     return made
 
 
 def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Reckoned]:
     s, gap = slider_of(opening), rules.known("floor_gap")
-    line = add("track_line", gap, found["slab_height"], s.hole_above)
-    needs = add("headroom_needs", line, s.track_half, rules.known("lift_on"))
-    made = [line, add("track_height", found["floor_clear"], line), needs, add("pull_mark", s.pull_height, (-1, gap))]
+    line = add(names.TRACK_LINE, gap, found[names.SLAB_HEIGHT], s.hole_above)
+    needs = add(names.HEADROOM_NEEDS, line, s.track_half, rules.known("lift_on"))
+    made = [
+        line,
+        add(names.TRACK_HEIGHT, found[names.FLOOR_CLEAR], line),
+        needs,
+        add(names.PULL_MARK, s.pull_height, (-1, gap)),
+    ]
     if s.ceiling is not None:
-        made.append(add("headroom_left", s.ceiling, (-1, needs)))
+        made.append(add(names.HEADROOM_LEFT, s.ceiling, (-1, needs)))
     return made
 
 
 def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -> list[Reckoned]:
     """Backer, stand-off, guide reach and the fixing into the stud."""
     s = slider_of(opening)
-    line, height = value_of(found["track_line"]), value_of(found["slab_height"])
+    line, height = value_of(found[names.TRACK_LINE]), value_of(found[names.SLAB_HEIGHT])
     finish = wall.finish_a if s.hung_on == "A" else wall.finish_b
     if line is None or height is None:
-        return [Waiting("standoff_needed", w.on) for w in (found["track_line"],) if isinstance(w, Waiting)]
+        return [Waiting(names.STANDOFF_NEEDED, w.on) for w in (found[names.TRACK_LINE],) if isinstance(w, Waiting)]
     bottom, top = rules.value("floor_gap"), rules.value("floor_gap") + height
     obstacles = []
     casing = opening.casing
@@ -153,7 +162,7 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
     if s.bolt_heads is not None:
         obstacles.append(standoff.Obstacle(s.bolt_heads, top))
     needed = standoff.needed(bottom, top, line, obstacles, s.lean, rules)
-    least = add("backer_least", needed, (-1, s.offset), (-1, s.spacer))
+    least = add(names.BACKER_LEAST, needed, (-1, s.offset), (-1, s.spacer))
     made = [needed, least]
     backer: Known | None = s.backer
     if backer is None and s.fixing != "spacers" and (value := value_of(least)) is not None:
@@ -161,13 +170,13 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
         if stock is not None:
             backer = Known("backer_stock", stock, Source("house rule", "opening.door.slider.backer", "stocked"))
     behind: list[Line] = [s.spacer, *([backer] if backer else [])]
-    has = add("standoff", *behind, s.offset)
-    made += [has, add("standoff_spare", has, (-1, needed))]
+    has = add(names.STANDOFF, *behind, s.offset)
+    made += [has, add(names.STANDOFF_SPARE, has, (-1, needed))]
     foot = standoff.lean_at(bottom, line, s.lean)
     reach: list[Amount] = [Known("wall_lean", -foot, Source("reading", s.lean[0].path))] if s.lean else []
     thickness = opening.leaves[0].thickness
-    made.append(add("guide_reach", has, *reach, half(thickness)))
-    made.append(add("lag_length", finish, *behind, rules.known("wood_embed")))
+    made.append(add(names.GUIDE_REACH, has, *reach, half(thickness)))
+    made.append(add(names.LAG_LENGTH, finish, *behind, rules.known("wood_embed")))
     return made
 
 
@@ -176,18 +185,18 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     hung, t = slider_of(opening).hung_on, opening.frame.leg_thickness
     a, b = floor_rules.stack_height(opening.floors.a), floor_rules.stack_height(opening.floors.b)
     under = floor_rules.under_leaf(opening.floors, a, b)
-    clear = add("floor_clear", a if hung == "A" else b)
-    inside = add("frame_inside_width", opening.finished_width)
-    outside = add("frame_outside_width", inside, (2, t))
-    head = add("head_underside", clear, opening.finished_height)
+    clear = add(names.FLOOR_CLEAR, a if hung == "A" else b)
+    inside = add(names.FRAME_INSIDE_WIDTH, opening.finished_width)
+    outside = add(names.FRAME_OUTSIDE_WIDTH, inside, (2, t))
+    head = add(names.HEAD_UNDERSIDE, clear, opening.finished_height)
     stands = frames.foot(opening.frame, under)
-    top = add("frame_top", head, t)
+    top = add(names.FRAME_TOP, head, t)
     ro = swing.build_up(outside, top, rules)
     list_: list[Reckoned] = [
         a, b, under, clear, inside, outside, head, top, stands,
         frames.leg_length(head, stands, opening.frame), frames.head_length(inside, outside, opening.frame),
         ro.width, ro.height, ro.side_play, ro.head_play,
-        add("ro_width", ro.width), add("ro_height", ro.height), add("side_play", ro.side_play), add("head_play", ro.head_play),
+        add(names.RO_WIDTH, ro.width), add(names.RO_HEIGHT, ro.height), add(names.SIDE_PLAY, ro.side_play), add(names.HEAD_PLAY, ro.head_play),
     ]  # fmt: skip
     found = Figures.of(list_)
 
@@ -195,16 +204,16 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         found.update(Figures.of(more))
 
     also(_slab(opening, rules))
-    also([add("leaf_bottom", clear, rules.known("floor_gap"))])
-    also([add("leaf_top", found["leaf_bottom"], found["slab_height"])])
+    also([add(names.LEAF_BOTTOM, clear, rules.known("floor_gap"))])
+    also([add(names.LEAF_TOP, found[names.LEAF_BOTTOM], found[names.SLAB_HEIGHT])])
     also(_track(opening, found))
     also(_positions(opening, found))
     also(_guide(opening, rules))
     also(_heights(opening, found, rules))
     also(_standoff(opening, found, wall, rules))
     if opening.pair:
-        between = add("slabs_uncover", (2, found["slab_open_near"]), (-1, opening.finished_width))
-        also([between, lowest("clear_width", inside, between)])
+        between = add(names.SLABS_UNCOVER, (2, found[names.SLAB_OPEN_NEAR]), (-1, opening.finished_width))
+        also([between, lowest(names.CLEAR_WIDTH, inside, between)])
     else:
-        also([lowest("clear_width", inside, found["slab_open_near"])])
+        also([lowest(names.CLEAR_WIDTH, inside, found[names.SLAB_OPEN_NEAR])])
     return found

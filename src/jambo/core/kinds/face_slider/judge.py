@@ -10,6 +10,7 @@ from jambo.core.flags import Flag, Values
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.standoff import stocked
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
@@ -19,42 +20,42 @@ SLIDER = "opening.door.slider"
 
 def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Whether the slab covers the opening, and shares enough with itself open to hide the guide."""
-    overlap, wanted = figures.value("overlap_each"), slider_of(opening).side_overlap.value
-    wide = figures.value("slab_wanted_width")
+    overlap, wanted = figures.value(names.OVERLAP_EACH), slider_of(opening).side_overlap.value
+    wide = figures.value(names.SLAB_WANTED_WIDTH)
     path = f"{SLIDER}.slab_width"
     if overlap is not None and overlap <= ZERO and wide is not None:
         sides = 1 if opening.pair else 2
-        yield Flag("slab-does-not-cover", {"short": -overlap * sides, "wanted": wide}, ("slab_width",), path)
+        yield Flag("slab-does-not-cover", {"short": -overlap * sides, "wanted": wide}, (names.SLAB_WIDTH,), path)
     elif overlap is not None and overlap < wanted:
-        yield Flag("slab-covers-little", {"overlap": overlap, "wanted": wanted}, ("slab_width",), path)
-    top = figures.value("overlap_top")
+        yield Flag("slab-covers-little", {"overlap": overlap, "wanted": wanted}, (names.SLAB_WIDTH,), path)
+    top = figures.value(names.OVERLAP_TOP)
     if top is not None and top < ZERO:
-        yield Flag("slab-top-uncovered", {"short": -top}, ("slab_height",), f"{SLIDER}.slab_height")
-    room, guide = figures.value("guide_room"), slider_of(opening).guide_length
+        yield Flag("slab-top-uncovered", {"short": -top}, (names.SLAB_HEIGHT,), f"{SLIDER}.slab_height")
+    room, guide = figures.value(names.GUIDE_ROOM), slider_of(opening).guide_length
     if room is not None and room < guide.value:
         values: Values = {"room": max(room, ZERO), "guide": guide.value}
-        yield Flag("guide-shows", values, ("guide_room",), guide.source.path)
+        yield Flag("guide-shows", values, (names.GUIDE_ROOM,), guide.source.path)
 
 
 def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Flag]:
     """Whether track and open slab find room, on the track and on the wall."""
-    short, move = figures.value("track_short"), figures.value("hanger_move")
-    least, inset = figures.value("track_least"), figures.value("hanger_inset")
+    short, move = figures.value(names.TRACK_SHORT), figures.value(names.HANGER_MOVE)
+    least, inset = figures.value(names.TRACK_LEAST), figures.value(names.HANGER_INSET)
     if short is not None and short > ZERO and move is not None and least is not None and inset is not None:
         if short > move * 2:
             values: Values = {"short": short - move * 2, "least": least - move * 2}
-            yield Flag("track-too-short", values, ("track_length", "track_least"), f"{SLIDER}.length")
+            yield Flag("track-too-short", values, (names.TRACK_LENGTH, names.TRACK_LEAST), f"{SLIDER}.length")
         else:
-            yield Flag("hangers-moved-in", {"move": move, "inset": inset}, ("hanger_inset",), f"{SLIDER}.length")
+            yield Flag("hangers-moved-in", {"move": move, "inset": inset}, (names.HANGER_INSET,), f"{SLIDER}.length")
     if tape.limits is None:
         return
     low, high = tape.limits
-    start, end, track = (figures.value(n) for n in ("track_needs_start", "track_needs_end", "track_length"))
+    start, end, track = (figures.value(n) for n in (names.TRACK_NEEDS_START, names.TRACK_NEEDS_END, names.TRACK_LENGTH))
     if start is not None and end is not None and track is not None:
         over = max(low - start, end - high, track - (high - low))
         if over > ZERO:
-            yield Flag("track-past-wall", {"over": over}, ("track_least",), "opening.position.distance")
-    reach = figures.value("slab_open_far")
+            yield Flag("track-past-wall", {"over": over}, (names.TRACK_LEAST,), "opening.position.distance")
+    reach = figures.value(names.SLAB_OPEN_FAR)
     far = [reach] if reach is not None else []
     width = value_of(opening.finished_width)
     past = max(
@@ -62,79 +63,85 @@ def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Fla
         default=ZERO,
     )
     if past > ZERO:
-        yield Flag("slab-past-wall", {"over": past}, ("slab_open_far",), "opening.door.slides_to")
+        yield Flag("slab-past-wall", {"over": past}, (names.SLAB_OPEN_FAR,), "opening.door.slides_to")
 
 
 def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
     """What the track hangs on (TRADE 11, fixing)."""
     s, path = slider_of(opening), f"{SLIDER}.studs"
-    length = figures.value("track_length")
-    lag, needs = s.lag, figures.value("lag_length")
+    length = figures.value(names.TRACK_LENGTH)
+    lag, needs = s.lag, figures.value(names.LAG_LENGTH)
     if lag is not None and needs is not None and lag.value < needs:
-        yield Flag("lag-too-short", {"lag": lag.value, "needed": needs}, ("lag_length",), lag.source.path)
+        yield Flag("lag-too-short", {"lag": lag.value, "needed": needs}, (names.LAG_LENGTH,), lag.source.path)
     if s.studs is None or not s.studs:
-        yield Flag("studs-not-found", {}, ("track_length",) if length else (), path)
+        yield Flag("studs-not-found", {}, (names.TRACK_LENGTH,) if length else (), path)
         return
     if tape.fixed is None or length is None or tape.across is None:
         return
     fixed = tape.fixed
     if not fixed.landed and s.fixing != "backer_only":
-        yield Flag("track-holes-off-studs", {}, ("track_start",), path)
+        yield Flag("track-holes-off-studs", {}, (names.TRACK_START,), path)
     if fixed.cannot:
         n = len(fixed.cannot)
-        yield Flag("stud-not-reached", {"count": "One stud" if n == 1 else f"{n} studs"}, ("track_start",), path)
+        yield Flag("stud-not-reached", {"count": "One stud" if n == 1 else f"{n} studs"}, (names.TRACK_START,), path)
     every, within = rules.value("fix_every"), rules.value("fix_end")
     at = fixed.fixings
     if every * len(at) < length:
         said = "no fixing" if not at else "1 fixing" if len(at) == 1 else f"{len(at)} fixings"
-        yield Flag("fixings-too-few", {"count": said, "length": length, "every": every}, ("track_length",), path)
+        yield Flag("fixings-too-few", {"count": said, "length": length, "every": every}, (names.TRACK_LENGTH,), path)
     for end, near in (("closed", [a for a in at if a <= within]), ("open", [a for a in at if a >= length - within])):
         if not near:
             side = {"closed": "left", "open": "right"}[end] if opening.pair else end
-            yield Flag("fixing-end-bare", {"within": within, "end": side}, ("track_start",), path)
+            yield Flag("fixing-end-bare", {"within": within, "end": side}, (names.TRACK_START,), path)
 
 
 def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Stand-off, weight, headroom, what is beside it (TRADE 11)."""
     s = slider_of(opening)
-    spare, needed, has = (figures.value(n) for n in ("standoff_spare", "standoff_needed", "standoff"))
+    spare, needed, has = (figures.value(n) for n in (names.STANDOFF_SPARE, names.STANDOFF_NEEDED, names.STANDOFF))
     if spare is not None and spare < ZERO and needed is not None and has is not None:
-        least = figures.value("backer_least")
+        least = figures.value(names.BACKER_LEAST)
         if s.backer is None and s.fixing != "spacers" and least is not None and stocked(least, rules.habit) is None:
-            yield Flag("backer-beyond-stock", {"least": least}, ("backer_least",), f"{SLIDER}.backer")
+            yield Flag("backer-beyond-stock", {"least": least}, (names.BACKER_LEAST,), f"{SLIDER}.backer")
         values: Values = {"standoff": has, "wanted": needed, "needed": -spare}
-        yield Flag("slab-rubs", values, ("standoff_needed", "standoff"), f"{SLIDER}.backer")
-    reach, flat = figures.value("guide_reach"), has
+        yield Flag("slab-rubs", values, (names.STANDOFF_NEEDED, names.STANDOFF), f"{SLIDER}.backer")
+    reach, flat = figures.value(names.GUIDE_REACH), has
     thick = value_of(opening.leaves[0].thickness)
     if reach is not None and flat is not None and thick is not None and (reach - flat) * 2 > thick:
-        yield Flag("wall-falls-away", {"reach": reach}, ("guide_reach",), f"{SLIDER}.lean")
+        yield Flag("wall-falls-away", {"reach": reach}, (names.GUIDE_REACH,), f"{SLIDER}.lean")
     if opening.mass is not None and s.rating is not None:
         # two slabs hang from their own halves of a joined track: each half carries one
         if opening.mass > s.rating:
             said: Values = {"mass": opening.mass.text(rules.habit), "rating": s.rating.text(rules.habit)}
-            yield Flag("slab-over-rating", said, ("slab_width",), f"{SLIDER}.rating")
+            yield Flag("slab-over-rating", said, (names.SLAB_WIDTH,), f"{SLIDER}.rating")
     else:
         path = f"{SLIDER}.rating" if s.rating is None else "opening.door.mass"
-        yield Flag("slab-weight-unknown", {}, ("slab_width",), path)
-    left, needs = figures.value("headroom_left"), figures.value("headroom_needs")
-    floor, under = figures.value("floor_clear"), value_of(wall.height)
+        yield Flag("slab-weight-unknown", {}, (names.SLAB_WIDTH,), path)
+    left, needs = figures.value(names.HEADROOM_LEFT), figures.value(names.HEADROOM_NEEDS)
+    floor, under = figures.value(names.FLOOR_CLEAR), value_of(wall.height)
     if left is None and needs is not None and floor is not None and under is not None:
         left = under - floor - needs  # no ceiling given: at best the plates
     if left is not None and left < ZERO:
         path = f"{SLIDER}.ceiling" if s.ceiling else "wall.height"
-        yield Flag("headroom-short", {"over": -left}, ("headroom_needs",), path)
-    open_reach = figures.value("open_reach")
+        yield Flag("headroom-short", {"over": -left}, (names.HEADROOM_NEEDS,), path)
+    open_reach = figures.value(names.OPEN_REACH)
     for i, beside in enumerate(s.beside):
         if open_reach is not None and beside.distance.value < open_reach:
             values = {"what": beside.what or "something", "distance": beside.distance.value, "reach": open_reach}
-            yield Flag("open-slab-covers", values, ("open_reach",), f"{SLIDER}.beside[{i}].distance")
+            yield Flag("open-slab-covers", values, (names.OPEN_REACH,), f"{SLIDER}.beside[{i}].distance")
     if not s.source.strip():
         yield Flag(
-            "hardware-without-sheet", {}, ("track_line",) if figures.value("track_line") else (), f"{SLIDER}.source"
+            "hardware-without-sheet",
+            {},
+            (names.TRACK_LINE,) if figures.value(names.TRACK_LINE) else (),
+            f"{SLIDER}.source",
         )
-    if s.guide == "channel" and (depth := figures.value("groove_depth")) is not None and depth > ZERO:
+    if s.guide == "channel" and (depth := figures.value(names.GROOVE_DEPTH)) is not None and depth > ZERO:
         yield Flag(
-            "caution-router", {"depth": min(depth, rules.value("groove_pass"))}, ("groove_depth",), f"{SLIDER}.guide"
+            "caution-router",
+            {"depth": min(depth, rules.value("groove_pass"))},
+            (names.GROOVE_DEPTH,),
+            f"{SLIDER}.guide",
         )
 
 

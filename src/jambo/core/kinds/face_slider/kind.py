@@ -20,6 +20,7 @@ from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.judge import on_slider
 from jambo.core.kinds.face_slider.steps import SLIDER
 from jambo.core.kinds.kind import Kind, Planned, Section
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Reckoned
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
@@ -38,7 +39,7 @@ class FaceSlider(Kind):
 
     def leaf_sizes(self, opening: Opening, figures: Figures) -> tuple[Length | None, Length | None]:
         """The slab's."""
-        return figures.value("slab_width"), figures.value("slab_height")
+        return figures.value(names.SLAB_WIDTH), figures.value(names.SLAB_HEIGHT)
 
     def leaf_widths(self, opening: Opening) -> tuple[Length, ...]:
         """Slabs are one size."""

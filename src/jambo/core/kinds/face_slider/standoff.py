@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from itertools import combinations_with_replacement, pairwise
 
 from jambo.core.kinds.face_slider.facts import Lean
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Known, Source, add
 from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.tape import Unit
@@ -66,7 +67,7 @@ def needed(
         if readings:
             nearest = min(readings, key=lambda r: size(r.at.value - y))
             lines.append(Known("wall_lean", lean_at(y, line, readings), Source("reading", nearest.path)))
-        one = add("standoff_needed", *lines)
+        one = add(names.STANDOFF_NEEDED, *lines)
         if isinstance(one, Figure):
             found.append(one)
     return max(found, key=lambda f: f.value)

@@ -8,14 +8,15 @@ from jambo.core.framing.placed import Across
 from jambo.core.framing.track_tape import TrackMark, TrackTape
 from jambo.core.kinds.face_slider import track
 from jambo.core.kinds.face_slider.facts import slider_of
-from jambo.core.quantities.figure import Figure, Figures, Known, Reckoned, Source, add, value_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Figure, Figures, Known, Reckoned, Source, add, sum_of, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
 
 
 def finished_across(opening: Opening, near: Reckoned, far: Reckoned, found: Figures) -> Across | None:
     """Where the tape's zero is on the wall: the finished opening's edge on the closed side."""
-    inset = value_of(add("_", found["side_play"], opening.frame.leg_thickness))
+    inset = sum_of(found[names.SIDE_PLAY], opening.frame.leg_thickness)
     low, high = value_of(near), value_of(far)
     if inset is None or low is None or high is None:
         return None
@@ -27,11 +28,13 @@ def finished_across(opening: Opening, near: Reckoned, far: Reckoned, found: Figu
 def lay_track(opening: Opening, wall: Wall, across: Across | None, found: Figures, rules: HouseRules) -> TrackTape:
     """Put the track where most of its holes land, within its stops' needs and the wall's ends."""
     s = slider_of(opening)
-    start, end, length = (value_of(found[n]) for n in ("track_needs_start", "track_needs_end", "track_length"))
+    start, end, length = (
+        value_of(found[n]) for n in (names.TRACK_NEEDS_START, names.TRACK_NEEDS_END, names.TRACK_LENGTH)
+    )
     marks = [TrackMark(n.rsplit("_", 1)[0] if n[-1].isdigit() else n, f.value, n) for n, f in _tape(found)]
     w = value_of(opening.finished_width)
     if w is not None:
-        marks += [TrackMark("edge", ZERO), TrackMark("edge", w, "frame_inside_width")]
+        marks += [TrackMark("edge", ZERO), TrackMark("edge", w, names.FRAME_INSIDE_WIDTH)]
     limits = None
     if across is not None and (wide := value_of(wall.length)) is not None:
         ends = (
@@ -60,8 +63,8 @@ def lay_track(opening: Opening, wall: Wall, across: Across | None, found: Figure
 
 
 _ON_TAPE = (
-    "slab_closed_near", "slab_closed_far", "slab_open_near", "slab_open_far", "wheel_closed_1", "wheel_closed_2",
-    "wheel_open_1", "wheel_open_2", "stop_closed", "stop_open", "guide_at",
+    names.SLAB_CLOSED_NEAR, names.SLAB_CLOSED_FAR, names.SLAB_OPEN_NEAR, names.SLAB_OPEN_FAR, names.WHEEL_CLOSED_1, names.WHEEL_CLOSED_2,
+    names.WHEEL_OPEN_1, names.WHEEL_OPEN_2, names.STOP_CLOSED, names.STOP_OPEN, names.GUIDE_AT,
 )  # fmt: skip
 
 
@@ -74,23 +77,23 @@ def fixed_figures(tape: TrackTape, found: Figures) -> list[Reckoned]:
     if tape.fixed is None:
         return []
     studs = Source("reading", "opening.door.slider.studs")
-    shift = Known("track_shift", tape.fixed.start - (value_of(found["track_needs_start"]) or ZERO), studs)
-    start = add("track_start", found["track_needs_start"], shift)
-    made = [start, add("track_end", start, found["track_length"])]
+    shift = Known("track_shift", tape.fixed.start - (value_of(found[names.TRACK_NEEDS_START]) or ZERO), studs)
+    start = add(names.TRACK_START, found[names.TRACK_NEEDS_START], shift)
+    made = [start, add(names.TRACK_END, start, found[names.TRACK_LENGTH])]
     for n, (hole, _) in enumerate(tape.fixed.bored, 1):
-        made.append(add(f"bore_{n}", Known("found_stud", hole, studs)))
+        made.append(add(names.BORE[n], Known("found_stud", hole, studs)))
     return made
 
 
 def slab_now(opening: Opening, found: Figures) -> list[Reckoned]:
     """Where the slab is now, when it has been slid from closed: its edges and what it leaves free."""
-    travel = value_of(found["travel"])
+    travel = value_of(found[names.TRAVEL])
     if opening.slab_at is None or travel is None:
         return []
     slid = Known("slab_slid", max(ZERO, min(opening.slab_at, travel)), Source("given", "show.slab_at"))
     near, far = (
-        add("slab_now_near", found["slab_closed_near"], slid),
-        add("slab_now_far", found["slab_closed_far"], slid),
+        add(names.SLAB_NOW_NEAR, found[names.SLAB_CLOSED_NEAR], slid),
+        add(names.SLAB_NOW_FAR, found[names.SLAB_CLOSED_FAR], slid),
     )
-    frees = add("slab_frees", near, *([near, (-1, opening.finished_width)] if opening.pair else []))
+    frees = add(names.SLAB_FREES, near, *([near, (-1, opening.finished_width)] if opening.pair else []))
     return [near, far, frees] if (value_of(frees) or ZERO) > ZERO else [near, far]

@@ -14,13 +14,15 @@ from jambo.core.facts.wall import Wall
 from jambo.core.frames import frame as frames
 from jambo.core.framing import floors as floor_rules
 from jambo.core.kinds.pocket.facts import kit_of
-from jambo.core.quantities.figure import HALF, Amount, Figures, Line, Reckoned, add, highest, lowest, value_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import HALF, Amount, Figures, Line, Reckoned, add, highest, lowest, sum_of, value_of
 from jambo.core.quantities.length import Exact
 from jambo.core.rules import HouseRules
 
 
-def _which(index: int) -> str:
-    return "split_stud_other_" if index else "split_stud_"
+def split_studs(index: int) -> names.Numbered:
+    """Give the family of the split studs of one pocket or the other."""
+    return names.SPLIT_STUD_OTHER if index else names.SPLIT_STUD
 
 
 def _mouth(opening: Opening, leaf: Leaf) -> list[Line]:
@@ -45,15 +47,14 @@ def stations(opening: Opening, width: Reckoned, rules: HouseRules) -> list[Recko
     found: list[Reckoned] = []
     for index, leaf in enumerate(opening.leaves):
         mouth, end = _mouth(opening, leaf), _end(opening, leaf, width)
-        room = add("split_space_left", *end, *_times(-1, mouth))
-        wide, space = value_of(leaf.width), value_of(room)
+        wide, space = value_of(leaf.width), sum_of(*end, *_times(-1, mouth))
         if wide is None or space is None:
             continue
         n = 2 if wide <= rules.value("split_leaf") else max(2, -int(-space.nm // rules.value("split_space").nm))
         for j in range(n):
             part = Fraction(j, n)
             lines = _times(1 - part, mouth) + (_times(part, end) if j else [])
-            found.append(add(f"{_which(index)}{j + 1}", *lines))
+            found.append(add(split_studs(index)[j + 1], *lines))
     return found
 
 
@@ -61,25 +62,25 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     """Every figure of a pocket door above those of the framing."""
     kit, leaf, t = kit_of(opening), opening.leaves[0], opening.frame.leg_thickness
     a, b = floor_rules.stack_height(opening.floors.a), floor_rules.stack_height(opening.floors.b)
-    clear = highest("floor_clear", a, b)
+    clear = highest(names.FLOOR_CLEAR, a, b)
     under = floor_rules.under_leaf(opening.floors, a, b)
     widths = [leaf.width for leaf in opening.leaves]
-    width = add("ro_width", *[(2, w) for w in widths], kit.width_add)
-    by_kit = add("set_mark_kit", clear, leaf.height, kit.set_above)
+    width = add(names.RO_WIDTH, *[(2, w) for w in widths], kit.width_add)
+    by_kit = add(names.SET_MARK_KIT, clear, leaf.height, kit.set_above)
     found: list[Reckoned] = [a, b, clear, under, width, by_kit]
     chosen = by_kit
     if kit.gap is not None:
-        chosen = add("set_mark_gap", clear, kit.gap, leaf.height, kit.hanger_drop)
+        chosen = add(names.SET_MARK_GAP, clear, kit.gap, leaf.height, kit.hanger_drop)
         found.append(chosen)
-    mark = add("set_mark", chosen)
-    top = add("leaf_top", mark, (-1, kit.hanger_drop))
-    bottom = add("leaf_bottom", top, (-1, leaf.height))
-    stack, least = add("ro_by_stack", mark, kit.head_stack), add("ro_by_leaf", leaf.height, kit.min_head)
-    head = add("head_underside", top, (-1, rules.known("pocket_head_lap")))
+    mark = add(names.SET_MARK, chosen)
+    top = add(names.LEAF_TOP, mark, (-1, kit.hanger_drop))
+    bottom = add(names.LEAF_BOTTOM, top, (-1, leaf.height))
+    stack, least = add(names.RO_BY_STACK, mark, kit.head_stack), add(names.RO_BY_LEAF, leaf.height, kit.min_head)
+    head = add(names.HEAD_UNDERSIDE, top, (-1, rules.known("pocket_head_lap")))
     stands = frames.foot(opening.frame, under)
-    header = add("kit_header", width)
+    header = add(names.KIT_HEADER, width)
     both: list[Amount] = list(widths)
-    inside = add("frame_inside_width", *both, (-len(widths), t))
+    inside = add(names.FRAME_INSIDE_WIDTH, *both, (-len(widths), t))
     uncovered: list[Line] = (
         [*both, kit.width_add, (-2, kit.bumper)]
         if opening.pair
@@ -89,24 +90,24 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     depth = [wall.stud_depth, wall.finish_a, wall.finish_b, rules.known("depth_over_wall")]
     beside: list[Line] = [(-HALF, leaf.thickness)]
     found += [
-        mark, top, bottom, add("pocket_floor_gap", bottom, (-1, clear)), stack, least,
-        highest("ro_height", stack, least), head, add("frame_top", head, t), stands,
-        add("leg_length", head, (-1, stands)), add("head_length", *both, *([] if opening.pair else [t])),
-        header, add("pocket_track", header, (-1, kit.track_short)), inside,
-        lowest("clear_width", inside, add("leaf_uncovers", *uncovered)), add("leaf_uncovers", *uncovered),
+        mark, top, bottom, add(names.POCKET_FLOOR_GAP, bottom, (-1, clear)), stack, least,
+        highest(names.RO_HEIGHT, stack, least), head, add(names.FRAME_TOP, head, t), stands,
+        add(names.LEG_LENGTH, head, (-1, stands)), add(names.HEAD_LENGTH, *both, *([] if opening.pair else [t])),
+        header, add(names.POCKET_TRACK, header, (-1, kit.track_short)), inside,
+        lowest(names.CLEAR_WIDTH, inside, add(names.LEAF_UNCOVERS, *uncovered)), add(names.LEAF_UNCOVERS, *uncovered),
         *stations(opening, width, rules),
-        add("jamb_gap", (HALF, wall.stud_depth), (-1, kit.split), *beside),
-        add("split_half", *_times(HALF, list(depth)), *beside, (-1, rules.known("pocket_jamb_gap"))),
-        add("longest_fixing_a", wall.finish_a, kit.split, (-1, rules.known("finish_fixing_keep"))),
-        add("longest_fixing_b", wall.finish_b, kit.split, (-1, rules.known("finish_fixing_keep"))),
-        add("foot_fixing", rules.known("foot_plate"), embed),
-        add("trim_board_mark", leaf.width),
-        add("hanger_1", rules.known("pocket_hanger_edge")),
-        add("hanger_2", leaf.width, (-1, rules.known("pocket_hanger_edge"))),
-        add("bumper_on_leaf", rules.known("bumper_height"), clear, (-1, bottom)),
+        add(names.JAMB_GAP, (HALF, wall.stud_depth), (-1, kit.split), *beside),
+        add(names.SPLIT_HALF, *_times(HALF, list(depth)), *beside, (-1, rules.known("pocket_jamb_gap"))),
+        add(names.LONGEST_FIXING_A, wall.finish_a, kit.split, (-1, rules.known("finish_fixing_keep"))),
+        add(names.LONGEST_FIXING_B, wall.finish_b, kit.split, (-1, rules.known("finish_fixing_keep"))),
+        add(names.FOOT_FIXING, rules.known("foot_plate"), embed),
+        add(names.TRIM_BOARD_MARK, leaf.width),
+        add(names.HANGER_1, rules.known("pocket_hanger_edge")),
+        add(names.HANGER_2, leaf.width, (-1, rules.known("pocket_hanger_edge"))),
+        add(names.BUMPER_ON_LEAF, rules.known("bumper_height"), clear, (-1, bottom)),
     ]  # fmt: skip
     if kit.rail_short.value:
-        found.append(add("pocket_rail", header, (-1, kit.rail_short)))
+        found.append(add(names.POCKET_RAIL, header, (-1, kit.rail_short)))
     return Figures.of(found)
 
 
@@ -125,7 +126,7 @@ def marks(opening: Opening, near: Reckoned, far: Reckoned, found: Figures) -> li
             other = opening.leaves[1 - index]
             sign = 1 if away else -1
             start += [(2 * sign, other.width), (sign * HALF, kit_of(opening).width_add)]
-        for name, figure in found.items():
-            if name.startswith(_which(index)) and name.removeprefix(_which(index)).isdigit():
-                lines.append(add(f"mark_{name}", *start, (1 if away else -1, figure)))
+        on_plate = names.MARK_SPLIT_STUD_OTHER if index else names.MARK_SPLIT_STUD
+        for n, figure in split_studs(index).of(found.items()):
+            lines.append(add(on_plate[n], *start, (1 if away else -1, figure)))
     return lines

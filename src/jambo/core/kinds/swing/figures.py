@@ -9,6 +9,7 @@ from jambo.core.framing import floors as floor_rules
 from jambo.core.framing import rough_opening as swing
 from jambo.core.framing.rough_opening import BySchool
 from jambo.core.kinds.swing import hinges
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, Reckoned, add, half, highest
 from jambo.core.quantities.length import ZERO
 from jambo.core.quantities.mass import GRAMS, Mass
@@ -28,35 +29,35 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
     if frame.sill is None:
         clear = floor_rules.clear(floors, opening.handing.opens_to, a, b)
     else:  # a sill lies under the closed leaf: only the floor it swings over counts
-        clear = add("floor_clear", a if opening.handing.opens_to == "A" else b)
+        clear = add(names.FLOOR_CLEAR, a if opening.handing.opens_to == "A" else b)
         lift, strips = frames.filler(frame.sill, clear, rules)
         found += [
             lift,
             strips,
-            add("sill_top", strips, frame.sill.thickness),
-            add("seal_set", half(rules.known("seal"))),
+            add(names.SILL_TOP, strips, frame.sill.thickness),
+            add(names.SEAL_SET, half(rules.known("seal"))),
         ]
         if frame.sill.site_made and frame.depth is not None:
-            found.append(add("sill_fall", (frames.SILL_SLOPE, frame.depth)))
+            found.append(add(names.SILL_FALL, (frames.SILL_SLOPE, frame.depth)))
     stack = frames.under_the_leaf(frame, clear, strips, rules)
     if (
         opening.head_line is not None
     ):  # the storey's common line: what this door gains is under its leaf or over its head
-        own = add("head_own", *stack, leaf.height, rules.known("head_gap"))
+        own = add(names.HEAD_OWN, *stack, leaf.height, rules.known("head_gap"))
         gain = highest(
-            "head_gain",
+            names.HEAD_GAIN,
             Known("no_gain", ZERO, opening.head_line.source),
-            add("head_over_own", opening.head_line, (-1, own)),
+            add(names.HEAD_OVER_OWN, opening.head_line, (-1, own)),
         )
-        found += [own, add("head_over_own", opening.head_line, (-1, own)), gain]
+        found += [own, add(names.HEAD_OVER_OWN, opening.head_line, (-1, own)), gain]
         if opening.head_gain == "raise":
             stack = [*stack, gain]
     inside = frames.inside_width(opening.leaves, frame, rules)
     outside = frames.outside_width(inside, frame)
     bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, leaf, rules)
-    top, stands = add("leaf_top", bottom, leaf.height), frames.foot(frame, under, strips)
+    top, stands = add(names.LEAF_TOP, bottom, leaf.height), frames.foot(frame, under, strips)
     found += [
-        clear, inside, outside, bottom, top, head, add("frame_top", head, frame.leg_thickness), stands,
+        clear, inside, outside, bottom, top, head, add(names.FRAME_TOP, head, frame.leg_thickness), stands,
         frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),
         frames.clear_width(leaf, frame, rules),
     ]  # fmt: skip
@@ -70,23 +71,23 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
 def figures(opening: Opening, rules: HouseRules) -> Figures:
     """Every figure of a swing door above those of the framing: frame, hinges, and the opening by both schools."""
     door = _door(opening, rules)
-    outside, top = door["frame_outside_width"], door["frame_top"]
+    outside, top = door[names.FRAME_OUTSIDE_WIDTH], door[names.FRAME_TOP]
     by: dict[str, BySchool] = {
         "build_up": swing.build_up(outside, top, rules),
-        "add_on": swing.add_on(opening.leaves, outside, top, door["floor_clear"], opening.add_from, rules),
+        "add_on": swing.add_on(opening.leaves, outside, top, door[names.FLOOR_CLEAR], opening.add_from, rules),
     }
     sheet = kind_of_frame(opening.frame).by_sheet(opening.leaves, door, rules)
     if sheet is not None:
         by["sheet"] = sheet
     used = sheet or by[opening.school]
-    packer = [door["head_gain"]] if opening.head_gain == "pack" and "head_gain" in door else []
+    packer = [door[names.HEAD_GAIN]] if opening.head_gain == "pack" and names.HEAD_GAIN in door else []
     found = [f for school in by.values() for f in (school.width, school.height, school.side_play, school.head_play)]
     found += [
-        add("ro_width", used.width), add("ro_height", used.height, *packer),
-        add("side_play", used.side_play), add("head_play", used.head_play),
-        add("side_play_wanted", rules.known("stud_lean"), rules.known("lean_margin")),
-        add("screw_reach", opening.frame.leg_thickness, used.side_play, rules.known("screw_embed")),
+        add(names.RO_WIDTH, used.width), add(names.RO_HEIGHT, used.height, *packer),
+        add(names.SIDE_PLAY, used.side_play), add(names.HEAD_PLAY, used.head_play),
+        add(names.SIDE_PLAY_WANTED, rules.known("stud_lean"), rules.known("lean_margin")),
+        add(names.SCREW_REACH, opening.frame.leg_thickness, used.side_play, rules.known("screw_embed")),
     ]  # fmt: skip
     if opening.frame.throat is not None:
-        found.append(add("throat", opening.frame.throat))
+        found.append(add(names.THROAT, opening.frame.throat))
     return door | Figures.of(found)

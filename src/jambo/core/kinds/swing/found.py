@@ -5,6 +5,7 @@ from __future__ import annotations
 from jambo.core.hanging import judge as hanging_judge
 from jambo.core.hanging.hang import check, hang
 from jambo.core.kinds.kind import AsFound, Planned
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
@@ -32,7 +33,9 @@ def as_found(planned: Planned) -> AsFound:
         made = made | Figures.of([off])
     stands = None
     if found is not None:
-        depth = frame.depth.value if frame.depth else value_of(figures["frame_depth"]) or planned.wall.stud_depth.value
+        depth = (
+            frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH]) or planned.wall.stud_depth.value
+        )
         stands = plan(opening, found, figures | made, depth, rules)
         if stands is not None:
             made = made | stands.figures

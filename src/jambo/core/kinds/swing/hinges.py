@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from jambo.core.quantities.figure import Amount, Fact, Figure, Reckoned, add, value_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Amount, Fact, Reckoned, add, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
@@ -38,28 +39,23 @@ def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bo
         lines: list[tuple[int | Fraction, Amount]] = [(1 - part, first)] if part != 1 else []
         if part:
             lines += [(part, height), *[(part * times, amount) for times, amount in below]]
-        marks.append(add(f"hinge_leaf_{i + 1}", *lines))
+        marks.append(add(names.HINGE_LEAF[i + 1], *lines))
     return tuple(marks)
 
 
 def on_leg(leaf_marks: tuple[Reckoned, ...], rules: HouseRules) -> tuple[Reckoned, ...]:
     """The same marks on the hinge leg, measured from the head underside: the leaf's mark plus the head gap."""
-    return tuple(add(f"hinge_leg_{i}", mark, rules.known("head_gap")) for i, mark in enumerate(leaf_marks, 1))
+    return tuple(add(names.HINGE_LEG[i], mark, rules.known("head_gap")) for i, mark in enumerate(leaf_marks, 1))
 
 
 def heights(leg_marks: tuple[Reckoned, ...], head: Reckoned) -> tuple[Reckoned, ...]:
     """Height of each hinge's top above the rough floor."""
-    return tuple(add(f"hinge_height_{i}", head, (-1, mark)) for i, mark in enumerate(leg_marks, 1))
+    return tuple(add(names.HINGE_HEIGHT[i], head, (-1, mark)) for i, mark in enumerate(leg_marks, 1))
 
 
 def latch(floor_clear: Reckoned, leaf_top: Reckoned, rules: HouseRules) -> tuple[Reckoned, Reckoned, Reckoned]:
     """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside."""
-    height = add("latch_height", floor_clear, rules.known("latch"))
-    leaf = add("latch_on_leaf", leaf_top, (-1, height))
-    leg = add("latch_on_leg", leaf, rules.known("head_gap"))
+    height = add(names.LATCH_HEIGHT, floor_clear, rules.known("latch"))
+    leaf = add(names.LATCH_ON_LEAF, leaf_top, (-1, height))
+    leg = add(names.LATCH_ON_LEG, leaf, rules.known("head_gap"))
     return height, leaf, leg
-
-
-def all_known(figures: tuple[Reckoned, ...]) -> tuple[Figure, ...]:
-    """Keep the figures that have a value."""
-    return tuple(f for f in figures if isinstance(f, Figure))

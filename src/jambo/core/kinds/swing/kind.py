@@ -20,6 +20,7 @@ from jambo.core.kinds.kind import AsFound, Kind, Planned, Section
 from jambo.core.kinds.swing import drawing, figures, found, pieces
 from jambo.core.kinds.swing.judge import hardware_agrees, leads_to
 from jambo.core.kinds.swing.steps import swing_steps
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Reckoned
 from jambo.core.rules import HouseRules
 from jambo.core.step import Step
@@ -89,10 +90,12 @@ class SwingDoor(Kind):
         """What its frame's kind says, and whether the long screw reaches."""
         frame, figures, rules = planned.opening.frame, planned.figures, planned.rules
         kind = kind_of_frame(frame)
-        yield from kind.flags(frame, planned.opening.leaves, figures.value("wall_finished"), figures, rules)
-        long, reach = rules.known("long_screw"), figures.value("screw_reach")
+        yield from kind.flags(frame, planned.opening.leaves, figures.value(names.WALL_FINISHED), figures, rules)
+        long, reach = rules.known("long_screw"), figures.value(names.SCREW_REACH)
         if reach is not None and long.value < reach and kind.by_screws:
-            yield Flag("long-screw-short", {"screw": long.value, "reach": reach}, ("screw_reach",), long.source.path)
+            yield Flag(
+                "long-screw-short", {"screw": long.value, "reach": reach}, (names.SCREW_REACH,), long.source.path
+            )
 
     def steps(self, opening: Opening, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
         """By its frame's kind, then hinges, leaf, gaps, latch and stops."""

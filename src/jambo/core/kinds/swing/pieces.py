@@ -9,6 +9,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
@@ -34,20 +35,20 @@ def buy_list(
 def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
     """Legs and head, and the filler under a sill."""
     rows = [
-        Piece("leg", "frame", 2, found["leg_length"], frame_section),
-        Piece("head", "frame", 1, found["head_length"], frame_section),
+        Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
+        Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
     ]
-    gain = value_of(found["head_gain"]) if opening.head_gain == "pack" and "head_gain" in found else None
+    gain = value_of(found[names.HEAD_GAIN]) if opening.head_gain == "pack" and names.HEAD_GAIN in found else None
     if gain is not None and gain > ZERO:
-        rows.append(Piece("head_packer", "frame", 1, found["ro_width"], (gain, frame_section[1])))
-    filler = value_of(found["sill_filler"]) if "sill_filler" in found else None
+        rows.append(Piece("head_packer", "frame", 1, found[names.RO_WIDTH], (gain, frame_section[1])))
+    filler = value_of(found[names.SILL_FILLER]) if names.SILL_FILLER in found else None
     if filler:
-        rows.append(Piece("filler", "frame", 1, found["frame_outside_width"], (filler, frame_section[1])))
+        rows.append(Piece("filler", "frame", 1, found[names.FRAME_OUTSIDE_WIDTH], (filler, frame_section[1])))
     return rows
 
 
 def to_buy(opening: Opening, found: Figures, rules: HouseRules) -> tuple[Item, ...]:
     """Hinges, screws, latch, and what the frame's kind asks for; nothing while the leaf's height is unknown."""
-    each = sum(1 for n in found if n.startswith("hinge_height_") and value_of(found[n]) is not None)
+    each = len(found.numbered(names.HINGE_HEIGHT))
     rows = buy_list(opening.leaves, each, rules, pre_hung=opening.frame.pre_hung)
     return (*rows, *kind_of_frame(opening.frame).to_buy(found, rules)) if rows else ()

@@ -1,49 +1,32 @@
-"""What a slip calls the facts that are declared nowhere else."""
+"""What a slip calls a term: a figure, a house rule, a fact as it is declared, or something a rule brought in itself."""
 
 from __future__ import annotations
 
-FACTS: dict[str, str] = {
-    "leaf_width": "{leaf} width",
-    "leaf_height": "{leaf} height",
-    "leaf_thickness": "{leaf} thickness",
-    "leg_thickness": "{leg} thickness",
-    "spacer": "spacer under the {leg}s",
+from functools import cache
+
+from jambo.core.facts.declared import lengths_of
+from jambo.core.parts import PARTS
+from jambo.core.quantities.names import figure_name
+from jambo.core.rules import RULES
+
+TERMS: dict[str, str] = {
     "layer": "floor layer",
     "bare_floor": "bare floor",
     "tape_start": "the tape starts here",
     "floor_a_stack": "floor on side A",
     "floor_b_stack": "floor on side B",
     "strip": "threshold strip",
-    "wall_height": "wall height to the top plates",
-    "wall_length": "wall length",
-    "header_depth": "{header} depth",
-    "position": "opening position along the wall",
     "other_leaf_width": "inactive {leaf} width",
     "other_leaf_height": "inactive {leaf} height",
     "other_leaf_thickness": "inactive {leaf} thickness",
-    "wall_least": "thinnest wall the split jamb takes",
-    "wall_most": "thickest wall the split jamb takes",
-    "finish_a": "wall finish on side A",
-    "finish_b": "wall finish on side B",
     "layout_offset": "stud layout starts at",
     "head_line": "common head line of the storey",
     "no_gain": "nothing gained",
     "no_filler": "no filler needed",
-    "sill_thickness": "sill thickness",
-    "steel_throat": "throat",
     "finished_opening_width": "finished opening width",
     "finished_opening_height": "finished opening height",
-    "casing_thickness": "{casing} thickness",
-    "casing_width": "{casing} width",
     "wall_lean": "lean of the wall there",
-    "base_thickness": "base trim thickness",
-    "base_height": "base trim height",
-    "bolt_heads": "bolt heads",
-    "backer": "backer",
     "backer_stock": "backer, from stock",
-    "ceiling": "ceiling above the finished floor",
-    "track_bought": "track bought",
-    "hanger_spread_maker": "maker's least hanger spread",
     "track_shift": "shift that lands most holes",
     "found_stud": "{stud} found, its centre",
     "service": "service found",
@@ -52,16 +35,7 @@ FACTS: dict[str, str] = {
     "run_to": "its right end on the tape",
     "ceiling_here": "ceiling there",
     "along_slope": "between the {king}s, along the slope",
-    "slab_width_given": "slab in hand, width",
-    "slab_height_given": "slab in hand, height",
     "slab_slid": "slab slid open by",
-    "kit_gap_asked": "floor gap asked for",
-    "lag": "fixing planned",
-    "unit_measured": "unit delivered, measured",
-    "leg_supplied": "{leg} as supplied",
-    "leg_as_cut": "{leg} as cut",
-    "later_floor": "floor to be laid later",
-    "slid_to": "pushed along the slot by",
     "slot_low_read": "hinge {stud} at its proudest",
     "slot_high_read": "{strike} {stud} at its proudest, less the {frame}",
     "school_centred": "centred: half the room",
@@ -87,3 +61,18 @@ FACTS: dict[str, str] = {
     "thickness_right_head": "right head",
     "thickness_right_foot": "right foot",
 }
+
+
+@cache
+def _declared() -> dict[str, str]:
+    return {fact.name: fact.label for part in PARTS for fact in lengths_of(part.facts).values() if fact.label}
+
+
+def template_of(name: str) -> str | None:
+    """Give the words of a term over the word list; None for a name nobody declared, such as a floor layer's own."""
+    if found := TERMS.get(name) or _declared().get(name):
+        return found
+    if name in RULES:
+        return RULES[name].label
+    figure = figure_name(name)
+    return figure.label if figure is not None else None

@@ -1,0 +1,45 @@
+"""The parts of an opening's document that hold declared facts: where each stands, and the stage on which it is settled."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from jambo.core.facts.casing import Casing
+from jambo.core.facts.cut_in import CutIn
+from jambo.core.facts.frame import FrameFacts
+from jambo.core.facts.hardware import Lockset
+from jambo.core.facts.leaf import Leaf
+from jambo.core.facts.placing import Header, Placing
+from jambo.core.facts.setting import Delivered, Setting
+from jambo.core.facts.stages import Stage
+from jambo.core.facts.wall import Wall
+from jambo.core.kinds.bypass.facts import Bypass
+from jambo.core.kinds.face_slider.facts import Slider
+from jambo.core.kinds.pocket.facts import PocketKit
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A part of the document: its path, the facts declared for it, and its stage. [] stands for any number."""
+
+    path: str
+    facts: type[Any]
+    stage: Stage
+
+
+PARTS = (
+    Part("opening.door.leaves[]", Leaf, "door"),
+    Part("opening.door.hardware", Lockset, "door"),
+    Part("opening.door.pocket", PocketKit, "pocket"),
+    Part("opening.door.slider", Slider, "track"),
+    Part("opening.door.bypass", Bypass, "door"),
+    Part("opening.frame", FrameFacts, "frame"),
+    Part("opening.casing", Casing, "trim"),
+    Part("opening.header", Header, "frame"),
+    Part("opening.position", Placing, "frame"),
+    Part("opening.cut_in", CutIn, "frame"),
+    Part("opening.unit", Delivered, "set"),
+    Part("opening.setting", Setting, "set"),
+    Part("wall", Wall, "frame"),
+)
