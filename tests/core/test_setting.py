@@ -62,7 +62,8 @@ def edge(face, y, side):
 def test_slot_and_tilt_agree_with_a_linear_programme_over_a_fine_grid(hinge, strike, wide, most):
     """Room with the best tilt, as a linear programme: x + k y >= hinge edge, strike edge - x - k y - Wo >= room."""
     strike, outside, tall = shifted(strike, wide), 800.0, 2040.0
-    ys = np.linspace(0, tall, 401)
+    bends = [y for face in (hinge, strike) for y, _ in face.twist]  # a twist may bend sharper than any grid shows
+    ys = np.union1d(np.linspace(0, tall, 401), bends)
     rows = [[-1, -y, 0] for y in ys] + [[1, y, 1] for y in ys]
     ends = [-edge(hinge, y, 1) for y in ys] + [-edge(strike, y, -1) - outside for y in ys]
     done = linprog([0, 0, -1], A_ub=rows, b_ub=ends, bounds=[(None, None), (-most, most), (None, None)])
