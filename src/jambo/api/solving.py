@@ -1,4 +1,4 @@
-"""Solving a document, hearing a length, and the lists a screen needs: rules, words, stock sizes."""
+"""Solving a document, hearing a length, and the schema of the format."""
 
 from __future__ import annotations
 
@@ -10,38 +10,16 @@ from fastapi.responses import JSONResponse
 from typing_extensions import TypedDict
 
 from jambo.api.shared import Route, ShownQuery
-from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
 from jambo.core.quantities.notation import NotALength, exact_text
 from jambo.core.quantities.tape import Unit
-from jambo.core.rules import RULES
 from jambo.core.survey.level import read_level
-from jambo.core.words.lists import REGIONS, WORDS, Region
 from jambo.format.document import Document, Show
 from jambo.format.facts import heard_length, tape_of
 from jambo.format.problems import FieldError, Refused
 from jambo.views.exchange import schema, solve_document
-from jambo.views.opening import HeardOut, ResultOut, heard_out, label
-from jambo.views.record import EVENTS
+from jambo.views.opening import HeardOut, ResultOut, heard_out
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
-
-
-class RuleOut(TypedDict):
-    """A house rule: its label in each region, its kind of length, why, and its defaults."""
-
-    label: dict[Region, str]
-    kind: str
-    why: str
-    default: dict[Unit, str]
-
-
-class CatalogueOut(TypedDict):
-    """Lists that do not change while Jambo runs."""
-
-    rules: dict[str, RuleOut]
-    words: dict[Region, dict[str, str]]
-    stock: dict[Unit, dict[str, list[str]]]
-    events: dict[str, str]
 
 
 @router.post("/solve", response_model=ResultOut)
@@ -95,33 +73,6 @@ def step(
     whole, rest = divmod(length.nm, mark.nm)
     at = whole + (marks if not rest or marks > 0 else marks + 1)
     return heard_out(heard_length(exact_text(mark * max(0, int(at)), unit), unit, kind), unit, tape)
-
-
-@router.get("/catalogue")
-def catalogue() -> CatalogueOut:
-    """Give the house rules, the word lists and the stock sizes."""
-    units: tuple[Unit, ...] = ("in", "mm")
-    return {
-        "rules": {
-            name: {
-                "label": {region: label(name, region) for region in REGIONS},
-                "kind": rule.kind,
-                "why": rule.why,
-                "default": {unit: exact_text(rule.default(unit), unit) for unit in units},
-            }
-            for name, rule in RULES.items()
-        },
-        "words": WORDS,
-        "events": EVENTS,
-        "stock": {
-            unit: {
-                "width": [f"{w} {unit}" for w in STOCK_WIDTHS[unit]],
-                "height": [f"{h} {unit}" for h in STOCK_HEIGHTS[unit]],
-                "thickness": [f"{t} {unit}" for t in STOCK_THICKNESSES[unit]],
-            }
-            for unit in units
-        },
-    }
 
 
 @router.get("/format")

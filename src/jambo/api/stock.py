@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 
 from jambo.api.shared import Based, BasedOn, Db, Id, Route
 from jambo.format.declared import Of
-from jambo.format.stock import SAID, STOCK, StockItem, StockKind, checked
+from jambo.format.stock import STOCK, StockItem, StockKind, checked, short_label
 from jambo.store import stock as kept_stock
 from jambo.store.database import Row
 
@@ -69,7 +69,7 @@ def book(db: Db) -> StockBook:
             "facts": [
                 {
                     "name": name,
-                    "label": SAID[name],
+                    "label": short_label(stock, name),
                     "kind": next((m.kind for m in stock.model.model_fields[name].metadata if isinstance(m, Of)), None),
                 }
                 for name in stock.facts

@@ -7,16 +7,18 @@ from typing import Any
 
 from jambo.core.facts.casing import Casing
 from jambo.core.facts.cut_in import CutIn
+from jambo.core.facts.declared import stages_of
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
 from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.setting import Delivered, Setting
-from jambo.core.facts.stages import Stage
 from jambo.core.facts.wall import Wall
 from jambo.core.kinds.bypass.facts import Bypass
 from jambo.core.kinds.face_slider.facts import Slider
 from jambo.core.kinds.pocket.facts import PocketKit
+from jambo.core.rules import RULES
+from jambo.core.stages import Stage
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,3 +45,20 @@ PARTS = (
     Part("opening.setting", Setting, "set"),
     Part("wall", Wall, "frame"),
 )
+
+# What is no part of declared facts, or stands over several of them
+_PLACES: dict[str, Stage] = {
+    "opening": "frame", "opening.mark": "door", "opening.room": "door", "opening.door": "door", "opening.floors": "floor",
+    "opening.rules": "opening", "opening.school": "opening", "opening.add_from": "opening", "opening.head_line": "opening",
+    "opening.head_gain": "opening", "floors": "floor", "wall": "frame", "survey": "survey", "cuts": "frame",
+}  # fmt: skip
+
+
+def homes() -> dict[str, Stage]:
+    """Give the stage on which a fact is settled, by path; what is not named stands with the nearest path above it."""
+    found = dict(_PLACES)
+    found |= {f"opening.rules.{name}": rule.stage for name, rule in RULES.items() if rule.stage != "opening"}
+    for part in PARTS:
+        found[part.path] = part.stage
+        found |= {f"{part.path}.{key}": stage for key, stage in stages_of(part.facts)}
+    return found

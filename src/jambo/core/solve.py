@@ -12,7 +12,6 @@ from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.leaf import Hands, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.placing import Placing
-from jambo.core.facts.stages import Stage
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, worst_first
 from jambo.core.framing import cut_in, framing, plate, slope
@@ -32,6 +31,7 @@ from jambo.core.quantities.figure import Figures, Missing, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.record import on_cuts
 from jambo.core.rules import HouseRules
+from jambo.core.stages import Stage
 from jambo.core.step import Step
 from jambo.core.trim import casing as trim
 from jambo.core.trim.judge import on_trim

@@ -3,10 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
+from jambo.core.facts.declared import lengths_of
+from jambo.core.facts.frame import FrameFacts
+from jambo.core.facts.leaf import Leaf as LeafFacts
+from jambo.core.kinds.face_slider.facts import Slider
+from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.quantities.mass import ACCEPTED as MASS_ACCEPTED
 from jambo.core.quantities.mass import read_mass
 from jambo.core.quantities.tape import Tape, Unit
@@ -24,27 +29,28 @@ class Stock:
 
     title: str
     root: str
+    part: type[Any]
     model: type[BaseModel]
     facts: tuple[str, ...]
 
 
 STOCK: dict[StockKind, Stock] = {
-    "leaf": Stock("Leaves", "opening.door.leaves[0]", doc.Leaf, ("width", "height", "thickness")),
+    "leaf": Stock("Leaves", "opening.door.leaves[0]", LeafFacts, doc.Leaf, ("width", "height", "thickness")),
     "lining_kit": Stock(
-        "Lining kits", "opening.frame", doc.Frame,
+        "Lining kits", "opening.frame", FrameFacts, doc.Frame,
         ("kit_width_1", "kit_width_2", "thickness", "depth", "trench_depth", "horn"),
     ),
-    "split_jamb": Stock("Split jambs", "opening.frame", doc.Frame, ("wall_least", "wall_most", "thickness")),
-    "steel_frame": Stock("Steel frames", "opening.frame", doc.Frame, ("throat",)),
+    "split_jamb": Stock("Split jambs", "opening.frame", FrameFacts, doc.Frame, ("wall_least", "wall_most", "thickness")),
+    "steel_frame": Stock("Steel frames", "opening.frame", FrameFacts, doc.Frame, ("throat",)),
     "pocket_kit": Stock(
-        "Pocket kits", "opening.door.pocket", doc.Pocket,
+        "Pocket kits", "opening.door.pocket", PocketKit, doc.Pocket,
         (
             "leaf_width", "thickness_least", "thickness_most", "width_add", "set_above", "head_stack", "min_head",
             "track_short", "rail_short", "bumper", "hanger_drop", "split", "soft_close_least",
         ),
     ),
     "track": Stock(
-        "Face-slider tracks", "opening.door.slider", doc.Slider,
+        "Face-slider tracks", "opening.door.slider", Slider, doc.Slider,
         (
             "length", "rating", "hole_above", "hanger_edge", "hanger_spread_least", "wheel_radius", "stop_length",
             "track_half", "offset", "hole_first", "hole_spacing",
@@ -52,19 +58,10 @@ STOCK: dict[StockKind, Stock] = {
     ),
 }  # fmt: skip
 
-# What a table calls a fact; short, for a column or a row of fields.
-SAID = {
-    "leaf_width": "For leaf", "thickness_least": "Thinnest leaf", "thickness_most": "Thickest leaf",
-    "width_add": "Opening over 2 × leaf", "set_above": "Mark over leaf and floor", "head_stack": "Opening over mark",
-    "min_head": "Opening over leaf, least", "track_short": "Track shorter by", "rail_short": "Rail shorter by",
-    "bumper": "Bumper", "hanger_drop": "Hanger drop", "split": "Split-stud face", "soft_close_least": "Soft-close from leaf",
-    "rating": "Rated for", "hole_above": "Holes over slab", "hanger_edge": "Hanger from edge",
-    "hanger_spread_least": "Least hanger spread", "wheel_radius": "Wheel radius", "stop_length": "Stop length",
-    "track_half": "Half track height", "offset": "Track back to slab", "hole_first": "End to first hole",
-    "hole_spacing": "Holes apart", "wall_least": "Thinnest wall", "wall_most": "Thickest wall", "kit_width_2": "or for leaf",
-    "kit_width_1": "For leaf", "trench_depth": "Trench depth", "horn": "Horn", "length": "Length", "depth": "Width",
-    "thickness": "Thickness", "width": "Width", "height": "Height", "throat": "Throat",
-}  # fmt: skip
+
+def short_label(stock: Stock, fact: str) -> str:
+    """Give what a table calls a fact; short, for a column or a row of fields. A rating is a weight, and no length."""
+    return "Rated for" if fact == "rating" else lengths_of(stock.part)[fact].short
 
 
 class StockItem(Model):

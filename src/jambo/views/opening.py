@@ -9,7 +9,6 @@ from typing_extensions import TypedDict
 
 from jambo.core.drawing import Drawing
 from jambo.core.facts.opening import DoorKind
-from jambo.core.facts.stages import Stage
 from jambo.core.flags import Flag, FlagLevel
 from jambo.core.framing.items import ITEMS
 from jambo.core.framing.pieces import Piece
@@ -24,6 +23,7 @@ from jambo.core.quantities.notation import Heard
 from jambo.core.quantities.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
+from jambo.core.stages import Stage
 from jambo.core.step import Step
 from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.facts import Facts

@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * Catalogue
-         * @description Give the house rules, the word lists and the stock sizes.
+         * @description Give the lists a screen is made from.
          */
         get: operations["catalogue_api_catalogue_get"];
         put?: never;
@@ -893,16 +893,33 @@ export interface components {
         /**
          * CatalogueOut
          * @description Lists that do not change while Jambo runs.
+         *
+         *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
+         *     by path: the longest that a fact's own path starts with.
          */
         CatalogueOut: {
             /** Events */
             events: {
                 [key: string]: string;
             };
+            /** Facts */
+            facts: {
+                [key: string]: components["schemas"]["LengthFactOut"];
+            };
+            /** Figure Groups */
+            figure_groups: components["schemas"]["FigureGroupOut"][];
+            /** Homes */
+            homes: {
+                [key: string]: "survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card";
+            };
+            /** Rule Groups */
+            rule_groups: components["schemas"]["RuleGroupOut"][];
             /** Rules */
             rules: {
                 [key: string]: components["schemas"]["RuleOut"];
             };
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
             /** Stock */
             stock: {
                 [key: string]: {
@@ -1257,6 +1274,24 @@ export interface components {
             path: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * FigureGroupOut
+         * @description Figures that are listed together, in order. A name that ends in # stands for a numbered family.
+         *
+         *     `read` says that they follow from readings. `unless` names, for some, the figure that is listed in their stead when there is one.
+         */
+        FigureGroupOut: {
+            /** Figures */
+            figures: string[];
+            /** Read */
+            read: boolean;
+            /** Title */
+            title: string;
+            /** Unless */
+            unless: {
+                [key: string]: string;
+            };
         };
         /**
          * FigureOut
@@ -1877,6 +1912,20 @@ export interface components {
              * @enum {string}
              */
             toward?: "slab" | "wall";
+        };
+        /**
+         * LengthFactOut
+         * @description A length a document may say: its kind, the house rule that stands in ("" for none), and its short label in each region.
+         */
+        LengthFactOut: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: {
+                [key: string]: string;
+            };
+            /** Rule */
+            rule: string;
         };
         /**
          * LengthOut
@@ -2554,6 +2603,16 @@ export interface components {
             waiting: components["schemas"]["WaitingOut"][];
         };
         /**
+         * RuleGroupOut
+         * @description House rules that are listed together.
+         */
+        RuleGroupOut: {
+            /** Rules */
+            rules: string[];
+            /** Title */
+            title: string;
+        };
+        /**
          * RuleLevels
          * @description House rules of the crew and of the job; an opening's own stand in the opening.
          */
@@ -3160,6 +3219,19 @@ export interface components {
             track_half?: (string | components["schemas"]["ExactLength"]) | null;
             /** Wheel Radius */
             wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * StageOut
+         * @description A stage of the work.
+         */
+        StageOut: {
+            /** Label */
+            label: string;
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card";
         };
         /**
          * StandingOut

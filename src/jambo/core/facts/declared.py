@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Any, get_type_hints
 
-from jambo.core.facts.stages import Stage
+from jambo.core.stages import Stage
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,7 +24,7 @@ class LengthFact:
         name: what its terms are called; the fact's own name unless another says the same thing.
         rule: the house rule that stands in while nobody has said it; "" for none.
         stage: where it is settled, when that is not where its part is.
-        column: what the stock book calls it, short; "" where it is no column.
+        short: what a field or a column calls it, where the label is too long for one.
         required: whether figures wait for it: it is `Missing` while nobody has said it, and not None.
     """
 
@@ -33,7 +33,7 @@ class LengthFact:
     name: str = ""
     rule: str = ""
     stage: Stage | None = None
-    column: str = ""
+    short: str = ""
     required: bool = False
 
 
@@ -51,11 +51,11 @@ def declare(
     name: str = "",
     rule: str = "",
     stage: Stage | None = None,
-    column: str = "",
+    short: str = "",
     required: bool = False,
 ) -> LengthFact:
     """Declare a length. See `LengthFact` for the arguments."""
-    return LengthFact(of, label, name, rule, stage, column, required)
+    return LengthFact(of, label, name, rule, stage, short, required)
 
 
 def lengths_of(part: type[Any]) -> dict[str, LengthFact]:
@@ -70,7 +70,7 @@ def _lengths_of(part: type[Any]) -> dict[str, LengthFact]:
         for one in getattr(hint, "__metadata__", ()):
             if isinstance(one, LengthFact):
                 name = one.name or one.rule or field
-                found[field] = LengthFact(one.of, one.label, name, one.rule, one.stage, one.column, one.required)
+                found[field] = LengthFact(one.of, one.label, name, one.rule, one.stage, one.short, one.required)
     return found
 
 

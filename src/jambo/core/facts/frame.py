@@ -22,21 +22,21 @@ class FrameFacts:
     """
 
     thickness: Annotated[
-        Fact, declare("frame_thickness", "{leg} thickness", name="leg_thickness", column="Thickness", required=True)
+        Fact, declare("frame_thickness", "{leg} thickness", name="leg_thickness", short="Thickness", required=True)
     ]
-    depth: Annotated[Known | None, declare("wall_thickness", name="frame_depth", column="Width")]
-    trench_depth: Annotated[Known, declare("small", rule="trench_depth", column="Trench depth")]
-    horn: Annotated[Known, declare("small", rule="horn", column="Horn")]
-    kit_width_1: Annotated[Known | None, declare("leaf_width", name="leaf_width", column="For leaf")]
-    kit_width_2: Annotated[Known | None, declare("leaf_width", name="leaf_width", column="or for leaf")]
+    depth: Annotated[Known | None, declare("wall_thickness", name="frame_depth", short="Width")]
+    trench_depth: Annotated[Known, declare("small", rule="trench_depth", short="Trench depth")]
+    horn: Annotated[Known, declare("small", rule="horn", short="Horn")]
+    kit_width_1: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="For leaf")]
+    kit_width_2: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="or for leaf")]
     rabbet_depth: Annotated[Known, declare("small", rule="rabbet_depth")]
     wall_least: Annotated[
-        Fact, declare("wall_thickness", "thinnest wall the split jamb takes", column="Thinnest wall", required=True)
+        Fact, declare("wall_thickness", "thinnest wall the split jamb takes", short="Thinnest wall", required=True)
     ]
     wall_most: Annotated[
-        Fact, declare("wall_thickness", "thickest wall the split jamb takes", column="Thickest wall", required=True)
+        Fact, declare("wall_thickness", "thickest wall the split jamb takes", short="Thickest wall", required=True)
     ]
-    throat: Annotated[Fact, declare("wall_thickness", "throat", name="steel_throat", column="Throat", required=True)]
+    throat: Annotated[Fact, declare("wall_thickness", "throat", name="steel_throat", short="Throat", required=True)]
     sill_thickness: Annotated[Fact, declare("small", "sill thickness", required=True)]
     spacer: Annotated[Fact, declare("foot", "spacer under the {leg}s", required=True)]
     kind: FrameKind = "flat_jamb"

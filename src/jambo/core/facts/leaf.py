@@ -28,10 +28,10 @@ STOCK_THICKNESSES: dict[Unit, tuple[str, ...]] = {"in": ("1 3/8", "1 3/4"), "mm"
 class Leaf:
     """One leaf, actual size. `width_also` is another width the same writing could mean (TRADE 2)."""
 
-    width: Annotated[Fact, declare("leaf_width", "{leaf} width", name="leaf_width", column="Width", required=True)]
-    height: Annotated[Fact, declare("leaf_height", "{leaf} height", name="leaf_height", column="Height", required=True)]
+    width: Annotated[Fact, declare("leaf_width", "{leaf} width", name="leaf_width", short="Width", required=True)]
+    height: Annotated[Fact, declare("leaf_height", "{leaf} height", name="leaf_height", short="Height", required=True)]
     thickness: Annotated[
-        Fact, declare("leaf_thickness", "{leaf} thickness", name="leaf_thickness", column="Thickness", required=True)
+        Fact, declare("leaf_thickness", "{leaf} thickness", name="leaf_thickness", short="Thickness", required=True)
     ]
     width_also: Length | None = None
 

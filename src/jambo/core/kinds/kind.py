@@ -14,7 +14,6 @@ from typing import ClassVar
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.leaf import HingeSide, Leaf, Side
 from jambo.core.facts.opening import DoorKind, Opening
-from jambo.core.facts.stages import Stage
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag
 from jambo.core.frames.steps import frame_steps
@@ -32,6 +31,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.steps import setting_steps
+from jambo.core.stages import Stage
 from jambo.core.step import Step
 from jambo.core.survey.adjust import Adjustment
 from jambo.core.survey.found import Surveyed, lowest_header, surveyed

@@ -414,6 +414,10 @@ WHEELS_CLOSED = (WHEEL_CLOSED_1, WHEEL_CLOSED_2)
 WHEELS_OPEN = (WHEEL_OPEN_1, WHEEL_OPEN_2)
 
 FIGURES: dict[str, FigureName] = {str(one): one for one in list(globals().values()) if isinstance(one, FigureName)}
+# What is listed somewhere, in the order it is declared
+LISTED: tuple[FigureName | Numbered, ...] = tuple(
+    one for one in list(globals().values()) if isinstance(one, (FigureName, Numbered)) and one.group is not None
+)
 FAMILIES: tuple[Numbered, ...] = tuple(one for one in list(globals().values()) if isinstance(one, Numbered))
 GROUPS: tuple[Group, ...] = tuple(one for one in list(globals().values()) if isinstance(one, Group))
 

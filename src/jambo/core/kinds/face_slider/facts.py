@@ -37,22 +37,22 @@ class Beside:
 class Slider:
     """A face slider's track, what it hangs in front of, and what was found behind the wall face (TRADE 11)."""
 
-    length: Annotated[Known | None, declare("track", "track bought", name="track_bought", column="Length")]
+    length: Annotated[Known | None, declare("track", "track bought", name="track_bought", short="Length")]
     slab_width: Annotated[Known | None, declare("leaf_width", "slab in hand, width", name="slab_width_given")]
     slab_height: Annotated[Known | None, declare("leaf_height", "slab in hand, height", name="slab_height_given")]
-    hole_above: Annotated[Known, declare("small", rule="hole_above_slab", column="Holes over slab")]
-    hanger_edge: Annotated[Known, declare("small", rule="hanger_edge", column="Hanger from edge")]
+    hole_above: Annotated[Known, declare("small", rule="hole_above_slab", short="Holes over slab")]
+    hanger_edge: Annotated[Known, declare("small", rule="hanger_edge", short="Hanger from edge")]
     hanger_spread_least: Annotated[
         Known | None,
-        declare("leaf_width", "maker's least hanger spread", name="hanger_spread_maker", column="Least hanger spread"),
+        declare("leaf_width", "maker's least hanger spread", name="hanger_spread_maker", short="Least hanger spread"),
     ]
-    wheel_radius: Annotated[Known, declare("small", rule="wheel_radius", column="Wheel radius")]
-    stop_length: Annotated[Known, declare("small", rule="stop_length", column="Stop length")]
-    track_half: Annotated[Known, declare("small", rule="track_half", column="Half track height")]
-    offset: Annotated[Known, declare("small", rule="track_offset", column="Track back to slab", stage="wall")]
+    wheel_radius: Annotated[Known, declare("small", rule="wheel_radius", short="Wheel radius")]
+    stop_length: Annotated[Known, declare("small", rule="stop_length", short="Stop length")]
+    track_half: Annotated[Known, declare("small", rule="track_half", short="Half track height")]
+    offset: Annotated[Known, declare("small", rule="track_offset", short="Track back to slab", stage="wall")]
     spacer: Annotated[Known, declare("small", rule="track_spacer", stage="wall")]
-    hole_first: Annotated[Known, declare("small", rule="track_hole_first", column="End to first hole")]
-    hole_spacing: Annotated[Known, declare("spacing", rule="track_hole_spacing", column="Holes apart")]
+    hole_first: Annotated[Known, declare("small", rule="track_hole_first", short="End to first hole")]
+    hole_spacing: Annotated[Known, declare("spacing", rule="track_hole_spacing", short="Holes apart")]
     side_overlap: Annotated[Known, declare("small", rule="side_overlap")]
     top_overlap: Annotated[Known, declare("small", rule="top_overlap")]
     open_clearance: Annotated[Known, declare("small", rule="open_clearance")]

@@ -8,7 +8,6 @@ from dataclasses import replace
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.leaf import Side
 from jambo.core.facts.opening import Opening
-from jambo.core.facts.stages import Stage
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
@@ -24,6 +23,7 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Reckoned
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
+from jambo.core.stages import Stage
 from jambo.core.step import Step
 
 

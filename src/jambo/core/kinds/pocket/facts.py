@@ -28,20 +28,20 @@ class PocketKit:
     `gap` is the floor gap the crew wants instead of the kit's; `leaf_width` the leaf the kit is made for.
     """
 
-    leaf_width: Annotated[Known | None, declare("leaf_width", column="For leaf")]
-    thickness_least: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", column="Thinnest leaf")]
-    thickness_most: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", column="Thickest leaf")]
-    width_add: Annotated[Known, declare("add", rule="pocket_width_add", column="Opening over 2 × leaf")]
-    set_above: Annotated[Known, declare("gap", rule="pocket_set_above", column="Mark over leaf and floor")]
-    head_stack: Annotated[Known, declare("add", rule="pocket_head_stack", column="Opening over mark")]
-    min_head: Annotated[Known, declare("add", rule="pocket_min_head", column="Opening over leaf, least")]
-    track_short: Annotated[Known, declare("small", rule="pocket_track_short", column="Track shorter by")]
-    rail_short: Annotated[Known, declare("small", rule="pocket_rail_short", column="Rail shorter by")]
-    bumper: Annotated[Known, declare("small", rule="pocket_bumper", column="Bumper")]
-    hanger_drop: Annotated[Known, declare("gap", rule="pocket_hanger_drop", column="Hanger drop")]
-    split: Annotated[Known, declare("small", rule="split_stud", column="Split-stud face")]
+    leaf_width: Annotated[Known | None, declare("leaf_width", short="For leaf")]
+    thickness_least: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", short="Thinnest leaf")]
+    thickness_most: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", short="Thickest leaf")]
+    width_add: Annotated[Known, declare("add", rule="pocket_width_add", short="Opening over 2 × leaf")]
+    set_above: Annotated[Known, declare("gap", rule="pocket_set_above", short="Mark over leaf and floor")]
+    head_stack: Annotated[Known, declare("add", rule="pocket_head_stack", short="Opening over mark")]
+    min_head: Annotated[Known, declare("add", rule="pocket_min_head", short="Opening over leaf, least")]
+    track_short: Annotated[Known, declare("small", rule="pocket_track_short", short="Track shorter by")]
+    rail_short: Annotated[Known, declare("small", rule="pocket_rail_short", short="Rail shorter by")]
+    bumper: Annotated[Known, declare("small", rule="pocket_bumper", short="Bumper")]
+    hanger_drop: Annotated[Known, declare("gap", rule="pocket_hanger_drop", short="Hanger drop")]
+    split: Annotated[Known, declare("small", rule="split_stud", short="Split-stud face")]
     gap: Annotated[Known | None, declare("gap", "floor gap asked for", name="kit_gap_asked")]
-    soft_close_least: Annotated[Known | None, declare("leaf_width", name="leaf_width", column="Soft-close from leaf")]
+    soft_close_least: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="Soft-close from leaf")]
     finish_fixing: Annotated[Known | None, declare("small", "fixing planned", name="lag")]
     floor: FootFloor = "wood"
     heated: bool = False

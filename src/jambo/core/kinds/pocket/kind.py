@@ -6,7 +6,6 @@ from collections.abc import Iterable, Iterator
 
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.opening import Opening
-from jambo.core.facts.stages import Stage
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
@@ -19,6 +18,7 @@ from jambo.core.kinds.pocket.judge import on_pocket
 from jambo.core.kinds.pocket.steps import POCKET
 from jambo.core.quantities.figure import Figures
 from jambo.core.rules import HouseRules
+from jambo.core.stages import Stage
 from jambo.core.step import Step
 
 

@@ -7,7 +7,6 @@ from collections.abc import Iterable, Iterator
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.opening import Opening
-from jambo.core.facts.stages import Stage
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag
 from jambo.core.frames.judge import on_gaps
@@ -23,6 +22,7 @@ from jambo.core.kinds.swing.steps import swing_steps
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Reckoned
 from jambo.core.rules import HouseRules
+from jambo.core.stages import Stage
 from jambo.core.step import Step
 
 

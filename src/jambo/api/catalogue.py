@@ -1,0 +1,141 @@
+"""What does not change while Jambo runs: rules, words, stages, where facts are settled, where figures are listed, stock sizes."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+from typing_extensions import TypedDict
+
+from jambo.api.shared import Route
+from jambo.core import rules
+from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
+from jambo.core.parts import homes
+from jambo.core.quantities import names
+from jambo.core.quantities.notation import exact_text
+from jambo.core.quantities.tape import Unit
+from jambo.core.rules import RULES
+from jambo.core.stages import STAGES, Stage
+from jambo.core.words.lists import REGIONS, WORDS, Region, fill
+from jambo.format.paths import LengthAt, lengths
+from jambo.views.opening import label
+from jambo.views.record import EVENTS
+
+router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
+UNITS: tuple[Unit, ...] = ("in", "mm")
+
+
+class RuleOut(TypedDict):
+    """A house rule: its label in each region, its kind of length, why, and its defaults."""
+
+    label: dict[Region, str]
+    kind: str
+    why: str
+    default: dict[Unit, str]
+
+
+class RuleGroupOut(TypedDict):
+    """House rules that are listed together."""
+
+    title: str
+    rules: list[str]
+
+
+class LengthFactOut(TypedDict):
+    """A length a document may say: its kind, the house rule that stands in ("" for none), and its short label in each region."""
+
+    kind: str
+    rule: str
+    label: dict[Region, str]
+
+
+class StageOut(TypedDict):
+    """A stage of the work."""
+
+    name: Stage
+    label: str
+
+
+class FigureGroupOut(TypedDict):
+    """Figures that are listed together, in order. A name that ends in # stands for a numbered family.
+
+    `read` says that they follow from readings. `unless` names, for some, the figure that is listed in their stead when there is one.
+    """
+
+    title: str
+    read: bool
+    figures: list[str]
+    unless: dict[str, str]
+
+
+class CatalogueOut(TypedDict):
+    """Lists that do not change while Jambo runs.
+
+    `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
+    by path: the longest that a fact's own path starts with.
+    """
+
+    rules: dict[str, RuleOut]
+    rule_groups: list[RuleGroupOut]
+    words: dict[Region, dict[str, str]]
+    stock: dict[Unit, dict[str, list[str]]]
+    events: dict[str, str]
+    facts: dict[str, LengthFactOut]
+    stages: list[StageOut]
+    homes: dict[str, Stage]
+    figure_groups: list[FigureGroupOut]
+
+
+@router.get("/catalogue")
+def catalogue() -> CatalogueOut:
+    """Give the lists a screen is made from."""
+    return {
+        "rules": {
+            name: {
+                "label": {region: label(name, region) for region in REGIONS},
+                "kind": rule.kind,
+                "why": rule.why,
+                "default": {unit: exact_text(rule.default(unit), unit) for unit in UNITS},
+            }
+            for name, rule in RULES.items()
+        },
+        "rule_groups": [
+            {"title": group, "rules": [name for name, rule in RULES.items() if rule.group == group]}
+            for group in rules.GROUPS
+        ],
+        "words": WORDS,
+        "events": EVENTS,
+        "stock": {
+            unit: {
+                "width": [f"{w} {unit}" for w in STOCK_WIDTHS[unit]],
+                "height": [f"{h} {unit}" for h in STOCK_HEIGHTS[unit]],
+                "thickness": [f"{t} {unit}" for t in STOCK_THICKNESSES[unit]],
+            }
+            for unit in UNITS
+        },
+        "facts": {one.path: _fact(one) for one in lengths()},
+        "stages": [{"name": name, "label": said} for name, said in STAGES.items()],
+        "homes": homes(),
+        "figure_groups": [_figures(group) for group in names.GROUPS],
+    }
+
+
+def _fact(one: LengthAt) -> LengthFactOut:
+    """A fact of an opening's own house rules is ruled by the level above it."""
+    last = one.path.rpartition(".")[2]
+    rule = one.fact.rule if one.fact is not None else last if one.path == f"opening.rules.{last}" else ""
+    short = one.fact.short if one.fact is not None else ""
+    name = one.fact.name if one.fact is not None else last
+    return {
+        "kind": one.kind,
+        "rule": rule,
+        "label": {region: fill(short, region) if short else label(name, region) for region in REGIONS},
+    }
+
+
+def _figures(group: names.Group) -> FigureGroupOut:
+    listed = [one for one in names.LISTED if one.group is group]
+    return {
+        "title": group.title,
+        "read": group.read,
+        "figures": [f"{one.stem}_#" if isinstance(one, names.Numbered) else one for one in listed],
+        "unless": {one: one.unless for one in listed if isinstance(one, names.FigureName) and one.unless},
+    }

@@ -1,0 +1,58 @@
+"""Every length an opening's document may say, by path: what it is the length of, and the house rule that stands in."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cache
+from typing import Any, get_args
+
+from pydantic import BaseModel
+
+from jambo.core.facts.declared import LengthFact, lengths_of
+from jambo.core.parts import PARTS
+from jambo.format.declared import Of
+from jambo.format.document import Document
+
+
+@dataclass(frozen=True, slots=True)
+class LengthAt:
+    """A length of the document.
+
+    Attributes:
+        path: where it stands; [] for any place in a list.
+        kind: a key of `core.quantities.limits.KINDS`.
+        fact: its declaration, where a part of facts has it.
+    """
+
+    path: str
+    kind: str
+    fact: LengthFact | None
+
+
+def _models(annotation: Any) -> Iterator[tuple[type[BaseModel], bool]]:
+    """The models inside an annotation, and whether they stand in a list."""
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        yield annotation, False
+        return
+    for inner in get_args(annotation):
+        for model, listed in _models(inner):
+            yield model, listed or getattr(annotation, "__origin__", None) is list
+
+
+def _walk(model: type[BaseModel], path: str) -> Iterator[tuple[str, str]]:
+    for name, field in model.model_fields.items():
+        where = f"{path}.{name}" if path else name
+        kind = next((one.kind for one in field.metadata if isinstance(one, Of)), None)
+        if kind is not None:
+            yield where, kind
+            continue
+        for inner, listed in _models(field.annotation):
+            yield from _walk(inner, f"{where}[]" if listed else where)
+
+
+@cache
+def lengths() -> tuple[LengthAt, ...]:
+    """Give every length of a document, in its order."""
+    declared = {f"{part.path}.{key}": fact for part in PARTS for key, fact in lengths_of(part.facts).items()}
+    return tuple(LengthAt(path, kind, declared.get(path)) for path, kind in _walk(Document, ""))
