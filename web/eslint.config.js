@@ -1,10 +1,64 @@
+import boundaries from "eslint-plugin-boundaries";
+import importX from "eslint-plugin-import-x";
+import { createTypeScriptImportResolver } from "eslint-import-resolver-typescript";
 import hooks from "eslint-plugin-react-hooks";
 import { defineConfig } from "eslint/config";
 import ts from "typescript-eslint";
 
+// Which rooms each room may use (docs/ARCHITECTURE.md); what is not named may not be used.
+const ROOMS = {
+  api: [],
+  tape: ["api"],
+  app: ["api"],
+  work: ["api", "app"],
+  slip: ["api", "tape", "work"],
+  drawing: ["api", "tape", "work"],
+  stages: ["api", "tape", "app", "work", "slip", "drawing"],
+  opening: ["api", "app", "work", "slip", "drawing", "stages"],
+  print: ["api", "tape", "app", "work", "slip", "drawing"],
+  board: ["api", "tape", "app", "work", "drawing"],
+};
+
+const policy = (from, to) => ({
+  from: { element: { type: from } },
+  allow: to.map((type) => ({ to: { element: { type } } })),
+});
+
 export default defineConfig([
   { ignores: ["src/api/schema.d.ts"] },
-  ts.configs.recommended,
+  ts.configs.strictTypeChecked,
+  { languageOptions: { parserOptions: { projectService: true } } },
   hooks.configs.flat.recommended,
-  { rules: { "no-console": "error", eqeqeq: "error" } },
+  {
+    files: ["src/*/**/*.{ts,tsx}"],
+    plugins: { boundaries, "import-x": importX },
+    settings: {
+      "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })],
+      "import/resolver": { typescript: { project: "tsconfig.json" } },
+      "boundaries/elements": Object.keys(ROOMS).map((type) => ({ type, pattern: `src/${type}` })),
+    },
+    rules: {
+      "import-x/no-cycle": "error",
+      "boundaries/no-unknown-dependencies": "error",
+      "boundaries/dependencies": [
+        "error",
+        {
+          default: "disallow",
+          policies: Object.entries(ROOMS).map(([from, to]) => policy(from, [from, ...to])),
+        },
+      ],
+    },
+  },
+  {
+    rules: {
+      "no-console": "error",
+      eqeqeq: "error",
+      // drawings are paths made of numbers
+      "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],
+      // a handler that only passes something on reads better in one line
+      "@typescript-eslint/no-confusing-void-expression": ["error", { ignoreArrowShorthand: true }],
+      // every index may be undefined to the compiler; where it cannot be, the code says so
+      "@typescript-eslint/no-non-null-assertion": "off",
+    },
+  },
 ]);

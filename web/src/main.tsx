@@ -6,7 +6,7 @@ import "./app/app.css";
 import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 
@@ -15,23 +15,46 @@ import { Lost } from "./app/Lost";
 import { ShowProvider } from "./app/show";
 import { theme } from "./app/theme";
 import { askAgain, PAUSE, Waiting } from "./app/Waiting";
-import { FloorsPage } from "./board/FloorsPage";
-import { HeadsPage } from "./board/HeadsPage";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
-import { LogPage } from "./board/LogPage";
-import { RulesPage } from "./board/RulesPage";
-import { StockPage } from "./board/StockPage";
-import { WallPage } from "./board/WallPage";
-import { OpeningPage } from "./opening/OpeningPage";
-import { CutListPage } from "./print/CutListPage";
-import { CardPage } from "./print/CardPage";
-import { ListsPage } from "./print/ListsPage";
-import { SettingPage } from "./print/SettingPage";
+
+// The pages behind the first one come when they are wanted, or as soon as nothing else is to do: a phone that loses the house's
+// network keeps all of them.
+const LATER = {
+  FloorsPage: () => import("./board/FloorsPage").then((m) => ({ default: m.FloorsPage })),
+  HeadsPage: () => import("./board/HeadsPage").then((m) => ({ default: m.HeadsPage })),
+  LogPage: () => import("./board/LogPage").then((m) => ({ default: m.LogPage })),
+  RulesPage: () => import("./board/RulesPage").then((m) => ({ default: m.RulesPage })),
+  StockPage: () => import("./board/StockPage").then((m) => ({ default: m.StockPage })),
+  WallPage: () => import("./board/WallPage").then((m) => ({ default: m.WallPage })),
+  OpeningPage: () => import("./opening/OpeningPage").then((m) => ({ default: m.OpeningPage })),
+  CutListPage: () => import("./print/CutListPage").then((m) => ({ default: m.CutListPage })),
+  CardPage: () => import("./print/CardPage").then((m) => ({ default: m.CardPage })),
+  ListsPage: () => import("./print/ListsPage").then((m) => ({ default: m.ListsPage })),
+  SettingPage: () => import("./print/SettingPage").then((m) => ({ default: m.SettingPage })),
+};
+const FloorsPage = lazy(LATER.FloorsPage);
+const HeadsPage = lazy(LATER.HeadsPage);
+const LogPage = lazy(LATER.LogPage);
+const RulesPage = lazy(LATER.RulesPage);
+const StockPage = lazy(LATER.StockPage);
+const WallPage = lazy(LATER.WallPage);
+const OpeningPage = lazy(LATER.OpeningPage);
+const CutListPage = lazy(LATER.CutListPage);
+const CardPage = lazy(LATER.CardPage);
+const ListsPage = lazy(LATER.ListsPage);
+const SettingPage = lazy(LATER.SettingPage);
+const fetchRest = () => Object.values(LATER).forEach((load) => void load().catch(() => undefined));
+if ("requestIdleCallback" in window) requestIdleCallback(fetchRest);
+else setTimeout(fetchRest, 1000);
 
 const queries = new QueryClient({
   defaultOptions: {
-    queries: { retry: (count, failure) => failure instanceof ApiProblem && failure.offline && count < 2, refetchOnWindowFocus: true, networkMode: "always" },
+    queries: {
+      retry: (count, failure) => failure instanceof ApiProblem && failure.offline && count < 2,
+      refetchOnWindowFocus: true,
+      networkMode: "always",
+    },
     mutations: { retry: askAgain, retryDelay: PAUSE, networkMode: "always" },
   },
 });
@@ -44,22 +67,30 @@ createRoot(document.getElementById("root")!).render(
           <Notifications position="bottom-center" />
           <Waiting />
           <BrowserRouter>
-            <Routes>
-              <Route path="/" element={<JobsPage />} />
-              <Route path="/stock" element={<StockPage />} />
-              <Route path="/jobs/:jobId" element={<JobPage />} />
-              <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
-              <Route path="/openings/:openingId/print" element={<CutListPage />} />
-              <Route path="/walls/:wallId" element={<WallPage />} />
-              <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
-              <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
-              <Route path="/jobs/:jobId/record" element={<LogPage />} />
-              <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
-              <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
-              <Route path="/openings/:openingId/setting" element={<SettingPage />} />
-              <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
-              <Route path="*" element={<Lost />} />
-            </Routes>
+            <Suspense
+              fallback={
+                <p className="page quiet" aria-busy="true">
+                  Fetching the page…
+                </p>
+              }
+            >
+              <Routes>
+                <Route path="/" element={<JobsPage />} />
+                <Route path="/stock" element={<StockPage />} />
+                <Route path="/jobs/:jobId" element={<JobPage />} />
+                <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
+                <Route path="/openings/:openingId/print" element={<CutListPage />} />
+                <Route path="/walls/:wallId" element={<WallPage />} />
+                <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
+                <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
+                <Route path="/jobs/:jobId/record" element={<LogPage />} />
+                <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
+                <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
+                <Route path="/openings/:openingId/setting" element={<SettingPage />} />
+                <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
+                <Route path="*" element={<Lost />} />
+              </Routes>
+            </Suspense>
           </BrowserRouter>
         </ShowProvider>
       </QueryClientProvider>

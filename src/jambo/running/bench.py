@@ -6,6 +6,7 @@ import gzip
 import json
 import os
 import platform
+import re
 import resource
 import statistics
 import subprocess
@@ -280,8 +281,11 @@ def _timed(call: Callable[[], httpx.Response]) -> float:
 
 
 def _script() -> str:
-    size = sum(len(gzip.compress(p.read_bytes())) for p in DIST.glob("assets/*.js"))
-    return f"{size / 1000:.0f} kB gzipped (wanted <= 300 kB)"
+    """What the first page fetches, and all the pages behind it."""
+    first = set(re.findall(r'assets/([^"]+\.js)', (DIST / "index.html").read_text(encoding="utf-8")))
+    sizes = {p.name: len(gzip.compress(p.read_bytes())) / 1000 for p in DIST.glob("assets/*.js")}
+    shown = sum(size for name, size in sizes.items() if name in first)
+    return f"{shown:.0f} kB gzipped for the first view (wanted <= 230 kB), {sum(sizes.values()):.0f} kB in all"
 
 
 def _second_start() -> str:

@@ -53,6 +53,7 @@ def run_all(pytest_args: Sequence[str]) -> None:
         _step("mypy", [f"{BIN}/mypy"])
         _step("layers", [f"{BIN}/lint-imports", "--no-logo", "--no-cache"])
         _step("eslint", ["npm", "run", "--silent", "lint"], WEB)
+        _step("prettier", ["npm", "run", "--silent", "format"], WEB)
         _step("tsc", ["npm", "run", "--silent", "check"], WEB)
         _generated()
     web.build()

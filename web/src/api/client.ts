@@ -45,6 +45,7 @@ export type Face = Schemas["FaceOut"];
 export type SetPlan = Schemas["SetOut"];
 export type Unit = Job["unit"] & string;
 export type Region = Job["words"] & string;
+export type StageName = Result["stages"][number];
 
 export interface FieldError {
   path: string;
@@ -53,7 +54,8 @@ export interface FieldError {
 }
 
 /** What is wrong and what would be accepted, in one line. */
-export const told = (error: Pick<FieldError, "reason" | "accepted">) => (error.accepted ? `${error.reason.replace(/\.$/, "")}; ${error.accepted}` : error.reason);
+export const told = (error: Pick<FieldError, "reason" | "accepted">) =>
+  error.accepted ? `${error.reason.replace(/\.$/, "")}; ${error.accepted}` : error.reason;
 
 /** A refusal, a conflict, or a server that does not answer, in words a person can act on. */
 export class ApiProblem extends Error {
@@ -74,7 +76,11 @@ export class ApiProblem extends Error {
 
   /** Why what is offline waits, in a few words. */
   get waitsFor() {
-    const said: Record<string, string> = { busy: "others are saving here", full: "the disk under the database is full", unfit: "the database is not as this Jambo needs it" };
+    const said: Record<string, string> = {
+      busy: "others are saving here",
+      full: "the disk under the database is full",
+      unfit: "the database is not as this Jambo needs it",
+    };
     return said[this.kind] ?? "no answer";
   }
 
@@ -101,7 +107,9 @@ export const api = createClient<paths>({
   baseUrl: "/",
   fetch: (request: Request) => {
     // a header holds plain letters only and a name may be written in any; half of a character is none
-    const name = Array.from(who().replace(/\p{Cs}/gu, "")).slice(0, LONGEST_NAME).join("");
+    const name = Array.from(who().replace(/\p{Cs}/gu, ""))
+      .slice(0, LONGEST_NAME)
+      .join("");
     if (name) request.headers.set("X-Jambo-Who", encodeURIComponent(name));
     return fetch(request).catch((failure: unknown) => {
       if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
@@ -111,7 +119,17 @@ export const api = createClient<paths>({
 });
 
 const differ = (differs: string[]) => {
-  const named = [...new Set(differs.map((path) => path.replace(/^opening\.|\[\d+\]/g, "").split(".").join(" ").replaceAll("_", " ")))].filter(Boolean);
+  const named = [
+    ...new Set(
+      differs.map((path) =>
+        path
+          .replace(/^opening\.|\[\d+\]/g, "")
+          .split(".")
+          .join(" ")
+          .replaceAll("_", " "),
+      ),
+    ),
+  ].filter(Boolean);
   return named.length ? ` What differs: ${named.slice(0, 5).join(", ")}${named.length > 5 ? " and more" : ""}.` : "";
 };
 
@@ -129,12 +147,20 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call;
   } catch (failure) {
-    if (failure instanceof ApiProblem || (failure instanceof DOMException && failure.name === "AbortError")) throw failure;
+    if (failure instanceof ApiProblem || (failure instanceof DOMException && failure.name === "AbortError"))
+      throw failure;
     // somebody answered, but not in our words: a proxy's page, half an answer, a fault of this page
-    throw new ApiProblem(-1, `The answer could not be read (${failure instanceof Error ? failure.message : "no reason given"}). What you typed is kept here.`);
+    throw new ApiProblem(
+      -1,
+      `The answer could not be read (${failure instanceof Error ? failure.message : "no reason given"}). What you typed is kept here.`,
+    );
   }
   if (answer.response.ok) return answer.data as T;
-  const said = (answer.error && typeof answer.error === "object" ? answer.error : {}) as { error?: string; reason?: string; errors?: FieldError[] } & Partial<Conflict>;
+  const said = (answer.error && typeof answer.error === "object" ? answer.error : {}) as {
+    error?: string;
+    reason?: string;
+    errors?: FieldError[];
+  } & Partial<Conflict>;
   const { status } = answer.response;
   if (status === 409) {
     const text = `${sentence(said.reason ?? "someone changed this since")}${differ(said.differs ?? [])} Nothing was changed.`;

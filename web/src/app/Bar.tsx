@@ -2,7 +2,7 @@ import { NativeSelect, SegmentedControl } from "@mantine/core";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 
-import type { Job, Region, Unit } from "../api/client";
+import type { Job, Region } from "../api/client";
 import { useShow, useShown } from "./show";
 
 const WORDS: { value: Region; label: string }[] = [
@@ -33,7 +33,7 @@ export function Bar({ trail, children, job }: { trail?: ReactNode; children?: Re
             aria-label="Unit shown"
             size="sm"
             value={shown.unit}
-            onChange={(value) => show.setUnit(value as Unit)}
+            onChange={(value) => show.setUnit(value)}
             data={[
               { value: "in", label: "in" },
               { value: "mm", label: "mm" },

@@ -6,7 +6,8 @@ export const PAUSE = 1500; // ms before what met others is asked again
 const TIMES = 20;
 
 /** Ask again what met others at the same place; nothing of it was done. */
-export const askAgain = (count: number, failure: Error) => failure instanceof ApiProblem && failure.busy && count < TIMES;
+export const askAgain = (count: number, failure: Error) =>
+  failure instanceof ApiProblem && failure.busy && count < TIMES;
 
 /** What waits because others are saving at the same place, while it is asked again by itself. */
 export function Waiting() {

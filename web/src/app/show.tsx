@@ -14,8 +14,16 @@ interface Show {
 const ShowContext = createContext<Show | null>(null);
 
 export function ShowProvider({ children }: { children: ReactNode }) {
-  const [unit, setUnit] = useLocalStorage<Unit | null>({ key: "jambo.unit", defaultValue: null, getInitialValueInEffect: false });
-  const [words, setWords] = useLocalStorage<Region | null>({ key: "jambo.words", defaultValue: null, getInitialValueInEffect: false });
+  const [unit, setUnit] = useLocalStorage<Unit | null>({
+    key: "jambo.unit",
+    defaultValue: null,
+    getInitialValueInEffect: false,
+  });
+  const [words, setWords] = useLocalStorage<Region | null>({
+    key: "jambo.words",
+    defaultValue: null,
+    getInitialValueInEffect: false,
+  });
   const value = useMemo(() => ({ unit, words, setUnit, setWords }), [unit, words, setUnit, setWords]);
   return <ShowContext value={value}>{children}</ShowContext>;
 }
@@ -33,6 +41,6 @@ export function useShown(job: Job | undefined) {
   return {
     unit: shown,
     step: job && job.step && job.unit === shown ? job.step : undefined,
-    words: words ?? job?.words ?? ("north_america" as Region),
+    words: words ?? job?.words ?? "north_america",
   };
 }

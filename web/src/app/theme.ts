@@ -1,7 +1,16 @@
 import { createTheme, type MantineColorsTuple } from "@mantine/core";
 
 const chalk: MantineColorsTuple = [
-  "#eaf1f8", "#d3e1ef", "#a8c3de", "#7aa3cc", "#5488bd", "#3c77b3", "#1d4e89", "#184378", "#123766", "#0a2b54",
+  "#eaf1f8",
+  "#d3e1ef",
+  "#a8c3de",
+  "#7aa3cc",
+  "#5488bd",
+  "#3c77b3",
+  "#1d4e89",
+  "#184378",
+  "#123766",
+  "#0a2b54",
 ];
 
 export const theme = createTheme({

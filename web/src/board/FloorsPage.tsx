@@ -12,8 +12,8 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow, useShown } from "../app/show";
-import { same } from "../opening/paths";
-import { LayerRows } from "../stages/LayerRows";
+import { same } from "../work/paths";
+import { LayerRows } from "../tape/LayerRows";
 import { WithFractions } from "../tape/Digits";
 
 type Used = FloorsUse["floors"][number];
@@ -50,13 +50,26 @@ export function FloorsPage() {
   const open = draft !== null && !same(draft, kept);
   const tried = useQuery({
     queryKey: ["job", id, "floors", "try", draft, page.data?.job.version, query],
-    queryFn: ({ signal }) => ask(api.POST("/api/jobs/{job_id}/floors/try", { params: { path: { job_id: id }, query }, body: { floors: draft! }, signal })),
+    queryFn: ({ signal }) =>
+      ask(
+        api.POST("/api/jobs/{job_id}/floors/try", {
+          params: { path: { job_id: id }, query },
+          body: { floors: draft! },
+          signal,
+        }),
+      ),
     enabled: open,
     placeholderData: keepPreviousData,
     retry: (count, failure) => count < 2 && failure instanceof ApiProblem && failure.offline,
   });
   const save = useMutation({
-    mutationFn: (sent: Sent) => ask(api.PUT("/api/jobs/{job_id}/floors", { params: { path: { job_id: id }, query }, body: { version: sent.version, floors: sent.floors } })),
+    mutationFn: (sent: Sent) =>
+      ask(
+        api.PUT("/api/jobs/{job_id}/floors", {
+          params: { path: { job_id: id }, query },
+          body: { version: sent.version, floors: sent.floors },
+        }),
+      ),
     onSuccess: (next, sent) => {
       client.setQueryData(["job", id, "floors", query], next);
       client.removeQueries({ queryKey: ["opening"] });
@@ -85,7 +98,10 @@ export function FloorsPage() {
     },
     onError: (failure) => {
       if (failure instanceof ApiProblem && failure.conflict) {
-        notifications.show({ color: "red", message: "Someone changed the job since. Your floors are still here; look at them again and keep them." });
+        notifications.show({
+          color: "red",
+          message: "Someone changed the job since. Your floors are still here; look at them again and keep them.",
+        });
         void page.refetch();
       } else notifications.show({ color: "red", message: failure.message });
     },
@@ -114,31 +130,54 @@ export function FloorsPage() {
       </Bar>
       <main className="page floors-page">
         {page.isError && <Problem error={page.error} retry={() => void page.refetch()} />}
-        {page.isPending && <p className="quiet" aria-busy="true">Fetching the floors…</p>}
+        {page.isPending && (
+          <p className="quiet" aria-busy="true">
+            Fetching the floors…
+          </p>
+        )}
         {page.data && (
           <>
             <section className="floor-types" aria-label="Floors of this job">
-              {floors.length === 0 && <p className="empty">No floor is kept for this job yet. Add one, then name it on the Floor stage of every door that stands on it.</p>}
+              {floors.length === 0 && (
+                <p className="empty">
+                  No floor is kept for this job yet. Add one, then name it on the Floor stage of every door that stands
+                  on it.
+                </p>
+              )}
               {floors.map((floor, i) => (
                 <OneFloor
                   key={floor.key}
                   floor={floor}
                   index={i}
                   used={page.data.use.floors.find((f) => f.key === floor.key)}
-                  drafted={!same(floor, kept.find((f) => f.key === floor.key))}
+                  drafted={
+                    !same(
+                      floor,
+                      kept.find((f) => f.key === floor.key),
+                    )
+                  }
                   shown={shown}
                   errors={errors}
                   change={(next) => setDraft(floors.map((one, n) => (n === i ? next : one)))}
                   remove={() => setDraft(floors.filter((_, n) => n !== i))}
                 />
               ))}
-              <Button variant="default" onClick={() => setDraft([...floors, { key: freshKey(floors), name: "", layers: [{}] }])}>
+              <Button
+                variant="default"
+                onClick={() => setDraft([...floors, { key: freshKey(floors), name: "", layers: [{}] }])}
+              >
                 Add a floor
               </Button>
             </section>
             <section className="floor-says" aria-label={open ? "What changes" : "What waits on a floor"}>
               {open ? (
-                <Changes changes={tried.data} failure={tried.error} busy={tried.isFetching || save.isPending} keep={() => save.mutate({ floors: draft, version: page.data.job.version, before: kept })} back={() => setDraft(null)} />
+                <Changes
+                  changes={tried.data}
+                  failure={tried.error}
+                  busy={tried.isFetching || save.isPending}
+                  keep={() => save.mutate({ floors: draft, version: page.data.job.version, before: kept })}
+                  back={() => setDraft(null)}
+                />
               ) : (
                 <Waits use={page.data.use} floors={kept} />
               )}
@@ -165,14 +204,40 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
   const users = used?.used_by ?? [];
   const name = floor.name || floor.key;
   return (
-    <article className="floor-type" id={floor.key} data-open={used?.allowances.length || undefined} data-drafted={drafted || undefined}>
+    <article
+      className="floor-type"
+      id={floor.key}
+      data-open={used?.allowances.length || undefined}
+      data-drafted={drafted || undefined}
+    >
       <header>
-        <TextInput label="Floor" data-walk maxLength={80} value={floor.name ?? ""} placeholder={floor.key} onChange={(e) => change({ ...floor, name: e.currentTarget.value })} />
-        <p className="thick">{drafted ? "not kept yet" : used?.thick ? <WithFractions text={used.thick.text} /> : "—"}</p>
+        <TextInput
+          label="Floor"
+          data-walk
+          maxLength={80}
+          value={floor.name ?? ""}
+          placeholder={floor.key}
+          onChange={(e) => change({ ...floor, name: e.currentTarget.value })}
+        />
+        <p className="thick">
+          {drafted ? "not kept yet" : used?.thick ? <WithFractions text={used.thick.text} /> : "—"}
+        </p>
       </header>
-      <LayerRows layers={floor.layers ?? []} path={`floors[${index}].layers`} of={name} unit={shown.unit} step={shown.step} errors={errors} change={(layers) => change({ ...floor, layers })} />
+      <LayerRows
+        layers={floor.layers ?? []}
+        path={`floors[${index}].layers`}
+        of={name}
+        unit={shown.unit}
+        step={shown.step}
+        errors={errors}
+        change={(layers) => change({ ...floor, layers })}
+      />
       <footer>
-        <p className="quiet">{users.length ? `Under ${users.map((u) => `${u.name} (${u.sides.join(", ")})`).join(" · ")}` : "No door stands on it."}</p>
+        <p className="quiet">
+          {users.length
+            ? `Under ${users.map((u) => `${u.name} (${u.sides.join(", ")})`).join(" · ")}`
+            : "No door stands on it."}
+        </p>
         {users.length === 0 && (
           <Button variant="subtle" color="red" onClick={remove} aria-label={`Take out ${name}`}>
             Take out
@@ -189,11 +254,15 @@ function Waits({ use, floors }: { use: FloorsUse; floors: FloorType[] }) {
   const rows = (users: Used["used_by"]) =>
     users.map((u) => (
       <li key={u.id}>
-        <Link to={`/openings/${u.id}/floor`}>{u.name}</Link> {u.room && <span className="quiet">{u.room}</span>} <span>side {u.sides.join(" and ")}</span>
-        {u.waits.length > 0 && <p>{u.waits.map((w, n) => (n ? `${w[0]!.toLowerCase()}${w.slice(1)}` : w)).join(", ")}</p>}
+        <Link to={`/openings/${u.id}/floor`}>{u.name}</Link> {u.room && <span className="quiet">{u.room}</span>}{" "}
+        <span>side {u.sides.join(" and ")}</span>
+        {u.waits.length > 0 && (
+          <p>{u.waits.map((w, n) => (n ? `${w[0]!.toLowerCase()}${w.slice(1)}` : w)).join(", ")}</p>
+        )}
       </li>
     ));
-  if (!open.length && !use.own.length && !use.unsaid.length) return <p className="clear">Every floor is chosen: no figure of this job waits on one.</p>;
+  if (!open.length && !use.own.length && !use.unsaid.length)
+    return <p className="clear">Every floor is chosen: no figure of this job waits on one.</p>;
   return (
     <>
       <h2>These figures wait on a floor</h2>
@@ -225,16 +294,37 @@ const DONE: Record<string, string> = { framed: "framed", set: "set", signed: "si
 const HEIGHTS = ["floor_clear", "leaf_bottom", "head_underside", "ro_height", "set_mark", "track_line"];
 
 /** What the floors as they are now on the screen would do to each door that stands on one that changed. */
-function Changes({ changes, failure, busy, keep, back }: { changes: FloorChange[] | undefined; failure: Error | null; busy: boolean; keep: () => void; back: () => void }) {
+function Changes({
+  changes,
+  failure,
+  busy,
+  keep,
+  back,
+}: {
+  changes: FloorChange[] | undefined;
+  failure: Error | null;
+  busy: boolean;
+  keep: () => void;
+  back: () => void;
+}) {
   const moved = changes?.filter((c) => c.moved.length || c.refused) ?? [];
   const still = changes?.filter((c) => !c.moved.length && !c.refused) ?? [];
   const refused = failure !== null || moved.some((c) => c.refused);
-  const told = moved.length === 0 ? "nothing moves" : moved.length === 1 ? "1 door changes" : `${moved.length} doors change`;
+  const told =
+    moved.length === 0 ? "nothing moves" : moved.length === 1 ? "1 door changes" : `${moved.length} doors change`;
   return (
     <>
       <h2>What changes, before it is kept</h2>
-      {failure && <p role="alert" className="error">{failure.message}</p>}
-      {!failure && changes === undefined && <p className="quiet" aria-busy="true">Working out every door…</p>}
+      {failure && (
+        <p role="alert" className="error">
+          {failure.message}
+        </p>
+      )}
+      {!failure && changes === undefined && (
+        <p className="quiet" aria-busy="true">
+          Working out every door…
+        </p>
+      )}
       {!failure && changes && moved.length === 0 && <p className="clear">No figure of any door moves.</p>}
       <div className="row floor-keep">
         <Button onClick={keep} disabled={busy || refused}>
@@ -261,7 +351,9 @@ function Changes({ changes, failure, busy, keep, back }: { changes: FloorChange[
             <Moves of={c} />
           </article>
         ))}
-      {still.length > 0 && <p className="quiet">Stand on it, and nothing of theirs moves: {still.map((c) => c.name).join(", ")}.</p>}
+      {still.length > 0 && (
+        <p className="quiet">Stand on it, and nothing of theirs moves: {still.map((c) => c.name).join(", ")}.</p>
+      )}
     </>
   );
 }

@@ -20,10 +20,17 @@ export function HeadsPage() {
   const show = useShow();
   const client = useQueryClient();
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({ queryKey: ["job", id, null, null], queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })) });
-  const heads = useQuery({ queryKey: ["job", id, "heads", query], queryFn: () => ask(api.GET("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query } })) });
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+  });
+  const heads = useQuery({
+    queryKey: ["job", id, "heads", query],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query } })),
+  });
   const align = useMutation({
-    mutationFn: (body: { storey: string; how: How; line: Storey["line"]["exact"] }) => ask(api.POST("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query }, body })),
+    mutationFn: (body: { storey: string; how: How; line: Storey["line"]["exact"] }) =>
+      ask(api.POST("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query }, body })),
     onSuccess: (next) => {
       client.setQueryData(["job", id, "heads", query], next);
       client.removeQueries({ queryKey: ["opening"] });
@@ -48,10 +55,21 @@ export function HeadsPage() {
       />
       <main className="page">
         {heads.isError && <Problem error={heads.error} retry={() => void heads.refetch()} />}
-        {heads.isPending && <p className="quiet" aria-busy="true">Working out every head…</p>}
-        {heads.data?.length === 0 && <p className="empty">No opening of this job has a head yet: a leaf’s height and both floors settle it.</p>}
+        {heads.isPending && (
+          <p className="quiet" aria-busy="true">
+            Working out every head…
+          </p>
+        )}
+        {heads.data?.length === 0 && (
+          <p className="empty">No opening of this job has a head yet: a leaf’s height and both floors settle it.</p>
+        )}
         {heads.data?.map((storey) => (
-          <OneStorey key={storey.storey} of={storey} busy={align.isPending} align={(how) => align.mutate({ storey: storey.storey, how, line: storey.line.exact })} />
+          <OneStorey
+            key={storey.storey}
+            of={storey}
+            busy={align.isPending}
+            align={(how) => align.mutate({ storey: storey.storey, how, line: storey.line.exact })}
+          />
         ))}
       </main>
     </>
@@ -72,14 +90,25 @@ function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how
       <header>
         <h2>{name}</h2>
         <p>
-          Common head line <Digits of={of.line} /> over the rough floor{of.aligned ? ", and every head is on one line." : "."}
+          Common head line <Digits of={of.line} /> over the rough floor
+          {of.aligned ? ", and every head is on one line." : "."}
         </p>
       </header>
-      <svg viewBox={`0 0 ${WIDE} ${TALL}`} role="img" aria-label={`Heads of ${name}, differences drawn larger than true.`}>
+      <svg
+        viewBox={`0 0 ${WIDE} ${TALL}`}
+        role="img"
+        aria-label={`Heads of ${name}, differences drawn larger than true.`}
+      >
         <path className="line" d={`M0 ${Y(of.line.mm)}H${WIDE}`} />
         {of.openings.map((o, n) => (
           <g key={o.id} className={o.governs ? "governs" : undefined}>
-            <rect className="own" x={n * room + room * 0.2} y={Y(o.own.mm)} width={room * 0.6} height={TALL - 22 - Y(o.own.mm)} />
+            <rect
+              className="own"
+              x={n * room + room * 0.2}
+              y={Y(o.own.mm)}
+              width={room * 0.6}
+              height={TALL - 22 - Y(o.own.mm)}
+            />
             <path className="now" d={`M${n * room + room * 0.14} ${Y(o.now.mm)}h${room * 0.72}`} />
             <text x={n * room + room / 2} y={TALL - 6}>
               {o.name}

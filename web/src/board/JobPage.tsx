@@ -53,20 +53,42 @@ export function JobPage() {
       >
         {job.data && (
           <>
-            <Button component={Link} to={`/jobs/${id}/lists`} variant="subtle" size="compact-md" leftSection={<IconListDetails size={18} />}>
+            <Button
+              component={Link}
+              to={`/jobs/${id}/lists`}
+              variant="subtle"
+              size="compact-md"
+              leftSection={<IconListDetails size={18} />}
+            >
               Lists
             </Button>
-            <Button component={Link} to={`/jobs/${id}/record`} variant="subtle" size="compact-md" leftSection={<IconHistory size={18} />}>
+            <Button
+              component={Link}
+              to={`/jobs/${id}/record`}
+              variant="subtle"
+              size="compact-md"
+              leftSection={<IconHistory size={18} />}
+            >
               Record
             </Button>
-            <Button component={Link} to={`/jobs/${id}/rules`} variant="subtle" size="compact-md" leftSection={<IconRuler2 size={18} />}>
+            <Button
+              component={Link}
+              to={`/jobs/${id}/rules`}
+              variant="subtle"
+              size="compact-md"
+              leftSection={<IconRuler2 size={18} />}
+            >
               House rules
             </Button>
           </>
         )}
       </Bar>
       <main className="page board">
-        {job.isPending && <p className="quiet" aria-busy="true">Fetching the openings…</p>}
+        {job.isPending && (
+          <p className="quiet" aria-busy="true">
+            Fetching the openings…
+          </p>
+        )}
         {job.isError && <Problem error={job.error} retry={() => void job.refetch()} />}
         {job.data && <Board data={job.data} />}
       </main>
@@ -85,7 +107,10 @@ const FILTERS = {
   stop: { label: "Stops", keeps: (o: ListedOpening) => Boolean(o.brief.counts.stop) },
   check: { label: "Checks", keeps: (o: ListedOpening) => Boolean(o.brief.counts.check) },
   missing: { label: "Facts missing", keeps: (o: ListedOpening) => o.brief.stage !== "ready" },
-  open: { label: "To frame", keeps: (o: ListedOpening) => !o.done.includes("framed") && !o.done.includes("set") && !o.done.includes("signed") },
+  open: {
+    label: "To frame",
+    keeps: (o: ListedOpening) => !o.done.includes("framed") && !o.done.includes("set") && !o.done.includes("signed"),
+  },
   set: { label: "To sign off", keeps: (o: ListedOpening) => o.done.includes("set") && !o.done.includes("signed") },
   signed: { label: "Signed off", keeps: (o: ListedOpening) => o.done.includes("signed") },
 } satisfies Record<string, { label: string; keeps: (o: ListedOpening) => boolean }>;
@@ -119,13 +144,18 @@ function useBoardActions(data: JobPageData) {
     onError: tell,
   });
   const restore = useMutation({
-    mutationFn: ({ id, version }: ListedOpening) => ask(api.PUT("/api/openings/{opening_id}/restore", { params: { path: { opening_id: id } }, body: { version } })),
+    mutationFn: ({ id, version }: ListedOpening) =>
+      ask(api.PUT("/api/openings/{opening_id}/restore", { params: { path: { opening_id: id } }, body: { version } })),
     onSettled: refresh,
     onError: tell,
   });
   const remove = useMutation({
     mutationFn: (opening: ListedOpening) =>
-      ask(api.DELETE("/api/openings/{opening_id}", { params: { path: { opening_id: opening.id }, query: { version: opening.version } } })),
+      ask(
+        api.DELETE("/api/openings/{opening_id}", {
+          params: { path: { opening_id: opening.id }, query: { version: opening.version } },
+        }),
+      ),
     onSuccess: (_, opening) => {
       refresh();
       notifications.show({
@@ -142,7 +172,13 @@ function useBoardActions(data: JobPageData) {
     onError: missed,
   });
   const reorder = useMutation({
-    mutationFn: (order: number[]) => ask(api.PUT("/api/jobs/{job_id}/order", { params: { path: { job_id: data.id } }, body: { version: data.walk_version, order } })),
+    mutationFn: (order: number[]) =>
+      ask(
+        api.PUT("/api/jobs/{job_id}/order", {
+          params: { path: { job_id: data.id } },
+          body: { version: data.walk_version, order },
+        }),
+      ),
     onSuccess: refresh,
     onError: missed,
   });
@@ -212,7 +248,11 @@ function Board({ data }: { data: JobPageData }) {
             if (event.key === "Escape") setFind("");
           }}
         />
-        <Button leftSection={<IconPlus size={18} />} loading={actions.add.isPending} onClick={() => actions.add.mutate(undefined)}>
+        <Button
+          leftSection={<IconPlus size={18} />}
+          loading={actions.add.isPending}
+          onClick={() => actions.add.mutate(undefined)}
+        >
           New opening
         </Button>
       </div>
@@ -225,7 +265,12 @@ function Board({ data }: { data: JobPageData }) {
               </button>
             ))}
           </div>
-          <NativeSelect aria-label="Room" value={room} onChange={(event) => setRoom(event.currentTarget.value)} data={[{ value: "", label: "Every room" }, ...rooms]} />
+          <NativeSelect
+            aria-label="Room"
+            value={room}
+            onChange={(event) => setRoom(event.currentTarget.value)}
+            data={[{ value: "", label: "Every room" }, ...rooms]}
+          />
         </div>
       )}
       <nav className="walls-row" aria-label="Walls">
@@ -241,8 +286,12 @@ function Board({ data }: { data: JobPageData }) {
           Add a wall
         </button>
       </nav>
-      {data.openings.length === 0 && <p className="empty">No opening yet. Press N or “New opening” and say what hangs in it.</p>}
-      {data.openings.length > 0 && seen.length === 0 && <p className="empty">No opening matches{find ? ` “${find}”` : " that"}.</p>}
+      {data.openings.length === 0 && (
+        <p className="empty">No opening yet. Press N or “New opening” and say what hangs in it.</p>
+      )}
+      {data.openings.length > 0 && seen.length === 0 && (
+        <p className="empty">No opening matches{find ? ` “${find}”` : " that"}.</p>
+      )}
       <ul className="cards" ref={list}>
         {seen.map((opening) => (
           <Card key={opening.id} opening={opening} tallest={tallest} actions={actions} />
@@ -252,7 +301,15 @@ function Board({ data }: { data: JobPageData }) {
   );
 }
 
-function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: number; actions: ReturnType<typeof useBoardActions> }) {
+function Card({
+  opening,
+  tallest,
+  actions,
+}: {
+  opening: ListedOpening;
+  tallest: number;
+  actions: ReturnType<typeof useBoardActions>;
+}) {
   const { brief } = opening;
   const level = brief.worst?.level;
   const flags = (["stop", "check"] as const).filter((l) => brief.counts[l]);
@@ -263,8 +320,12 @@ function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: 
         <Silhouette of={brief.silhouette} height={176} tallest={tallest} />
         <span className="card-mark">{title}</span>
         <span className="card-room">{opening.room || "room not named"}</span>
-        <span className="card-size"><WithFractions text={brief.leaf ?? "no leaf yet"} /></span>
-        <span className="card-ro">RO <WithFractions text={brief.ro ?? "waits"} /></span>
+        <span className="card-size">
+          <WithFractions text={brief.leaf ?? "no leaf yet"} />
+        </span>
+        <span className="card-ro">
+          RO <WithFractions text={brief.ro ?? "waits"} />
+        </span>
         <span className="card-state">
           {brief.errors.length > 0 && (
             <span className="chip stop" title={brief.errors.map((e) => e.reason).join("; ")}>
@@ -276,9 +337,15 @@ function Card({ opening, tallest, actions }: { opening: ListedOpening; tallest: 
               {l === "stop" ? "Stop" : "Check"} {brief.counts[l]}
             </span>
           ))}
-          {opening.done.length > 0 && <span className="chip done">{{ framed: "framed", set: "set", signed: "signed off" }[opening.done.at(-1)!]}</span>}
+          {opening.done.length > 0 && (
+            <span className="chip done">
+              {{ framed: "framed", set: "set", signed: "signed off" }[opening.done.at(-1)!]}
+            </span>
+          )}
           {brief.stage !== "ready" && <span className="chip missing">{STAGE[brief.stage]}</span>}
-          {brief.stage === "ready" && flags.length === 0 && opening.done.length === 0 && <span className="chip ready">figures complete</span>}
+          {brief.stage === "ready" && flags.length === 0 && opening.done.length === 0 && (
+            <span className="chip ready">figures complete</span>
+          )}
         </span>
       </Link>
       <Menu position="bottom-end" withinPortal>

@@ -4,7 +4,7 @@ import { Button, Menu, Modal, SegmentedControl, TextInput } from "@mantine/core"
 import { notifications } from "@mantine/notifications";
 import { IconDots } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { type SyntheticEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { api, ask, type Job } from "../api/client";
@@ -23,7 +23,11 @@ export function JobsPage() {
         </Button>
       </Bar>
       <main className="page jobs">
-        {jobs.isPending && <p className="quiet" aria-busy="true">Fetching the jobs…</p>}
+        {jobs.isPending && (
+          <p className="quiet" aria-busy="true">
+            Fetching the jobs…
+          </p>
+        )}
         {jobs.isError && <Problem error={jobs.error} retry={() => void jobs.refetch()} />}
         {jobs.data && (
           <>
@@ -36,7 +40,8 @@ export function JobsPage() {
                     <strong>{job.name}</strong>
                     <span>{job.place}</span>
                     <span className="job-facts">
-                      {openings === 1 ? "1 opening" : `${openings} openings`} · {job.work === "renovation" ? "renovation" : "new build"} ·{" "}
+                      {openings === 1 ? "1 opening" : `${openings} openings`} ·{" "}
+                      {job.work === "renovation" ? "renovation" : "new build"} ·{" "}
                       {job.unit === "mm" ? "millimetres" : "inches"}
                     </span>
                   </Link>
@@ -58,7 +63,8 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
   const refresh = () => void renew(client, ["jobs"]);
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const restore = useMutation({
-    mutationFn: () => ask(api.POST("/api/jobs/{job_id}/restore", { params: { path: { job_id: id } }, body: { version } })),
+    mutationFn: () =>
+      ask(api.POST("/api/jobs/{job_id}/restore", { params: { path: { job_id: id } }, body: { version } })),
     onSettled: refresh,
     onError: tell,
   });
@@ -83,7 +89,13 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
     },
   });
   const rename = useMutation({
-    mutationFn: (facts: { name: string; place: string }) => ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body: { version, job: { ...job, ...facts } } })),
+    mutationFn: (facts: { name: string; place: string }) =>
+      ask(
+        api.PUT("/api/jobs/{job_id}", {
+          params: { path: { job_id: id } },
+          body: { version, job: { ...job, ...facts } },
+        }),
+      ),
     onSuccess: () => {
       refresh();
       void renew(client, ["job"]);
@@ -109,13 +121,27 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
           className="new-job"
           onSubmit={(event) => {
             event.preventDefault();
-            const said = new FormData(event.currentTarget);
-            rename.mutate({ name: String(said.get("name")), place: String(said.get("place")) });
+            const { name, place } = Object.fromEntries(new FormData(event.currentTarget)) as {
+              name: string;
+              place: string;
+            };
+            rename.mutate({ name, place });
           }}
         >
-          <TextInput name="name" label="Name of the job" defaultValue={job.name} maxLength={120} required data-autofocus />
+          <TextInput
+            name="name"
+            label="Name of the job"
+            defaultValue={job.name}
+            maxLength={120}
+            required
+            data-autofocus
+          />
           <TextInput name="place" label="Where it is" defaultValue={job.place ?? ""} maxLength={200} />
-          {rename.isError && <p role="alert" className="error">{rename.error.message}</p>}
+          {rename.isError && (
+            <p role="alert" className="error">
+              {rename.error.message}
+            </p>
+          )}
           <Button type="submit" loading={rename.isPending}>
             Keep
           </Button>
@@ -142,7 +168,7 @@ function NewJob() {
       void navigate(`/jobs/${id}`);
     },
   });
-  const submit = (event: FormEvent) => {
+  const submit = (event: SyntheticEvent) => {
     event.preventDefault();
     if (name.trim()) open.mutate();
   };
@@ -153,11 +179,13 @@ function NewJob() {
       <TextInput label="Place" value={place} maxLength={200} onChange={(e) => setPlace(e.currentTarget.value)} />
       <div className="pair">
         <div className="pick">
-          <span className="pick-label" aria-hidden="true">Habit</span>
+          <span className="pick-label" aria-hidden="true">
+            Habit
+          </span>
           <SegmentedControl
             aria-label="Unit habit"
             value={unit}
-            onChange={(v) => setUnit(v as "in" | "mm")}
+            onChange={(v) => setUnit(v)}
             data={[
               { value: "in", label: "Inches" },
               { value: "mm", label: "Millimetres" },
@@ -165,11 +193,13 @@ function NewJob() {
           />
         </div>
         <div className="pick">
-          <span className="pick-label" aria-hidden="true">Work</span>
+          <span className="pick-label" aria-hidden="true">
+            Work
+          </span>
           <SegmentedControl
             aria-label="Kind of work"
             value={work}
-            onChange={(v) => setWork(v as "new" | "renovation")}
+            onChange={(v) => setWork(v)}
             data={[
               { value: "new", label: "New build" },
               { value: "renovation", label: "Renovation" },
@@ -177,7 +207,11 @@ function NewJob() {
           />
         </div>
       </div>
-      {open.isError && <p role="alert" className="error">{open.error.message}</p>}
+      {open.isError && (
+        <p role="alert" className="error">
+          {open.error.message}
+        </p>
+      )}
       <Button type="submit" size="md" loading={open.isPending}>
         Open the job
       </Button>

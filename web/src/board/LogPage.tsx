@@ -23,7 +23,10 @@ export function LogPage() {
   const [words] = useDebouncedValue(find.trim(), 250);
   const [what, setWhat] = useState("");
   const only = asked.get("opening") ?? "";
-  const job = useQuery({ queryKey: ["job", id, null, null], queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })) });
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+  });
   const events = useCatalogue().data?.events ?? {};
   const log = useInfiniteQuery({
     queryKey: ["log", id, only, what, words],
@@ -32,7 +35,12 @@ export function LogPage() {
         api.GET("/api/jobs/{job_id}/log", {
           params: {
             path: { job_id: id },
-            query: { opening_id: only ? Number(only) : undefined, what: what || undefined, find: words || undefined, before: pageParam ?? undefined },
+            query: {
+              opening_id: only ? Number(only) : undefined,
+              what: what || undefined,
+              find: words || undefined,
+              before: pageParam ?? undefined,
+            },
           },
           signal,
         }),
@@ -66,21 +74,42 @@ export function LogPage() {
             label="Opening"
             value={only}
             onChange={(e) => ask_(e.currentTarget.value ? { opening: e.currentTarget.value } : {})}
-            data={[{ value: "", label: "All openings" }, ...[...marks].map(([value, label]) => ({ value: String(value), label }))]}
+            data={[
+              { value: "", label: "All openings" },
+              ...[...marks].map(([value, label]) => ({ value: String(value), label })),
+            ]}
           />
           <NativeSelect
             label="What"
             value={what}
             onChange={(e) => setWhat(e.currentTarget.value)}
-            data={[{ value: "", label: "Everything" }, ...SHOWN.map((value) => ({ value, label: events[value] ?? value }))]}
+            data={[
+              { value: "", label: "Everything" },
+              ...SHOWN.map((value) => ({ value, label: events[value] ?? value })),
+            ]}
           />
-          <TextInput label="Find" value={find} onChange={(e) => setFind(e.currentTarget.value)} placeholder="name, place, length" />
+          <TextInput
+            label="Find"
+            value={find}
+            onChange={(e) => setFind(e.currentTarget.value)}
+            placeholder="name, place, length"
+          />
         </div>
         {only && <PlannedFoundMade opening={Number(only)} />}
-        {log.isPending && <p className="quiet" aria-busy="true">Fetching the record…</p>}
+        {log.isPending && (
+          <p className="quiet" aria-busy="true">
+            Fetching the record…
+          </p>
+        )}
         {log.isError && <Problem error={log.error} retry={() => void log.refetch()} />}
-        {nothingYet && <p className="quiet" aria-busy="true">Looking further back…</p>}
-        {log.data && rows.length === 0 && !hasNextPage && <p className="empty">{words ? `Nothing on record says “${words}”.` : "Nothing of this kind is on record."}</p>}
+        {nothingYet && (
+          <p className="quiet" aria-busy="true">
+            Looking further back…
+          </p>
+        )}
+        {log.data && rows.length === 0 && !hasNextPage && (
+          <p className="empty">{words ? `Nothing on record says “${words}”.` : "Nothing of this kind is on record."}</p>
+        )}
         {rows.length > 0 && (
           <table className="log">
             <thead>
@@ -95,9 +124,22 @@ export function LogPage() {
             <tbody>
               {rows.map((line) => (
                 <tr key={line.id} data-what={line.what}>
-                  <td>{new Date(line.at).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}</td>
+                  <td>
+                    {new Date(line.at).toLocaleString([], {
+                      day: "numeric",
+                      month: "short",
+                      hour: "2-digit",
+                      minute: "2-digit",
+                    })}
+                  </td>
                   <td>{line.who || "no name"}</td>
-                  <td>{line.mark === null || line.opening_id === null ? "the job" : <Link to={`/openings/${line.opening_id}`}>{line.mark}</Link>}</td>
+                  <td>
+                    {line.mark === null || line.opening_id === null ? (
+                      "the job"
+                    ) : (
+                      <Link to={`/openings/${line.opening_id}`}>{line.mark}</Link>
+                    )}
+                  </td>
                   <th scope="row">{line.event}</th>
                   <td>{line.words}</td>
                 </tr>
@@ -106,7 +148,12 @@ export function LogPage() {
           </table>
         )}
         {rows.length > 0 && hasNextPage && (
-          <Button variant="default" className="older" loading={log.isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          <Button
+            variant="default"
+            className="older"
+            loading={log.isFetchingNextPage}
+            onClick={() => void fetchNextPage()}
+          >
             Older lines
           </Button>
         )}
@@ -121,10 +168,19 @@ function PlannedFoundMade({ opening }: { opening: number }) {
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
   const rows = useQuery({
     queryKey: ["opening", opening, "compared", query],
-    queryFn: () => ask(api.GET("/api/openings/{opening_id}/compared", { params: { path: { opening_id: opening }, query } })),
+    queryFn: () =>
+      ask(api.GET("/api/openings/{opening_id}/compared", { params: { path: { opening_id: opening }, query } })),
   });
-  if (rows.isError) return <p role="alert" className="error">{rows.error.message}</p>;
-  if (!rows.data?.length) return rows.data ? <p className="quiet">Nothing was found, cut or set yet that could be held against the plan.</p> : null;
+  if (rows.isError)
+    return (
+      <p role="alert" className="error">
+        {rows.error.message}
+      </p>
+    );
+  if (!rows.data?.length)
+    return rows.data ? (
+      <p className="quiet">Nothing was found, cut or set yet that could be held against the plan.</p>
+    ) : null;
   const digits = (of: (typeof rows.data)[number]["planned"]) => (of ? <Digits of={of} /> : "—");
   return (
     <table className="log compared">

@@ -22,7 +22,10 @@ export function StockPage() {
     <>
       <Bar trail={<h1>Stock book</h1>} />
       <main className="page stock-page">
-        <p className="quiet">What you buy, with the sheet its figures are from. An opening copies them: changing a row here changes no opening.</p>
+        <p className="quiet">
+          What you buy, with the sheet its figures are from. An opening copies them: changing a row here changes no
+          opening.
+        </p>
         {book.isError && <Problem error={book.error} retry={() => void book.refetch()} />}
         {!book.data && !book.isError && <p aria-busy="true">Fetching the stock book…</p>}
         {book.data?.kinds.map((kind) => (
@@ -81,14 +84,18 @@ function Table({ kind, items }: { kind: Kind; items: KeptItem[] }) {
           </table>
         </div>
       )}
-      {editing !== null && <Editor key={editing} kind={kind} kept={items.find((i) => i.id === editing)} close={() => edit(null)} />}
+      {editing !== null && (
+        <Editor key={editing} kind={kind} kept={items.find((i) => i.id === editing)} close={() => edit(null)} />
+      )}
     </section>
   );
 }
 
 function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined; close: () => void }) {
   const client = useQueryClient();
-  const [item, setItem] = useState<Item>(kept?.item ?? { kind: kind.kind, name: "", source: "", unit: "in", facts: {} });
+  const [item, setItem] = useState<Item>(
+    kept?.item ?? { kind: kind.kind, name: "", source: "", unit: "in", facts: {} },
+  );
   const [errors, setErrors] = useState<FieldError[]>([]);
   const wrong = (path: string) => {
     const error = errors.find((e) => e.path === path);
@@ -102,14 +109,23 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
       close();
     } catch (failure) {
       if (!(failure instanceof ApiProblem)) throw failure;
-      const stale = failure.conflict && [{ path: "", reason: "someone changed this row since you opened it", accepted: "close it and open it again" }];
-      setErrors(stale ?? (failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "" }]));
+      const stale = failure.conflict && [
+        { path: "", reason: "someone changed this row since you opened it", accepted: "close it and open it again" },
+      ];
+      setErrors(
+        stale ?? (failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "" }]),
+      );
     }
   };
   const save = () =>
     act(() =>
       kept
-        ? ask(api.PUT("/api/stock/{item_id}", { params: { path: { item_id: kept.id } }, body: { version: kept.version, item } }))
+        ? ask(
+            api.PUT("/api/stock/{item_id}", {
+              params: { path: { item_id: kept.id } },
+              body: { version: kept.version, item },
+            }),
+          )
         : ask(api.POST("/api/stock", { body: item })),
     );
   const known = new Set(["name", "source", ...kind.facts.map((f) => `facts.${f.name}`)]);
@@ -122,12 +138,33 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
         void save();
       }}
     >
-      <TextInput data-autofocus data-walk label="Name" maxLength={80} value={item.name} error={wrong("name")} onChange={(e) => setItem({ ...item, name: e.currentTarget.value })} />
-      <TextInput data-walk label="From which sheet or list" maxLength={200} value={item.source} error={wrong("source")} onChange={(e) => setItem({ ...item, source: e.currentTarget.value })} />
-      <SegmentedControl aria-label="Unit of bare numbers" value={item.unit} onChange={(unit) => setItem({ ...item, unit: unit as Item["unit"] })} data={["in", "mm"]} />
+      <TextInput
+        data-autofocus
+        data-walk
+        label="Name"
+        maxLength={80}
+        value={item.name}
+        error={wrong("name")}
+        onChange={(e) => setItem({ ...item, name: e.currentTarget.value })}
+      />
+      <TextInput
+        data-walk
+        label="From which sheet or list"
+        maxLength={200}
+        value={item.source}
+        error={wrong("source")}
+        onChange={(e) => setItem({ ...item, source: e.currentTarget.value })}
+      />
+      <SegmentedControl
+        aria-label="Unit of bare numbers"
+        value={item.unit}
+        onChange={(unit) => setItem({ ...item, unit: unit })}
+        data={["in", "mm"]}
+      />
       <div className="stock-fields">
         {kind.facts.map((f) => {
-          const change = (value: string | undefined) => setItem((now) => ({ ...now, facts: { ...now.facts, [f.name]: value ?? "" } }));
+          const change = (value: string | undefined) =>
+            setItem((now) => ({ ...now, facts: { ...now.facts, [f.name]: value ?? "" } }));
           return f.kind ? (
             <LengthField
               key={f.name}
@@ -140,15 +177,24 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
               onChange={change}
             />
           ) : (
-            <TextInput key={f.name} label={f.label} data-walk value={item.facts?.[f.name] ?? ""} error={wrong(`facts.${f.name}`)} onChange={(e) => change(e.currentTarget.value)} />
+            <TextInput
+              key={f.name}
+              label={f.label}
+              data-walk
+              value={item.facts?.[f.name] ?? ""}
+              error={wrong(`facts.${f.name}`)}
+              onChange={(e) => change(e.currentTarget.value)}
+            />
           );
         })}
       </div>
-      {errors.filter((e) => !known.has(e.path)).map((e) => (
-        <p role="alert" className="error" key={e.reason}>
-          {told(e)}
-        </p>
-      ))}
+      {errors
+        .filter((e) => !known.has(e.path))
+        .map((e) => (
+          <p role="alert" className="error" key={e.reason}>
+            {told(e)}
+          </p>
+        ))}
       <div className="row">
         <Button type="submit" color="dark">
           Write it down
@@ -157,7 +203,19 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
           Leave it
         </Button>
         {kept && (
-          <Button variant="subtle" color="red" onClick={() => void act(() => ask(api.DELETE("/api/stock/{item_id}", { params: { path: { item_id: kept.id }, query: { version: kept.version } } })))}>
+          <Button
+            variant="subtle"
+            color="red"
+            onClick={() =>
+              void act(() =>
+                ask(
+                  api.DELETE("/api/stock/{item_id}", {
+                    params: { path: { item_id: kept.id }, query: { version: kept.version } },
+                  }),
+                ),
+              )
+            }
+          >
             Strike it out
           </Button>
         )}

@@ -34,7 +34,17 @@ export function Typed({ label, unit, value, kind = "position", path = `wall.${la
         if (event.key === "Enter") done();
       }}
     >
-      <LengthField label={label} kind={kind} path={path} unit={unit} value={value} fallback={fallback} heard={value ? heard : undefined} onChange={() => undefined} onText={setTyped} />
+      <LengthField
+        label={label}
+        kind={kind}
+        path={path}
+        unit={unit}
+        value={value}
+        fallback={fallback}
+        heard={value ? heard : undefined}
+        onChange={() => undefined}
+        onText={setTyped}
+      />
     </div>
   );
 }

@@ -9,15 +9,29 @@ interface Props {
   save: (wall: Wall) => void;
 }
 
-const told = (at: LengthText) => (at === null || at === undefined ? "" : typeof at === "string" ? at : `${at.value} ${at.unit}`);
+const told = (at: LengthText) =>
+  at === null || at === undefined ? "" : typeof at === "string" ? at : `${at.value} ${at.unit}`;
 
 /** The wall's own facts: how long and high, what meets it, what is fitted on it, and what was found in it. */
 export function WallFacts({ data, save }: Props) {
   const show = useShow();
   const wall = data.wall.wall;
   const unit = show.unit ?? data.job.job.unit ?? "in";
-  const length = (label: string, name: "length" | "height" | "height_right" | "finish_a" | "finish_b", kind: string) => (
-    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} heard={data.layout.heard[`wall.${name}`]} keep={(value) => save({ ...wall, [name]: value })} />
+  const length = (
+    label: string,
+    name: "length" | "height" | "height_right" | "finish_a" | "finish_b",
+    kind: string,
+  ) => (
+    <Typed
+      key={`${name} ${JSON.stringify(wall[name])}`}
+      label={label}
+      kind={kind}
+      path={`wall.${name}`}
+      unit={unit}
+      value={wall[name]}
+      heard={data.layout.heard[`wall.${name}`]}
+      keep={(value) => save({ ...wall, [name]: value })}
+    />
   );
   const corner = (label: string, name: "left_corner" | "right_corner") => (
     <NativeSelect
@@ -30,16 +44,44 @@ export function WallFacts({ data, save }: Props) {
       ]}
     />
   );
-  const timber = (label: string, name: "stud_thickness" | "stud_depth" | "stud_spacing" | "plate_thickness" | "layout_offset", kind: string) => (
-    <Typed key={`${name} ${JSON.stringify(wall[name])}`} label={label} kind={kind} path={`wall.${name}`} unit={unit} value={wall[name]} heard={data.layout.heard[`wall.${name}`]} fallback={{ text: data.layout.timber[name] ?? "", by: "by house rule" }} keep={(value) => save({ ...wall, [name]: value })} />
+  const timber = (
+    label: string,
+    name: "stud_thickness" | "stud_depth" | "stud_spacing" | "plate_thickness" | "layout_offset",
+    kind: string,
+  ) => (
+    <Typed
+      key={`${name} ${JSON.stringify(wall[name])}`}
+      label={label}
+      kind={kind}
+      path={`wall.${name}`}
+      unit={unit}
+      value={wall[name]}
+      heard={data.layout.heard[`wall.${name}`]}
+      fallback={{ text: data.layout.timber[name] ?? "", by: "by house rule" }}
+      keep={(value) => save({ ...wall, [name]: value })}
+    />
   );
   const fittings = wall.fittings ?? [];
   return (
     <>
       <details className="more" open={!wall.length || (fittings.length > 0 && !wall.existing)}>
         <summary>The wall, its corners and what is on it</summary>
-        <TextInput key={`name ${wall.name}`} label="Name" defaultValue={wall.name ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })} />
-        <TextInput key={`storey ${wall.storey}`} label="Storey, whose heads line up" defaultValue={wall.storey ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })} />
+        <TextInput
+          key={`name ${wall.name}`}
+          label="Name"
+          defaultValue={wall.name ?? ""}
+          maxLength={80}
+          onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })}
+        />
+        <TextInput
+          key={`storey ${wall.storey}`}
+          label="Storey, whose heads line up"
+          defaultValue={wall.storey ?? ""}
+          maxLength={80}
+          onBlur={(e) =>
+            e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })
+          }
+        />
         <div className="pair">
           {length("Length", "length", "wall_length")}
           {length("Height to the top plates", "height", "wall_height")}
@@ -60,13 +102,41 @@ export function WallFacts({ data, save }: Props) {
           {corner("At the right end", "right_corner")}
         </div>
         {fittings.map((f, i) => {
-          const set = (facts: Partial<typeof f>) => save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
+          const set = (facts: Partial<typeof f>) =>
+            save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
           return (
             <div key={i} className="fitting-row">
-              <TextInput key={`what ${f.what}`} label="What" defaultValue={f.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })} />
-              <Typed key={JSON.stringify(f.at)} label="From the left end" path={`wall.fittings[${i}].at`} unit={unit} value={f.at} heard={data.layout.heard[`wall.fittings[${i}].at`]} keep={(at) => set({ at })} />
-              <NativeSelect label="On" value={f.side ?? "A"} onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })} data={[{ value: "A", label: "Side A" }, { value: "B", label: "Side B" }]} />
-              <Button variant="subtle" color="red" onClick={() => save({ ...wall, fittings: fittings.filter((_, n) => n !== i) })} aria-label={`Take out ${f.what || "fitting"}`}>
+              <TextInput
+                key={`what ${f.what}`}
+                label="What"
+                defaultValue={f.what ?? ""}
+                maxLength={80}
+                onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })}
+              />
+              <Typed
+                key={JSON.stringify(f.at)}
+                label="From the left end"
+                path={`wall.fittings[${i}].at`}
+                unit={unit}
+                value={f.at}
+                heard={data.layout.heard[`wall.fittings[${i}].at`]}
+                keep={(at) => set({ at })}
+              />
+              <NativeSelect
+                label="On"
+                value={f.side ?? "A"}
+                onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })}
+                data={[
+                  { value: "A", label: "Side A" },
+                  { value: "B", label: "Side B" },
+                ]}
+              />
+              <Button
+                variant="subtle"
+                color="red"
+                onClick={() => save({ ...wall, fittings: fittings.filter((_, n) => n !== i) })}
+                aria-label={`Take out ${f.what || "fitting"}`}
+              >
                 Take out
               </Button>
             </div>
@@ -103,7 +173,11 @@ export function WallFacts({ data, save }: Props) {
       </details>
       <details className="more" open={wall.existing ?? false}>
         <summary>A standing wall, and what was found in it</summary>
-        <Switch label="This wall stands already" checked={wall.existing ?? false} onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })} />
+        <Switch
+          label="This wall stands already"
+          checked={wall.existing ?? false}
+          onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })}
+        />
         {wall.existing && <Found wall={wall} unit={unit} heard={data.layout.heard} save={save} />}
       </details>
     </>
@@ -111,7 +185,17 @@ export function WallFacts({ data, save }: Props) {
 }
 
 /** Studs and services of a standing wall, as they were found. */
-function Found({ wall, unit, heard, save }: { wall: Wall; unit: "in" | "mm"; heard: WallPageData["layout"]["heard"]; save: (wall: Wall) => void }) {
+function Found({
+  wall,
+  unit,
+  heard,
+  save,
+}: {
+  wall: Wall;
+  unit: "in" | "mm";
+  heard: WallPageData["layout"]["heard"];
+  save: (wall: Wall) => void;
+}) {
   const services = wall.services ?? [];
   const studs = (wall.studs_found ?? []).map((s) => told(s.at)).join("; ");
   return (
@@ -124,8 +208,12 @@ function Found({ wall, unit, heard, save }: { wall: Wall; unit: "in" | "mm"; hea
         minRows={2}
         defaultValue={studs}
         onBlur={(e) => {
-          const next = e.currentTarget.value.split(/[;\n]/).map((at) => at.trim()).filter(Boolean);
-          if (next.join("; ") !== studs) save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null });
+          const next = e.currentTarget.value
+            .split(/[;\n]/)
+            .map((at) => at.trim())
+            .filter(Boolean);
+          if (next.join("; ") !== studs)
+            save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null });
         }}
       />
       <NativeSelect
@@ -138,19 +226,44 @@ function Found({ wall, unit, heard, save }: { wall: Wall; unit: "in" | "mm"; hea
         ]}
       />
       {services.map((one, i) => {
-        const set = (facts: Partial<typeof one>) => save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) });
+        const set = (facts: Partial<typeof one>) =>
+          save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) });
         const field = (label: string, name: "at" | "to" | "low" | "high", kind: string) => (
-          <Typed key={`${name} ${JSON.stringify(one[name])}`} label={label} kind={kind} path={`wall.services[${i}].${name}`} unit={unit} value={one[name]} heard={heard[`wall.services[${i}].${name}`]} keep={(value) => set({ [name]: value })} />
+          <Typed
+            key={`${name} ${JSON.stringify(one[name])}`}
+            label={label}
+            kind={kind}
+            path={`wall.services[${i}].${name}`}
+            unit={unit}
+            value={one[name]}
+            heard={heard[`wall.services[${i}].${name}`]}
+            keep={(value) => set({ [name]: value })}
+          />
         );
         return (
           <div key={i} className="fitting-row">
-            <TextInput key={`what ${one.what}`} label="What runs there" defaultValue={one.what ?? ""} maxLength={80} onBlur={(e) => e.currentTarget.value !== (one.what ?? "") && set({ what: e.currentTarget.value })} />
-            <Checkbox label="Cannot be moved" checked={one.fixed ?? false} onChange={(e) => set({ fixed: e.currentTarget.checked })} />
+            <TextInput
+              key={`what ${one.what}`}
+              label="What runs there"
+              defaultValue={one.what ?? ""}
+              maxLength={80}
+              onBlur={(e) => e.currentTarget.value !== (one.what ?? "") && set({ what: e.currentTarget.value })}
+            />
+            <Checkbox
+              label="Cannot be moved"
+              checked={one.fixed ?? false}
+              onChange={(e) => set({ fixed: e.currentTarget.checked })}
+            />
             {field("From the left end", "at", "position")}
             {field("to, if it runs along", "to", "position")}
             {field("From height", "low", "height")}
             {field("up to", "high", "height")}
-            <Button variant="subtle" color="red" onClick={() => save({ ...wall, services: services.filter((_, n) => n !== i) })} aria-label={`Take out ${one.what || "service"}`}>
+            <Button
+              variant="subtle"
+              color="red"
+              onClick={() => save({ ...wall, services: services.filter((_, n) => n !== i) })}
+              aria-label={`Take out ${one.what || "service"}`}
+            >
               Take out
             </Button>
           </div>

@@ -6,7 +6,7 @@ import { useElementSize, useHotkeys } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconArrowBackUp, IconArrowForwardUp, IconPlus } from "@tabler/icons-react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Position, type WallLayout, type WallPageData } from "../api/client";
@@ -16,10 +16,11 @@ import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { SvgDigits } from "../drawing/SvgDigits";
 import { spread } from "../drawing/spread";
+import { useSlide } from "../drawing/useSlide";
 import { WithFractions } from "../tape/Digits";
 import { Places } from "./Places";
 import { Typed } from "./Typed";
-import { type Aim, useWall } from "./useWall";
+import { useWall } from "./useWall";
 import { WallFacts } from "./WallFacts";
 
 const PAD = { side: 26, top: 30, tape: 96 };
@@ -34,7 +35,13 @@ export function WallPage() {
   const { page } = wall;
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const add = useMutation({
-    mutationFn: () => ask(api.POST("/api/jobs/{job_id}/openings", { params: { path: { job_id: page.data!.job.id } }, body: { wall_id: id, opening: {} } })),
+    mutationFn: () =>
+      ask(
+        api.POST("/api/jobs/{job_id}/openings", {
+          params: { path: { job_id: page.data!.job.id } },
+          body: { wall_id: id, opening: {} },
+        }),
+      ),
     onSuccess: (made) => {
       void renew(client, ["job"]);
       void navigate(`/openings/${made.id}`);
@@ -42,12 +49,18 @@ export function WallPage() {
     onError: tell,
   });
   const restore = useMutation({
-    mutationFn: (version: number) => ask(api.PUT("/api/walls/{wall_id}/restore", { params: { path: { wall_id: id } }, body: { version } })),
+    mutationFn: (version: number) =>
+      ask(api.PUT("/api/walls/{wall_id}/restore", { params: { path: { wall_id: id } }, body: { version } })),
     onSettled: () => renew(client, ["job"]),
     onError: tell,
   });
   const remove = useMutation({
-    mutationFn: () => ask(api.DELETE("/api/walls/{wall_id}", { params: { path: { wall_id: id }, query: { version: page.data!.wall.version } } })),
+    mutationFn: () =>
+      ask(
+        api.DELETE("/api/walls/{wall_id}", {
+          params: { path: { wall_id: id }, query: { version: page.data!.wall.version } },
+        }),
+      ),
     onSuccess: () => {
       void renew(client, ["job"]);
       void navigate(`/jobs/${page.data!.job.id}`);
@@ -86,30 +99,65 @@ export function WallPage() {
           </>
         }
       >
-        <Button variant="subtle" size="compact-md" leftSection={<IconPlus size={18} />} disabled={!data} loading={add.isPending} onClick={() => add.mutate()}>
+        <Button
+          variant="subtle"
+          size="compact-md"
+          leftSection={<IconPlus size={18} />}
+          disabled={!data}
+          loading={add.isPending}
+          onClick={() => add.mutate()}
+        >
           New opening here
         </Button>
         <span className="save" role="status">
           {{ saved: "Saved", saving: "Saving…", offline: `Not saved yet: ${wall.waits}, trying again` }[wall.state]}
         </span>
-        <ActionIcon variant="subtle" size={44} aria-label="Undo" disabled={!wall.can.undo} onClick={() => wall.travel("undo")}>
+        <ActionIcon
+          variant="subtle"
+          size={44}
+          aria-label="Undo"
+          disabled={!wall.can.undo}
+          onClick={() => wall.travel("undo")}
+        >
           <IconArrowBackUp />
         </ActionIcon>
-        <ActionIcon variant="subtle" size={44} aria-label="Redo" disabled={!wall.can.redo} onClick={() => wall.travel("redo")}>
+        <ActionIcon
+          variant="subtle"
+          size={44}
+          aria-label="Redo"
+          disabled={!wall.can.redo}
+          onClick={() => wall.travel("redo")}
+        >
           <IconArrowForwardUp />
         </ActionIcon>
       </Bar>
       <main className="wall-page">
         {page.isError && !data && <Problem error={page.error} retry={() => void page.refetch()} />}
-        {page.isPending && <p className="quiet" aria-busy="true">Laying out the wall…</p>}
-        {page.isError && data && <p role="alert" className="error">{page.error instanceof ApiProblem ? page.error.message : "The wall cannot be laid out."}</p>}
+        {page.isPending && (
+          <p className="quiet" aria-busy="true">
+            Laying out the wall…
+          </p>
+        )}
+        {page.isError && data && (
+          <p role="alert" className="error">
+            {page.error instanceof ApiProblem ? page.error.message : "The wall cannot be laid out."}
+          </p>
+        )}
         {data && (
           <>
             <Elevation data={data} chosen={chosen} choose={choose} wall={wall} />
             <div className="wall-side">
               <Flags data={data} choose={choose} />
-              {data.wall.wall.existing && <Places data={data} chosen={chosen} busy={wall.state !== "saved" || page.isFetching} keep={wall.keep} />}
-              <Chosen key={chosen} data={data} chosen={chosen} choose={choose} keep={(opening, position) => wall.keep(opening, { position })} />
+              {data.wall.wall.existing && (
+                <Places data={data} chosen={chosen} busy={wall.state !== "saved" || page.isFetching} keep={wall.keep} />
+              )}
+              <Chosen
+                key={chosen}
+                data={data}
+                chosen={chosen}
+                choose={choose}
+                keep={(opening, position) => wall.keep(opening, { position })}
+              />
               <WallFacts data={data} save={wall.change} />
               <Pieces layout={data.layout} standing={data.wall.wall.existing ?? false} />
               {data.openings.length === 0 && (
@@ -142,22 +190,38 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
   const floor = PAD.top + tall * per;
   const X = (mm: number) => left + mm * per;
   const Y = (mm: number) => floor - mm * per;
-  const grip = useRef<{ from: number; x: number; to: Aim | null } | null>(null);
   const mark = data.job.job.unit === "mm" ? 1 : 25.4 / 16;
   return (
     <section className="wall-elevation" ref={ref} aria-label="The wall">
       {width > 100 && (
-        <svg width={width} height={floor + PAD.tape} role="group" aria-label={`Elevation of the wall from side A with ${layout.openings.length} openings.`}>
+        <svg
+          width={width}
+          height={floor + PAD.tape}
+          role="group"
+          aria-label={`Elevation of the wall from side A with ${layout.openings.length} openings.`}
+        >
           {layout.shapes.map((s, i) => (
             <g key={i} className={`piece ${s.part}`}>
-              {s.part === "ceiling" ? <path className="slope" d={`M${X(s.x0)} ${Y(s.y0)}L${X(s.x1)} ${Y(s.y1)}`} /> : <rect x={X(s.x0)} y={Y(s.y1)} width={Math.max(0.5, (s.x1 - s.x0) * per)} height={Math.max(0.5, (s.y1 - s.y0) * per)} />}
+              {s.part === "ceiling" ? (
+                <path className="slope" d={`M${X(s.x0)} ${Y(s.y0)}L${X(s.x1)} ${Y(s.y1)}`} />
+              ) : (
+                <rect
+                  x={X(s.x0)}
+                  y={Y(s.y1)}
+                  width={Math.max(0.5, (s.x1 - s.x0) * per)}
+                  height={Math.max(0.5, (s.y1 - s.y0) * per)}
+                />
+              )}
             </g>
           ))}
           {layout.services.map((s, i) => (
             <g key={i} className={s.fixed ? "service fixed" : "service"}>
               <title>{s.what}</title>
               <rect x={X(s.x0) - 3} y={Y(s.y1) - 3} width={(s.x1 - s.x0) * per + 6} height={(s.y1 - s.y0) * per + 6} />
-              <text x={Math.min(X(s.x0) + 8, width - 90)} y={s.y1 - s.y0 < 300 ? Y(s.y1) - 8 : Y(s.y1) + 20 + 17 * (i % 4)}>
+              <text
+                x={Math.min(X(s.x0) + 8, width - 90)}
+                y={s.y1 - s.y0 < 300 ? Y(s.y1) - 8 : Y(s.y1) + 20 + 17 * (i % 4)}
+              >
                 {s.what}
               </text>
             </g>
@@ -168,57 +232,34 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
               <rect x={X(f.x) - 5} y={Y(f.y) - 8} width={10} height={16} />
             </g>
           ))}
-          {layout.openings.map((o) => {
-            const flags = layout.flags.filter((f) => f.openings.includes(o.id) && f.level !== "note");
-            const keys: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, PageUp: 16, PageDown: -16 };
-            return (
-              <g
-                key={o.id}
-                className={`in-wall${chosen === o.id ? " chosen" : ""}${flags.length ? ` ${flags[0]!.level}` : ""}`}
-                role="slider"
-                tabIndex={0}
-                aria-label={`Opening ${o.name}`}
-                aria-valuemin={0}
-                aria-valuemax={Math.round(long)}
-                aria-valuenow={Math.round(o.centre.mm)}
-                aria-valuetext={`centre ${o.centre.text}`}
-                onFocus={() => choose(o.id)}
-                onPointerDown={(event) => {
-                  event.currentTarget.setPointerCapture(event.pointerId);
-                  choose(o.id);
-                  grip.current = { from: o.centre.mm, x: event.clientX, to: null };
-                }}
-                onPointerMove={(event) => {
-                  const g = grip.current;
-                  if (g) g.to = wall.tryPlace(o.id, Math.round((g.from + (event.clientX - g.x) / per) / mark) * mark);
-                }}
-                onPointerUp={() => {
-                  const to = grip.current?.to;
-                  grip.current = null;
-                  if (to) wall.keepPlace(to);
-                }}
-                onPointerCancel={() => {
-                  grip.current = null;
-                  wall.forget();
-                }}
-                onKeyDown={(event) => {
-                  const by = keys[event.key];
-                  if (by === undefined) return;
-                  event.preventDefault();
-                  wall.nudge(o.id, (Math.round(wall.standsAt(o.id, o.centre.mm) / mark) + by) * mark);
-                }}
-              >
-                <rect x={X(o.left.mm)} y={Y(tall)} width={(o.right.mm - o.left.mm) * per} height={floor - Y(tall)} />
-                <text x={X(o.centre.mm)} y={Y(tall) - 8}>
-                  {o.name}
-                </text>
-              </g>
-            );
-          })}
+          {layout.openings.map((o) => (
+            <InWall
+              key={o.id}
+              opening={o}
+              layout={layout}
+              long={long}
+              chosen={chosen === o.id}
+              choose={choose}
+              wall={wall}
+              mark={mark}
+              perPixel={1 / per}
+              box={{
+                x: X(o.left.mm),
+                y: Y(tall),
+                width: (o.right.mm - o.left.mm) * per,
+                height: floor - Y(tall),
+                middle: X(o.centre.mm),
+              }}
+            />
+          ))}
           {layout.flags
             .filter((f) => f.x !== null && f.level !== "note")
             .map((f, i) => (
-              <g key={i} className={`wall-flag ${f.level}`} transform={`translate(${X(f.x!)} ${Y(tall * 0.62) + 26 * i})`}>
+              <g
+                key={i}
+                className={`wall-flag ${f.level}`}
+                transform={`translate(${X(f.x!)} ${Y(tall * 0.62) + 26 * i})`}
+              >
                 <title>{f.reason}</title>
                 {f.level === "stop" ? <path d="M-5 -12H5L12 -5V5L5 12H-5L-12 5V-5Z" /> : <circle r="12" />}
                 <text y="6">{f.level === "stop" ? "!" : "?"}</text>
@@ -227,19 +268,111 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
           <Tape layout={layout} X={X} top={floor + 12} left={X(0)} right={X(long)} width={width} chosen={chosen} />
         </svg>
       )}
-      {layout.unplaced.length > 0 && <p className="quiet">Without a size or a place on the wall yet: {layout.unplaced.join(", ")}.</p>}
+      {layout.unplaced.length > 0 && (
+        <p className="quiet">Without a size or a place on the wall yet: {layout.unplaced.join(", ")}.</p>
+      )}
       {layout.refused.length > 0 && <p className="error">Cannot be worked out: {layout.refused.join(", ")}.</p>}
-      {layout.openings.length === 0 && layout.unplaced.length === 0 && <p className="empty">No opening stands in this wall yet.</p>}
+      {layout.openings.length === 0 && layout.unplaced.length === 0 && (
+        <p className="empty">No opening stands in this wall yet.</p>
+      )}
     </section>
   );
 }
 
+const STEPS: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, PageUp: 16, PageDown: -16 };
+
+interface InWallProps {
+  opening: WallLayout["openings"][number];
+  layout: WallLayout;
+  long: number;
+  chosen: boolean;
+  choose: (id: number) => void;
+  wall: ReturnType<typeof useWall>;
+  mark: number;
+  perPixel: number;
+  box: { x: number; y: number; width: number; height: number; middle: number };
+}
+
+/** One opening as it is moved along the wall, by pointer or by keys, from tape mark to tape mark. */
+function InWall({ opening: o, layout, long, chosen, choose, wall, mark, perPixel, box }: InWallProps) {
+  const flags = layout.flags.filter((f) => f.openings.includes(o.id) && f.level !== "note");
+  const onMark = (mm: number) => Math.round(mm / mark) * mark;
+  const pulled = useSlide({
+    at: o.centre.mm,
+    perPixel,
+    taken: () => choose(o.id),
+    to: (mm) => wall.tryPlace(o.id, onMark(mm)),
+    done: (mm) => mm !== null && wall.keepPlace(wall.tryPlace(o.id, onMark(mm))),
+    lost: wall.forget,
+  });
+  return (
+    <g
+      className={`in-wall${chosen ? " chosen" : ""}${flags.length ? ` ${flags[0]!.level}` : ""}`}
+      role="slider"
+      tabIndex={0}
+      aria-label={`Opening ${o.name}`}
+      aria-valuemin={0}
+      aria-valuemax={Math.round(long)}
+      aria-valuenow={Math.round(o.centre.mm)}
+      aria-valuetext={`centre ${o.centre.text}`}
+      onFocus={() => choose(o.id)}
+      {...pulled()}
+      onKeyDown={(event) => {
+        const by = STEPS[event.key];
+        if (by === undefined) return;
+        event.preventDefault();
+        wall.nudge(o.id, (Math.round(wall.standsAt(o.id, o.centre.mm) / mark) + by) * mark);
+      }}
+    >
+      <rect x={box.x} y={box.y} width={box.width} height={box.height} />
+      <text x={box.middle} y={box.y - 8}>
+        {o.name}
+      </text>
+    </g>
+  );
+}
+
 /** The plate tape of the whole wall; the chosen opening's marks are lettered first when there is no room for all. */
-function Tape({ layout, X, top, left, right, width, chosen }: { layout: WallLayout; X: (mm: number) => number; top: number; left: number; right: number; width: number; chosen: number | null }) {
+function Tape({
+  layout,
+  X,
+  top,
+  left,
+  right,
+  width,
+  chosen,
+}: {
+  layout: WallLayout;
+  X: (mm: number) => number;
+  top: number;
+  left: number;
+  right: number;
+  width: number;
+  chosen: number | null;
+}) {
   const most = Math.floor((width - 20) / 54);
-  const rank = (m: WallLayout["marks"][number]) => (m.id !== null && m.id === chosen ? 0 : m.what === "ro_edge" ? 1 : m.what === "wall_end" ? 2 : m.what === "ro_centre" ? 3 : m.what === "king" ? 4 : 5);
-  const lettered = [...layout.marks].sort((a, b) => rank(a) - rank(b)).slice(0, most).sort((a, b) => a.x - b.x);
-  const places = spread(lettered.map((m) => X(m.x)), 54, 4, width - 4);
+  const rank = (m: WallLayout["marks"][number]) =>
+    m.id !== null && m.id === chosen
+      ? 0
+      : m.what === "ro_edge"
+        ? 1
+        : m.what === "wall_end"
+          ? 2
+          : m.what === "ro_centre"
+            ? 3
+            : m.what === "king"
+              ? 4
+              : 5;
+  const lettered = [...layout.marks]
+    .sort((a, b) => rank(a) - rank(b))
+    .slice(0, most)
+    .sort((a, b) => a.x - b.x);
+  const places = spread(
+    lettered.map((m) => X(m.x)),
+    54,
+    4,
+    width - 4,
+  );
   return (
     <g className="plate-tape">
       <rect x={left} y={top} width={right - left} height={22} className="strip" />
@@ -249,11 +382,13 @@ function Tape({ layout, X, top, left, right, width, chosen }: { layout: WallLayo
       {lettered.map((m, i) => (
         <g key={i} className={`mark ${m.what}${m.id !== null && m.id === chosen ? " lit" : ""}`}>
           <path className="leader" d={`M${X(m.x)} ${top + 22}L${places[i]!} ${top + 38}`} />
-          <text x={places[i]!} y={top + 56} className="value">
+          <text x={places[i]} y={top + 56} className="value">
             <SvgDigits of={m.read} />
           </text>
-          <text x={places[i]!} y={top + 72} className="name">
-            {{ wall_end: "end", king: "king", ro_edge: "RO", ro_centre: "centre", common: `stud ${m.number}` }[m.what] ?? m.what}
+          <text x={places[i]} y={top + 72} className="name">
+            {{ wall_end: "end", king: "king", ro_edge: "RO", ro_centre: "centre", common: `stud ${m.number}` }[
+              m.what
+            ] ?? m.what}
           </text>
         </g>
       ))}
@@ -263,7 +398,8 @@ function Tape({ layout, X, top, left, right, width, chosen }: { layout: WallLayo
 
 function Flags({ data, choose }: { data: WallPageData; choose: (id: number) => void }) {
   const { layout } = data;
-  if (layout.flags.length === 0) return layout.openings.length > 0 ? <p className="clear">Nothing on this wall stands against another.</p> : null;
+  if (layout.flags.length === 0)
+    return layout.openings.length > 0 ? <p className="clear">Nothing on this wall stands against another.</p> : null;
   return (
     <section className="flags" aria-label="Flags">
       <h2 className="sr">What stands against it</h2>
@@ -275,7 +411,12 @@ function Flags({ data, choose }: { data: WallPageData; choose: (id: number) => v
             <p className="cure">
               {f.cure}{" "}
               {f.openings[0] !== undefined && (
-                <button type="button" className="link" onClick={() => choose(f.openings[0]!)} aria-label={`Show it: ${f.reason}`}>
+                <button
+                  type="button"
+                  className="link"
+                  onClick={() => choose(f.openings[0]!)}
+                  aria-label={`Show it: ${f.reason}`}
+                >
                   Show it
                 </button>
               )}
@@ -288,7 +429,17 @@ function Flags({ data, choose }: { data: WallPageData; choose: (id: number) => v
 }
 
 /** The chosen opening by any of its marks from the left end; typing one moves it. */
-function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: number | null; choose: (id: number) => void; keep: (opening: number, position: Position) => void }) {
+function Chosen({
+  data,
+  chosen,
+  choose,
+  keep,
+}: {
+  data: WallPageData;
+  chosen: number | null;
+  choose: (id: number) => void;
+  keep: (opening: number, position: Position) => void;
+}) {
   const show = useShow();
   const unit = show.unit ?? data.job.job.unit ?? "in";
   const kept = data.openings.find((one) => one.id === (chosen ?? data.layout.openings[0]?.id)) ?? data.openings[0];
@@ -297,7 +448,13 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
   const name = kept.opening.mark || `no. ${kept.id}`;
   const standing = data.wall.wall.existing; // there a stud that stands already may serve as king
   const field = (label: string, to: Position["to"], read: { text: string } | undefined) => (
-    <Typed key={`${kept.id} ${label} ${read?.text}`} label={label} unit={unit} value={read?.text} keep={(distance) => distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance })} />
+    <Typed
+      key={`${kept.id} ${label} ${read?.text}`}
+      label={label}
+      unit={unit}
+      value={read?.text}
+      keep={(distance) => distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance })}
+    />
   );
   return (
     <section className="chosen" aria-label="Opening chosen">
@@ -322,7 +479,8 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
       <p className="quiet">
         {o ? (
           <>
-            Rough opening <WithFractions text={o.width.text} /> wide. Drag it, or give it the focus and use the arrow keys; Page up and down go an inch or so.
+            Rough opening <WithFractions text={o.width.text} /> wide. Drag it, or give it the focus and use the arrow
+            keys; Page up and down go an inch or so.
           </>
         ) : (
           "It has no place on this wall, or no size yet."
@@ -335,7 +493,8 @@ function Chosen({ data, chosen, choose, keep }: { data: WallPageData; chosen: nu
 
 function Pieces({ layout, standing }: { layout: WallLayout; standing: boolean }) {
   if (standing) return <p className="quiet">The wall stands: what is cut for its openings is on their cut lists.</p>;
-  if (layout.pieces.length === 0) return <p className="quiet">Give the wall a length and a height: then its studs and plates are counted.</p>;
+  if (layout.pieces.length === 0)
+    return <p className="quiet">Give the wall a length and a height: then its studs and plates are counted.</p>;
   return (
     <table className="cuts">
       <caption>The wall’s own pieces; those of its openings are on their cut lists</caption>

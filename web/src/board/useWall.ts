@@ -5,7 +5,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallPageData } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
-import { carried } from "../opening/paths";
+import { carried } from "../work/paths";
+import { useSaveQueue } from "../work/useSaveQueue";
 
 /** A place tried out for an opening: its centre in millimetres from the left end. */
 export interface Aim {
@@ -18,12 +19,15 @@ export interface Aim {
 type Step = { opening: number } | { wall: Wall };
 
 const PAUSE = 400; // ms without a key press before a place is saved
-const AGAIN = 3000; // ms before an unreachable server is asked again
 
 const aimAt = (id: number, mm: number): Aim => ({
   id,
   mm,
-  position: { measured_from: "left", to: "centre", distance: { value: String(Math.round(mm * 10000) / 10000), unit: "mm" } },
+  position: {
+    measured_from: "left",
+    to: "centre",
+    distance: { value: String(Math.round(mm * 10000) / 10000), unit: "mm" },
+  },
 });
 
 /** A wall as kept and as it is tried out: redrawn while an opening moves, saved one change after another, with undo. */
@@ -34,13 +38,18 @@ export function useWall(id: number) {
   // and only the newest is asked for then.
   const aim = useRef<Aim | null>(null);
   const [laid, setLaid] = useState<Aim | null>(null);
-  const [saving, setSaving] = useState(0);
-  const [waits, setWaits] = useState("");
+  const { add, saving, waits } = useSaveQueue(`wall ${id}`);
   const trail = useRef<Record<"undo" | "redo", Step[]>>({ undo: [], redo: [] });
   const [can, setCan] = useState({ undo: false, redo: false });
   const layout = useCallback(
     (moves: Record<string, Position>, signal?: AbortSignal) =>
-      ask(api.POST("/api/walls/{wall_id}/layout", { params: { path: { wall_id: id } }, body: { moves, shown: { unit: show.unit, words: show.words } }, signal })),
+      ask(
+        api.POST("/api/walls/{wall_id}/layout", {
+          params: { path: { wall_id: id } },
+          body: { moves, shown: { unit: show.unit, words: show.words } },
+          signal,
+        }),
+      ),
     [id, show.unit, show.words],
   );
   const page = useQuery({
@@ -49,7 +58,6 @@ export function useWall(id: number) {
     placeholderData: keepPreviousData,
   });
   const kept = useRef<Pick<WallPageData, "wall" | "openings"> | null>(null);
-  const line = useRef<Promise<void>>(Promise.resolve());
   const later = useRef<{ aim: Aim; timer: number } | null>(null);
 
   // What is tried or being saved stands on what was seen when it began, so that another's change meanwhile is told.
@@ -71,36 +79,24 @@ export function useWall(id: number) {
     setLaid(null);
   };
 
-  /** Do one thing to what is kept, after all that was asked for before; wait while the server does not answer. */
+  /** Do one thing to what is kept, after all that was asked for before. */
   const inLine = useCallback(
     (work: () => Promise<void>, settled?: () => void) => {
-      setSaving((n) => n + 1);
-      const run = async () => {
-        for (;;) {
-          try {
-            await work();
-            break;
-          } catch (failure) {
-            if (failure instanceof ApiProblem && failure.offline) {
-              setWaits(failure.waitsFor);
-              await new Promise((again) => setTimeout(again, AGAIN));
-              continue;
-            }
-            notifications.show({ color: "red", message: (failure as Error).message });
-            kept.current = await layout({}).catch(() => kept.current);
-            break;
-          }
+      void add(async () => {
+        try {
+          await work();
+        } catch (failure) {
+          if (failure instanceof ApiProblem && failure.offline) throw failure;
+          notifications.show({ color: "red", message: (failure as Error).message });
+          kept.current = await layout({}).catch(() => kept.current);
         }
-        setWaits("");
         client.removeQueries({ queryKey: ["opening"], type: "inactive" });
         void renew(client, ["job"], ["opening"]);
         await renew(client, ["wall", id]);
         settled?.();
-        setSaving((n) => n - 1);
-      };
-      line.current = line.current.then(run);
+      });
     },
-    [client, id, layout],
+    [add, client, id, layout],
   );
 
   const putOpening = async (opening: number, make: (of: Opening) => Partial<Opening>) => {
@@ -111,12 +107,16 @@ export function useWall(id: number) {
     if (next.version !== now.version) did({ opening });
   };
   const took = (opening: number, next: { version: number; opening: Opening }) => {
-    const openings = kept.current!.openings.map((o) => (o.id === opening ? { ...o, version: next.version, opening: next.opening } : o));
+    const openings = kept.current!.openings.map((o) =>
+      o.id === opening ? { ...o, version: next.version, opening: next.opening } : o,
+    );
     kept.current = { ...kept.current!, openings };
   };
   const putWall = async (wall: Wall) => {
     const before = kept.current!.wall;
-    const next = await ask(api.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: id } }, body: { version: before.version, wall } }));
+    const next = await ask(
+      api.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: id } }, body: { version: before.version, wall } }),
+    );
     kept.current = { ...kept.current!, wall: next };
     return before.wall;
   };
@@ -130,7 +130,15 @@ export function useWall(id: number) {
   const retrace = async (step: Step, way: "undo" | "redo"): Promise<Step> => {
     if ("wall" in step) return { wall: await putWall(step.wall) };
     const { version } = kept.current!.openings.find((o) => o.id === step.opening)!;
-    took(step.opening, await ask(api.POST("/api/openings/{opening_id}/{way}", { params: { path: { opening_id: step.opening, way } }, body: { version } })));
+    took(
+      step.opening,
+      await ask(
+        api.POST("/api/openings/{opening_id}/{way}", {
+          params: { path: { opening_id: step.opening, way } },
+          body: { version },
+        }),
+      ),
+    );
     return step;
   };
 

@@ -1,11 +1,37 @@
-import { useRef } from "react";
-
 import type { Result, Shape } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { SvgDigits } from "./SvgDigits";
+import { useSlide } from "./useSlide";
 
-const ORDER = ["neighbour", "ceiling", "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "found_stud", "pocket", "split_stud", "kit_header", "floor_b", "floor_a", "filler", "sill", "track", "leaf", "leg", "head", "split_head", "hinge", "hanger", "slab"];
+const ORDER = [
+  "neighbour",
+  "ceiling",
+  "opening",
+  "plate",
+  "top_plate",
+  "stud",
+  "king",
+  "jack",
+  "header",
+  "cripple",
+  "found_stud",
+  "pocket",
+  "split_stud",
+  "kit_header",
+  "floor_b",
+  "floor_a",
+  "filler",
+  "sill",
+  "track",
+  "leaf",
+  "leg",
+  "head",
+  "split_head",
+  "hinge",
+  "hanger",
+  "slab",
+];
 
 /** Wall, frame and leaf as rectangles at true scale. */
 export function Elevation({ result, scale, hinge }: { result: Result; scale: Scale; hinge: string }) {
@@ -23,18 +49,37 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
           <path d="M0 2H60M10 6.5H44" className="grain" />
         </pattern>
       </defs>
-      {shapes.filter((s) => s.part !== "slab").map((s, i) => (
-        <Piece key={i} shape={s} scale={scale} lit={lit !== null && s.figures.includes(lit)} light={light} open={open} result={result} />
-      ))}
-      {shapes.filter((s) => s.part === "slab").map((s, i) => (
-        <Slab key={i} shape={s} scale={scale} result={result} opposite={result.shapes.filter((o) => o.part === "slab").length > 1 && i > 0} />
-      ))}
-      {result.kind === "swing" && leaves.map((leaf, i) => {
-        // of a pair the first leaf is the active one; the other hangs opposite and carries no latch
-        const side = i === 0 ? hinge : hinge === "left" ? "right" : "left";
-        const latch = i === 0 ? result.pole.find((m) => m.figure === "latch_height")?.y : undefined;
-        return <Swing key={i} leaf={leaf} scale={scale} hinge={side} latch={latch} />;
-      })}
+      {shapes
+        .filter((s) => s.part !== "slab")
+        .map((s, i) => (
+          <Piece
+            key={i}
+            shape={s}
+            scale={scale}
+            lit={lit !== null && s.figures.includes(lit)}
+            light={light}
+            open={open}
+            result={result}
+          />
+        ))}
+      {shapes
+        .filter((s) => s.part === "slab")
+        .map((s, i) => (
+          <Slab
+            key={i}
+            shape={s}
+            scale={scale}
+            result={result}
+            opposite={result.shapes.filter((o) => o.part === "slab").length > 1 && i > 0}
+          />
+        ))}
+      {result.kind === "swing" &&
+        leaves.map((leaf, i) => {
+          // of a pair the first leaf is the active one; the other hangs opposite and carries no latch
+          const side = i === 0 ? hinge : hinge === "left" ? "right" : "left";
+          const latch = i === 0 ? result.pole.find((m) => m.figure === "latch_height")?.y : undefined;
+          return <Swing key={i} leaf={leaf} scale={scale} hinge={side} latch={latch} />;
+        })}
       {ro && <Dimensions ro={ro} result={result} scale={scale} />}
       <line className="floor-line" x1={scale.left} x2={scale.right} y1={scale.floor} y2={scale.floor} />
     </g>
@@ -52,14 +97,24 @@ interface PieceProps {
 
 function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
   const figure = shape.figures.find((name) => result.figures[name]);
-  if (shape.part === "ceiling") return <path className="slope" d={`M${scale.x(shape.x0)} ${scale.y(shape.y0)}L${scale.x(shape.x1)} ${scale.y(shape.y1)}`} />;
+  if (shape.part === "ceiling")
+    return (
+      <path
+        className="slope"
+        d={`M${scale.x(shape.x0)} ${scale.y(shape.y0)}L${scale.x(shape.x1)} ${scale.y(shape.y1)}`}
+      />
+    );
   const box = {
     x: scale.x(shape.x0),
     y: scale.y(shape.y1),
     width: Math.max((shape.x1 - shape.x0) * scale.perMm, 0.5),
     height: Math.max((shape.y1 - shape.y0) * scale.perMm, 0.5),
   };
-  const wood = ["stud", "king", "jack", "cripple"].includes(shape.part) ? "url(#grain)" : ["plate", "top_plate", "header"].includes(shape.part) ? "url(#grain-h)" : null;
+  const wood = ["stud", "king", "jack", "cripple"].includes(shape.part)
+    ? "url(#grain)"
+    : ["plate", "top_plate", "header"].includes(shape.part)
+      ? "url(#grain-h)"
+      : null;
   return (
     <g
       className={`piece ${shape.part}${lit ? " lit" : ""}`}
@@ -70,7 +125,12 @@ function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
       {shape.part === "neighbour" && <title>The framing of the opening next door</title>}
       <rect {...box} />
       {wood && <rect {...box} fill={wood} stroke="none" style={{ fill: wood, stroke: "none" }} />}
-      {shape.part === "header" && <path className="cross" d={`M${box.x} ${box.y}l${box.width} ${box.height}M${box.x} ${box.y + box.height}l${box.width} ${-box.height}`} />}
+      {shape.part === "header" && (
+        <path
+          className="cross"
+          d={`M${box.x} ${box.y}l${box.width} ${box.height}M${box.x} ${box.y + box.height}l${box.width} ${-box.height}`}
+        />
+      )}
     </g>
   );
 }
@@ -78,14 +138,21 @@ function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
 /** A slab that slides between its stops under the pointer or the arrow keys; the server says what follows. */
 function Slab({ shape, scale, result, opposite }: { shape: Shape; scale: Scale; result: Result; opposite: boolean }) {
   const { lit, light, slabAt, slideSlab } = useWork();
-  const grip = useRef<{ x: number; at: number } | null>(null);
-  const track = result.track;
-  if (!track) return null;
-  const way = track.direction * (opposite ? -1 : 1);
+  const { track } = result;
+  const way = (track?.direction ?? 1) * (opposite ? -1 : 1);
   // at its stop the slab stands there to the hair; between, whole millimetres will do
-  const to = (mm: number) => slideSlab(mm >= track.travel ? Math.ceil(track.travel * 100) / 100 : Math.max(0, Math.round(mm)));
+  const to = (mm: number) => {
+    if (track) slideSlab(mm >= track.travel ? Math.ceil(track.travel * 100) / 100 : Math.max(0, Math.round(mm)));
+  };
+  const pulled = useSlide({ at: slabAt, perPixel: way / scale.perMm, to });
+  if (!track) return null;
   const step = result.unit === "in" ? 25.4 : 25;
-  const keys: Record<string, number> = { ArrowRight: slabAt + way * step, ArrowLeft: slabAt - way * step, Home: 0, End: track.travel };
+  const keys: Record<string, number> = {
+    ArrowRight: slabAt + way * step,
+    ArrowLeft: slabAt - way * step,
+    Home: 0,
+    End: track.travel,
+  };
   const frees = result.figures.slab_frees;
   return (
     <g
@@ -99,16 +166,7 @@ function Slab({ shape, scale, result, opposite }: { shape: Shape; scale: Scale; 
       aria-valuetext={frees ? `way through ${frees.value.text}` : "closed"}
       onPointerEnter={() => light("slab_width")}
       onPointerLeave={() => light(null)}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        grip.current = { x: event.clientX, at: slabAt };
-      }}
-      onPointerMove={(event) => {
-        if (grip.current) to(grip.current.at + (way * (event.clientX - grip.current.x)) / scale.perMm);
-      }}
-      onPointerUp={() => {
-        grip.current = null;
-      }}
+      {...pulled()}
       onKeyDown={(event) => {
         const next = keys[event.key];
         if (next === undefined) return;
@@ -116,7 +174,12 @@ function Slab({ shape, scale, result, opposite }: { shape: Shape; scale: Scale; 
         to(next);
       }}
     >
-      <rect x={scale.x(shape.x0)} y={scale.y(shape.y1)} width={(shape.x1 - shape.x0) * scale.perMm} height={(shape.y1 - shape.y0) * scale.perMm} />
+      <rect
+        x={scale.x(shape.x0)}
+        y={scale.y(shape.y1)}
+        width={(shape.x1 - shape.x0) * scale.perMm}
+        height={(shape.y1 - shape.y0) * scale.perMm}
+      />
       <path
         className="grip"
         d={`M${scale.x((shape.x0 + shape.x1) / 2) - 14} ${scale.y((shape.y0 + shape.y1) / 2)}l-10 9l10 9m28 -18l10 9l-10 9m-38 -9h38`}
@@ -132,7 +195,9 @@ function Swing({ leaf, scale, hinge, latch }: { leaf: Shape; scale: Scale; hinge
   const knob = free + (hinge === "left" ? -60 : 60);
   return (
     <g className="swing">
-      <path d={`M${scale.x(free)} ${scale.y(leaf.y1)}L${scale.x(hung)} ${scale.y(middle)}L${scale.x(free)} ${scale.y(leaf.y0)}`} />
+      <path
+        d={`M${scale.x(free)} ${scale.y(leaf.y1)}L${scale.x(hung)} ${scale.y(middle)}L${scale.x(free)} ${scale.y(leaf.y0)}`}
+      />
       {latch !== undefined && <circle cx={scale.x(knob)} cy={scale.y(latch)} r={Math.max(4, 28 * scale.perMm)} />}
     </g>
   );

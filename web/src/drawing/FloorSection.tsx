@@ -1,6 +1,6 @@
 import { Digits } from "../tape/Digits";
-import { useWork } from "../opening/context";
-import { floorUnder } from "../opening/floors";
+import { useWork } from "../work/context";
+import { floorUnder } from "../work/floors";
 
 const W = 340;
 const FLOOR = 158;
@@ -11,7 +11,12 @@ export function FloorSection() {
   const { page, now, result, light, open } = useWork();
   if (!result) return null;
   const bottom = result.figures.leaf_bottom;
-  const highest = Math.max(bottom?.value.mm ?? 0, result.figures.floor_a?.value.mm ?? 0, result.figures.floor_b?.value.mm ?? 0, 10);
+  const highest = Math.max(
+    bottom?.value.mm ?? 0,
+    result.figures.floor_a?.value.mm ?? 0,
+    result.figures.floor_b?.value.mm ?? 0,
+    10,
+  );
   const per = TALL / highest;
   const stack = (side: "a" | "b", x: number, width: number) => {
     let top = FLOOR;
@@ -25,7 +30,11 @@ export function FloorSection() {
         <g key={i} className={layer.allowance !== undefined && layer.allowance !== null ? "layer guessed" : "layer"}>
           <rect x={x} y={top} width={width} height={tall} />
           {tall > 13 && (
-            <text x={side === "a" ? x + 6 : x + width - 6} y={top + tall / 2 + 5} textAnchor={side === "a" ? "start" : "end"}>
+            <text
+              x={side === "a" ? x + 6 : x + width - 6}
+              y={top + tall / 2 + 5}
+              textAnchor={side === "a" ? "start" : "end"}
+            >
               {layer.name || "layer"} {heard.length.digits}
             </text>
           )}
@@ -54,7 +63,10 @@ export function FloorSection() {
         )}
         <rect className="leaf" x="155" y="0" width="30" height={leafY} />
         {bottom && clear && (
-          <path className="gap" d={`M206 ${leafY}h-14M206 ${FLOOR - clear.value.mm * per}h-14M199 ${leafY}V${FLOOR - clear.value.mm * per}`} />
+          <path
+            className="gap"
+            d={`M206 ${leafY}h-14M206 ${FLOOR - clear.value.mm * per}h-14M199 ${leafY}V${FLOOR - clear.value.mm * per}`}
+          />
         )}
         {bottom && clear && (
           <text className="gap-text" x="212" y={(leafY + FLOOR - clear.value.mm * per) / 2 + 6}>
@@ -70,7 +82,13 @@ export function FloorSection() {
       </svg>
       {bottom && (
         <figcaption>
-          <button type="button" className="link" onClick={() => open("leaf_bottom")} onFocus={() => light("leaf_bottom")} onBlur={() => light(null)}>
+          <button
+            type="button"
+            className="link"
+            onClick={() => open("leaf_bottom")}
+            onFocus={() => light("leaf_bottom")}
+            onBlur={() => light(null)}
+          >
             leaf bottom <Digits of={bottom.value} />
           </button>{" "}
           over the rough floor

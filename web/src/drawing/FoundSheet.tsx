@@ -2,8 +2,8 @@ import { Slider } from "@mantine/core";
 import { useElementSize, useLocalStorage } from "@mantine/hooks";
 
 import type { Face, Result } from "../api/client";
-import { useWork } from "../opening/context";
-import { useAsked } from "../stages/asked";
+import { useWork } from "../work/context";
+import { useAsked } from "../work/asked";
 import { SvgDigits } from "./SvgDigits";
 
 const PAD = { x: 150, top: 70, foot: 86 };
@@ -41,7 +41,10 @@ function frameOf(result: Result, width: number, height: number, times: number): 
 
 const line = (face: Face, edge: "a" | "b", frame: Frame, side: "left" | "right") => {
   const p = face[edge];
-  return Array.from({ length: p.length / 2 }, (_, n) => `${frame.x(side, p[2 * n]!).toFixed(1)},${frame.y(p[2 * n + 1]!).toFixed(1)}`).join(" ");
+  return Array.from(
+    { length: p.length / 2 },
+    (_, n) => `${frame.x(side, p[2 * n]!).toFixed(1)},${frame.y(p[2 * n + 1]!).toFixed(1)}`,
+  ).join(" ");
 };
 
 /** The hole as found: crooked as it is, drawn larger than true, with the next place for the tape lit. */
@@ -54,14 +57,27 @@ export function FoundSheet() {
   return (
     <div className="sheet found-sheet" ref={ref}>
       {result && frame && (
-        <svg width={width} height={height} role="img" aria-label={`The hole as found, seen from side A, what is off straight drawn ${times} times too large.`}>
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`The hole as found, seen from side A, what is off straight drawn ${times} times too large.`}
+        >
           <Hole result={result} frame={frame} place={place} notes={width >= NARROW} />
         </svg>
       )}
       <p className="sheet-side">Seen from side A · {now.wall.name || "wall without a name"}</p>
       <div className="times">
         <span id="times">Crooked drawn × {times}</span>
-        <Slider aria-labelledby="times" thumbLabel="How much larger what is off straight is drawn" min={1} max={40} value={times} onChange={setTimes} label={null} />
+        <Slider
+          aria-labelledby="times"
+          thumbLabel="How much larger what is off straight is drawn"
+          min={1}
+          max={40}
+          value={times}
+          onChange={setTimes}
+          label={null}
+        />
       </div>
     </div>
   );
@@ -72,7 +88,13 @@ function Hole({ result, frame, place, notes }: { result: Result; frame: Frame; p
   if (!shape) {
     return (
       <>
-        <rect className="hole guess" x={frame.along(0)} y={frame.y(frame.tall)} width={frame.along(1) - frame.along(0)} height={frame.y(0) - frame.y(frame.tall)} />
+        <rect
+          className="hole guess"
+          x={frame.along(0)}
+          y={frame.y(frame.tall)}
+          width={frame.along(1) - frame.along(0)}
+          height={frame.y(0) - frame.y(frame.tall)}
+        />
         <Lit place={place} frame={frame} />
       </>
     );
@@ -81,16 +103,34 @@ function Hole({ result, frame, place, notes }: { result: Result; frame: Frame; p
   const right = line(shape.right, "a", frame, "right");
   const h = shape.header;
   const head = [0, 1, 2].map((n) => `${frame.along(n / 2).toFixed(1)},${frame.head(h[2 * n + 1]!).toFixed(1)}`);
-  const floor = [`${frame.along(0)},${frame.floor(shape.floor[1]!)}`, `${frame.along(1)},${frame.floor(shape.floor[3]!)}`];
+  const floor = [
+    `${frame.along(0)},${frame.floor(shape.floor[1]!)}`,
+    `${frame.along(1)},${frame.floor(shape.floor[3]!)}`,
+  ];
   return (
     <g>
-      <path className="plumb" d={`M${frame.along(0)} ${frame.y(frame.tall) - 26}V${frame.y(0) + 20}M${frame.along(1)} ${frame.y(frame.tall) - 26}V${frame.y(0) + 20}`} />
-      <polygon className="found-stud" points={`${frame.along(0) - 46},${frame.y(frame.tall)} ${left.split(" ").reverse().join(" ")} ${frame.along(0) - 46},${frame.y(0)}`} />
-      <polygon className="found-stud" points={`${frame.along(1) + 46},${frame.y(frame.tall)} ${right.split(" ").reverse().join(" ")} ${frame.along(1) + 46},${frame.y(0)}`} />
+      <path
+        className="plumb"
+        d={`M${frame.along(0)} ${frame.y(frame.tall) - 26}V${frame.y(0) + 20}M${frame.along(1)} ${frame.y(frame.tall) - 26}V${frame.y(0) + 20}`}
+      />
+      <polygon
+        className="found-stud"
+        points={`${frame.along(0) - 46},${frame.y(frame.tall)} ${left.split(" ").reverse().join(" ")} ${frame.along(0) - 46},${frame.y(0)}`}
+      />
+      <polygon
+        className="found-stud"
+        points={`${frame.along(1) + 46},${frame.y(frame.tall)} ${right.split(" ").reverse().join(" ")} ${frame.along(1) + 46},${frame.y(0)}`}
+      />
       <polyline className="far-edge" points={line(shape.left, "b", frame, "left")} />
       <polyline className="far-edge" points={line(shape.right, "b", frame, "right")} />
-      <polygon className="found-header" points={`${frame.along(0)},${frame.y(frame.tall) - 40} ${head.join(" ")} ${frame.along(1)},${frame.y(frame.tall) - 40}`} />
-      <polygon className="found-floor" points={`${frame.along(0) - 46},${frame.y(0) + 34} ${frame.along(0) - 46},${frame.floor(shape.floor[1]!)} ${floor.join(" ")} ${frame.along(1) + 46},${frame.floor(shape.floor[3]!)} ${frame.along(1) + 46},${frame.y(0) + 34}`} />
+      <polygon
+        className="found-header"
+        points={`${frame.along(0)},${frame.y(frame.tall) - 40} ${head.join(" ")} ${frame.along(1)},${frame.y(frame.tall) - 40}`}
+      />
+      <polygon
+        className="found-floor"
+        points={`${frame.along(0) - 46},${frame.y(0) + 34} ${frame.along(0) - 46},${frame.floor(shape.floor[1]!)} ${floor.join(" ")} ${frame.along(1) + 46},${frame.floor(shape.floor[3]!)} ${frame.along(1) + 46},${frame.y(0) + 34}`}
+      />
       <Lit place={place} frame={frame} />
       <Width name="found_width_head" part={0.93} result={result} frame={frame} />
       <Width name="found_width_middle" part={0.5} result={result} frame={frame} />
@@ -106,8 +146,15 @@ function Width({ name, part, result, frame }: { name: string; part: number; resu
   if (!figure) return null;
   const y = frame.y(frame.tall * part);
   return (
-    <g className={lit === name ? "dimension lit" : "dimension"} onClick={() => open(name)} onPointerEnter={() => light(name)} onPointerLeave={() => light(null)}>
-      <path d={`M${frame.along(0)} ${y}H${frame.along(1)}M${frame.along(0)} ${y - 7}v14M${frame.along(1)} ${y - 7}v14`} />
+    <g
+      className={lit === name ? "dimension lit" : "dimension"}
+      onClick={() => open(name)}
+      onPointerEnter={() => light(name)}
+      onPointerLeave={() => light(null)}
+    >
+      <path
+        d={`M${frame.along(0)} ${y}H${frame.along(1)}M${frame.along(0)} ${y - 7}v14M${frame.along(1)} ${y - 7}v14`}
+      />
       <text x={frame.along(0.5)} y={y - 9} fontSize={24}>
         <SvgDigits of={figure.value} />
       </text>
@@ -119,8 +166,14 @@ function Width({ name, part, result, frame }: { name: string; part: number; resu
 function Leans({ result, frame }: { result: Result; frame: Frame }) {
   const say = (place: string) => result.found.readings.filter((r) => r.place === place).at(-1)?.read;
   const notes: [string, "left" | "right", number][] = [
-    ["lean_left", "left", 0.8], ["bow_left", "left", 0.5], ["twist_left", "left", 0.3], ["wall_left", "left", 0.15],
-    ["lean_right", "right", 0.8], ["bow_right", "right", 0.5], ["twist_right", "right", 0.3], ["wall_right", "right", 0.15],
+    ["lean_left", "left", 0.8],
+    ["bow_left", "left", 0.5],
+    ["twist_left", "left", 0.3],
+    ["wall_left", "left", 0.15],
+    ["lean_right", "right", 0.8],
+    ["bow_right", "right", 0.5],
+    ["twist_right", "right", 0.3],
+    ["wall_right", "right", 0.15],
   ];
   const what: Record<string, string> = { lean: "leans", bow: "bows", twist: "twists", wall: "wall" };
   return (
@@ -146,21 +199,38 @@ function Leans({ result, frame }: { result: Result; frame: Frame }) {
 /** The place that is asked for, as a bold line where the tape or the level goes. */
 function Lit({ place, frame }: { place: string; frame: Frame }) {
   const { along, y, tall } = frame;
-  const across = (part: number) => `M${along(0)} ${y(tall * part)}H${along(1)}M${along(0)} ${y(tall * part) - 12}v24M${along(1)} ${y(tall * part) - 12}v24`;
-  const up = (part: number) => `M${along(part)} ${y(0)}V${y(tall)}M${along(part) - 12} ${y(0)}h24M${along(part) - 12} ${y(tall)}h24`;
-  const level = (part: number, out: number) => `M${along(part) + out} ${y(tall * 0.15)}V${y(tall * 0.85)}h${out < 0 ? -12 : 12}V${y(tall * 0.15)}Z`;
+  const across = (part: number) =>
+    `M${along(0)} ${y(tall * part)}H${along(1)}M${along(0)} ${y(tall * part) - 12}v24M${along(1)} ${y(tall * part) - 12}v24`;
+  const up = (part: number) =>
+    `M${along(part)} ${y(0)}V${y(tall)}M${along(part) - 12} ${y(0)}h24M${along(part) - 12} ${y(tall)}h24`;
+  const level = (part: number, out: number) =>
+    `M${along(part) + out} ${y(tall * 0.15)}V${y(tall * 0.85)}h${out < 0 ? -12 : 12}V${y(tall * 0.15)}Z`;
   const paths: Record<string, string> = {
-    width_foot: across(0.04), width_middle: across(0.5), width_head: across(0.96), width_at: across(0.7),
-    height_left: up(0.06), height_centre: up(0.5), height_right: up(0.94),
-    diagonal_up_right: `M${along(0)} ${y(0)}L${along(1)} ${y(tall)}`, diagonal_up_left: `M${along(1)} ${y(0)}L${along(0)} ${y(tall)}`,
-    lean_left: level(0, 6), lean_right: level(1, -6), bow_left: `M${along(0) + 8} ${y(tall)}V${y(0)}M${along(0)} ${y(tall / 2)}h30`,
+    width_foot: across(0.04),
+    width_middle: across(0.5),
+    width_head: across(0.96),
+    width_at: across(0.7),
+    height_left: up(0.06),
+    height_centre: up(0.5),
+    height_right: up(0.94),
+    diagonal_up_right: `M${along(0)} ${y(0)}L${along(1)} ${y(tall)}`,
+    diagonal_up_left: `M${along(1)} ${y(0)}L${along(0)} ${y(tall)}`,
+    lean_left: level(0, 6),
+    lean_right: level(1, -6),
+    bow_left: `M${along(0) + 8} ${y(tall)}V${y(0)}M${along(0)} ${y(tall / 2)}h30`,
     bow_right: `M${along(1) - 8} ${y(tall)}V${y(0)}M${along(1)} ${y(tall / 2)}h-30`,
-    header_level: `M${along(0.12)} ${y(tall) + 8}H${along(0.88)}v14H${along(0.12)}Z`, floor_across: `M${along(0.12)} ${y(0) - 8}H${along(0.88)}v-14H${along(0.12)}Z`,
-    floor_along: `M${along(0.5)} ${y(0) - 6}l-30 34h60Z`, floor_bump: `M${along(0.35)} ${y(0)}q${(along(0.65) - along(0.35)) / 2} -44 ${along(0.65) - along(0.35)} 0Z`,
-    wall_left: level(0, -64), wall_right: level(1, 64),
-    twist_left: `M${along(0) - 30} ${y(tall * 0.6)}h60m-30 -14v28`, twist_right: `M${along(1) - 30} ${y(tall * 0.6)}h60m-30 -14v28`,
-    thickness_left_head: `M${along(0) - 46} ${y(tall * 0.92)}h46m-46 -12v24m46 -24v24`, thickness_left_foot: `M${along(0) - 46} ${y(tall * 0.08)}h46m-46 -12v24m46 -24v24`,
-    thickness_right_head: `M${along(1)} ${y(tall * 0.92)}h46m-46 -12v24m46 -24v24`, thickness_right_foot: `M${along(1)} ${y(tall * 0.08)}h46m-46 -12v24m46 -24v24`,
+    header_level: `M${along(0.12)} ${y(tall) + 8}H${along(0.88)}v14H${along(0.12)}Z`,
+    floor_across: `M${along(0.12)} ${y(0) - 8}H${along(0.88)}v-14H${along(0.12)}Z`,
+    floor_along: `M${along(0.5)} ${y(0) - 6}l-30 34h60Z`,
+    floor_bump: `M${along(0.35)} ${y(0)}q${(along(0.65) - along(0.35)) / 2} -44 ${along(0.65) - along(0.35)} 0Z`,
+    wall_left: level(0, -64),
+    wall_right: level(1, 64),
+    twist_left: `M${along(0) - 30} ${y(tall * 0.6)}h60m-30 -14v28`,
+    twist_right: `M${along(1) - 30} ${y(tall * 0.6)}h60m-30 -14v28`,
+    thickness_left_head: `M${along(0) - 46} ${y(tall * 0.92)}h46m-46 -12v24m46 -24v24`,
+    thickness_left_foot: `M${along(0) - 46} ${y(tall * 0.08)}h46m-46 -12v24m46 -24v24`,
+    thickness_right_head: `M${along(1)} ${y(tall * 0.92)}h46m-46 -12v24m46 -24v24`,
+    thickness_right_foot: `M${along(1)} ${y(tall * 0.08)}h46m-46 -12v24m46 -24v24`,
   };
   return <path className="lit-place" data-place={place} d={paths[place] ?? ""} />;
 }

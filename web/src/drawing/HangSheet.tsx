@@ -1,7 +1,7 @@
 import { useElementSize } from "@mantine/hooks";
 
 import type { AsFound, Result } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { SvgDigits } from "./SvgDigits";
 
 type Hang = NonNullable<AsFound["hang"]>;
@@ -15,8 +15,19 @@ export function HangSheet() {
   return (
     <div className="sheet hang-sheet" ref={ref}>
       {ready ? (
-        <svg width={width} height={height} role="img" aria-label={`Clearance under the leaf over its swing; least ${result.figures.sweep_least?.value.text ?? "unknown"} at ${Math.round(hang.least_angle ?? 0)} degrees.`}>
-          <SwingPlan hang={hang} width={width} height={height * 0.5} left={(now.opening.door?.hinge_side ?? "left") === "left"} up={(now.opening.door?.opens_to ?? "A") === "B"} />
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`Clearance under the leaf over its swing; least ${result.figures.sweep_least?.value.text ?? "unknown"} at ${Math.round(hang.least_angle ?? 0)} degrees.`}
+        >
+          <SwingPlan
+            hang={hang}
+            width={width}
+            height={height * 0.5}
+            left={(now.opening.door?.hinge_side ?? "left") === "left"}
+            up={(now.opening.door?.opens_to ?? "A") === "B"}
+          />
           <Curve hang={hang} result={result} width={width} top={height * 0.54} height={height * 0.42} />
         </svg>
       ) : (
@@ -29,13 +40,33 @@ export function HangSheet() {
   );
 }
 
-const pairs = (hang: Hang) => Array.from({ length: hang.curve.length / 2 }, (_, n) => ({ angle: hang.curve[2 * n]!, clear: hang.curve[2 * n + 1]! }));
+const pairs = (hang: Hang) =>
+  Array.from({ length: hang.curve.length / 2 }, (_, n) => ({
+    angle: hang.curve[2 * n]!,
+    clear: hang.curve[2 * n + 1]!,
+  }));
 const grade = (clear: number, wanted: number) => (clear <= 0 ? "rubs" : clear < wanted ? "low" : "good");
 
-function SwingPlan({ hang, width, height, left, up }: { hang: Hang; width: number; height: number; left: boolean; up: boolean }) {
+function SwingPlan({
+  hang,
+  width,
+  height,
+  left,
+  up,
+}: {
+  hang: Hang;
+  width: number;
+  height: number;
+  left: boolean;
+  up: boolean;
+}) {
   const open = hang.opens;
   const reach = open > 90 ? 2 : 1;
-  const leaf = Math.min((height - 90) / 1, (width - 160) / (1 + (reach - 1) * Math.sin(((open - 90) * Math.PI) / 180)), 330);
+  const leaf = Math.min(
+    (height - 90) / 1,
+    (width - 160) / (1 + (reach - 1) * Math.sin(((open - 90) * Math.PI) / 180)),
+    330,
+  );
   const x0 = width / 2 + (left ? -leaf / 2 : leaf / 2);
   const y0 = up ? height - 28 : 62;
   const at = (angle: number, r = 1): [number, number] => {
@@ -43,7 +74,9 @@ function SwingPlan({ hang, width, height, left, up }: { hang: Hang; width: numbe
     return [x0 + (left ? 1 : -1) * leaf * r * Math.cos(f), y0 + (up ? -1 : 1) * leaf * r * Math.sin(f)];
   };
   const rows = pairs(hang);
-  const wall = (x: number, w: number) => <rect className="plan-wall" x={Math.min(x, x + w)} y={y0 - 9} width={Math.abs(w)} height={18} />;
+  const wall = (x: number, w: number) => (
+    <rect className="plan-wall" x={Math.min(x, x + w)} y={y0 - 9} width={Math.abs(w)} height={18} />
+  );
   const [lx, ly] = at(hang.least_angle ?? 0);
   return (
     <g className="swing-plan">
@@ -52,7 +85,13 @@ function SwingPlan({ hang, width, height, left, up }: { hang: Hang; width: numbe
       {rows.slice(1).map((row, n) => {
         const before = rows[n]!;
         const [a, b, c, d] = [at(before.angle, 0.16), at(before.angle), at(row.angle), at(row.angle, 0.16)];
-        return <polygon key={row.angle} className={`sector ${grade(Math.min(before.clear, row.clear), hang.wanted)}`} points={[a, b, c, d].map((p) => p.join(",")).join(" ")} />;
+        return (
+          <polygon
+            key={row.angle}
+            className={`sector ${grade(Math.min(before.clear, row.clear), hang.wanted)}`}
+            points={[a, b, c, d].map((p) => p.join(",")).join(" ")}
+          />
+        );
       })}
       <path className="leaf-line" d={`M${x0} ${y0}L${at(0).join(" ")}M${x0} ${y0}L${at(open).join(" ")}`} />
       {hang.lets.map((l) => {
@@ -74,7 +113,19 @@ function SwingPlan({ hang, width, height, left, up }: { hang: Hang; width: numbe
   );
 }
 
-function Curve({ hang, result, width, top, height }: { hang: Hang; result: Result; width: number; top: number; height: number }) {
+function Curve({
+  hang,
+  result,
+  width,
+  top,
+  height,
+}: {
+  hang: Hang;
+  result: Result;
+  width: number;
+  top: number;
+  height: number;
+}) {
   const { open } = useWork();
   const rows = pairs(hang);
   const most = Math.max(hang.wanted * 1.6, ...rows.map((r) => r.clear)) * 1.15;
@@ -107,7 +158,11 @@ function Curve({ hang, result, width, top, height }: { hang: Hang; result: Resul
       {least && (
         <g className={grade(Math.min(...rows.map((r) => r.clear)), hang.wanted)} onClick={() => open("sweep_least")}>
           <circle cx={X(at)} cy={Y(rows.reduce((a, b) => (b.clear < a ? b.clear : a), Infinity))} r={8} />
-          <text x={Math.max(x0 + 50, Math.min(x1 - 50, X(at)))} y={Y(rows.reduce((a, b) => (b.clear < a ? b.clear : a), Infinity)) - 16} className="value">
+          <text
+            x={Math.max(x0 + 50, Math.min(x1 - 50, X(at)))}
+            y={Y(rows.reduce((a, b) => (b.clear < a ? b.clear : a), Infinity)) - 16}
+            className="value"
+          >
             <SvgDigits of={least.value} />
           </text>
         </g>

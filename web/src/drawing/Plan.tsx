@@ -1,4 +1,4 @@
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 
 /** Plan of the opening: hinge side and swing as seen from above, with the hand in both schools. */
 export function Plan() {
@@ -19,7 +19,13 @@ export function Plan() {
     return (
       <g key={hinge}>
         <path className="arc" d={`M${free} ${face}A${reach} ${reach * 0.62} 0 0 ${clockwise} ${hinge} ${end}`} />
-        <rect className="leaf" x={hinge < free ? hinge : hinge - 7} y={Math.min(face, end)} width="7" height={Math.abs(end - face)} />
+        <rect
+          className="leaf"
+          x={hinge < free ? hinge : hinge - 7}
+          y={Math.min(face, end)}
+          width="7"
+          height={Math.abs(end - face)}
+        />
         <circle className="pin" cx={hinge} cy={face} r="4" />
       </g>
     );
@@ -36,7 +42,10 @@ export function Plan() {
         <rect className="leg" x="88" y={wall - 12} width="8" height="24" />
         <rect className="leg" x="224" y={wall - 12} width="8" height="24" />
         {pair ? [leaf(96, 160), leaf(224, 160)] : leaf(hx, fx)}
-        <path className="pull" d={`M${(hx + fx) / 2} ${face + side * 10}v${side * 22}m-5 ${-side * 7}l5 ${side * 7}l5 ${-side * 7}`} />
+        <path
+          className="pull"
+          d={`M${(hx + fx) / 2} ${face + side * 10}v${side * 22}m-5 ${-side * 7}l5 ${side * 7}l5 ${-side * 7}`}
+        />
         <text x="6" y="20" className="side">
           side B{outside === "B" ? " · outside" : ""}
         </text>

@@ -1,16 +1,25 @@
 import type { Result } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
 
-const NAMES: Record<string, string> = { king: "{king}", jack: "{jack}", ro_edge: "RO", ro_centre: "centre", common: "{stud}", wall_end: "end", split_stud: "split" };
+const NAMES: Record<string, string> = {
+  king: "{king}",
+  jack: "{jack}",
+  ro_edge: "RO",
+  ro_centre: "centre",
+  common: "{stud}",
+  wall_end: "end",
+  split_stud: "split",
+};
 
 /** The plate tape along the foot: running measures from the wall end, and the side of each line its stud stands on. */
 export function PlateTape({ result, scale, width }: { result: Result; scale: Scale; width: number }) {
   const { lit, light, open, words } = useWork();
   const top = scale.floor + 22;
-  const short = (what: string) => (NAMES[what] ?? what).replace(/\{(\w+)\}/, (_, part: string) => (words[part] ?? part).split(" ")[0]!);
+  const short = (what: string) =>
+    (NAMES[what] ?? what).replace(/\{(\w+)\}/, (_, part: string) => (words[part] ?? part).split(" ")[0]!);
   const marks = result.marks.filter((m) => scale.x(m.x) >= scale.left - 1 && scale.x(m.x) <= scale.right + 1);
   if (marks.length === 0) {
     return (
@@ -21,11 +30,19 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
   }
   const room = Math.min(58, (width - 8) / marks.length);
   const dense = room < 46;
-  const places = spread(marks.map((m) => scale.x(m.x)), room, 4, width - 4);
+  const places = spread(
+    marks.map((m) => scale.x(m.x)),
+    room,
+    4,
+    width - 4,
+  );
   const inch = 25.4 * scale.perMm;
   const step = inch >= 3 ? inch : inch * 4;
   const first = scale.x(0) + Math.ceil((scale.left - scale.x(0)) / step) * step;
-  const ticks = Array.from({ length: Math.max(0, Math.floor((scale.right - first) / step) + 1) }, (_, n) => first + n * step);
+  const ticks = Array.from(
+    { length: Math.max(0, Math.floor((scale.right - first) / step) + 1) },
+    (_, n) => first + n * step,
+  );
   return (
     <g className="plate-tape">
       <rect className="band" x={scale.left} y={top} width={scale.right - scale.left} height={24} />
@@ -47,7 +64,9 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
             onPointerLeave={() => light(null)}
           >
             <path className="leader" d={`M${x} ${top}V${top + 24}L${at} ${top + 34}`} />
-            {mark.crossed && <path className="crossed" d={`M${x + side * 3} ${top + 10}l${side * 9} 10m0 -10l${-side * 9} 10`} />}
+            {mark.crossed && (
+              <path className="crossed" d={`M${x + side * 3} ${top + 10}l${side * 9} 10m0 -10l${-side * 9} 10`} />
+            )}
             <rect className="touch" x={at - room / 2} y={top + 24} width={room} height={46} />
             <text x={at} y={top + 50} className={dense ? "value dense" : "value"}>
               <SvgDigits of={figure.value} />

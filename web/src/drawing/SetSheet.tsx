@@ -2,8 +2,9 @@ import { useElementSize } from "@mantine/hooks";
 import { useCallback, useEffect, useRef } from "react";
 
 import type { Face, Result, SetPlan } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { SvgDigits } from "./SvgDigits";
+import { useSlide } from "./useSlide";
 
 const PAD = { top: 46, foot: 128 };
 const LEG = 15;
@@ -26,7 +27,12 @@ function frameOf(set: SetPlan, width: number, height: number, hingeLeft: boolean
   if (per <= 0 || width < 300) return null;
   const narrow = width < 520;
   const { pad, stud, most } = narrow ? SIZES.narrow : SIZES.wide;
-  const reach = Math.max(4, ...set.hinge.a.filter((_, n) => n % 2 === 0).map(Math.abs), set.high - set.low, ...set.stations.map((s) => Math.abs(s.gap_mm)));
+  const reach = Math.max(
+    4,
+    ...set.hinge.a.filter((_, n) => n % 2 === 0).map(Math.abs),
+    set.high - set.low,
+    ...set.stations.map((s) => Math.abs(s.gap_mm)),
+  );
   // the widest gap takes most of the room there is, but gaps are drawn no more than forty times the wall's own scale
   const gap = Math.min(most / reach, per * 40);
   const flip = hingeLeft ? 1 : -1;
@@ -58,7 +64,12 @@ export function SetSheet() {
   return (
     <div className="sheet set-sheet" ref={ref}>
       {result && set && frame ? (
-        <svg width={width} height={height} role="group" aria-label={`${set.said} The frame in its slot, gaps drawn ${Math.round(frame.gap)} times too wide.`}>
+        <svg
+          width={width}
+          height={height}
+          role="group"
+          aria-label={`${set.said} The frame in its slot, gaps drawn ${Math.round(frame.gap)} times too wide.`}
+        >
           <Studs set={set} frame={frame} />
           <TheFrame set={set} frame={frame} result={result} width={width} height={height} />
           <Binds set={set} frame={frame} />
@@ -97,7 +108,9 @@ function Studs({ set, frame }: { set: SetPlan; frame: Frame }) {
 /** Where each stud comes nearest to the frame: there it would bind first. */
 function Binds({ set, frame }: { set: SetPlan; frame: Frame }) {
   const at = (face: Face, height: number) => face.a[2 * Math.round((height / set.height) * (face.a.length / 2 - 1))]!;
-  const arrow = (x: number, y: number, way: number) => <path className="binds" d={`M${x - 34 * way} ${y}h${30 * way}m${-9 * way} -7l${9 * way} 7l${-9 * way} 7`} />;
+  const arrow = (x: number, y: number, way: number) => (
+    <path className="binds" d={`M${x - 34 * way} ${y}h${30 * way}m${-9 * way} -7l${9 * way} 7l${-9 * way} 7`} />
+  );
   const inside = (y: number) => Math.max(y, frame.y(set.height) + 10); // an arrow at the very top would hide the head
   return (
     <>
@@ -108,12 +121,23 @@ function Binds({ set, frame }: { set: SetPlan; frame: Frame }) {
 }
 
 /** The frame itself: drag it, or give it the focus and use the arrow keys. The newest place is sent, stale ones are not. */
-function TheFrame({ set, frame, result, width, height }: { set: SetPlan; frame: Frame; result: Result; width: number; height: number }) {
+function TheFrame({
+  set,
+  frame,
+  result,
+  width,
+  height,
+}: {
+  set: SetPlan;
+  frame: Frame;
+  result: Result;
+  width: number;
+  height: number;
+}) {
   const { slideFrame, framed, solving, set: change, now } = useWork();
   const { hinge, strike, y, flip } = frame;
   const room = Math.max(0, set.high - set.low);
   const at = set.x - set.low;
-  const grip = useRef<{ x: number; at: number } | null>(null);
   const wanted = useRef<number | null>(null);
   const clamp = (mm: number) => Math.max(0, Math.min(room, mm));
 
@@ -130,23 +154,36 @@ function TheFrame({ set, frame, result, width, height }: { set: SetPlan; frame: 
   useEffect(() => {
     if (!solving) send();
   }, [solving, send]);
-  const let_go = () => {
+  const letGo = () => {
     const place = wanted.current ?? framed;
     wanted.current = null;
-    grip.current = null;
     if (place === null) return;
     change("opening.setting.slide", `${place} mm`);
     slideFrame(null);
   };
 
+  const pulled = useSlide({ at, perPixel: flip / Math.abs(hinge(1) - hinge(0)), to, done: letGo, lost: letGo });
+
   const mark = result.unit === "in" ? 25.4 / 32 : 0.5;
-  const keys: Record<string, number> = { ArrowRight: at + flip * mark, ArrowLeft: at - flip * mark, Home: 0, End: room };
+  const keys: Record<string, number> = {
+    ArrowRight: at + flip * mark,
+    ArrowLeft: at - flip * mark,
+    Home: 0,
+    End: room,
+  };
   const [foot, head] = [set.x, set.x + set.tilt * set.height];
   const legs = {
-    hinge: [`${hinge(foot)},${y(0)}`, `${hinge(head)},${y(set.height)}`, `${hinge(head) + LEG * flip},${y(set.height)}`, `${hinge(foot) + LEG * flip},${y(0)}`],
+    hinge: [
+      `${hinge(foot)},${y(0)}`,
+      `${hinge(head)},${y(set.height)}`,
+      `${hinge(head) + LEG * flip},${y(set.height)}`,
+      `${hinge(foot) + LEG * flip},${y(0)}`,
+    ],
     strike: [
-      `${strike(foot + set.outside)},${y(0)}`, `${strike(head + set.outside)},${y(set.height)}`,
-      `${strike(head + set.outside) - LEG * flip},${y(set.height)}`, `${strike(foot + set.outside) - LEG * flip},${y(0)}`,
+      `${strike(foot + set.outside)},${y(0)}`,
+      `${strike(head + set.outside)},${y(set.height)}`,
+      `${strike(head + set.outside) - LEG * flip},${y(set.height)}`,
+      `${strike(foot + set.outside) - LEG * flip},${y(0)}`,
     ],
   };
   const inner = [hinge(head) + LEG * flip, strike(head + set.outside) - LEG * flip];
@@ -161,14 +198,7 @@ function TheFrame({ set, frame, result, width, height }: { set: SetPlan; frame: 
       aria-valuemax={Math.round(room * 100) / 100}
       aria-valuenow={Math.round(at * 100) / 100}
       aria-valuetext={`least gap ${result.figures.hinge_least?.value.text ?? "unknown"} at the hinges, ${result.figures.strike_least?.value.text ?? "unknown"} at the strike${slid ? ", pushed there" : ""}`}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        grip.current = { x: event.clientX, at };
-      }}
-      onPointerMove={(event) => {
-        if (grip.current) to(grip.current.at + (flip * (event.clientX - grip.current.x)) / Math.abs(hinge(1) - hinge(0)));
-      }}
-      onPointerUp={let_go}
+      {...pulled()}
       onKeyDown={(event) => {
         const next = keys[event.key];
         if (next === undefined) return;
@@ -176,10 +206,22 @@ function TheFrame({ set, frame, result, width, height }: { set: SetPlan; frame: 
         change("opening.setting.slide", `${Math.round(clamp(next) * 1000) / 1000} mm`);
       }}
     >
-      <rect className="grab" x={0} y={y(set.height) - 20} width={width} height={height - PAD.foot - y(set.height) + 20} />
+      <rect
+        className="grab"
+        x={0}
+        y={y(set.height) - 20}
+        width={width}
+        height={height - PAD.foot - y(set.height) + 20}
+      />
       <polygon className="leg" points={legs.hinge.join(" ")} />
       <polygon className="leg" points={legs.strike.join(" ")} />
-      <rect className="head" x={Math.min(...inner)} y={y(set.height)} width={Math.abs(inner[1]! - inner[0]!)} height={LEG} />
+      <rect
+        className="head"
+        x={Math.min(...inner)}
+        y={y(set.height)}
+        width={Math.abs(inner[1]! - inner[0]!)}
+        height={LEG}
+      />
       <path className="grip" d={`M${width / 2 - 14} ${y(set.height * 0.52)}l-10 9l10 9m28 -18l10 9l-10 9m-38 -9h38`} />
     </g>
   );
@@ -195,13 +237,28 @@ function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Res
         const figure = result.figures[s.figure];
         if (!figure || s.side === "head") return null;
         const back = set.x + set.tilt * s.y;
-        const [x0, x1] = s.side === "hinge" ? [hinge(back - s.gap_mm), hinge(back)] : [strike(back + set.outside), strike(back + set.outside + s.gap_mm)];
+        const [x0, x1] =
+          s.side === "hinge"
+            ? [hinge(back - s.gap_mm), hinge(back)]
+            : [strike(back + set.outside), strike(back + set.outside + s.gap_mm)];
         const right = (s.side === "hinge") === (flip === -1);
         const x = right ? Math.max(x0, x1) + frame.stud / 2 : Math.min(x0, x1) - frame.stud / 2;
         return (
-          <g key={s.name} className={`station${lit === s.figure ? " lit" : ""}${s.enter === "both" ? "" : " wedge"}`} onClick={() => open(s.figure)} onPointerEnter={() => light(s.figure)} onPointerLeave={() => light(null)}>
-            <rect className="pack" x={Math.min(x0, x1)} y={y(s.y) - 7} width={Math.max(1.5, Math.abs(x1 - x0))} height={14} />
-            <text x={x} y={y(s.y) - 3} className="value" >
+          <g
+            key={s.name}
+            className={`station${lit === s.figure ? " lit" : ""}${s.enter === "both" ? "" : " wedge"}`}
+            onClick={() => open(s.figure)}
+            onPointerEnter={() => light(s.figure)}
+            onPointerLeave={() => light(null)}
+          >
+            <rect
+              className="pack"
+              x={Math.min(x0, x1)}
+              y={y(s.y) - 7}
+              width={Math.max(1.5, Math.abs(x1 - x0))}
+              height={14}
+            />
+            <text x={x} y={y(s.y) - 3} className="value">
               <SvgDigits of={figure.value} />
             </text>
             {!frame.narrow && (
@@ -234,10 +291,20 @@ function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result;
         (figure, n) =>
           figure && (
             <g key={figure.name} onClick={() => open(figure.name)}>
-              <text x={n === 0 ? x0 - 10 : x1 + 10} y={y + 15} className="value" style={{ textAnchor: n === 0 ? "end" : "start" }}>
+              <text
+                x={n === 0 ? x0 - 10 : x1 + 10}
+                y={y + 15}
+                className="value"
+                style={{ textAnchor: n === 0 ? "end" : "start" }}
+              >
                 <SvgDigits of={figure.value} />
               </text>
-              <text x={n === 0 ? x0 - 10 : x1 + 10} y={y + 33} className="name" style={{ textAnchor: n === 0 ? "end" : "start" }}>
+              <text
+                x={n === 0 ? x0 - 10 : x1 + 10}
+                y={y + 33}
+                className="name"
+                style={{ textAnchor: n === 0 ? "end" : "start" }}
+              >
                 {width < 520 ? "" : "least, "}
                 {figure.name === "hinge_least" ? "hinges" : "strike"}
               </text>

@@ -3,7 +3,7 @@ import "./drawing.css";
 import { useElementSize } from "@mantine/hooks";
 
 import type { Flag, Result, Shape } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { Elevation } from "./Elevation";
 import { PlateTape } from "./PlateTape";
 import { StoryPole } from "./StoryPole";
@@ -58,16 +58,21 @@ export function Sheet() {
   // what a slider's crew works along is its track; its plate tape shows where the framing is the question
   const along = result?.track && stage !== "frame" && stage !== "trim";
   const scale = result && scaleFor(result, width, height, along ? TRACK : TAPE);
-  const said = result?.figures.ro_width && result.figures.ro_height
-    ? `Elevation from side A: rough opening ${result.figures.ro_width.value.text} wide and ${result.figures.ro_height.value.text} high.`
-    : "Elevation from side A.";
+  const said =
+    result?.figures.ro_width && result.figures.ro_height
+      ? `Elevation from side A: rough opening ${result.figures.ro_width.value.text} wide and ${result.figures.ro_height.value.text} high.`
+      : "Elevation from side A.";
   return (
     <div className="sheet" ref={ref}>
       {result && scale ? (
         <svg width={width} height={height} role={result.track ? "group" : "img"} aria-label={said}>
           <Elevation result={result} scale={scale} hinge={now.opening.door?.hinge_side ?? "left"} />
           <StoryPole result={result} scale={scale} narrow={width < 520} />
-          {along ? <TrackTape result={result} scale={scale} width={width} /> : <PlateTape result={result} scale={scale} width={width} />}
+          {along ? (
+            <TrackTape result={result} scale={scale} width={width} />
+          ) : (
+            <PlateTape result={result} scale={scale} width={width} />
+          )}
           <FlagMarks result={result} scale={scale} />
         </svg>
       ) : (
@@ -96,7 +101,9 @@ function FlagMarks({ result, scale }: { result: Result; scale: Scale }) {
       const shape = result.shapes.find((s) => s.figures.includes(name));
       if (shape?.part === "opening") {
         // play shows at the side or over the head, clear of the dimensions inside
-        return name === "side_play" ? [scale.x(shape.x0), scale.y(shape.y1 * 0.84)] : [scale.x((shape.x0 + shape.x1) / 2), scale.y(shape.y1)];
+        return name === "side_play"
+          ? [scale.x(shape.x0), scale.y(shape.y1 * 0.84)]
+          : [scale.x((shape.x0 + shape.x1) / 2), scale.y(shape.y1)];
       }
       if (shape) return [scale.x((shape.x0 + shape.x1) / 2), scale.y((shape.y1 + shape.y0) / 2)];
       const mark = result.marks.find((m) => m.figure === name);
@@ -117,7 +124,12 @@ function FlagMarks({ result, scale }: { result: Result; scale: Scale }) {
           const beside = used.get(key) ?? 0;
           used.set(key, beside + 1);
           return (
-            <g key={i} className={flag.level} transform={`translate(${spot[0] + beside * 26} ${spot[1]})`} onClick={() => flag.path && goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)}>
+            <g
+              key={i}
+              className={flag.level}
+              transform={`translate(${spot[0] + beside * 26} ${spot[1]})`}
+              onClick={() => flag.path && goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)}
+            >
               <title>{flag.reason}</title>
               {flag.level === "stop" ? <path d="M-5 -12H5L12 -5V5L5 12H-5L-12 5V-5Z" /> : <circle r="12" />}
               <text y="6">{flag.level === "stop" ? "!" : "?"}</text>

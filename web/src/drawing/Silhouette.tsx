@@ -14,7 +14,12 @@ export function Silhouette({ of, height, tallest }: { of: Outline | null; height
   const top = leaf ? height - leaf.up - leaf.h : 0;
   const leaves = of && leaf ? standing(of, size.width, per) : [];
   return (
-    <svg className={of ? "silhouette" : "silhouette unknown"} viewBox={`0 0 ${WIDE} ${height + 3}`} preserveAspectRatio="xMidYMax meet" aria-hidden="true">
+    <svg
+      className={of ? "silhouette" : "silhouette unknown"}
+      viewBox={`0 0 ${WIDE} ${height + 3}`}
+      preserveAspectRatio="xMidYMax meet"
+      aria-hidden="true"
+    >
       <rect className="wall" x="-400" y="0" width={WIDE + 800} height={height} />
       <rect className="ro" x={x} y={height - size.height} width={size.width} height={size.height} />
       {leaf &&
@@ -25,7 +30,12 @@ export function Silhouette({ of, height, tallest }: { of: Outline | null; height
           </g>
         ))}
       {leaf && of.kind !== "swing" && <path className="way" d={arrows(of, leaves, leaf, top)} />}
-      {leaf && of.kind === "face_slider" && <path className="rail" d={`M${(WIDE - size.width) / 2 - leaf.w * 0.6} ${top - 4}h${size.width + leaf.w * 1.2}`} />}
+      {leaf && of.kind === "face_slider" && (
+        <path
+          className="rail"
+          d={`M${(WIDE - size.width) / 2 - leaf.w * 0.6} ${top - 4}h${size.width + leaf.w * 1.2}`}
+        />
+      )}
       {!of && (
         <text x={WIDE / 2} y={height - size.height / 2 + 12}>
           ?
@@ -51,10 +61,20 @@ function standing(of: Outline, ro: number, per: number): { x: number; w: number;
   }
   if (second === undefined) return [{ x: (WIDE - first) / 2, w: first, left }];
   const at = (WIDE - first - second) / 2;
-  if (of.kind !== "swing") return [{ x: at, w: first, left: true }, { x: at + first, w: second, left: false }];
+  if (of.kind !== "swing")
+    return [
+      { x: at, w: first, left: true },
+      { x: at + first, w: second, left: false },
+    ];
   return left
-    ? [{ x: at, w: first, left: true }, { x: at + first, w: second, left: false }]
-    : [{ x: at + second, w: first, left: false }, { x: at, w: second, left: true }];
+    ? [
+        { x: at, w: first, left: true },
+        { x: at + first, w: second, left: false },
+      ]
+    : [
+        { x: at + second, w: first, left: false },
+        { x: at, w: second, left: true },
+      ];
 }
 
 function Swing({ x, top, leaf, left }: { x: number; top: number; leaf: { w: number; h: number }; left: boolean }) {
@@ -66,7 +86,8 @@ function Swing({ x, top, leaf, left }: { x: number; top: number; leaf: { w: numb
 function arrows(of: Outline, leaves: { x: number; w: number }[], leaf: { h: number }, top: number): string {
   return leaves
     .map(({ x, w }, i) => {
-      const right = of.kind === "bypass" ? i < leaves.length - 1 : leaves.length === 2 ? i === 1 : of.slides_to === "right";
+      const right =
+        of.kind === "bypass" ? i < leaves.length - 1 : leaves.length === 2 ? i === 1 : of.slides_to === "right";
       const s = right ? 1 : -1;
       return `M${x + w / 2 - 12 * s} ${top + leaf.h / 2}h${24 * s}m${-9 * s} -7l${9 * s} 7l${-9 * s} 7`;
     })

@@ -1,5 +1,5 @@
 import type { Result } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
@@ -25,13 +25,27 @@ export function StoryPole({ result, scale, narrow }: { result: Result; scale: Sc
   const { lit, light, open, words } = useWork();
   const lath = { x0: scale.left - 34, x1: scale.left - 12 };
   const name = (figure: string) =>
-    (NAMES[figure] ?? figure.replace(/^hinge_height_/, "hinge ")).replace(/\{(\w+)\}/, (_, part: string) => words[part] ?? part);
+    (NAMES[figure] ?? figure.replace(/^hinge_height_/, "hinge ")).replace(
+      /\{(\w+)\}/,
+      (_, part: string) => words[part] ?? part,
+    );
   const row = narrow ? 17 : 21;
   const marks = result.pole;
-  const places = spread(marks.map((m) => scale.y(m.y)), row, scale.top - 10, scale.floor + 18);
+  const places = spread(
+    marks.map((m) => scale.y(m.y)),
+    row,
+    scale.top - 10,
+    scale.floor + 18,
+  );
   return (
     <g className="pole">
-      <rect className="lath" x={lath.x0} y={scale.top - 6} width={lath.x1 - lath.x0} height={scale.floor - scale.top + 6} />
+      <rect
+        className="lath"
+        x={lath.x0}
+        y={scale.top - 6}
+        width={lath.x1 - lath.x0}
+        height={scale.floor - scale.top + 6}
+      />
       {marks.map((mark, i) => {
         const figure = result.figures[mark.figure];
         const y = scale.y(mark.y);
@@ -46,7 +60,13 @@ export function StoryPole({ result, scale, narrow }: { result: Result; scale: Sc
             onPointerLeave={() => light(null)}
           >
             <path className="leader" d={`M${lath.x1} ${y}H${lath.x0}L${lath.x0 - 12} ${at}H${lath.x0 - 16}`} />
-            <rect className="touch" x={narrow ? 0 : lath.x0 - 160} y={at - row / 2} width={narrow ? lath.x0 : 160} height={row} />
+            <rect
+              className="touch"
+              x={narrow ? 0 : lath.x0 - 160}
+              y={at - row / 2}
+              width={narrow ? lath.x0 : 160}
+              height={row}
+            />
             <text x={lath.x0 - 20} y={at + 6} className="value">
               <SvgDigits of={figure.value} />
             </text>

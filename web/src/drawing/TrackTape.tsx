@@ -1,5 +1,5 @@
 import type { Result } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
@@ -7,10 +7,25 @@ import { SvgDigits } from "./SvgDigits";
 type Mark = NonNullable<Result["track"]>["marks"][number];
 
 const NAMES: Record<string, string> = {
-  edge: "opening", slab_closed_near: "closed", slab_closed_far: "closed", slab_open_near: "open", slab_open_far: "open",
-  stop_closed: "stop", stop_open: "stop", guide_at: "guide",
+  edge: "opening",
+  slab_closed_near: "closed",
+  slab_closed_far: "closed",
+  slab_open_near: "open",
+  slab_open_far: "open",
+  stop_closed: "stop",
+  stop_open: "stop",
+  guide_at: "guide",
 };
-const LETTERED = ["slab_closed_near", "edge", "guide_at", "slab_closed_far", "slab_open_near", "slab_open_far", "stop_closed", "stop_open"];
+const LETTERED = [
+  "slab_closed_near",
+  "edge",
+  "guide_at",
+  "slab_closed_far",
+  "slab_open_near",
+  "slab_open_far",
+  "stop_closed",
+  "stop_open",
+];
 
 /** The horizontal tape along the track, zero at the opening's edge: slab closed and open, wheels, stops, holes, studs, guide. */
 export function TrackTape({ result, scale, width }: { result: Result; scale: Scale; width: number }) {
@@ -31,7 +46,14 @@ export function TrackTape({ result, scale, width }: { result: Result; scale: Sca
           {kind}
         </text>
         {of(`wheel_${kind}`).map((wheel) => (
-          <circle key={wheel.figure} className="wheel" cx={at(wheel.x)} cy={y + 6.5} r={5} onClick={() => open(wheel.figure)} />
+          <circle
+            key={wheel.figure}
+            className="wheel"
+            cx={at(wheel.x)}
+            cy={y + 6.5}
+            r={5}
+            onClick={() => open(wheel.figure)}
+          />
         ))}
       </g>
     );
@@ -43,10 +65,24 @@ export function TrackTape({ result, scale, width }: { result: Result; scale: Sca
     .filter((m, i, all) => all.findIndex((o) => o.x === m.x) === i)
     .sort((p, q) => at(p.x) - at(q.x));
   const room = Math.min(58, (width - 8) / Math.max(1, lettered.length));
-  const places = spread(lettered.map((m) => at(m.x)), room, 4, width - 4);
+  const places = spread(
+    lettered.map((m) => at(m.x)),
+    room,
+    4,
+    width - 4,
+  );
   return (
     <g className="track-tape">
-      {bar && <rect className="bar" x={bar[0]} y={top} width={bar[1] - bar[0]} height={16} onClick={() => open("track_length")} />}
+      {bar && (
+        <rect
+          className="bar"
+          x={bar[0]}
+          y={top}
+          width={bar[1] - bar[0]}
+          height={16}
+          onClick={() => open("track_length")}
+        />
+      )}
       {of("found_stud").map((m, i) => (
         <path key={`s${i}`} className="found" d={`M${at(m.x)} ${scale.top}V${top + 22}`} />
       ))}

@@ -1,5 +1,5 @@
 import type { Drawing, Result } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { SvgDigits } from "./SvgDigits";
 
 const WIDE = 340;
@@ -38,7 +38,10 @@ export function View({ drawing, result, label, tall = 210, caption }: Props) {
       <svg viewBox={`0 0 ${WIDE} ${tall}`} role="img" aria-label={label}>
         {drawing.outlines.map((o, i) => {
           const figure = o.figures.find((name) => result.figures[name]);
-          const points = Array.from({ length: o.points.length / 2 }, (_, n) => `${X(o.points[2 * n]!)},${Y(o.points[2 * n + 1]!)}`).join(" ");
+          const points = Array.from(
+            { length: o.points.length / 2 },
+            (_, n) => `${X(o.points[2 * n]!)},${Y(o.points[2 * n + 1]!)}`,
+          ).join(" ");
           return (
             <polygon
               key={i}

@@ -12,7 +12,11 @@ export function spread(places: number[], size: number, from: number, to: number)
     for (;;) {
       const last = groups.at(-1)!;
       const before = groups.at(-2);
-      if (!before || middle(last) - (last.members.length * size) / 2 >= middle(before) + (before.members.length * size) / 2) break;
+      if (
+        !before ||
+        middle(last) - (last.members.length * size) / 2 >= middle(before) + (before.members.length * size) / 2
+      )
+        break;
       groups.splice(-2, 2, { sum: before.sum + last.sum, members: [...before.members, ...last.members] });
     }
   }

@@ -1,30 +1,43 @@
 import { Button, Modal, Radio } from "@mantine/core";
 import { useState } from "react";
 
-import { at, put } from "./paths";
-import type { OpenConflict } from "./useKept";
+import { at, put } from "../work/paths";
+import type { OpenConflict } from "../work/useDraft";
 
 const plain = (path: string) =>
-  path.replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`).split(".").join(" › ").replaceAll("_", " ");
+  path
+    .replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`)
+    .split(".")
+    .join(" › ")
+    .replaceAll("_", " ");
 
 const shown = (value: unknown): string => {
   if (value === undefined || value === null || value === "") return "nothing";
   if (Array.isArray(value)) return value.length ? value.map(shown).join("; ") : "bare floor";
   if (typeof value === "object") return Object.values(value).map(shown).join(" ");
-  return String(value);
+  return JSON.stringify(value).replaceAll('"', "");
 };
 
 /** Two people changed the same thing: both versions side by side, choose field by field; nothing is lost. */
-export function ConflictDialog({ conflict, resolve }: { conflict: OpenConflict; resolve: (chosen: Record<string, unknown>) => Promise<void> }) {
+export function ConflictDialog({
+  conflict,
+  resolve,
+}: {
+  conflict: OpenConflict;
+  resolve: (chosen: Record<string, unknown>) => Promise<void>;
+}) {
   const [mine, setMine] = useState<Record<string, boolean>>({});
   const { differs, theirs } = conflict;
   const yours = conflict.yours ?? {};
-  const merged = differs.reduce(
-    (doc, path) => ((mine[path] ?? true) ? put(doc, path, at(yours, path)) : doc),
-    theirs,
-  );
+  const merged = differs.reduce((doc, path) => ((mine[path] ?? true) ? put(doc, path, at(yours, path)) : doc), theirs);
   return (
-    <Modal opened onClose={() => undefined} withCloseButton={false} size="lg" title={`The ${conflict.of} was changed elsewhere while you worked`}>
+    <Modal
+      opened
+      onClose={() => undefined}
+      withCloseButton={false}
+      size="lg"
+      title={`The ${conflict.of} was changed elsewhere while you worked`}
+    >
       <p>Choose for each fact which version to keep. The other stays in the record.</p>
       <table className="conflict">
         <thead>

@@ -1,7 +1,7 @@
 import { IconAlertOctagonFilled, IconEye, IconInfoCircle } from "@tabler/icons-react";
 
 import type { Flag } from "../api/client";
-import { useWork } from "./context";
+import { useWork } from "../work/context";
 
 const ICONS = { stop: IconAlertOctagonFilled, check: IconEye, note: IconInfoCircle };
 const NAMES = { stop: "Stop", check: "Check", note: "Note" };
@@ -22,7 +22,12 @@ export function Refusals() {
             <p>{error.reason}.</p>
             <p className="cure">
               Accepted: {error.accepted}.{" "}
-              <button type="button" className="link" onClick={() => goTo(error.path)} aria-label={`Go there: ${error.reason}`}>
+              <button
+                type="button"
+                className="link"
+                onClick={() => goTo(error.path)}
+                aria-label={`Go there: ${error.reason}`}
+              >
                 Go there
               </button>
             </p>
@@ -54,7 +59,9 @@ export function Flags() {
           </ul>
         </div>
       )}
-      {result.flags.every((f) => f.level === "note") && result.missing.length === 0 && <p className="clear">Nothing stands against cutting.</p>}
+      {result.flags.every((f) => f.level === "note") && result.missing.length === 0 && (
+        <p className="clear">Nothing stands against cutting.</p>
+      )}
       <FlagList flags={result.flags.filter((f) => f.level !== "note")} />
     </section>
   );
@@ -74,32 +81,37 @@ export function Notes() {
 function FlagList({ flags }: { flags: Flag[] }) {
   const { goTo, light } = useWork();
   return (
-      <ul>
-        {flags.map((flag, i) => {
-          const Icon = ICONS[flag.level];
-          return (
-            <li
-              key={`${flag.code}-${i}`}
-              className={`flag ${flag.level}`}
-              data-code={flag.code}
-              onPointerEnter={() => light(flag.figures[0] ?? null)}
-              onPointerLeave={() => light(null)}
-            >
-              <h3>
-                <Icon size={18} aria-hidden="true" /> {NAMES[flag.level]}
-              </h3>
-              <p>{flag.reason}</p>
-              <p className="cure">
-                {flag.cure}{" "}
-                {flag.path && (
-                  <button type="button" className="link" onClick={() => goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)} aria-label={`Go there: ${flag.cure}`}>
-                    Go there
-                  </button>
-                )}
-              </p>
-            </li>
-          );
-        })}
-      </ul>
+    <ul>
+      {flags.map((flag, i) => {
+        const Icon = ICONS[flag.level];
+        return (
+          <li
+            key={`${flag.code}-${i}`}
+            className={`flag ${flag.level}`}
+            data-code={flag.code}
+            onPointerEnter={() => light(flag.figures[0] ?? null)}
+            onPointerLeave={() => light(null)}
+          >
+            <h3>
+              <Icon size={18} aria-hidden="true" /> {NAMES[flag.level]}
+            </h3>
+            <p>{flag.reason}</p>
+            <p className="cure">
+              {flag.cure}{" "}
+              {flag.path && (
+                <button
+                  type="button"
+                  className="link"
+                  onClick={() => goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)}
+                  aria-label={`Go there: ${flag.cure}`}
+                >
+                  Go there
+                </button>
+              )}
+            </p>
+          </li>
+        );
+      })}
+    </ul>
   );
 }

@@ -2,24 +2,25 @@ import { ActionIcon, Button } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
 import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
-import { ApiProblem, api, ask, type Document } from "../api/client";
+import { ApiProblem, api, ask, type Document, type StageName } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { Slip } from "../slip/Slip";
-import { FIRST_STAGES, STAGES, type StageName, StagePanel, StageSheet, stageOf } from "../stages/stages";
+import { FIRST_STAGES, StagePanel, StageSheet } from "../stages/stages";
+import { stageOf } from "../work/stageOf";
 import { ConflictDialog } from "./ConflictDialog";
-import { OpeningContext, type OpeningWork } from "./context";
+import { type Asked, OpeningContext, type OpeningWork } from "../work/context";
 import { Figures } from "./Figures";
 import { Flags, Notes, Refusals } from "./Flags";
 import { SaveMark } from "./SaveMark";
-import { documentOf } from "./document";
-import { put } from "./paths";
-import { useKept } from "./useKept";
+import { documentOf } from "../work/document";
+import { put } from "../work/paths";
+import { useDraft } from "../work/useDraft";
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
 export function OpeningPage() {
@@ -28,7 +29,7 @@ export function OpeningPage() {
 }
 
 function OneOpening({ id }: { id: number }) {
-  const kept = useKept(id);
+  const kept = useDraft(id);
   const { page, now } = kept;
   const job = page.data?.job.job;
   const shown = useShown(job);
@@ -39,19 +40,34 @@ function OneOpening({ id }: { id: number }) {
   const [slip, setSlip] = useState<string | null>(null);
   const [slabAt, slideSlab] = useState(0);
   const [framed, slideFrame] = useState<number | null>(null);
+  const [askedPlace, setAskedPlace] = useState<string>();
+  const newestPlace = useRef<string>(undefined);
+  const asked: Asked = {
+    place: askedPlace,
+    go: (place) => {
+      newestPlace.current = place;
+      setAskedPlace(place);
+    },
+    hasLeft: (from) => newestPlace.current !== undefined && newestPlace.current !== from,
+  };
 
-  const asked: Document | null = useMemo(
+  const whole: Document | null = useMemo(
     () =>
       page.data && now && job
-        ? documentOf(page.data, framed === null ? now : put(now, "opening.setting.slide", `${framed} mm`), shown, slabAt)
+        ? documentOf(
+            page.data,
+            framed === null ? now : put(now, "opening.setting.slide", `${framed} mm`),
+            shown,
+            slabAt,
+          )
         : null,
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `shown` is made anew each time; its parts are what counts
     [page.data, now, job, shown.unit, shown.step, shown.words, slabAt, framed],
   );
   const solved = useQuery({
-    queryKey: ["solve", asked],
-    queryFn: ({ signal }) => ask(api.POST("/api/solve", { body: asked!, signal })),
-    enabled: asked !== null,
+    queryKey: ["solve", whole],
+    queryFn: ({ signal }) => ask(api.POST("/api/solve", { body: whole!, signal })),
+    enabled: whole !== null,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 60_000,
@@ -59,9 +75,12 @@ function OneOpening({ id }: { id: number }) {
   });
 
   const named = solved.data?.stages ?? FIRST_STAGES;
-  const stages = useMemo(() => named.map((name) => STAGES.find((s) => s.name === name)!), [named]);
-  const wanted = STAGES.find((s) => s.name === stageName)?.name;
-  const stage: StageName = stages.find((s) => s.name === wanted)?.name ?? (solved.data ? (stages[0]?.name ?? "door") : (wanted ?? "door"));
+  const every = catalogue.data?.stages;
+  const homes = catalogue.data?.homes;
+  const stages = useMemo(() => named.flatMap((name) => every?.find((s) => s.name === name) ?? []), [named, every]);
+  const wanted = every?.find((s) => s.name === stageName)?.name;
+  const stage: StageName =
+    stages.find((s) => s.name === wanted)?.name ?? (solved.data ? (stages[0]?.name ?? "door") : (wanted ?? "door"));
 
   const goStage = useCallback(
     (name: StageName) => void navigate(`/openings/${id}/${name}`, { replace: true }),
@@ -82,16 +101,18 @@ function OneOpening({ id }: { id: number }) {
         void navigate(`/jobs/${page.data.job.id}/floors#${page.data.job.job.floors?.[Number(floor)]?.key ?? ""}`);
         return;
       }
-      goStage(stages.find((s) => s.name === home)?.name ?? stageOf(path, stages.map((s) => s.name)));
+      goStage(stages.find((s) => s.name === home)?.name ?? stageOf(path, named, homes ?? {}));
       const find = (tries: number) => {
         const field = document.querySelector<HTMLElement>(`[data-path^="${CSS.escape(path)}"]`);
-        const target = field?.matches("input,select,textarea,button") ? field : field?.querySelector<HTMLElement>("input,select,textarea,button");
+        const target = field?.matches("input,select,textarea,button")
+          ? field
+          : field?.querySelector<HTMLElement>("input,select,textarea,button");
         if (target) target.focus();
         else if (tries > 0) requestAnimationFrame(() => find(tries - 1));
       };
       requestAnimationFrame(() => find(20));
     },
-    [goStage, navigate, page.data, stages],
+    [goStage, navigate, page.data, stages, named, homes],
   );
 
   useHotkeys(
@@ -121,17 +142,18 @@ function OneOpening({ id }: { id: number }) {
     return () => document.removeEventListener("jambo:stage-done", next);
   }, [stage, stages, goStage]);
 
-  if (page.isError) {
+  const lost = page.isError ? page : catalogue.isError ? catalogue : null;
+  if (lost) {
     return (
       <>
         <Bar />
         <main className="page">
-          <Problem error={page.error} retry={() => void page.refetch()} />
+          <Problem error={lost.error} retry={() => void lost.refetch()} />
         </main>
       </>
     );
   }
-  if (!page.data || !now || !job) {
+  if (!page.data || !now || !job || !catalogue.data) {
     return (
       <>
         <Bar />
@@ -143,7 +165,7 @@ function OneOpening({ id }: { id: number }) {
   }
 
   const problem = solved.error instanceof ApiProblem ? solved.error : null;
-  const words = catalogue.data?.words[shown.words] ?? {};
+  const words = catalogue.data.words[shown.words] ?? {};
   const work: OpeningWork = {
     page: page.data,
     now,
@@ -151,6 +173,8 @@ function OneOpening({ id }: { id: number }) {
     errors: [...(problem?.errors ?? []), ...kept.errors],
     shown,
     words,
+    catalogue: catalogue.data,
+    asked,
     set: kept.set,
     lit,
     light,
@@ -179,18 +203,42 @@ function OneOpening({ id }: { id: number }) {
           </>
         }
       >
-        <SaveMark state={kept.state} waits={kept.waits} errors={kept.errors} retry={() => void kept.retry()} goTo={goTo} />
-        <ActionIcon variant="subtle" size={44} aria-label="Undo" disabled={!page.data.can_undo} onClick={() => void kept.travel("undo")}>
+        <SaveMark state={kept.state} waits={kept.waits} errors={kept.errors} retry={kept.tryNow} goTo={goTo} />
+        <ActionIcon
+          variant="subtle"
+          size={44}
+          aria-label="Undo"
+          disabled={!page.data.can_undo}
+          onClick={() => void kept.travel("undo")}
+        >
           <IconArrowBackUp />
         </ActionIcon>
-        <ActionIcon variant="subtle" size={44} aria-label="Redo" disabled={!page.data.can_redo} onClick={() => void kept.travel("redo")}>
+        <ActionIcon
+          variant="subtle"
+          size={44}
+          aria-label="Redo"
+          disabled={!page.data.can_redo}
+          onClick={() => void kept.travel("redo")}
+        >
           <IconArrowForwardUp />
         </ActionIcon>
-        <Button component={Link} to={`/openings/${id}/print`} variant="subtle" size="compact-md" leftSection={<IconPrinter size={18} />}>
+        <Button
+          component={Link}
+          to={`/openings/${id}/print`}
+          variant="subtle"
+          size="compact-md"
+          leftSection={<IconPrinter size={18} />}
+        >
           Cut list
         </Button>
         {solved.data?.found.set && (
-          <Button component={Link} to={`/openings/${id}/setting`} variant="subtle" size="compact-md" leftSection={<IconPrinter size={18} />}>
+          <Button
+            component={Link}
+            to={`/openings/${id}/setting`}
+            variant="subtle"
+            size="compact-md"
+            leftSection={<IconPrinter size={18} />}
+          >
             Set sheet
           </Button>
         )}
@@ -200,9 +248,17 @@ function OneOpening({ id }: { id: number }) {
           <div className="stages" role="tablist" aria-label="Stages">
             {stages.map((s, i) => {
               const flags = (solved.data?.flags ?? []).filter((f) => f.stage === s.name && f.level !== "note");
-              const missing = (solved.data?.missing ?? []).filter((m) => stageOf(m.path, named) === s.name);
+              const missing = (solved.data?.missing ?? []).filter(
+                (m) => stageOf(m.path, named, catalogue.data.homes) === s.name,
+              );
               const worst = flags[0]?.level ?? (missing.length ? "missing" : "done");
-              const said = { stop: "has a stop", check: "to check", note: "", missing: "facts missing", done: "complete" }[worst];
+              const said = {
+                stop: "has a stop",
+                check: "to check",
+                note: "",
+                missing: "facts missing",
+                done: "complete",
+              }[worst];
               return (
                 <button
                   key={s.name}
@@ -238,8 +294,14 @@ function OneOpening({ id }: { id: number }) {
           <StageSheet stage={stage} />
         </section>
         <aside className="work-side" aria-label="Flags and figures">
-          {slip && solved.data?.figures[slip] && <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />}
-          {problem?.offline && <p className="offline" role="status">The server does not answer; the figures are the last ones it gave.</p>}
+          {slip && solved.data?.figures[slip] && (
+            <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />
+          )}
+          {problem?.offline && (
+            <p className="offline" role="status">
+              The server does not answer; the figures are the last ones it gave.
+            </p>
+          )}
           <Refusals />
           <Flags />
           <Figures />

@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 
 import type { FieldError } from "../api/client";
-import type { SaveState } from "./useKept";
+import type { SaveState } from "../work/useDraft";
 
 const SAYS: Record<SaveState, string> = {
   saved: "Saved",
@@ -13,7 +13,19 @@ const SAYS: Record<SaveState, string> = {
 };
 
 /** Whether what is on the screen is kept, and what to do when it is not. */
-export function SaveMark({ state, waits, errors, retry, goTo }: { state: SaveState; waits: string; errors: FieldError[]; retry: () => void; goTo: (path: string) => void }) {
+export function SaveMark({
+  state,
+  waits,
+  errors,
+  retry,
+  goTo,
+}: {
+  state: SaveState;
+  waits: string;
+  errors: FieldError[];
+  retry: () => void;
+  goTo: (path: string) => void;
+}) {
   const first = errors[0];
   return (
     <span className="save" data-state={state} role="status">

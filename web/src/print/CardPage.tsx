@@ -1,6 +1,6 @@
 import { useParams } from "react-router";
 
-import { StepWords } from "../stages/CardStage";
+import { StepWords } from "../slip/StepWords";
 import { WithFractions } from "../tape/Digits";
 import { PrintFlags } from "./parts";
 import { PrintFrame } from "./PrintFrame";
@@ -15,32 +15,32 @@ export function CardPage() {
     <PrintFrame of={solved} title="Work card" back={`/openings/${id}/card`}>
       {(_, result) => (
         <>
-        <ol className="print-steps">
-          {result.steps.map((step, n) => (
-            <li key={step.key}>
-              {step.part !== result.steps[n - 1]?.part && <h2>{step.part}</h2>}
-              <div>
-                <span className="tick">{ticked.has(step.key) ? "☑" : "☐"}</span>
+          <ol className="print-steps">
+            {result.steps.map((step, n) => (
+              <li key={step.key}>
+                {step.part !== result.steps[n - 1]?.part && <h2>{step.part}</h2>}
                 <div>
-                  <StepWords step={step} n={n + 1} />
+                  <span className="tick">{ticked.has(step.key) ? "☑" : "☐"}</span>
+                  <div>
+                    <StepWords step={step} n={n + 1} />
+                  </div>
                 </div>
-              </div>
-            </li>
-          ))}
-        </ol>
-        {result.found.set && (
-          <section className="print-flags">
-            <h2>Behind the legs</h2>
-            <ul>
-              {result.found.set.stations.map((s) => (
-                <li key={s.name}>
-                  {s.label}, <WithFractions text={s.up} /> up: <WithFractions text={s.pack} />
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
-        <PrintFlags result={result} title="Stops and checks" levels={["stop", "check"]} />
+              </li>
+            ))}
+          </ol>
+          {result.found.set && (
+            <section className="print-flags">
+              <h2>Behind the legs</h2>
+              <ul>
+                {result.found.set.stations.map((s) => (
+                  <li key={s.name}>
+                    {s.label}, <WithFractions text={s.up} /> up: <WithFractions text={s.pack} />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <PrintFlags result={result} title="Stops and checks" levels={["stop", "check"]} />
         </>
       )}
     </PrintFrame>

@@ -2,12 +2,22 @@ import { useParams } from "react-router";
 
 import type { Result } from "../api/client";
 import { Digits } from "../tape/Digits";
-import { BuyTable, CutTable } from "./CutTable";
+import { BuyTable, CutTable } from "../slip/CutTable";
 import { PrintFlags } from "./parts";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 
-const LEADING = ["ro_width", "ro_height", "head_underside", "set_mark", "track_line", "slab_width", "leaf_size_width", "side_play", "head_play"];
+const LEADING = [
+  "ro_width",
+  "ro_height",
+  "head_underside",
+  "set_mark",
+  "track_line",
+  "slab_width",
+  "leaf_size_width",
+  "side_play",
+  "head_play",
+];
 
 /** One clean page to carry to the saw: sizes, cut list, plate marks, pole marks, and what stands against cutting. */
 export function CutListPage() {
@@ -18,15 +28,15 @@ export function CutListPage() {
     <PrintFrame of={solved} title="Cut list" back={`/openings/${id}/frame`}>
       {(_, result) => (
         <>
-        <Leading result={result} />
-        <CutTable result={result} still />
-        <BuyTable result={result} />
-        <div className="print-pair">
-          <Marks result={result} from={opening?.position?.measured_from ?? "left"} />
-          <Pole result={result} />
-        </div>
-        <TrackMarks result={result} />
-        <PrintFlags result={result} title="Before you cut" />
+          <Leading result={result} />
+          <CutTable result={result} still />
+          <BuyTable result={result} />
+          <div className="print-pair">
+            <Marks result={result} from={opening?.position?.measured_from ?? "left"} />
+            <Pole result={result} />
+          </div>
+          <TrackMarks result={result} />
+          <PrintFlags result={result} title="Before you cut" />
         </>
       )}
     </PrintFrame>
@@ -92,11 +102,27 @@ function Pole({ result }: { result: Result }) {
   );
 }
 
-const ALONG = ["track_start", "track_end", "slab_closed_near", "slab_closed_far", "slab_open_near", "slab_open_far", "wheel_closed_1", "wheel_closed_2", "wheel_open_1", "wheel_open_2", "stop_closed", "stop_open", "guide_at"];
+const ALONG = [
+  "track_start",
+  "track_end",
+  "slab_closed_near",
+  "slab_closed_far",
+  "slab_open_near",
+  "slab_open_far",
+  "wheel_closed_1",
+  "wheel_closed_2",
+  "wheel_open_1",
+  "wheel_open_2",
+  "stop_closed",
+  "stop_open",
+  "guide_at",
+];
 
 function TrackMarks({ result }: { result: Result }) {
   if (!result.track) return null;
-  const names = [...ALONG, ...Object.keys(result.figures).filter((n) => /^bore_\d+$/.test(n))].filter((n) => result.figures[n]);
+  const names = [...ALONG, ...Object.keys(result.figures).filter((n) => /^bore_\d+$/.test(n))].filter(
+    (n) => result.figures[n],
+  );
   return (
     <table className="cuts">
       <caption>Along the track, from the opening’s edge on the closed side</caption>

@@ -16,7 +16,10 @@ export function ListsPage() {
   const id = Number(useParams().jobId);
   const show = useShow();
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({ queryKey: ["job", id, null, null], queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })) });
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+  });
   const lists = useQuery({
     queryKey: ["job", id, "lists", show.unit, show.words],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/lists", { params: { path: { job_id: id }, query } })),
@@ -40,7 +43,11 @@ export function ListsPage() {
       </Bar>
       <main className="print-page job-lists">
         {lists.isError && <Problem error={lists.error} retry={() => void lists.refetch()} />}
-        {lists.isPending && <p className="quiet" aria-busy="true">Working out every opening…</p>}
+        {lists.isPending && (
+          <p className="quiet" aria-busy="true">
+            Working out every opening…
+          </p>
+        )}
         {data && (
           <article>
             {data.left_out.length > 0 && <p className="error">Left out, they cannot be: {data.left_out.join(", ")}.</p>}
@@ -49,7 +56,8 @@ export function ListsPage() {
             {data.stock.map((stock) => (
               <table key={stock.section} className="cuts">
                 <caption>
-                  {stock.section ? <WithFractions text={stock.section} /> : "Bought to length"} · <WithFractions text={stock.total} /> end to end
+                  {stock.section ? <WithFractions text={stock.section} /> : "Bought to length"} ·{" "}
+                  <WithFractions text={stock.total} /> end to end
                 </caption>
                 <tbody>
                   {stock.pieces.map((p) => (

@@ -40,7 +40,11 @@ export function PrintFrame({ of: { page, solved, failed, job }, title, back, chi
       </Bar>
       <main className="print-page">
         {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
-        {!failed && !solved.data && <p className="quiet" aria-busy="true">Working it out…</p>}
+        {!failed && !solved.data && (
+          <p className="quiet" aria-busy="true">
+            Working it out…
+          </p>
+        )}
         {solved.data && page.data && (
           <article>
             <PrintHead page={page.data} />

@@ -7,8 +7,26 @@ import { PrintFlags } from "./parts";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 
-const LEADING = ["unit_width", "set_at", "slot_width", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike"];
-const WALL = ["wall_lean_hinge", "wall_lean_strike", "proud_hinge_top", "proud_hinge_foot", "proud_strike_top", "proud_strike_foot", "sweep_least", "sweep_trim"];
+const LEADING = [
+  "unit_width",
+  "set_at",
+  "slot_width",
+  "head_set",
+  "leg_hinge_set",
+  "leg_strike_set",
+  "cut_hinge",
+  "cut_strike",
+];
+const WALL = [
+  "wall_lean_hinge",
+  "wall_lean_strike",
+  "proud_hinge_top",
+  "proud_hinge_foot",
+  "proud_strike_top",
+  "proud_strike_foot",
+  "sweep_least",
+  "sweep_trim",
+];
 
 /** One page to carry to the hole: where the frame stands, what goes behind it, what comes off the legs, room for the gaps. */
 export function SettingPage() {
@@ -20,53 +38,54 @@ export function SettingPage() {
     <PrintFrame of={solved} title="Set sheet" back={`/openings/${id}/set`}>
       {(_, result) => (
         <>
-        {set ? (
-          <>
-            <p className="print-verdict">
-              {set.said} {set.pieces} pieces to carry.
-            </p>
-            <p>
-              The hinge leg by {opening?.setting?.hinge_by === "stud" ? "its stud" : "the level"}, the other leg by {opening?.setting?.strike_by === "level" ? "the level" : "the leaf’s edge"};{" "}
-              {opening?.setting?.nailing === "bottom_up" ? "bottom up" : "top down"}, then the head.
-            </p>
-            <Figures result={result} names={LEADING} />
-            <table className="cuts">
-              <caption>Behind the legs, in nailing order</caption>
-              <thead>
-                <tr>
-                  <th scope="col">Where</th>
-                  <th scope="col">Up</th>
-                  <th scope="col">Gap</th>
-                  <th scope="col">Goes in</th>
-                  <th scope="col">Done</th>
-                </tr>
-              </thead>
-              <tbody>
-                {set.stations.map((s) => (
-                  <tr key={s.name}>
-                    <th scope="row">{s.label}</th>
-                    <td>
-                      <WithFractions text={s.up} />
-                    </td>
-                    <td className="cut-length">
-                      <Digits of={result.figures[s.figure]!.value} />
-                    </td>
-                    <td>
-                      <WithFractions text={s.pack} />
-                      {s.enter === "split" && " — cut a wedge"}
-                    </td>
-                    <td className="tick">☐</td>
+          {set ? (
+            <>
+              <p className="print-verdict">
+                {set.said} {set.pieces} pieces to carry.
+              </p>
+              <p>
+                The hinge leg by {opening?.setting?.hinge_by === "stud" ? "its stud" : "the level"}, the other leg by{" "}
+                {opening?.setting?.strike_by === "level" ? "the level" : "the leaf’s edge"};{" "}
+                {opening?.setting?.nailing === "bottom_up" ? "bottom up" : "top down"}, then the head.
+              </p>
+              <Figures result={result} names={LEADING} />
+              <table className="cuts">
+                <caption>Behind the legs, in nailing order</caption>
+                <thead>
+                  <tr>
+                    <th scope="col">Where</th>
+                    <th scope="col">Up</th>
+                    <th scope="col">Gap</th>
+                    <th scope="col">Goes in</th>
+                    <th scope="col">Done</th>
                   </tr>
-                ))}
-              </tbody>
-            </table>
-            <Figures result={result} names={WALL} />
-          </>
-        ) : (
-          <p>No set plan yet: read the widths of the hole first.</p>
-        )}
-        <Gaps result={result} />
-        <PrintFlags result={result} stages={["survey", "set", "hang"]} title="Before and after it is set" />
+                </thead>
+                <tbody>
+                  {set.stations.map((s) => (
+                    <tr key={s.name}>
+                      <th scope="row">{s.label}</th>
+                      <td>
+                        <WithFractions text={s.up} />
+                      </td>
+                      <td className="cut-length">
+                        <Digits of={result.figures[s.figure]!.value} />
+                      </td>
+                      <td>
+                        <WithFractions text={s.pack} />
+                        {s.enter === "split" && " — cut a wedge"}
+                      </td>
+                      <td className="tick">☐</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              <Figures result={result} names={WALL} />
+            </>
+          ) : (
+            <p>No set plan yet: read the widths of the hole first.</p>
+          )}
+          <Gaps result={result} />
+          <PrintFlags result={result} stages={["survey", "set", "hang"]} title="Before and after it is set" />
         </>
       )}
     </PrintFrame>

@@ -19,8 +19,20 @@ export function PrintHead({ page }: { page: OpeningPageData }) {
 }
 
 /** What stands against the work, in words; of some stages only, where a page is about those. */
-export function PrintFlags({ result, title, stages, levels }: { result: Result; title: string; stages?: string[]; levels?: string[] }) {
-  const flags = result.flags.filter((f) => (!stages || stages.includes(f.stage)) && (!levels || levels.includes(f.level)));
+export function PrintFlags({
+  result,
+  title,
+  stages,
+  levels,
+}: {
+  result: Result;
+  title: string;
+  stages?: string[];
+  levels?: string[];
+}) {
+  const flags = result.flags.filter(
+    (f) => (!stages || stages.includes(f.stage)) && (!levels || levels.includes(f.level)),
+  );
   if (flags.length === 0) return null;
   return (
     <section className="print-flags">

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api, ask } from "../api/client";
 import { useShown } from "../app/show";
-import { documentOf } from "../opening/document";
+import { documentOf } from "../work/document";
 
 /** What a printed page needs: the opening as kept, solved in the units and words shown. */
 export function useSolved(id: number) {
@@ -13,9 +13,22 @@ export function useSolved(id: number) {
   const job = page.data?.job.job;
   const shown = useShown(job);
   const solved = useQuery({
-    queryKey: ["print", id, page.data?.version, page.data?.wall.version, page.data?.readings.length, page.data?.cuts.length, shown],
+    queryKey: [
+      "print",
+      id,
+      page.data?.version,
+      page.data?.wall.version,
+      page.data?.readings.length,
+      page.data?.cuts.length,
+      shown,
+    ],
     enabled: page.isSuccess,
-    queryFn: () => ask(api.POST("/api/solve", { body: documentOf(page.data!, { wall: page.data!.wall.wall, opening: page.data!.opening }, shown) })),
+    queryFn: () =>
+      ask(
+        api.POST("/api/solve", {
+          body: documentOf(page.data!, { wall: page.data!.wall.wall, opening: page.data!.opening }, shown),
+        }),
+      ),
   });
   return { page, solved, job, failed: page.isError ? page : solved.isError ? solved : null };
 }

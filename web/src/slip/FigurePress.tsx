@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { Digits } from "../tape/Digits";
 
 /** A figure that lights up everywhere when pointed at and opens its slip when pressed. */

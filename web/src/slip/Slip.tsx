@@ -2,7 +2,7 @@ import { CloseButton } from "@mantine/core";
 import { useEffect, useRef } from "react";
 
 import type { Figure, Term } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { Digits } from "../tape/Digits";
 
 const times = (term: Term) => {
@@ -11,7 +11,8 @@ const times = (term: Term) => {
 };
 
 function from(term: Term): string {
-  if (term.source === "house rule") return term.detail === "default" ? "house rule (default)" : `house rule (${term.detail})`;
+  if (term.source === "house rule")
+    return term.detail === "default" ? "house rule (default)" : `house rule (${term.detail})`;
   if (term.source === "allowance") return `allowance: ${term.detail}`;
   return term.source;
 }

@@ -3,9 +3,9 @@ import { IconPrinter } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
 import { Link } from "react-router";
 
-import { api, ask, type Step } from "../api/client";
-import { useWork } from "../opening/context";
-import { WithFractions } from "../tape/Digits";
+import { api, ask } from "../api/client";
+import { StepWords } from "../slip/StepWords";
+import { useWork } from "../work/context";
 import { Happened } from "./Happened";
 
 /** The work card: the steps in order with this opening's figures, ticked with name and time into the log. */
@@ -13,7 +13,12 @@ export function CardStage() {
   const { page, result, took } = useWork();
   const tick = useMutation({
     mutationFn: ({ key, undo }: { key: string; undo: boolean }) =>
-      ask(api.POST("/api/openings/{opening_id}/events", { params: { path: { opening_id: page.id } }, body: { what: "step", key, undo } })),
+      ask(
+        api.POST("/api/openings/{opening_id}/events", {
+          params: { path: { opening_id: page.id } },
+          body: { what: "step", key, undo },
+        }),
+      ),
     onSuccess: took,
   });
   const steps = result?.steps ?? [];
@@ -25,7 +30,12 @@ export function CardStage() {
         <p>
           <strong>{steps.filter((s) => ticked.has(s.key)).length}</strong> of {steps.length} steps done
         </p>
-        <Button component={Link} to={`/openings/${page.id}/card-sheet`} variant="default" leftSection={<IconPrinter size={18} />}>
+        <Button
+          component={Link}
+          to={`/openings/${page.id}/card-sheet`}
+          variant="default"
+          leftSection={<IconPrinter size={18} />}
+        >
           Card to print
         </Button>
       </div>
@@ -41,7 +51,9 @@ export function CardStage() {
                   type="checkbox"
                   data-walk
                   checked={Boolean(done)}
-                  onChange={(event) => !tick.isPending && tick.mutate({ key: step.key, undo: !event.currentTarget.checked })}
+                  onChange={(event) =>
+                    !tick.isPending && tick.mutate({ key: step.key, undo: !event.currentTarget.checked })
+                  }
                   onKeyDown={(event) => {
                     if (event.key === "Enter") event.currentTarget.click();
                   }}
@@ -50,7 +62,17 @@ export function CardStage() {
                   <StepWords step={step} n={n + 1} />
                   {done && (
                     <span className="from">
-                      {[done.who, new Date(done.at).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                      {[
+                        done.who,
+                        new Date(done.at).toLocaleString([], {
+                          day: "numeric",
+                          month: "short",
+                          hour: "2-digit",
+                          minute: "2-digit",
+                        }),
+                      ]
+                        .filter(Boolean)
+                        .join(" · ")}
                     </span>
                   )}
                 </span>
@@ -61,25 +83,6 @@ export function CardStage() {
       </ol>
       <Happened what="framed" label="The opening is framed" />
       {result?.found.set && <Happened what="set" label="The frame is set" />}
-    </>
-  );
-}
-
-/** A step in words: its gate first, then what to do, what with, what makes it good, and what can hurt. */
-export function StepWords({ step, n }: { step: Step; n: number }) {
-  return (
-    <>
-      {step.gate && <strong className="gate">First: {step.gate.toLowerCase()}</strong>}
-      <span className="step-text">
-        <span className="step-number">{n}</span> <WithFractions text={step.text} />
-      </span>
-      {step.check && (
-        <span className="step-check">
-          Good when: <WithFractions text={step.check.toLowerCase()} />
-        </span>
-      )}
-      {step.tools && <span className="step-tools">{step.tools}</span>}
-      {step.caution && <span className="step-caution">{step.caution}</span>}
     </>
   );
 }

@@ -1,11 +1,20 @@
 import { Link } from "react-router";
 
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { WithFractions } from "../tape/Digits";
 import { SwitchAt, TextAt } from "./fields";
 
 /** The steps of the card that say what is cut, kept, added and made good. */
-const STEPS = ["cut-standing", "clear-standing", "keep-standing", "new-kings", "cut-plate", "floor-extension", "nailer", "base-trim"];
+const STEPS = [
+  "cut-standing",
+  "clear-standing",
+  "keep-standing",
+  "new-kings",
+  "cut-plate",
+  "floor-extension",
+  "nailer",
+  "base-trim",
+];
 
 /** A new hole in a standing wall: whether it is one, who holds the load meanwhile, and what follows for studs, floor and trim. */
 export function CutInPanel() {
@@ -23,11 +32,13 @@ export function CutInPanel() {
             </div>
           )}
           <ul className="cut-in" aria-label="What is cut, kept and added">
-            {result?.steps.filter((s) => STEPS.includes(s.key)).map((s) => (
-              <li key={s.key}>
-                <WithFractions text={s.text} />
-              </li>
-            ))}
+            {result?.steps
+              .filter((s) => STEPS.includes(s.key))
+              .map((s) => (
+                <li key={s.key}>
+                  <WithFractions text={s.text} />
+                </li>
+              ))}
           </ul>
           <p>
             <Link to={`/walls/${page.wall.id}`}>Find the best place on the wall’s page</Link>

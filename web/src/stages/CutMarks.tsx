@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 
 import { api, ask } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { WithFractions } from "../tape/Digits";
 
 /** Which pieces are cut, at which length and when; a plan that moves after that says so. */
@@ -10,10 +10,17 @@ export function CutMarks() {
   const { page, result, took } = useWork();
   const mark = useMutation({
     mutationFn: ({ key, undo }: { key: string; undo: boolean }) =>
-      ask(api.POST("/api/openings/{opening_id}/events", { params: { path: { opening_id: page.id } }, body: { what: "cut", key, undo } })),
+      ask(
+        api.POST("/api/openings/{opening_id}/events", {
+          params: { path: { opening_id: page.id } },
+          body: { what: "cut", key, undo },
+        }),
+      ),
     onSuccess: took,
   });
-  const pieces = (result?.pieces ?? []).filter((p, n, all) => result!.figures[p.figure] && all.findIndex((o) => o.figure === p.figure) === n);
+  const pieces = (result?.pieces ?? []).filter(
+    (p, n, all) => result!.figures[p.figure] && all.findIndex((o) => o.figure === p.figure) === n,
+  );
   if (pieces.length === 0) return null;
   const cut = new Map(page.cuts.map((c) => [String(c.detail.figure), c]));
   return (
@@ -30,11 +37,23 @@ export function CutMarks() {
                 {p.label}
                 {done && (
                   <span className="from">
-                    cut at <WithFractions text={String(done.detail.length)} /> · {[done.who, new Date(done.at).toLocaleString([], { weekday: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                    cut at <WithFractions text={String(done.detail.length)} /> ·{" "}
+                    {[
+                      done.who,
+                      new Date(done.at).toLocaleString([], { weekday: "short", hour: "2-digit", minute: "2-digit" }),
+                    ]
+                      .filter(Boolean)
+                      .join(" · ")}
                   </span>
                 )}
               </span>
-              <Button variant={done ? "default" : "light"} size="compact-md" disabled={mark.isPending} aria-label={`${done ? "Not cut after all" : "Cut"}: ${p.label}`} onClick={() => mark.mutate({ key: p.figure, undo: Boolean(done) })}>
+              <Button
+                variant={done ? "default" : "light"}
+                size="compact-md"
+                disabled={mark.isPending}
+                aria-label={`${done ? "Not cut after all" : "Cut"}: ${p.label}`}
+                onClick={() => mark.mutate({ key: p.figure, undo: Boolean(done) })}
+              >
                 {done ? "Not cut" : "Cut"}
               </Button>
             </li>

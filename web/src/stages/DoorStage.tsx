@@ -5,8 +5,8 @@ import { Plan } from "../drawing/Plan";
 import { View } from "../drawing/View";
 import { useCatalogue } from "../app/useCatalogue";
 import { useStock } from "../app/useStock";
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
 import { type DoorShape as Shape, DOORS, KindPick } from "./KindPick";
 
@@ -15,7 +15,10 @@ type Size = "width" | "height" | "thickness";
 function Stock({ of, field, leaf }: { of: Size; field: string; leaf: string }) {
   const { shown, set } = useWork();
   const known = useCatalogue().data?.stock[shown.unit]?.[of] ?? [];
-  const own = useStock().data?.items.filter((i) => i.item.kind === "leaf").flatMap((i) => i.item.facts?.[of] ?? []) ?? [];
+  const own =
+    useStock()
+      .data?.items.filter((i) => i.item.kind === "leaf")
+      .flatMap((i) => i.item.facts?.[of] ?? []) ?? [];
   const sizes = [...known, ...own.filter((size) => size.endsWith(shown.unit) && !known.includes(size))];
   return (
     <div className="stock" role="group" aria-label={`Stock ${field}`}>
@@ -32,15 +35,15 @@ function LeafFields({ index, name }: { index: 0 | 1; name: string }) {
   const leaf = `opening.door.leaves[${index}]`;
   return (
     <>
-      <LengthAt path={`${leaf}.width`} kind="leaf_width" label={`${name} width`} />
+      <LengthAt path={`${leaf}.width`} label={`${name} width`} />
       <Stock of="width" field={`widths, ${name.toLowerCase()}`} leaf={leaf} />
       <div className="pair">
         <div>
-          <LengthAt path={`${leaf}.height`} kind="leaf_height" label={`${name} height`} />
+          <LengthAt path={`${leaf}.height`} label={`${name} height`} />
           <Stock of="height" field={`heights, ${name.toLowerCase()}`} leaf={leaf} />
         </div>
         <div>
-          <LengthAt path={`${leaf}.thickness`} kind="leaf_thickness" label={`${name} thickness`} />
+          <LengthAt path={`${leaf}.thickness`} label={`${name} thickness`} />
           <Stock of="thickness" field={`thicknesses, ${name.toLowerCase()}`} leaf={leaf} />
         </div>
       </div>
@@ -65,7 +68,9 @@ function What() {
   const [second, setSecond] = useState<Leaf | null>(null);
   const leaves = now.opening.door?.leaves ?? [{}];
   const kind = now.opening.door?.kind ?? "swing";
-  const value = (Object.keys(KIND_OF) as Kind[]).find((k) => KIND_OF[k].kind === kind && (kind === "bypass" || KIND_OF[k].pair === (leaves.length === 2)))!;
+  const value = (Object.keys(KIND_OF) as Kind[]).find(
+    (k) => KIND_OF[k].kind === kind && (kind === "bypass" || KIND_OF[k].pair === (leaves.length === 2)),
+  )!;
   const pick = (to: Kind) => {
     const { kind: next, pair } = KIND_OF[to];
     set("opening.door.kind", next);
@@ -92,8 +97,8 @@ function SlidesTo() {
 function FinishedOpening() {
   return (
     <div className="pair">
-      <LengthAt path="opening.door.opening_width" kind="opening_width" label="Opening width" />
-      <LengthAt path="opening.door.opening_height" kind="opening_height" label="Opening height" />
+      <LengthAt path="opening.door.opening_width" label="Opening width" />
+      <LengthAt path="opening.door.opening_height" label="Opening height" />
     </div>
   );
 }
@@ -102,7 +107,7 @@ function Thickness({ label }: { label: string }) {
   const leaf = "opening.door.leaves[0]";
   return (
     <div>
-      <LengthAt path={`${leaf}.thickness`} kind="leaf_thickness" label={label} />
+      <LengthAt path={`${leaf}.thickness`} label={label} />
       <Stock of="thickness" field="thicknesses" leaf={leaf} />
     </div>
   );
@@ -114,7 +119,12 @@ function Swing({ pair }: { pair: boolean }) {
       <LeafFields index={0} name={pair ? "Active leaf" : "Leaf"} />
       {pair && <LeafFields index={1} name="Inactive leaf" />}
       <div className="pair">
-        <PickAt path="opening.door.hinge_side" label={pair ? "Active leaf, from A" : "Hinges, seen from A"} fallback="left" data={[...SIDES]} />
+        <PickAt
+          path="opening.door.hinge_side"
+          label={pair ? "Active leaf, from A" : "Hinges, seen from A"}
+          fallback="left"
+          data={[...SIDES]}
+        />
         <PickAt
           path="opening.door.opens_to"
           label="Opens to"
@@ -147,7 +157,15 @@ function Pocket({ pair }: { pair: boolean }) {
       <LeafFields index={0} name={pair ? "First leaf" : "Leaf"} />
       {pair && <LeafFields index={1} name="Second leaf" />}
       <SlidesTo />
-      {plan && <View drawing={plan} result={result!} label="Plan of the pocket: leaf closed, and in its pocket" caption="Side A is below; the dashed leaf is open." tall={170} />}
+      {plan && (
+        <View
+          drawing={plan}
+          result={result!}
+          label="Plan of the pocket: leaf closed, and in its pocket"
+          caption="Side A is below; the dashed leaf is open."
+          tall={170}
+        />
+      )}
     </>
   );
 }
@@ -160,15 +178,15 @@ function Slider() {
       <FinishedOpening />
       <Thickness label="Slab thickness" />
       <div className="pair">
-        <LengthAt path="opening.door.slider.slab_width" kind="leaf_width" label="Slab in hand: width" />
-        <LengthAt path="opening.door.slider.slab_height" kind="leaf_height" label="height" />
+        <LengthAt path="opening.door.slider.slab_width" label="Slab in hand: width" />
+        <LengthAt path="opening.door.slider.slab_height" label="height" />
       </div>
       {!pair && <SlidesTo />}
       <div className="pair">
-        <LengthAt path="opening.door.slider.side_overlap" kind="small" label="Over each side" rule="side_overlap" />
-        <LengthAt path="opening.door.slider.top_overlap" kind="small" label="Over the top" rule="top_overlap" />
+        <LengthAt path="opening.door.slider.side_overlap" label="Over each side" />
+        <LengthAt path="opening.door.slider.top_overlap" label="Over the top" />
       </div>
-      <LengthAt path="opening.door.slider.open_clearance" kind="small" label="Open slab past the edge" rule="open_clearance" />
+      <LengthAt path="opening.door.slider.open_clearance" label="Open slab past the edge" />
     </>
   );
 }
@@ -188,10 +206,18 @@ function Bypass() {
       />
       <Thickness label="Leaf thickness" />
       <div className="pair">
-        <LengthAt path="opening.door.bypass.leaf_width" kind="leaf_width" label="Leaves in hand: width" />
-        <LengthAt path="opening.door.bypass.leaf_height" kind="leaf_height" label="height" />
+        <LengthAt path="opening.door.bypass.leaf_width" label="Leaves in hand: width" />
+        <LengthAt path="opening.door.bypass.leaf_height" label="height" />
       </div>
-      {plan && <View drawing={plan} result={result!} label="Plan of the leaves, closed" caption="Side A is below." tall={170} />}
+      {plan && (
+        <View
+          drawing={plan}
+          result={result!}
+          label="Plan of the leaves, closed"
+          caption="Side A is below."
+          tall={170}
+        />
+      )}
     </>
   );
 }
@@ -235,8 +261,8 @@ function More({ swing }: { swing: boolean }) {
             <SelectAt path={`${hardware}.latch_mortise`} label="Latch mortise" fallback="" data={CORNERS} />
           </div>
           <div className="pair">
-            <LengthAt path={`${hardware}.thickness_least`} kind="leaf_thickness" label="Lock: thinnest leaf" />
-            <LengthAt path={`${hardware}.thickness_most`} kind="leaf_thickness" label="thickest leaf" />
+            <LengthAt path={`${hardware}.thickness_least`} label="Lock: thinnest leaf" />
+            <LengthAt path={`${hardware}.thickness_most`} label="thickest leaf" />
           </div>
         </>
       )}

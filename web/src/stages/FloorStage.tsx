@@ -3,12 +3,12 @@ import { Link } from "react-router";
 
 import { FloorSection } from "../drawing/FloorSection";
 import { View } from "../drawing/View";
-import { useWork } from "../opening/context";
-import { floorUnder } from "../opening/floors";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { floorUnder } from "../work/floors";
+import { LengthAt } from "./LengthAt";
 import { WithFractions } from "../tape/Digits";
 import { SelectAt } from "./fields";
-import { LayerRows } from "./LayerRows";
+import { LayerRows } from "../tape/LayerRows";
 
 function Side({ side }: { side: "a" | "b" }) {
   const { page, now, result, errors, shown, set } = useWork();
@@ -20,7 +20,12 @@ function Side({ side }: { side: "a" | "b" }) {
   return (
     <fieldset className="floor-side" data-path={`opening.floors.${side}`}>
       <legend>
-        Side {name} {layers && total && <span className="quiet">= <WithFractions text={total} /></span>}
+        Side {name}{" "}
+        {layers && total && (
+          <span className="quiet">
+            = <WithFractions text={total} />
+          </span>
+        )}
       </legend>
       {floors.length > 0 && (
         <NativeSelect
@@ -28,7 +33,10 @@ function Side({ side }: { side: "a" | "b" }) {
           data-walk
           value={key ?? ""}
           onChange={(event) => set(`opening.floors.${side}_from`, event.currentTarget.value || undefined)}
-          data={[{ value: "", label: "Layers of this opening alone" }, ...floors.map((f) => ({ value: f.key, label: f.name || f.key }))]}
+          data={[
+            { value: "", label: "Layers of this opening alone" },
+            ...floors.map((f) => ({ value: f.key, label: f.name || f.key })),
+          ]}
         />
       )}
       {key !== null && (
@@ -37,8 +45,11 @@ function Side({ side }: { side: "a" | "b" }) {
           <ol className="layers-told" data-path={path}>
             {layers?.map((layer, i) => (
               <li key={i}>
-                {layer.name || "layer"} <WithFractions text={result?.heard[`${path}[${i}].thickness`]?.length.text ?? "has no thickness yet"} />
-                {layer.allowance !== undefined && layer.allowance !== null && <em>: an allowance, {layer.allowance || "not chosen yet"}</em>}
+                {layer.name || "layer"}{" "}
+                <WithFractions text={result?.heard[`${path}[${i}].thickness`]?.length.text ?? "has no thickness yet"} />
+                {layer.allowance !== undefined && layer.allowance !== null && (
+                  <em>: an allowance, {layer.allowance || "not chosen yet"}</em>
+                )}
               </li>
             ))}
           </ol>
@@ -49,7 +60,16 @@ function Side({ side }: { side: "a" | "b" }) {
         <>
           {!layers && <p className="quiet">Nobody has said what the floor is.</p>}
           {layers?.length === 0 && <p className="quiet">Bare rough floor.</p>}
-          <LayerRows layers={layers ?? []} path={path} of={`side ${name}`} unit={shown.unit} step={shown.step} heard={result?.heard} errors={errors} change={(next) => set(path, next)} />
+          <LayerRows
+            layers={layers ?? []}
+            path={path}
+            of={`side ${name}`}
+            unit={shown.unit}
+            step={shown.step}
+            heard={result?.heard}
+            errors={errors}
+            change={(next) => set(path, next)}
+          />
           <div className="row">
             {layers?.length !== 0 && (
               <Button variant="subtle" onClick={() => set(path, [])}>
@@ -76,7 +96,17 @@ export function FloorStage() {
   const sill = result?.figures.sill_top ? result.drawings.find((d) => d.name === "section") : undefined;
   return (
     <>
-      {sill ? <View drawing={sill} result={result!} label="Section through the sill" caption="Outside is on the left." tall={180} /> : <FloorSection />}
+      {sill ? (
+        <View
+          drawing={sill}
+          result={result!}
+          label="Section through the sill"
+          caption="Outside is on the left."
+          tall={180}
+        />
+      ) : (
+        <FloorSection />
+      )}
       <Side side="a" />
       <Side side="b" />
       <SelectAt
@@ -89,8 +119,8 @@ export function FloorStage() {
           { value: "strip", label: "A threshold strip" },
         ]}
       />
-      {under === "strip" && <LengthAt path="opening.floors.strip" kind="layer" label="Strip height over the rough floor" />}
-      <LengthAt path="opening.rules.floor_gap" kind="gap" label="Gap under the leaf" rule="floor_gap" />
+      {under === "strip" && <LengthAt path="opening.floors.strip" label="Strip height over the rough floor" />}
+      <LengthAt path="opening.rules.floor_gap" label="Gap under the leaf" />
     </>
   );
 }

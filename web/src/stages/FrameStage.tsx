@@ -1,9 +1,9 @@
 import { Switch } from "@mantine/core";
 
 import { View } from "../drawing/View";
-import { BuyTable, CutTable } from "../print/CutTable";
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { BuyTable, CutTable } from "../slip/CutTable";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
 import { CutInPanel } from "./CutInPanel";
 import { CutMarks } from "./CutMarks";
@@ -11,7 +11,8 @@ import { FRAMES, KindPick } from "./KindPick";
 import { StockPick } from "./StockPick";
 import { WallPick } from "./WallPick";
 
-const count = (most: number) => Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
+const count = (most: number) =>
+  Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
 
 /** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
 export function FrameStage() {
@@ -54,19 +55,31 @@ export function FrameStage() {
           ]}
         />
       </div>
-      <LengthAt path="opening.position.distance" kind="position" label="Distance along the wall" />
+      <LengthAt path="opening.position.distance" label="Distance along the wall" />
       <h2>Header</h2>
       <div className="pair">
-        <LengthAt path="opening.header.depth" kind="header_depth" label={`Depth of the ${words.header ?? "header"}`} />
+        <LengthAt path="opening.header.depth" label={`Depth of the ${words.header ?? "header"}`} />
         <TextAt path="opening.header.source" label="Who gave its size" most={200} />
       </div>
       <div className="pair">
-        <SelectAt path="opening.header.jacks" label={`Each side: ${words.jack ?? "jack"}s`} fallback="1" data={count(4)} number />
+        <SelectAt
+          path="opening.header.jacks"
+          label={`Each side: ${words.jack ?? "jack"}s`}
+          fallback="1"
+          data={count(4)}
+          number
+        />
         <SelectAt path="opening.header.kings" label={`${words.king ?? "king"}s`} fallback="1" data={count(4)} number />
       </div>
       <h2>Frame</h2>
       {swings ? (
-        <KindPick label="Kind of frame" path="opening.frame.kind" value={kind} kinds={FRAMES} onPick={(value) => set("opening.frame.kind", value)} />
+        <KindPick
+          label="Kind of frame"
+          path="opening.frame.kind"
+          value={kind}
+          kinds={FRAMES}
+          onPick={(value) => set("opening.frame.kind", value)}
+        />
       ) : (
         <p className="quiet">Flat legs and head line the opening.</p>
       )}
@@ -81,25 +94,31 @@ export function FrameStage() {
           { value: "spacer", label: "A spacer" },
         ]}
       />
-      {stands === "spacer" && <LengthAt path="opening.frame.spacer" kind="foot" label="Spacer height" />}
+      {stands === "spacer" && <LengthAt path="opening.frame.spacer" label="Spacer height" />}
       <div className="pair">
-        <LengthAt path="opening.frame.thickness" kind="frame_thickness" label={`Thickness of the ${words.leg ?? "leg"}s`} rule={kind === "lining_kit" ? undefined : "leg_thickness"} />
-        <LengthAt path="opening.frame.depth" kind="wall_thickness" label="Frame depth, if delivered" />
+        <LengthAt
+          path="opening.frame.thickness"
+          rule={kind === "lining_kit" ? undefined : "leg_thickness"}
+          label={`Thickness of the ${words.leg ?? "leg"}s`}
+        />
+        <LengthAt path="opening.frame.depth" label="Frame depth, if delivered" />
       </div>
       {door === "face_slider" && (
         <div className="pair">
-          <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shims, each side" rule="side_shim" />
-          <LengthAt path="opening.rules.head_shim" kind="shim_space" label="Space over the head" rule="head_shim" />
+          <LengthAt path="opening.rules.side_shim" label="Shims, each side" />
+          <LengthAt path="opening.rules.head_shim" label="Space over the head" />
         </div>
       )}
       <h2>Wall</h2>
       <WallPick />
       <TextAt path="wall.name" label="Name of the wall" />
       <div className="pair">
-        <LengthAt path="wall.height" kind="wall_height" label="Height to the top plates" />
-        <LengthAt path="wall.length" kind="wall_length" label="Length" />
+        <LengthAt path="wall.height" label="Height to the top plates" />
+        <LengthAt path="wall.length" label="Length" />
       </div>
-      {now.wall.height_right && <LengthAt path="wall.height_right" kind="wall_height" label="Height at the right end: the ceiling slopes" />}
+      {now.wall.height_right && (
+        <LengthAt path="wall.height_right" label="Height at the right end: the ceiling slopes" />
+      )}
       <PickAt
         path="wall.bearing"
         label="Does it carry load?"
@@ -118,16 +137,16 @@ export function FrameStage() {
       />
       {now.wall.existing && <CutInPanel />}
       <div className="pair">
-        <LengthAt path="wall.finish_a" kind="finish" label="Finish on side A" />
-        <LengthAt path="wall.finish_b" kind="finish" label="Finish on side B" />
+        <LengthAt path="wall.finish_a" label="Finish on side A" />
+        <LengthAt path="wall.finish_b" label="Finish on side B" />
       </div>
       <div className="pair">
-        <LengthAt path="wall.stud_thickness" kind="stud" label="Stud thickness" rule="stud_thickness" />
-        <LengthAt path="wall.stud_depth" kind="stud_depth" label="Stud depth" rule="stud_depth" />
+        <LengthAt path="wall.stud_thickness" label="Stud thickness" />
+        <LengthAt path="wall.stud_depth" label="Stud depth" />
       </div>
       <div className="pair">
-        <LengthAt path="wall.stud_spacing" kind="spacing" label="Stud spacing" rule="stud_spacing" />
-        <LengthAt path="wall.plate_thickness" kind="plate" label="Plate thickness" rule="plate_thickness" />
+        <LengthAt path="wall.stud_spacing" label="Stud spacing" />
+        <LengthAt path="wall.plate_thickness" label="Plate thickness" />
       </div>
       <div className="pair">
         <SelectAt
@@ -139,7 +158,7 @@ export function FrameStage() {
             { value: "right", label: "Right end" },
           ]}
         />
-        <LengthAt path="wall.layout_offset" kind="position" label="Layout starts at" rule="layout_offset" />
+        <LengthAt path="wall.layout_offset" label="Layout starts at" />
       </div>
     </>
   );
@@ -155,22 +174,22 @@ function KindFacts({ kind }: { kind: string }) {
         <>
           <StockPick kind="lining_kit" label="Lining kit" />
           <div className="pair">
-            <LengthAt path="opening.frame.kit_width_1" kind="leaf_width" label="Kit made for leaf" />
-            <LengthAt path="opening.frame.kit_width_2" kind="leaf_width" label="or for leaf" />
+            <LengthAt path="opening.frame.kit_width_1" label="Kit made for leaf" />
+            <LengthAt path="opening.frame.kit_width_2" label="or for leaf" />
           </div>
           <div className="pair">
-            <LengthAt path="opening.frame.trench_depth" kind="small" label="Trench depth" rule="trench_depth" />
-            <LengthAt path="opening.frame.horn" kind="small" label="Horn past the trench" rule="horn" />
+            <LengthAt path="opening.frame.trench_depth" label="Trench depth" />
+            <LengthAt path="opening.frame.horn" label="Horn past the trench" />
           </div>
         </>
       )}
-      {kind === "rabbeted" && <LengthAt path="opening.frame.rabbet_depth" kind="small" label="Rabbet depth" rule="rabbet_depth" />}
+      {kind === "rabbeted" && <LengthAt path="opening.frame.rabbet_depth" label="Rabbet depth" />}
       {kind === "split_jamb" && (
         <>
           <StockPick kind="split_jamb" label="Split jamb" />
           <div className="pair">
-            <LengthAt path="opening.frame.wall_least" kind="wall_thickness" label="Takes walls from" />
-            <LengthAt path="opening.frame.wall_most" kind="wall_thickness" label="up to" />
+            <LengthAt path="opening.frame.wall_least" label="Takes walls from" />
+            <LengthAt path="opening.frame.wall_most" label="up to" />
           </div>
         </>
       )}
@@ -188,26 +207,34 @@ function KindFacts({ kind }: { kind: string }) {
       {kind === "steel_wrap" && (
         <>
           <StockPick kind="steel_frame" label="Steel frame" />
-          <LengthAt path="opening.frame.throat" kind="wall_thickness" label="Throat" />
+          <LengthAt path="opening.frame.throat" label="Throat" />
           <TextAt path="opening.frame.source" label="Whose sheet the opening is from" most={200} />
           <div className="pair">
-            <LengthAt path="opening.rules.steel_add_width" kind="add" label="Opening over leaf" rule="steel_add_width" />
-            <LengthAt path="opening.rules.steel_add_height" kind="add" label="Above leaf and floor" rule="steel_add_height" />
+            <LengthAt path="opening.rules.steel_add_width" label="Opening over leaf" />
+            <LengthAt path="opening.rules.steel_add_height" label="Above leaf and floor" />
           </div>
         </>
       )}
       {kind === "outside_sill" && (
         <>
-          {section && <View drawing={section} result={result!} label="Section through the sill" caption="Outside is on the left." tall={180} />}
+          {section && (
+            <View
+              drawing={section}
+              result={result!}
+              label="Section through the sill"
+              caption="Outside is on the left."
+              tall={180}
+            />
+          )}
           <div className="pair">
-            <LengthAt path="opening.frame.sill_thickness" kind="small" label="Sill thickness" />
-            <LengthAt path="opening.rules.weather_gap" kind="gap" label="Gap at the sealed side" rule="weather_gap" />
+            <LengthAt path="opening.frame.sill_thickness" label="Sill thickness" />
+            <LengthAt path="opening.rules.weather_gap" label="Gap at the sealed side" />
           </div>
           <SwitchAt path="opening.frame.legs_beside_sill" label="The legs stand beside the sill, not on it" />
           <SwitchAt path="opening.frame.sill_site_made" label="The sill is made on site" />
           <div className="pair">
-            <LengthAt path="opening.rules.sill_gap" kind="gap" label="Leaf over the sill" rule="sill_gap" />
-            <LengthAt path="opening.rules.seal" kind="gap" label="Seal, not pressed" rule="seal" />
+            <LengthAt path="opening.rules.sill_gap" label="Leaf over the sill" />
+            <LengthAt path="opening.rules.seal" label="Seal, not pressed" />
           </div>
         </>
       )}

@@ -1,8 +1,8 @@
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { WithFractions } from "../tape/Digits";
-import { useAsked } from "./asked";
+import { useAsked } from "../work/asked";
 import { PickAt, SelectAt } from "./fields";
 import { Happened } from "./Happened";
 import { ReadingForm } from "./ReadingForm";
@@ -42,7 +42,11 @@ export function HangStage() {
               </tr>
             </tbody>
           </table>
-          <p className="quiet">{hang.measured ? "By the hinge leg as read after setting." : "Predicted from the set plan; read the hinge leg after setting to know."}</p>
+          <p className="quiet">
+            {hang.measured
+              ? "By the hinge leg as read after setting."
+              : "Predicted from the set plan; read the hinge leg after setting to know."}
+          </p>
         </>
       )}
       <ul className="trim-list">
@@ -59,7 +63,7 @@ export function HangStage() {
         number
         data={["60", "90", "100", "110", "120", "180"].map((n) => ({ value: n, label: `${n} degrees` }))}
       />
-      <LengthAt path="opening.setting.later_floor" kind="layer" label="A floor laid later, where it swings" />
+      <LengthAt path="opening.setting.later_floor" label="A floor laid later, where it swings" />
       <h2>Gaps after setting</h2>
       {check && (
         <table className="readings gaps">
@@ -124,7 +128,9 @@ export function HangStage() {
           { value: "rattles", label: "Rattles" },
         ]}
       />
-      {check && <Happened what="signed" label="Sign it off" note={check.done ? "Note" : "Why it is accepted as it is"} />}
+      {check && (
+        <Happened what="signed" label="Sign it off" note={check.done ? "Note" : "Why it is accepted as it is"} />
+      )}
     </>
   );
 }

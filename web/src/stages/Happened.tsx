@@ -3,7 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { ApiProblem, api, ask } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 
 interface Props {
   what: "framed" | "set" | "signed";
@@ -17,7 +17,13 @@ export function Happened({ what, label, note }: Props) {
   const { page, took } = useWork();
   const [text, setText] = useState("");
   const record = useMutation({
-    mutationFn: () => ask(api.POST("/api/openings/{opening_id}/events", { params: { path: { opening_id: page.id } }, body: { what, note: text } })),
+    mutationFn: () =>
+      ask(
+        api.POST("/api/openings/{opening_id}/events", {
+          params: { path: { opening_id: page.id } },
+          body: { what, note: text },
+        }),
+      ),
     onSuccess: (next) => {
       took(next);
       setText("");
@@ -29,12 +35,15 @@ export function Happened({ what, label, note }: Props) {
     <div className="happened" data-done={done ? what : undefined}>
       {done && (
         <p role="status">
-          <strong>{{ framed: "Framed", set: "Set", signed: "Signed off" }[what]}</strong> {new Date(done.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+          <strong>{{ framed: "Framed", set: "Set", signed: "Signed off" }[what]}</strong>{" "}
+          {new Date(done.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
           {done.who ? ` by ${done.who}` : ""}
-          {done.detail.note ? ` · ${String(done.detail.note)}` : ""}
+          {typeof done.detail.note === "string" && done.detail.note ? ` · ${done.detail.note}` : ""}
         </p>
       )}
-      {note && <TextInput label={note} maxLength={500} value={text} onChange={(event) => setText(event.currentTarget.value)} />}
+      {note && (
+        <TextInput label={note} maxLength={500} value={text} onChange={(event) => setText(event.currentTarget.value)} />
+      )}
       <Button variant={done ? "default" : "filled"} onClick={() => record.mutate()} loading={record.isPending}>
         {done ? `${label}, again` : label}
       </Button>

@@ -1,5 +1,5 @@
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { FigureLength } from "../slip/FigurePress";
 import { PickAt, SelectAt } from "./fields";
 
@@ -61,10 +61,10 @@ function BypassOpening() {
   return (
     <>
       <div className="pair">
-        <LengthAt path="opening.door.bypass.overlap" kind="small" label="Leaves overlap" rule="bypass_overlap" />
-        <LengthAt path="opening.door.bypass.track" kind="small" label="Track takes" rule="bypass_track" />
+        <LengthAt path="opening.door.bypass.overlap" label="Leaves overlap" />
+        <LengthAt path="opening.door.bypass.track" label="Track takes" />
       </div>
-      <LengthAt path="opening.door.bypass.between" kind="gap" label="Between two leaves" rule="bypass_between" />
+      <LengthAt path="opening.door.bypass.between" label="Between two leaves" />
       <Shims />
     </>
   );
@@ -76,8 +76,8 @@ function SheetOpening() {
     <>
       <p className="quiet">A steel frame’s opening is what its maker’s sheet says.</p>
       <div className="pair">
-        <LengthAt path="opening.rules.steel_add_width" kind="add" label="Wider than the leaf" rule="steel_add_width" />
-        <LengthAt path="opening.rules.steel_add_height" kind="add" label="Above leaf and floor" rule="steel_add_height" />
+        <LengthAt path="opening.rules.steel_add_width" label="Wider than the leaf" />
+        <LengthAt path="opening.rules.steel_add_height" label="Above leaf and floor" />
       </div>
     </>
   );
@@ -86,8 +86,8 @@ function SheetOpening() {
 function Shims() {
   return (
     <div className="pair">
-      <LengthAt path="opening.rules.side_shim" kind="shim_space" label="Shims, each side" rule="side_shim" />
-      <LengthAt path="opening.rules.head_shim" kind="shim_space" label="Space over the head" rule="head_shim" />
+      <LengthAt path="opening.rules.side_shim" label="Shims, each side" />
+      <LengthAt path="opening.rules.head_shim" label="Space over the head" />
     </div>
   );
 }
@@ -112,8 +112,8 @@ function Schooled() {
       ) : (
         <>
           <div className="pair">
-            <LengthAt path="opening.rules.add_width" kind="add" label="Added to the width" rule="add_width" />
-            <LengthAt path="opening.rules.add_height" kind="add" label="Added to the height" rule="add_height" />
+            <LengthAt path="opening.rules.add_width" label="Added to the width" />
+            <LengthAt path="opening.rules.add_height" label="Added to the height" />
           </div>
           <SelectAt
             path="opening.add_from"
@@ -128,12 +128,12 @@ function Schooled() {
       )}
       <h2>Gaps around the leaf</h2>
       <div className="pair">
-        <LengthAt path="opening.rules.hinge_gap" kind="gap" label="At the hinges" rule="hinge_gap" />
-        <LengthAt path="opening.rules.strike_gap" kind="gap" label="At the strike" rule="strike_gap" />
+        <LengthAt path="opening.rules.hinge_gap" label="At the hinges" />
+        <LengthAt path="opening.rules.strike_gap" label="At the strike" />
       </div>
-      <LengthAt path="opening.rules.head_gap" kind="gap" label="At the head" rule="head_gap" />
+      <LengthAt path="opening.rules.head_gap" label="At the head" />
       <h2>Head line of the storey</h2>
-      <LengthAt path="opening.head_line" kind="height" label="Common head line, over the rough floor" />
+      <LengthAt path="opening.head_line" label="Common head line, over the rough floor" />
       {now.opening.head_line && (
         <PickAt
           path="opening.head_gain"

@@ -1,6 +1,6 @@
 import { View } from "../drawing/View";
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { PickAt, Rows, SwitchAt, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
 
@@ -12,34 +12,42 @@ export function PocketStage() {
   const plan = result?.drawings.find((d) => d.name === "plan");
   return (
     <>
-      {plan && <View drawing={plan} result={result!} label="Plan of the pocket: leaf closed, and in its pocket" caption="Side A is below; the dashed leaf is open." tall={190} />}
+      {plan && (
+        <View
+          drawing={plan}
+          result={result!}
+          label="Plan of the pocket: leaf closed, and in its pocket"
+          caption="Side A is below; the dashed leaf is open."
+          tall={190}
+        />
+      )}
       <StockPick kind="pocket_kit" label="Pocket kit" />
       <TextAt path={`${KIT}.source`} label="Whose sheet these figures are from" most={200} />
       <div className="pair">
-        <LengthAt path={`${KIT}.leaf_width`} kind="leaf_width" label="Kit made for leaf" />
-        <LengthAt path={`${KIT}.gap`} kind="gap" label="Floor gap you want" />
+        <LengthAt path={`${KIT}.leaf_width`} label="Kit made for leaf" />
+        <LengthAt path={`${KIT}.gap`} label="Floor gap you want" />
       </div>
       <div className="pair">
-        <LengthAt path={`${KIT}.thickness_least`} kind="leaf_thickness" label="Thinnest leaf" />
-        <LengthAt path={`${KIT}.thickness_most`} kind="leaf_thickness" label="Thickest leaf" />
+        <LengthAt path={`${KIT}.thickness_least`} label="Thinnest leaf" />
+        <LengthAt path={`${KIT}.thickness_most`} label="Thickest leaf" />
       </div>
       <div className="pair">
-        <LengthAt path={`${KIT}.width_add`} kind="add" label="Opening over 2 × leaf" rule="pocket_width_add" />
-        <LengthAt path={`${KIT}.set_above`} kind="gap" label="Mark over leaf" rule="pocket_set_above" />
+        <LengthAt path={`${KIT}.width_add`} label="Opening over 2 × leaf" />
+        <LengthAt path={`${KIT}.set_above`} label="Mark over leaf" />
       </div>
       <div className="pair">
-        <LengthAt path={`${KIT}.head_stack`} kind="add" label="Opening over mark" rule="pocket_head_stack" />
-        <LengthAt path={`${KIT}.min_head`} kind="add" label="Opening over leaf" rule="pocket_min_head" />
+        <LengthAt path={`${KIT}.head_stack`} label="Opening over mark" />
+        <LengthAt path={`${KIT}.min_head`} label="Opening over leaf" />
       </div>
       <div className="pair">
-        <LengthAt path={`${KIT}.hanger_drop`} kind="gap" label="Hanger drop" rule="pocket_hanger_drop" />
-        <LengthAt path={`${KIT}.bumper`} kind="small" label="Bumper" rule="pocket_bumper" />
+        <LengthAt path={`${KIT}.hanger_drop`} label="Hanger drop" />
+        <LengthAt path={`${KIT}.bumper`} label="Bumper" />
       </div>
       <div className="pair">
-        <LengthAt path={`${KIT}.track_short`} kind="small" label="Track shorter by" rule="pocket_track_short" />
-        <LengthAt path={`${KIT}.split`} kind="small" label="Split-stud face" rule="split_stud" />
+        <LengthAt path={`${KIT}.track_short`} label="Track shorter by" />
+        <LengthAt path={`${KIT}.split`} label="Split-stud face" />
       </div>
-      <LengthAt path={`${KIT}.soft_close_least`} kind="leaf_width" label="Soft-close needs a leaf of" />
+      <LengthAt path={`${KIT}.soft_close_least`} label="Soft-close needs a leaf of" />
       <h2>In the pocket’s zone</h2>
       <SwitchAt path={`${KIT}.looked`} label="Looked into over both leaf widths" />
       <Rows
@@ -66,7 +74,7 @@ export function PocketStage() {
       />
       <SwitchAt path={`${KIT}.heated`} label="The floor has heating in it" />
       <SwitchAt path={`${KIT}.base_cabinet`} label="A cabinet will stand against it" />
-      <LengthAt path={`${KIT}.finish_fixing`} kind="small" label="Fixings planned through the wall finish" />
+      <LengthAt path={`${KIT}.finish_fixing`} label="Fixings planned through the wall finish" />
     </>
   );
 }

@@ -1,16 +1,25 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useLocalStorage } from "@mantine/hooks";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { type FormEvent, useRef, useState } from "react";
+import { type SyntheticEvent, useRef, useState } from "react";
 
 import { ApiProblem, api, type Ask, ask, type FieldError, type Reading, told } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { LengthField } from "../tape/LengthField";
-import { hasLeft } from "./asked";
 
 const WAYS: Record<string, string> = {
-  opening: "into the opening", away: "away from it", A: "to side A", B: "to side B", left: "left end high", right: "right end high",
-  up: "up, from the wall", down: "down, from the wall", strike: "to the strike", hinge: "to the hinge stud", swing: "to the swing", closed: "from the swing",
+  opening: "into the opening",
+  away: "away from it",
+  A: "to side A",
+  B: "to side B",
+  left: "left end high",
+  right: "right end high",
+  up: "up, from the wall",
+  down: "down, from the wall",
+  strike: "to the strike",
+  hinge: "to the hinge stud",
+  swing: "to the swing",
+  closed: "from the swing",
 };
 
 const said = (errors: FieldError[], path: string) => {
@@ -55,7 +64,8 @@ interface OneProps {
 }
 
 function OneReading({ asked, asks, go, again }: OneProps) {
-  const { page, shown, took } = useWork();
+  const { page, shown, took, asked: round } = useWork();
+  const { hasLeft } = round;
   const form = useRef<HTMLFormElement>(null);
   const [value, setValue] = useState("");
   const [toward, setToward] = useState<string>();
@@ -63,7 +73,11 @@ function OneReading({ asked, asks, go, again }: OneProps) {
   const [angle, setAngle] = useState("0");
   const [more, setMore] = useState(false);
   const [errors, setErrors] = useState<FieldError[]>([]);
-  const [instrument, setInstrument] = useLocalStorage({ key: "jambo.instrument", defaultValue: "", getInitialValueInEffect: false });
+  const [instrument, setInstrument] = useLocalStorage({
+    key: "jambo.instrument",
+    defaultValue: "",
+    getInitialValueInEffect: false,
+  });
   const [who, setWho] = useLocalStorage({ key: "jambo.who", defaultValue: "", getInitialValueInEffect: false });
   const before = page.readings.filter((r) => r.reading.place === asked.place);
   const last = before[before.length - 1];
@@ -90,16 +104,19 @@ function OneReading({ asked, asks, go, again }: OneProps) {
       ),
     onSuccess: (next) => {
       took(next);
-      if (hasLeft(page.id, asked.place)) return; // while it was being kept another place was chosen: what is typed there stays
+      if (hasLeft(asked.place)) return; // while it was being kept another place was chosen: what is typed there stays
       again();
       const order = asks.filter((a) => a.round);
       const from = order.findIndex((a) => a.place === asked.place);
-      const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find((a) => !a.read && a.place !== asked.place);
+      const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find(
+        (a) => !a.read && a.place !== asked.place,
+      );
       if (following) go(following.place);
       requestAnimationFrame(() => {
         // whoever has gone elsewhere meanwhile keeps the focus there
         const held = document.activeElement;
-        if (held === null || held === document.body || held.closest(".reading-form")) document.querySelector<HTMLElement>(".reading-form form input")?.focus();
+        if (held === null || held === document.body || held.closest(".reading-form"))
+          document.querySelector<HTMLElement>(".reading-form form input")?.focus();
       });
     },
     onError: (failure) => {
@@ -107,10 +124,17 @@ function OneReading({ asked, asks, go, again }: OneProps) {
       setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "" }]);
     },
   });
-  const submit = (event?: FormEvent) => {
+  const submit = (event?: SyntheticEvent) => {
     event?.preventDefault();
     if (value.trim()) keep.mutate();
-    else setErrors([{ path: "value", reason: "nothing was written", accepted: level ? "a drop such as 1/8, or 1/4 in 4 ft" : "a length" }]);
+    else
+      setErrors([
+        {
+          path: "value",
+          reason: "nothing was written",
+          accepted: level ? "a drop such as 1/8, or 1/4 in 4 ft" : "a length",
+        },
+      ]);
   };
   const known = ["value", "toward", "at"];
 
@@ -123,7 +147,9 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         if (event.key !== "Enter" || !(event.target instanceof HTMLInputElement) || event.shiftKey) return;
         event.preventDefault();
         event.stopPropagation();
-        const inputs = [...form.current!.querySelectorAll<HTMLInputElement>("input[data-read], [data-read] input")].filter((i) => i.type !== "radio" || i.checked || !form.current!.querySelector("input[type=radio]:checked"));
+        const inputs = [
+          ...form.current!.querySelectorAll<HTMLInputElement>("input[data-read], [data-read] input"),
+        ].filter((i) => i.type !== "radio" || i.checked || !form.current!.querySelector("input[type=radio]:checked"));
         const following = inputs[inputs.findIndex((i) => i === event.target) + 1];
         if (following && event.target.type !== "radio") {
           following.focus();
@@ -162,7 +188,12 @@ function OneReading({ asked, asks, go, again }: OneProps) {
             onChange={() => setErrors([])}
           />
           {asked.place === "floor_bump" && (
-            <TextInput label="At degrees open" inputMode="numeric" value={angle} onChange={(e) => setAngle(e.currentTarget.value.replace(/\D/g, ""))} />
+            <TextInput
+              label="At degrees open"
+              inputMode="numeric"
+              value={angle}
+              onChange={(e) => setAngle(e.currentTarget.value.replace(/\D/g, ""))}
+            />
           )}
         </div>
       )}
@@ -189,12 +220,25 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         ))}
       {last && !asked.needs_at && (
         <label className="again">
-          <input type="checkbox" checked={more} onChange={(event) => setMore(event.currentTarget.checked)} /> One more beside the {before.length === 1 ? "one" : before.length} taken, not instead
+          <input type="checkbox" checked={more} onChange={(event) => setMore(event.currentTarget.checked)} /> One more
+          beside the {before.length === 1 ? "one" : before.length} taken, not instead
         </label>
       )}
       <div className="pair">
-        <TextInput label="Taken with" placeholder="tape, 6 ft level" maxLength={80} value={instrument} onChange={(e) => setInstrument(e.currentTarget.value)} />
-        <TextInput label="by" placeholder="your name" maxLength={80} value={who} onChange={(e) => setWho(e.currentTarget.value)} />
+        <TextInput
+          label="Taken with"
+          placeholder="tape, 6 ft level"
+          maxLength={80}
+          value={instrument}
+          onChange={(e) => setInstrument(e.currentTarget.value)}
+        />
+        <TextInput
+          label="by"
+          placeholder="your name"
+          maxLength={80}
+          value={who}
+          onChange={(e) => setWho(e.currentTarget.value)}
+        />
       </div>
       <div>
         <Button fullWidth type="submit" loading={keep.isPending} className="keep">
@@ -206,13 +250,24 @@ function OneReading({ asked, asks, go, again }: OneProps) {
 }
 
 /** A level's text: a drop, over a length or as an angle; what was heard stands below. */
-function LevelField({ label, value, onChange, error }: { label: string; value: string; onChange: (value: string) => void; error: string | undefined }) {
+function LevelField({
+  label,
+  value,
+  onChange,
+  error,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  error: string | undefined;
+}) {
   const { shown } = useWork();
   const heard = useQuery({
     queryKey: ["level", value, shown.unit],
     enabled: value.trim() !== "",
     retry: false,
-    queryFn: ({ signal }) => ask(api.GET("/api/level", { params: { query: { text: value, unit: shown.unit } }, signal })),
+    queryFn: ({ signal }) =>
+      ask(api.GET("/api/level", { params: { query: { text: value, unit: shown.unit } }, signal })),
   });
   const wrong = heard.error instanceof ApiProblem ? heard.error.errors[0] : undefined;
   return (

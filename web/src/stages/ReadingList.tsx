@@ -3,23 +3,36 @@ import { IconTrash } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
 
 import { api, ask } from "../api/client";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 import { WithFractions } from "../tape/Digits";
 
 /** The readings that count, each against what all of them together say; any can be taken again or withdrawn. */
 export function ReadingList({ phase, again }: { phase: "survey" | "check"; again: (place: string) => void }) {
   const { page, result, took } = useWork();
   const withdraw = useMutation({
-    mutationFn: (id: number) => ask(api.DELETE("/api/openings/{opening_id}/readings/{reading_id}", { params: { path: { opening_id: page.id, reading_id: id } } })),
+    mutationFn: (id: number) =>
+      ask(
+        api.DELETE("/api/openings/{opening_id}/readings/{reading_id}", {
+          params: { path: { opening_id: page.id, reading_id: id } },
+        }),
+      ),
     onSuccess: took,
   });
-  const asks = new Map(result?.found.asks.map((a) => [a.place as string, a]));
+  const asks = new Map(result?.found.asks.map((a) => [a.place, a]));
   const adjusted = new Map(result?.found.readings.map((r) => [r.index, r]));
   // where nothing could be worked out the readings are listed all the same: one of them may have to be taken out
   const rows = page.readings
     .map((kept, index) => {
       const { place, value } = kept.reading;
-      const plain = { place, label: asks.get(place)?.label ?? place.replaceAll("_", " "), read: value, fitted: null, off: null, suspect: false, alone: false };
+      const plain = {
+        place,
+        label: asks.get(place)?.label ?? place.replaceAll("_", " "),
+        read: value,
+        fitted: null,
+        off: null,
+        suspect: false,
+        alone: false,
+      };
       return { kept, ...(adjusted.get(index) ?? plain) };
     })
     .filter((row) => (asks.get(row.place)?.phase ?? phase) === phase);
@@ -45,20 +58,41 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                   {row.label}
                 </button>
                 <span className="from">
-                  {[kept.who, kept.instrument, new Date(kept.at).toLocaleString([], { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })].filter(Boolean).join(" · ")}
+                  {[
+                    kept.who,
+                    kept.instrument,
+                    new Date(kept.at).toLocaleString([], {
+                      day: "numeric",
+                      month: "short",
+                      hour: "2-digit",
+                      minute: "2-digit",
+                    }),
+                  ]
+                    .filter(Boolean)
+                    .join(" · ")}
                 </span>
               </th>
               <td>
                 <WithFractions text={row.read} />
                 {row.fitted && row.off !== null && !/^0 /.test(row.off) && (
                   <span className={row.suspect ? "off suspect" : "off"}>
-                    {row.suspect ? (row.alone ? "left out; the others say " : "may be wrong; together they say ") : "together: "}
+                    {row.suspect
+                      ? row.alone
+                        ? "left out; the others say "
+                        : "may be wrong; together they say "
+                      : "together: "}
                     <WithFractions text={row.fitted} />
                   </span>
                 )}
               </td>
               <td>
-                <ActionIcon variant="subtle" color="dark" size={40} aria-label={`Withdraw ${row.label}`} onClick={() => withdraw.mutate(kept.id)}>
+                <ActionIcon
+                  variant="subtle"
+                  color="dark"
+                  size={40}
+                  aria-label={`Withdraw ${row.label}`}
+                  onClick={() => withdraw.mutate(kept.id)}
+                >
                   <IconTrash size={18} />
                 </ActionIcon>
               </td>

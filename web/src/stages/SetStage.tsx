@@ -1,12 +1,30 @@
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { WithFractions } from "../tape/Digits";
 import { PickAt, SelectAt, SwitchAt } from "./fields";
 import { Happened } from "./Happened";
 
-const LEGS = ["floor_rise", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike", "head_play_found", "legs_cut_for_head"];
-const LEAN = ["wall_lean_hinge", "wall_lean_strike", "cross_leg", "proud_hinge_top", "proud_hinge_foot", "proud_strike_top", "proud_strike_foot", "stop_stands_off"];
+const LEGS = [
+  "floor_rise",
+  "head_set",
+  "leg_hinge_set",
+  "leg_strike_set",
+  "cut_hinge",
+  "cut_strike",
+  "head_play_found",
+  "legs_cut_for_head",
+];
+const LEAN = [
+  "wall_lean_hinge",
+  "wall_lean_strike",
+  "cross_leg",
+  "proud_hinge_top",
+  "proud_hinge_foot",
+  "proud_strike_top",
+  "proud_strike_foot",
+  "stop_stands_off",
+];
 
 function Lines({ names }: { names: string[] }) {
   const { result } = useWork();
@@ -30,7 +48,10 @@ export function SetStage() {
   if (!set) {
     return (
       <>
-        <p className="quiet">The set plan waits for the widths of the hole and the size of the {words.leaf ?? "leaf"}: read them on the Survey stage.</p>
+        <p className="quiet">
+          The set plan waits for the widths of the hole and the size of the {words.leaf ?? "leaf"}: read them on the
+          Survey stage.
+        </p>
         <Delivered />
       </>
     );
@@ -61,7 +82,7 @@ export function SetStage() {
           }[now.opening.setting?.school ?? "centred"]
         }
       </p>
-      <LengthAt path="opening.setting.slide" kind="small" label="or pushed to, from the slot’s hinge end" />
+      <LengthAt path="opening.setting.slide" label="or pushed to, from the slot’s hinge end" />
       <Stations />
       <div className="pair">
         <SelectAt
@@ -109,8 +130,8 @@ export function SetStage() {
       <Lines names={LEGS} />
       <Delivered />
       <div className="pair">
-        <LengthAt path="opening.setting.cut_hinge" kind="leaf_height" label={`Hinge ${legs} as cut`} />
-        <LengthAt path="opening.setting.cut_strike" kind="leaf_height" label={`Other ${legs} as cut`} />
+        <LengthAt path="opening.setting.cut_hinge" label={`Hinge ${legs} as cut`} />
+        <LengthAt path="opening.setting.cut_strike" label={`Other ${legs} as cut`} />
       </div>
       <h2>A wall that leans</h2>
       <Lines names={LEAN} />
@@ -147,8 +168,8 @@ export function SetStage() {
 function Delivered() {
   return (
     <div className="pair">
-      <LengthAt path="opening.unit.outside_width" kind="leaf_width" label="Unit that came: width" />
-      <LengthAt path="opening.unit.leg_length" kind="leaf_height" label="its legs" />
+      <LengthAt path="opening.unit.outside_width" label="Unit that came: width" />
+      <LengthAt path="opening.unit.leg_length" label="its legs" />
     </div>
   );
 }
@@ -171,18 +192,24 @@ function Stations() {
             </th>
             <td className="gap">
               <button type="button" className="link" onClick={() => open(b.figure)}>
-                <WithFractions text={result!.figures[b.figure]?.value.text ?? ""} />
+                <WithFractions text={result.figures[b.figure]?.value.text ?? ""} />
               </button>
             </td>
             <td>makes the stud plumb</td>
           </tr>
         ))}
         {set.stations.map((s) => (
-          <tr key={s.name} className={lit === s.figure ? "lit" : undefined} onPointerEnter={() => light(s.figure)} onPointerLeave={() => light(null)} data-enter={s.enter}>
+          <tr
+            key={s.name}
+            className={lit === s.figure ? "lit" : undefined}
+            onPointerEnter={() => light(s.figure)}
+            onPointerLeave={() => light(null)}
+            data-enter={s.enter}
+          >
             <th scope="row">{s.label}</th>
             <td className="gap">
               <button type="button" className="link" onClick={() => open(s.figure)}>
-                <WithFractions text={result!.figures[s.figure]?.value.text ?? ""} />
+                <WithFractions text={result.figures[s.figure]?.value.text ?? ""} />
               </button>
             </td>
             <td>
@@ -214,7 +241,8 @@ function Stock() {
         <ul className="frames-fit">
           {set.frames.map((f) => (
             <li key={f.leaf} data-verdict={f.verdict}>
-              This leaf in a frame of <WithFractions text={f.leaf} />: room <WithFractions text={f.room} />, {words[f.verdict]}
+              This leaf in a frame of <WithFractions text={f.leaf} />: room <WithFractions text={f.room} />,{" "}
+              {words[f.verdict]}
             </li>
           ))}
         </ul>

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 
 import type { StockKind } from "../api/client";
 import { useStock } from "../app/useStock";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 
 /** Takes a kit's or frame's figures, and their source, out of the crew's stock book. */
 export function StockPick({ kind, label }: { kind: StockKind; label: string }) {

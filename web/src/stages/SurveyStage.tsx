@@ -1,5 +1,5 @@
-import { useWork } from "../opening/context";
-import { useAsked } from "./asked";
+import { useWork } from "../work/context";
+import { useAsked } from "../work/asked";
 import { ReadingForm } from "./ReadingForm";
 import { ReadingList } from "./ReadingList";
 
@@ -19,7 +19,8 @@ export function SurveyStage() {
       <ReadingList phase="survey" again={go} />
       {!result?.found.readings.length && (
         <p className="quiet">
-          Widths and heights first, then the level on both studs. Any order will do; what is taken again stands instead of what was read before, and both stay in the record.
+          Widths and heights first, then the level on both studs. Any order will do; what is taken again stands instead
+          of what was read before, and both stay in the record.
         </p>
       )}
     </>

@@ -1,5 +1,5 @@
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { PickAt, Rows, SelectAt, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
@@ -35,7 +35,7 @@ export function TrackStage() {
       <StockPick kind="track" label="Track and hangers" />
       <TextAt path={`${TRACK}.source`} label="Whose sheet these figures are from" most={200} />
       <div className="pair">
-        <LengthAt path={`${TRACK}.length`} kind="track" label="Track bought" />
+        <LengthAt path={`${TRACK}.length`} label="Track bought" />
         <TextAt path={`${TRACK}.rating`} label="Rated for" most={40} />
       </div>
       <Rows
@@ -43,25 +43,25 @@ export function TrackStage() {
         label={`Studs found, from the ${from} end of the wall`}
         one="stud"
         empty="None found yet."
-        fields={(path, i) => <LengthAt path={`${path}.at`} kind="position" label={`Middle of stud ${i + 1}`} />}
+        fields={(path, i) => <LengthAt path={`${path}.at`} label={`Middle of stud ${i + 1}`} />}
       />
       <div className="pair">
-        <LengthAt path={`${TRACK}.hole_first`} kind="small" label="End to first hole" rule="track_hole_first" />
-        <LengthAt path={`${TRACK}.hole_spacing`} kind="spacing" label="Holes apart" rule="track_hole_spacing" />
+        <LengthAt path={`${TRACK}.hole_first`} label="End to first hole" />
+        <LengthAt path={`${TRACK}.hole_spacing`} label="Holes apart" />
       </div>
       <div className="pair">
-        <LengthAt path={`${TRACK}.hanger_edge`} kind="small" label="Hangers from edge" rule="hanger_edge" />
-        <LengthAt path={`${TRACK}.hanger_spread_least`} kind="leaf_width" label="Least spread" />
+        <LengthAt path={`${TRACK}.hanger_edge`} label="Hangers from edge" />
+        <LengthAt path={`${TRACK}.hanger_spread_least`} label="Least spread" />
       </div>
       <div className="pair">
-        <LengthAt path={`${TRACK}.wheel_radius`} kind="small" label="Wheel radius" rule="wheel_radius" />
-        <LengthAt path={`${TRACK}.stop_length`} kind="small" label="Stop length" rule="stop_length" />
+        <LengthAt path={`${TRACK}.wheel_radius`} label="Wheel radius" />
+        <LengthAt path={`${TRACK}.stop_length`} label="Stop length" />
       </div>
       <div className="pair">
-        <LengthAt path={`${TRACK}.hole_above`} kind="small" label="Holes over slab" rule="hole_above_slab" />
-        <LengthAt path={`${TRACK}.track_half`} kind="small" label="Half track height" rule="track_half" />
+        <LengthAt path={`${TRACK}.hole_above`} label="Holes over slab" />
+        <LengthAt path={`${TRACK}.track_half`} label="Half track height" />
       </div>
-      <LengthAt path={`${TRACK}.ceiling`} kind="height" label="Ceiling above the finished floor" />
+      <LengthAt path={`${TRACK}.ceiling`} label="Ceiling above the finished floor" />
       <h2>Guide and pull</h2>
       <PickAt
         path={`${TRACK}.guide`}
@@ -73,13 +73,13 @@ export function TrackStage() {
         ]}
       />
       <div className="pair">
-        <LengthAt path={`${TRACK}.guide_length`} kind="small" label="Guide length" rule="guide_length" />
-        <LengthAt path={`${TRACK}.pull_height`} kind="height" label="Pull over floor" rule="pull_height" />
+        <LengthAt path={`${TRACK}.guide_length`} label="Guide length" />
+        <LengthAt path={`${TRACK}.pull_height`} label="Pull over floor" />
       </div>
       {(now.opening.door?.slider?.guide ?? "channel") === "channel" && (
         <div className="pair">
-          <LengthAt path={`${TRACK}.guide_thickness`} kind="small" label="Guide thickness" rule="guide_thickness" />
-          <LengthAt path={`${TRACK}.guide_height`} kind="small" label="Guide height" rule="guide_height" />
+          <LengthAt path={`${TRACK}.guide_thickness`} label="Guide thickness" />
+          <LengthAt path={`${TRACK}.guide_height`} label="Guide height" />
         </div>
       )}
       <Rows
@@ -90,7 +90,7 @@ export function TrackStage() {
         fields={(path) => (
           <>
             <TextAt path={`${path}.what`} label="What" />
-            <LengthAt path={`${path}.distance`} kind="position" label="From the opening" />
+            <LengthAt path={`${path}.distance`} label="From the opening" />
           </>
         )}
       />

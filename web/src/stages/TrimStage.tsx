@@ -1,9 +1,16 @@
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { PickAt } from "./fields";
 
-const PIECES = ["casing_head_short", "casing_head_long", "casing_head", "casing_leg_a", "casing_leg_b", "casing_wanted"];
+const PIECES = [
+  "casing_head_short",
+  "casing_head_long",
+  "casing_head",
+  "casing_leg_a",
+  "casing_leg_b",
+  "casing_wanted",
+];
 
 /** What covers the joint: the casing, its corners, and whether it reaches over the edge of the opening. */
 export function TrimStage() {
@@ -12,7 +19,7 @@ export function TrimStage() {
   return (
     <>
       <Corner butted={butted} />
-      <LengthAt path="opening.casing.width" kind="small" label={`Width of the ${words.casing ?? "casing"}`} />
+      <LengthAt path="opening.casing.width" label={`Width of the ${words.casing ?? "casing"}`} />
       <PickAt
         path="opening.casing.corner"
         label="Corners"
@@ -23,8 +30,8 @@ export function TrimStage() {
         ]}
       />
       <div className="pair">
-        <LengthAt path="opening.rules.setback" kind="small" label={`Step back (${words.setback ?? "setback"})`} rule="setback" />
-        {butted && <LengthAt path="opening.rules.casing_overhang" kind="small" label="Head past the legs" rule="casing_overhang" />}
+        <LengthAt path="opening.rules.setback" label={`Step back (${words.setback ?? "setback"})`} />
+        {butted && <LengthAt path="opening.rules.casing_overhang" label="Head past the legs" />}
       </div>
       {!now.opening.casing?.width && <p className="quiet">Say how wide it is and the pieces for both sides appear.</p>}
       {result && (

@@ -5,14 +5,20 @@ import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
 import { renew } from "../app/renew";
-import { useWork } from "../opening/context";
+import { useWork } from "../work/context";
 
 /** Which wall of the job the opening stands in; its place is measured from that wall's ends then. */
 export function WallPick() {
   const { page, kept } = useWork();
   const client = useQueryClient();
   const move = useMutation({
-    mutationFn: (wall: number) => ask(api.PUT("/api/openings/{opening_id}/wall", { params: { path: { opening_id: page.id } }, body: { version: page.version, wall_id: wall } })),
+    mutationFn: (wall: number) =>
+      ask(
+        api.PUT("/api/openings/{opening_id}/wall", {
+          params: { path: { opening_id: page.id } },
+          body: { version: page.version, wall_id: wall },
+        }),
+      ),
     onSuccess: (next) => {
       client.setQueryData(["opening", page.id], next);
       void renew(client, ["job"], ["wall"]);

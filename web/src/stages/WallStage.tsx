@@ -1,6 +1,6 @@
 import { View } from "../drawing/View";
-import { useWork } from "../opening/context";
-import { LengthAt } from "../opening/LengthAt";
+import { useWork } from "../work/context";
+import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { PickAt, Rows, SelectAt } from "./fields";
 
@@ -14,7 +14,13 @@ export function WallStage() {
   return (
     <>
       {section && (
-        <View drawing={section} result={result!} label="Section through wall, trim, backer, track and slab" caption="The slab hangs plumb; the wall and its trim do not." tall={330} />
+        <View
+          drawing={section}
+          result={result!}
+          label="Section through wall, trim, backer, track and slab"
+          caption="The slab hangs plumb; the wall and its trim do not."
+          tall={330}
+        />
       )}
       {result && (
         <ul className="trim-list">
@@ -33,8 +39,8 @@ export function WallStage() {
         fields={(path) => (
           <>
             <div className="pair">
-              <LengthAt path={`${path}.at`} kind="height" label="Height over floor" />
-              <LengthAt path={`${path}.by`} kind="lean" label="Off plumb by" />
+              <LengthAt path={`${path}.at`} label="Height over floor" />
+              <LengthAt path={`${path}.by`} label="Off plumb by" />
             </div>
             <SelectAt
               path={`${path}.toward`}
@@ -50,12 +56,12 @@ export function WallStage() {
       />
       <h2>Trim the slab passes</h2>
       <div className="pair">
-        <LengthAt path={`${TRACK}.base_thickness`} kind="small" label="Base thickness" />
-        <LengthAt path={`${TRACK}.base_height`} kind="height" label="Base height" />
+        <LengthAt path={`${TRACK}.base_thickness`} label="Base thickness" />
+        <LengthAt path={`${TRACK}.base_height`} label="Base height" />
       </div>
       <div className="pair">
-        <LengthAt path="opening.casing.thickness" kind="small" label="Casing thickness" />
-        <LengthAt path={`${TRACK}.bolt_heads`} kind="small" label="Bolt heads" />
+        <LengthAt path="opening.casing.thickness" label="Casing thickness" />
+        <LengthAt path={`${TRACK}.bolt_heads`} label="Bolt heads" />
       </div>
       <h2>What it hangs from</h2>
       <PickAt
@@ -68,14 +74,16 @@ export function WallStage() {
           { value: "backer_only", label: "On backer" },
         ]}
       />
-      <p className="quiet">Backer: through it into studs. Spacers: track to studs. On backer: anywhere on it, if its maker allows.</p>
+      <p className="quiet">
+        Backer: through it into studs. Spacers: track to studs. On backer: anywhere on it, if its maker allows.
+      </p>
       <div className="pair">
-        <LengthAt path={`${TRACK}.backer`} kind="small" label="Backer in hand" />
-        <LengthAt path={`${TRACK}.spacer`} kind="small" label="Spacer" rule="track_spacer" />
+        <LengthAt path={`${TRACK}.backer`} label="Backer in hand" />
+        <LengthAt path={`${TRACK}.spacer`} label="Spacer" />
       </div>
       <div className="pair">
-        <LengthAt path={`${TRACK}.offset`} kind="small" label="Track back to slab" rule="track_offset" />
-        <LengthAt path={`${TRACK}.lag`} kind="small" label="Fixings in hand" />
+        <LengthAt path={`${TRACK}.offset`} label="Track back to slab" />
+        <LengthAt path={`${TRACK}.lag`} label="Fixings in hand" />
       </div>
     </>
   );

@@ -3,8 +3,8 @@ import { IconTrash } from "@tabler/icons-react";
 import type { KeyboardEvent, ReactNode } from "react";
 
 import { told } from "../api/client";
-import { useWork } from "../opening/context";
-import { at } from "../opening/paths";
+import { useWork } from "../work/context";
+import { at } from "../work/paths";
 import { walkOn } from "../tape/walk";
 
 const onEnter = (event: KeyboardEvent<HTMLElement>) => {
@@ -63,15 +63,23 @@ export function PickAt<T extends string>({ path, label, fallback, data }: Choice
 }
 
 /** One of several choices, or a whole number, in a list. */
-export function SelectAt({ path, label, fallback, data, number }: Field & { fallback: string; data: { value: string; label: string }[]; number?: boolean }) {
+export function SelectAt({
+  path,
+  label,
+  fallback,
+  data,
+  number,
+}: Field & { fallback: string; data: { value: string; label: string }[]; number?: boolean }) {
   const { now, set } = useWork();
   return (
     <NativeSelect
       label={label}
       data-path={path}
       data-walk
-      value={String(at(now, path) ?? fallback)}
-      onChange={(event) => set(path, number ? Number(event.currentTarget.value) : event.currentTarget.value || undefined)}
+      value={String((at(now, path) as string | number | undefined) ?? fallback)}
+      onChange={(event) =>
+        set(path, number ? Number(event.currentTarget.value) : event.currentTarget.value || undefined)
+      }
       onKeyDown={onEnter}
       data={data}
     />
@@ -114,7 +122,12 @@ export function Rows({ path, label, one, empty, fields }: RowsProps) {
             color="dark"
             size={44}
             aria-label={`Remove ${one} ${i + 1}`}
-            onClick={() => set(path, rows.filter((__, n) => n !== i))}
+            onClick={() =>
+              set(
+                path,
+                rows.filter((__, n) => n !== i),
+              )
+            }
           >
             <IconTrash size={20} />
           </ActionIcon>
@@ -125,7 +138,11 @@ export function Rows({ path, label, one, empty, fields }: RowsProps) {
         data-walk
         onClick={() => {
           set(path, [...rows, {}]);
-          requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-path="${CSS.escape(`${path}[${rows.length}]`)}"] input`)?.focus());
+          requestAnimationFrame(() =>
+            document
+              .querySelector<HTMLElement>(`[data-path="${CSS.escape(`${path}[${rows.length}]`)}"] input`)
+              ?.focus(),
+          );
         }}
       >
         Add a {one}

@@ -36,7 +36,8 @@ function written(value: LengthText, heard: Heard | undefined, unit: Unit): strin
 }
 
 /** A stored length as text, so that equal ones are equal. */
-const stored = (value: LengthText) => (typeof value === "object" && value !== null ? JSON.stringify(value) : (value ?? ""));
+const stored = (value: LengthText) =>
+  typeof value === "object" && value !== null ? JSON.stringify(value) : (value ?? "");
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
@@ -100,7 +101,7 @@ export function LengthField(props: LengthFieldProps) {
     onError: (failure, asked) => {
       if (asked.turn !== newest.current) return;
       setLast(null);
-      setWrong(failure instanceof ApiProblem && failure.errors[0] ? words(failure.errors[0]) : (failure as Error).message);
+      setWrong(failure instanceof ApiProblem && failure.errors[0] ? words(failure.errors[0]) : failure.message);
     },
   });
 

@@ -2,23 +2,34 @@ import { notifications } from "@mantine/notifications";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
-import { ApiProblem, api, ask, type Conflict, type FieldError, type Opening, type OpeningPageData, type Wall } from "../api/client";
+import {
+  ApiProblem,
+  api,
+  ask,
+  type Conflict,
+  type FieldError,
+  type Opening,
+  type OpeningPageData,
+  type Wall,
+} from "../api/client";
 import { renew } from "../app/renew";
 import { carried, put, same } from "./paths";
+import { useSaveQueue } from "./useSaveQueue";
 
 export interface Draft {
   opening: Opening;
   wall: Wall;
 }
 
-export type SaveState = "saved" | "waiting" | "saving" | "offline" | "refused" | "conflict";
+/** How a draft stands; while the server does not answer it is "offline", whatever it was before. */
+type DraftState = "saved" | "waiting" | "saving" | "refused" | "conflict";
+export type SaveState = DraftState | "offline";
 
 export interface OpenConflict extends Conflict {
   of: "opening" | "wall";
 }
 
 const PAUSE = 400; // ms without a key press before a change is saved
-const AGAIN = 3000; // ms before an unreachable server is asked again
 
 interface Parked {
   draft: Draft;
@@ -36,24 +47,24 @@ function unpark(id: number): Parked | null {
 }
 
 /** One opening: what is kept, what is being changed, automatic saving, undo and conflicts. */
-export function useKept(id: number) {
+export function useDraft(id: number) {
   const client = useQueryClient();
   const key = ["opening", id];
   const page = useQuery({
     queryKey: key,
-    queryFn: ({ signal }) => ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } }, signal })),
+    queryFn: ({ signal }) =>
+      ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } }, signal })),
     refetchOnWindowFocus: false,
   });
   // Unsaved changes of an earlier visit come back with the version they were based on.
   const [parked] = useState(() => unpark(id));
   const [draft, setDraft] = useState<Draft | null>(parked?.draft ?? null);
-  const [state, setState] = useState<SaveState>(parked ? "waiting" : "saved");
+  const [state, setState] = useState<DraftState>(parked ? "waiting" : "saved");
   const [errors, setErrors] = useState<FieldError[]>([]);
-  const [waits, setWaits] = useState("");
+  const queue = useSaveQueue(`opening ${id}`, { parked: true });
   const [conflict, setConflict] = useState<OpenConflict | null>(null);
   const base = useRef<OpeningPageData | null>(parked?.base ?? null);
   const newest = useRef<Draft | null>(draft);
-  const busy = useRef<Promise<void> | null>(null);
   const trail = useRef<("opening" | Wall)[]>([]);
 
   useEffect(() => {
@@ -120,8 +131,7 @@ export function useKept(id: number) {
         setConflict({ ...failure.conflict, of });
         setState("conflict");
       } else if (failure.offline) {
-        setWaits(failure.waitsFor);
-        setState("offline");
+        throw failure; // it waits in the queue; whatever is typed meanwhile is what is sent then
       } else {
         setErrors(failure.errors);
         setState("refused");
@@ -129,15 +139,12 @@ export function useKept(id: number) {
     }
   }, [client, id, settle]);
 
-  const save = useCallback(async () => {
-    while (busy.current) await busy.current;
-    busy.current = saveOnce().finally(() => (busy.current = null));
-    await busy.current;
-  }, [saveOnce]);
+  const { add } = queue;
+  const save = useCallback(() => add(saveOnce), [add, saveOnce]);
 
   useEffect(() => {
-    if (state !== "waiting" && state !== "offline") return;
-    const timer = setTimeout(() => void save(), state === "offline" ? AGAIN : PAUSE);
+    if (state !== "waiting") return;
+    const timer = setTimeout(() => void save(), PAUSE);
     return () => clearTimeout(timer);
   }, [state, draft, save]);
 
@@ -148,7 +155,7 @@ export function useKept(id: number) {
   }, [save]);
   useEffect(
     () => () => {
-      if (newest.current) void leave.current();
+      if (newest.current) leave.current().catch(() => undefined);
     },
     [],
   );
@@ -158,7 +165,8 @@ export function useKept(id: number) {
       newest.current = next;
       setDraft(next);
       setState((was) => (was === "conflict" ? was : "waiting"));
-      if (base.current) localStorage.setItem(parkedKey(id), JSON.stringify({ draft: next, base: base.current } satisfies Parked));
+      if (base.current)
+        localStorage.setItem(parkedKey(id), JSON.stringify({ draft: next, base: base.current } satisfies Parked));
     },
     [id],
   );
@@ -230,11 +238,28 @@ export function useKept(id: number) {
   /** A reading or an event was kept: what is drafted stays, what it stands on is new. */
   const took = useCallback(
     (next: OpeningPageData) => {
-      settle({ ...next, version: base.current?.version ?? next.version, opening: base.current?.opening ?? next.opening, wall: base.current?.wall ?? next.wall });
+      settle({
+        ...next,
+        version: base.current?.version ?? next.version,
+        opening: base.current?.opening ?? next.opening,
+        wall: base.current?.wall ?? next.wall,
+      });
       void renew(client, ["job"]);
     },
     [client, settle],
   );
 
-  return { page, now, set, state, waits, errors, conflict, resolve, travel, took, retry: save };
+  return {
+    page,
+    now,
+    set,
+    state: queue.waits ? ("offline" as const) : state,
+    waits: queue.waits,
+    errors,
+    conflict,
+    resolve,
+    travel,
+    took,
+    tryNow: queue.tryNow,
+  };
 }

@@ -2,7 +2,7 @@ import { ActionIcon, Button, Checkbox, TextInput } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
 
 import type { FieldError, Heard, Layer, Unit } from "../api/client";
-import { LengthField, type LengthFieldProps } from "../tape/LengthField";
+import { LengthField, type LengthFieldProps } from "./LengthField";
 
 interface Props {
   layers: Layer[];
@@ -28,7 +28,13 @@ export function LayerRows({ layers, path, of, unit, step, heard, errors, change 
         return (
           <div className="layer-row" key={i} data-path={at}>
             <div className="pair">
-              <TextInput label={i === 0 ? "Lowest layer" : `Layer ${i + 1}`} data-walk maxLength={80} value={layer.name ?? ""} onChange={(e) => set({ name: e.currentTarget.value })} />
+              <TextInput
+                label={i === 0 ? "Lowest layer" : `Layer ${i + 1}`}
+                data-walk
+                maxLength={80}
+                value={layer.name ?? ""}
+                onChange={(e) => set({ name: e.currentTarget.value })}
+              />
               <LengthField
                 label="Thickness"
                 kind="layer"
@@ -42,12 +48,30 @@ export function LayerRows({ layers, path, of, unit, step, heard, errors, change 
               />
             </div>
             <div className="layer-tail">
-              <Checkbox label="Not chosen yet: an allowance" checked={guessed} onChange={(e) => set({ allowance: e.currentTarget.checked ? "" : undefined })} />
-              <ActionIcon variant="subtle" color="dark" size={44} aria-label={`Remove layer ${i + 1} of ${of}`} onClick={() => change(layers.filter((_, n) => n !== i))}>
+              <Checkbox
+                label="Not chosen yet: an allowance"
+                checked={guessed}
+                onChange={(e) => set({ allowance: e.currentTarget.checked ? "" : undefined })}
+              />
+              <ActionIcon
+                variant="subtle"
+                color="dark"
+                size={44}
+                aria-label={`Remove layer ${i + 1} of ${of}`}
+                onClick={() => change(layers.filter((_, n) => n !== i))}
+              >
                 <IconTrash size={20} />
               </ActionIcon>
             </div>
-            {guessed && <TextInput label="Why it waits" data-walk maxLength={120} value={layer.allowance ?? ""} onChange={(e) => set({ allowance: e.currentTarget.value })} />}
+            {guessed && (
+              <TextInput
+                label="Why it waits"
+                data-walk
+                maxLength={120}
+                value={layer.allowance ?? ""}
+                onChange={(e) => set({ allowance: e.currentTarget.value })}
+              />
+            )}
           </div>
         );
       })}

@@ -1,5 +1,5 @@
 import type { Result } from "../api/client";
-import { FigureLength } from "../slip/FigurePress";
+import { FigureLength } from "./FigurePress";
 import { Digits, WithFractions } from "../tape/Digits";
 
 /** The cut list: count, piece, length, stock. On the opening screen each length opens its slip. */
@@ -23,7 +23,13 @@ export function CutTable({ result, still }: { result: Result; still?: boolean })
               <td>{piece.count}</td>
               <th scope="row">{piece.label}</th>
               <td className="cut-length">
-                {still && figure ? <Digits of={figure.value} /> : still ? "waits" : <FigureLength name={piece.figure} />}
+                {still && figure ? (
+                  <Digits of={figure.value} />
+                ) : still ? (
+                  "waits"
+                ) : (
+                  <FigureLength name={piece.figure} />
+                )}
               </td>
               <td>
                 <WithFractions text={piece.section} />

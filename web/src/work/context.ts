@@ -1,8 +1,14 @@
 import { createContext, useContext } from "react";
 
-import type { FieldError, OpeningPageData, Region, Result, Unit } from "../api/client";
-import type { StageName } from "../stages/stages";
-import type { Draft } from "./useKept";
+import type { Catalogue, FieldError, OpeningPageData, Region, Result, StageName, Unit } from "../api/client";
+import type { Draft } from "./useDraft";
+
+export interface Asked {
+  place: string | undefined;
+  go: (place: string) => void;
+  /** Whether somebody has gone to another place than `from` in the meantime. */
+  hasLeft: (from: string) => boolean;
+}
 
 export interface OpeningWork {
   page: OpeningPageData;
@@ -11,6 +17,7 @@ export interface OpeningWork {
   errors: FieldError[];
   shown: { unit: Unit; step: "1/16" | "1/32" | "1" | "1/2" | undefined; words: Region };
   words: Record<string, string>;
+  catalogue: Catalogue;
   set: (path: string, value: unknown) => void;
   /** The figure pointed at: it lights up on the drawing, the tapes and in every list. */
   lit: string | null;
@@ -25,6 +32,8 @@ export interface OpeningWork {
   /** Where the frame is being pushed to in its slot, in millimetres from its hinge end; null while nobody pushes. */
   framed: number | null;
   slideFrame: (mm: number | null) => void;
+  /** The place of the survey or check somebody chose to read; the form, the list and the sketch share it. */
+  asked: Asked;
   /** Nothing typed is left to save. */
   kept: boolean;
   /** An answer is under way. */

@@ -1,0 +1,21 @@
+import type { Step } from "../api/client";
+import { WithFractions } from "../tape/Digits";
+
+/** A step in words: its gate first, then what to do, what with, what makes it good, and what can hurt. */
+export function StepWords({ step, n }: { step: Step; n: number }) {
+  return (
+    <>
+      {step.gate && <strong className="gate">First: {step.gate.toLowerCase()}</strong>}
+      <span className="step-text">
+        <span className="step-number">{n}</span> <WithFractions text={step.text} />
+      </span>
+      {step.check && (
+        <span className="step-check">
+          Good when: <WithFractions text={step.check.toLowerCase()} />
+        </span>
+      )}
+      {step.tools && <span className="step-tools">{step.tools}</span>}
+      {step.caution && <span className="step-caution">{step.caution}</span>}
+    </>
+  );
+}

@@ -1,0 +1,44 @@
+import type { LengthText } from "../api/client";
+import { LengthField } from "../tape/LengthField";
+import { useWork } from "../work/context";
+import { at } from "../work/paths";
+
+interface Props {
+  path: string;
+  /** What it is called here, where its own short name will not do. */
+  label?: string;
+  /** The house rule that counts while it is empty, where that hangs on another fact. */
+  rule?: string | undefined;
+}
+
+/** A length of the opening or its wall, by its path in the document: the catalogue says what it is and which rule stands in. */
+export function LengthAt({ path, label, rule }: Props) {
+  const { now, result, errors, shown, set, catalogue } = useWork();
+  const fact = catalogue.facts[path.replaceAll(/\[\d+\]/g, "[]")]!;
+  const standsIn = rule ?? fact.rule;
+  const settled = standsIn ? result?.rules[standsIn] : undefined;
+  const heard = result?.heard[path];
+  const value = at(now, path) as LengthText;
+  const fallback = settled
+    ? { text: settled.digits, by: "by house rule" }
+    : heard && !value
+      ? { text: heard.length.digits, by: heard.reading }
+      : undefined;
+  return (
+    <LengthField
+      label={label ?? fact.label[shown.words] ?? path}
+      kind={fact.kind}
+      path={path}
+      unit={shown.unit}
+      step={shown.step}
+      value={value}
+      heard={value ? heard : undefined}
+      error={errors.find((e) => e.path === path)}
+      fallback={fallback}
+      onChange={(value, height) => {
+        set(path, value);
+        if (height) set(path.replace(/width$/, "height"), height);
+      }}
+    />
+  );
+}
