@@ -8,6 +8,7 @@ import pytest
 
 from jambo.running.mariadb import Server
 from jambo.store import jobs, openings
+from jambo.store import walls as kept_walls
 from jambo.store.database import Database
 from jambo.store.failures import Unfit
 from jambo.store.kept import NotKept, Stale, log_of
@@ -18,7 +19,7 @@ from jambo.store.migrate import migrate
 def opening(local):
     with local.database.transaction() as t:
         job = jobs.new_job(t, {"name": "Store", "unit": "in"})
-        wall = jobs.new_wall(t, job, {})
+        wall = kept_walls.new_wall(t, job, {})
         return openings.new_opening(t, job, wall, {"mark": "v1"})
 
 

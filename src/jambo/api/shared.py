@@ -9,18 +9,15 @@ import random
 import re
 import time
 from collections.abc import AsyncIterator, Callable, Coroutine
-from typing import Annotated, Any, Literal, ParamSpec, TypeVar
+from typing import Annotated, Any, ParamSpec, TypeVar
 from urllib.parse import unquote
 
 from fastapi import Depends, Header, Path, Query, Request, Response
 from fastapi.routing import APIRoute
 from pydantic import BaseModel, Field
 
-from jambo.core.quantities.tape import Tape, Unit
-from jambo.core.words.lists import Region
-from jambo.format.document import Show
-from jambo.format.facts import tape_of
 from jambo.format.problems import FieldError, Refused, path_of
+from jambo.jobs.shown import Shown
 from jambo.store.database import CONNECTIONS, Database
 from jambo.store.failures import Busy
 
@@ -63,23 +60,6 @@ Id = Annotated[int, Path(ge=1, le=GREATEST_ID)]
 SomeId = Annotated[int, Field(ge=1, le=GREATEST_ID)]
 Version = Annotated[int, Field(ge=0, le=2**31 - 1)]
 BasedOn = Annotated[int, Query(alias="version", ge=0, le=2**31 - 1, description="The version this was based on.")]
-
-
-class Shown(BaseModel):
-    """The tape and words a list is shown in; what is left out is the job's own."""
-
-    unit: Unit | None = None
-    step: Literal["1/16", "1/32", "1", "1/2"] | None = None
-    words: Region | None = None
-
-    def tape(self, job: dict[str, Any]) -> Tape:
-        """Give the tape to show a job's lengths on."""
-        asked = Show(unit=self.unit or job["unit"], step=self.step or job.get("step"))
-        return tape_of(asked, job["unit"])
-
-    def region(self, job: dict[str, Any]) -> Region:
-        """Give the word list to show a job in."""
-        return self.words or job.get("words", "north_america")
 
 
 ShownQuery = Annotated[Shown, Query()]

@@ -1,24 +1,25 @@
-"""A wall laid out with all its openings, as kept or with some of them moved in a draft."""
+"""Walls: kept, and laid out with all their openings, as they are or with some of them moved in a draft."""
 
 from __future__ import annotations
-
-from typing import Any
 
 from fastapi import APIRouter, Response
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel, Field
-from typing_extensions import TypedDict
 
-from jambo.api.jobs import KeptJob, KeptWall, as_job, as_wall
-from jambo.api.shared import Db, Id, Route, Shown, SomeId
-from jambo.format.document import Opening, Position, Wall
-from jambo.jobs.documents import compact, kept_json
-from jambo.store import jobs as kept_jobs
-from jambo.store import openings as kept_openings
-from jambo.store.kept import read_json
-from jambo.views.wall import Around, Asked, WallOut, wall_out
+from jambo.api.shared import Based, BasedOn, Db, Id, Route, SomeId, Who
+from jambo.format.document import Position, Wall
+from jambo.jobs import walls
+from jambo.jobs.kept import KeptWall, NewId
+from jambo.jobs.shown import Shown
+from jambo.jobs.walls import WallPage
 
 router = APIRouter(prefix="/api", tags=["walls"], route_class=Route)
+
+
+class SaveWall(Based):
+    """A wall's new document."""
+
+    wall: Wall
 
 
 class Draft(BaseModel):
@@ -29,50 +30,32 @@ class Draft(BaseModel):
     shown: Shown = Field(default_factory=Shown)
 
 
-class InWall(TypedDict):
-    """An opening of the wall as kept: what a screen needs to move it."""
-
-    id: int
-    version: int
-    opening: Opening
+@router.post("/jobs/{job_id}/walls", status_code=201)
+def new_wall(db: Db, job_id: Id, wall: Wall, who: Who) -> NewId:
+    """Add a wall to a job."""
+    return {"id": walls.add_wall(db, job_id, wall, who)}
 
 
-class WallPage(TypedDict):
-    """A wall, its job, its openings as kept, and the whole laid out."""
+@router.put("/walls/{wall_id}", response_model_exclude_unset=True)
+def save_wall(db: Db, wall_id: Id, save: SaveWall, who: Who) -> KeptWall:
+    """Change a wall. Refused when an opening in it could no longer be; 409 when someone changed it since."""
+    return walls.save_wall(db, wall_id, save.version, save.wall, who)
 
-    wall: KeptWall
-    job: KeptJob
-    openings: list[InWall]
-    layout: WallOut
+
+@router.delete("/walls/{wall_id}", status_code=204)
+def remove_wall(db: Db, wall_id: Id, version: BasedOn, who: Who) -> None:
+    """Take a wall out of its job; it can be restored. 422 while an opening stands in it, 409 when someone changed it since."""
+    walls.remove_wall(db, wall_id, version, who)
+
+
+@router.put("/walls/{wall_id}/restore", status_code=204)
+def restore_wall(db: Db, wall_id: Id, based: Based, who: Who) -> None:
+    """Put a removed wall back. 409 when someone changed it since."""
+    walls.restore_wall(db, wall_id, based.version, who)
 
 
 @router.post("/walls/{wall_id}/layout", response_model=WallPage)
 def layout(db: Db, wall_id: Id, draft: Draft) -> Response:
     """Lay a wall out. Nothing is kept: a move is kept by saving its opening."""
-    with db.transaction() as t:
-        wall = kept_jobs.wall(t, wall_id)
-        job = kept_jobs.job(t, wall["job_id"])
-        crew = kept_jobs.crew_rules(t, job["doc"]["unit"])["doc"]
-        rows = kept_openings.in_wall(t, wall_id)
-    facts = kept_json(draft.wall) if draft.wall else wall["doc"]
-    rules = {"crew": crew, "job": job["doc"].get("rules", {})}
-    floors = job["doc"].get("floors", [])
-    around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(facts))
-    docs: list[dict[str, Any]] = [read_json(row["doc"]) for row in rows]
-    asked = []
-    for row, doc in zip(rows, docs, strict=True):
-        moved = draft.moves.get(row["id"])
-        tried = {**doc, "position": kept_json(moved)} if moved else doc
-        asked.append(Asked(row["id"], row["mark"] or f"no. {row['id']}", compact(tried)))
-    in_wall: list[InWall] = [
-        {"id": row["id"], "version": row["version"], "opening": doc}  # type: ignore[typeddict-item]
-        for row, doc in zip(rows, docs, strict=True)
-    ]
-    page: WallPage = {
-        "wall": as_wall(wall),
-        "job": as_job(job),
-        "openings": in_wall,
-        "layout": wall_out(asked, around, draft.shown.tape(job["doc"]), draft.shown.region(job["doc"])),
-    }
     # sent as it stands: checking what was just made against its own shape takes longer than making it
-    return JSONResponse(page)
+    return JSONResponse(walls.layout(db, wall_id, draft.moves, draft.wall, draft.shown))

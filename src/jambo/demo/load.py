@@ -11,6 +11,7 @@ from jambo.jobs.documents import kept_json
 from jambo.jobs.recording import record, written_out
 from jambo.store import jobs, openings, stock
 from jambo.store import readings as kept_readings
+from jambo.store import walls as kept_walls
 from jambo.store.database import Database
 
 WHO = "demo"
@@ -29,7 +30,7 @@ def load_if_empty(database: Database) -> bool:
                 t, {**job.model_dump(mode="json", exclude_none=True), "rules": data["job"]["rules"]}, WHO
             )
             for wall in data["walls"]:
-                wall_id = jobs.new_wall(t, job_id, wall["wall"], WHO)
+                wall_id = kept_walls.new_wall(t, job_id, wall["wall"], WHO)
                 for asked in wall["openings"]:
                     opening = {k: v for k, v in asked.items() if k not in RECORD}
                     readings = asked.get("readings", [])

@@ -21,9 +21,7 @@ from jambo.core.facts.opening import AddFrom, DoorKind, HeadGain, LeadsTo, Schoo
 from jambo.core.facts.placing import Header as HeaderFacts
 from jambo.core.facts.placing import Placing, To
 from jambo.core.facts.readings import Place, Toward
-from jambo.core.facts.setting import (
-    Delivered,
-)
+from jambo.core.facts.setting import Delivered
 from jambo.core.facts.setting import Setting as SettingFacts
 from jambo.core.facts.wall import Corner as WallCorner
 from jambo.core.facts.wall import Wall as WallFacts

@@ -11,6 +11,7 @@ from jambo.jobs.documents import compact, cut_piece, kept_json
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
+from jambo.store import rules as kept_rules
 from jambo.store.database import Database, Row
 from jambo.store.readings import of_job
 from jambo.views.summary import Brief, brief
@@ -39,7 +40,7 @@ def warm_up(database: Database) -> None:
         rows = kept_jobs.jobs(t)
     for row in rows:
         with database.transaction() as t:
-            crew = kept_jobs.crew_rules(t, row["doc"]["unit"])["doc"]
+            crew = kept_rules.crew_rules(t, row["doc"]["unit"])["doc"]
             openings = kept_openings.openings(t, row["id"])
             read = of_job(t, row["id"])
             cuts = events.cuts_of_job(t, row["id"])

@@ -16,8 +16,9 @@ from jambo.format.facts import facts_of
 from jambo.format.floor_facts import check_floors
 from jambo.format.problems import FieldError, Refused, Some, parse
 from jambo.jobs.documents import Around, kept_job
-from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
+from jambo.store import rules as kept_rules
+from jambo.store import walls as kept_walls
 from jambo.store.database import Row, Transaction
 
 Change = tuple[str, Document | None, Document]  # an opening's name ("" for the one worked on), before, after
@@ -58,10 +59,10 @@ def check_opening(t: Transaction, job: Row, kept: Row | None, opening: Opening, 
         Refused: with what the change breaks.
     """
     around = Around.of(t, job["doc"])
-    after = around.document(kept_jobs.wall(t, wall_id, removed=True)["doc"], opening)
+    after = around.document(kept_walls.wall(t, wall_id, removed=True)["doc"], opening)
     before = None
     if kept is not None and (was := _read(Opening, kept["doc"])) is not None:
-        before = around.document(kept_jobs.wall(t, kept["wall_id"])["doc"], was)
+        before = around.document(kept_walls.wall(t, kept["wall_id"])["doc"], was)
     refuse_what_breaks([("", before, after)])
 
 
@@ -71,7 +72,7 @@ def check_wall(t: Transaction, job: Row, wall: Wall, wall_id: int | None = None)
     if wall_id is None:
         refuse_what_breaks([("", None, around.document(wall))])
         return
-    refuse_what_breaks([("", around.document(kept_jobs.wall(t, wall_id)["doc"]), around.document(wall))])
+    refuse_what_breaks([("", around.document(kept_walls.wall(t, wall_id)["doc"]), around.document(wall))])
     standing = _standing(kept_openings.in_wall(t, wall_id))
     refuse_what_breaks((name, around.document(was, one), around.document(wall, one)) for name, was, one in standing)
 
@@ -92,8 +93,8 @@ def check_job(t: Transaction, row: Row | None, job: Job) -> None:
 
 def check_crew_rules(t: Transaction, unit: Unit, rules: Rules) -> None:
     """Check the crew's rules of a habit alone, and under the rules every job and opening says. Raises Refused."""
-    was = parse(Rules, kept_jobs.crew_rules(t, unit)["doc"])
-    for job, opening in [("{}", "{}"), *kept_jobs.rules_said(t, unit)]:
+    was = parse(Rules, kept_rules.crew_rules(t, unit)["doc"])
+    for job, opening in [("{}", "{}"), *kept_rules.rules_said(t, unit)]:
         refuse_what_breaks([("", _ruled(unit, was, job, opening), _ruled(unit, rules, job, opening))])
 
 

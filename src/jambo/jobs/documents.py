@@ -14,6 +14,8 @@ from jambo.format.problems import Refused, parse
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
+from jambo.store import rules as kept_rules
+from jambo.store import walls as kept_walls
 from jambo.store.database import Row, Transaction
 from jambo.store.readings import of_job, readings
 
@@ -28,7 +30,7 @@ class Around:
     @classmethod
     def of(cls, t: Transaction, job: dict[str, Any]) -> Around:
         """Read what stands around the openings of a job, given by its document."""
-        return cls(job, kept_jobs.crew_rules(t, job["unit"])["doc"])
+        return cls(job, kept_rules.crew_rules(t, job["unit"])["doc"])
 
     @property
     def rules(self) -> RuleLevels:
@@ -71,7 +73,7 @@ def cut_piece(line: Row) -> CutPiece:
 def document_of(t: Transaction, row: Row) -> Document:
     """Give the whole document of a kept opening. Raises Refused when what is kept is no such document."""
     around = Around.of(t, kept_jobs.job(t, row["job_id"])["doc"])
-    wall = kept_jobs.wall(t, row["wall_id"])["doc"]
+    wall = kept_walls.wall(t, row["wall_id"])["doc"]
     taken = [r["doc"] for r in readings(t, row["id"])]
     return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]))
 

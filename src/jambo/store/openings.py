@@ -6,8 +6,9 @@ import json
 from typing import Any, Literal
 
 from jambo.store.database import Row, Transaction
-from jambo.store.jobs import job, restore_wall, walked, wall, within
+from jambo.store.jobs import job, walked, within
 from jambo.store.kept import NotKept, Stale, check_version, log, with_doc, write_json
+from jambo.store.walls import restore_wall, wall
 
 GAP = 10  # walking-order numbers leave room to put an opening between two others
 

@@ -1,0 +1,137 @@
+"""The floors of a job: listed with who waits on them, tried out, and changed with what that does to every opening."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import BaseModel
+from typing_extensions import TypedDict
+
+from jambo.format.document import FloorType, Job, JobFloors
+from jambo.format.floor_facts import check_floors
+from jambo.format.problems import FieldError, Refused, parse
+from jambo.jobs.check import check_job
+from jambo.jobs.documents import Around, documents_of_job, kept_job
+from jambo.jobs.kept import KeptJob, as_job, name_of
+from jambo.jobs.shown import Shown
+from jambo.store import events
+from jambo.store import jobs as store
+from jambo.store.database import Database, Row, Transaction
+from jambo.store.kept import log
+from jambo.views.floors import Asked, ChangeOut, FloorsOut, changed, changes, floors_out, uses
+
+TOLD = ("ro_height", "leaf_bottom", "head_underside")  # figures the record names even where no piece is cut to them
+
+
+class Floors(BaseModel):
+    """The floors of a job as they would be."""
+
+    floors: JobFloors
+
+
+class FloorsPage(TypedDict):
+    """A job, its floors with who uses them, and what waits on them."""
+
+    job: KeptJob
+    use: FloorsOut
+
+
+class FloorsSaved(FloorsPage):
+    """The floors as kept now, and what changed for whom."""
+
+    changes: list[ChangeOut]
+
+
+def _asked(t: Transaction, job: Row) -> list[Asked]:
+    """The openings of a job whose documents can be read."""
+    done = events.happened_in_job(t, job["id"])
+    return [
+        Asked(
+            row["id"],
+            name_of(row),
+            row["room"],
+            document,
+            tuple(what for what in ("framed", "set", "signed") if what in done.get(row["id"], ())),
+        )
+        for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))
+        if document is not None
+    ]
+
+
+def _floors(job: dict[str, Any]) -> list[FloorType]:
+    return parse(Floors, {"floors": job.get("floors", [])}).floors
+
+
+def floors_of_job(db: Database, job_id: int, shown: Shown) -> FloorsPage:
+    """Give the floors of a job, who uses each, and the figures that wait on a floor. Raises NotKept."""
+    with db.transaction() as t:
+        row = store.job(t, job_id)
+        asked = _asked(t, row)
+    job = row["doc"]
+    use = floors_out(_floors(job), asked, job["unit"], shown.tape(job), shown.region(job))
+    return {"job": as_job(row), "use": use}
+
+
+def try_floors(db: Database, job_id: int, floors: JobFloors, shown: Shown) -> list[ChangeOut]:
+    """Say what changes for whom if the floors were so. Nothing is kept. Raises NotKept, Refused."""
+    with db.transaction() as t:
+        row = store.job(t, job_id)
+        asked = _asked(t, row)
+    job = row["doc"]
+    check_floors(floors, job["unit"])
+    return changes(_floors(job), floors, asked, shown.tape(job), shown.region(job))
+
+
+def save_floors(db: Database, job_id: int, based_on: int, floors: JobFloors, shown: Shown, who: str) -> FloorsSaved:
+    """Change the floors of a job, with a line in the log of every opening whose figures move.
+
+    Raises Refused when an opening could no longer be, or stands on a floor that is left out; NotKept, Stale.
+    """
+    with db.transaction(writes=True) as t:
+        row = store.job(t, job_id, lock=True)
+        before, asked = _floors(row["doc"]), _asked(t, row)
+        job = parse(Job, row["doc"]).model_copy(update={"floors": floors})
+        _refuse_to_lose(asked, floors)
+        check_job(t, row, job)
+        store.save_job(t, job_id, based_on, kept_job(job), who)
+        found = changes(before, floors, asked, shown.tape(row["doc"]), shown.region(row["doc"]))
+        _record(t, job_id, before, floors, asked, found, who)
+        row = store.job(t, job_id)
+        asked = _asked(t, row)
+    doc = row["doc"]
+    use = floors_out(floors, asked, doc["unit"], shown.tape(doc), shown.region(doc))
+    return {"job": as_job(row), "use": use, "changes": found}
+
+
+def _record(
+    t: Transaction,
+    job_id: int,
+    before: JobFloors,
+    after: JobFloors,
+    asked: list[Asked],
+    found: list[ChangeOut],
+    who: str,
+) -> None:
+    """Note in the log of every opening what moved."""
+    called = {f.key: f.name or f.key for f in (*before, *after)}
+    by_id = {one.id: one for one in asked}
+    for change in (c for c in found if c["moved"]):
+        one = by_id[change["id"]]
+        keys = [key for key in changed(before, after) if uses(one.document.opening, [key])]
+        moved = [
+            {"figure": m["name"], **{w: m[w]["text"] if m[w] else None for w in ("before", "after")}}  # type: ignore[index]
+            for m in change["moved"]
+            if m["cut"] or m["name"] in TOLD
+        ]
+        log(t, job_id, "floor changed", {"floors": [called[key] for key in sorted(keys)], "moved": moved}, who, one.id)
+
+
+def _refuse_to_lose(asked: list[Asked], floors: JobFloors) -> None:
+    """Refuse to lose a floor that an opening stands on. Raises Refused."""
+    kept_keys = {floor.key for floor in floors}
+    for one in asked:
+        said = one.document.opening.floors
+        for key in (said.a_from, said.b_from):
+            if key is not None and key not in kept_keys:
+                lost = f"opening {one.name} stands on the floor {key!r}"
+                raise Refused([FieldError("floors", lost, "give it another floor first")])

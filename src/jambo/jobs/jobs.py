@@ -1,0 +1,157 @@
+"""Jobs: listed, opened, changed, taken off the board and put back; their walking order; their record."""
+
+from __future__ import annotations
+
+from typing_extensions import TypedDict
+
+from jambo.format.document import Job
+from jambo.format.problems import FieldError, Refused
+from jambo.jobs.boards import briefs_of
+from jambo.jobs.check import check_job
+from jambo.jobs.documents import kept_job
+from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_wall, with_zone
+from jambo.jobs.shown import Shown
+from jambo.store import events
+from jambo.store import jobs as store
+from jambo.store import openings as kept_openings
+from jambo.store import walls as kept_walls
+from jambo.store.database import Database
+from jambo.store.kept import log_pages
+from jambo.store.readings import of_job as readings_of_job
+from jambo.store.rules import crew_rules
+from jambo.views.record import page_of
+from jambo.views.summary import BriefOut, brief_out, with_clashes
+
+DONE = ("framed", "set", "signed")
+
+
+class ListedJob(KeptJob):
+    """A job on the board."""
+
+    openings: int
+
+
+class ListedOpening(TypedDict):
+    """An opening in its job's walking order."""
+
+    id: int
+    version: int
+    wall_id: int
+    mark: str
+    room: str
+    brief: BriefOut
+    done: list[str]
+
+
+class JobPage(KeptJob):
+    """A job with its walls and its openings in walking order, and that order's own version."""
+
+    walk_version: int
+    walls: list[KeptWall]
+    openings: list[ListedOpening]
+
+
+class ToldLine(LogLine):
+    """A line of the record as it is read: its event and what of it in words, and its opening's mark."""
+
+    mark: str | None
+    event: str
+    words: str
+
+
+class LogPage(TypedDict):
+    """Lines of a log, newest first; `more` is the line to ask for older ones before, None at the first line ever."""
+
+    lines: list[ToldLine]
+    more: int | None
+
+
+def list_jobs(db: Database) -> list[ListedJob]:
+    """List the jobs, newest first."""
+    with db.transaction() as t:
+        return [{**as_job(row), "openings": row["openings"]} for row in store.jobs(t)]
+
+
+def open_job(db: Database, job: Job, who: str) -> int:
+    """Open a job; gives its id. Raises Refused."""
+    with db.transaction(writes=True) as t:
+        check_job(t, None, job)
+        return store.new_job(t, kept_job(job), who)
+
+
+def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
+    """Give a job with its walls and its openings, solved, in walking order. Raises NotKept."""
+    with db.transaction() as t:
+        row = store.job(t, job_id)
+        crew = crew_rules(t, row["doc"]["unit"])
+        walls = kept_walls.walls(t, job_id)
+        openings = kept_openings.openings(t, job_id)
+        read = readings_of_job(t, job_id)
+        cuts = events.cuts_of_job(t, job_id)
+        happened = events.happened_in_job(t, job_id)
+    job = row["doc"]
+    tape, words = shown.tape(job), shown.region(job)
+    briefs = with_clashes([*briefs_of(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
+    listed: list[ListedOpening] = [
+        {
+            **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
+            "brief": brief_out(one, tape, words),
+            "done": [what for what in DONE if what in happened.get(o["id"], ())],
+        }
+        for o, one in zip(openings, briefs, strict=True)
+    ]
+    return {
+        **as_job(row),
+        "walk_version": row["walk_version"],
+        "walls": [as_wall(w) for w in walls],
+        "openings": listed,
+    }
+
+
+def save_job(db: Database, job_id: int, based_on: int, job: Job, who: str) -> KeptJob:
+    """Change a job. Raises NotKept, Stale, Refused."""
+    with db.transaction(writes=True) as t:
+        check_job(t, store.job(t, job_id, lock=True), job)
+        store.save_job(t, job_id, based_on, kept_job(job), who)
+        return as_job(store.job(t, job_id))
+
+
+def remove_job(db: Database, job_id: int, based_on: int, who: str) -> None:
+    """Take a job off the board; it can be restored. Raises NotKept, Stale."""
+    with db.transaction(writes=True) as t:
+        store.remove_job(t, job_id, based_on, who)
+
+
+def restore_job(db: Database, job_id: int, based_on: int, who: str) -> None:
+    """Put a removed job back. Raises NotKept, Stale."""
+    with db.transaction(writes=True) as t:
+        store.restore_job(t, job_id, based_on, who)
+
+
+def reorder(db: Database, job_id: int, based_on: int, order: list[int], who: str) -> int:
+    """Set the walking order; gives its new version. Raises NotKept, Stale, and Refused unless it names every opening once."""
+    with db.transaction(writes=True) as t:
+        try:
+            return kept_openings.reorder(t, job_id, based_on, order, who)
+        except ValueError as error:
+            raise Refused([FieldError("order", str(error), "every opening of the job, once")]) from None
+
+
+def record_page(
+    db: Database, job_id: int, opening_id: int | None, what: str | None, find: str, before: int | None
+) -> LogPage:
+    """Give a page of a job's record, newest first.
+
+    Args:
+        db: where jobs are kept.
+        job_id: the job.
+        opening_id: only lines about this opening.
+        what: only this kind of event.
+        find: words that must stand in a line, in any order.
+        before: only lines older than this one.
+    """
+    with db.transaction() as t:
+        store.job(t, job_id)
+        marks = kept_openings.marks(t, job_id)
+        lines, more = page_of(log_pages(t, job_id, opening_id, what, before), marks, find)
+    return {"lines": [{k: with_zone(line)[k] for k in ToldLine.__annotations__} for line in lines], "more": more}  # type: ignore[misc]

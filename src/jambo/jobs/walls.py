@@ -1,0 +1,94 @@
+"""Walls of a job: added, changed, taken out and put back; laid out with their openings, some of them tried elsewhere."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from typing_extensions import TypedDict
+
+from jambo.format.document import Position, Wall
+from jambo.format.problems import FieldError, Refused
+from jambo.jobs.check import check_wall
+from jambo.jobs.documents import compact, kept_json
+from jambo.jobs.kept import InWall, KeptJob, KeptWall, as_job, as_wall, name_of
+from jambo.jobs.shown import Shown
+from jambo.store import openings as kept_openings
+from jambo.store import walls as store
+from jambo.store.database import Database
+from jambo.store.jobs import job as kept_job
+from jambo.store.kept import read_json
+from jambo.store.rules import crew_rules
+from jambo.views.wall import Around, Asked, WallOut, wall_out
+
+
+class WallPage(TypedDict):
+    """A wall, its job, its openings as kept, and the whole laid out."""
+
+    wall: KeptWall
+    job: KeptJob
+    openings: list[InWall]
+    layout: WallOut
+
+
+def add_wall(db: Database, job_id: int, wall: Wall, who: str) -> int:
+    """Add a wall to a job; gives its id. Raises NotKept, Refused."""
+    with db.transaction(writes=True) as t:
+        check_wall(t, kept_job(t, job_id, lock=True), wall)
+        return store.new_wall(t, job_id, kept_json(wall), who)
+
+
+def save_wall(db: Database, wall_id: int, based_on: int, wall: Wall, who: str) -> KeptWall:
+    """Change a wall. Raises Refused when an opening in it could no longer be; NotKept, Stale."""
+    with db.transaction(writes=True) as t:
+        row = store.wall(t, wall_id, lock=True)
+        check_wall(t, kept_job(t, row["job_id"]), wall, wall_id)
+        store.save_wall(t, wall_id, based_on, kept_json(wall), who)
+        return as_wall(store.wall(t, wall_id))
+
+
+def remove_wall(db: Database, wall_id: int, based_on: int, who: str) -> None:
+    """Take a wall out of its job; it can be restored. Raises Refused while an opening stands in it; NotKept, Stale."""
+    with db.transaction(writes=True) as t:
+        store.wall(t, wall_id, lock=True)
+        standing = kept_openings.in_wall(t, wall_id)
+        if standing:
+            holds = ", ".join(map(name_of, standing))
+            accepted = "a wall without openings: move them to another wall, or take them off the board"
+            raise Refused([FieldError("wall", f"it cannot be taken out while it holds {holds}", accepted)])
+        store.remove_wall(t, wall_id, based_on, who)
+
+
+def restore_wall(db: Database, wall_id: int, based_on: int, who: str) -> None:
+    """Put a removed wall back. Raises NotKept, Stale."""
+    with db.transaction(writes=True) as t:
+        store.restore_wall(t, wall_id, based_on, who)
+
+
+def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wall | None, shown: Shown) -> WallPage:
+    """Lay a wall out, with openings moved and the wall changed as somebody tries it. Nothing is kept. Raises NotKept, Refused."""
+    with db.transaction() as t:
+        wall = store.wall(t, wall_id)
+        job = kept_job(t, wall["job_id"])
+        crew = crew_rules(t, job["doc"]["unit"])["doc"]
+        rows = kept_openings.in_wall(t, wall_id)
+    facts = kept_json(tried) if tried else wall["doc"]
+    rules = {"crew": crew, "job": job["doc"].get("rules", {})}
+    floors = job["doc"].get("floors", [])
+    around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(facts))
+    docs: list[dict[str, Any]] = [read_json(row["doc"]) for row in rows]
+    asked = []
+    for row, doc in zip(rows, docs, strict=True):
+        moved = moves.get(row["id"])
+        placed = {**doc, "position": kept_json(moved)} if moved else doc
+        asked.append(Asked(row["id"], name_of(row), compact(placed)))
+    in_wall: list[InWall] = [
+        {"id": row["id"], "version": row["version"], "opening": doc}  # type: ignore[typeddict-item]
+        for row, doc in zip(rows, docs, strict=True)
+    ]
+    return {
+        "wall": as_wall(wall),
+        "job": as_job(job),
+        "openings": in_wall,
+        "layout": wall_out(asked, around, shown.tape(job["doc"]), shown.region(job["doc"])),
+    }
