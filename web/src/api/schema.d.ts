@@ -1690,7 +1690,7 @@ export interface components {
         };
         /**
          * InWall
-         * @description An opening of the wall as kept: what a screen needs to move it.
+         * @description An opening of a wall as kept: what a screen needs to move it.
          */
         InWall: {
             /** Id */
@@ -3754,14 +3754,6 @@ export interface components {
         };
         /**
          * Floors
-         * @description The floors of a job as they would be.
-         */
-        jambo__api__floors__Floors: {
-            /** Floors */
-            floors: components["schemas"]["FloorType"][];
-        };
-        /**
-         * Floors
          * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
          *
          *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
@@ -3779,6 +3771,14 @@ export interface components {
             strip?: (string | components["schemas"]["ExactLength"]) | null;
             /** Under */
             under?: ("A" | "B" | "strip") | null;
+        };
+        /**
+         * Floors
+         * @description The floors of a job as they would be.
+         */
+        jambo__jobs__floors__Floors: {
+            /** Floors */
+            floors: components["schemas"]["FloorType"][];
         };
     };
     responses: never;
@@ -5063,7 +5063,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["jambo__api__floors__Floors"];
+                "application/json": components["schemas"]["jambo__jobs__floors__Floors"];
             };
         };
         responses: {
