@@ -8,7 +8,7 @@ from test_refloor import CASES as FLOOR_CASES
 from test_wall import CASES as WALL_CASES
 
 from helpers import demo_document, plain, solved
-from jambo.core.flags import KINDS as FLAG_KINDS
+from jambo.core.all_flags import KINDS as FLAG_KINDS
 from jambo.core.labels import template_of
 from jambo.core.quantities.figure import Figure
 from jambo.core.quantities.limits import KINDS, allows

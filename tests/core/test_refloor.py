@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import POCKET, inch, inches, lengths, plain, solved
-from jambo.core.flags import KINDS
+from jambo.core.all_flags import KINDS
 from jambo.core.framing.refloor import refloored
 from jambo.core.quantities.figure import Figure
 from jambo.core.quantities.tape import Tape

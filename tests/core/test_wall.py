@@ -10,8 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import POCKET, SLIDER, inch, plain
+from jambo.core.all_flags import KINDS
 from jambo.core.facts.wall import Fitting
-from jambo.core.flags import KINDS
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 from jambo.core.solve import solve

@@ -6,11 +6,28 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from jambo.core.facts.cuts import Cut
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape, show
+
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "piece-cut-short": (
+                "check",
+                "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
+                "It is {by} too short: cut it anew, or undo what moved the plan.",
+            ),
+            "piece-cut-long": (
+                "check",
+                "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
+                "Take {by} more off it.",
+            ),
+        },
+    }
+)
 
 
 def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Flag]:
@@ -32,7 +49,7 @@ def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Fla
             "when": cut.when,
             "by": by,
         }
-        yield Flag(code, values, (cut.figure,), cut.path)
+        yield FLAGS(code, values, (cut.figure,), cut.path)
 
 
 @dataclass(frozen=True, slots=True)

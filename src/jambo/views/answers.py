@@ -5,7 +5,7 @@ from __future__ import annotations
 import logging
 
 from jambo.core.facts.leaf import hands
-from jambo.core.flags import Flag
+from jambo.core.flags import UNSOLVED
 from jambo.core.framing.plate import Plate
 from jambo.core.kinds.kind import AsFound, stages_of
 from jambo.core.kinds.registry import kind_of
@@ -19,7 +19,7 @@ from jambo.format.problems import Refused
 _LOG = logging.getLogger("jambo.answers")
 
 
-FAILED = Flag("not-worked-out", {})
+FAILED = UNSOLVED("not-worked-out", {})
 
 
 def readable(document: Document | None) -> Facts | None:

@@ -9,7 +9,7 @@ from jambo.core.drawing import Drawing
 from jambo.core.facts.frame import Frame, FrameFacts, FrameKind, HeadOverLegs, Joint
 from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import Opening
-from jambo.core.flags import Flag
+from jambo.core.flags import Flag, FlagWords
 from jambo.core.framing.items import Item
 from jambo.core.framing.rough_opening import BySchool
 from jambo.core.quantities.figure import Fact, Figures, Missing, Reckoned
@@ -30,6 +30,7 @@ class KindOfFrame:
         outside_grade: fit to stand in the weather and to a garage.
         by_screws: whether a long screw must reach through leg and shims.
         sheet: the house rules that stand in for its maker's sheet, over the leaf's width and height; None for none.
+        words: the flags it can raise.
         hinge_gap, strike_gap: the house rules of the gaps it is made for.
     """
 
@@ -41,6 +42,7 @@ class KindOfFrame:
     outside_grade: ClassVar[bool] = False
     by_screws: ClassVar[bool] = True
     sheet: ClassVar[tuple[str, str] | None] = None
+    words: ClassVar[FlagWords] = FlagWords({})
     hinge_gap: ClassVar[str] = "hinge_gap"
     strike_gap: ClassVar[str] = "strike_gap"
 

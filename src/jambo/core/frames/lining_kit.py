@@ -7,18 +7,36 @@ from dataclasses import replace
 
 from jambo.core.facts.frame import Frame, FrameFacts, Joint, Trenched
 from jambo.core.facts.leaf import Leaf
-from jambo.core.flags import Flag
+from jambo.core.flags import Flag, FlagWords
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Fact, Figures, Known, Reckoned, add
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "kit-cannot-serve-leaf": (
+                "stop",
+                "The lining kit is made for leaves of {first} or {last}; this one is {width}, or one of a pair.",
+                "Get the kit for this {leaf}, or a {frame} cut to measure.",
+            ),
+            "rip-the-lining": (
+                "note",
+                "The lining is {depth} wide and the {frame} needs {wanted}.",
+                "Rip it to {rip}; that leaves a little to plane off the saw marks.",
+            ),
+        },
+    }
+)
+
 
 class LiningKit(KindOfFrame):
     """A kit whose trench spacings serve one or two leaf widths."""
 
     name = "lining_kit"
+    words = FLAGS
     gaps_cut_in = True
     hinge_gap = strike_gap = "kit_gap"
 
@@ -46,7 +64,7 @@ class LiningKit(KindOfFrame):
         wanted, rip = figures.value(names.FRAME_DEPTH), figures.value(names.RIP_WIDTH)
         if frame.depth is not None and wanted is not None and rip is not None and frame.depth.value > rip:
             values = {"depth": frame.depth.value, "wanted": wanted, "rip": rip}
-            yield Flag("rip-the-lining", values, (names.RIP_WIDTH, names.FRAME_DEPTH), frame.depth.source.path)
+            yield FLAGS("rip-the-lining", values, (names.RIP_WIDTH, names.FRAME_DEPTH), frame.depth.source.path)
         yield from self.serves(frame, leaves)
 
     def serves(self, frame: Frame, leaves: Sequence[Leaf]) -> Iterator[Flag]:
@@ -58,4 +76,4 @@ class LiningKit(KindOfFrame):
             return
         first, last = frame.serves[0].value, frame.serves[-1].value
         values = {"width": width.value, "first": first, "last": last}
-        yield Flag("kit-cannot-serve-leaf", values, (names.FRAME_INSIDE_WIDTH,), frame.serves[0].source.path)
+        yield FLAGS("kit-cannot-serve-leaf", values, (names.FRAME_INSIDE_WIDTH,), frame.serves[0].source.path)

@@ -9,7 +9,7 @@ from jambo.core.drawing import Dim, Drawing, box
 from jambo.core.facts.frame import Frame, FrameFacts, Sill
 from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import Opening
-from jambo.core.flags import Flag
+from jambo.core.flags import Flag, FlagWords
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.framing.items import Item
 from jambo.core.quantities import names
@@ -18,11 +18,24 @@ from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
 from jambo.core.step import Step
 
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "sill-needs-filler": (
+                "note",
+                "The floor the {leaf} swings over is higher than the sill brings it: filler strips of {strips} go under the sill.",
+                "Bed the filler fully, level within 1/16 in, and run the pan over it.",
+            ),
+        },
+    }
+)
+
 
 class OutsideSill(KindOfFrame):
     """A sealed unit, its legs on the sill or beside it."""
 
     name = "outside_sill"
+    words = FLAGS
     worked_stop = True
     outside_grade = True
     strike_gap = "weather_gap"
@@ -39,7 +52,7 @@ class OutsideSill(KindOfFrame):
         filler = figures.value(names.SILL_FILLER)
         if filler:
             path = "opening.frame.sill_thickness"
-            yield Flag("sill-needs-filler", {"strips": filler}, (names.SILL_FILLER,), path)
+            yield FLAGS("sill-needs-filler", {"strips": filler}, (names.SILL_FILLER,), path)
 
     def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
         """Its pan and its seal."""

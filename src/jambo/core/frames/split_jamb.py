@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from jambo.core.facts.frame import Frame, FrameFacts
 from jambo.core.facts.leaf import Leaf
-from jambo.core.flags import Flag
+from jambo.core.flags import Flag, FlagWords
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
@@ -15,11 +15,24 @@ from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.step import Step
 
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "split-jamb-out-of-range": (
+                "stop",
+                "The finished wall is {wall}; the split jamb takes {least} to {most}.",
+                "Get the split jamb for this wall, or change the wall finish.",
+            ),
+        },
+    }
+)
+
 
 class SplitJamb(KindOfFrame):
     """Two halves, one from each side."""
 
     name = "split_jamb"
+    words = FLAGS
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
         """Make the frame, with the walls it reaches over."""
@@ -34,7 +47,7 @@ class SplitJamb(KindOfFrame):
         least, most = (value_of(end) for end in frame.wall_range)
         if least is not None and most is not None and not least <= finished <= most:
             reach = {"wall": finished, "least": least, "most": most}
-            yield Flag("split-jamb-out-of-range", reach, (names.WALL_FINISHED,), "opening.frame.wall_least")
+            yield FLAGS("split-jamb-out-of-range", reach, (names.WALL_FINISHED,), "opening.frame.wall_least")
 
     def joining(self) -> Iterable[Step]:
         """The halves slide together on the wall."""

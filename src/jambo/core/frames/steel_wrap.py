@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from jambo.core.facts.frame import Frame, FrameFacts
 from jambo.core.facts.leaf import Leaf
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.framing.items import Item
 from jambo.core.framing.rough_opening import BySchool
@@ -17,11 +17,39 @@ from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.step import Step
 
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "steel-throat-narrow": (
+                "stop",
+                "The steel frame's throat is {throat} and the finished wall {wall}: it lacks {short}.",
+                "Get the frame for this wall; it cannot be spread over the wallboard.",
+            ),
+            "steel-throat-wide": (
+                "check",
+                "The steel frame's throat is {throat}; a wall of {wall} is held by at most {most}.",
+                "Measure the finished wall again, or get the narrower throat.",
+            ),
+            "steel-without-sheet": (
+                "check",
+                "The opening of a steel frame is what its maker's sheet says, and no sheet is recorded.",
+                "Write down which sheet the opening was taken from.",
+            ),
+            "steel-after-wallboard": (
+                "note",
+                "A wrap-around frame goes on after the wallboard, and its feet spread.",
+                "Make the width at the foot equal to the width at the head before the foot screws go in.",
+            ),
+        },
+    }
+)
+
 
 class SteelWrap(KindOfFrame):
     """Folded steel around the finished wall; anchors take up its play."""
 
     name = "steel_wrap"
+    words = FLAGS
     cased = False
     worked_stop = True
     by_screws = False
@@ -50,13 +78,13 @@ class SteelWrap(KindOfFrame):
         over = rules.value("steel_throat_over")
         if throat is not None and finished is not None and throat < finished:
             values: Values = {"throat": throat, "wall": finished, "short": finished - throat}
-            yield Flag("steel-throat-narrow", values, (names.THROAT, names.WALL_FINISHED), "opening.frame.throat")
+            yield FLAGS("steel-throat-narrow", values, (names.THROAT, names.WALL_FINISHED), "opening.frame.throat")
         elif throat is not None and finished is not None and throat > finished + over:
             values = {"throat": throat, "wall": finished, "most": finished + over}
-            yield Flag("steel-throat-wide", values, (names.THROAT, names.WALL_FINISHED), "opening.frame.throat")
+            yield FLAGS("steel-throat-wide", values, (names.THROAT, names.WALL_FINISHED), "opening.frame.throat")
         if not frame.source.strip():
-            yield Flag("steel-without-sheet", {}, (names.RO_WIDTH, names.RO_HEIGHT), "opening.frame.source")
-        yield Flag("steel-after-wallboard", {}, (), "opening.frame.kind")
+            yield FLAGS("steel-without-sheet", {}, (names.RO_WIDTH, names.RO_HEIGHT), "opening.frame.source")
+        yield FLAGS("steel-after-wallboard", {}, (), "opening.frame.kind")
 
     def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
         """The screws of its feet."""

@@ -11,12 +11,51 @@ from dataclasses import dataclass
 from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import FoundStud, Wall
-from jambo.core.flags import Flag
+from jambo.core.flags import LOCAL_CODE, Flag, FlagWords
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figure, Figures, Known, Reckoned, add, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.limits import KINDS
 from jambo.core.rules import HouseRules
+
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "cut-in-studs-unknown": (
+                "check",
+                "Nobody has said where the {stud}s of this standing wall are: what a hole cuts is not known.",
+                "Find them on the wall's page and prove each with a thin nail, before a place is chosen.",
+            ),
+            "cut-in-without-support": (
+                "stop",
+                "The wall is {bearing}, and no temporary support is recorded for the time its {stud}s are cut.",
+                "Have the support planned, record what it is and who gave it, and set it before the first cut. "
+                + LOCAL_CODE,
+            ),
+            "cut-in-service": (
+                "stop",
+                "{what}, {at} from the left end, runs where the wall is opened.",
+                "Choose a place clear of it, or have it made safe and moved by the one whose trade it is. "
+                + LOCAL_CODE,
+            ),
+            "cut-in-service-fixed": (
+                "stop",
+                "{what}, {at} from the left end, runs where the wall is opened, and cannot be moved.",
+                "Choose a place clear of it. " + LOCAL_CODE,
+            ),
+            "cut-in-clears-stud": (
+                "check",
+                "Here {count} out whole, standing where a new {king} must go.",
+                "Move the opening until a standing {stud} can serve as {king}, or take it out and make the wall good.",
+            ),
+            "cut-in-out-of-range": (
+                "check",
+                "The hole reaches {over} further {end} than was agreed.",
+                "Move it back into the range, or agree a wider one.",
+            ),
+        },
+    }
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,19 +196,19 @@ def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list
 def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None, rules: HouseRules) -> Iterator[Flag]:
     """What stands against cutting here: unknown studs, services, a range left, a load nobody holds (TRADE 6 and 22)."""
     if wall.found is None:
-        yield Flag("cut-in-studs-unknown", {}, (names.RO_WIDTH,), "wall.studs_found")
+        yield FLAGS("cut-in-studs-unknown", {}, (names.RO_WIDTH,), "wall.studs_found")
     if wall.bearing != "no" and not (asked.support.strip() and asked.support_by.strip()):
         bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
-        yield Flag("cut-in-without-support", {"bearing": bearing}, (names.HEADER_LENGTH,), "opening.cut_in.support")
+        yield FLAGS("cut-in-without-support", {"bearing": bearing}, (names.HEADER_LENGTH,), "opening.cut_in.support")
     if opened is None or size is None:
         return
     for n in opened.services:
         service = wall.services[n]
         code = "cut-in-service" if service.movable else "cut-in-service-fixed"
-        yield Flag(code, {"what": service.what or "something", "at": service.low}, (names.RO_WIDTH,), service.path)
+        yield FLAGS(code, {"what": service.what or "something", "at": service.low}, (names.RO_WIDTH,), service.path)
     if opened.cleared:
         count = "one stud comes" if len(opened.cleared) == 1 else f"{len(opened.cleared)} studs come"
-        yield Flag("cut-in-clears-stud", {"count": count}, (names.KING_LENGTH,), "opening.position.distance")
+        yield FLAGS("cut-in-clears-stud", {"count": count}, (names.KING_LENGTH,), "opening.position.distance")
     right = opened.left + size.width
     for limit, over in (
         (asked.least, asked.least.value - opened.left if asked.least else ZERO),
@@ -177,7 +216,7 @@ def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None
     ):
         if limit is not None and over > ZERO:
             end = "left" if limit is asked.least else "right"
-            yield Flag(
+            yield FLAGS(
                 "cut-in-out-of-range", {"over": over, "end": end}, (names.RO_WIDTH,), "opening.position.distance"
             )
 

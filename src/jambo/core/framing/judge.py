@@ -9,12 +9,145 @@ from jambo.core.facts.leaf import Handing
 from jambo.core.facts.opening import Opening, School
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import Neighbour, Wall
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.framing.plate import Plate
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures, Known, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
+
+FLAGS = FlagWords(
+    {
+        "floor": {
+            "floor-is-allowance": (
+                "check",
+                "The floor on side {side} is not chosen: {amount} is an allowance ({why}).",
+                "Choose the floor, or have the allowance accepted, before anything that stands on it is cut.",
+            ),
+            "floors-differ": (
+                "note",
+                "The floors differ by {step} across the {leaf}; it passes over side {side}, the higher one it must clear.",
+                "Agree where the step lies under the closed {leaf}, or plan a threshold strip.",
+            ),
+            "floor-gap-small": (
+                "note",
+                "The floor gap of {gap} is less than usual over a hard floor ({usual}).",
+                "Keep it only where the floor is proven level over the whole swing.",
+            ),
+        },
+        "frame": {
+            "leg-stands-on-unchosen-floor": (
+                "check",
+                "The {leg}s stand on the finished floor, and that floor is still an allowance.",
+                "Leave the {leg}s long, or stand them on scraps, until the floor is chosen.",
+            ),
+            "cripple-does-not-fit": (
+                "stop",
+                "The opening and its {header} need {over} more than the wall height.",
+                "Use a shallower {header}, lower the opening, or raise the wall.",
+            ),
+            "header-against-plates": (
+                "note",
+                "The {header} fills the wall to the plates: there are no {cripple}s over it.",
+                "Set the {header} tight against the top plates and nail it through them.",
+            ),
+            "wall-too-low": (
+                "stop",
+                "The rough opening is {over} higher than the wall.",
+                "Raise the wall or choose a lower {leaf}.",
+            ),
+            "opening-past-wall-start": (
+                "stop",
+                "The framing of the opening starts {over} before the {end} end of the wall.",
+                "Move the opening at least {over} away from that end.",
+            ),
+            "opening-past-wall-end": (
+                "stop",
+                "The framing of the opening runs {over} past the {end} end of the wall.",
+                "Move the opening at least {over} back, or lengthen the wall.",
+            ),
+            "opening-wider-than-wall": (
+                "stop",
+                "The opening with its {jack}s and {king}s needs {needed}; the wall is {length} long.",
+                "Choose a narrower {leaf} or a longer wall.",
+            ),
+            "sliver-beside-king": (
+                "note",
+                "Layout {stud} {number} stands only {space} from a {king}.",
+                "Nail it solid to the {king}, or shift the opening by {space}.",
+            ),
+            "bearing-without-source": (
+                "stop",
+                "The wall is {bearing}, and no {header} size with its source is recorded.",
+                "Record who gave the {header}: local code table, drawing or engineer. Jambo never sizes a structural {header}. "
+                + LOCAL_CODE,
+            ),
+            "frame-too-shallow": (
+                "stop",
+                "The {frame} is {depth} deep and the finished wall {wall} thick: {short} short.",
+                "Order a deeper {frame}, or plan an extension strip of {short}.",
+            ),
+            "caution-cutting": (
+                "note",
+                "Saws, nailers and overhead lifting hurt people: wear eye, ear and dust protection and support the work.",
+                "Two people lift the {header}. " + LOCAL_CODE,
+            ),
+            "caution-existing-wall": (
+                "note",
+                "A standing wall may hide wires and pipes, and old work may hold lead paint or asbestos.",
+                "Find and make safe what is in the wall, and test old paint and board, before anything is cut. "
+                + LOCAL_CODE,
+            ),
+            "opening-over-neighbour": (
+                "stop",
+                "This opening and {b} overlap by {over}.",
+                "Move one of them at least {over} away, and leave room for both framings: the wall's own page shows all of them.",
+            ),
+            "framing-meets-neighbour": (
+                "check",
+                "Its framing and that of {b} run into each other by {over}: they would share {stud}s.",
+                "Move one of them {over} away, or have it drawn that they share: the wall's own page shows all of them.",
+            ),
+            "shares-with-neighbour": (
+                "note",
+                "It shares {stud}s with {b}, as was asked: their framings run into each other by {over}.",
+                "The wall's own page says what stands between them; cut those once for both.",
+            ),
+        },
+        "opening": {
+            "side-play-none": (
+                "stop",
+                "The {frame} is {over} wider than the rough opening.",
+                "Widen the opening by {needed}, or use a narrower {leaf} or thinner {leg}s.",
+            ),
+            "side-play-tight": (
+                "check",
+                "Side play is {play} each side; less than {least} leaves nothing for a {stud} out of plumb.",
+                "Add {needed} to the opening width, or prove both {stud}s plumb before setting.",
+            ),
+            "side-play-under-lean": (
+                "note",
+                "Side play is {play} each side; a {stud} leaning as much as expected wants {wanted}.",
+                "Plumb the {jack}s carefully, or add {needed} to the opening width.",
+            ),
+            "side-play-wide": (
+                "note",
+                "Side play is {play} each side, more than {most}: {shim}s alone would be too thick.",
+                "Fix blocks to the {stud}s first, then {shim} from them, or narrow the opening.",
+            ),
+            "head-play-none": (
+                "stop",
+                "The {frame} stands {over} taller than the rough opening: {cause}.",
+                "Raise the opening by {needed}, or shorten {leg}s and {leaf} at the bottom as far as the maker allows.",
+            ),
+            "head-line-too-low": (
+                "stop",
+                "The common head line is {over} below the {head} this door needs.",
+                "Raise the line by {needed}, or take a lower {leaf} or floor.",
+            ),
+        },
+    }
+)
 
 
 def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules, *, swings: bool) -> Iterator[Flag]:
@@ -22,7 +155,7 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
     for side in (floors.a, floors.b):
         for layer in side.layers or ():
             if isinstance(layer, Known) and layer.source.kind == "allowance":
-                yield Flag(
+                yield FLAGS(
                     "floor-is-allowance",
                     {"side": side.side, "amount": layer.value, "why": layer.source.detail},
                     tuple(
@@ -36,7 +169,7 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
         passes = floors.under == higher or (swings and handing.opens_to == higher)
         if passes:
             step = a - b if a > b else b - a
-            yield Flag(
+            yield FLAGS(
                 "floors-differ",
                 {"step": step, "side": higher},
                 (names.FLOOR_A, names.FLOOR_B, names.FLOOR_CLEAR),
@@ -45,7 +178,7 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
     usual = HouseRules(rules.habit).value("floor_gap")
     gap = rules.known("floor_gap")
     if gap.value < usual:
-        yield Flag("floor-gap-small", {"gap": gap.value, "usual": usual}, (names.LEAF_BOTTOM,), gap.source.path)
+        yield FLAGS("floor-gap-small", {"gap": gap.value, "usual": usual}, (names.LEAF_BOTTOM,), gap.source.path)
 
 
 def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]:
@@ -55,14 +188,14 @@ def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]
     if side is not None:
         wanted = figures.value(names.SIDE_PLAY_WANTED) or ZERO
         if side < ZERO:
-            yield Flag("side-play-none", {"over": -side * 2, "needed": (least - side) * 2}, about, path)
+            yield FLAGS("side-play-none", {"over": -side * 2, "needed": (least - side) * 2}, about, path)
         elif side < least:
-            yield Flag("side-play-tight", {"play": side, "least": least, "needed": (least - side) * 2}, about, path)
+            yield FLAGS("side-play-tight", {"play": side, "least": least, "needed": (least - side) * 2}, about, path)
         elif side < wanted:
             values = {"play": side, "wanted": wanted, "needed": (wanted - side) * 2}
-            yield Flag("side-play-under-lean", values, about, path)
+            yield FLAGS("side-play-under-lean", values, about, path)
         elif side > most:
-            yield Flag("side-play-wide", {"play": side, "most": most}, about, path)
+            yield FLAGS("side-play-wide", {"play": side, "most": most}, about, path)
 
 
 def on_opening(figures: Figures, rules: HouseRules, school: School, *, floor_left_out: bool = False) -> Iterator[Flag]:
@@ -82,7 +215,7 @@ def on_sheet_opening(figures: Figures, rules: HouseRules, width_rule: str, heigh
     """The same in an opening its maker's sheet sizes: the frame's own anchors take up what play there is (TRADE 20)."""
     if (side := figures.value(names.SIDE_PLAY)) is not None and side < ZERO:
         values: Values = {"over": -side * 2, "needed": -side * 2}
-        yield Flag("side-play-none", values, (names.SIDE_PLAY, names.RO_WIDTH), rules.known(width_rule).source.path)
+        yield FLAGS("side-play-none", values, (names.SIDE_PLAY, names.RO_WIDTH), rules.known(width_rule).source.path)
     yield from _head_line(figures)
     yield from _head_play(figures, "the space over the head is too small", f"opening.rules.{height_rule}")
 
@@ -91,14 +224,14 @@ def _head_line(figures: Figures) -> Iterator[Flag]:
     line = figures.value(names.HEAD_OVER_OWN)
     if line is not None and line < ZERO:
         values: Values = {"over": -line, "needed": -line}
-        yield Flag("head-line-too-low", values, (names.HEAD_OWN, names.HEAD_UNDERSIDE), "opening.head_line")
+        yield FLAGS("head-line-too-low", values, (names.HEAD_OWN, names.HEAD_UNDERSIDE), "opening.head_line")
 
 
 def _head_play(figures: Figures, cause: str, path: str) -> Iterator[Flag]:
     head = figures.value(names.HEAD_PLAY)
     if head is not None and head < ZERO:
         values: Values = {"over": -head, "needed": -head, "cause": cause}
-        yield Flag("head-play-none", values, (names.HEAD_PLAY, names.RO_HEIGHT), path)
+        yield FLAGS("head-play-none", values, (names.HEAD_PLAY, names.RO_HEIGHT), path)
 
 
 def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
@@ -108,11 +241,11 @@ def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
         over = min(own.high, one.high) - max(own.low, one.low)
         meets = min(own.framing_high, one.framing_high) - max(own.framing_low, one.framing_low)
         if over > ZERO:
-            yield Flag("opening-over-neighbour", {"b": one.mark, "over": over}, (), path)
+            yield FLAGS("opening-over-neighbour", {"b": one.mark, "over": over}, (), path)
         elif meets > ZERO:
             asked = own.shares or one.shares
             code = "shares-with-neighbour" if asked else "framing-meets-neighbour"
-            yield Flag(code, {"b": one.mark, "over": meets}, (), path)
+            yield FLAGS(code, {"b": one.mark, "over": meets}, (), path)
 
 
 def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: Iterable[Flag] = ()) -> Iterator[Flag]:
@@ -123,17 +256,17 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
     header, placing, frame = opening.header, opening.placing, opening.frame
     if wall.bearing != "no" and not header.source.strip():
         bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
-        yield Flag("bearing-without-source", {"bearing": bearing}, (names.HEADER_LENGTH,), "opening.header.source")
+        yield FLAGS("bearing-without-source", {"bearing": bearing}, (names.HEADER_LENGTH,), "opening.header.source")
     ro_height, wall_height = figures.value(names.RO_HEIGHT), value_of(wall.height)
     cripple = figures.value(names.CRIPPLE_LENGTH)
     if ro_height is not None and wall_height is not None and ro_height >= wall_height:
-        yield Flag("wall-too-low", {"over": ro_height - wall_height}, (names.RO_HEIGHT,), "wall.height")
+        yield FLAGS("wall-too-low", {"over": ro_height - wall_height}, (names.RO_HEIGHT,), "wall.height")
     elif cripple is not None and cripple < ZERO:
-        yield Flag(
+        yield FLAGS(
             "cripple-does-not-fit", {"over": -cripple}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth"
         )
     elif cripple is not None and cripple == ZERO:
-        yield Flag("header-against-plates", {}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth")
+        yield FLAGS("header-against-plates", {}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth")
     yield from _room(wall, header, placing, plate, figures)
     if (here := plate.standing("", placing.shares)) is not None:
         yield from clashes(here, wall.beside_from(placing.measured_from))
@@ -142,16 +275,16 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
         and isinstance(under := figures.get(names.FLOOR_UNDER), Figure)
         and under.allowances
     ):
-        yield Flag("leg-stands-on-unchosen-floor", {}, (names.LEG_LENGTH, names.FOOT), "opening.frame.stands_on")
+        yield FLAGS("leg-stands-on-unchosen-floor", {}, (names.LEG_LENGTH, names.FOOT), "opening.frame.stands_on")
     finished = figures.value(names.WALL_FINISHED)
     if frame.depth is not None and finished is not None and frame.depth.value < finished:
         values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
-        yield Flag("frame-too-shallow", values, (names.FRAME_DEPTH, names.WALL_FINISHED), "opening.frame.depth")
+        yield FLAGS("frame-too-shallow", values, (names.FRAME_DEPTH, names.WALL_FINISHED), "opening.frame.depth")
     yield from own
     if wall.existing:
-        yield Flag("caution-existing-wall", {}, (names.PLATE_CUT,), "wall.existing")
+        yield FLAGS("caution-existing-wall", {}, (names.PLATE_CUT,), "wall.existing")
     if isinstance(figures.get(names.HEADER_LENGTH), Figure):
-        yield Flag("caution-cutting", {}, (names.HEADER_LENGTH,), "opening.header.depth")
+        yield FLAGS("caution-cutting", {}, (names.HEADER_LENGTH,), "opening.header.depth")
 
 
 def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: Figures) -> Iterator[Flag]:
@@ -161,15 +294,15 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
     side = wall.stud_thickness.value * (header.jacks + header.kings)
     if width is not None and length is not None and width + side * 2 > length:
         needs = {"needed": width + side * 2, "length": length}
-        yield Flag("opening-wider-than-wall", needs, (names.RO_WIDTH,), "wall.length")
+        yield FLAGS("opening-wider-than-wall", needs, (names.RO_WIDTH,), "wall.length")
         return
     if plate.framing_near is None or plate.framing_far is None:
         return
     other = "right" if placing.measured_from == "left" else "left"
     if plate.framing_near < ZERO:
-        yield Flag("opening-past-wall-start", {"over": -plate.framing_near, "end": placing.measured_from}, about, path)
+        yield FLAGS("opening-past-wall-start", {"over": -plate.framing_near, "end": placing.measured_from}, about, path)
     if length is not None and plate.framing_far > length:
-        yield Flag("opening-past-wall-end", {"over": plate.framing_far - length, "end": other}, about, path)
+        yield FLAGS("opening-past-wall-end", {"over": plate.framing_far - length, "end": other}, about, path)
     stud = wall.stud_thickness.value
     for common in plate.commons:
         if common.fate == "stands":
@@ -177,4 +310,4 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
             space = plate.framing_near - common.near - stud if near_side else common.near - plate.framing_far
             if ZERO < space < stud:
                 values: Values = {"space": space, "number": str(common.number)}
-                yield Flag("sliver-beside-king", values, (common.figure,), path)
+                yield FLAGS("sliver-beside-king", values, (common.figure,), path)

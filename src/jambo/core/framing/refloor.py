@@ -6,12 +6,51 @@ from collections.abc import Collection, Iterator
 from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
-from jambo.core.flags import Flag, Values, worst_first
+from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
+
+FLAGS = FlagWords(
+    {
+        "floor": {
+            "new-floor-trim": (
+                "check",
+                "The {leaf} hangs already: the new floor leaves {left} under it, and {wanted} was planned.",
+                "Trim {trim} off its bottom before the floor is laid up to it.",
+            ),
+            "new-floor-trim-too-much": (
+                "stop",
+                "The {leaf} hangs already: the new floor leaves {left} under it, and {wanted} was planned. "
+                "That is {trim} to trim, and no more than {most} may come off its bottom.",
+                "Lay a thinner floor there, accept a smaller gap, or take another {leaf}; the top is never trimmed unless its maker allows.",
+            ),
+            "new-floor-fire-rated": (
+                "stop",
+                "The fire-rated {leaf} hangs already: the new floor leaves {left} under it, and {wanted} was planned.",
+                "Nothing is trimmed beyond its listing: ask its maker, lay a thinner floor, or reset the {frame}. "
+                + LOCAL_CODE,
+            ),
+            "new-floor-gap-wide": (
+                "note",
+                "The {leaf} hangs already: over the new floor its gap grows from {wanted} to {left}.",
+                "Leave it, lay the floor up, or fit a strip under the {leaf}.",
+            ),
+            "new-floor-opening-low": (
+                "stop",
+                "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
+                "Raise the {header} by {over}, lay a thinner floor, or trim the {leaf} as far as its maker allows.",
+            ),
+            "new-floor-head-space": (
+                "note",
+                "The opening is framed {framed} high, and by the new floor would be {needs}: {left} stays over the {head}.",
+                "It still goes in; pack the {head} to what is left.",
+            ),
+        },
+    }
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +85,7 @@ def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) 
     values: Values = {"left": bottom - new if bottom > new else "nothing", "wanted": bottom - old}
     about, path = (names.LEAF_BOTTOM, names.FLOOR_CLEAR), "opening.floors"
     if new < old:
-        yield Flag("new-floor-gap-wide", values, about, path)
+        yield FLAGS("new-floor-gap-wide", values, about, path)
         return
     trim, most = new - old, rules.value("leaf_trim_most")
     values |= {"trim": trim, "most": most}
@@ -55,7 +94,7 @@ def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) 
         code = "new-floor-fire-rated"
     elif trim > most:
         code = "new-floor-trim-too-much"
-    yield Flag(code, values, about, path)
+    yield FLAGS(code, values, about, path)
 
 
 def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
@@ -68,9 +107,9 @@ def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
     values: Values = {"framed": framed, "needs": needs}
     about, path = (names.RO_HEIGHT, names.HEAD_UNDERSIDE), "opening.floors"
     if left < ZERO:
-        yield Flag("new-floor-opening-low", {**values, "over": -left}, about, path)
+        yield FLAGS("new-floor-opening-low", {**values, "over": -left}, about, path)
     else:
-        yield Flag("new-floor-head-space", {**values, "left": left}, about, path)
+        yield FLAGS("new-floor-head-space", {**values, "left": left}, about, path)
 
 
 def refloored(

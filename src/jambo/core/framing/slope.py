@@ -9,10 +9,23 @@ from math import isqrt
 
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known, Reckoned, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size
+
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "ceiling-slopes": (
+                "note",
+                "The ceiling slopes over it by {rise}: {king}s are {low} and {high} at their long points.",
+                "Cut each {king} and {cripple} to its place, its top to the slope.",
+            ),
+        },
+    }
+)
+
 
 PATH = "wall.height_right"
 
@@ -109,5 +122,5 @@ def slope_over(
         "rise": size(right_out - left_out), "low": low_long - wall.plate_thickness.value,
         "high": high_long - wall.plate_thickness.value,
     }  # fmt: skip
-    flag = Flag("ceiling-slopes", values, (names.KING_LOW_LONG, names.KING_HIGH_LONG), PATH)
+    flag = FLAGS("ceiling-slopes", values, (names.KING_LOW_LONG, names.KING_HIGH_LONG), PATH)
     return Slope("left" if rises else "right", tuple(figures), (flag,))

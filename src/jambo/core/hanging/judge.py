@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import PLACES, Survey
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -15,6 +15,73 @@ from jambo.core.rules import HouseRules
 from jambo.core.setting.judge import CORNERS
 from jambo.core.words.lists import listed
 
+FLAGS = FlagWords(
+    {
+        "hang": {
+            "leaf-drifts": (
+                "check",
+                "Let go at {at} degrees, the {leaf} {does} by itself.",
+                "Bring the hinge {leg} plumb both ways; the long screw of the top hinge moves it most.",
+            ),
+            "sweep-rubs": (
+                "stop",
+                "The {leaf} would rub: {over} into the floor at {angle} degrees.",
+                "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows.",
+            ),
+            "sweep-low": (
+                "check",
+                "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted.",
+                "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows.",
+            ),
+            "gaps-off": (
+                "check",
+                "{count} not within {within} of what was planned.",
+                "Make the moves listed, then read the gaps again.",
+            ),
+            "gap-too-small-for-moves": (
+                "check",
+                "No small move opens the {gap} far enough: {by} is missing. The {leaf} is out of square.",
+                "Plane {by} off {corner}; never a fire-rated {leaf} beyond its listing, nor the top unless its maker allows.",
+            ),
+            "gap-too-wide-for-moves": (
+                "check",
+                "No small move closes the {gap}: it stays {by} too wide. The {leaf} is out of square at {corner}.",
+                "Leave it, or take another {leaf}; planing cannot add wood.",
+            ),
+            "stop-uneven": (
+                "check",
+                "Closed, the {leaf} stands {off} further off its stop at one place than at another.",
+                "Plant the stop to the {leaf}, or move the foot of the {strike} {leg} through the wall.",
+            ),
+            "leg-over-shimmed": (
+                "check",
+                "A {leg} bows {bow} between its {shim}s; {most} is straight enough.",
+                "Slide the pair there back until the straightedge lies flat: a tight {shim} bows the {leg}.",
+            ),
+            "foot-wider-than-head": (
+                "check",
+                "The {frame} is {by} wider at its foot than at its head.",
+                "Draw the feet together before the foot screws go in; the feet of a steel frame spread by themselves.",
+            ),
+            "foot-narrower-than-head": (
+                "check",
+                "The {frame} is {by} narrower at its foot than at its head.",
+                "Spread the feet to the width at the head before they are fixed.",
+            ),
+            "latch-binds": (
+                "check",
+                "The latch does not enter its {strike} freely.",
+                "Look at the gap at the latch and the {leaf}'s height there first; file the {strike} last.",
+            ),
+            "latch-rattles": (
+                "note",
+                "The latch has play in its {strike}.",
+                "Bend the {strike}'s tongue, or move the stop to the {leaf}.",
+            ),
+        },
+    }
+)
+
 
 def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Drift and sweep (TRADE 17 and 18)."""
@@ -22,7 +89,7 @@ def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     if moving:
         does = {"opens": "opens", "shuts": "shuts"}[moving[0].does]
         at = listed([str(let.angle) for let in moving if let.does == moving[0].does])
-        yield Flag("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
+        yield FLAGS("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
     least, trim = figures.value(names.SWEEP_LEAST), figures.value(names.SWEEP_TRIM)
     if hang.sweep is not None and least is not None and trim is not None:
         gap = figures.value(names.SWEEP_GAP_WANTED) or ZERO
@@ -35,7 +102,7 @@ def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
             "angle": f"{hang.sweep.angle:.0f}",
             "wanted": rules.value("floor_gap_least"),
         }
-        yield Flag(code, values, (names.SWEEP_LEAST, names.SWEEP_TRIM), "opening.rules.floor_gap")
+        yield FLAGS(code, values, (names.SWEEP_LEAST, names.SWEEP_TRIM), "opening.rules.floor_gap")
 
 
 def on_check(opening: Opening, survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:
@@ -45,25 +112,25 @@ def on_check(opening: Opening, survey: Survey, check: Check | None, rules: House
         off = [row for row in check.rows if not row.good]
         if off:
             count = "One gap is" if len(off) == 1 else f"{len(off)} gaps are"
-            yield Flag("gaps-off", {"count": count, "within": rules.value("gap_tolerance")}, (), off[0].reading.path)
+            yield FLAGS("gaps-off", {"count": count, "within": rules.value("gap_tolerance")}, (), off[0].reading.path)
         for place, by in check.missed:
             values: Values = {"gap": PLACES[place].label, "by": size(by), "corner": CORNERS[place]}
             path = next(row.reading.path for row in check.rows if row.reading.place == place)
-            yield Flag("gap-too-small-for-moves" if by < ZERO else "gap-too-wide-for-moves", values, (), path)
+            yield FLAGS("gap-too-small-for-moves" if by < ZERO else "gap-too-wide-for-moves", values, (), path)
         contact = [r.value for r in check.stops]
         if len(contact) > 1 and max(contact) - min(contact) > straight:
-            yield Flag("stop-uneven", {"off": max(contact) - min(contact)}, (), check.stops[0].path)
+            yield FLAGS("stop-uneven", {"off": max(contact) - min(contact)}, (), check.stops[0].path)
     bowed = survey.one("leg_straight")
     if bowed is not None and bowed.value > straight:
-        yield Flag("leg-over-shimmed", {"bow": bowed.value, "most": straight}, (), bowed.path)
+        yield FLAGS("leg-over-shimmed", {"bow": bowed.value, "most": straight}, (), bowed.path)
     head, foot = survey.one("frame_head"), survey.one("frame_foot")
     if head is not None and foot is not None and size(foot.value - head.value) > straight:
         wide = foot.value > head.value
-        yield Flag(
+        yield FLAGS(
             "foot-wider-than-head" if wide else "foot-narrower-than-head",
             {"by": size(foot.value - head.value)},
             (),
             foot.path,
         )
     if opening.setting.latch in ("binds", "rattles"):
-        yield Flag(f"latch-{opening.setting.latch}", {}, (), "opening.setting.latch")
+        yield FLAGS(f"latch-{opening.setting.latch}", {}, (), "opening.setting.latch")

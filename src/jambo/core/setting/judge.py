@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import Survey
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, size
@@ -15,6 +15,114 @@ from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import TOUCHES, SetPlan
 from jambo.core.setting.stations import Station
 from jambo.core.words.lists import listed
+
+FLAGS = FlagWords(
+    {
+        "set": {
+            "unit-too-wide": (
+                "stop",
+                "The {frame} is {over} too wide for the hole, even tilted as far as plumb allows.",
+                "Plane or drive over {over} in all, at {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}; "
+                "or take a stock {leaf} of {size}.",
+            ),
+            "unit-too-wide-for-stock": (
+                "stop",
+                "The {frame} is {over} too wide for the hole, and no stock {leaf} in this kind of {frame} goes in.",
+                "Rebuild the hole: {over} in all, at {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}.",
+            ),
+            "set-needs-tilt": (
+                "check",
+                "Plumb, the {frame} does not go in; with its top {tilt} toward {way} it does, and has no play left.",
+                "Set it with that tilt and look how the {leaf} hangs, or plane the binding {stud}.",
+            ),
+            "set-outside-slot": (
+                "stop",
+                "Here the {frame} would stand {over} inside the {which}.",
+                "Move it back into its slot; it binds {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}.",
+            ),
+            "play-spent-at-hinge": (
+                "check",
+                "The hinge side keeps {kept} everywhere and the {strike} side has only {left}, {strike_at} up.",
+                "Set the hinge {leg} closer to its {stud}: tight or centred.",
+            ),
+            "set-wants-blocks": (
+                "note",
+                "There is {room} of room in all, more than {most} a side: {shim}s alone would be too thick.",
+                "Pack the hinge {stud} plumb with blocks first, at five places, and hang to it.",
+            ),
+            "stud-twisted": (
+                "check",
+                "The {stud} is twisted, {where}: {a} behind the {leg}'s edge on side A, {b} on side B.",
+                "Put {count} in from side {side}, thick end to the wide gap; shims from both sides would twist the {leg} too.",
+            ),
+            "stud-twisted-beyond-shims": (
+                "check",
+                "The {stud} is twisted, {where}: {a} behind the {leg}'s edge on side A, {b} on side B, and no {shim} has that taper.",
+                "Cut a wedge to the two thicknesses, or plane the proud edge of the {stud}; never force the {leg}.",
+            ),
+            "shims-one-side": (
+                "check",
+                "The {shim}s went in from one side only, and the {stud}s are not twisted: the {leg}s will be.",
+                "Put the second {shim} of each pair in from the other side.",
+            ),
+            "unit-differs": (
+                "check",
+                "The unit that came is {unit} over its backs; {planned} was planned.",
+                "Check that it is the one ordered; the set plan goes by what came.",
+            ),
+            "stud-not-plumb": (
+                "check",
+                "The hinge {leg} is to stand tight on its {stud}, and that leans {lean}; {most} is allowed.",
+                "Set the hinge {leg} by the level, or pack the {stud} plumb first.",
+            ),
+            "unit-taller-than-hole": (
+                "check",
+                "The {frame} stands {over} taller than the hole.",
+                "Cut {cut} off both {leg}s, and look whether the {leaf} still clears the floor; else trim it as much, at the bottom.",
+            ),
+            "unit-too-tall": (
+                "stop",
+                "The {frame} stands {over} taller than the hole, more than may come off the {leaf} ({trim}).",
+                "Raise the {header} by {over}, or take a lower {leaf}.",
+            ),
+            "leg-short": (
+                "check",
+                "The {which} as supplied is {short} too short.",
+                "Pack it up by {short} on something hard, and fix it.",
+            ),
+            "legs-cut-equal": (
+                "check",
+                "The {leg}s were cut alike, and the floor rises {rise} between them.",
+                "Cut the {leg} on the high side {rise} shorter, or pack the other one up.",
+            ),
+            "legs-cut-unequal": (
+                "check",
+                "The {leg}s were cut {differs} different, and the floor differs by {rise}.",
+                "Measure both from the {head} end again before the frame goes in; pack the short one up.",
+            ),
+            "wall-thicker-than-frame": (
+                "check",
+                "The wall is up to {wall} thick and the {frame} {depth} deep: {short} short.",
+                "Plan an extension strip of {short}, or take a deeper {frame}.",
+            ),
+            "casing-cannot-hide": (
+                "check",
+                "The {frame} stands {step} off the wall's face; {casing} hides {hides} by packing or planing.",
+                "Plan an extension strip or plaster work, or share the lean out differently. The inside face is made right first.",
+            ),
+            "legs-follow-their-walls": (
+                "check",
+                "The two {leg}s lean {cross} differently: the {leaf} would meet its stop at one end first.",
+                "Plant the stop to the closed {leaf}, or set both {leg}s to the hinge side's plane.",
+            ),
+            "frame-follows-wall": (
+                "check",
+                "The {frame} follows a wall that leans {lean}: the {leaf} will not stay where it is left.",
+                "Set the {frame} plumb and share the lean out at the wall's face.",
+            ),
+        },
+    }
+)
 
 
 def _where(plan: SetPlan) -> Values:
@@ -32,13 +140,13 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         best = max((s.width for s in narrower), default=None)
         values: Values = {"over": -down(room.width), **_where(plan)}
         if best is not None:
-            yield Flag("unit-too-wide", {**values, "size": best}, (names.SLOT_WIDTH,), "opening.unit.outside_width")
+            yield FLAGS("unit-too-wide", {**values, "size": best}, (names.SLOT_WIDTH,), "opening.unit.outside_width")
         else:
-            yield Flag("unit-too-wide-for-stock", values, (names.SLOT_WIDTH,), "opening.unit.outside_width")
+            yield FLAGS("unit-too-wide-for-stock", values, (names.SLOT_WIDTH,), "opening.unit.outside_width")
     elif room.tilt != 0.0:
         way = "the {strike}" if room.tilt > 0 else "the hinges"
         tilt = size(figures.value(names.SET_TILT) or ZERO)
-        yield Flag(
+        yield FLAGS(
             "set-needs-tilt", {"tilt": tilt, "way": way}, (names.SET_TILT, names.SLOT_WIDTH), "opening.setting.school"
         )
     hinge, strike = figures.value(names.HINGE_LEAST), figures.value(names.STRIKE_LEAST)
@@ -46,7 +154,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         if min(hinge, strike) < -TOUCHES:
             over = -min(hinge, strike)
             which = "hinge {stud}" if hinge < ZERO else "{strike} {stud}"
-            yield Flag(
+            yield FLAGS(
                 "set-outside-slot",
                 {"over": over, "which": which, **_where(plan)},
                 (names.SET_AT, names.SLOT_WIDTH),
@@ -54,10 +162,10 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
             )
         elif hinge >= rules.value("least_side_play") > strike and strike < hinge:
             values = {"kept": hinge, "left": strike, **_where(plan)}
-            yield Flag("play-spent-at-hinge", values, (names.HINGE_LEAST, names.STRIKE_LEAST), path)
+            yield FLAGS("play-spent-at-hinge", values, (names.HINGE_LEAST, names.STRIKE_LEAST), path)
     most = rules.value("most_side_play")
     if opening.setting.school != "pre_packed" and as_length(room.width) > most * 2:
-        yield Flag(
+        yield FLAGS(
             "set-wants-blocks",
             {"room": as_length(room.width), "most": most},
             (names.SLOT_WIDTH,),
@@ -65,14 +173,14 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         )
     yield from _twists(plan)
     if opening.setting.one_side and not any(s.pack.wedge for s in plan.stations):
-        yield Flag("shims-one-side", {}, (), "opening.setting.one_side")
+        yield FLAGS("shims-one-side", {}, (), "opening.setting.one_side")
     planned, unit = figures.value(names.FRAME_OUTSIDE_WIDTH), opening.unit.outside_width
     if unit is not None and planned is not None and unit.value != planned:
-        yield Flag("unit-differs", {"unit": unit.value, "planned": planned}, (names.UNIT_WIDTH,), unit.source.path)
+        yield FLAGS("unit-differs", {"unit": unit.value, "planned": planned}, (names.UNIT_WIDTH,), unit.source.path)
     if opening.setting.hinge_by == "stud":
         lean = size(as_length(plan.hinge.middle(plan.stand.height) - plan.hinge.start))
         if lean > rules.value("plumb_tolerance"):
-            yield Flag(
+            yield FLAGS(
                 "stud-not-plumb",
                 {"lean": lean, "most": rules.value("plumb_tolerance")},
                 (names.SLOT_LOW,),
@@ -92,10 +200,10 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
         values: Values = {"where": where, "a": worst.edge_a, "b": worst.edge_b}
         about = tuple(s.place.gap for s in stations)
         if enter == "split":
-            yield Flag("stud-twisted-beyond-shims", values, about, "opening.setting.packing")
+            yield FLAGS("stud-twisted-beyond-shims", values, about, "opening.setting.packing")
         else:
             count = "one {shim}" if wedge == 1 else "two {shim}s"
-            yield Flag("stud-twisted", {**values, "side": enter, "count": count}, about, "opening.setting.packing")
+            yield FLAGS("stud-twisted", {**values, "side": enter, "count": count}, about, "opening.setting.packing")
 
 
 def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
@@ -104,7 +212,7 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
     if play is not None and play < ZERO and cut is not None:
         trim = rules.value("leaf_trim_most")
         code = "unit-taller-than-hole" if cut <= trim and not opening.fire_rated else "unit-too-tall"
-        yield Flag(
+        yield FLAGS(
             code,
             {"over": -play, "cut": cut, "trim": trim},
             (names.HEAD_PLAY_FOUND, names.LEGS_CUT_FOR_HEAD),
@@ -114,7 +222,7 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
         off = figures.value(names.CUT_OFF_LEG[leg])
         if off is not None and off < ZERO:
             values: Values = {"which": "hinge {leg}" if leg == "hinge" else "{strike} {leg}", "short": -off}
-            yield Flag("leg-short", values, (names.CUT_OFF_LEG[leg],), "opening.unit.leg_length")
+            yield FLAGS("leg-short", values, (names.CUT_OFF_LEG[leg],), "opening.unit.leg_length")
     hinge, strike = opening.setting.cut_hinge, opening.setting.cut_strike
     rise = figures.value(names.FLOOR_RISE)
     if hinge is not None and strike is not None and rise is not None:
@@ -122,12 +230,12 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
         if size(differs - rise) > close:
             code = "legs-cut-equal" if size(differs) <= close else "legs-cut-unequal"
             about = (names.LEG_HINGE_SET, names.LEG_STRIKE_SET, names.FLOOR_RISE)
-            yield Flag(code, {"rise": size(rise), "differs": size(differs)}, about, strike.source.path)
+            yield FLAGS(code, {"rise": size(rise), "differs": size(differs)}, about, strike.source.path)
     thickest, depth = figures.value(names.WALL_THICKEST), opening.frame.depth
     have = depth.value if depth is not None else figures.value(names.FRAME_DEPTH)
     if thickest is not None and have is not None and have < thickest:
         values = {"depth": have, "wall": thickest, "short": thickest - have}
-        yield Flag("wall-thicker-than-frame", values, (names.WALL_THICKEST, names.FRAME_DEPTH), "opening.frame.depth")
+        yield FLAGS("wall-thicker-than-frame", values, (names.WALL_THICKEST, names.FRAME_DEPTH), "opening.frame.depth")
     yield from _leaning(opening, figures, rules)
 
 
@@ -135,13 +243,15 @@ def _leaning(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[
     proud = {n: v for n in names.PROUD_AT.values() if (v := figures.value(n)) is not None}
     hides = rules.value("casing_hides")
     if proud and (worst := max(proud, key=lambda n: size(proud[n]))) and size(proud[worst]) > hides:
-        yield Flag("casing-cannot-hide", {"step": size(proud[worst]), "hides": hides}, (worst,), "opening.setting.lean")
+        yield FLAGS(
+            "casing-cannot-hide", {"step": size(proud[worst]), "hides": hides}, (worst,), "opening.setting.lean"
+        )
     cross = figures.value(names.CROSS_LEG)
     if cross is not None and size(cross) > rules.value("straight") and opening.setting.legs == "stop_to_leaf":
-        yield Flag("legs-follow-their-walls", {"cross": size(cross)}, (names.CROSS_LEG,), "opening.setting.legs")
+        yield FLAGS("legs-follow-their-walls", {"cross": size(cross)}, (names.CROSS_LEG,), "opening.setting.legs")
     lean = figures.value(names.WALL_LEAN_HINGE)
     if lean is not None and opening.setting.legs != "plumb" and size(lean) > rules.value("plumb_tolerance"):
-        yield Flag("frame-follows-wall", {"lean": size(lean)}, (names.WALL_LEAN_HINGE,), "opening.setting.legs")
+        yield FLAGS("frame-follows-wall", {"lean": size(lean)}, (names.WALL_LEAN_HINGE,), "opening.setting.legs")
 
 
 CORNERS = {

@@ -5,11 +5,59 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from jambo.core.facts.readings import PLACES, Survey
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.survey.adjust import Adjustment
 from jambo.core.words.lists import listed
+
+FLAGS = FlagWords(
+    {
+        "survey": {
+            "survey-no-width": (
+                "check",
+                "No width was read: nothing can be said of what goes into this hole.",
+                "Take the width at foot, middle and head.",
+            ),
+            "survey-one-width": (
+                "check",
+                "Only one width was read; a hole is as wide as its narrowest place.",
+                "Take the width at foot, middle and head, and both {stud}s with the level.",
+            ),
+            "survey-suspect": (
+                "check",
+                "The {reading} was read as {read}; the other readings say {others}. It is left out until it is taken again.",
+                "Take this one again.",
+            ),
+            "survey-suspects": (
+                "check",
+                "One of these cannot be right, and the others cannot say which: {readings}.",
+                "{extra}",
+            ),
+            "survey-contradicts": (
+                "stop",
+                "The readings contradict each other even without the worst three: nothing can be concluded from them.",
+                "Start the round again from the widths, and check the tape's hook and the level first.",
+            ),
+            "survey-assumed": (
+                "note",
+                "Not read, and taken as straight, plumb and level: {what}.",
+                "Read it before anything is cut to this survey.",
+            ),
+            "found-narrower": (
+                "check",
+                "The hole found is {short} narrower than the rough opening planned.",
+                "Look at the fit: widen the hole, or plan for what is there.",
+            ),
+            "found-lower": (
+                "check",
+                "The hole found is {short} lower than the rough opening planned.",
+                "Raise the {header}, or plan for what is there.",
+            ),
+        },
+    }
+)
+
 
 ASSUMED = {
     "lean_left": "the lean of the left {stud}", "lean_right": "the lean of the right {stud}",
@@ -24,35 +72,35 @@ def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
         return
     widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
     if not widths:
-        yield Flag("survey-no-width", {}, (), "survey")
+        yield FLAGS("survey-no-width", {}, (), "survey")
         return
     if len(widths) == 1:
-        yield Flag("survey-one-width", {}, (names.FOUND_WIDTH_FOOT,), widths[0].path)
+        yield FLAGS("survey-one-width", {}, (names.FOUND_WIDTH_FOOT,), widths[0].path)
     if adjusted is None:
         return
     if adjusted.contradicts:
-        yield Flag("survey-contradicts", {}, (), "survey")
+        yield FLAGS("survey-contradicts", {}, (), "survey")
     for suspect in adjusted.suspects:
         rows = [adjusted.adjusted[i] for i in suspect.indices]
         called = [PLACES[row.reading.place].label for row in rows]
         if len(rows) == 1:
             values: Values = {"reading": called[0], "read": rows[0].reading.signed, "others": suspect.should_be[0]}
-            yield Flag("survey-suspect", values, (), rows[0].reading.path)
+            yield FLAGS("survey-suspect", values, (), rows[0].reading.path)
             continue
         extra = (
             f"Take {PLACES[suspect.extra].label}: it tells them apart." if suspect.extra else "Take each of them again."
         )
-        yield Flag("survey-suspects", {"readings": listed(called), "extra": extra}, (), rows[0].reading.path)
+        yield FLAGS("survey-suspects", {"readings": listed(called), "extra": extra}, (), rows[0].reading.path)
     if adjusted.assumed:
         called = [ASSUMED[name] for name in adjusted.assumed]
-        yield Flag("survey-assumed", {"what": listed(called)}, (), "survey")
+        yield FLAGS("survey-assumed", {"what": listed(called)}, (), "survey")
 
 
 def on_found(figures: Figures) -> Iterator[Flag]:
     """For what has no set plan: whether the hole found is as large as the rough opening planned."""
     width, found = figures.value(names.RO_WIDTH), figures.value(names.FOUND_LEAST_WIDTH)
     if width is not None and found is not None and found < width:
-        yield Flag("found-narrower", {"short": width - found}, (names.FOUND_LEAST_WIDTH, names.RO_WIDTH), "survey")
+        yield FLAGS("found-narrower", {"short": width - found}, (names.FOUND_LEAST_WIDTH, names.RO_WIDTH), "survey")
     height, high = figures.value(names.RO_HEIGHT), figures.value(names.FOUND_HEIGHT)
     if height is not None and high is not None and high < height:
-        yield Flag("found-lower", {"short": height - high}, (names.FOUND_HEIGHT, names.RO_HEIGHT), "survey")
+        yield FLAGS("found-lower", {"short": height - high}, (names.FOUND_HEIGHT, names.RO_HEIGHT), "survey")

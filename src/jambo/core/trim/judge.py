@@ -5,9 +5,21 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
-from jambo.core.flags import Flag
+from jambo.core.flags import Flag, FlagWords
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
+
+FLAGS = FlagWords(
+    {
+        "trim": {
+            "casing-does-not-cover": (
+                "check",
+                "The {casing} is {width} wide; it takes {wanted} to cover the joint on the {wallboard}.",
+                "Use wider {casing}, a larger {setback} toward the opening, or fill the joint before trimming.",
+            ),
+        },
+    }
+)
 
 
 def on_trim(opening: Opening, figures: Figures) -> Iterator[Flag]:
@@ -15,4 +27,4 @@ def on_trim(opening: Opening, figures: Figures) -> Iterator[Flag]:
     casing, wanted = opening.casing, figures.value(names.CASING_WANTED)
     if casing is not None and wanted is not None and casing.width.value < wanted:
         values = {"width": casing.width.value, "wanted": wanted}
-        yield Flag("casing-does-not-cover", values, (names.CASING_WANTED,), casing.width.source.path)
+        yield FLAGS("casing-does-not-cover", values, (names.CASING_WANTED,), casing.width.source.path)

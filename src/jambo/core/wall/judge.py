@@ -7,12 +7,89 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from jambo.core.facts.wall import Corner, Fitting, Wall
-from jambo.core.flags import Flag, Values, worst_first
+from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
 from jambo.core.kinds.registry import kind_of
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 from jambo.core.wall.layout import Layout, Share, Solved, Standing
+
+FLAGS = FlagWords(
+    {
+        "frame": {
+            "openings-overlap": (
+                "stop",
+                "Openings {a} and {b} overlap by {over}.",
+                "Move one of them at least {over} away, and leave room for both framings.",
+            ),
+            "openings-share-studs": (
+                "check",
+                "The framing of {a} and of {b} run into each other by {over}: they would share {stud}s.",
+                "Move one of them {over} away, or have it drawn that they share.",
+            ),
+            "openings-share-as-asked": (
+                "note",
+                "{a} and {b} share {stud}s, as was asked: the {between} between them holds {fewer} fewer than their own lists have.",
+                "The lists of the wall and of the job leave {fewer} off; each opening's own list still has its own.",
+            ),
+            "openings-share-as-found": (
+                "note",
+                "{a} and {b} share {stud}s in a standing wall, as was asked: the {between} between them holds {fewer} fewer than they have alone.",
+                "See which of them stand already, and leave the others off one of the two cut lists.",
+            ),
+            "headers-meet-on-jack": (
+                "check",
+                "Between {a} and {b} is {between}, as was asked: their {header}s would run into each other by {over}.",
+                "Carry one {header} through over both, or have whoever gave its size say how far each must bear on the {jack} they share.",
+            ),
+            "sliver-between-openings": (
+                "note",
+                "Between the framing of {a} and of {b} only {space} is left.",
+                "Fill it solid, or move one of them by {space}.",
+            ),
+            "open-slab-covers-opening": (
+                "check",
+                "The open slab or track of {a} runs {over} over opening {b}.",
+                "Let it open to the other side, or move one of them.",
+            ),
+            "opening-too-near-corner": (
+                "check",
+                "Opening {a} leaves {room} to the corner at the {end} end: {casing} and its {setback} do not fit.",
+                "Move it {needed} away, or plan narrower {casing} there.",
+            ),
+            "leaf-meets-corner": (
+                "check",
+                "The {leaf} of {a} opens against the corner at the {end} end, {room} away: its knob would hit the wall.",
+                "Move it {needed} away, hang it on the other side, or plan a stop at 90 degrees.",
+            ),
+            "fitting-in-opening": (
+                "stop",
+                "{what}, {at} from the left end, stands in opening {a}.",
+                "Move the opening, or have it moved by the one whose trade it is. " + LOCAL_CODE,
+            ),
+            "fitting-in-pocket": (
+                "stop",
+                "{what}, {at} from the left end, would sit in the pocket or opening of {a}.",
+                "Move it out of the pocket: no box and no screw may enter it. " + LOCAL_CODE,
+            ),
+            "fitting-under-casing": (
+                "check",
+                "{what}, {at} from the left end, lies under the {casing} of {a}.",
+                "Move it clear of the {casing}; a switch is looked for 6 to 8 in from the opening, on the {strike} side.",
+            ),
+            "fitting-under-slab": (
+                "check",
+                "{what}, {at} from the left end, is covered by the open slab of {a}.",
+                "Move it, or let the slab open to the other side.",
+            ),
+            "fitting-behind-leaf": (
+                "check",
+                "{what}, {at} from the left end, is behind the open {leaf} of {a}.",
+                "Put it on the {strike} side, clear of the {casing}.",
+            ),
+        },
+    }
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,23 +107,23 @@ def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterato
         about, path = (a.index, b.index), "opening.position.distance"
         between = b.framing.low - a.framing.high
         if b.opening.low < a.opening.high:
-            yield Said(Flag("openings-overlap", {**called, "over": a.opening.high - b.opening.low}, (), path), about)
+            yield Said(FLAGS("openings-overlap", {**called, "over": a.opening.high - b.opening.low}, (), path), about)
         elif between < ZERO:
             share = next((s for s in layout.shares if (s.left, s.right) == about), None)
             if share is None:
-                yield Said(Flag("openings-share-studs", {**called, "over": -between}, (), path), about)
+                yield Said(FLAGS("openings-share-studs", {**called, "over": -between}, (), path), about)
             else:
                 yield from (Said(flag, about) for flag in _shared(share, called, solved, wall, path))
         elif ZERO < between < thick:
-            yield Said(Flag("sliver-between-openings", {**called, "space": between}, (), path), about)
+            yield Said(FLAGS("sliver-between-openings", {**called, "space": between}, (), path), about)
         if a.reach.high > b.opening.low and a.reach.high > a.opening.high and b.opening.low >= a.opening.high:
             yield Said(
-                Flag("open-slab-covers-opening", {**called, "over": a.reach.high - b.opening.low}, (), path), about
+                FLAGS("open-slab-covers-opening", {**called, "over": a.reach.high - b.opening.low}, (), path), about
             )
         if b.reach.low < a.opening.high and b.reach.low < b.opening.low and b.opening.low >= a.opening.high:
             swapped = {"a": called["b"], "b": called["a"]}
             yield Said(
-                Flag("open-slab-covers-opening", {**swapped, "over": a.opening.high - b.reach.low}, (), path), about
+                FLAGS("open-slab-covers-opening", {**swapped, "over": a.opening.high - b.reach.low}, (), path), about
             )
 
 
@@ -57,14 +134,14 @@ def _shared(share: Share, called: dict[str, str], solved: Sequence[Solved], wall
     values: Values = {**called, "between": share.between.width, "fewer": str(share.kings + share.jacks)}
     over = thick * sum(h.jacks for h in headers) - share.between.width
     if over > ZERO:
-        yield Flag("headers-meet-on-jack", {**values, "over": over}, (), path)
+        yield FLAGS("headers-meet-on-jack", {**values, "over": over}, (), path)
     elif wall.existing:
-        yield Flag("openings-share-as-found", values, (), path)
+        yield FLAGS("openings-share-as-found", values, (), path)
     else:
-        yield Flag("openings-share-as-asked", values, (), path)
+        yield FLAGS("openings-share-as-asked", values, (), path)
     left = share.between.width - thick * int(share.between.width.nm // thick.nm)
     if left > ZERO:
-        yield Flag("sliver-between-openings", {**called, "space": left}, (), path)
+        yield FLAGS("sliver-between-openings", {**called, "space": left}, (), path)
 
 
 def _corners(
@@ -85,7 +162,7 @@ def _corners(
             values: Values = {"a": one.mark, "end": end, "room": max(room, ZERO)}
             if casing and room < casing:
                 yield Said(
-                    Flag(
+                    FLAGS(
                         "opening-too-near-corner", {**values, "needed": casing - room}, (), "opening.position.distance"
                     ),
                     (s.index,),
@@ -94,7 +171,7 @@ def _corners(
             swings_there = kind_of(one.opening).swings and one.opening.handing.hinge_side == end
             if swings_there and room < knob:
                 yield Said(
-                    Flag("leaf-meets-corner", {**values, "needed": knob - room}, (), "opening.position.distance"),
+                    FLAGS("leaf-meets-corner", {**values, "needed": knob - room}, (), "opening.position.distance"),
                     (s.index,),
                 )
 
@@ -130,7 +207,7 @@ def _fittings(
             elif _behind(one, s, fitting):
                 code = "fitting-behind-leaf"
             if code:
-                yield Said(Flag(code, values, (), fitting.path), (s.index,))
+                yield Said(FLAGS(code, values, (), fitting.path), (s.index,))
 
 
 def _new_holes(layout: Layout, solved: Sequence[Solved]) -> Iterator[Said]:

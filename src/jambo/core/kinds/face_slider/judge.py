@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.standoff import stocked
@@ -14,6 +14,131 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
+
+FLAGS = FlagWords(
+    {
+        "track": {
+            "slab-does-not-cover": (
+                "stop",
+                "The slab is {short} too narrow to cover the opening.",
+                "Use a slab of at least {wanted}.",
+            ),
+            "slab-covers-little": (
+                "check",
+                "The slab covers {overlap} at each side; {wanted} is wanted.",
+                "Use a wider slab, or accept that light and sound pass.",
+            ),
+            "slab-top-uncovered": (
+                "stop",
+                "The slab's top stays {short} below the top of the opening.",
+                "Use a higher slab, or lower the opening's head.",
+            ),
+            "track-too-short": (
+                "stop",
+                "The track is {short} too short for slab, wheels and stops, even with the hangers as close as they may be.",
+                "Use a track of at least {least}, or a narrower slab.",
+            ),
+            "hangers-moved-in": (
+                "note",
+                "The track is shorter than the slab's own hangers ask: they move in by {move}.",
+                "Bore the hanger holes {inset} from the slab's edges.",
+            ),
+            "track-past-wall": (
+                "stop",
+                "Between the wall's ends there is {over} too little for the track with its stops.",
+                "Move the hangers in, let the slab open to the other side, or use a pair.",
+            ),
+            "slab-past-wall": (
+                "stop",
+                "The open slab would stand {over} past the end of the wall.",
+                "Let it open to the other side, use a pair, or stop it short and accept a narrower way through.",
+            ),
+            "studs-not-found": (
+                "check",
+                "No {stud} behind the track has been found yet.",
+                "Find them at the track line, prove each with a thin nail, and write down where they are.",
+            ),
+            "track-holes-off-studs": (
+                "check",
+                "No factory hole of the track lands on a {stud}, wherever it is shifted.",
+                "Bore the new holes listed, or put a backer board behind the track.",
+            ),
+            "stud-not-reached": (
+                "note",
+                "{count} found behind the track can take neither a factory hole nor a new one.",
+                "Leave it out, or use a track with other holes.",
+            ),
+            "fixings-too-few": (
+                "check",
+                "The track has {count} into {stud}s over {length}; one at least every {every} is wanted.",
+                "Add blocks between the {stud}s, or spread the load with a backer board.",
+            ),
+            "fixing-end-bare": (
+                "check",
+                "There is no {stud} fixing within {within} of the track's {end} end.",
+                "Add a block there, or lengthen the backer to the next {stud}.",
+            ),
+            "lag-too-short": (
+                "stop",
+                "The fixings are {lag}; through finish, backer and spacer into the {stud} it takes {needed}.",
+                "Use fixings of at least {needed}: the whole slab hangs on them.",
+            ),
+            "slab-over-rating": (
+                "stop",
+                "The slab weighs {mass}; the hardware is rated for {rating}.",
+                "Use heavier hardware or a lighter slab.",
+            ),
+            "slab-weight-unknown": (
+                "check",
+                "The slab's weight and the hardware's rating are not both written down.",
+                "Weigh the slab, read the rating off the sheet, and compare them before hanging.",
+            ),
+            "hardware-without-sheet": (
+                "check",
+                "No maker's sheet is recorded for this track: hole, wheel and stop measures are house rules.",
+                "Measure the hardware in hand, correct what differs, and write down which sheet it is.",
+            ),
+            "headroom-short": (
+                "stop",
+                "The track needs {over} more under the ceiling to lift the slab on.",
+                "Lower the track, use a lower slab, or hardware that takes less.",
+            ),
+            "open-slab-covers": (
+                "check",
+                "The open slab covers {what}, which starts {distance} from the opening; the slab reaches {reach}.",
+                "Move it, let the slab open to the other side, or stop it short.",
+            ),
+            "guide-shows": (
+                "check",
+                "Closed and open slab share only {room}; a guide of {guide} would show.",
+                "Use a shorter guide, a wider slab, or a guide on the wall or base.",
+            ),
+            "caution-router": (
+                "note",
+                "The groove takes a router: work held, both hands clear, shallow passes, each end entered from outside.",
+                "Take at most {depth} a pass; wear eye, ear and dust protection.",
+            ),
+        },
+        "wall": {
+            "slab-rubs": (
+                "stop",
+                "The slab hangs {standoff} off the wall and needs {wanted}: it would rub.",
+                "Add {needed} of backer or spacer, or take trim off.",
+            ),
+            "backer-beyond-stock": (
+                "check",
+                "It takes {least} behind the track, more than stocked boards stack to.",
+                "Straighten the wall, thin the trim, or hang the slab from the ceiling.",
+            ),
+            "wall-falls-away": (
+                "note",
+                "At the foot the wall falls back: the guide must reach {reach} from it.",
+                "Choose a guide that reaches so far, or one fixed to the floor.",
+            ),
+        },
+    }
+)
+
 
 SLIDER = "opening.door.slider"
 
@@ -25,16 +150,16 @@ def _covers(opening: Opening, figures: Figures) -> Iterator[Flag]:
     path = f"{SLIDER}.slab_width"
     if overlap is not None and overlap <= ZERO and wide is not None:
         sides = 1 if opening.pair else 2
-        yield Flag("slab-does-not-cover", {"short": -overlap * sides, "wanted": wide}, (names.SLAB_WIDTH,), path)
+        yield FLAGS("slab-does-not-cover", {"short": -overlap * sides, "wanted": wide}, (names.SLAB_WIDTH,), path)
     elif overlap is not None and overlap < wanted:
-        yield Flag("slab-covers-little", {"overlap": overlap, "wanted": wanted}, (names.SLAB_WIDTH,), path)
+        yield FLAGS("slab-covers-little", {"overlap": overlap, "wanted": wanted}, (names.SLAB_WIDTH,), path)
     top = figures.value(names.OVERLAP_TOP)
     if top is not None and top < ZERO:
-        yield Flag("slab-top-uncovered", {"short": -top}, (names.SLAB_HEIGHT,), f"{SLIDER}.slab_height")
+        yield FLAGS("slab-top-uncovered", {"short": -top}, (names.SLAB_HEIGHT,), f"{SLIDER}.slab_height")
     room, guide = figures.value(names.GUIDE_ROOM), slider_of(opening).guide_length
     if room is not None and room < guide.value:
         values: Values = {"room": max(room, ZERO), "guide": guide.value}
-        yield Flag("guide-shows", values, (names.GUIDE_ROOM,), guide.source.path)
+        yield FLAGS("guide-shows", values, (names.GUIDE_ROOM,), guide.source.path)
 
 
 def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Flag]:
@@ -44,9 +169,9 @@ def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Fla
     if short is not None and short > ZERO and move is not None and least is not None and inset is not None:
         if short > move * 2:
             values: Values = {"short": short - move * 2, "least": least - move * 2}
-            yield Flag("track-too-short", values, (names.TRACK_LENGTH, names.TRACK_LEAST), f"{SLIDER}.length")
+            yield FLAGS("track-too-short", values, (names.TRACK_LENGTH, names.TRACK_LEAST), f"{SLIDER}.length")
         else:
-            yield Flag("hangers-moved-in", {"move": move, "inset": inset}, (names.HANGER_INSET,), f"{SLIDER}.length")
+            yield FLAGS("hangers-moved-in", {"move": move, "inset": inset}, (names.HANGER_INSET,), f"{SLIDER}.length")
     if tape.limits is None:
         return
     low, high = tape.limits
@@ -54,7 +179,7 @@ def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Fla
     if start is not None and end is not None and track is not None:
         over = max(low - start, end - high, track - (high - low))
         if over > ZERO:
-            yield Flag("track-past-wall", {"over": over}, (names.TRACK_LEAST,), "opening.position.distance")
+            yield FLAGS("track-past-wall", {"over": over}, (names.TRACK_LEAST,), "opening.position.distance")
     reach = figures.value(names.SLAB_OPEN_FAR)
     far = [reach] if reach is not None else []
     width = value_of(opening.finished_width)
@@ -63,7 +188,7 @@ def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Fla
         default=ZERO,
     )
     if past > ZERO:
-        yield Flag("slab-past-wall", {"over": past}, (names.SLAB_OPEN_FAR,), "opening.door.slides_to")
+        yield FLAGS("slab-past-wall", {"over": past}, (names.SLAB_OPEN_FAR,), "opening.door.slides_to")
 
 
 def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
@@ -72,27 +197,27 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
     length = figures.value(names.TRACK_LENGTH)
     lag, needs = s.lag, figures.value(names.LAG_LENGTH)
     if lag is not None and needs is not None and lag.value < needs:
-        yield Flag("lag-too-short", {"lag": lag.value, "needed": needs}, (names.LAG_LENGTH,), lag.source.path)
+        yield FLAGS("lag-too-short", {"lag": lag.value, "needed": needs}, (names.LAG_LENGTH,), lag.source.path)
     if s.studs is None or not s.studs:
-        yield Flag("studs-not-found", {}, (names.TRACK_LENGTH,) if length else (), path)
+        yield FLAGS("studs-not-found", {}, (names.TRACK_LENGTH,) if length else (), path)
         return
     if tape.fixed is None or length is None or tape.across is None:
         return
     fixed = tape.fixed
     if not fixed.landed and s.fixing != "backer_only":
-        yield Flag("track-holes-off-studs", {}, (names.TRACK_START,), path)
+        yield FLAGS("track-holes-off-studs", {}, (names.TRACK_START,), path)
     if fixed.cannot:
         n = len(fixed.cannot)
-        yield Flag("stud-not-reached", {"count": "One stud" if n == 1 else f"{n} studs"}, (names.TRACK_START,), path)
+        yield FLAGS("stud-not-reached", {"count": "One stud" if n == 1 else f"{n} studs"}, (names.TRACK_START,), path)
     every, within = rules.value("fix_every"), rules.value("fix_end")
     at = fixed.fixings
     if every * len(at) < length:
         said = "no fixing" if not at else "1 fixing" if len(at) == 1 else f"{len(at)} fixings"
-        yield Flag("fixings-too-few", {"count": said, "length": length, "every": every}, (names.TRACK_LENGTH,), path)
+        yield FLAGS("fixings-too-few", {"count": said, "length": length, "every": every}, (names.TRACK_LENGTH,), path)
     for end, near in (("closed", [a for a in at if a <= within]), ("open", [a for a in at if a >= length - within])):
         if not near:
             side = {"closed": "left", "open": "right"}[end] if opening.pair else end
-            yield Flag("fixing-end-bare", {"within": within, "end": side}, (names.TRACK_START,), path)
+            yield FLAGS("fixing-end-bare", {"within": within, "end": side}, (names.TRACK_START,), path)
 
 
 def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
@@ -102,42 +227,42 @@ def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) ->
     if spare is not None and spare < ZERO and needed is not None and has is not None:
         least = figures.value(names.BACKER_LEAST)
         if s.backer is None and s.fixing != "spacers" and least is not None and stocked(least, rules.habit) is None:
-            yield Flag("backer-beyond-stock", {"least": least}, (names.BACKER_LEAST,), f"{SLIDER}.backer")
+            yield FLAGS("backer-beyond-stock", {"least": least}, (names.BACKER_LEAST,), f"{SLIDER}.backer")
         values: Values = {"standoff": has, "wanted": needed, "needed": -spare}
-        yield Flag("slab-rubs", values, (names.STANDOFF_NEEDED, names.STANDOFF), f"{SLIDER}.backer")
+        yield FLAGS("slab-rubs", values, (names.STANDOFF_NEEDED, names.STANDOFF), f"{SLIDER}.backer")
     reach, flat = figures.value(names.GUIDE_REACH), has
     thick = value_of(opening.leaves[0].thickness)
     if reach is not None and flat is not None and thick is not None and (reach - flat) * 2 > thick:
-        yield Flag("wall-falls-away", {"reach": reach}, (names.GUIDE_REACH,), f"{SLIDER}.lean")
+        yield FLAGS("wall-falls-away", {"reach": reach}, (names.GUIDE_REACH,), f"{SLIDER}.lean")
     if opening.mass is not None and s.rating is not None:
         # two slabs hang from their own halves of a joined track: each half carries one
         if opening.mass > s.rating:
             said: Values = {"mass": opening.mass.text(rules.habit), "rating": s.rating.text(rules.habit)}
-            yield Flag("slab-over-rating", said, (names.SLAB_WIDTH,), f"{SLIDER}.rating")
+            yield FLAGS("slab-over-rating", said, (names.SLAB_WIDTH,), f"{SLIDER}.rating")
     else:
         path = f"{SLIDER}.rating" if s.rating is None else "opening.door.mass"
-        yield Flag("slab-weight-unknown", {}, (names.SLAB_WIDTH,), path)
+        yield FLAGS("slab-weight-unknown", {}, (names.SLAB_WIDTH,), path)
     left, needs = figures.value(names.HEADROOM_LEFT), figures.value(names.HEADROOM_NEEDS)
     floor, under = figures.value(names.FLOOR_CLEAR), value_of(wall.height)
     if left is None and needs is not None and floor is not None and under is not None:
         left = under - floor - needs  # no ceiling given: at best the plates
     if left is not None and left < ZERO:
         path = f"{SLIDER}.ceiling" if s.ceiling else "wall.height"
-        yield Flag("headroom-short", {"over": -left}, (names.HEADROOM_NEEDS,), path)
+        yield FLAGS("headroom-short", {"over": -left}, (names.HEADROOM_NEEDS,), path)
     open_reach = figures.value(names.OPEN_REACH)
     for i, beside in enumerate(s.beside):
         if open_reach is not None and beside.distance.value < open_reach:
             values = {"what": beside.what or "something", "distance": beside.distance.value, "reach": open_reach}
-            yield Flag("open-slab-covers", values, (names.OPEN_REACH,), f"{SLIDER}.beside[{i}].distance")
+            yield FLAGS("open-slab-covers", values, (names.OPEN_REACH,), f"{SLIDER}.beside[{i}].distance")
     if not s.source.strip():
-        yield Flag(
+        yield FLAGS(
             "hardware-without-sheet",
             {},
             (names.TRACK_LINE,) if figures.value(names.TRACK_LINE) else (),
             f"{SLIDER}.source",
         )
     if s.guide == "channel" and (depth := figures.value(names.GROOVE_DEPTH)) is not None and depth > ZERO:
-        yield Flag(
+        yield FLAGS(
             "caution-router",
             {"depth": min(depth, rules.value("groove_pass"))},
             (names.GROOVE_DEPTH,),

@@ -6,9 +6,60 @@ from collections.abc import Iterator
 
 from jambo.core.facts.leaf import hands
 from jambo.core.facts.opening import Opening
-from jambo.core.flags import Flag, Values
+from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.frames.registry import kind_of_frame
-from jambo.core.quantities.figure import value_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Figures, value_of
+from jambo.core.rules import HouseRules
+
+FLAGS = FlagWords(
+    {
+        "door": {
+            "hinge-corners-differ": (
+                "check",
+                "The hinges have {corner} corners and their mortises {mortise} ones.",
+                "Get hinges with {mortise} corners, or square the mortises with a chisel before hanging.",
+            ),
+            "latch-corners-differ": (
+                "check",
+                "The latch plate has {corner} corners and its mortise {mortise} ones.",
+                "Get a latch with a {mortise} plate, or cut the mortise to the plate.",
+            ),
+            "lock-wrong-for-leaf": (
+                "check",
+                "The {leaf} is {thickness} thick; the lock or bolt is made for {least} to {most}.",
+                "Get the lock for this {leaf} before boring it.",
+            ),
+            "hand-differs": (
+                "stop",
+                "The unit delivered is {delivered}; this opening is planned {planned}, seen from outside.",
+                "Send it back or change the plan: neither hinges nor a worked stop can simply change sides.",
+            ),
+            "garage-door-inside-grade": (
+                "stop",
+                "This door leads to {where} and its {frame} is of inside grade.",
+                "Use an outside-grade unit; it must often be fire-rated and close by itself. " + LOCAL_CODE,
+            ),
+            "caution-garage-door": (
+                "note",
+                "A door to {where} must often be fire-rated, seal, and close by itself.",
+                "Ask before ordering what is required here. " + LOCAL_CODE,
+            ),
+            "outside-door-without-sill": (
+                "check",
+                "This door leads outside and its {frame} has no sill.",
+                "Choose the outside frame with sill, or say how water is kept out.",
+            ),
+        },
+        "frame": {
+            "long-screw-short": (
+                "check",
+                "The long screw is {screw}; through {leg} and {shim}s into the {stud} it takes {reach}.",
+                "Use screws of at least {reach}.",
+            ),
+        },
+    }
+)
 
 
 def hardware_agrees(opening: Opening) -> Iterator[Flag]:
@@ -19,17 +70,17 @@ def hardware_agrees(opening: Opening) -> Iterator[Flag]:
         ("latch", lock.latch_corner, lock.latch_mortise),
     ):
         if corner is not None and mortise is not None and corner != mortise:
-            yield Flag(f"{what}-corners-differ", {"corner": corner, "mortise": mortise}, (), f"{path}.{what}_corner")
+            yield FLAGS(f"{what}-corners-differ", {"corner": corner, "mortise": mortise}, (), f"{path}.{what}_corner")
     thick, least, most = value_of(opening.leaves[0].thickness), lock.thickness_least, lock.thickness_most
     if thick is not None and ((least and thick < least.value) or (most and thick > most.value)):
         reach: Values = {"thickness": thick}
         reach["least"] = least.value if least else "any"
         reach["most"] = most.value if most else "any"
-        yield Flag("lock-wrong-for-leaf", reach, (), f"{path}.{'thickness_least' if least else 'thickness_most'}")
+        yield FLAGS("lock-wrong-for-leaf", reach, (), f"{path}.{'thickness_least' if least else 'thickness_most'}")
     label = hands(opening.handing).outside
     if opening.delivered_hand is not None and opening.delivered_hand != label:
         values = {"delivered": opening.delivered_hand, "planned": label}
-        yield Flag("hand-differs", values, (), "opening.door.delivered_hand")
+        yield FLAGS("hand-differs", values, (), "opening.door.delivered_hand")
 
 
 def leads_to(opening: Opening) -> Iterator[Flag]:
@@ -41,6 +92,13 @@ def leads_to(opening: Opening) -> Iterator[Flag]:
     if opening.leads_to in where:
         code = "caution-garage-door" if outside_grade else "garage-door-inside-grade"
         path = "opening.door.leads_to" if outside_grade else "opening.frame.kind"
-        yield Flag(code, {"where": where[opening.leads_to]}, (), path)
+        yield FLAGS(code, {"where": where[opening.leads_to]}, (), path)
     elif opening.leads_to == "outside" and not outside_grade:
-        yield Flag("outside-door-without-sill", {}, (), "opening.frame.kind")
+        yield FLAGS("outside-door-without-sill", {}, (), "opening.frame.kind")
+
+
+def screws_reach(figures: Figures, rules: HouseRules, *, needed: bool) -> Iterator[Flag]:
+    """Whether the long screw reaches through leg and shims, where the frame is hung on one (TRADE 7)."""
+    long, reach = rules.known("long_screw"), figures.value(names.SCREW_REACH)
+    if needed and reach is not None and long.value < reach:
+        yield FLAGS("long-screw-short", {"screw": long.value, "reach": reach}, (names.SCREW_REACH,), long.source.path)

@@ -17,7 +17,7 @@ from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
 from jambo.core.kinds.kind import AsFound, Kind, Planned, Section
 from jambo.core.kinds.swing import drawing, figures, found, pieces
-from jambo.core.kinds.swing.judge import hardware_agrees, leads_to
+from jambo.core.kinds.swing.judge import hardware_agrees, leads_to, screws_reach
 from jambo.core.kinds.swing.steps import swing_steps
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Reckoned
@@ -91,11 +91,7 @@ class SwingDoor(Kind):
         frame, figures, rules = planned.opening.frame, planned.figures, planned.rules
         kind = kind_of_frame(frame)
         yield from kind.flags(frame, planned.opening.leaves, figures.value(names.WALL_FINISHED), figures, rules)
-        long, reach = rules.known("long_screw"), figures.value(names.SCREW_REACH)
-        if reach is not None and long.value < reach and kind.by_screws:
-            yield Flag(
-                "long-screw-short", {"screw": long.value, "reach": reach}, (names.SCREW_REACH,), long.source.path
-            )
+        yield from screws_reach(figures, rules, needed=kind.by_screws)
 
     def steps(self, opening: Opening, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
         """By its frame's kind, then hinges, leaf, gaps, latch and stops."""
