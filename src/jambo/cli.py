@@ -60,11 +60,20 @@ def solve(file: TextIO) -> None:
 
 
 @main.command()
-def schema() -> None:
-    """Print the JSON Schema of the opening document."""
-    from jambo.views.exchange import schema as schema_of
+@click.option("--of", type=click.Choice(["document", "result"]), default="document", show_default=True)
+def schema(of: str) -> None:
+    """Print the JSON Schema of the opening document, or of the result that comes back."""
+    from jambo.views import exchange
 
-    click.echo(json.dumps(schema_of(), indent=1))
+    click.echo(json.dumps(exchange.schema() if of == "document" else exchange.result_schema(), indent=1))
+
+
+@main.command()
+def docs() -> None:
+    """Make the tables of docs/HANDBOOK.md and docs/FORMAT.md afresh from the code."""
+    from jambo.running.docs import write
+
+    write()
 
 
 @main.command(context_settings={"ignore_unknown_options": True})

@@ -20,6 +20,7 @@ KINDS = {
                         ("Second leaf height", "84")], ("3", 0, []), {
         "ro_width": "97 in",  # 4 x 24 + 1
         "ro_height": "88 1/2 in",  # 84 + 4 1/2
+        "split_stud_other_1": "24 in",  # flush at the mouth, its leaf's width from where the two meet
     }),
     "face slider": (4, OPENING, ("3", 0, [("Track bought", "70")]), {
         "slab_width": "35 in", "slab_height": "83 in",  # 31 + 2 x 2, 81 1/2 + 2 - 1/2
@@ -36,6 +37,10 @@ KINDS = {
     }),
     "steel": (0, SWING, ("4", 4, [("Throat", "4 1/2"), ("Whose sheet the opening is from", "sheet F")]), {
         "ro_width": "38 in", "ro_height": "81 in", "throat": "4 1/2 in",  # 36 + 2, 80 + 1
+    }),
+    "five hinges": (0, [("Leaf width", "36 in"), ("Leaf height", "144"), ("Leaf thickness", "1 3/4")], ("4", 0, []), {
+        "hinge_leaf_3": "68 1/4 in",  # half way between 7 and 129 1/2
+        "hinge_leaf_5": "129 1/2 in",  # 144 - 11 - 3 1/2
     }),
     "outside": (0, SWING, ("4", 5, [("Sill thickness", "1")]), {
         "ro_width": "38 3/8 in",  # 36 + 1/8 + 1/4 + 2 x 3/4 + 2 x 1/4

@@ -1,4 +1,4 @@
-"""Bypass leaves worked by hand (TRADE 11)."""
+"""Bypass leaves worked by hand (handbook 11)."""
 
 import pytest
 

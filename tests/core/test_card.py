@@ -1,4 +1,4 @@
-"""Work cards (TRADE 21): every kind has its steps in order, with its own figures, gates and cautions; pieces cut are watched."""
+"""Work cards (handbook 21): every kind has its steps in order, with its own figures, gates and cautions; pieces cut are watched."""
 
 import pytest
 from found_cases import surveyed

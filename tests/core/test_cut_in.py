@@ -1,4 +1,4 @@
-"""Cutting into a standing wall (TRADE 6): what goes, what stays, what is added, and the exact search for the best place."""
+"""Cutting into a standing wall (handbook 6): what goes, what stays, what is added, and the exact search for the best place."""
 
 from fractions import Fraction
 

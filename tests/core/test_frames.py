@@ -1,4 +1,4 @@
-"""Pairs and the other frame kinds, worked by hand (TRADE 3, 4, 8)."""
+"""Pairs and the other frame kinds, worked by hand (handbook 3, 4, 8)."""
 
 import pytest
 

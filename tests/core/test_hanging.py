@@ -1,4 +1,4 @@
-"""How the leaf hangs (TRADE 17-20): worked figures, the moves replayed, and flags after setting."""
+"""How the leaf hangs (handbook 17-20): worked figures, the moves replayed, and flags after setting."""
 
 import json
 import random

@@ -1,4 +1,4 @@
-"""Head lines (TRADE 6): what a door gains from the storey's line, by longer legs or by a packer."""
+"""Head lines (handbook 6): what a door gains from the storey's line, by longer legs or by a packer."""
 
 from fractions import Fraction
 

@@ -53,7 +53,7 @@ def test_l3_a_tight_floor_gap_is_noted_with_the_usual_one():
 
 @pytest.mark.parametrize(
     ("rule", "inches", "mm"),
-    # the two habits are habits, not conversions of each other (TRADE 4-9)
+    # the two habits are habits, not conversions of each other (handbook 4-9)
     [
         ("hinge_gap", "1/8", "3"), ("floor_gap", "1/2", "10"), ("side_shim", "1/4", "7"), ("head_shim", "1/4", "6"),
         ("add_width", "2", "50"), ("least_side_play", "1/8", "3"), ("most_side_play", "1/2", "13"),

@@ -1,4 +1,4 @@
-"""Tape notation (TRADE 2): what is heard, what is asked about, what is refused."""
+"""Tape notation (handbook 2): what is heard, what is asked about, what is refused."""
 
 from fractions import Fraction
 

@@ -1,4 +1,4 @@
-"""Pocket doors worked by hand (TRADE 10). Lengths in inches unless they say millimetres."""
+"""Pocket doors worked by hand (handbook 10). Lengths in inches unless they say millimetres."""
 
 import pytest
 

@@ -1,4 +1,4 @@
-"""Another floor (TRADE 9): floors of the job under an opening, which figures move, what it means for what is built."""
+"""Another floor (handbook 9): floors of the job under an opening, which figures move, what it means for what is built."""
 
 import re
 from fractions import Fraction

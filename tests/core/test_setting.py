@@ -1,4 +1,4 @@
-"""Where the frame stands (TRADE 14-16): worked figures, hand-worked plans, and properties against other ways of solving."""
+"""Where the frame stands (handbook 14-16): worked figures, hand-worked plans, and properties against other ways of solving."""
 
 import json
 from fractions import Fraction

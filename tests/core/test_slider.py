@@ -1,4 +1,4 @@
-"""Face sliders worked by hand, the track search against a slow independent one, and the stand-off (TRADE 11)."""
+"""Face sliders worked by hand, the track search against a slow independent one, and the stand-off (handbook 11)."""
 
 from fractions import Fraction
 

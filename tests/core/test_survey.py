@@ -1,4 +1,4 @@
-"""Readings made to agree (TRADE 13): by hand, planted blunders, and what can be concluded from few readings."""
+"""Readings made to agree (handbook 13): by hand, planted blunders, and what can be concluded from few readings."""
 
 import random
 from math import hypot

@@ -1,4 +1,4 @@
-"""A wall with many openings (TRADE 6): places by hand, studs against a plain walk, flags, and the mirror image."""
+"""A wall with many openings (handbook 6): places by hand, studs against a plain walk, flags, and the mirror image."""
 
 from dataclasses import replace
 from fractions import Fraction

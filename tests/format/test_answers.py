@@ -2,9 +2,10 @@
 
 import pytest
 
-from helpers import PLAIN, plain
+from helpers import PLAIN, inch, plain
 from jambo.core.quantities.limits import KINDS
 from jambo.core.quantities.notation import exact_text
+from jambo.core.quantities.tape import Tape
 from jambo.core.rules import RULES
 from jambo.demo.jobs import documents
 from jambo.format.document import Document
@@ -12,6 +13,7 @@ from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
 from jambo.views import answers
 from jambo.views.exchange import solve_document
+from jambo.views.opening import length_out
 from jambo.views.summary import brief
 
 ODD = "31 7/64"  # no other test has a leaf of this width
@@ -92,3 +94,16 @@ def test_no_house_rule_at_its_ends_breaks_an_answer(name):
 def _ends(name, habit):
     kind = KINDS[RULES[name].kind]
     return [exact_text(end, habit) for end in (kind.least, kind.most)]
+
+
+def test_an_answer_belongs_to_who_asked_for_it():
+    length, tape = inch("81 7/16"), Tape.of("in")
+    first = length_out(length, tape)
+    first["exact"]["value"], first["text"] = "0", "nothing"
+    assert (length_out(length, tape)["exact"]["value"], length_out(length, tape)["text"]) == ("1303/16", "81 7/16 in")
+
+
+@pytest.mark.parametrize("named", ["spacer", "hinge_gap", "leg_length", "{leg}", "own name: oak"])
+def test_a_layer_is_called_what_it_was_called_whatever_else_has_that_name(named):
+    doc = plain(**{"opening.floors.a": [{"name": named, "thickness": "3/4"}]})
+    assert [t["label"] for t in solve_document(parse(Document, doc))["figures"]["floor_a"]["terms"]] == [named]

@@ -4,13 +4,15 @@ import json
 import subprocess
 from fractions import Fraction
 
+import jsonschema_rs
 import pytest
 
-from helpers import PLAIN, inch, plain
+from helpers import BYPASS, PLAIN, POCKET, inch, plain
+from jambo.demo.jobs import documents
 from jambo.format.document import Document
 from jambo.format.problems import Refused, parse
 from jambo.running.machine import ROOT
-from jambo.views.exchange import schema, solve_document, solve_text
+from jambo.views.exchange import result_schema, schema, solve_document, solve_text
 
 WIDTH = "opening.door.leaves[0].width"
 
@@ -137,3 +139,9 @@ def test_the_example_in_the_format_page_solves():
     page = (ROOT / "docs" / "FORMAT.md").read_text()
     example = page.split("```json")[1].split("```")[0]
     assert solve_text(example)["missing"] == []
+
+
+def test_every_result_is_what_its_schema_says():
+    check = jsonschema_rs.validator_for(result_schema())
+    for document in [*documents(), plain(**POCKET), plain(**BYPASS), {"unit": "mm"}]:
+        check.validate(json.loads(json.dumps(solve_document(parse(Document, document)))))

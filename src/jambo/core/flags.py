@@ -1,4 +1,4 @@
-"""Judgements (DESIGN 2, TRADE 23): flags are data. Their words stand beside the rule that says them, in its folder's judge.
+"""Judgements (handbook 23): flags are data. Their words stand beside the rule that says them, in its folder's judge.
 
 Levels: *stop* = do not cut; *check* = go and look; *note* = know it. Reason and cure are templates over the word list and the
 flag's own lengths and texts. `all_flags.py` gathers the words of every judge.

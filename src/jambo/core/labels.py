@@ -62,6 +62,8 @@ TERMS: dict[str, str] = {
     "thickness_right_foot": "right foot",
 }
 
+OWN_NAME = "own name: "  # before what somebody called a thing himself, such as a floor layer
+
 
 @cache
 def _declared() -> dict[str, str]:

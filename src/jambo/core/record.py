@@ -1,4 +1,4 @@
-"""Pieces as they were cut, against what the plan says now (TRADE 23: a plan that moves under a cut piece)."""
+"""Pieces as they were cut, against what the plan says now (handbook 23: a plan that moves under a cut piece)."""
 
 from __future__ import annotations
 
@@ -81,7 +81,7 @@ def compare(
     made: Mapping[str, Length | None],
     gaps: Mapping[str, tuple[Length, Length, Length]],
 ) -> Iterator[Compared]:
-    """Everything that was planned against what was found and what was made (TRADE 13, 15, 19).
+    """Everything that was planned against what was found and what was made (handbook 13, 15, 19).
 
     `made` is what was cut or delivered, by the label in PAIRS; `gaps` each gap's target, first and last reading, by its label.
     """

@@ -72,71 +72,73 @@ GROUPS = (
 )
 
 RULES: dict[str, Rule] = {
-    "hinge_gap": Rule(GAPS, "gap at the hinges", "gap", "1/8", "3", "TRADE 4: paint and seasonal movement."),
-    "strike_gap": Rule(GAPS, "gap at the {strike}", "gap", "1/8", "3", "TRADE 4: paint and seasonal movement."),
-    "meeting_gap": Rule(GAPS, "gap between two leaves", "gap", "1/8", "3", "TRADE 4."),
-    "head_gap": Rule(GAPS, "gap at the {head}", "gap", "1/8", "3", "TRADE 4."),
+    "hinge_gap": Rule(GAPS, "gap at the hinges", "gap", "1/8", "3", "Handbook 4: paint and seasonal movement."),
+    "strike_gap": Rule(GAPS, "gap at the {strike}", "gap", "1/8", "3", "Handbook 4: paint and seasonal movement."),
+    "meeting_gap": Rule(GAPS, "gap between two leaves", "gap", "1/8", "3", "Handbook 4."),
+    "head_gap": Rule(GAPS, "gap at the {head}", "gap", "1/8", "3", "Handbook 4."),
     "floor_gap": Rule(
         GAPS,
         "gap over the floor",
         "gap",
         "1/2",
         "10",
-        "TRADE 9: hard floor; less only where it is level.",
+        "Handbook 9: hard floor; less only where it is level.",
         stage="floor",
     ),
-    "paint_gap": Rule(GAPS, "smallest gap that survives paint", "gap", "3/32", "2", "TRADE 4: five coats an edge."),
-    "leg_thickness": Rule(FRAME, "{leg} thickness", "frame_thickness", "3/4", "19", "TRADE 4: flat jamb."),
+    "paint_gap": Rule(GAPS, "smallest gap that survives paint", "gap", "3/32", "2", "Handbook 4: five coats an edge."),
+    "leg_thickness": Rule(FRAME, "{leg} thickness", "frame_thickness", "3/4", "19", "Handbook 4: flat jamb."),
     "kit_gap": Rule(
-        FRAME, "gap at the legs of a lining kit", "gap", "10/127", "2", "TRADE 4: trench spacing = leaf + 2 x 2 mm."
+        FRAME, "gap at the legs of a lining kit", "gap", "10/127", "2", "Handbook 4: trench spacing = leaf + 2 x 2 mm."
     ),
-    "trench_depth": Rule(FRAME, "trench in the {head} of a lining kit", "small", "50/127", "10", "TRADE 4."),
-    "horn": Rule(FRAME, "{head} runs past the trenches by", "small", "0", "0", "TRADE 4."),
-    "rabbet_depth": Rule(FRAME, "rabbet that takes the {head}", "small", "1/2", "12", "TRADE 4."),
-    "rip_planing": Rule(FRAME, "left on a ripped lining for planing", "small", "10/127", "2", "TRADE 4: saw marks."),
-    "stop_thickness": Rule(FRAME, "stop thickness", "small", "3/8", "10", "TRADE 22: it narrows the clear width."),
-    "setback": Rule(CASING, "{setback}", "small", "3/16", "5", "TRADE 8.", stage="trim"),
+    "trench_depth": Rule(FRAME, "trench in the {head} of a lining kit", "small", "50/127", "10", "Handbook 4."),
+    "horn": Rule(FRAME, "{head} runs past the trenches by", "small", "0", "0", "Handbook 4."),
+    "rabbet_depth": Rule(FRAME, "rabbet that takes the {head}", "small", "1/2", "12", "Handbook 4."),
+    "rip_planing": Rule(FRAME, "left on a ripped lining for planing", "small", "10/127", "2", "Handbook 4: saw marks."),
+    "stop_thickness": Rule(FRAME, "stop thickness", "small", "3/8", "10", "Handbook 22: it narrows the clear width."),
+    "setback": Rule(CASING, "{setback}", "small", "3/16", "5", "Handbook 8.", stage="trim"),
     "casing_overhang": Rule(
-        CASING, "butted head {casing} past the leg {casing} by", "small", "0", "0", "TRADE 8.", stage="trim"
+        CASING, "butted head {casing} past the leg {casing} by", "small", "0", "0", "Handbook 8.", stage="trim"
     ),
     "casing_cover": Rule(
-        CASING, "{casing} covers the {wallboard} by at least", "small", "1/4", "6", "TRADE 8.", stage="trim"
+        CASING, "{casing} covers the {wallboard} by at least", "small", "1/4", "6", "Handbook 8.", stage="trim"
     ),
-    "depth_over_wall": Rule(FRAME, "{frame} deeper than the wall by", "small", "1/16", "1", "TRADE 4: planed back."),
-    "side_shim": Rule(ROUGH_OPENING, "{shim} space, each side", "shim_space", "1/4", "7", "TRADE 5, build-up school."),
-    "head_shim": Rule(ROUGH_OPENING, "space over the {head}", "shim_space", "1/4", "6", "TRADE 5, build-up school."),
-    "add_width": Rule(ROUGH_OPENING, "added to the {leaf} width", "add", "2", "50", "TRADE 5, add-on school."),
-    "add_height": Rule(ROUGH_OPENING, "added to the {leaf} height", "add", "5/2", "65", "TRADE 5, add-on school."),
-    "least_side_play": Rule(ROUGH_OPENING, "least side play", "gap", "1/8", "3", "TRADE 5: less is a check."),
+    "depth_over_wall": Rule(FRAME, "{frame} deeper than the wall by", "small", "1/16", "1", "Handbook 4: planed back."),
+    "side_shim": Rule(
+        ROUGH_OPENING, "{shim} space, each side", "shim_space", "1/4", "7", "Handbook 5, build-up school."
+    ),
+    "head_shim": Rule(ROUGH_OPENING, "space over the {head}", "shim_space", "1/4", "6", "Handbook 5, build-up school."),
+    "add_width": Rule(ROUGH_OPENING, "added to the {leaf} width", "add", "2", "50", "Handbook 5, add-on school."),
+    "add_height": Rule(ROUGH_OPENING, "added to the {leaf} height", "add", "5/2", "65", "Handbook 5, add-on school."),
+    "least_side_play": Rule(ROUGH_OPENING, "least side play", "gap", "1/8", "3", "Handbook 5: less is a check."),
     "most_side_play": Rule(
-        ROUGH_OPENING, "widest side play before blocks", "shim_space", "1/2", "13", "TRADE 5 and 14."
+        ROUGH_OPENING, "widest side play before blocks", "shim_space", "1/2", "13", "Handbook 5 and 14."
     ),
     "stud_lean": Rule(
-        ROUGH_OPENING, "worst {stud} lean expected", "small", "3/16", "5", "TRADE 5: read it on the worst wall."
+        ROUGH_OPENING, "worst {stud} lean expected", "small", "3/16", "5", "Handbook 5: read it on the worst wall."
     ),
-    "lean_margin": Rule(ROUGH_OPENING, "play wanted over the lean", "small", "1/16", "2", "TRADE 5."),
-    "plate_thickness": Rule(WALL, "{plate} thickness", "plate", "3/2", "38", "TRADE 6."),
-    "stud_thickness": Rule(WALL, "{stud} thickness", "stud", "3/2", "38", "TRADE 6."),
-    "stud_depth": Rule(WALL, "{stud} depth", "stud_depth", "7/2", "89", "TRADE 6."),
-    "stud_spacing": Rule(WALL, "{stud} spacing", "spacing", "16", "400", "TRADE 6: the wall's own layout."),
-    "layout_offset": Rule(WALL, "{stud} layout starts at", "position", "0", "0", "TRADE 6: from the wall end."),
-    "knob_room": Rule(WALL, "room for a knob at a corner", "small", "3", "75", "TRADE 6."),
-    "hinge_top": Rule(HINGES, "{leaf} top to top of the top hinge", "small", "7", "150", "TRADE 7."),
-    "hinge_bottom": Rule(HINGES, "{leaf} bottom to bottom of the lowest hinge", "height", "11", "225", "TRADE 7."),
-    "hinge_length": Rule(HINGES, "hinge length", "small", "7/2", "100", "TRADE 7."),
-    "long_screw": Rule(HINGES, "long screw through a hinge", "small", "3", "75", "TRADE 7."),
-    "latch": Rule(HINGES, "latch above the finished floor", "height", "36", "1000", "TRADE 7: 36 in / 900-1050 mm."),
-    "sill_gap": Rule(OUTSIDE_AND_STEEL, "gap between {leaf} and sill", "gap", "1/8", "3", "TRADE 12."),
+    "lean_margin": Rule(ROUGH_OPENING, "play wanted over the lean", "small", "1/16", "2", "Handbook 5."),
+    "plate_thickness": Rule(WALL, "{plate} thickness", "plate", "3/2", "38", "Handbook 6."),
+    "stud_thickness": Rule(WALL, "{stud} thickness", "stud", "3/2", "38", "Handbook 6."),
+    "stud_depth": Rule(WALL, "{stud} depth", "stud_depth", "7/2", "89", "Handbook 6."),
+    "stud_spacing": Rule(WALL, "{stud} spacing", "spacing", "16", "400", "Handbook 6: the wall's own layout."),
+    "layout_offset": Rule(WALL, "{stud} layout starts at", "position", "0", "0", "Handbook 6: from the wall end."),
+    "knob_room": Rule(WALL, "room for a knob at a corner", "small", "3", "75", "Handbook 6."),
+    "hinge_top": Rule(HINGES, "{leaf} top to top of the top hinge", "small", "7", "150", "Handbook 7."),
+    "hinge_bottom": Rule(HINGES, "{leaf} bottom to bottom of the lowest hinge", "height", "11", "225", "Handbook 7."),
+    "hinge_length": Rule(HINGES, "hinge length", "small", "7/2", "100", "Handbook 7."),
+    "long_screw": Rule(HINGES, "long screw through a hinge", "small", "3", "75", "Handbook 7."),
+    "latch": Rule(HINGES, "latch above the finished floor", "height", "36", "1000", "Handbook 7: 36 in / 900-1050 mm."),
+    "sill_gap": Rule(OUTSIDE_AND_STEEL, "gap between {leaf} and sill", "gap", "1/8", "3", "Handbook 12."),
     "weather_gap": Rule(
         OUTSIDE_AND_STEEL,
         "gap at the {strike} of a sealed unit",
         "gap",
         "1/4",
         "6",
-        "TRADE 4: weather-sealed outside units.",
+        "Handbook 4: weather-sealed outside units.",
     ),
     "seal": Rule(
-        OUTSIDE_AND_STEEL, "weather seal, uncompressed", "gap", "1/4", "6", "TRADE 12: set compressed about half."
+        OUTSIDE_AND_STEEL, "weather seal, uncompressed", "gap", "1/4", "6", "Handbook 12: set compressed about half."
     ),
     "steel_add_width": Rule(
         OUTSIDE_AND_STEEL,
@@ -144,7 +146,7 @@ RULES: dict[str, Rule] = {
         "add",
         "2",
         "50",
-        "TRADE 20: the maker's sheet wins.",
+        "Handbook 20: the maker's sheet wins.",
     ),
     "steel_add_height": Rule(
         OUTSIDE_AND_STEEL,
@@ -152,99 +154,115 @@ RULES: dict[str, Rule] = {
         "add",
         "1",
         "25",
-        "TRADE 20: the maker's sheet wins.",
+        "Handbook 20: the maker's sheet wins.",
     ),
-    "steel_sheet": Rule(OUTSIDE_AND_STEEL, "sheet of a steel frame", "small", "1/16", "3/2", "TRADE 20: folded face."),
+    "steel_sheet": Rule(
+        OUTSIDE_AND_STEEL, "sheet of a steel frame", "small", "1/16", "3/2", "Handbook 20: folded face."
+    ),
     "steel_throat_over": Rule(
-        OUTSIDE_AND_STEEL, "throat wider than the wall by at most", "gap", "1/16", "2", "TRADE 20."
+        OUTSIDE_AND_STEEL, "throat wider than the wall by at most", "gap", "1/16", "2", "Handbook 20."
     ),
-    "steel_foot_screw": Rule(OUTSIDE_AND_STEEL, "screw at the foot of a steel frame", "small", "2", "50", "TRADE 20."),
-    "screw_embed": Rule(HINGES, "long screw into the {stud} by at least", "small", "1", "25", "TRADE 7 and 8."),
+    "steel_foot_screw": Rule(
+        OUTSIDE_AND_STEEL, "screw at the foot of a steel frame", "small", "2", "50", "Handbook 20."
+    ),
+    "screw_embed": Rule(HINGES, "long screw into the {stud} by at least", "small", "1", "25", "Handbook 7 and 8."),
     "pocket_width_add": Rule(
-        POCKET, "pocket: opening wider than twice the {leaf} by", "add", "1", "25", "TRADE 10: the maker's sheet wins."
+        POCKET,
+        "pocket: opening wider than twice the {leaf} by",
+        "add",
+        "1",
+        "25",
+        "Handbook 10: the maker's sheet wins.",
     ),
-    "pocket_set_above": Rule(POCKET, "pocket: set mark above {leaf} and floor by", "gap", "3/4", "19", "TRADE 10."),
-    "pocket_head_stack": Rule(POCKET, "pocket: opening above the set mark by", "add", "3", "76", "TRADE 10."),
+    "pocket_set_above": Rule(POCKET, "pocket: set mark above {leaf} and floor by", "gap", "3/4", "19", "Handbook 10."),
+    "pocket_head_stack": Rule(POCKET, "pocket: opening above the set mark by", "add", "3", "76", "Handbook 10."),
     "pocket_min_head": Rule(
-        POCKET, "pocket: opening above the {leaf} height by at least", "add", "9/2", "115", "TRADE 10."
+        POCKET, "pocket: opening above the {leaf} height by at least", "add", "9/2", "115", "Handbook 10."
     ),
     "pocket_track_short": Rule(
-        POCKET, "pocket: track shorter than the kit {header} by", "small", "11/8", "35", "TRADE 10."
+        POCKET, "pocket: track shorter than the kit {header} by", "small", "11/8", "35", "Handbook 10."
     ),
     "pocket_rail_short": Rule(
-        POCKET, "pocket: rail shorter than the kit {header} by", "small", "0", "0", "TRADE 10: 0 or 2 in."
+        POCKET, "pocket: rail shorter than the kit {header} by", "small", "0", "0", "Handbook 10: 0 or 2 in."
     ),
-    "pocket_bumper": Rule(POCKET, "pocket: bumper behind the {leaf}", "small", "1", "25", "TRADE 10."),
+    "pocket_bumper": Rule(POCKET, "pocket: bumper behind the {leaf}", "small", "1", "25", "Handbook 10."),
     "pocket_hanger_drop": Rule(
-        POCKET, "pocket: {leaf} top below the set mark by", "gap", "1/4", "7", "TRADE 10: the hanger's drop."
+        POCKET, "pocket: {leaf} top below the set mark by", "gap", "1/4", "7", "Handbook 10: the hanger's drop."
     ),
-    "pocket_hanger_edge": Rule(POCKET, "hangers from the {leaf}'s edges", "small", "2", "50", "TRADE 10."),
-    "pocket_jamb_gap": Rule(POCKET, "pocket: least gap each side of the {leaf}", "gap", "3/16", "5", "TRADE 10."),
+    "pocket_hanger_edge": Rule(POCKET, "hangers from the {leaf}'s edges", "small", "2", "50", "Handbook 10."),
+    "pocket_jamb_gap": Rule(POCKET, "pocket: least gap each side of the {leaf}", "gap", "3/16", "5", "Handbook 10."),
     "pocket_head_lap": Rule(
-        POCKET, "pocket: split {head} hangs below the {leaf} top by", "gap", "1/4", "6", "TRADE 10: hides the hangers."
+        POCKET,
+        "pocket: split {head} hangs below the {leaf} top by",
+        "gap",
+        "1/4",
+        "6",
+        "Handbook 10: hides the hangers.",
     ),
-    "split_stud": Rule(POCKET, "split {stud} face thickness", "small", "3/4", "19", "TRADE 10."),
-    "split_space": Rule(POCKET, "split {stud}s apart at most, wide leaves", "spacing", "16", "400", "TRADE 10."),
-    "split_leaf": Rule(POCKET, "widest {leaf} for two pairs of split {stud}s", "leaf_width", "36", "915", "TRADE 10."),
-    "finish_fixing_keep": Rule(POCKET, "wall fixings stop short of the pocket by", "gap", "1/8", "3", "TRADE 10."),
-    "bumper_height": Rule(POCKET, "bumper above the finished floor", "height", "40", "1000", "TRADE 10."),
-    "foot_plate": Rule(POCKET, "foot plate of a split {stud}", "small", "1/8", "3", "TRADE 10."),
-    "concrete_embed": Rule(POCKET, "fixing into concrete by", "small", "1", "25", "TRADE 10."),
-    "wood_embed": Rule(SLIDER, "fixing into wood by", "small", "3/2", "38", "TRADE 11."),
-    "side_overlap": Rule(SLIDER, "slab over the opening's sides by", "small", "2", "50", "TRADE 11."),
-    "top_overlap": Rule(SLIDER, "slab over the opening's top by", "small", "2", "50", "TRADE 11: 1-1/2 to 2 in."),
+    "split_stud": Rule(POCKET, "split {stud} face thickness", "small", "3/4", "19", "Handbook 10."),
+    "split_space": Rule(POCKET, "split {stud}s apart at most, wide leaves", "spacing", "16", "400", "Handbook 10."),
+    "split_leaf": Rule(
+        POCKET, "widest {leaf} for two pairs of split {stud}s", "leaf_width", "36", "915", "Handbook 10."
+    ),
+    "finish_fixing_keep": Rule(POCKET, "wall fixings stop short of the pocket by", "gap", "1/8", "3", "Handbook 10."),
+    "bumper_height": Rule(POCKET, "bumper above the finished floor", "height", "40", "1000", "Handbook 10."),
+    "foot_plate": Rule(POCKET, "foot plate of a split {stud}", "small", "1/8", "3", "Handbook 10."),
+    "concrete_embed": Rule(POCKET, "fixing into concrete by", "small", "1", "25", "Handbook 10."),
+    "wood_embed": Rule(SLIDER, "fixing into wood by", "small", "3/2", "38", "Handbook 11."),
+    "side_overlap": Rule(SLIDER, "slab over the opening's sides by", "small", "2", "50", "Handbook 11."),
+    "top_overlap": Rule(SLIDER, "slab over the opening's top by", "small", "2", "50", "Handbook 11: 1-1/2 to 2 in."),
     "open_clearance": Rule(
-        SLIDER, "open slab past the opening's edge by", "small", "0", "0", "TRADE 11: a pull may ask more."
+        SLIDER, "open slab past the opening's edge by", "small", "0", "0", "Handbook 11: a pull may ask more."
     ),
     "hole_above_slab": Rule(
-        SLIDER, "track holes above the slab", "small", "5/4", "32", "TRADE 11: hold the hanger on the slab."
+        SLIDER, "track holes above the slab", "small", "5/4", "32", "Handbook 11: hold the hanger on the slab."
     ),
     "hanger_edge": Rule(
-        SLIDER, "slider hangers from the slab's edges", "small", "3", "75", "TRADE 11: from the sheet."
+        SLIDER, "slider hangers from the slab's edges", "small", "3", "75", "Handbook 11: from the sheet."
     ),
-    "wheel_radius": Rule(SLIDER, "wheel radius", "small", "3/2", "38", "TRADE 11: from the sheet."),
-    "stop_length": Rule(SLIDER, "stop on the track", "small", "1", "25", "TRADE 11: from the sheet."),
-    "track_half": Rule(SLIDER, "half the track's height", "small", "1", "25", "TRADE 11: from the sheet."),
-    "lift_on": Rule(SLIDER, "over the track: lift on and anti-jump", "small", "5/4", "32", "TRADE 11."),
+    "wheel_radius": Rule(SLIDER, "wheel radius", "small", "3/2", "38", "Handbook 11: from the sheet."),
+    "stop_length": Rule(SLIDER, "stop on the track", "small", "1", "25", "Handbook 11: from the sheet."),
+    "track_half": Rule(SLIDER, "half the track's height", "small", "1", "25", "Handbook 11: from the sheet."),
+    "lift_on": Rule(SLIDER, "over the track: lift on and anti-jump", "small", "5/4", "32", "Handbook 11."),
     "track_offset": Rule(
-        SLIDER, "track's wall side to the slab's back", "small", "1/2", "12", "TRADE 11: from the sheet."
+        SLIDER, "track's wall side to the slab's back", "small", "1/2", "12", "Handbook 11: from the sheet."
     ),
-    "track_spacer": Rule(SLIDER, "spacer behind the track", "small", "0", "0", "TRADE 11."),
-    "standoff_clear": Rule(SLIDER, "slab clear of trim and wall by", "gap", "1/8", "3", "TRADE 11."),
-    "track_hole_first": Rule(SLIDER, "track end to its first hole", "small", "2", "50", "TRADE 11: from the sheet."),
-    "track_hole_spacing": Rule(SLIDER, "track holes apart", "spacing", "16", "400", "TRADE 11: from the sheet."),
-    "hole_on_stud": Rule(SLIDER, "hole off the {stud}'s centre by at most", "gap", "1/4", "6", "TRADE 11."),
-    "hole_apart": Rule(SLIDER, "new hole from another hole or the end by", "small", "3/2", "38", "TRADE 11."),
-    "fix_every": Rule(SLIDER, "a {stud} fixing at least every", "spacing", "24", "600", "TRADE 11."),
-    "fix_end": Rule(SLIDER, "a {stud} fixing from each end within", "small", "12", "300", "TRADE 11."),
-    "guide_length": Rule(SLIDER, "floor guide length", "small", "3/2", "38", "TRADE 11."),
-    "guide_thickness": Rule(SLIDER, "floor guide thickness", "small", "1/4", "6", "TRADE 11."),
-    "guide_height": Rule(SLIDER, "floor guide height", "small", "3/4", "20", "TRADE 11."),
-    "groove_play": Rule(SLIDER, "groove wider than the guide by", "gap", "1/16", "2", "TRADE 11: 1/16 to 1/8 in."),
-    "groove_extra": Rule(SLIDER, "groove deeper than the guide reaches by", "gap", "1/8", "3", "TRADE 11."),
-    "groove_pass": Rule(SLIDER, "deepest pass of the router", "gap", "1/4", "6", "TRADE 11."),
-    "pull_height": Rule(SLIDER, "pull above the finished floor", "height", "36", "1000", "TRADE 11."),
-    "bypass_overlap": Rule(BYPASS, "bypass leaves overlap", "small", "1", "25", "TRADE 11."),
-    "bypass_track": Rule(BYPASS, "bypass track and hangers", "small", "3/2", "38", "TRADE 11."),
-    "plumb_tolerance": Rule(SETTING, "{leg} out of plumb at most, over its length", "gap", "1/16", "2", "TRADE 14."),
-    "shim_tip": Rule(SETTING, "{shim} thickness at its tip", "gap", "1/32", "1", "TRADE 14: measure the bundle."),
-    "shim_butt": Rule(SETTING, "{shim} thickness at its butt", "gap", "5/16", "8", "TRADE 14."),
-    "shim_length": Rule(SETTING, "{shim} length", "shim_length", "8", "200", "TRADE 14."),
-    "squeeze": Rule(SETTING, "{shim}s set strong by", "gap", "1/32", "1/2", "TRADE 14: a fixing squeezes them."),
-    "straight": Rule(SETTING, "{leg} straight within", "gap", "1/32", "1", "TRADE 14: between stations."),
-    "latch_station": Rule(SETTING, "{shim}s above and below the latch by", "small", "3", "75", "TRADE 14."),
-    "foot_station": Rule(SETTING, "{shim}s at the {strike} foot, above the floor", "small", "4", "100", "TRADE 14."),
+    "track_spacer": Rule(SLIDER, "spacer behind the track", "small", "0", "0", "Handbook 11."),
+    "standoff_clear": Rule(SLIDER, "slab clear of trim and wall by", "gap", "1/8", "3", "Handbook 11."),
+    "track_hole_first": Rule(SLIDER, "track end to its first hole", "small", "2", "50", "Handbook 11: from the sheet."),
+    "track_hole_spacing": Rule(SLIDER, "track holes apart", "spacing", "16", "400", "Handbook 11: from the sheet."),
+    "hole_on_stud": Rule(SLIDER, "hole off the {stud}'s centre by at most", "gap", "1/4", "6", "Handbook 11."),
+    "hole_apart": Rule(SLIDER, "new hole from another hole or the end by", "small", "3/2", "38", "Handbook 11."),
+    "fix_every": Rule(SLIDER, "a {stud} fixing at least every", "spacing", "24", "600", "Handbook 11."),
+    "fix_end": Rule(SLIDER, "a {stud} fixing from each end within", "small", "12", "300", "Handbook 11."),
+    "guide_length": Rule(SLIDER, "floor guide length", "small", "3/2", "38", "Handbook 11."),
+    "guide_thickness": Rule(SLIDER, "floor guide thickness", "small", "1/4", "6", "Handbook 11."),
+    "guide_height": Rule(SLIDER, "floor guide height", "small", "3/4", "20", "Handbook 11."),
+    "groove_play": Rule(SLIDER, "groove wider than the guide by", "gap", "1/16", "2", "Handbook 11: 1/16 to 1/8 in."),
+    "groove_extra": Rule(SLIDER, "groove deeper than the guide reaches by", "gap", "1/8", "3", "Handbook 11."),
+    "groove_pass": Rule(SLIDER, "deepest pass of the router", "gap", "1/4", "6", "Handbook 11."),
+    "pull_height": Rule(SLIDER, "pull above the finished floor", "height", "36", "1000", "Handbook 11."),
+    "bypass_overlap": Rule(BYPASS, "bypass leaves overlap", "small", "1", "25", "Handbook 11."),
+    "bypass_track": Rule(BYPASS, "bypass track and hangers", "small", "3/2", "38", "Handbook 11."),
+    "plumb_tolerance": Rule(SETTING, "{leg} out of plumb at most, over its length", "gap", "1/16", "2", "Handbook 14."),
+    "shim_tip": Rule(SETTING, "{shim} thickness at its tip", "gap", "1/32", "1", "Handbook 14: measure the bundle."),
+    "shim_butt": Rule(SETTING, "{shim} thickness at its butt", "gap", "5/16", "8", "Handbook 14."),
+    "shim_length": Rule(SETTING, "{shim} length", "shim_length", "8", "200", "Handbook 14."),
+    "squeeze": Rule(SETTING, "{shim}s set strong by", "gap", "1/32", "1/2", "Handbook 14: a fixing squeezes them."),
+    "straight": Rule(SETTING, "{leg} straight within", "gap", "1/32", "1", "Handbook 14: between stations."),
+    "latch_station": Rule(SETTING, "{shim}s above and below the latch by", "small", "3", "75", "Handbook 14."),
+    "foot_station": Rule(SETTING, "{shim}s at the {strike} foot, above the floor", "small", "4", "100", "Handbook 14."),
     "leaf_trim_most": Rule(
-        HANGING, "{leaf} trimmed at the bottom by at most", "gap", "1/2", "12", "TRADE 9: hollow leaves."
+        HANGING, "{leaf} trimmed at the bottom by at most", "gap", "1/2", "12", "Handbook 9: hollow leaves."
     ),
     "floor_gap_least": Rule(
-        HANGING, "least gap over the floor anywhere on the swing", "gap", "1/4", "5", "TRADE 9 and 18."
+        HANGING, "least gap over the floor anywhere on the swing", "gap", "1/4", "5", "Handbook 9 and 18."
     ),
-    "lean_split": Rule(SETTING, "wall lean that is split, above", "gap", "1/4", "6", "TRADE 16."),
-    "casing_hides": Rule(SETTING, "{casing} hides a step of at most", "gap", "3/16", "5", "TRADE 16.", stage="trim"),
-    "gap_tolerance": Rule(HANGING, "gaps good within", "gap", "1/32", "1", "TRADE 19."),
+    "lean_split": Rule(SETTING, "wall lean that is split, above", "gap", "1/4", "6", "Handbook 16."),
+    "casing_hides": Rule(SETTING, "{casing} hides a step of at most", "gap", "3/16", "5", "Handbook 16.", stage="trim"),
+    "gap_tolerance": Rule(HANGING, "gaps good within", "gap", "1/32", "1", "Handbook 19."),
     "move_most": Rule(
-        HANGING, "largest move after setting", "gap", "1/4", "6", "TRADE 19: more is a set frame gone wrong."
+        HANGING, "largest move after setting", "gap", "1/4", "6", "Handbook 19: more is a set frame gone wrong."
     ),
     "king_filler": Rule(
         CUTTING_IN,
@@ -252,12 +270,12 @@ RULES: dict[str, Rule] = {
         "small",
         "3/4",
         "19",
-        "TRADE 6: it serves as {king}.",
+        "Handbook 6: it serves as {king}.",
     ),
     "service_clear": Rule(
-        CUTTING_IN, "hole clear of wires and pipes by", "small", "2", "50", "TRADE 6: keeps clear of services."
+        CUTTING_IN, "hole clear of wires and pipes by", "small", "2", "50", "Handbook 6: keeps clear of services."
     ),
-    "bypass_between": Rule(BYPASS, "between bypass leaves", "gap", "1/4", "6", "TRADE 11: they must pass."),
+    "bypass_between": Rule(BYPASS, "between bypass leaves", "gap", "1/4", "6", "Handbook 11: they must pass."),
 }
 
 

@@ -1,4 +1,4 @@
-"""The stages of the work (DESIGN 4), in their order, and what the screen calls them."""
+"""The stages of the work (docs/ARCHITECTURE.md), in their order, and what the screen calls them."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""One step of a work card (TRADE 21), and the cautions many steps share (TRADE 22)."""
+"""One step of a work card (handbook 21), and the cautions many steps share (handbook 22)."""
 
 from __future__ import annotations
 

@@ -291,7 +291,7 @@ class DeliveredUnit(model_of(Delivered)):  # type: ignore[misc]
 
 
 class Setting(model_of(SettingFacts)):  # type: ignore[misc]
-    """How the frame is set (TRADE 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
+    """How the frame is set (handbook 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
 
     `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in
     degrees; `later_floor` what is laid on the swing side after the door hangs.

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from jambo.core.facts.floors import Stack
+from jambo.core.labels import OWN_NAME
 from jambo.core.quantities.figure import Fact, Known
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.format import document as doc
@@ -17,7 +18,11 @@ def _layers(layers: list[doc.Layer], path: str, reader: Reader) -> tuple[Fact, .
     for i, layer in enumerate(layers):
         why = layer.allowance if layer.allowance is None else layer.allowance or "not chosen yet"
         fact = reader.length(layer, "thickness", f"{path}[{i}]", "layer", why)
-        facts.append(Known(layer.name or "layer", fact.value, fact.source) if isinstance(fact, Known) else fact)
+        facts.append(
+            Known(f"{OWN_NAME}{layer.name}" if layer.name else "layer", fact.value, fact.source)
+            if isinstance(fact, Known)
+            else fact
+        )
     return tuple(facts)
 
 

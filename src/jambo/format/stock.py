@@ -1,4 +1,4 @@
-"""The stock book's items: what each kind of stock says, where an opening takes it, and that it can be (TRADE 3, 4, 10, 11)."""
+"""The stock book's items: what each kind of stock says, where an opening takes it, and that it can be (handbook 3, 4, 10, 11)."""
 
 from __future__ import annotations
 

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from jambo.running import web
+from jambo.running.docs import stale
 from jambo.running.machine import ROOT, WEB, Trouble, need_programs, say
 
 BIN = Path(sys.executable).parent
@@ -41,6 +42,8 @@ def _generated() -> None:
             cwd=WEB, capture_output=True, check=True,
         )  # fmt: skip
         _same("run npm run types in web/", made, types)
+    if pages := stale():
+        raise Trouble(f"{pages[0].relative_to(ROOT)} is out of date: run ./jambo docs")
 
 
 def run_all(pytest_args: Sequence[str]) -> None:

@@ -5,6 +5,8 @@ from __future__ import annotations
 import json
 from typing import Any
 
+from pydantic import TypeAdapter
+
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import FieldError, Refused, parse
@@ -33,3 +35,8 @@ def solve_text(text: str) -> ResultOut:
 def schema() -> dict[str, Any]:
     """Give the JSON Schema of the format."""
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **Document.model_json_schema()}
+
+
+def result_schema() -> dict[str, Any]:
+    """Give the JSON Schema of the result, `jambo-result/1`."""
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **TypeAdapter(ResultOut).json_schema()}

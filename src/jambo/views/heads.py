@@ -1,4 +1,4 @@
-"""Head lines of a job (TRADE 6): per storey the common line, which opening governs it, and what each of the others gains."""
+"""Head lines of a job (handbook 6): per storey the common line, which opening governs it, and what each of the others gains."""
 
 from __future__ import annotations
 

@@ -13,14 +13,14 @@ from jambo.core.flags import Flag, FlagLevel
 from jambo.core.framing.items import ITEMS
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.track_tape import TrackTape
-from jambo.core.labels import template_of
+from jambo.core.labels import OWN_NAME, template_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.notation import Heard
-from jambo.core.quantities.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
+from jambo.core.quantities.tape import OTHER, Moved, Rounding, Shown, Tape, Unit, exact_number, show
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
 from jambo.core.stages import Stage
@@ -256,24 +256,31 @@ class ResultOut(TypedDict):
 
 
 @lru_cache(maxsize=50_000)
+def _told(length: Length, tape: Tape, rounding: Rounding) -> tuple[str, Shown, str, float]:
+    """A length exact, as shown, on the other tape and in millimetres. The same lengths recur in many sums: kept once, unchanging."""
+    also = show(length, Tape.of(OTHER[tape.unit]), rounding).text
+    return exact_number(length, tape.unit), show(length, tape, rounding), also, in_mm(length)
+
+
 def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> LengthOut:
-    """Give a length in every form a reader may want. The same lengths recur in many sums, so answers are shared."""
-    shown = show(length, tape, rounding)
-    other = OTHER[tape.unit]
+    """Give a length in every form a reader may want; each answer is its reader's own."""
+    exact, shown, also, mm = _told(length, tape, rounding)
     return {
-        "exact": {"value": exact_number(length, tape.unit), "unit": tape.unit},
+        "exact": {"value": exact, "unit": tape.unit},
         "text": shown.text,
         "digits": shown.digits,
         "unit": tape.unit,
         "moved": shown.moved,
-        "also": show(length, Tape.of(other), rounding).text,
-        "mm": in_mm(length),
+        "also": also,
+        "mm": mm,
     }
 
 
 @lru_cache(maxsize=5_000)
 def label(name: str, words: Region) -> str:
-    """Name a figure, a fact or a rule in the crew's words; a name nobody knows is a layer's own name."""
+    """Name a figure, a fact or a rule in the crew's words; what somebody named himself is called as he did."""
+    if name.startswith(OWN_NAME):
+        return name.removeprefix(OWN_NAME)
     template = template_of(name)
     return name if template is None else fill(template, words)
 

@@ -1,4 +1,4 @@
-"""The casing chosen (TRADE 8)."""
+"""The casing chosen (handbook 8)."""
 
 from __future__ import annotations
 

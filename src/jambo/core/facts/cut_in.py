@@ -1,4 +1,4 @@
-"""What is asked of a new hole in a standing wall (TRADE 6)."""
+"""What is asked of a new hole in a standing wall (handbook 6)."""
 
 from __future__ import annotations
 

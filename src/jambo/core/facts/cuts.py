@@ -1,4 +1,4 @@
-"""Pieces as they were cut (TRADE 23)."""
+"""Pieces as they were cut (handbook 23)."""
 
 from __future__ import annotations
 

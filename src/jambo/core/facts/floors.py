@@ -1,4 +1,4 @@
-"""The floors on both sides of an opening (TRADE 9)."""
+"""The floors on both sides of an opening (handbook 9)."""
 
 from __future__ import annotations
 

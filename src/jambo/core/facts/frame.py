@@ -1,4 +1,4 @@
-"""The facts of a frame (TRADE 4, 12, 20): what is said of it, and the frame its kind makes of that."""
+"""The facts of a frame (handbook 4, 12, 20): what is said of it, and the frame its kind makes of that."""
 
 from __future__ import annotations
 
@@ -72,7 +72,7 @@ Joint = HeadOverLegs | Trenched | LegsPastHead
 
 @dataclass(frozen=True, slots=True)
 class Sill:
-    """The sill of an outside frame: its thickness where the leaf closes, and whether the legs stand on it (TRADE 12)."""
+    """The sill of an outside frame: its thickness where the leaf closes, and whether the legs stand on it (handbook 12)."""
 
     thickness: Fact
     legs_on: bool = True

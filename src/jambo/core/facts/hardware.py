@@ -1,4 +1,4 @@
-"""Hinge, latch and lock as they are in hand (TRADE 7)."""
+"""Hinge, latch and lock as they are in hand (handbook 7)."""
 
 from __future__ import annotations
 

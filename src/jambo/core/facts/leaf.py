@@ -1,4 +1,4 @@
-"""The leaf and its handing (TRADE 3)."""
+"""The leaf and its handing (handbook 3)."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ HingeSide = Literal["left", "right"]
 Side = Literal["A", "B"]
 HandLabel = Literal["LH", "RH", "LHR", "RHR"]
 
-# Stock sizes offered (TRADE 3); any other size may be typed.
+# Stock sizes offered (handbook 3); any other size may be typed.
 STOCK_WIDTHS: dict[Unit, tuple[int, ...]] = {
     "in": (18, 20, 24, 28, 30, 32, 34, 36),
     "mm": (526, 610, 626, 686, 720, 726, 762, 770, 820, 826, 838, 870, 920, 926),
@@ -26,7 +26,7 @@ STOCK_THICKNESSES: dict[Unit, tuple[str, ...]] = {"in": ("1 3/8", "1 3/4"), "mm"
 
 @dataclass(frozen=True, slots=True)
 class Leaf:
-    """One leaf, actual size. `width_also` is another width the same writing could mean (TRADE 2)."""
+    """One leaf, actual size. `width_also` is another width the same writing could mean (handbook 2)."""
 
     width: Annotated[Fact, declare("leaf_width", "{leaf} width", name="leaf_width", short="Width", required=True)]
     height: Annotated[Fact, declare("leaf_height", "{leaf} height", name="leaf_height", short="Height", required=True)]
@@ -47,7 +47,7 @@ class Handing:
 
 @dataclass(frozen=True, slots=True)
 class Hands:
-    """The labels two schools give the same door (TRADE 3)."""
+    """The labels two schools give the same door (handbook 3)."""
 
     pull_side: Literal["left", "right"]
     outside: HandLabel

@@ -1,4 +1,4 @@
-"""The facts of one opening, whatever hangs in it (TRADE 3, 10, 11)."""
+"""The facts of one opening, whatever hangs in it (handbook 3, 10, 11)."""
 
 from __future__ import annotations
 
@@ -24,7 +24,7 @@ School = Literal["build_up", "add_on"]
 AddFrom = Literal["rough_floor", "finished_floor"]
 DoorKind = Literal["swing", "pocket", "face_slider", "bypass"]
 LeadsTo = Literal["inside", "outside", "garage", "store"]
-HeadGain = Literal["raise", "pack"]  # longer legs and a larger floor gap, or a packer over the head (TRADE 6)
+HeadGain = Literal["raise", "pack"]  # longer legs and a larger floor gap, or a packer over the head (handbook 6)
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,4 @@
-"""Where an opening stands in its wall, and its header (TRADE 6)."""
+"""Where an opening stands in its wall, and its header (handbook 6)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What can be read at an opening (TRADE 13) and how: the places in the order of the round, and what each answers.
+"""What can be read at an opening (handbook 13) and how: the places in the order of the round, and what each answers.
 
 Left and right are as seen from side A. A reading along a level or a straightedge is a `drop` over a length.
 """

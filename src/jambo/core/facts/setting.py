@@ -1,4 +1,4 @@
-"""What is chosen and delivered for the setting of a frame (TRADE 14-16): schools, shims, the unit in hand."""
+"""What is chosen and delivered for the setting of a frame (handbook 14-16): schools, shims, the unit in hand."""
 
 from __future__ import annotations
 

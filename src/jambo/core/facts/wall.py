@@ -1,4 +1,4 @@
-"""The facts of a wall (TRADE 6): its timber and finishes, what was found in one that stands, what is fitted on it."""
+"""The facts of a wall (handbook 6): its timber and finishes, what was found in one that stands, what is fitted on it."""
 
 from __future__ import annotations
 

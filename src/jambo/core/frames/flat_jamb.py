@@ -1,4 +1,4 @@
-"""The flat jamb (TRADE 4): head over legs, cut on site or pre-hung."""
+"""The flat jamb (handbook 4): head over legs, cut on site or pre-hung."""
 
 from __future__ import annotations
 

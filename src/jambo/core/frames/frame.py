@@ -1,4 +1,4 @@
-"""The frame of a swing door (TRADE 4): its widths, its heights, its legs and head."""
+"""The frame of a swing door (handbook 4): its widths, its heights, its legs and head."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from jambo.core.quantities.figure import Amount, Known, Reckoned, Source, add, h
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 
-SILL_SLOPE = Fraction(1, 20)  # fall of a site-made sill to the outside (TRADE 12)
+SILL_SLOPE = Fraction(1, 20)  # fall of a site-made sill to the outside (handbook 12)
 
 
 def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Reckoned:
@@ -32,7 +32,7 @@ def outside_width(inside: Reckoned, frame: Frame) -> Reckoned:
 
 
 def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Reckoned:
-    """Clear width with the (active) leaf at 90 degrees, between its face and the stop on the other side (TRADE 22).
+    """Clear width with the (active) leaf at 90 degrees, between its face and the stop on the other side (handbook 22).
 
     The leaf is taken to stand square in line with the hinge gap: W + gs - leaf thickness - stop. Of a pair this is
     what the active leaf alone leaves, up to the edge of the inactive one.

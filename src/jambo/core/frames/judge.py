@@ -1,4 +1,4 @@
-"""Judgements on the gaps around a leaf in its frame (TRADE 4)."""
+"""Judgements on the gaps around a leaf in its frame (handbook 4)."""
 
 from __future__ import annotations
 
@@ -24,7 +24,7 @@ FLAGS = FlagWords(
 
 
 def on_gaps(frame: Frame, rules: HouseRules) -> Iterator[Flag]:
-    """Gaps that paint would close (TRADE 4)."""
+    """Gaps that paint would close (handbook 4)."""
     least = rules.value("paint_gap")
     planned = [(frame.hinge_gap, "gap at the hinges"), (frame.strike_gap, "gap at the strike")]
     if kind_of_frame(frame).gaps_cut_in:

@@ -1,4 +1,4 @@
-"""What a kind of frame must answer (TRADE 4, 12, 20): a module of its own for each, listed in registry.py."""
+"""What a kind of frame must answer (handbook 4, 12, 20): a module of its own for each, listed in registry.py."""
 
 from __future__ import annotations
 

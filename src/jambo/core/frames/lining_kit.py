@@ -1,4 +1,4 @@
-"""The lining kit (TRADE 4): legs in the head's trenches, gaps cut into it, ripped to the wall."""
+"""The lining kit (handbook 4): legs in the head's trenches, gaps cut into it, ripped to the wall."""
 
 from __future__ import annotations
 
@@ -60,7 +60,7 @@ class LiningKit(KindOfFrame):
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
     ) -> Iterator[Flag]:
-        """Whether it must be ripped, and whether its trenches are made for this leaf (TRADE 4)."""
+        """Whether it must be ripped, and whether its trenches are made for this leaf (handbook 4)."""
         wanted, rip = figures.value(names.FRAME_DEPTH), figures.value(names.RIP_WIDTH)
         if frame.depth is not None and wanted is not None and rip is not None and frame.depth.value > rip:
             values = {"depth": frame.depth.value, "wanted": wanted, "rip": rip}

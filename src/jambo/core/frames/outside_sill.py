@@ -1,4 +1,4 @@
-"""The outside frame on its sill (TRADE 12): filler under the sill, weather gaps, the pan, the seal."""
+"""The outside frame on its sill (handbook 12): filler under the sill, weather gaps, the pan, the seal."""
 
 from __future__ import annotations
 
@@ -48,7 +48,7 @@ class OutsideSill(KindOfFrame):
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
     ) -> Iterator[Flag]:
-        """Filler under its sill (TRADE 12)."""
+        """Filler under its sill (handbook 12)."""
         filler = figures.value(names.SILL_FILLER)
         if filler:
             path = "opening.frame.sill_thickness"

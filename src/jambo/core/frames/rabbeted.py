@@ -1,4 +1,4 @@
-"""The rabbeted frame (TRADE 4): the legs run past the head, which sits in a rabbet of each; its stop is worked."""
+"""The rabbeted frame (handbook 4): the legs run past the head, which sits in a rabbet of each; its stop is worked."""
 
 from __future__ import annotations
 

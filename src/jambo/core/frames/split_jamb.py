@@ -1,4 +1,4 @@
-"""The split jamb (TRADE 4): two halves that slide together on walls between two thicknesses."""
+"""The split jamb (handbook 4): two halves that slide together on walls between two thicknesses."""
 
 from __future__ import annotations
 
@@ -41,7 +41,7 @@ class SplitJamb(KindOfFrame):
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
     ) -> Iterator[Flag]:
-        """Whether it reaches over the finished wall (TRADE 4)."""
+        """Whether it reaches over the finished wall (handbook 4)."""
         if frame.wall_range is None or finished is None:
             return
         least, most = (value_of(end) for end in frame.wall_range)

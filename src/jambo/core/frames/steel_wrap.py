@@ -1,4 +1,4 @@
-"""The steel frame that wraps the finished wall (TRADE 20): its opening by the maker's sheet, its throat, its feet."""
+"""The steel frame that wraps the finished wall (handbook 20): its opening by the maker's sheet, its throat, its feet."""
 
 from __future__ import annotations
 
@@ -64,7 +64,7 @@ class SteelWrap(KindOfFrame):
         return rules.known("steel_sheet")
 
     def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> BySchool | None:
-        """Its maker's opening: so much over the leaf, so much above leaf and finished floor (TRADE 20)."""
+        """Its maker's opening: so much over the leaf, so much above leaf and finished floor (handbook 20)."""
         width = add(names.SHEET_WIDTH, *[leaf.width for leaf in leaves], rules.known("steel_add_width"))
         height = add(names.SHEET_HEIGHT, figures[names.FLOOR_CLEAR], leaves[0].height, rules.known("steel_add_height"))
         side = add(names.SHEET_SIDE_PLAY, half(width), (-HALF, figures[names.FRAME_OUTSIDE_WIDTH]))
@@ -73,7 +73,7 @@ class SteelWrap(KindOfFrame):
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
     ) -> Iterator[Flag]:
-        """Whether its throat takes the finished wall, and that it waits for the wallboard (TRADE 20)."""
+        """Whether its throat takes the finished wall, and that it waits for the wallboard (handbook 20)."""
         throat = value_of(frame.throat) if frame.throat is not None else None
         over = rules.value("steel_throat_over")
         if throat is not None and finished is not None and throat < finished:

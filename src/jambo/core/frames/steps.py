@@ -1,4 +1,4 @@
-"""The steps of cutting and joining a frame (TRADE 21)."""
+"""The steps of cutting and joining a frame (handbook 21)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Cutting an opening into a standing wall (TRADE 6): at one place, which studs go, which stay, and what is in the way.
+"""Cutting an opening into a standing wall (handbook 6): at one place, which studs go, which stay, and what is in the way.
 
 Places run from the wall's left end, seen from side A, as the studs were found.
 """
@@ -183,7 +183,7 @@ def filler(side: str, edge: Reckoned, stud: FoundStud, wall: Wall, header: Heade
 
 
 def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list[Reckoned]:
-    """Where the base trim is cut back on both sides of the opening: to the casing's outer edge (TRADE 6)."""
+    """Where the base trim is cut back on both sides of the opening: to the casing's outer edge (handbook 6)."""
     if casing is None or names.MARK_RO_CENTRE not in figures or names.FRAME_INSIDE_WIDTH not in figures:
         return []
     centre, inside, setback = figures[names.MARK_RO_CENTRE], figures[names.FRAME_INSIDE_WIDTH], rules.known("setback")
@@ -194,7 +194,7 @@ def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list
 
 
 def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None, rules: HouseRules) -> Iterator[Flag]:
-    """What stands against cutting here: unknown studs, services, a range left, a load nobody holds (TRADE 6 and 22)."""
+    """What stands against cutting here: unknown studs, services, a range left, a load nobody holds (handbook 6 and 22)."""
     if wall.found is None:
         yield FLAGS("cut-in-studs-unknown", {}, (names.RO_WIDTH,), "wall.studs_found")
     if wall.bearing != "no" and not (asked.support.strip() and asked.support_by.strip()):

@@ -1,6 +1,6 @@
 """The true-scale elevation from side A and the story pole beside it: rectangles and heights, ready to draw.
 
-x runs right and y up from the rough floor, as in TRADE. A screen scales these; it computes nothing.
+x runs right and y up from the rough floor, as in the handbook. A screen scales these; it computes nothing.
 """
 
 from __future__ import annotations

@@ -1,4 +1,4 @@
-"""Floors on the two sides of an opening (TRADE 9): stacks of layers, allowances, and what the leaf must clear."""
+"""Floors on the two sides of an opening (handbook 9): stacks of layers, allowances, and what the leaf must clear."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Timber framing around an opening (TRADE 6): pieces and their lengths."""
+"""Timber framing around an opening (handbook 6): pieces and their lengths."""
 
 from __future__ import annotations
 
@@ -50,5 +50,5 @@ def finished_thickness(wall: Wall) -> Reckoned:
 
 
 def frame_depth(finished: Reckoned, rules: HouseRules) -> Reckoned:
-    """Depth of a flat frame: the finished wall and a shade over, planed back (TRADE 4)."""
+    """Depth of a flat frame: the finished wall and a shade over, planed back (handbook 4)."""
     return add(names.FRAME_DEPTH, finished, rules.known("depth_over_wall"))

@@ -1,4 +1,4 @@
-"""The steps of cutting a new hole into a standing wall (TRADE 6 and 21)."""
+"""The steps of cutting a new hole into a standing wall (handbook 6 and 21)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What to buy besides wood, and whether hinge, latch and leaf agree (TRADE 3 and 7)."""
+"""What to buy besides wood, and whether hinge, latch and leaf agree (handbook 3 and 7)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Judgements on floors, the rough opening and the framing around it (TRADE 5, 6, 9, 22), from figures already computed."""
+"""Judgements on floors, the rough opening and the framing around it (handbook 5, 6, 9, 22), from figures already computed."""
 
 from __future__ import annotations
 
@@ -151,7 +151,7 @@ FLAGS = FlagWords(
 
 
 def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules, *, swings: bool) -> Iterator[Flag]:
-    """Floors not chosen, floors that differ, floor gaps that want a level floor (TRADE 9)."""
+    """Floors not chosen, floors that differ, floor gaps that want a level floor (handbook 9)."""
     for side in (floors.a, floors.b):
         for layer in side.layers or ():
             if isinstance(layer, Known) and layer.source.kind == "allowance":
@@ -199,7 +199,7 @@ def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]
 
 
 def on_opening(figures: Figures, rules: HouseRules, school: School, *, floor_left_out: bool = False) -> Iterator[Flag]:
-    """What is left around a frame in an opening sized by one of the schools (TRADE 5).
+    """What is left around a frame in an opening sized by one of the schools (handbook 5).
 
     `floor_left_out` says that the add-on rule starts at the rough floor, so that a floor that was laid is not in it.
     """
@@ -212,7 +212,7 @@ def on_opening(figures: Figures, rules: HouseRules, school: School, *, floor_lef
 
 
 def on_sheet_opening(figures: Figures, rules: HouseRules, width_rule: str, height_rule: str) -> Iterator[Flag]:
-    """The same in an opening its maker's sheet sizes: the frame's own anchors take up what play there is (TRADE 20)."""
+    """The same in an opening its maker's sheet sizes: the frame's own anchors take up what play there is (handbook 20)."""
     if (side := figures.value(names.SIDE_PLAY)) is not None and side < ZERO:
         values: Values = {"over": -side * 2, "needed": -side * 2}
         yield FLAGS("side-play-none", values, (names.SIDE_PLAY, names.RO_WIDTH), rules.known(width_rule).source.path)
@@ -235,7 +235,7 @@ def _head_play(figures: Figures, cause: str, path: str) -> Iterator[Flag]:
 
 
 def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
-    """Whether an opening runs into others of its wall (TRADE 6); all measured from one end."""
+    """Whether an opening runs into others of its wall (handbook 6); all measured from one end."""
     path = "opening.position.distance"
     for one in beside:
         over = min(own.high, one.high) - max(own.low, one.low)
@@ -249,7 +249,7 @@ def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
 
 
 def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: Iterable[Flag] = ()) -> Iterator[Flag]:
-    """What the wall must carry and whether the framing finds room in it (TRADE 6), and the usual cautions (22).
+    """What the wall must carry and whether the framing finds room in it (handbook 6), and the usual cautions (22).
 
     `own` is what the frame's kind says of itself.
     """

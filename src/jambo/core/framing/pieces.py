@@ -1,4 +1,4 @@
-"""The cut list of one opening (TRADE 4 and 6): what to cut, how many, from what, and which figure says so."""
+"""The cut list of one opening (handbook 4 and 6): what to cut, how many, from what, and which figure says so."""
 
 from __future__ import annotations
 

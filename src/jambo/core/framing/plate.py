@@ -1,4 +1,4 @@
-"""Marks on the bottom plate (TRADE 6): running measures from a wall end, each with its crossed side."""
+"""Marks on the bottom plate (handbook 6): running measures from a wall end, each with its crossed side."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What another floor does to an opening (TRADE 9): figures that move, leaves to trim, openings that no longer take their frame."""
+"""What another floor does to an opening (handbook 9): figures that move, leaves to trim, openings that no longer take their frame."""
 
 from __future__ import annotations
 

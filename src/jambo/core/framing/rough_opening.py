@@ -1,4 +1,4 @@
-"""The rough opening of a swing door by both schools, and the play each leaves (TRADE 5)."""
+"""The rough opening of a swing door by both schools, and the play each leaves (handbook 5)."""
 
 from __future__ import annotations
 

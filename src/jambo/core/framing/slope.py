@@ -1,4 +1,4 @@
-"""An opening under a ceiling that slopes along the wall (TRADE 6): its height at a place, kings cut to the slope, the nailer."""
+"""An opening under a ceiling that slopes along the wall (handbook 6): its height at a place, kings cut to the slope, the nailer."""
 
 from __future__ import annotations
 

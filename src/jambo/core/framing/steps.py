@@ -1,4 +1,4 @@
-"""The steps of floor and framing on the work card (TRADE 21)."""
+"""The steps of floor and framing on the work card (handbook 21)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""A track on the wall (TRADE 11): the horizontal tape along it, what stands on that, and how the track is fixed."""
+"""A track on the wall (handbook 11): the horizontal tape along it, what stands on that, and how the track is fixed."""
 
 from __future__ import annotations
 

@@ -1,1 +1,1 @@
-"""How the leaf hangs (TRADE 17-19): drift, sweep over the floor, gaps and the moves that cure them."""
+"""How the leaf hangs (handbook 17-19): drift, sweep over the floor, gaps and the moves that cure them."""

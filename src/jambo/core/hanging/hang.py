@@ -1,4 +1,4 @@
-"""The leaf hung in its frame: drift, sweep over the floor found, and the gaps read after setting (TRADE 17-19)."""
+"""The leaf hung in its frame: drift, sweep over the floor found, and the gaps read after setting (handbook 17-19)."""
 
 from __future__ import annotations
 
@@ -129,7 +129,7 @@ def hang(
 
 
 def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
-    """What each gap should be: the frame's own gaps (TRADE 4)."""
+    """What each gap should be: the frame's own gaps (handbook 4)."""
     hinge, strike, head = (
         opening.frame.hinge_gap,
         opening.frame.strike_gap,

@@ -1,4 +1,4 @@
-"""Judgements on how the leaf hangs and on the check after setting (TRADE 17-20)."""
+"""Judgements on how the leaf hangs and on the check after setting (handbook 17-20)."""
 
 from __future__ import annotations
 
@@ -84,7 +84,7 @@ FLAGS = FlagWords(
 
 
 def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """Drift and sweep (TRADE 17 and 18)."""
+    """Drift and sweep (handbook 17 and 18)."""
     moving = [let for let in hang.lets if let.does != "stays"]
     if moving:
         does = {"opens": "opens", "shuts": "shuts"}[moving[0].does]
@@ -106,7 +106,7 @@ def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
 
 
 def on_check(opening: Opening, survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:
-    """Gaps, stop, leg and latch after setting (TRADE 19 and 20)."""
+    """Gaps, stop, leg and latch after setting (handbook 19 and 20)."""
     straight = rules.value("straight")
     if check is not None:
         off = [row for row in check.rows if not row.good]

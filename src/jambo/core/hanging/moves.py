@@ -1,4 +1,4 @@
-"""Which small moves bring every gap inside its tolerance (TRADE 19): the fewest, and of those the smallest.
+"""Which small moves bring every gap inside its tolerance (handbook 19): the fewest, and of those the smallest.
 
 Gaps are linear in the moves. One or two moves are found exactly by looking at every corner of what they allow; where it
 takes more, an L1 linear programme (HiGHS) says which. When nothing helps, the programme says which gap cannot be met.

@@ -1,4 +1,4 @@
-"""What an open leaf does (TRADE 17 and 18): where it drifts, and how its bottom edge passes over the floor.
+"""What an open leaf does (handbook 17 and 18): where it drifts, and how its bottom edge passes over the floor.
 
 The hinge line leans `t_x` toward the strike and `t_n` toward the side the leaf opens to (slopes, top positive). An
 angle runs from closed. The floor rises `across` toward the strike and `along` the swing.

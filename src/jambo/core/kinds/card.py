@@ -1,4 +1,4 @@
-"""The work card (TRADE 21, with 10, 11, 12, 20 and 22): numbered steps with an opening's own figures, tools, checks, gates.
+"""The work card (handbook 21, with 10, 11, 12, 20 and 22): numbered steps with an opening's own figures, tools, checks, gates.
 
 Braces in a step name figures, house rules and parts of the word list; a view fills them in. Each room says its own steps;
 here they are put in order.

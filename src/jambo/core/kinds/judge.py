@@ -1,4 +1,4 @@
-"""Judgements on what hangs, whatever its kind (TRADE 2, 3, 22)."""
+"""Judgements on what hangs, whatever its kind (handbook 2, 3, 22)."""
 
 from __future__ import annotations
 

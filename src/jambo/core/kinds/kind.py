@@ -219,7 +219,7 @@ def hole_found(read: Surveyed, figures: Figures) -> AsFound:
 
 
 def stages_of(kind: Kind, opening: Opening, existing: bool = False) -> tuple[Stage, ...]:
-    """Give the stages of the work in order: an opening that exists is read first, a new one when it is framed (TRADE 13)."""
+    """Give the stages of the work in order: an opening that exists is read first, a new one when it is framed (handbook 13)."""
     planned = kind.stages(opening)
     before = len(planned) - ("trim" in planned)
     after: tuple[Stage, ...] = ("set", "hang") if kind.swings else ()

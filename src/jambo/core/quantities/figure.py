@@ -1,4 +1,4 @@
-"""A figure and how it adds up (DESIGN 2): every computed length carries signed terms that sum to it exactly.
+"""A figure and how it adds up (handbook 0): every computed length carries signed terms that sum to it exactly.
 
 A figure whose facts are not all known is a `Waiting`: it names what it waits on instead of guessing.
 """

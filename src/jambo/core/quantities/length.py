@@ -1,4 +1,4 @@
-"""Exact lengths (TRADE, opening paragraphs): 1/64 in and 0.1 mm are both exact, and no length is a binary float."""
+"""Exact lengths (handbook 0): 1/64 in and 0.1 mm are both exact, and no length is a binary float."""
 
 from __future__ import annotations
 

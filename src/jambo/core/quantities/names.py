@@ -1,7 +1,6 @@
 """Every figure by name: what a slip calls it, its handbook symbol, how it is rounded when shown, and where it is listed.
 
-A name is declared here once, and the rules use the constant: `names.RO_WIDTH`, `names.HINGE_LEG[2]`. Rounding (TRADE,
-opening paragraphs): an opening rounds up, a clearance that must be kept rounds up, a part that must fit inside something
+A name is declared here once, and the rules use the constant: `names.RO_WIDTH`, `names.HINGE_LEG[2]`. Rounding (handbook 0): an opening rounds up, a clearance that must be kept rounds up, a part that must fit inside something
 rounds down, anything else to the nearest mark.
 """
 

@@ -1,4 +1,4 @@
-"""Reading tape notation (TRADE 2): what people write, what was heard, and what is refused and why."""
+"""Reading tape notation (handbook 2): what people write, what was heard, and what is refused and why."""
 
 from __future__ import annotations
 
@@ -25,7 +25,7 @@ ACCEPTED = {
     "mm": "write 686, 68.6 cm, 2.04 m or 27 in",
 }
 
-# Stock leaf widths (TRADE 3), used to notice a width that could have been meant another way.
+# Stock leaf widths (handbook 3), used to notice a width that could have been meant another way.
 STOCK_WIDTHS_IN = (18, 20, 24, 28, 30, 32, 34, 36)
 
 
@@ -146,7 +146,7 @@ def _slash(top: int, bottom: int, of: Kind) -> Heard | None:
 
 
 def _call_out(text: str, width: Kind, height: Kind) -> Heard | None:
-    """`2668`, `21068`, `2/6 x 6/8`: a leaf's width by its height (TRADE 2)."""
+    """`2668`, `21068`, `2/6 x 6/8`: a leaf's width by its height (handbook 2)."""
     if text.isdigit() and 4 <= len(text) <= 6:
         found = []
         for cut in range(1, len(text)):
@@ -176,7 +176,7 @@ def _clean(text: str) -> str:
 
 
 def _strength(text: str) -> tuple[str, int]:
-    """Split off a trailing + / strong or - / shy: half a tape mark over or under (TRADE 2)."""
+    """Split off a trailing + / strong or - / shy: half a tape mark over or under (handbook 2)."""
     for suffix, sign in (("strong", 1), ("shy", -1), ("+", 1), ("-", -1)):
         if text.endswith(suffix) and len(text) > len(suffix):
             return text[: -len(suffix)].rstrip(), sign
@@ -184,7 +184,7 @@ def _strength(text: str) -> tuple[str, int]:
 
 
 def _two_readings(heard: Heard, kind_name: str, text: str, unit: Unit) -> Heard:
-    """Notice a leaf width whose inches and feet-inches readings both name a stock size (TRADE 2)."""
+    """Notice a leaf width whose inches and feet-inches readings both name a stock size (handbook 2)."""
     if kind_name != "leaf_width" or heard.also is not None or heard.height is not None:
         return heard
     inches = heard.length.in_inches()

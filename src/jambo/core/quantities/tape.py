@@ -1,4 +1,4 @@
-"""Showing a length on the tape the crew reads (TRADE, opening paragraphs): one rounding, and what it moved."""
+"""Showing a length on the tape the crew reads (handbook 0): one rounding, and what it moved."""
 
 from __future__ import annotations
 

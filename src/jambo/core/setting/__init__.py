@@ -1,1 +1,1 @@
-"""Where the frame stands (TRADE 14-16): the slot, shims, legs, leaning walls."""
+"""Where the frame stands (handbook 14-16): the slot, shims, legs, leaning walls."""

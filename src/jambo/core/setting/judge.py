@@ -1,4 +1,4 @@
-"""Judgements on what was found, where the frame stands and how the leaf hangs (TRADE 13-20, 23)."""
+"""Judgements on what was found, where the frame stands and how the leaf hangs (handbook 13-20, 23)."""
 
 from __future__ import annotations
 
@@ -131,7 +131,7 @@ def _where(plan: SetPlan) -> Values:
 
 
 def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """The frame in its slot (TRADE 14)."""
+    """The frame in its slot (handbook 14)."""
     path, room = "opening.setting.slide", plan.room
     narrower = [s for s in plan.stock if s.verdict == "fits" and s.head is not None and s.head >= ZERO] or [
         s for s in plan.stock if s.verdict == "fits"
@@ -207,7 +207,7 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
 
 
 def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """Legs, head and the floor as found (TRADE 15)."""
+    """Legs, head and the floor as found (handbook 15)."""
     play, cut = figures.value(names.HEAD_PLAY_FOUND), figures.value(names.LEGS_CUT_FOR_HEAD)
     if play is not None and play < ZERO and cut is not None:
         trim = rules.value("leaf_trim_most")

@@ -1,4 +1,4 @@
-"""Legs and head on a floor and under a header as found (TRADE 15), and a frame in a wall that leans (TRADE 16)."""
+"""Legs and head on a floor and under a header as found (handbook 15), and a frame in a wall that leans (handbook 16)."""
 
 from __future__ import annotations
 
@@ -123,7 +123,7 @@ def hinge_lean(opening: Opening, figures: Figures) -> float:
 
 
 def stop_stands_off(opening: Opening, figures: Figures) -> Reckoned | None:
-    """How far the stop is planted off its usual line at one end, when each leg follows its own wall (TRADE 16)."""
+    """How far the stop is planted off its usual line at one end, when each leg follows its own wall (handbook 16)."""
     if names.CROSS_LEG not in figures or opening.setting.legs != "stop_to_leaf":
         return None
     return add(names.STOP_STANDS_OFF, figures[names.CROSS_LEG])

@@ -1,4 +1,4 @@
-"""The set plan of a swing frame in the hole that was found (TRADE 14): fit, place, tilt, stations, what would fit.
+"""The set plan of a swing frame in the hole that was found (handbook 14): fit, place, tilt, stations, what would fit.
 
 Every length is a figure: the solver's floats become terms rounded the safe way, and the figures add those up.
 """
@@ -39,7 +39,7 @@ from jambo.core.survey.shape import Face, Found
 
 Verdict = Literal["fits", "work", "no"]
 TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
-PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (TRADE 14)
+PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (handbook 14)
 HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
 FRAME_STOCK = {
     "in": tuple(Length.inches(t) for t in ("3/4", "11/16", "1/2")),
@@ -94,7 +94,7 @@ def packer(opening: Opening, depth: Length, rules: HouseRules) -> Packer:
 
 
 def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules) -> list[Place]:
-    """The stations in nailing order: hinge leg, head, strike leg (TRADE 14)."""
+    """The stations in nailing order: hinge leg, head, strike leg (handbook 14)."""
     half_hinge = rules.value("hinge_length") * HALF
     heights = [f.value for _, f in figures.numbered(names.HINGE_HEIGHT)]
     hinges = [at_hinge(n, in_mm(y - half_hinge)) for n, y in enumerate(heights, 1)]
@@ -132,7 +132,7 @@ def _verdict(plumb: Mm, tilted: Mm, head: Length | None, habit: Unit, trim: Leng
 
 
 def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[StockFit, ...]:
-    """Stock leaves in this hole with the frame chosen (TRADE 13), from the room this one leaves plumb and at best tilt.
+    """Stock leaves in this hole with the frame chosen (handbook 13), from the room this one leaves plumb and at best tilt.
 
     Room falls by as much as a leaf is wider, whatever the tilt; head play by as much as it is taller.
     """
@@ -152,7 +152,7 @@ def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: 
 
 
 def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[FrameFit, ...]:
-    """The same leaf in flat frames of the thicknesses stocked (TRADE 4): thinner legs leave more room, and a lower top."""
+    """The same leaf in flat frames of the thicknesses stocked (handbook 4): thinner legs leave more room, and a lower top."""
     thick = value_of(opening.frame.leg_thickness)
     if not kind_of_frame(opening.frame).flat or thick is None:
         return ()

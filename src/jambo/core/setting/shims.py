@@ -1,4 +1,4 @@
-"""What goes behind a leg at a station (TRADE 14): tapered pairs, flat packers, and the wedge a twisted stud asks for."""
+"""What goes behind a leg at a station (handbook 14): tapered pairs, flat packers, and the wedge a twisted stud asks for."""
 
 from __future__ import annotations
 
@@ -17,7 +17,7 @@ FLATS: dict[Unit, tuple[Length, ...]] = {
 }
 
 
-# No pack is thicker: a wider gap takes a block first (TRADE 14).
+# No pack is thicker: a wider gap takes a block first (handbook 14).
 THICKEST: dict[Unit, Length] = {"in": Length.inches(4), "mm": Length.mm(100)}
 
 

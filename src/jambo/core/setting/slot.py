@@ -1,4 +1,4 @@
-"""The slot a frame can stand in (TRADE 14): how far it can move between two crooked studs, and the tilt it may need.
+"""The slot a frame can stand in (handbook 14): how far it can move between two crooked studs, and the tilt it may need.
 
 x runs from the hinge stud's face at the foot toward the strike, in millimetres; the hinge leg's back stands at
 x + tilt y. With a given tilt the room is [greatest of (hinge face - tilt y), least of (strike face - tilt y) - Wo].

@@ -1,4 +1,4 @@
-"""Where a frame is shimmed and what goes there (TRADE 14): stations, gaps at both edges of the leg, packs."""
+"""Where a frame is shimmed and what goes there (handbook 14): stations, gaps at both edges of the leg, packs."""
 
 from __future__ import annotations
 
@@ -124,7 +124,7 @@ def twist_at(place: Place, hinge: Face, strike: Face) -> Mm:
 
 
 def shimmed(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
-    """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (TRADE 14)."""
+    """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (handbook 14)."""
     edges = gap - twist * HALF, gap + twist * HALF
     thin = min(edges)
     if gap > THICKEST[by.habit]:

@@ -1,1 +1,1 @@
-"""What was found (TRADE 13): readings, how they agree, the shape they make."""
+"""What was found (handbook 13): readings, how they agree, the shape they make."""

@@ -1,4 +1,4 @@
-"""Making the readings agree (TRADE 13): weighted least squares, the reading that cannot be right, the shape found.
+"""Making the readings agree (handbook 13): weighted least squares, the reading that cannot be right, the shape found.
 
 The unknowns are a few lengths (`Unknown`); every reading is a sum of them, diagonals after one more linearisation.
 What nobody read is taken as straight, plumb and level with a wide spread, and named in `assumed`.
@@ -29,7 +29,7 @@ UNKNOWNS: tuple[Unknown, ...] = (
 )  # fmt: skip
 Values = Any  # a numpy vector in the order of UNKNOWNS, millimetres
 
-# One sigma (TRADE 13): tape 1/32 in / 1 mm, a level the same over its length, diagonals 1/16 in.
+# One sigma (handbook 13): tape 1/32 in / 1 mm, a level the same over its length, diagonals 1/16 in.
 SIGMA: dict[Unit, float] = {"in": 25.4 / 32, "mm": 1.0}
 SUSPECT = 3.0  # normalised residual over which a reading is taken again
 AS_GOOD = 3.84  # readings whose removal helps as much, but for chance (95 %), cannot be told apart

@@ -1,4 +1,4 @@
-"""What the readings say by themselves, whatever hangs in the opening (TRADE 13)."""
+"""What the readings say by themselves, whatever hangs in the opening (handbook 13)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Judgements on the readings: what is missing, what cannot be right, whether the hole is as large as was planned (TRADE 13)."""
+"""Judgements on the readings: what is missing, what cannot be right, whether the hole is as large as was planned (handbook 13)."""
 
 from __future__ import annotations
 
@@ -67,7 +67,7 @@ ASSUMED = {
 
 
 def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
-    """Readings that are missing, that cannot be right, or that contradict each other (TRADE 13)."""
+    """Readings that are missing, that cannot be right, or that contradict each other (handbook 13)."""
     if not survey.of("survey"):
         return
     widths = survey.at("width_foot", "width_middle", "width_head", "width_at")

@@ -1,4 +1,4 @@
-"""Reading a level (TRADE 13): "1/4 in 4 ft", "3 mm per m", "0.4 deg", or a plain drop over the whole length."""
+"""Reading a level (handbook 13): "1/4 in 4 ft", "3 mm per m", "0.4 deg", or a plain drop over the whole length."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The shape of an opening as found: faces that lean, bow and twist, as exact functions of height (TRADE 13).
+"""The shape of an opening as found: faces that lean, bow and twist, as exact functions of height (handbook 13).
 
 A face is x over height y, in millimetres: straight, plus a parabola for its bow, plus half its twist where that makes
 an edge stand prouder. Floats: these are the solver's inner loops; what leaves it is rounded the safe way.

@@ -1,4 +1,4 @@
-"""Casing pieces and the check that they cover the joint (TRADE 8)."""
+"""Casing pieces and the check that they cover the joint (handbook 8)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Judgements on the casing (TRADE 8)."""
+"""Judgements on the casing (handbook 8)."""
 
 from __future__ import annotations
 
@@ -23,7 +23,7 @@ FLAGS = FlagWords(
 
 
 def on_trim(opening: Opening, figures: Figures) -> Iterator[Flag]:
-    """Whether the casing covers from the frame over the edge of the rough opening (TRADE 8)."""
+    """Whether the casing covers from the frame over the edge of the rough opening (handbook 8)."""
     casing, wanted = opening.casing, figures.value(names.CASING_WANTED)
     if casing is not None and wanted is not None and casing.width.value < wanted:
         values = {"width": casing.width.value, "wanted": wanted}

@@ -1,4 +1,4 @@
-"""The steps of the casing (TRADE 21)."""
+"""The steps of the casing (handbook 21)."""
 
 from __future__ import annotations
 

@@ -1,1 +1,1 @@
-"""Walls with many openings (TRADE 6): one layout, one tape, and what the openings do to each other."""
+"""Walls with many openings (handbook 6): one layout, one tape, and what the openings do to each other."""

@@ -1,4 +1,4 @@
-"""Where to cut a hole into a standing wall (TRADE 6): an exact search of the range the client allows.
+"""Where to cut a hole into a standing wall (handbook 6): an exact search of the range the client allows.
 
 What a place costs changes only where an edge of the hole or of its framing meets an edge of a stud, a service or another
 opening. So the search looks at each of these meetings and to both sides of it, at the ends of the range, and at the place

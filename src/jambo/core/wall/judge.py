@@ -1,4 +1,4 @@
-"""What openings of one wall do to each other, to its corners and to what is fitted on it (TRADE 6 and 23)."""
+"""What openings of one wall do to each other, to its corners and to what is fitted on it (handbook 6 and 23)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""One wall with all its openings (TRADE 6): where each stands from the left end, the studs between them, the tape.
+"""One wall with all its openings (handbook 6): where each stands from the left end, the studs between them, the tape.
 
 Each opening is solved on its own; here they are put side by side. Measures run from the wall's left end, seen from side A.
 """

@@ -1,4 +1,4 @@
-"""The wall's own timber (TRADE 6): its commons and ends, its plates; and the studs two openings share, counted once."""
+"""The wall's own timber (handbook 6): its commons and ends, its plates; and the studs two openings share, counted once."""
 
 from __future__ import annotations
 

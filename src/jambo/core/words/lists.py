@@ -1,4 +1,4 @@
-"""The crew's word list (TRADE 1): the same part under the names three regions use for it."""
+"""The crew's word list (handbook 1): the same part under the names three regions use for it."""
 
 from __future__ import annotations
 

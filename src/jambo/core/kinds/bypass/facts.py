@@ -1,4 +1,4 @@
-"""The facts of bypass leaves (TRADE 11)."""
+"""The facts of bypass leaves (handbook 11)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Bypass leaves (TRADE 11): n leaves that pass in one opening, jamb to jamb."""
+"""Bypass leaves (handbook 11): n leaves that pass in one opening, jamb to jamb."""
 
 from __future__ import annotations
 

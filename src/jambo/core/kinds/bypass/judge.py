@@ -42,7 +42,7 @@ FLAGS = FlagWords(
 
 
 def on_bypass(opening: Opening, figures: Figures) -> Iterator[Flag]:
-    """Bypass leaves: whether they lap, pass under their track and find depth (TRADE 11)."""
+    """Bypass leaves: whether they lap, pass under their track and find depth (handbook 11)."""
     by, overlap = bypass_of(opening), figures.value(names.BYPASS_OVERLAP_EACH)
     path = "opening.door.bypass.leaf_width"
     n, wide = by.count, figures.value(names.BYPASS_LEAF_WANTED)

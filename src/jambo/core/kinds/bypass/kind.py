@@ -1,4 +1,4 @@
-"""Bypass leaves (TRADE 11): they pass each other in one opening."""
+"""Bypass leaves (handbook 11): they pass each other in one opening."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The steps of bypass leaves (TRADE 11 and 21)."""
+"""The steps of bypass leaves (handbook 11 and 21)."""
 
 from __future__ import annotations
 

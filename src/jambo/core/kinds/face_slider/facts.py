@@ -1,4 +1,4 @@
-"""The facts of a face slider (TRADE 11): its track and hardware, its slab, and the wall it hangs on."""
+"""The facts of a face slider (handbook 11): its track and hardware, its slab, and the wall it hangs on."""
 
 from __future__ import annotations
 
@@ -35,7 +35,7 @@ class Beside:
 
 @dataclass(frozen=True, slots=True)
 class Slider:
-    """A face slider's track, what it hangs in front of, and what was found behind the wall face (TRADE 11)."""
+    """A face slider's track, what it hangs in front of, and what was found behind the wall face (handbook 11)."""
 
     length: Annotated[Known | None, declare("track", "track bought", name="track_bought", short="Length")]
     slab_width: Annotated[Known | None, declare("leaf_width", "slab in hand, width", name="slab_width_given")]

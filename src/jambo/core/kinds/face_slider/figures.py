@@ -1,4 +1,4 @@
-"""Face sliders, single and bi-parting (TRADE 11): slab, track line, travel, track, guide, headroom.
+"""Face sliders, single and bi-parting (handbook 11): slab, track line, travel, track, guide, headroom.
 
 x runs along the tape in the direction the slab opens, zero at the finished opening's edge on the closed side. Of a
 bi-parting pair the figures are those of the slab that opens that way; the other is its mirror image. Heights of the
@@ -37,7 +37,7 @@ from jambo.core.rules import HouseRules
 
 
 def _slab(opening: Opening, rules: HouseRules) -> list[Reckoned]:
-    """Slab size wanted and in hand, and how far it covers; a size in hand beats the one wanted (TRADE 3)."""
+    """Slab size wanted and in hand, and how far it covers; a size in hand beats the one wanted (handbook 3)."""
     s, n = slider_of(opening), len(opening.leaves)
     w, gap = opening.finished_width, rules.known("floor_gap")
     share: Line = w if n == 1 else half(w)

@@ -1,4 +1,4 @@
-"""Judgements on a face slider (TRADE 11, 22, 23), from figures already computed."""
+"""Judgements on a face slider (handbook 11, 22, 23), from figures already computed."""
 
 from __future__ import annotations
 
@@ -192,7 +192,7 @@ def _length(opening: Opening, figures: Figures, tape: TrackTape) -> Iterator[Fla
 
 
 def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
-    """What the track hangs on (TRADE 11, fixing)."""
+    """What the track hangs on (handbook 11, fixing)."""
     s, path = slider_of(opening), f"{SLIDER}.studs"
     length = figures.value(names.TRACK_LENGTH)
     lag, needs = s.lag, figures.value(names.LAG_LENGTH)
@@ -221,7 +221,7 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
 
 
 def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """Stand-off, weight, headroom, what is beside it (TRADE 11)."""
+    """Stand-off, weight, headroom, what is beside it (handbook 11)."""
     s = slider_of(opening)
     spare, needed, has = (figures.value(n) for n in (names.STANDOFF_SPARE, names.STANDOFF_NEEDED, names.STANDOFF))
     if spare is not None and spare < ZERO and needed is not None and has is not None:
@@ -271,7 +271,7 @@ def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) ->
 
 
 def on_slider(opening: Opening, wall: Wall, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
-    """A face slider's slab, track, fixing and stand-off (TRADE 11)."""
+    """A face slider's slab, track, fixing and stand-off (handbook 11)."""
     yield from _covers(opening, figures)
     yield from _length(opening, figures, tape)
     yield from _fixed(opening, figures, tape, rules)

@@ -1,4 +1,4 @@
-"""The face slider, one slab or two (TRADE 11)."""
+"""The face slider, one slab or two (handbook 11)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""How far a face slider must hang off its wall (TRADE 11): trim and lean against backer, spacer and hardware."""
+"""How far a face slider must hang off its wall (handbook 11): trim and lean against backer, spacer and hardware."""
 
 from __future__ import annotations
 
@@ -13,7 +13,7 @@ from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 
-# Thicknesses a backer is stocked in, and stacked to (TRADE 11).
+# Thicknesses a backer is stocked in, and stacked to (handbook 11).
 STOCK: dict[Unit, tuple[Length, ...]] = {
     "in": (Length.inches("1/2"), Length.inches("3/4"), Length.inches("3/2")),
     "mm": (Length.mm(12), Length.mm(18), Length.mm(38)),

@@ -1,4 +1,4 @@
-"""The steps of a face slider (TRADE 11 and 21)."""
+"""The steps of a face slider (handbook 11 and 21)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""A face slider's track on its tape: where it goes, what stands along it, where the slab is now (TRADE 11)."""
+"""A face slider's track on its tape: where it goes, what stands along it, where the slab is now (handbook 11)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""A track against the studs that were found (TRADE 11): the exact search for its best place, and what to bore.
+"""A track against the studs that were found (handbook 11): the exact search for its best place, and what to bore.
 
 Measures run along the track's tape from the opening's edge. The search is exact: the number of factory holes that land
 can only change where a hole comes onto or leaves a stud, so it looks at every stretch between such places.

@@ -1,4 +1,4 @@
-"""The facts of a pocket kit (TRADE 10), as its sheet has them."""
+"""The facts of a pocket kit (handbook 10), as its sheet has them."""
 
 from __future__ import annotations
 
@@ -23,7 +23,7 @@ class Found:
 
 @dataclass(frozen=True, slots=True)
 class PocketKit:
-    """A pocket kit as its sheet has it (TRADE 10); what the sheet leaves out falls to the house rules.
+    """A pocket kit as its sheet has it (handbook 10); what the sheet leaves out falls to the house rules.
 
     `gap` is the floor gap the crew wants instead of the kit's; `leaf_width` the leaf the kit is made for.
     """

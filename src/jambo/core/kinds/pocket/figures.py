@@ -1,4 +1,4 @@
-"""Pocket doors, single and converging (TRADE 10): the opening, the set mark, the kit's cuts, the split studs.
+"""Pocket doors, single and converging (handbook 10): the opening, the set mark, the kit's cuts, the split studs.
 
 Measures along a pocket start at the strike edge of the rough opening, or where the leaves of a converging pair meet.
 The closed leaf stays one leg's thickness inside its pocket, behind the split legs.

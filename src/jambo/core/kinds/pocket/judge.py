@@ -131,7 +131,7 @@ def _kit(opening: Opening) -> Iterator[Flag]:
 
 
 def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """A pocket's kit, wall, floor, zone and fixings (TRADE 10)."""
+    """A pocket's kit, wall, floor, zone and fixings (handbook 10)."""
     kit = kit_of(opening)
     yield from _kit(opening)
     gap, least = figures.value(names.JAMB_GAP), rules.value("pocket_jamb_gap")

@@ -1,4 +1,4 @@
-"""The pocket door, single or converging (TRADE 10)."""
+"""The pocket door, single or converging (handbook 10)."""
 
 from __future__ import annotations
 

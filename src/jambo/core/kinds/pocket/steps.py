@@ -1,4 +1,4 @@
-"""The steps of a pocket door (TRADE 10 and 21)."""
+"""The steps of a pocket door (handbook 10 and 21)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""A swing door in its frame (TRADE 3, 4, 5, 7, 12, 20): its figures, its shapes, its pieces."""
+"""A swing door in its frame (handbook 3, 4, 5, 7, 12, 20): its figures, its shapes, its pieces."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ from jambo.core.quantities.mass import GRAMS, Mass
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 
-# A leaf over this takes one more hinge (TRADE 7); a slab or leaf over the other takes two people (TRADE 11, 22).
+# A leaf over this takes one more hinge (handbook 7); a slab or leaf over the other takes two people (handbook 11, 22).
 HEAVY: dict[Unit, Mass] = {"in": Mass(90 * GRAMS["lb"]), "mm": Mass(40 * GRAMS["kg"])}
 
 

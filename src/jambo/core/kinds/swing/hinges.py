@@ -1,4 +1,4 @@
-"""Hinges and latch of a swing leaf (TRADE 7)."""
+"""Hinges and latch of a swing leaf (handbook 7)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Judgements on a swing door: its hardware, its hand, where it leads (TRADE 3, 7, 12, 22)."""
+"""Judgements on a swing door: its hardware, its hand, where it leads (handbook 3, 7, 12, 22)."""
 
 from __future__ import annotations
 
@@ -63,7 +63,7 @@ FLAGS = FlagWords(
 
 
 def hardware_agrees(opening: Opening) -> Iterator[Flag]:
-    """Corners of hinges and latch against their mortises, the lock against the leaf, the hand delivered (TRADE 7)."""
+    """Corners of hinges and latch against their mortises, the lock against the leaf, the hand delivered (handbook 7)."""
     lock, path = opening.lockset, "opening.door.hardware"
     for what, corner, mortise in (
         ("hinge", lock.hinge_corner, lock.hinge_mortise),
@@ -84,7 +84,7 @@ def hardware_agrees(opening: Opening) -> Iterator[Flag]:
 
 
 def leads_to(opening: Opening) -> Iterator[Flag]:
-    """Doors to a garage, an unheated store or the open (TRADE 12, 22, 23)."""
+    """Doors to a garage, an unheated store or the open (handbook 12, 22, 23)."""
     outside_grade, where = (
         kind_of_frame(opening.frame).outside_grade,
         {"garage": "a garage", "store": "an unheated store"},
@@ -98,7 +98,7 @@ def leads_to(opening: Opening) -> Iterator[Flag]:
 
 
 def screws_reach(figures: Figures, rules: HouseRules, *, needed: bool) -> Iterator[Flag]:
-    """Whether the long screw reaches through leg and shims, where the frame is hung on one (TRADE 7)."""
+    """Whether the long screw reaches through leg and shims, where the frame is hung on one (handbook 7)."""
     long, reach = rules.known("long_screw"), figures.value(names.SCREW_REACH)
     if needed and reach is not None and long.value < reach:
         yield FLAGS("long-screw-short", {"screw": long.value, "reach": reach}, (names.SCREW_REACH,), long.source.path)

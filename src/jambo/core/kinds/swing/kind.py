@@ -1,4 +1,4 @@
-"""The swing door: its leaf turns on hinges (TRADE 3, 4, 5, 7, 12, 20)."""
+"""The swing door: its leaf turns on hinges (handbook 3, 4, 5, 7, 12, 20)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What is cut and bought for a swing door (TRADE 4 and 7)."""
+"""What is cut and bought for a swing door (handbook 4 and 7)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The steps of hanging and finishing a swing leaf (TRADE 21)."""
+"""The steps of hanging and finishing a swing leaf (handbook 21)."""
 
 from __future__ import annotations
 
