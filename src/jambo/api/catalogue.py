@@ -7,7 +7,9 @@ from typing_extensions import TypedDict
 
 from jambo.api.shared import Route
 from jambo.core import rules
+from jambo.core.facts.frame import FrameKind
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
+from jambo.core.frames.registry import FRAMES
 from jambo.core.parts import homes
 from jambo.core.quantities import names
 from jambo.core.quantities.notation import exact_text
@@ -54,6 +56,14 @@ class StageOut(TypedDict):
     label: str
 
 
+class FrameOut(TypedDict):
+    """A kind of frame, and the facts that only it asks for, by their keys in `opening.frame`."""
+
+    kind: FrameKind
+    label: str
+    facts: list[str]
+
+
 class FigureGroupOut(TypedDict):
     """Figures that are listed together, in order. A name that ends in # stands for a numbered family.
 
@@ -82,6 +92,7 @@ class CatalogueOut(TypedDict):
     stages: list[StageOut]
     homes: dict[str, Stage]
     figure_groups: list[FigureGroupOut]
+    frames: list[FrameOut]
 
 
 @router.get("/catalogue")
@@ -115,6 +126,7 @@ def catalogue() -> CatalogueOut:
         "stages": [{"name": name, "label": said} for name, said in STAGES.items()],
         "homes": homes(),
         "figure_groups": [_figures(group) for group in names.GROUPS],
+        "frames": [{"kind": kind.name, "label": kind.label, "facts": [*kind.facts]} for kind in FRAMES.values()],
     }
 
 

@@ -908,6 +908,8 @@ export interface components {
             };
             /** Figure Groups */
             figure_groups: components["schemas"]["FigureGroupOut"][];
+            /** Frames */
+            frames: components["schemas"]["FrameOut"][];
             /** Homes */
             homes: {
                 [key: string]: "survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card";
@@ -1541,6 +1543,21 @@ export interface components {
             wall_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Wall Most */
             wall_most?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * FrameOut
+         * @description A kind of frame, and the facts that only it asks for, by their keys in `opening.frame`.
+         */
+        FrameOut: {
+            /** Facts */
+            facts: string[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
+            /** Label */
+            label: string;
         };
         /**
          * GapOut

@@ -7,6 +7,7 @@ import { api, ask } from "../api/client";
 import { StepWords } from "../slip/StepWords";
 import { useWork } from "../work/context";
 import { Happened } from "./Happened";
+import type { StageView } from "./stages";
 
 /** The work card: the steps in order with this opening's figures, ticked with name and time into the log. */
 export function CardStage() {
@@ -86,3 +87,5 @@ export function CardStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "card", panel: CardStage };

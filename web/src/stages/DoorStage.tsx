@@ -9,6 +9,7 @@ import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
 import { type DoorShape as Shape, DOORS, KindPick } from "./KindPick";
+import type { StageView } from "./stages";
 
 type Size = "width" | "height" | "thickness";
 
@@ -290,3 +291,5 @@ export function DoorStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "door", panel: DoorStage };

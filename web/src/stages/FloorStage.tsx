@@ -9,6 +9,7 @@ import { LengthAt } from "./LengthAt";
 import { WithFractions } from "../tape/Digits";
 import { SelectAt } from "./fields";
 import { LayerRows } from "../tape/LayerRows";
+import type { StageView } from "./stages";
 
 function Side({ side }: { side: "a" | "b" }) {
   const { page, now, result, errors, shown, set } = useWork();
@@ -124,3 +125,5 @@ export function FloorStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "floor", panel: FloorStage };

@@ -7,16 +7,17 @@ import { LengthAt } from "./LengthAt";
 import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
 import { CutInPanel } from "./CutInPanel";
 import { CutMarks } from "./CutMarks";
-import { FRAMES, KindPick } from "./KindPick";
+import { CORNERS, KindPick } from "./KindPick";
 import { StockPick } from "./StockPick";
 import { WallPick } from "./WallPick";
+import type { StageView } from "./stages";
 
 const count = (most: number) =>
   Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
 
 /** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
 export function FrameStage() {
-  const { now, set, words, result } = useWork();
+  const { now, set, words, result, catalogue } = useWork();
   const door = now.opening.door?.kind ?? "swing";
   const swings = door === "swing";
   const kind = swings ? (now.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
@@ -77,7 +78,11 @@ export function FrameStage() {
           label="Kind of frame"
           path="opening.frame.kind"
           value={kind}
-          kinds={FRAMES}
+          kinds={catalogue.frames.map((f) => ({
+            value: f.kind,
+            label: f.label,
+            drawing: CORNERS[f.kind] ?? CORNERS.flat_jamb,
+          }))}
           onPick={(value) => set("opening.frame.kind", value)}
         />
       ) : (
@@ -164,12 +169,17 @@ export function FrameStage() {
   );
 }
 
+/** Kinds whose facts stand with stock, sheets or a drawing of their own; the others show theirs one under the other. */
+const LAID_OUT = ["lining_kit", "split_jamb", "steel_wrap", "outside_sill"];
+
 /** The facts that only this kind of frame has. */
 function KindFacts({ kind }: { kind: string }) {
-  const { result } = useWork();
+  const { result, catalogue } = useWork();
+  const facts = catalogue.frames.find((f) => f.kind === kind)?.facts ?? [];
   const section = result?.drawings.find((d) => d.name === "section");
   return (
     <>
+      {!LAID_OUT.includes(kind) && facts.map((fact) => <LengthAt key={fact} path={`opening.frame.${fact}`} />)}
       {kind === "lining_kit" && (
         <>
           <StockPick kind="lining_kit" label="Lining kit" />
@@ -183,7 +193,6 @@ function KindFacts({ kind }: { kind: string }) {
           </div>
         </>
       )}
-      {kind === "rabbeted" && <LengthAt path="opening.frame.rabbet_depth" label="Rabbet depth" />}
       {kind === "split_jamb" && (
         <>
           <StockPick kind="split_jamb" label="Split jamb" />
@@ -241,3 +250,5 @@ function KindFacts({ kind }: { kind: string }) {
     </>
   );
 }
+
+export const stage: StageView = { name: "frame", panel: FrameStage };

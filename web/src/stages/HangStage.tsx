@@ -7,6 +7,8 @@ import { PickAt, SelectAt } from "./fields";
 import { Happened } from "./Happened";
 import { ReadingForm } from "./ReadingForm";
 import { ReadingList } from "./ReadingList";
+import type { StageView } from "./stages";
+import { HangSheet } from "../drawing/HangSheet";
 
 const SWEEP = ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted", "trim_later"];
 
@@ -134,3 +136,5 @@ export function HangStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "hang", panel: HangStage, sheet: HangSheet };

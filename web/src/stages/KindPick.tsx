@@ -128,69 +128,43 @@ export const DOORS: Kind<DoorShape>[] = [
   },
 ];
 
-export type FrameKind = "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
-
 /** The corner of leg and head (or, for the split jamb, its section), which is what tells the frames apart. */
-export const FRAMES: Kind<FrameKind>[] = [
-  {
-    value: "flat_jamb",
-    label: "Flat jamb",
-    drawing: (
-      <>
-        <rect className="leg" x="10" y="22" width="14" height="42" />
-        <rect className="head" x="10" y="8" width="54" height="14" />
-      </>
-    ),
-  },
-  {
-    value: "lining_kit",
-    label: "Lining kit",
-    drawing: (
-      <>
-        <path className="head" d="M2 8h62v18H32v-8H18v8H2z" />
-        <rect className="leg" x="18" y="18" width="14" height="46" />
-      </>
-    ),
-  },
-  {
-    value: "rabbeted",
-    label: "Rabbeted",
-    drawing: (
-      <>
-        <path className="leg" d="M10 8h8v14h8v42H10z" />
-        <rect className="head" x="18" y="8" width="46" height="14" />
-      </>
-    ),
-  },
-  {
-    value: "split_jamb",
-    label: "Split jamb",
-    drawing: (
-      <>
-        <path className="leg" d="M4 20h30v10H14v26H4z" />
-        <path className="head" d="M60 20H38v6H20v8h18v-2h12v24h10z" />
-      </>
-    ),
-  },
-  {
-    value: "steel_wrap",
-    label: "Steel wrap",
-    drawing: (
-      <>
-        <rect className="wood" x="22" y="14" width="42" height="36" />
-        <path className="sheet" d="M40 10V4H10v18h8v20h-8v18h30v-6" />
-      </>
-    ),
-  },
-  {
-    value: "outside_sill",
-    label: "With sill",
-    drawing: (
-      <>
-        <rect className="leg" x="26" y="2" width="14" height="44" />
-        <path className="head" d="M2 56L14 46H60V56Z" />
-        <rect className="wood" x="20" y="56" width="40" height="6" />
-      </>
-    ),
-  },
-];
+export const CORNERS: Record<string, ReactNode> = {
+  flat_jamb: (
+    <>
+      <rect className="leg" x="10" y="22" width="14" height="42" />
+      <rect className="head" x="10" y="8" width="54" height="14" />
+    </>
+  ),
+  lining_kit: (
+    <>
+      <path className="head" d="M2 8h62v18H32v-8H18v8H2z" />
+      <rect className="leg" x="18" y="18" width="14" height="46" />
+    </>
+  ),
+  rabbeted: (
+    <>
+      <path className="leg" d="M10 8h8v14h8v42H10z" />
+      <rect className="head" x="18" y="8" width="46" height="14" />
+    </>
+  ),
+  split_jamb: (
+    <>
+      <path className="leg" d="M4 20h30v10H14v26H4z" />
+      <path className="head" d="M60 20H38v6H20v8h18v-2h12v24h10z" />
+    </>
+  ),
+  steel_wrap: (
+    <>
+      <rect className="wood" x="22" y="14" width="42" height="36" />
+      <path className="sheet" d="M40 10V4H10v18h8v20h-8v18h30v-6" />
+    </>
+  ),
+  outside_sill: (
+    <>
+      <rect className="leg" x="26" y="2" width="14" height="44" />
+      <path className="head" d="M2 56L14 46H60V56Z" />
+      <rect className="wood" x="20" y="56" width="40" height="6" />
+    </>
+  ),
+};

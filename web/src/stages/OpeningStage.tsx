@@ -2,6 +2,7 @@ import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLength } from "../slip/FigurePress";
 import { PickAt, SelectAt } from "./fields";
+import type { StageView } from "./stages";
 
 const ROWS = [
   { label: "Width", figure: "width" },
@@ -148,3 +149,5 @@ function Schooled() {
     </>
   );
 }
+
+export const stage: StageView = { name: "opening", panel: OpeningStage };

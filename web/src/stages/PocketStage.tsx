@@ -3,6 +3,7 @@ import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { PickAt, Rows, SwitchAt, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
+import type { StageView } from "./stages";
 
 const KIT = "opening.door.pocket";
 
@@ -78,3 +79,5 @@ export function PocketStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "pocket", panel: PocketStage };

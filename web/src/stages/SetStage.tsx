@@ -4,6 +4,8 @@ import { FigureLine } from "../slip/FigurePress";
 import { WithFractions } from "../tape/Digits";
 import { PickAt, SelectAt, SwitchAt } from "./fields";
 import { Happened } from "./Happened";
+import type { StageView } from "./stages";
+import { SetSheet } from "../drawing/SetSheet";
 
 const LEGS = [
   "floor_rise",
@@ -276,3 +278,5 @@ function Stock() {
     </details>
   );
 }
+
+export const stage: StageView = { name: "set", panel: SetStage, sheet: SetSheet };

@@ -2,6 +2,8 @@ import { useWork } from "../work/context";
 import { useAsked } from "../work/asked";
 import { ReadingForm } from "./ReadingForm";
 import { ReadingList } from "./ReadingList";
+import type { StageView } from "./stages";
+import { FoundSheet } from "../drawing/FoundSheet";
 
 /** The round of the survey: the sketch lights the next place, the field takes the reading, Enter goes on. */
 export function SurveyStage() {
@@ -26,3 +28,5 @@ export function SurveyStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "survey", panel: SurveyStage, sheet: FoundSheet };

@@ -3,6 +3,7 @@ import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { PickAt, Rows, SelectAt, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
+import type { StageView } from "./stages";
 
 const TRACK = "opening.door.slider";
 const NOW = ["slab_now_near", "slab_now_far", "slab_frees"];
@@ -106,3 +107,5 @@ export function TrackStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "track", panel: TrackStage };

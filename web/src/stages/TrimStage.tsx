@@ -2,6 +2,7 @@ import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { PickAt } from "./fields";
+import type { StageView } from "./stages";
 
 const PIECES = [
   "casing_head_short",
@@ -71,3 +72,5 @@ function Corner({ butted }: { butted: boolean }) {
     </svg>
   );
 }
+
+export const stage: StageView = { name: "trim", panel: TrimStage };

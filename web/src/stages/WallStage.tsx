@@ -3,6 +3,7 @@ import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { PickAt, Rows, SelectAt } from "./fields";
+import type { StageView } from "./stages";
 
 const TRACK = "opening.door.slider";
 const LINES = ["standoff_needed", "standoff", "standoff_spare", "backer_least", "guide_reach", "lag_length"];
@@ -88,3 +89,5 @@ export function WallStage() {
     </>
   );
 }
+
+export const stage: StageView = { name: "wall", panel: WallStage };

@@ -1,45 +1,27 @@
 import { type ComponentType, createElement } from "react";
 
 import type { StageName } from "../api/client";
-import { FoundSheet } from "../drawing/FoundSheet";
-import { HangSheet } from "../drawing/HangSheet";
-import { SetSheet } from "../drawing/SetSheet";
 import { Sheet } from "../drawing/Sheet";
-import { CardStage } from "./CardStage";
-import { DoorStage } from "./DoorStage";
-import { FloorStage } from "./FloorStage";
-import { FrameStage } from "./FrameStage";
-import { HangStage } from "./HangStage";
-import { OpeningStage } from "./OpeningStage";
-import { PocketStage } from "./PocketStage";
-import { SetStage } from "./SetStage";
-import { SurveyStage } from "./SurveyStage";
-import { TrackStage } from "./TrackStage";
-import { TrimStage } from "./TrimStage";
-import { WallStage } from "./WallStage";
 
-const PANELS: Record<StageName, ComponentType> = {
-  door: DoorStage,
-  floor: FloorStage,
-  opening: OpeningStage,
-  pocket: PocketStage,
-  track: TrackStage,
-  wall: WallStage,
-  frame: FrameStage,
-  survey: SurveyStage,
-  set: SetStage,
-  hang: HangStage,
-  trim: TrimStage,
-  card: CardStage,
-};
+/** A stage as the screen shows it: its panel, and the drawing that answers its question where it has one of its own. */
+export interface StageView {
+  name: StageName;
+  panel: ComponentType;
+  sheet?: ComponentType;
+}
+
+// every panel in this folder says which stage it is
+const VIEWS = Object.values(import.meta.glob<{ stage: StageView }>("./*Stage.tsx", { eager: true })).map(
+  (one) => one.stage,
+);
 
 /** The stages shown until the server has answered for the first time. */
 export const FIRST_STAGES: StageName[] = ["door", "floor", "opening", "frame", "trim"];
 
-const SHEETS: Partial<Record<StageName, ComponentType>> = { survey: FoundSheet, set: SetSheet, hang: HangSheet };
+const viewOf = (stage: StageName) => VIEWS.find((view) => view.name === stage)!;
 
 /** The drawing that answers a stage's question: the opening between its tapes unless the stage has its own. */
-export const StageSheet = ({ stage }: { stage: StageName }) => createElement(SHEETS[stage] ?? Sheet);
+export const StageSheet = ({ stage }: { stage: StageName }) => createElement(viewOf(stage).sheet ?? Sheet);
 
 /** The panel of a stage. */
-export const StagePanel = ({ stage }: { stage: StageName }) => createElement(PANELS[stage]);
+export const StagePanel = ({ stage }: { stage: StageName }) => createElement(viewOf(stage).panel);

@@ -29,7 +29,7 @@ class FrameFacts:
     horn: Annotated[Known, declare("small", rule="horn", short="Horn")]
     kit_width_1: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="For leaf")]
     kit_width_2: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="or for leaf")]
-    rabbet_depth: Annotated[Known, declare("small", rule="rabbet_depth")]
+    rabbet_depth: Annotated[Known, declare("small", rule="rabbet_depth", short="Rabbet depth")]
     wall_least: Annotated[
         Fact, declare("wall_thickness", "thinnest wall the split jamb takes", short="Thinnest wall", required=True)
     ]

@@ -9,4 +9,5 @@ class FlatJamb(KindOfFrame):
     """Flat stock, head over legs."""
 
     name = "flat_jamb"
+    label = "Flat jamb"
     flat = True

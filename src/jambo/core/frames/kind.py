@@ -23,6 +23,8 @@ class KindOfFrame:
 
     Attributes:
         name: the kind as the format writes it.
+        label: what the screen calls it.
+        facts: the fields of `FrameFacts` that only this kind asks for, in their order.
         flat: made of flat stock, as a pocket's split legs are.
         gaps_cut_in: its gaps come cut into it and cannot be planned otherwise.
         cased: casing covers its joint with the wall.
@@ -35,6 +37,8 @@ class KindOfFrame:
     """
 
     name: ClassVar[FrameKind] = "flat_jamb"
+    label: ClassVar[str] = "Flat jamb"
+    facts: ClassVar[tuple[str, ...]] = ()
     flat: ClassVar[bool] = False
     gaps_cut_in: ClassVar[bool] = False
     cased: ClassVar[bool] = True

@@ -36,6 +36,8 @@ class LiningKit(KindOfFrame):
     """A kit whose trench spacings serve one or two leaf widths."""
 
     name = "lining_kit"
+    label = "Lining kit"
+    facts = ("kit_width_1", "kit_width_2", "trench_depth", "horn")
     words = FLAGS
     gaps_cut_in = True
     hinge_gap = strike_gap = "kit_gap"

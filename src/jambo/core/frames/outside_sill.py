@@ -35,6 +35,8 @@ class OutsideSill(KindOfFrame):
     """A sealed unit, its legs on the sill or beside it."""
 
     name = "outside_sill"
+    label = "With sill"
+    facts = ("sill_thickness",)
     words = FLAGS
     worked_stop = True
     outside_grade = True

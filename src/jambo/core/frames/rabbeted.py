@@ -10,6 +10,8 @@ class Rabbeted(KindOfFrame):
     """Legs past the head, stop worked in the solid."""
 
     name = "rabbeted"
+    label = "Rabbeted"
+    facts = ("rabbet_depth",)
     worked_stop = True
 
     def joint(self, said: FrameFacts) -> Joint:

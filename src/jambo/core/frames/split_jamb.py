@@ -32,6 +32,8 @@ class SplitJamb(KindOfFrame):
     """Two halves, one from each side."""
 
     name = "split_jamb"
+    label = "Split jamb"
+    facts = ("wall_least", "wall_most")
     words = FLAGS
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:

@@ -49,6 +49,8 @@ class SteelWrap(KindOfFrame):
     """Folded steel around the finished wall; anchors take up its play."""
 
     name = "steel_wrap"
+    label = "Steel wrap"
+    facts = ("throat",)
     words = FLAGS
     cased = False
     worked_stop = True
