@@ -8,7 +8,7 @@ from typing import TextIO
 
 import click
 
-from jambo.running.machine import Trouble
+from jambo.running.machine import CommandError
 
 
 @click.group(context_settings={"help_option_names": ["-h", "--help"]})
@@ -54,9 +54,9 @@ def solve(file: TextIO) -> None:
     try:
         click.echo(json.dumps(solve_text(file.read()), indent=1, ensure_ascii=False))
     except Refused as refused:
-        raise Trouble("the document is refused:\n  " + "\n  ".join(map(str, refused.errors))) from None
+        raise CommandError("the document is refused:\n  " + "\n  ".join(map(str, refused.errors))) from None
     except UnicodeDecodeError:
-        raise Trouble("the document is refused: it is not UTF-8 text") from None
+        raise CommandError("the document is refused: it is not UTF-8 text") from None
 
 
 @main.command()

@@ -4,7 +4,7 @@ import pytest
 
 from helpers import PLAIN, plain
 from jambo.jobs.boards import warm_up
-from jambo.views.summary import brief
+from jambo.views.summary import summarise
 
 
 @pytest.fixture
@@ -153,10 +153,10 @@ def test_too_large_a_request_is_turned_away(client):
 def test_warming_up_solves_what_lists_and_neighbours_will_ask_for(local, client, job, opening):
     """Nothing is solved again by a list afterwards, nor by a page for an opening that nobody measured yet."""
     second = client.post(f"/api/jobs/{job}/openings", json={"copy_of": opening}).json()["id"]
-    brief.cache_clear()
+    summarise.cache_clear()
     warm_up(local.database)
-    solved = brief.cache_info().misses
+    solved = summarise.cache_info().misses
     assert solved >= 2
     assert len(client.get(f"/api/jobs/{job}").json()["openings"]) == 2
     assert client.get(f"/api/openings/{second}").json()["beside"][0]["mark"] == "D1"
-    assert brief.cache_info().misses == solved
+    assert summarise.cache_info().misses == solved

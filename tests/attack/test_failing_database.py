@@ -14,7 +14,7 @@ from helpers import PLAIN
 from jambo.api import shared
 from jambo.api.app import create_app
 from jambo.running.local import serving
-from jambo.running.machine import Trouble
+from jambo.running.machine import CommandError
 from jambo.running.mariadb import Server
 from jambo.running.serve import keep_alive, open_database
 from jambo.store import database as store
@@ -195,7 +195,7 @@ def test_a_database_that_does_not_start_is_tried_again(own, monkeypatch):
         starts.append(1)
         if len(starts) <= 2:
             server.stop()
-            raise Trouble("MariaDB did not start")
+            raise CommandError("MariaDB did not start")
         start()
 
     monkeypatch.setattr(server, "start", fails_twice)
@@ -249,7 +249,7 @@ def test_a_newer_database_is_told_and_left_alone(own):
         t.run("INSERT INTO migration (number, name) VALUES (%s, 'what_is_to_come')", [newer])
     with pytest.raises(NewerDatabase, match=f"tables are at {newer}, this one knows {newer - 1}"):
         migrate(server.owner_url, server.url)
-    with pytest.raises(Trouble, match="made by a newer Jambo"):
+    with pytest.raises(CommandError, match="made by a newer Jambo"):
         open_database(server.url, server.owner_url)
     assert httpx.get(f"{url}/api/health").json()["migrations"] == "ahead"
     with owner.transaction() as t:

@@ -119,7 +119,7 @@ def test_floors_grow_by_layers_and_carry_their_allowance_everywhere(page, new_op
 
 def test_schools_side_by_side_and_the_cure_is_one_press_away(page, new_opening):
     page.goto(f"{new_opening}/opening")
-    page.get_by_role("radiogroup", name="School for the rough opening").get_by_text("Add on to the leaf").click()
+    page.get_by_role("radiogroup", name="Method for the rough opening").get_by_text("Add on to the leaf").click()
     fill(page, "Added to the height", "2")
     stop = page.locator("[data-code=head-play-none]")
     expect(stop).to_contain_text("1/8 in taller than the rough opening")  # 82 1/8 against 82

@@ -12,7 +12,7 @@ from jambo.core.framing import cut_in
 from jambo.core.framing.cut_in import Size, Standing, open_up
 from jambo.core.quantities.figure import HALF, Figure, Missing
 from jambo.core.quantities.length import Length
-from jambo.core.wall.best_place import Asked, places, reasons
+from jambo.core.wall.best_place import Search, places, reasons
 from jambo.core.wall.layout import Span
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
@@ -100,9 +100,9 @@ def test_a_plate_on_joists_asks_for_blocks_and_a_floor_extension():
 
 def test_a_standing_wall_is_drawn_and_listed_with_the_studs_that_were_found():
     odd = solved(old_wall(["3/4", "17 3/8", "96 5/8"], **{"opening.cut_in": None}))
-    assert [m.reckoned.name for m in odd.plate.marks if m.what == "common"] == []
+    assert [m.measure.name for m in odd.plate.marks if m.what == "common"] == []
     near = solved(old_wall(["3/4", "38", "96 5/8"]))
-    marks = [(m.reckoned.name, m.reckoned.value) for m in near.plate.marks if m.what == "common"]
+    marks = [(m.measure.name, m.measure.value) for m in near.plate.marks if m.what == "common"]
     assert marks == [("mark_found_2", inch("37 1/4"))]
 
 
@@ -234,7 +234,7 @@ def asked(doc, **more):
     size = cut_in.hole_size(result.figures, facts.wall, facts.opening.header)
     fixed = frozenset(i for i, s in enumerate(facts.wall.services) if not s.movable)
     said = {"least": inch("0"), "most": inch("168"), "wanted": inch("60"), "length": inch("168"), "fixed": fixed} | more
-    return Asked(size, cut_in.standing(facts.wall, facts.rules), **said)
+    return Search(size, cut_in.standing(facts.wall, facts.rules), **said)
 
 
 def centre(place):
@@ -300,7 +300,7 @@ def walls(draw):
     least = Length.inches(Fraction(draw(st.integers(0, 4 * 60)), 4))
     wanted = Length.inches(Fraction(draw(quarters), 4))
     fixed = frozenset(n for n in range(len(services)) if draw(st.booleans()))
-    return Asked(size, wall_of(centres, services), least, inch("120"), wanted, inch("120"), (), fixed)
+    return Search(size, wall_of(centres, services), least, inch("120"), wanted, inch("120"), (), fixed)
 
 
 def cost_at(asked, x):
@@ -335,7 +335,7 @@ def test_no_place_on_a_sixteenth_beats_the_one_that_was_found(asked):
 
 # Two places a hair beside a meeting cut the same studs, one a hair and one 2 1/4 in from where the hole is wanted: the nearer one is
 # offered, from whichever end of the wall one looks.
-ROW = Asked(
+ROW = Search(
     Size(inch("20"), inch("88"), Header(Missing("x", "x"), "", 1, 2)),
     wall_of(("2 1/4", "3 3/4", "5 1/4", "6 3/4", "18", "43", "68", "93", "118")),
     inch("0"), inch("120"), inch("105"), inch("120"), (), frozenset(),
@@ -352,7 +352,7 @@ def test_a_mirrored_wall_has_its_best_place_mirrored(asked):
         turn(asked.wall.studs), turn(asked.wall.services), asked.wall.thick, asked.wall.filler, asked.wall.clear
     )
     most, wanted = asked.length - asked.least, asked.length - asked.wanted
-    mirrored = Asked(asked.size, seen, inch("0"), most, wanted, asked.length, (), asked.fixed)
+    mirrored = Search(asked.size, seen, inch("0"), most, wanted, asked.length, (), asked.fixed)
     there, back = places(asked), places(mirrored)
     assert [(p.cost, p.off) for p in there] == [(p.cost, p.off) for p in back]
 

@@ -65,7 +65,7 @@ def test_marks_read_from_the_right_when_the_place_is_given_from_there():
 def test_each_jack_and_king_has_its_line_on_both_sides(jacks, kings):
     header = {"depth": "5 1/2", "source": "x", "jacks": jacks, "kings": kings}
     result = solved(plain(**{"opening.header": header, "opening.position.distance": "80"}))
-    marks = [(m.what, m.reckoned.value, m.crossed) for m in result.plate.marks if m.what in ("jack", "king", "ro_edge")]
+    marks = [(m.what, m.measure.value, m.crossed) for m in result.plate.marks if m.what in ("jack", "king", "ro_edge")]
     near, far = inch("63 7/8"), inch("96 1/8")
     stud = inch("1 1/2")
     lines = jacks + kings  # the first jack's line is the opening's own edge
@@ -87,4 +87,4 @@ def test_the_stud_that_ends_the_wall_is_no_layout_stud():
     # a wall of 65 1/2: layout stud 4 (63 1/4..64 3/4) would stand in the end stud (64..65 1/2)
     result = solved(plain(**{"wall.length": "65 1/2", "opening.position.distance": "40"}))
     assert 4 not in [c.number for c in result.plate.commons]
-    assert Length.inches("65.5") == result.plate.marks[-1].reckoned.value
+    assert Length.inches("65.5") == result.plate.marks[-1].measure.value

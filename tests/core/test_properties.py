@@ -107,7 +107,7 @@ def test_more_shim_space_never_leaves_less(opening, more):
 @settings(max_examples=60, deadline=None)
 def test_plate_marks_stay_in_order_and_clear_of_the_opening(opening):
     result = solved(document(opening))
-    values = [m.reckoned.value for m in result.plate.marks]
+    values = [m.measure.value for m in result.plate.marks]
     assert values == sorted(values)
     plate, stud = result.plate, inch("1 1/2")
     for common in plate.commons:

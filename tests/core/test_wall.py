@@ -305,7 +305,7 @@ def test_studs_of_the_opening_next_door_are_not_marked_and_clashes_are_told(besi
         doc = plain(**{"beside": beside, "opening.position": {"distance": distance, "measured_from": end}})
         facts = facts_of(parse(Document, doc))
         result = solve(facts.opening, facts.wall, facts.rules)
-        marks = [m.reckoned.value for m in result.plate.marks if m.what == "common"]
+        marks = [m.measure.value for m in result.plate.marks if m.what == "common"]
         assert len(marks) == len(commons)
         if end == "left":
             assert marks == [inch(x) for x in commons]

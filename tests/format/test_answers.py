@@ -14,7 +14,7 @@ from jambo.format.problems import Refused, parse
 from jambo.views import answers
 from jambo.views.exchange import solve_document
 from jambo.views.opening import length_out
-from jambo.views.summary import brief
+from jambo.views.summary import summarise
 
 ODD = "31 7/64"  # no other test has a leaf of this width
 
@@ -30,7 +30,7 @@ def faulty(monkeypatch):
 
     answers_solve = answers.solve
     monkeypatch.setattr(answers, "solve", solve)
-    brief.cache_clear()
+    summarise.cache_clear()
 
 
 def test_a_fault_is_a_stop_with_a_cure_and_no_figures(faulty, caplog):

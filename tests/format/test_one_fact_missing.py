@@ -14,8 +14,8 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
 from jambo.views.exchange import solve_document
-from jambo.views.summary import brief, brief_out
-from jambo.views.wall import Around, Asked, wall_out
+from jambo.views.summary import summarise, summary_out
+from jambo.views.wall import Around, WallOpening, wall_out
 
 PAIR = {"opening.door.leaves": [{"width": "24 in", "height": "80", "thickness": "1 3/8"}] * 2}
 CASED = {"opening.casing": {"width": "2 1/4", "thickness": "11/16"}}
@@ -101,11 +101,11 @@ def check(doc, whole, path):
             assert path[1] in said, (path, name, said)
     json.dumps(solve_document(parse(Document, doc)))
     around = Around("in", "{}", "[]", json.dumps(doc["wall"]))
-    asked = [Asked(1, "D1", json.dumps(doc["opening"])), Asked(2, "D2", json.dumps(plain()["opening"]))]
+    asked = [WallOpening(1, "D1", json.dumps(doc["opening"])), WallOpening(2, "D2", json.dumps(plain()["opening"]))]
     json.dumps(wall_out(asked, around, Tape.of("mm"), "britain"))
     read = tuple(json.dumps(r) for r in doc.get("survey", {}).get("readings", []))
-    short = brief("in", "{}", "{}", json.dumps(doc["wall"]), json.dumps(doc["opening"]), read)
-    json.dumps(brief_out(short, Tape.of("in"), "australia"))
+    short = summarise("in", "{}", "{}", json.dumps(doc["wall"]), json.dumps(doc["opening"]), read)
+    json.dumps(summary_out(short, Tape.of("in"), "australia"))
 
 
 @pytest.mark.parametrize("kind", DOCUMENTS)

@@ -12,7 +12,7 @@ from jambo.views import floors as floor_files
 from jambo.views import heads as head_files
 from jambo.views.lists import Listed
 from jambo.views.lists import job_lists as lists_of
-from jambo.views.wall import Around, Asked, wall_out
+from jambo.views.wall import Around, WallOpening, wall_out
 
 IN, WORDS = Tape.of("in"), "north_america"
 
@@ -84,7 +84,7 @@ def test_hardware_of_the_job_is_counted_together():
 
 
 def asked_heads(*changes):
-    return [head_files.Asked(n, f"D{n}", "Ground", doc(**c)) for n, c in enumerate(changes, 1)]
+    return [head_files.StoreyOpening(n, f"D{n}", "Ground", doc(**c)) for n, c in enumerate(changes, 1)]
 
 
 HIGH = {"opening.floors": {"a": [{"thickness": "1 1/4"}], "b": [{"thickness": "3/4"}]}}
@@ -115,7 +115,7 @@ def test_an_opening_that_cannot_be_waits_and_takes_no_part():
     storey = head_files.head_lines(asked_heads(wrong, {}), IN)[0]
     assert (storey["waiting"], [r["name"] for r in storey["openings"]]) == (["D1"], ["D2"])
     on_oak = plain(**wrong, **{"opening.floors": {"a_from": "oak", "b_from": "oak"}}) | {"floors": [OAK]}
-    both = [floor_files.Asked(9, "D9", "", parse(Document, on_oak), ()), *asked_floors(("oak", "oak"))]
+    both = [floor_files.JobOpening(9, "D9", "", parse(Document, on_oak), ()), *asked_floors(("oak", "oak"))]
     use = floor_files.floors_out(floors(OAK), both, "in", IN, WORDS)
     assert [(u["name"], u["waits"]) for u in use["floors"][0]["used_by"]] == [("D9", []), ("D1", [])]
     thicker = floors({**OAK, "layers": [{"name": "oak", "thickness": "1"}]})
@@ -148,7 +148,7 @@ def asked_floors(*sides, done=()):
     found = []
     for n, (a, b) in enumerate(sides, 1):
         document = parse(Document, plain(**{"opening.floors": {"a_from": a, "b_from": b}}) | {"floors": [OAK, TILE]})
-        found.append(floor_files.Asked(n, f"D{n}", "", document, done))
+        found.append(floor_files.JobOpening(n, f"D{n}", "", document, done))
     return found
 
 
@@ -206,7 +206,7 @@ def test_a_leaf_that_hangs_is_told_to_be_trimmed_by_the_difference():
 
 def laid(*openings, wall=None):
     around = Around("in", "{}", "[]", json.dumps(plain()["wall"] | (wall or {})))
-    asked = [Asked(n, f"D{n}", json.dumps(plain(**changes)["opening"])) for n, changes in enumerate(openings, 1)]
+    asked = [WallOpening(n, f"D{n}", json.dumps(plain(**changes)["opening"])) for n, changes in enumerate(openings, 1)]
     return wall_out(asked, around, IN, WORDS)
 
 

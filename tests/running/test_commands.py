@@ -14,7 +14,7 @@ import pytest
 from jambo.api.app import create_app
 from jambo.running import machine
 from jambo.running.local import serving
-from jambo.running.machine import ROOT, Trouble, free_port, need_programs, run
+from jambo.running.machine import ROOT, CommandError, free_port, need_programs, run
 from jambo.running.mariadb import Server
 from jambo.running.serve import listen, open_database
 from jambo.running.strain import served
@@ -45,7 +45,7 @@ def test_a_taken_port_is_said(taken):
     [("nonsense", "mysql://user:password@"), ("mysql://nobody:x@127.0.0.1:1/jambo", "does not answer")],
 )
 def test_a_wrong_database_address_is_said(url, says):
-    with pytest.raises(Trouble, match=says):
+    with pytest.raises(CommandError, match=says):
         open_database(url, url)
 
 
@@ -55,17 +55,17 @@ def test_missing_packages_name_the_command_that_installs_them(monkeypatch):
     monkeypatch.setattr(
         machine.shutil, "which", lambda program, **_: "/usr/bin/apt-get" if program == "apt-get" else None
     )
-    with pytest.raises(Trouble, match=r"sudo apt-get install .*chromium mariadb-client-core mariadb-server-core"):
+    with pytest.raises(CommandError, match=r"sudo apt-get install .*chromium mariadb-client-core mariadb-server-core"):
         need_programs(["mariadbd", "my_print_defaults", "chromium"])
     monkeypatch.setattr(machine.shutil, "which", lambda program, **_: None)
-    with pytest.raises(Trouble, match="install the equivalent of Debian's chromium"):
+    with pytest.raises(CommandError, match="install the equivalent of Debian's chromium"):
         need_programs(["chromium"])
 
 
 def test_a_failing_step_shows_its_own_words():
-    with pytest.raises(Trouble, match=r"it failed\n  no route"):
+    with pytest.raises(CommandError, match=r"it failed\n  no route"):
         run([sys.executable, "-c", "import sys; sys.exit('no route')"], "it failed")
-    with pytest.raises(Trouble, match="not on this machine"):
+    with pytest.raises(CommandError, match="not on this machine"):
         run(["no-such-program"], "it failed")
 
 
@@ -73,7 +73,7 @@ def test_a_database_that_cannot_start_says_why(tmp_path):
     with Server(tmp_path) as server:
         pass
     (server.data / "ibdata1").write_bytes(b"not a tablespace")
-    with pytest.raises(Trouble, match="MariaDB did not start"):
+    with pytest.raises(CommandError, match="MariaDB did not start"):
         Server(tmp_path).__enter__()
 
 
@@ -126,10 +126,10 @@ def test_of_many_who_listen_on_a_port_one_does():
     port = free_port()
     with ThreadPoolExecutor(6) as pool:
         got = list(pool.map(lambda _: _listens(port), range(6)))
-    assert [one for one in got if isinstance(one, Trouble)] and len(
-        [one for one in got if not isinstance(one, Trouble)]
+    assert [one for one in got if isinstance(one, CommandError)] and len(
+        [one for one in got if not isinstance(one, CommandError)]
     ) == 1
-    for listener in (one for one in got if not isinstance(one, Trouble)):
+    for listener in (one for one in got if not isinstance(one, CommandError)):
         assert listener.proto == socket.IPPROTO_TCP  # the event loop sends small answers at once on such a one alone
         listener.close()
 
@@ -137,13 +137,13 @@ def test_of_many_who_listen_on_a_port_one_does():
 def _listens(port):
     try:
         return listen(port)
-    except Trouble as trouble:
+    except CommandError as trouble:
         return trouble
 
 
 @pytest.mark.parametrize("path", ["/proc/jambo/db", "/dev/null/db"])
 def test_a_folder_that_cannot_be_written_to_is_said(path):
-    with pytest.raises(Trouble, match=f"cannot write to {path.rsplit('/', 1)[0]}.*Jambo keeps its data there"):
+    with pytest.raises(CommandError, match=f"cannot write to {path.rsplit('/', 1)[0]}.*Jambo keeps its data there"):
         Server(Path(path)).__enter__()
 
 

@@ -5,7 +5,7 @@ import gzip
 import pytest
 
 from jambo.running import checks, machine, web
-from jambo.running.machine import ROOT, WEB, Trouble
+from jambo.running.machine import ROOT, WEB, CommandError
 
 
 def test_a_build_stands_until_a_source_changes(monkeypatch, local):
@@ -51,5 +51,5 @@ def test_generated_files_out_of_date_are_named(tmp_path):
     made = tmp_path / "made"
     made.write_text("new")
     kept = ROOT / "LICENSE"
-    with pytest.raises(Trouble, match="LICENSE is out of date: run the maker"):
+    with pytest.raises(CommandError, match="LICENSE is out of date: run the maker"):
         checks._same("run the maker", made, kept)

@@ -11,7 +11,7 @@ from jambo.store import jobs, openings
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database
 from jambo.store.failures import Unfit
-from jambo.store.kept import NotKept, Stale, log_of
+from jambo.store.kept import NotFound, VersionConflict, log_of
 from jambo.store.migrate import migrate
 
 
@@ -33,7 +33,7 @@ def test_undo_walks_the_tree_of_versions(local, opening):
             assert openings.save_opening(t, opening, version, {"mark": mark}) == version + 1
 
         def go(way):
-            row = openings.travel(t, opening, openings.opening(t, opening)["version"], way)
+            row = openings.undo_or_redo(t, opening, openings.opening(t, opening)["version"], way)
             return row and row["doc"]["mark"]
 
         assert [go("undo"), go("undo"), go("undo")] == ["v2", "v1", None]
@@ -48,7 +48,7 @@ def test_undo_walks_the_tree_of_versions(local, opening):
 def test_stale_write_changes_nothing(local, opening):
     with local.database.transaction() as t:
         openings.save_opening(t, opening, 1, {"mark": "mine"})
-    with pytest.raises(Stale) as stale, local.database.transaction() as t:
+    with pytest.raises(VersionConflict) as stale, local.database.transaction() as t:
         openings.save_opening(t, opening, 1, {"mark": "late"})
     assert (stale.value.theirs["mark"], stale.value.yours["mark"]) == ("mine", "late")
     with local.database.transaction() as t:
@@ -82,7 +82,7 @@ def test_log_says_what_changed(local, opening):
 def test_removed_opening_comes_back_whole(local, opening):
     with local.database.transaction() as t:
         openings.remove_opening(t, opening, 1)
-        with pytest.raises(NotKept):
+        with pytest.raises(NotFound):
             openings.opening(t, opening)
         openings.restore_opening(t, opening, 1)
         assert marks(t, opening) == ("v1", 1)
@@ -126,10 +126,10 @@ def test_interrupted_while_starting_leaves_nothing_behind(tmp_path, monkeypatch)
 
 
 def test_an_orphan_is_stopped_and_a_second_jambo_is_kept_off(tmp_path):
-    from jambo.running.machine import Trouble
+    from jambo.running.machine import CommandError
 
     first = Server(tmp_path).__enter__()
-    with pytest.raises(Trouble, match="already runs"):
+    with pytest.raises(CommandError, match="already runs"):
         Server(tmp_path).__enter__()
     first._lock.close()  # its Jambo was killed: the lock is gone, the server is not
     orphan = first.process

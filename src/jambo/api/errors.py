@@ -23,7 +23,7 @@ from typing_extensions import TypedDict
 from jambo.api.gate import TOO_LARGE
 from jambo.format.problems import MOST_ERRORS, FieldError, Refused, in_words
 from jambo.store.failures import StoreFailure
-from jambo.store.kept import NotKept, Stale
+from jambo.store.kept import NotFound, VersionConflict
 from jambo.store.openings import changed_paths
 
 
@@ -111,7 +111,7 @@ async def _on_not_kept(_: Request, error: Exception) -> JSONResponse:
 
 async def _on_stale(_: Request, error: Exception) -> JSONResponse:
     """Give both versions, so that nothing is lost and the person can choose."""
-    assert isinstance(error, Stale)
+    assert isinstance(error, VersionConflict)
     return JSONResponse(
         {
             "error": "stale",
@@ -149,7 +149,7 @@ def tell_errors(app: FastAPI) -> None:
     """Have an application tell every error in these words."""
     app.add_exception_handler(RequestValidationError, _on_validation)
     app.add_exception_handler(Refused, _on_refused)
-    app.add_exception_handler(NotKept, _on_not_kept)
-    app.add_exception_handler(Stale, _on_stale)
+    app.add_exception_handler(NotFound, _on_not_kept)
+    app.add_exception_handler(VersionConflict, _on_stale)
     app.add_exception_handler(StoreFailure, _on_store_failure)
     app.add_exception_handler(HTTPException, _on_http)

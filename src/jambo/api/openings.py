@@ -64,7 +64,7 @@ def move_to_wall(db: Db, opening_id: Id, move: MoveToWall, who: Who) -> OpeningP
 
 
 @router.post("/openings/{opening_id}/{way}", response_model_exclude_unset=True)
-def travel(db: Db, opening_id: Id, way: Literal["undo", "redo"], based: Based, who: Who) -> OpeningPage:
+def undo_or_redo(db: Db, opening_id: Id, way: Literal["undo", "redo"], based: Based, who: Who) -> OpeningPage:
     """Go back or forward one version; where there is none, nothing changes. 422 when it could no longer be."""
     return openings.undo_or_redo(db, opening_id, way, based.version, who)
 

@@ -17,7 +17,7 @@ from jambo.format.document import Document, Show
 from jambo.format.facts import heard_length, tape_of
 from jambo.format.problems import FieldError, Refused
 from jambo.views.exchange import schema, solve_document
-from jambo.views.opening import HeardOut, ResultOut, heard_out
+from jambo.views.opening import ParsedLengthOut, ResultOut, heard_out
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 
@@ -29,7 +29,7 @@ def solve(document: Document) -> JSONResponse:
 
 
 @router.get("/heard")
-def heard(text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery) -> HeardOut:
+def heard(text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery) -> ParsedLengthOut:
     """Read one piece of tape text: what was heard, in both systems."""
     tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
     return heard_out(heard_length(text, unit, kind), unit, tape)
@@ -66,7 +66,7 @@ def step(
     kind: str,
     marks: Annotated[int, Query(ge=-1000, le=1000)],
     shown: ShownQuery,
-) -> HeardOut:
+) -> ParsedLengthOut:
     """Move a length by whole tape marks, to the next mark first if it lies between two."""
     tape = tape_of(Show(unit=unit, step=shown.step), unit)
     length, mark = heard_length(text, unit, kind).length, tape.mark()

@@ -104,11 +104,11 @@ RULES: dict[str, Rule] = {
     ),
     "depth_over_wall": Rule(FRAME, "{frame} deeper than the wall by", "small", "1/16", "1", "Handbook 4: planed back."),
     "side_shim": Rule(
-        ROUGH_OPENING, "{shim} space, each side", "shim_space", "1/4", "7", "Handbook 5, build-up school."
+        ROUGH_OPENING, "{shim} space, each side", "shim_space", "1/4", "7", "Handbook 5, build-up method."
     ),
-    "head_shim": Rule(ROUGH_OPENING, "space over the {head}", "shim_space", "1/4", "6", "Handbook 5, build-up school."),
-    "add_width": Rule(ROUGH_OPENING, "added to the {leaf} width", "add", "2", "50", "Handbook 5, add-on school."),
-    "add_height": Rule(ROUGH_OPENING, "added to the {leaf} height", "add", "5/2", "65", "Handbook 5, add-on school."),
+    "head_shim": Rule(ROUGH_OPENING, "space over the {head}", "shim_space", "1/4", "6", "Handbook 5, build-up method."),
+    "add_width": Rule(ROUGH_OPENING, "added to the {leaf} width", "add", "2", "50", "Handbook 5, add-on method."),
+    "add_height": Rule(ROUGH_OPENING, "added to the {leaf} height", "add", "5/2", "65", "Handbook 5, add-on method."),
     "least_side_play": Rule(ROUGH_OPENING, "least side play", "gap", "1/8", "3", "Handbook 5: less is a check."),
     "most_side_play": Rule(
         ROUGH_OPENING, "widest side play before blocks", "shim_space", "1/2", "13", "Handbook 5 and 14."

@@ -126,7 +126,7 @@ def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _In
     figures = figures | Figures.of(kind.in_wall(opening, figures, rules))
     if marks := [*kind.marks(opening, laid, figures)]:
         laid = laid.with_more(marks)
-    figures = figures | Figures.of(mark.reckoned for mark in laid.marks)
+    figures = figures | Figures.of(mark.measure for mark in laid.marks)
     planned = Planned(opening, wall, rules, figures, laid)
     planned = replace(planned, track=kind.track(planned))
     figures = figures | Figures.of(kind.along_wall(planned))

@@ -17,7 +17,7 @@ from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
 from jambo.core.facts.leaf import HandLabel, HingeSide, Side
 from jambo.core.facts.leaf import Leaf as LeafFacts
-from jambo.core.facts.opening import AddFrom, DoorKind, HeadGain, LeadsTo, School
+from jambo.core.facts.opening import AddFrom, DoorKind, HeadGain, LeadsTo, Method
 from jambo.core.facts.placing import Header as HeaderFacts
 from jambo.core.facts.placing import Placing, To
 from jambo.core.facts.readings import Place, Toward
@@ -224,7 +224,7 @@ class Position(model_of(Placing)):  # type: ignore[misc]
 class Rules(lengths_model("RuleLengths", {name: rule.kind for name, rule in RULES.items()})):  # type: ignore[misc]
     """House rules settled at one level; what is left out falls to the level above, at last to the default."""
 
-    school: School | None = None
+    school: Method | None = None
 
 
 class RuleLevels(Model):
@@ -352,7 +352,7 @@ class Opening(Model):
     door: Door = Field(default_factory=Door)
     frame: Frame = Field(default_factory=Frame)
     floors: Floors = Field(default_factory=Floors)
-    school: School | None = None
+    school: Method | None = None
     head_line: Annotated[LengthText | None, Of("height")] = None
     head_gain: HeadGain = "raise"
     add_from: AddFrom = "rough_floor"

@@ -21,7 +21,7 @@ from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import limits
 from jambo.core.quantities.figure import Fact, Known, Missing, Source, value_of
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.notation import ACCEPTED, Heard, NotALength, exact_text, read
+from jambo.core.quantities.notation import ACCEPTED, NotALength, ParsedLength, exact_text, read
 from jambo.core.quantities.tape import STEPS, Tape, Unit
 from jambo.core.rules import LEVELS, RULES, HouseRules
 from jambo.format import document as doc
@@ -41,7 +41,7 @@ class Facts:
     wall: Wall
     rules: HouseRules
     tape: Tape
-    heard: Mapping[str, Heard] = field(default_factory=dict)
+    heard: Mapping[str, ParsedLength] = field(default_factory=dict)
 
 
 def _rules(document: doc.Document, reader: Reader) -> HouseRules:
@@ -71,7 +71,7 @@ def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
     if heard and heard.height is not None:
         if isinstance(height, Missing):
             height = Known(f"{who}_height", heard.height, Source("given", f"{path}.width"))
-            reader.heard[f"{path}.height"] = Heard(heard.height, "call-out in the width")
+            reader.heard[f"{path}.height"] = ParsedLength(heard.height, "call-out in the width")
         elif height.value != heard.height:
             said = exact_text(heard.height, reader.unit)
             reader.refuse(f"{path}.height", f"the call-out in the width says {said}", f"leave it out or write {said}")
@@ -182,7 +182,7 @@ def _floors(document: doc.Document, reader: Reader) -> Floors:
     )
 
 
-def heard_length(text: str, unit: Unit, kind: str) -> Heard:
+def heard_length(text: str, unit: Unit, kind: str) -> ParsedLength:
     """Read one piece of tape text for a form field. Raises Refused (path "text") when it is not a usable length."""
     if kind not in limits.KINDS:
         raise Refused(

@@ -7,7 +7,7 @@ from fractions import Fraction
 from jambo.core.facts.cuts import Cut
 from jambo.core.facts.readings import PLACES, Reading, Survey
 from jambo.core.quantities.names import figure_name
-from jambo.core.quantities.notation import Heard, NotALength, exact_text, read
+from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
 from jambo.core.survey.level import LEAST_OVER, STEEPEST, read_level
 from jambo.format import document as doc
 from jambo.format.reader import Reader, known
@@ -48,7 +48,7 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
         )
     if value is None or len(reader.errors) > wrong:
         return None
-    reader.heard[f"{path}.value"] = Heard(value, one.value)
+    reader.heard[f"{path}.value"] = ParsedLength(value, one.value)
     return Reading(one.place, value, path, along, one.toward, at.value if at is not None else None, one.angle)
 
 

@@ -16,7 +16,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.limits import KINDS, allows
 from jambo.core.quantities.mass import ACCEPTED as MASS_ACCEPTED
 from jambo.core.quantities.mass import Mass, read_mass
-from jambo.core.quantities.notation import Heard, NotALength, exact_text, read
+from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import HouseRules
 from jambo.format.declared import ExactLength, Of
@@ -31,7 +31,7 @@ def _kind_of(model: type[BaseModel], name: str) -> str:
     return next(m.kind for m in model.model_fields[name].metadata if isinstance(m, Of))
 
 
-def _exact(value: ExactLength, kind: str) -> Heard:
+def _exact(value: ExactLength, kind: str) -> ParsedLength:
     of = KINDS[kind]
     # repr of a JSON number is what its writer wrote, so 82.1 is exactly 821/10
     text = value.value if isinstance(value.value, str) else repr(value.value)
@@ -44,7 +44,7 @@ def _exact(value: ExactLength, kind: str) -> Heard:
     if not allows(length, of):
         span = f"between {exact_text(of.least, value.unit)} and {exact_text(of.most, value.unit)}"
         raise NotALength(f"{exact_text(length, value.unit)} cannot be {of.words}", f"accepted: {span}")
-    return Heard(length, exact_text(length, value.unit))
+    return ParsedLength(length, exact_text(length, value.unit))
 
 
 class Reader:
@@ -53,7 +53,7 @@ class Reader:
     def __init__(self, unit: Unit, tape: Tape) -> None:
         self.unit = unit
         self.tape = tape
-        self.heard: dict[str, Heard] = {}
+        self.heard: dict[str, ParsedLength] = {}
         self.errors: list[FieldError] = []
 
     def length(self, model: BaseModel, name: str, path: str, fact: str, allowance: str | None = None) -> Fact:

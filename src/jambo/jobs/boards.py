@@ -14,17 +14,17 @@ from jambo.store import openings as kept_openings
 from jambo.store import rules as kept_rules
 from jambo.store.database import Database, Row
 from jambo.store.readings import of_job
-from jambo.views.summary import Brief, brief
+from jambo.views.summary import Summary, summarise
 
 
-def briefs_of(
+def summaries_of(
     job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]], cuts: dict[int, list[Row]]
-) -> Iterator[Brief]:
+) -> Iterator[Summary]:
     """The short of openings as kept, in their order; answers are shared with every other list of them."""
     crew_text, job_text = compact(crew), compact(job.get("rules", {}))
     floors = {f["key"]: compact(f) for f in job.get("floors", [])}
     return (
-        brief(
+        summarise(
             job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
             compact([kept_json(cut_piece(c)) for c in cuts.get(o["id"], ())]),
             # only the floors it names, so that another floor's change leaves its answer shared
@@ -44,7 +44,7 @@ def warm_up(database: Database) -> None:
             openings = kept_openings.openings(t, row["id"])
             read = of_job(t, row["id"])
             cuts = events.cuts_of_job(t, row["id"])
-        for _ in briefs_of(row["doc"], crew, openings, read, cuts):
+        for _ in summaries_of(row["doc"], crew, openings, read, cuts):
             time.sleep(0)  # let a waiting request go first
     # what is kept from here on is no garbage: looking through all of it again and again would stop a redraw for 100 ms
     gc.collect()

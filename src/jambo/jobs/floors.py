@@ -18,7 +18,7 @@ from jambo.store import events
 from jambo.store import jobs as store
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log
-from jambo.views.floors import Asked, ChangeOut, FloorsOut, changed, changes, floors_out, uses
+from jambo.views.floors import ChangeOut, FloorsOut, JobOpening, changed, changes, floors_out, uses
 
 TOLD = ("ro_height", "leaf_bottom", "head_underside")  # figures the record names even where no piece is cut to them
 
@@ -42,11 +42,11 @@ class FloorsSaved(FloorsPage):
     changes: list[ChangeOut]
 
 
-def _asked(t: Transaction, job: Row) -> list[Asked]:
+def _openings(t: Transaction, job: Row) -> list[JobOpening]:
     """The openings of a job whose documents can be read."""
     done = events.happened_in_job(t, job["id"])
     return [
-        Asked(
+        JobOpening(
             row["id"],
             name_of(row),
             row["room"],
@@ -63,43 +63,43 @@ def _floors(job: dict[str, Any]) -> list[FloorType]:
 
 
 def floors_of_job(db: Database, job_id: int, shown: Shown) -> FloorsPage:
-    """Give the floors of a job, who uses each, and the figures that wait on a floor. Raises NotKept."""
+    """Give the floors of a job, who uses each, and the figures that wait on a floor. Raises NotFound."""
     with db.transaction() as t:
         row = store.job(t, job_id)
-        asked = _asked(t, row)
+        openings = _openings(t, row)
     job = row["doc"]
-    use = floors_out(_floors(job), asked, job["unit"], shown.tape(job), shown.region(job))
+    use = floors_out(_floors(job), openings, job["unit"], shown.tape(job), shown.region(job))
     return {"job": as_job(row), "use": use}
 
 
 def try_floors(db: Database, job_id: int, floors: JobFloors, shown: Shown) -> list[ChangeOut]:
-    """Say what changes for whom if the floors were so. Nothing is kept. Raises NotKept, Refused."""
+    """Say what changes for whom if the floors were so. Nothing is kept. Raises NotFound, Refused."""
     with db.transaction() as t:
         row = store.job(t, job_id)
-        asked = _asked(t, row)
+        openings = _openings(t, row)
     job = row["doc"]
     check_floors(floors, job["unit"])
-    return changes(_floors(job), floors, asked, shown.tape(job), shown.region(job))
+    return changes(_floors(job), floors, openings, shown.tape(job), shown.region(job))
 
 
 def save_floors(db: Database, job_id: int, based_on: int, floors: JobFloors, shown: Shown, who: str) -> FloorsSaved:
     """Change the floors of a job, with a line in the log of every opening whose figures move.
 
-    Raises Refused when an opening could no longer be, or stands on a floor that is left out; NotKept, Stale.
+    Raises Refused when an opening could no longer be, or stands on a floor that is left out; NotFound, VersionConflict.
     """
     with db.transaction(writes=True) as t:
         row = store.job(t, job_id, lock=True)
-        before, asked = _floors(row["doc"]), _asked(t, row)
+        before, openings = _floors(row["doc"]), _openings(t, row)
         job = parse(Job, row["doc"]).model_copy(update={"floors": floors})
-        _refuse_to_lose(asked, floors)
+        _refuse_to_lose(openings, floors)
         check_job(t, row, job)
         store.save_job(t, job_id, based_on, kept_job(job), who)
-        found = changes(before, floors, asked, shown.tape(row["doc"]), shown.region(row["doc"]))
-        _record(t, job_id, before, floors, asked, found, who)
+        found = changes(before, floors, openings, shown.tape(row["doc"]), shown.region(row["doc"]))
+        _record(t, job_id, before, floors, openings, found, who)
         row = store.job(t, job_id)
-        asked = _asked(t, row)
+        openings = _openings(t, row)
     doc = row["doc"]
-    use = floors_out(floors, asked, doc["unit"], shown.tape(doc), shown.region(doc))
+    use = floors_out(floors, openings, doc["unit"], shown.tape(doc), shown.region(doc))
     return {"job": as_job(row), "use": use, "changes": found}
 
 
@@ -108,13 +108,13 @@ def _record(
     job_id: int,
     before: JobFloors,
     after: JobFloors,
-    asked: list[Asked],
+    openings: list[JobOpening],
     found: list[ChangeOut],
     who: str,
 ) -> None:
     """Note in the log of every opening what moved."""
     called = {f.key: f.name or f.key for f in (*before, *after)}
-    by_id = {one.id: one for one in asked}
+    by_id = {one.id: one for one in openings}
     for change in (c for c in found if c["moved"]):
         one = by_id[change["id"]]
         keys = [key for key in changed(before, after) if uses(one.document.opening, [key])]
@@ -126,10 +126,10 @@ def _record(
         log(t, job_id, "floor changed", {"floors": [called[key] for key in sorted(keys)], "moved": moved}, who, one.id)
 
 
-def _refuse_to_lose(asked: list[Asked], floors: JobFloors) -> None:
+def _refuse_to_lose(openings: list[JobOpening], floors: JobFloors) -> None:
     """Refuse to lose a floor that an opening stands on. Raises Refused."""
     kept_keys = {floor.key for floor in floors}
-    for one in asked:
+    for one in openings:
         said = one.document.opening.floors
         for key in (said.a_from, said.b_from):
             if key is not None and key not in kept_keys:

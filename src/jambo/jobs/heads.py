@@ -15,14 +15,14 @@ from jambo.jobs.shown import Shown
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.jobs import job as kept_job
-from jambo.store.kept import Stale, read_json
-from jambo.views.heads import Asked, StoreyOut, head_lines, line_of
+from jambo.store.kept import VersionConflict, read_json
+from jambo.views.heads import StoreyOpening, StoreyOut, head_lines, line_of
 from jambo.views.opening import ExactOut, length_out
 
 
-def _asked(t: Transaction, job: Row) -> list[Asked]:
+def _openings(t: Transaction, job: Row) -> list[StoreyOpening]:
     return [
-        Asked(
+        StoreyOpening(
             row["id"],
             name_of(row),
             document.wall.storey if document is not None else read_json(row["wall_doc"]).get("storey", ""),
@@ -33,11 +33,11 @@ def _asked(t: Transaction, job: Row) -> list[Asked]:
 
 
 def heads(db: Database, job_id: int, shown: Shown) -> list[StoreyOut]:
-    """Give the head lines of a job, per storey. Raises NotKept."""
+    """Give the head lines of a job, per storey. Raises NotFound."""
     with db.transaction() as t:
         job = kept_job(t, job_id)
-        asked = _asked(t, job)
-    return head_lines(asked, shown.tape(job["doc"]))
+        openings = _openings(t, job)
+    return head_lines(openings, shown.tape(job["doc"]))
 
 
 def align(
@@ -61,19 +61,19 @@ def align(
         who: who asks.
 
     Raises:
-        NotKept; Refused when there is nothing to align; Stale when the line moved since it was seen.
+        NotFound; Refused when there is nothing to align; VersionConflict when the line moved since it was seen.
     """
     with db.transaction(writes=True) as t:
         job = kept_job(t, job_id, lock=True)
-        asked = _asked(t, job)
-        line = line_of(asked, storey)
+        openings = _openings(t, job)
+        line = line_of(openings, storey)
         if line is None:
             nothing = f"nothing on {storey or 'the storey without a name'} has a head yet"
             raise Refused([FieldError("storey", nothing, "a storey with doors")])
         unit, now = job["doc"]["unit"], length_out(line, shown.tape(job["doc"]))["exact"]
         if seen is not None and seen != now:
-            raise Stale(job["version"], {"line": now}, {"line": seen})
-        for one in asked:
+            raise VersionConflict(job["version"], {"line": now}, {"line": seen})
+        for one in openings:
             if one.storey != storey or one.document is None or not KINDS[one.document.opening.door.kind].swings:
                 continue
             row = kept_openings.opening(t, one.id)
@@ -82,5 +82,5 @@ def align(
             opening = one.document.opening.model_copy(update=change)
             refuse_what_breaks([(one.name, one.document, one.document.model_copy(update={"opening": opening}))])
             kept_openings.save_opening(t, one.id, row["version"], kept_json(opening), who)
-        asked = _asked(t, job)
-    return head_lines(asked, shown.tape(job["doc"]))
+        openings = _openings(t, job)
+    return head_lines(openings, shown.tape(job["doc"]))

@@ -6,7 +6,7 @@ from typing_extensions import TypedDict
 
 from jambo.format.document import Job
 from jambo.format.problems import FieldError, Refused
-from jambo.jobs.boards import briefs_of
+from jambo.jobs.boards import summaries_of
 from jambo.jobs.check import check_job
 from jambo.jobs.documents import kept_job
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_wall, with_zone
@@ -20,7 +20,7 @@ from jambo.store.kept import log_pages
 from jambo.store.readings import of_job as readings_of_job
 from jambo.store.rules import crew_rules
 from jambo.views.record import page_of
-from jambo.views.summary import BriefOut, brief_out, with_clashes
+from jambo.views.summary import SummaryOut, summary_out, with_clashes
 
 DONE = ("framed", "set", "signed")
 
@@ -39,7 +39,7 @@ class ListedOpening(TypedDict):
     wall_id: int
     mark: str
     room: str
-    brief: BriefOut
+    brief: SummaryOut
     done: list[str]
 
 
@@ -80,7 +80,7 @@ def open_job(db: Database, job: Job, who: str) -> int:
 
 
 def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
-    """Give a job with its walls and its openings, solved, in walking order. Raises NotKept."""
+    """Give a job with its walls and its openings, solved, in walking order. Raises NotFound."""
     with db.transaction() as t:
         row = store.job(t, job_id)
         crew = crew_rules(t, row["doc"]["unit"])
@@ -91,14 +91,14 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         happened = events.happened_in_job(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    briefs = with_clashes([*briefs_of(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
+    summaries = with_clashes([*summaries_of(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
-            "brief": brief_out(one, tape, words),
+            "brief": summary_out(one, tape, words),
             "done": [what for what in DONE if what in happened.get(o["id"], ())],
         }
-        for o, one in zip(openings, briefs, strict=True)
+        for o, one in zip(openings, summaries, strict=True)
     ]
     return {
         **as_job(row),
@@ -109,7 +109,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
 
 
 def save_job(db: Database, job_id: int, based_on: int, job: Job, who: str) -> KeptJob:
-    """Change a job. Raises NotKept, Stale, Refused."""
+    """Change a job. Raises NotFound, VersionConflict, Refused."""
     with db.transaction(writes=True) as t:
         check_job(t, store.job(t, job_id, lock=True), job)
         store.save_job(t, job_id, based_on, kept_job(job), who)
@@ -117,19 +117,19 @@ def save_job(db: Database, job_id: int, based_on: int, job: Job, who: str) -> Ke
 
 
 def remove_job(db: Database, job_id: int, based_on: int, who: str) -> None:
-    """Take a job off the board; it can be restored. Raises NotKept, Stale."""
+    """Take a job off the board; it can be restored. Raises NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         store.remove_job(t, job_id, based_on, who)
 
 
 def restore_job(db: Database, job_id: int, based_on: int, who: str) -> None:
-    """Put a removed job back. Raises NotKept, Stale."""
+    """Put a removed job back. Raises NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         store.restore_job(t, job_id, based_on, who)
 
 
 def reorder(db: Database, job_id: int, based_on: int, order: list[int], who: str) -> int:
-    """Set the walking order; gives its new version. Raises NotKept, Stale, and Refused unless it names every opening once."""
+    """Set the walking order; gives its new version. Raises NotFound, VersionConflict, and Refused unless it names every opening once."""
     with db.transaction(writes=True) as t:
         try:
             return kept_openings.reorder(t, job_id, based_on, order, who)

@@ -12,7 +12,7 @@ from jambo.views.lists import JobLists, Listed, job_lists
 
 
 def lists_of_job(db: Database, job_id: int, shown: Shown) -> JobLists:
-    """Give the whole job's cut list and buy list, gathered by stock. Raises NotKept."""
+    """Give the whole job's cut list and buy list, gathered by stock. Raises NotFound."""
     with db.transaction() as t:
         job = kept_job(t, job_id)["doc"]
         around = Around.of(t, job)

@@ -10,7 +10,7 @@ from typing_extensions import TypedDict
 
 from jambo.format.document import Neighbour, Opening, Reading, Rules, Wall
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.jobs.boards import briefs_of
+from jambo.jobs.boards import summaries_of
 from jambo.jobs.check import check_opening
 from jambo.jobs.documents import kept_json
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_log, as_wall, with_zone
@@ -19,7 +19,7 @@ from jambo.store import openings as store
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.jobs import job as kept_job
-from jambo.store.kept import NotKept, log_of
+from jambo.store.kept import NotFound, log_of
 from jambo.store.readings import readings
 from jambo.store.rules import crew_rules
 from jambo.views.summary import beside
@@ -92,26 +92,26 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
 
 def _beside(opening_id: int, rows: list[Row], job: Any, crew: Any) -> list[Neighbour]:
     """The other openings of its wall, where they stand."""
-    shorts = {o["id"]: short for o, short in zip(rows, briefs_of(job, crew, rows, {}, {}), strict=True)}
+    shorts = {o["id"]: short for o, short in zip(rows, summaries_of(job, crew, rows, {}, {}), strict=True)}
     own = shorts.pop(opening_id)
     return beside(own, list(shorts.values()), job["unit"])
 
 
 def opening_page(db: Database, opening_id: int) -> OpeningPage:
-    """Give an opening with what it stands in. Raises NotKept."""
+    """Give an opening with what it stands in. Raises NotFound."""
     with db.transaction() as t:
         answer = page(t, store.opening(t, opening_id))
     return answer()
 
 
 def plan_opening(db: Database, job_id: int, opening: Opening, wall_id: int | None, wall: Wall | None, who: str) -> int:
-    """Add an opening at the end of the walk, in a wall the job has or in a new one; gives its id. Raises NotKept, Refused."""
+    """Add an opening at the end of the walk, in a wall the job has or in a new one; gives its id. Raises NotFound, Refused."""
     with db.transaction(writes=True) as t:
         return _plan(t, kept_job(t, job_id, lock=True), opening, wall_id, wall, who)
 
 
 def copy_opening(db: Database, job_id: int, copy_of: int, wall_id: int | None, who: str) -> int:
-    """Add a copy of another opening of the job, which waits for its mark and its place. Raises NotKept, Refused."""
+    """Add a copy of another opening of the job, which waits for its mark and its place. Raises NotFound, Refused."""
     with db.transaction(writes=True) as t:
         job = kept_job(t, job_id, lock=True)
         source = store.opening(t, copy_of)
@@ -131,7 +131,7 @@ def _plan(t: Transaction, job: Row, opening: Opening, wall_id: int | None, wall:
 
 
 def save_opening(db: Database, opening_id: int, based_on: int, opening: Opening, who: str) -> OpeningPage:
-    """Keep a new version. Raises Refused for what it breaks; NotKept, Stale."""
+    """Keep a new version. Raises Refused for what it breaks; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         row = store.opening(t, opening_id, lock=True)
         _check(t, row, opening)
@@ -141,11 +141,11 @@ def save_opening(db: Database, opening_id: int, based_on: int, opening: Opening,
 
 
 def move_to_wall(db: Database, opening_id: int, based_on: int, wall_id: int, who: str) -> OpeningPage:
-    """Put an opening into another wall of its job. Raises Refused when it cannot be there; NotKept, Stale."""
+    """Put an opening into another wall of its job. Raises Refused when it cannot be there; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         row = store.opening(t, opening_id, lock=True)
         if kept_walls.wall(t, wall_id)["job_id"] != row["job_id"]:
-            raise NotKept(f"wall {wall_id} in this job")
+            raise NotFound(f"wall {wall_id} in this job")
         _check(t, row, parse(Opening, row["doc"]), wall_id)
         store.move_to_wall(t, opening_id, based_on, wall_id, who)
         answer = page(t, store.opening(t, opening_id))
@@ -153,25 +153,25 @@ def move_to_wall(db: Database, opening_id: int, based_on: int, wall_id: int, who
 
 
 def undo_or_redo(db: Database, opening_id: int, way: Literal["undo", "redo"], based_on: int, who: str) -> OpeningPage:
-    """Go back or forward one version; where there is none, nothing changes. Raises Refused when it could no longer be; NotKept, Stale."""
+    """Go back or forward one version; where there is none, nothing changes. Raises Refused when it could no longer be; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         row = store.opening(t, opening_id, lock=True)
         step = store.target(t, row, based_on, way)
         if step is not None:
             _check(t, row, parse(Opening, step["doc"]))
-            row = store.travel(t, opening_id, based_on, way, who) or row
+            row = store.undo_or_redo(t, opening_id, based_on, way, who) or row
         answer = page(t, row)
     return answer()
 
 
 def remove_opening(db: Database, opening_id: int, based_on: int, who: str) -> None:
-    """Take an opening off the board; it can be restored. Raises NotKept, Stale."""
+    """Take an opening off the board; it can be restored. Raises NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         store.remove_opening(t, opening_id, based_on, who)
 
 
 def restore_opening(db: Database, opening_id: int, based_on: int, who: str) -> None:
-    """Put a removed opening back. Raises Refused when it could no longer be; NotKept, Stale."""
+    """Put a removed opening back. Raises Refused when it could no longer be; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         row = store.opening(t, opening_id, lock=True, removed=True)
         if row["removed_at"] is not None and row["version"] == based_on:
@@ -180,7 +180,7 @@ def restore_opening(db: Database, opening_id: int, based_on: int, who: str) -> N
 
 
 def opening_log(db: Database, opening_id: int) -> list[LogLine]:
-    """Give the whole log of an opening, newest first. Raises NotKept."""
+    """Give the whole log of an opening, newest first. Raises NotFound."""
     with db.transaction() as t:
         row = store.opening(t, opening_id)
         return as_log(log_of(t, row["job_id"], opening_id))

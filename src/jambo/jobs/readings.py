@@ -35,7 +35,7 @@ class ReadingLine(TypedDict):
 def take_reading(
     db: Database, opening_id: int, reading: Reading, instrument: str, corrects: int | None, who: str
 ) -> OpeningPage:
-    """Keep a reading. Raises Refused when it cannot be one; NotKept when it corrects one that no longer counts."""
+    """Keep a reading. Raises Refused when it cannot be one; NotFound when it corrects one that no longer counts."""
     with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
         written = written_out(document_of(t, row), reading)
@@ -48,7 +48,7 @@ def take_reading(
 
 
 def withdraw_reading(db: Database, opening_id: int, reading_id: int, who: str) -> OpeningPage:
-    """Let a reading count no longer; it stays in the record. Raises NotKept."""
+    """Let a reading count no longer; it stays in the record. Raises NotFound."""
     with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
         store.withdraw(t, row, reading_id, who)
@@ -57,7 +57,7 @@ def withdraw_reading(db: Database, opening_id: int, reading_id: int, who: str) -
 
 
 def all_readings(db: Database, opening_id: int) -> list[ReadingLine]:
-    """Give every reading ever taken of an opening, corrected and withdrawn ones too, in the order taken. Raises NotKept."""
+    """Give every reading ever taken of an opening, corrected and withdrawn ones too, in the order taken. Raises NotFound."""
     with db.transaction() as t:
         kept_openings.opening(t, opening_id)
         rows = store.readings(t, opening_id, all_of_them=True)
@@ -73,7 +73,7 @@ def all_readings(db: Database, opening_id: int) -> list[ReadingLine]:
 
 
 def record_event(db: Database, opening_id: int, what: Event, note: str, key: str, undo: bool, who: str) -> OpeningPage:
-    """Record what happened; a sign-off keeps the gaps before and after. Raises Refused when it cannot be; NotKept."""
+    """Record what happened; a sign-off keeps the gaps before and after. Raises Refused when it cannot be; NotFound."""
     with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
         record(t, row, what, note, who, key, undo)
@@ -82,7 +82,7 @@ def record_event(db: Database, opening_id: int, what: Event, note: str, key: str
 
 
 def compared(db: Database, opening_id: int, shown: Shown) -> list[ComparedOut]:
-    """Give an opening's measures as planned, found and made. Raises Refused when it cannot be worked out; NotKept."""
+    """Give an opening's measures as planned, found and made. Raises Refused when it cannot be worked out; NotFound."""
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id)
         job, document = kept_job(t, row["job_id"])["doc"], document_of(t, row)

@@ -18,7 +18,7 @@ def crew_rules(db: Database, unit: Unit) -> KeptRules:
 
 
 def save_crew_rules(db: Database, unit: Unit, based_on: int, rules: Rules) -> KeptRules:
-    """Change the crew's house rules of a unit habit. Raises Refused, Stale."""
+    """Change the crew's house rules of a unit habit. Raises Refused, VersionConflict."""
     with db.transaction(writes=True) as t:
         check_crew_rules(t, unit, rules)
         store.save_crew_rules(t, unit, based_on, kept_json(rules))

@@ -77,7 +77,7 @@ def add_item(db: Database, item: StockItem) -> KeptItem:
 
 
 def save_item(db: Database, item_id: int, based_on: int, item: StockItem) -> KeptItem:
-    """Change an item. Openings that took its figures keep the ones they took. Raises NotKept, Stale, Refused."""
+    """Change an item. Openings that took its figures keep the ones they took. Raises NotFound, VersionConflict, Refused."""
     doc = checked(item).model_dump(mode="json")
     with db.transaction(writes=True) as t:
         store.save_item(t, item_id, based_on, doc)
@@ -85,6 +85,6 @@ def save_item(db: Database, item_id: int, based_on: int, item: StockItem) -> Kep
 
 
 def remove_item(db: Database, item_id: int, based_on: int) -> None:
-    """Strike an item out. Raises NotKept, Stale."""
+    """Strike an item out. Raises NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         store.remove_item(t, item_id, based_on)

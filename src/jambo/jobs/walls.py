@@ -19,7 +19,7 @@ from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import read_json
 from jambo.store.rules import crew_rules
-from jambo.views.wall import Around, Asked, WallOut, wall_out
+from jambo.views.wall import Around, WallOpening, WallOut, wall_out
 
 
 class WallPage(TypedDict):
@@ -32,14 +32,14 @@ class WallPage(TypedDict):
 
 
 def add_wall(db: Database, job_id: int, wall: Wall, who: str) -> int:
-    """Add a wall to a job; gives its id. Raises NotKept, Refused."""
+    """Add a wall to a job; gives its id. Raises NotFound, Refused."""
     with db.transaction(writes=True) as t:
         check_wall(t, kept_job(t, job_id, lock=True), wall)
         return store.new_wall(t, job_id, kept_json(wall), who)
 
 
 def save_wall(db: Database, wall_id: int, based_on: int, wall: Wall, who: str) -> KeptWall:
-    """Change a wall. Raises Refused when an opening in it could no longer be; NotKept, Stale."""
+    """Change a wall. Raises Refused when an opening in it could no longer be; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         row = store.wall(t, wall_id, lock=True)
         check_wall(t, kept_job(t, row["job_id"]), wall, wall_id)
@@ -48,7 +48,7 @@ def save_wall(db: Database, wall_id: int, based_on: int, wall: Wall, who: str) -
 
 
 def remove_wall(db: Database, wall_id: int, based_on: int, who: str) -> None:
-    """Take a wall out of its job; it can be restored. Raises Refused while an opening stands in it; NotKept, Stale."""
+    """Take a wall out of its job; it can be restored. Raises Refused while an opening stands in it; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         store.wall(t, wall_id, lock=True)
         standing = kept_openings.in_wall(t, wall_id)
@@ -60,13 +60,13 @@ def remove_wall(db: Database, wall_id: int, based_on: int, who: str) -> None:
 
 
 def restore_wall(db: Database, wall_id: int, based_on: int, who: str) -> None:
-    """Put a removed wall back. Raises NotKept, Stale."""
+    """Put a removed wall back. Raises NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
         store.restore_wall(t, wall_id, based_on, who)
 
 
 def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wall | None, shown: Shown) -> WallPage:
-    """Lay a wall out, with openings moved and the wall changed as somebody tries it. Nothing is kept. Raises NotKept, Refused."""
+    """Lay a wall out, with openings moved and the wall changed as somebody tries it. Nothing is kept. Raises NotFound, Refused."""
     with db.transaction() as t:
         wall = store.wall(t, wall_id)
         job = kept_job(t, wall["job_id"])
@@ -77,11 +77,11 @@ def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wal
     floors = job["doc"].get("floors", [])
     around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(facts))
     docs: list[dict[str, Any]] = [read_json(row["doc"]) for row in rows]
-    asked = []
+    openings = []
     for row, doc in zip(rows, docs, strict=True):
         moved = moves.get(row["id"])
         placed = {**doc, "position": kept_json(moved)} if moved else doc
-        asked.append(Asked(row["id"], name_of(row), compact(placed)))
+        openings.append(WallOpening(row["id"], name_of(row), compact(placed)))
     in_wall: list[InWall] = [
         {"id": row["id"], "version": row["version"], "opening": doc}  # type: ignore[typeddict-item]
         for row, doc in zip(rows, docs, strict=True)
@@ -90,5 +90,5 @@ def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wal
         "wall": as_wall(wall),
         "job": as_job(job),
         "openings": in_wall,
-        "layout": wall_out(asked, around, shown.tape(job["doc"]), shown.region(job["doc"])),
+        "layout": wall_out(openings, around, shown.tape(job["doc"]), shown.region(job["doc"])),
     }

@@ -109,9 +109,9 @@ def _big_job(local: Local) -> int:
 
 
 def _listing(local: Local, job: int) -> str:
-    from jambo.views.summary import brief
+    from jambo.views.summary import summarise
 
-    brief.cache_clear()
+    summarise.cache_clear()
     times = []
     with httpx.Client(base_url=local.url, timeout=60) as client:
         for _ in range(6):

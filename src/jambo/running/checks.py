@@ -11,7 +11,7 @@ from pathlib import Path
 
 from jambo.running import web
 from jambo.running.docs import stale
-from jambo.running.machine import ROOT, WEB, Trouble, need_programs, say
+from jambo.running.machine import ROOT, WEB, CommandError, need_programs, say
 
 BIN = Path(sys.executable).parent
 
@@ -19,12 +19,12 @@ BIN = Path(sys.executable).parent
 def _step(name: str, command: list[str], cwd: Path = ROOT) -> None:
     say(f"checking: {name}")
     if subprocess.run(command, cwd=cwd).returncode:
-        raise Trouble(f"{name} failed")
+        raise CommandError(f"{name} failed")
 
 
 def _same(name: str, made: Path, kept: Path) -> None:
     if made.read_bytes() != kept.read_bytes():
-        raise Trouble(f"{kept.relative_to(ROOT)} is out of date: {name}")
+        raise CommandError(f"{kept.relative_to(ROOT)} is out of date: {name}")
 
 
 def _generated() -> None:
@@ -43,11 +43,11 @@ def _generated() -> None:
         )  # fmt: skip
         _same("run npm run types in web/", made, types)
     if pages := stale():
-        raise Trouble(f"{pages[0].relative_to(ROOT)} is out of date: run ./jambo docs")
+        raise CommandError(f"{pages[0].relative_to(ROOT)} is out of date: run ./jambo docs")
 
 
 def run_all(pytest_args: Sequence[str]) -> None:
-    """Run every check, or only pytest when it is given arguments. Raises Trouble at the first that fails."""
+    """Run every check, or only pytest when it is given arguments. Raises CommandError at the first that fails."""
     need_programs(["mariadbd", "mariadb-install-db", "my_print_defaults", "chromium"])
     web.packages()
     if not pytest_args:
@@ -62,4 +62,4 @@ def run_all(pytest_args: Sequence[str]) -> None:
     web.build()
     done = subprocess.run([sys.executable, "-m", "pytest", *pytest_args], cwd=ROOT, env={**os.environ})
     if done.returncode:
-        raise Trouble("tests failed")
+        raise CommandError("tests failed")

@@ -15,7 +15,7 @@ from fastapi import FastAPI
 from jambo.api.app import create_app
 from jambo.demo.load import load_if_empty
 from jambo.running import web
-from jambo.running.machine import Trouble
+from jambo.running.machine import CommandError
 from jambo.running.mariadb import Server
 from jambo.running.serve import listen, open_database, web_server
 from jambo.store.database import Database
@@ -40,7 +40,7 @@ def serving(app: FastAPI) -> Iterator[str]:
     try:
         while not server.started:
             if not thread.is_alive():
-                raise Trouble("the web server did not start")
+                raise CommandError("the web server did not start")
             time.sleep(0.01)
         yield f"http://127.0.0.1:{listener.getsockname()[1]}"
     finally:

@@ -23,7 +23,7 @@ PROGRAMS = {
 }
 
 
-class Trouble(click.ClickException):
+class CommandError(click.ClickException):
     """Something the user can put right: shown as one clear line, exit code 1, never a traceback."""
 
     def show(self, file: object = None) -> None:
@@ -42,15 +42,15 @@ def find(program: str) -> str | None:
 
 
 def run(step: list[str], failed: str, cwd: Path | None = None, env: dict[str, str] | None = None) -> None:
-    """Run a set-up step quietly; on failure raise `Trouble` with its last lines."""
+    """Run a set-up step quietly; on failure raise `CommandError` with its last lines."""
     try:
         done = subprocess.run(step, cwd=cwd, env=env, capture_output=True, text=True)
     except FileNotFoundError:
-        raise Trouble(f"{failed} ({step[0]} is not on this machine)") from None
+        raise CommandError(f"{failed} ({step[0]} is not on this machine)") from None
     if done.returncode:
         lines = [line for line in (done.stdout + "\n" + done.stderr).splitlines() if line.strip()]
         tail = [line for line in lines if "ERROR" in line][:2] or lines[-4:]
-        raise Trouble("\n  ".join([failed, *tail]))
+        raise CommandError("\n  ".join([failed, *tail]))
 
 
 def need_programs(programs: Iterable[str]) -> None:
@@ -60,13 +60,15 @@ def need_programs(programs: Iterable[str]) -> None:
         return
     install = ["apt-get", "install", "-y", "--no-install-recommends", *packages]
     if not shutil.which("apt-get"):
-        raise Trouble(f"missing programs; install the equivalent of Debian's {' and '.join(packages)} and start again.")
+        raise CommandError(
+            f"missing programs; install the equivalent of Debian's {' and '.join(packages)} and start again."
+        )
     root = os.geteuid() == 0
     sudo = [] if root else ["sudo", "-n"]
     if not root and (
         not shutil.which("sudo") or subprocess.run(["sudo", "-n", "true"], capture_output=True).returncode
     ):
-        raise Trouble(f"missing packages. Install them with: sudo {' '.join(install)}")
+        raise CommandError(f"missing packages. Install them with: sudo {' '.join(install)}")
     say(f"installing Debian's {' and '.join(packages)} (once)")
     env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
     run([*sudo, "apt-get", "update"], "apt-get update failed; is there a network?", env=env)

@@ -13,7 +13,7 @@ from typing import IO, Self
 import psutil
 import pymysql
 
-from jambo.running.machine import Trouble, find, free_port, need_programs, run
+from jambo.running.machine import CommandError, find, free_port, need_programs, run
 from jambo.store.database import connect
 
 OWNER = "jambo"  # may define tables; used by migrations alone
@@ -60,7 +60,7 @@ class Server:
             self._password(APPLICATION)
         except OSError as error:
             self.close()
-            raise Trouble(
+            raise CommandError(
                 f"cannot write to {error.filename or self.folder}: {error.strerror}. Jambo keeps its data there."
             ) from None
         try:
@@ -84,7 +84,7 @@ class Server:
             self._lock.close()
 
     def start(self) -> None:
-        """Start the server on a free port and wait until it answers. Raises `Trouble` with its log's last line."""
+        """Start the server on a free port and wait until it answers. Raises `CommandError` with its log's last line."""
         self.port = self.port or free_port()
         init = self.folder / "init.sql"
         init.touch(mode=0o600)
@@ -129,7 +129,7 @@ class Server:
     def revive(self) -> bool:
         """Start the server again if it died (killed, out of memory); say whether that was needed.
 
-        Raises `Trouble` when it does not start; the next call tries again.
+        Raises `CommandError` when it does not start; the next call tries again.
         """
         if self._ended or (self.process is not None and self.process.poll() is None):
             return False
@@ -150,7 +150,7 @@ class Server:
         except OSError:
             self._lock.seek(0)
             holder = self._lock.read().strip() or "another process"
-            raise Trouble(
+            raise CommandError(
                 f"Jambo already runs on {self.folder} (process {holder}). Stop it first, or use it."
             ) from None
         self._lock.truncate(0)
@@ -200,4 +200,4 @@ class Server:
             [line for line in log.read_text(errors="replace").splitlines() if "[ERROR]" in line] if log.exists() else []
         )
         last = errors[-1].split("[ERROR]")[-1].strip() if errors else "it said nothing"
-        raise Trouble(f"MariaDB did not start: {last} (whole log: {log})")
+        raise CommandError(f"MariaDB did not start: {last} (whole log: {log})")

@@ -17,7 +17,7 @@ from fastapi import FastAPI
 from jambo.api.app import create_app
 from jambo.jobs.boards import warm_up
 from jambo.running import web
-from jambo.running.machine import VAR, Trouble, say
+from jambo.running.machine import VAR, CommandError, say
 from jambo.running.mariadb import Server
 from jambo.store.database import Database
 from jambo.store.failures import StoreFailure
@@ -30,7 +30,7 @@ PAUSES = (1.0, 2.0, 4.0, 8.0, 15.0, 30.0)  # between tries to start a database t
 
 
 def listen(port: int | None) -> socket.socket:
-    """Listen on the port asked for, or the usual one, or a free one. Raises Trouble when the one asked for is taken.
+    """Listen on the port asked for, or the usual one, or a free one. Raises CommandError when the one asked for is taken.
 
     From here on whoever calls waits in line until the application answers. The protocol is named so that the event
     loop sends small answers at once instead of gathering them (TCP_NODELAY).
@@ -44,10 +44,10 @@ def listen(port: int | None) -> socket.socket:
         except OSError as error:
             listener.close()
             if error.errno != errno.EADDRINUSE:
-                raise Trouble(f"port {wanted} cannot be listened on: {error.strerror}.") from None
+                raise CommandError(f"port {wanted} cannot be listened on: {error.strerror}.") from None
         else:
             return listener
-    raise Trouble(f"port {port} is taken by another program. Leave --port out to use a free one.")
+    raise CommandError(f"port {port} is taken by another program. Leave --port out to use a free one.")
 
 
 def web_server(app: FastAPI) -> uvicorn.Server:
@@ -69,16 +69,16 @@ def _database() -> Iterator[tuple[str, str, Server | None]]:
 
 
 def open_database(url: str, owner: str) -> Database:
-    """Bring a database up to date and connect to it. Raises Trouble that says what stands in the way."""
+    """Bring a database up to date and connect to it. Raises CommandError that says what stands in the way."""
     try:
         for name in migrate(owner, url):
             say(f"brought the database up to date: {name}")
         return Database(url)
     except StoreFailure as failure:
         detail = f" ({failure})" if str(failure) not in failure.reason else ""
-        raise Trouble(f"{failure.reason}{detail}") from None
+        raise CommandError(f"{failure.reason}{detail}") from None
     except (ValueError, NewerDatabase) as error:
-        raise Trouble(str(error)) from None
+        raise CommandError(str(error)) from None
 
 
 def _warm(database: Database) -> None:
@@ -94,7 +94,7 @@ def keep_alive(server: Server, ended: threading.Event, pauses: Sequence[float] =
             if server.revive():
                 say("the database had stopped; it runs again")
             failed = 0
-        except Trouble as trouble:
+        except CommandError as trouble:
             failed += 1
             say(f"{trouble.message}; trying again in {pauses[min(failed, len(pauses) - 1)]:.0f} s")
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import as_it_was, check_version, log, must, with_doc, write_json
+from jambo.store.kept import as_it_was, check_version, log, required, with_doc, write_json
 
 
 def jobs(t: Transaction) -> list[Row]:
@@ -19,7 +19,7 @@ def jobs(t: Transaction) -> list[Row]:
 
 
 def job(t: Transaction, job_id: int, lock: bool = False, removed: bool = False) -> Row:
-    """Read a job; one that was removed only if `removed`. Raises NotKept.
+    """Read a job; one that was removed only if `removed`. Raises NotFound.
 
     Whoever changes anything of a job locks the job first, and nothing else: with one lock there is no order of locks to
     get wrong, and nobody waits in a ring.
@@ -27,18 +27,18 @@ def job(t: Transaction, job_id: int, lock: bool = False, removed: bool = False) 
     there = "" if removed else " AND removed_at IS NULL"
     tail = " FOR UPDATE" if lock else ""
     row = t.row(f"SELECT * FROM job WHERE id = %s{there}{tail}", [job_id])
-    return must(row, f"job {job_id}")
+    return required(row, f"job {job_id}")
 
 
 def within(
     t: Transaction, table: Literal["wall", "opening"], row_id: int, lock: bool = False, removed: bool = False
 ) -> Row:
-    """Read a wall or an opening of a job that is there, its job locked first if `lock`. Raises NotKept."""
+    """Read a wall or an opening of a job that is there, its job locked first if `lock`. Raises NotFound."""
     of = t.row(f"SELECT job_id FROM {table} WHERE id = %s", [row_id])
     if of is not None:
         job(t, of["job_id"], lock)
     there = "" if removed else " AND removed_at IS NULL"
-    return must(t.row(f"SELECT * FROM {table} WHERE id = %s{there}", [row_id]), f"{table} {row_id}")
+    return required(t.row(f"SELECT * FROM {table} WHERE id = %s{there}", [row_id]), f"{table} {row_id}")
 
 
 def new_job(t: Transaction, doc: Any, who: str = "") -> int:
@@ -49,7 +49,7 @@ def new_job(t: Transaction, doc: Any, who: str = "") -> int:
 
 
 def save_job(t: Transaction, job_id: int, based_on: int, doc: Any, who: str = "") -> None:
-    """Keep a job's new document. Raises NotKept, Stale."""
+    """Keep a job's new document. Raises NotFound, VersionConflict."""
     row = job(t, job_id, lock=True)
     check_version(row, based_on, doc)
     t.run("UPDATE job SET doc = %s, version = version + 1 WHERE id = %s", [write_json(doc), job_id])
@@ -57,7 +57,7 @@ def save_job(t: Transaction, job_id: int, based_on: int, doc: Any, who: str = ""
 
 
 def remove_job(t: Transaction, job_id: int, based_on: int, who: str = "") -> None:
-    """Take a job off the board; nothing of it is deleted. Raises NotKept, Stale."""
+    """Take a job off the board; nothing of it is deleted. Raises NotFound, VersionConflict."""
     row = job(t, job_id, lock=True)
     check_version(row, based_on, as_it_was(t, job_id, "job changed", based_on))
     t.run("UPDATE job SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [job_id])
@@ -65,7 +65,7 @@ def remove_job(t: Transaction, job_id: int, based_on: int, who: str = "") -> Non
 
 
 def restore_job(t: Transaction, job_id: int, based_on: int, who: str = "") -> None:
-    """Put a removed job back on the board; one that is there stays as it is. Raises NotKept, Stale."""
+    """Put a removed job back on the board; one that is there stays as it is. Raises NotFound, VersionConflict."""
     row = job(t, job_id, lock=True, removed=True)
     check_version(row, based_on, as_it_was(t, job_id, "job changed", based_on))
     if row["removed_at"] is not None:

@@ -11,11 +11,11 @@ from jambo.store.database import Row, Transaction
 STRETCH = 500  # lines of a log fetched at once
 
 
-class NotKept(LookupError):
+class NotFound(LookupError):
     """There is no such thing, or it was removed."""
 
 
-class Stale(RuntimeError):
+class VersionConflict(RuntimeError):
     """The write was based on a version that is no longer the newest.
 
     `version` and `theirs` are what is kept now; `yours` is what was to be kept, or for a removal what was seen when it was
@@ -44,17 +44,17 @@ def with_doc(row: Row) -> Row:
     return {**row, "doc": json.loads(row["doc"])}
 
 
-def must(row: Row | None, what: str) -> Row:
-    """Give the row, or raise NotKept."""
+def required(row: Row | None, what: str) -> Row:
+    """Give the row, or raise NotFound."""
     if row is None:
-        raise NotKept(what)
+        raise NotFound(what)
     return with_doc(row)
 
 
 def check_version(row: Row, based_on: int, yours: Any) -> None:
-    """Raise Stale unless the write is based on the row's version. The row, or its job, must be locked."""
+    """Raise VersionConflict unless the write is based on the row's version. The row, or its job, must be locked."""
     if row["version"] != based_on:
-        raise Stale(row["version"], row["doc"], yours)
+        raise VersionConflict(row["version"], row["doc"], yours)
 
 
 def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", opening_id: int | None = None) -> None:

@@ -7,7 +7,7 @@ from typing import Any, Literal
 
 from jambo.store.database import Row, Transaction
 from jambo.store.jobs import job, walked, within
-from jambo.store.kept import NotKept, Stale, check_version, log, with_doc, write_json
+from jambo.store.kept import NotFound, VersionConflict, check_version, log, with_doc, write_json
 from jambo.store.walls import restore_wall, wall
 
 GAP = 10  # walking-order numbers leave room to put an opening between two others
@@ -32,15 +32,15 @@ def in_wall(t: Transaction, wall_id: int) -> list[Row]:
 
 
 def opening(t: Transaction, opening_id: int, lock: bool = False, removed: bool = False) -> Row:
-    """Read an opening of a job that is there, with its job locked if `lock`. Raises NotKept."""
+    """Read an opening of a job that is there, with its job locked if `lock`. Raises NotFound."""
     return within(t, "opening", opening_id, lock, removed)
 
 
 def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = "") -> int:
-    """Keep a new opening at the end of the walk; gives its id. Raises NotKept."""
+    """Keep a new opening at the end of the walk; gives its id. Raises NotFound."""
     job(t, job_id, lock=True)  # nobody takes the wall out meanwhile
     if wall(t, wall_id)["job_id"] != job_id:
-        raise NotKept(f"wall {wall_id} of job {job_id}")
+        raise NotFound(f"wall {wall_id} of job {job_id}")
     last = t.row("SELECT MAX(walk) AS walk FROM opening WHERE job_id = %s", [job_id])
     walk = (last["walk"] if last and last["walk"] is not None else 0) + GAP
     opening_id = t.insert(
@@ -72,7 +72,7 @@ def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: in
 
 
 def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: str = "") -> int:
-    """Keep a new version of an opening; gives its number. Raises NotKept, Stale."""
+    """Keep a new version of an opening; gives its number. Raises NotFound, VersionConflict."""
     row = opening(t, opening_id, lock=True)
     check_version(row, based_on, doc)
     if row["doc"] == doc:
@@ -81,11 +81,11 @@ def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: 
 
 
 def move_to_wall(t: Transaction, opening_id: int, based_on: int, wall_id: int, who: str = "") -> int:
-    """Put an opening into another wall of its job, as a new version with the same contents. Raises NotKept, Stale."""
+    """Put an opening into another wall of its job, as a new version with the same contents. Raises NotFound, VersionConflict."""
     row = opening(t, opening_id, lock=True)
     check_version(row, based_on, seen(t, row, based_on))
     if wall(t, wall_id)["job_id"] != row["job_id"]:
-        raise NotKept(f"wall {wall_id} of job {row['job_id']}")
+        raise NotFound(f"wall {wall_id} of job {row['job_id']}")
     if row["wall_id"] == wall_id:
         return int(row["version"])
     t.run("UPDATE opening SET wall_id = %s WHERE id = %s", [wall_id, opening_id])
@@ -130,8 +130,10 @@ def seen(t: Transaction, row: Row, version: int) -> Any:
     return json.loads(kept["doc"]) if kept else None
 
 
-def travel(t: Transaction, opening_id: int, based_on: int, way: Literal["undo", "redo"], who: str = "") -> Row | None:
-    """Bring back the version before (or after) as a new version; None when there is none. Raises NotKept, Stale."""
+def undo_or_redo(
+    t: Transaction, opening_id: int, based_on: int, way: Literal["undo", "redo"], who: str = ""
+) -> Row | None:
+    """Bring back the version before (or after) as a new version; None when there is none. Raises NotFound, VersionConflict."""
     row = opening(t, opening_id, lock=True)
     step = target(t, row, based_on, way)
     if step is None:
@@ -141,14 +143,14 @@ def travel(t: Transaction, opening_id: int, based_on: int, way: Literal["undo", 
 
 
 def target(t: Transaction, row: Row, based_on: int, way: Literal["undo", "redo"]) -> Row | None:
-    """The version one step back or forward, None where there is none. Raises Stale."""
+    """The version one step back or forward, None where there is none. Raises VersionConflict."""
     check_version(row, based_on, seen(t, row, based_on))
     step = _step(t, row, way)
     return with_doc(step) if step is not None else None
 
 
 def remove_opening(t: Transaction, opening_id: int, based_on: int, who: str = "") -> None:
-    """Take an opening off the board; its versions and log stay. Raises NotKept, Stale."""
+    """Take an opening off the board; its versions and log stay. Raises NotFound, VersionConflict."""
     row = opening(t, opening_id, lock=True)
     check_version(row, based_on, seen(t, row, based_on))
     t.run("UPDATE opening SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [opening_id])
@@ -159,7 +161,7 @@ def remove_opening(t: Transaction, opening_id: int, based_on: int, who: str = ""
 def restore_opening(t: Transaction, opening_id: int, based_on: int, who: str = "") -> None:
     """Put a removed opening back, with its wall when that was taken out since; one that is there stays as it is.
 
-    Raises NotKept, Stale.
+    Raises NotFound, VersionConflict.
     """
     row = opening(t, opening_id, lock=True, removed=True)
     check_version(row, based_on, seen(t, row, based_on))
@@ -184,14 +186,14 @@ def walk(t: Transaction, job_id: int) -> list[int]:
 
 
 def reorder(t: Transaction, job_id: int, based_on: int, order: list[int], who: str = "") -> int:
-    """Set the walking order of a job; gives the order's new version. Raises NotKept, Stale, ValueError.
+    """Set the walking order of a job; gives the order's new version. Raises NotFound, VersionConflict, ValueError.
 
     ValueError when `order` does not name each of the job's openings once.
     """
     row = job(t, job_id, lock=True)
     now = walk(t, job_id)
     if row["walk_version"] != based_on:
-        raise Stale(row["walk_version"], {"order": now}, {"order": order})
+        raise VersionConflict(row["walk_version"], {"order": now}, {"order": order})
     if sorted(order) != sorted(now):
         raise ValueError("the order does not name each opening of the job once")
     if order == now:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import NotKept, log, read_json, write_json
+from jambo.store.kept import NotFound, log, read_json, write_json
 
 _COUNTS = "r.doc IS NOT NULL AND NOT EXISTS (SELECT 1 FROM reading c WHERE c.corrects = r.id)"
 
@@ -37,7 +37,7 @@ def of_job(t: Transaction, job_id: int) -> dict[int, list[str]]:
 def add(
     t: Transaction, opening: Row, doc: Any, who: str = "", instrument: str = "", corrects: int | None = None
 ) -> int:
-    """Keep a reading; gives its id. Raises NotKept when it corrects one that does not count any more."""
+    """Keep a reading; gives its id. Raises NotFound when it corrects one that does not count any more."""
     place = doc["place"]
     if corrects is not None:
         _counting(t, opening["id"], corrects)
@@ -51,7 +51,7 @@ def add(
 
 
 def withdraw(t: Transaction, opening: Row, reading_id: int, who: str = "") -> None:
-    """Let a reading count no longer; it stays in the record. Raises NotKept."""
+    """Let a reading count no longer; it stays in the record. Raises NotFound."""
     row = _counting(t, opening["id"], reading_id)
     t.insert(
         "INSERT INTO reading (opening_id, place, doc, who, corrects) VALUES (%s, %s, NULL, %s, %s)",
@@ -65,5 +65,5 @@ def _counting(t: Transaction, opening_id: int, reading_id: int) -> Row:
         f"SELECT r.* FROM reading r WHERE r.id = %s AND r.opening_id = %s AND {_COUNTS}", [reading_id, opening_id]
     )
     if row is None:
-        raise NotKept(f"reading {reading_id} that counts")
+        raise NotFound(f"reading {reading_id} that counts")
     return row

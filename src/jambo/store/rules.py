@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import check_version, must, with_doc, write_json
+from jambo.store.kept import check_version, required, with_doc, write_json
 
 
 def crew_rules(t: Transaction, unit: str) -> Row:
@@ -15,9 +15,9 @@ def crew_rules(t: Transaction, unit: str) -> Row:
 
 
 def save_crew_rules(t: Transaction, unit: str, based_on: int, doc: Any) -> None:
-    """Keep the crew's house rules of a habit. Raises Stale."""
+    """Keep the crew's house rules of a habit. Raises VersionConflict."""
     t.run("INSERT IGNORE INTO crew_rules (unit, version, doc) VALUES (%s, 0, '{}')", [unit])
-    row = must(t.row("SELECT version, doc FROM crew_rules WHERE unit = %s FOR UPDATE", [unit]), "crew rules")
+    row = required(t.row("SELECT version, doc FROM crew_rules WHERE unit = %s FOR UPDATE", [unit]), "crew rules")
     check_version(row, based_on, doc)
     t.run("UPDATE crew_rules SET doc = %s, version = version + 1 WHERE unit = %s", [write_json(doc), unit])
 

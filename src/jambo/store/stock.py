@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import check_version, must, with_doc, write_json
+from jambo.store.kept import check_version, required, with_doc, write_json
 
 
 def items(t: Transaction) -> list[Row]:
@@ -15,10 +15,10 @@ def items(t: Transaction) -> list[Row]:
 
 
 def item(t: Transaction, item_id: int, lock: bool = False) -> Row:
-    """Read one item. Raises NotKept."""
+    """Read one item. Raises NotFound."""
     tail = " FOR UPDATE" if lock else ""
     row = t.row(f"SELECT * FROM stock WHERE id = %s AND removed_at IS NULL{tail}", [item_id])
-    return must(row, f"stock item {item_id}")
+    return required(row, f"stock item {item_id}")
 
 
 def new_item(t: Transaction, doc: Any) -> int:
@@ -27,7 +27,7 @@ def new_item(t: Transaction, doc: Any) -> int:
 
 
 def save_item(t: Transaction, item_id: int, based_on: int, doc: Any) -> None:
-    """Keep an item's new facts. Raises NotKept, Stale."""
+    """Keep an item's new facts. Raises NotFound, VersionConflict."""
     check_version(item(t, item_id, lock=True), based_on, doc)
     t.run(
         "UPDATE stock SET kind = %s, doc = %s, version = version + 1 WHERE id = %s",
@@ -36,6 +36,6 @@ def save_item(t: Transaction, item_id: int, based_on: int, doc: Any) -> None:
 
 
 def remove_item(t: Transaction, item_id: int, based_on: int) -> None:
-    """Strike an item out of the book; openings that took its figures keep them. Raises NotKept, Stale."""
+    """Strike an item out of the book; openings that took its figures keep them. Raises NotFound, VersionConflict."""
     check_version(item(t, item_id, lock=True), based_on, None)
     t.run("UPDATE stock SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [item_id])

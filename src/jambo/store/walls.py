@@ -16,12 +16,12 @@ def walls(t: Transaction, job_id: int) -> list[Row]:
 
 
 def wall(t: Transaction, wall_id: int, lock: bool = False, removed: bool = False) -> Row:
-    """Read a wall of a job that is there, with its job locked if `lock`. Raises NotKept."""
+    """Read a wall of a job that is there, with its job locked if `lock`. Raises NotFound."""
     return within(t, "wall", wall_id, lock, removed)
 
 
 def new_wall(t: Transaction, job_id: int, doc: Any, who: str = "") -> int:
-    """Keep a new wall of a job; gives its id. Raises NotKept."""
+    """Keep a new wall of a job; gives its id. Raises NotFound."""
     job(t, job_id, lock=True)
     wall_id = t.insert("INSERT INTO wall (job_id, doc) VALUES (%s, %s)", [job_id, write_json(doc)])
     log(t, job_id, "wall added", {"wall": wall_id, "name": doc.get("name", "")}, who)
@@ -29,7 +29,7 @@ def new_wall(t: Transaction, job_id: int, doc: Any, who: str = "") -> int:
 
 
 def save_wall(t: Transaction, wall_id: int, based_on: int, doc: Any, who: str = "") -> None:
-    """Keep a wall's new document. Raises NotKept, Stale."""
+    """Keep a wall's new document. Raises NotFound, VersionConflict."""
     row = wall(t, wall_id, lock=True)
     check_version(row, based_on, doc)
     t.run("UPDATE wall SET doc = %s, version = version + 1 WHERE id = %s", [write_json(doc), wall_id])
@@ -38,7 +38,7 @@ def save_wall(t: Transaction, wall_id: int, based_on: int, doc: Any, who: str = 
 
 
 def remove_wall(t: Transaction, wall_id: int, based_on: int, who: str = "") -> None:
-    """Take a wall out of its job; nothing of it is deleted. No opening may stand in it. Raises NotKept, Stale."""
+    """Take a wall out of its job; nothing of it is deleted. No opening may stand in it. Raises NotFound, VersionConflict."""
     row = wall(t, wall_id, lock=True)
     check_version(row, based_on, as_it_was(t, row["job_id"], "wall changed", based_on, wall_id))
     t.run("UPDATE wall SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [wall_id])
@@ -46,7 +46,7 @@ def remove_wall(t: Transaction, wall_id: int, based_on: int, who: str = "") -> N
 
 
 def restore_wall(t: Transaction, wall_id: int, based_on: int | None = None, who: str = "") -> None:
-    """Put a removed wall back; one that is there stays as it is. Raises NotKept, Stale.
+    """Put a removed wall back; one that is there stays as it is. Raises NotFound, VersionConflict.
 
     `based_on` is None where the wall comes back with an opening that stands in it.
     """

@@ -27,7 +27,7 @@ SIDES = ("a", "b")
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class JobOpening:
     """An opening of the job: id, name, room, its document, and how far it is built (framed, set, signed)."""
 
     id: int
@@ -118,12 +118,12 @@ def _waits(result: Result, words: Region) -> list[str]:
     return found
 
 
-def floors_out(floors: JobFloors, asked: Sequence[Asked], unit: Unit, tape: Tape, words: Region) -> FloorsOut:
+def floors_out(floors: JobFloors, openings: Sequence[JobOpening], unit: Unit, tape: Tape, words: Region) -> FloorsOut:
     """Say of every floor who uses it and what waits on it."""
-    solved = [(one, _solved(one.document)) for one in asked]
+    solved = [(one, _solved(one.document)) for one in openings]
     waits = {one.id: _waits(found[1], words) if found else [] for one, found in solved}
 
-    def user(one: Asked, sides: list[str], waiting: bool = True) -> UserOut:
+    def user(one: JobOpening, sides: list[str], waiting: bool = True) -> UserOut:
         told = waits[one.id] if waiting else []
         return {"id": one.id, "name": one.name, "room": one.room, "sides": sides, "waits": told}
 
@@ -131,7 +131,7 @@ def floors_out(floors: JobFloors, asked: Sequence[Asked], unit: Unit, tape: Tape
     for floor in floors:
         open_ = any(layer.allowance is not None or layer.thickness in (None, "") for layer in floor.layers)
         thick = _thick(floors, floor.key, unit)
-        users = [user(one, sides, open_) for one in asked if (sides := uses(one.document.opening, [floor.key]))]
+        users = [user(one, sides, open_) for one in openings if (sides := uses(one.document.opening, [floor.key]))]
         rows.append(
             {
                 "key": floor.key,
@@ -141,7 +141,7 @@ def floors_out(floors: JobFloors, asked: Sequence[Asked], unit: Unit, tape: Tape
             }
         )
     own, unsaid = [], []
-    for one in asked:
+    for one in openings:
         said = one.document.opening.floors
         free = [s for s in SIDES if getattr(said, f"{s}_from") is None]
         missing = [s.upper() for s in free if getattr(said, s) is None]
@@ -176,11 +176,13 @@ def _moved_out(moved: Moved, cut: set[FigureName], was_cut: set[FigureName], tap
     }  # fmt: skip
 
 
-def changes(before: JobFloors, after: JobFloors, asked: Sequence[Asked], tape: Tape, words: Region) -> list[ChangeOut]:
+def changes(
+    before: JobFloors, after: JobFloors, openings: Sequence[JobOpening], tape: Tape, words: Region
+) -> list[ChangeOut]:
     """What changes for whom between two states of a job's floors: every opening that uses a floor that changed."""
     keys = changed(before, after)
     found: list[ChangeOut] = []
-    for one in asked:
+    for one in openings:
         if not uses(one.document.opening, keys):
             continue
         row: ChangeOut = {

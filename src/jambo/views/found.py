@@ -121,7 +121,7 @@ class SetOut(TypedDict):
     frames: list[StockFitOut]
 
 
-class LetOut(TypedDict):
+class ReleaseOut(TypedDict):
     """The leaf let go at an angle."""
 
     angle: int
@@ -131,7 +131,7 @@ class LetOut(TypedDict):
 class HangOut(TypedDict):
     """How the leaf hangs: what it does let go, and the clearance over its swing as angle, millimetres pairs."""
 
-    lets: list[LetOut]
+    lets: list[ReleaseOut]
     said: str
     measured: bool
     curve: list[float]
@@ -342,12 +342,12 @@ def _set(plan: SetPlan, facts: Facts, words: Region, partly: bool) -> SetOut:
 
 def _hang(hang: Hang, facts: Facts) -> HangOut:
     rest = hang.rest
-    moving = any(let.does != "stays" for let in hang.lets)
+    moving = any(r.does != "stays" for r in hang.releases)
     said = "It stays where it is left."
     if moving and rest is not None:
         said = f"Left alone it settles {'shut' if rest <= 0 else f'at {rest:.0f} degrees' if rest < facts.opening.setting.opens else 'fully open'}."
     return {
-        "lets": [{"angle": let.angle, "does": let.does} for let in hang.lets],
+        "lets": [{"angle": r.angle, "does": r.does} for r in hang.releases],
         "said": said,
         "measured": hang.measured,
         "curve": [v for angle, clear in hang.curve for v in (float(angle), round(clear, 3))],

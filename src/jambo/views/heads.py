@@ -17,7 +17,7 @@ from jambo.views.opening import LengthOut, length_out
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class StoreyOpening:
     """An opening of the job: id, name, storey of its wall, its document; None where what is kept is none."""
 
     id: int
@@ -49,7 +49,7 @@ class StoreyOut(TypedDict):
     waiting: list[str]
 
 
-def _heads(one: Asked) -> tuple[Length, Length, tuple[Length, Length]] | None:
+def _heads(one: StoreyOpening) -> tuple[Length, Length, tuple[Length, Length]] | None:
     """The head underside an opening needs by itself, the one it has now, and its floors on both sides."""
     facts = readable(one.document)
     figures = worked_out(facts).figures if facts is not None else Figures()
@@ -61,9 +61,9 @@ def _heads(one: Asked) -> tuple[Length, Length, tuple[Length, Length]] | None:
     return None if now is None or own is None or a is None or b is None else (own, now, (a, b))
 
 
-def head_lines(openings: Iterable[Asked], tape: Tape) -> list[StoreyOut]:
+def head_lines(openings: Iterable[StoreyOpening], tape: Tape) -> list[StoreyOut]:
     """The head lines of a job, storey by storey in the order they are met."""
-    storeys: dict[str, list[tuple[Asked, tuple[Length, Length, tuple[Length, Length]] | None]]] = {}
+    storeys: dict[str, list[tuple[StoreyOpening, tuple[Length, Length, tuple[Length, Length]] | None]]] = {}
     for one in openings:
         storeys.setdefault(one.storey, []).append((one, _heads(one)))
     found: list[StoreyOut] = []
@@ -92,7 +92,7 @@ def head_lines(openings: Iterable[Asked], tape: Tape) -> list[StoreyOut]:
     return found
 
 
-def line_of(openings: Iterable[Asked], storey: str) -> Length | None:
+def line_of(openings: Iterable[StoreyOpening], storey: str) -> Length | None:
     """The common line of one storey; None while nothing there is known."""
     owns = [heads[0] for one in openings if one.storey == storey and (heads := _heads(one)) is not None]
     return max(owns, default=None)

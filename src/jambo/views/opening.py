@@ -7,8 +7,9 @@ from string import Formatter
 
 from typing_extensions import TypedDict
 
-from jambo.core.drawing import Drawing
+from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.opening import DoorKind
+from jambo.core.facts.wall import WallEnd
 from jambo.core.flags import Flag, FlagLevel
 from jambo.core.framing.items import ITEMS
 from jambo.core.framing.pieces import Piece
@@ -19,7 +20,7 @@ from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_o
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import figure_name
-from jambo.core.quantities.notation import Heard
+from jambo.core.quantities.notation import ParsedLength
 from jambo.core.quantities.tape import OTHER, Moved, Rounding, Shown, Tape, Unit, exact_number, show
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
@@ -211,13 +212,13 @@ class TrackOut(TypedDict):
 
 
 class HandsOut(TypedDict):
-    """The hand in both schools."""
+    """The hand in both methods."""
 
     pull_side: str
     outside: str
 
 
-class HeardOut(TypedDict):
+class ParsedLengthOut(TypedDict):
     """What was heard in a text: the length, how it was read, and another meaning worth asking about."""
 
     length: LengthOut
@@ -252,7 +253,7 @@ class ResultOut(TypedDict):
     track: TrackOut | None
     found: AsFoundOut
     rules: dict[str, LengthOut]
-    heard: dict[str, HeardOut]
+    heard: dict[str, ParsedLengthOut]
 
 
 @lru_cache(maxsize=50_000)
@@ -343,16 +344,16 @@ def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
     }
 
 
-def heard_out(heard: Heard, unit: Unit, tape: Tape) -> HeardOut:
+def heard_out(heard: ParsedLength, unit: Unit, tape: Tape) -> ParsedLengthOut:
     """Say what was heard, in both systems, and how to write it so that it means the same everywhere."""
-    other = Heard(heard.also, "") if heard.also else None
+    other = ParsedLength(heard.also, "") if heard.also else None
     return {
         "length": length_out(heard.length, tape),
         "canonical": heard.canonical(unit),
         "reading": heard.reading,
         "also": show(heard.also, tape).text if heard.also else None,
         "also_canonical": other.canonical(unit) if other else None,
-        "height": Heard(heard.height, "").canonical(unit) if heard.height else None,
+        "height": ParsedLength(heard.height, "").canonical(unit) if heard.height else None,
     }
 
 
@@ -442,12 +443,58 @@ def _track_out(track: TrackTape, result: Result, facts: Facts) -> TrackOut:
     }
 
 
-def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
-    """Give everything that follows, in the crew's tape and words."""
-    tape = facts.tape
-    flip = -1 if facts.opening.placing.measured_from == "right" else 1
-    sides = {"near": "left" if flip == 1 else "right", "far": "right" if flip == 1 else "left"}
+def _marks_out(result: Result, measured_from: WallEnd) -> list[MarkOut]:
+    """The marks along the wall, seen from side A."""
+    from_left = measured_from == "left"
+    sides = {"near": "left" if from_left else "right", "far": "right" if from_left else "left"}
+    return [
+        {
+            "what": m.what,
+            "figure": m.measure.name,
+            "x": (1 if from_left else -1) * in_mm(m.measure.value),
+            "crossed": sides[m.crossed] if m.crossed else None,
+        }
+        for m in result.plate.marks
+        if isinstance(m.measure, Figure)
+    ]
 
+
+def _pieces_out(result: Result, tape: Tape, words: Region) -> list[PieceOut]:
+    """The cut list of the opening."""
+    return [
+        {
+            "part": p.part,
+            "label": piece_label(p, words),
+            "where": p.where,
+            "count": p.count,
+            "figure": p.length.name,
+            "section": section_text(p.section, tape),
+        }
+        for p in result.pieces
+    ]
+
+
+def _hardware_out(result: Result, tape: Tape, words: Region) -> list[ItemOut]:
+    """What is to buy for the opening."""
+    return [
+        {
+            "label": fill(ITEMS[item.name], words),
+            "count": item.count,
+            "length": length_out(item.length, tape) if item.length is not None else None,
+        }
+        for item in result.hardware
+    ]
+
+
+def _shape_out(s: Shape) -> ShapeOut:
+    x0, y0, x1, y1 = (in_mm(length) for length in (s.x0, s.y0, s.x1, s.y1))
+    return {"part": s.part, "x0": x0, "y0": y0, "x1": x1, "y1": y1, "figures": list(s.figures)}
+
+
+def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
+    """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md)."""
+    tape = facts.tape
+    waiting = [f for f in result.figures.values() if isinstance(f, Waiting)]
     return {
         "format": "jambo-result/1",
         "unit": tape.unit,
@@ -458,54 +505,20 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},
         "waiting": [
             {"name": f.name, "label": label(f.name, words), "on": [_missing_out(m, words) for m in f.on]}
-            for f in result.figures.values()
-            if isinstance(f, Waiting)
+            for f in waiting
         ],
         "missing": [_missing_out(m, words) for m in result.missing],
         "flags": [flag_out(f, tape, words) for f in result.flags],
         "hands": {"pull_side": result.hands.pull_side, "outside": result.hands.outside},
-        "marks": [
-            {
-                "what": m.what,
-                "figure": m.reckoned.name,
-                "x": flip * in_mm(m.reckoned.value),
-                "crossed": sides[m.crossed] if m.crossed else None,
-            }
-            for m in result.plate.marks
-            if isinstance(m.reckoned, Figure)
-        ],
+        "marks": _marks_out(result, facts.opening.placing.measured_from),
         "pole": [{"group": m.group, "figure": m.figure.name, "y": in_mm(m.figure.value)} for m in result.pole],
-        "pieces": [
-            {
-                "part": p.part,
-                "label": piece_label(p, words),
-                "where": p.where,
-                "count": p.count,
-                "figure": p.length.name,
-                "section": section_text(p.section, tape),
-            }
-            for p in result.pieces
-        ],
-        "hardware": [
-            {
-                "label": fill(ITEMS[item.name], words),
-                "count": item.count,
-                "length": length_out(item.length, tape) if item.length is not None else None,
-            }
-            for item in result.hardware
-        ],
-        "shapes": [
-            {
-                "part": s.part,
-                "x0": in_mm(s.x0), "y0": in_mm(s.y0), "x1": in_mm(s.x1), "y1": in_mm(s.y1),
-                "figures": list(s.figures),
-            }
-            for s in result.shapes
-        ],
+        "pieces": _pieces_out(result, tape, words),
+        "hardware": _hardware_out(result, tape, words),
+        "shapes": [_shape_out(s) for s in result.shapes],
         "drawings": [_drawing_out(d) for d in result.drawings],
         "steps": [_step_out(s, result, facts, words) for s in result.steps],
         "track": _track_out(result.track, result, facts) if result.track is not None else None,
         "found": as_found_out(result.found, facts, words),
         "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
-    }  # fmt: skip
+    }

@@ -13,7 +13,7 @@ from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.limits import KINDS
 from jambo.core.quantities.tape import Tape
 from jambo.core.rules import HouseRules
-from jambo.core.wall.best_place import REASONS, Asked, Place, places, reasons
+from jambo.core.wall.best_place import REASONS, Place, Search, places, reasons
 from jambo.core.wall.layout import Layout, Solved
 from jambo.core.words.lists import Region, fill
 from jambo.views.opening import LengthOut, length_out
@@ -40,7 +40,7 @@ class PlacesOut(TypedDict):
     places: list[PlaceOut]
 
 
-def _asked(n: int, solved: Sequence[Solved], layout: Layout, wall: Wall, rules: HouseRules) -> Asked | None:
+def _search(n: int, solved: Sequence[Solved], layout: Layout, wall: Wall, rules: HouseRules) -> Search | None:
     one = solved[n]
     size = cut_in.hole_size(one.result.figures, wall, one.opening.header)
     if one.opening.cut_in is None or wall.found is None or size is None:
@@ -55,7 +55,7 @@ def _asked(n: int, solved: Sequence[Solved], layout: Layout, wall: Wall, rules: 
         wanted = said.wanted.value
     elif standing is not None:
         wanted = (standing.opening.low + standing.opening.high) * HALF
-    return Asked(
+    return Search(
         size,
         cut_in.standing(wall, rules),
         least,
@@ -81,11 +81,11 @@ def places_out(
     for n, one in enumerate(solved):
         if one.opening.cut_in is None:
             continue
-        asked = _asked(n, solved, layout, wall, rules)
-        ranked = places(asked) if asked is not None else ()
+        search = _search(n, solved, layout, wall, rules)
+        ranked = places(search) if search is not None else ()
         now = next((s.opening.low for s in layout.standing if s.index == n), None)
-        rows = [_place(p, ranked[0], wall, now, asked.size.width if asked else ZERO, tape, words) for p in ranked]
-        found.append({"id": ids[n], "free": asked is not None, "places": rows})
+        rows = [_place(p, ranked[0], wall, now, search.size.width if search else ZERO, tape, words) for p in ranked]
+        found.append({"id": ids[n], "free": search is not None, "places": rows})
     return found
 
 

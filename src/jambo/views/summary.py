@@ -47,7 +47,7 @@ class SilhouetteOut(TypedDict):
     slides_to: str
 
 
-class BriefOut(TypedDict):
+class SummaryOut(TypedDict):
     """The short of one opening."""
 
     leaf: str | None
@@ -61,7 +61,7 @@ class BriefOut(TypedDict):
 
 
 @dataclass(frozen=True, slots=True)
-class Brief:
+class Summary:
     """The short of one opening before it is shown on a tape."""
 
     leaf: tuple[Length | None, Length | None]
@@ -94,7 +94,7 @@ def _stage(paths: list[str]) -> Stage:
 
 
 @lru_cache(maxsize=20_000)
-def brief(
+def summarise(
     unit: Unit,
     crew: str,
     job: str,
@@ -103,7 +103,7 @@ def brief(
     read: tuple[str, ...] = (),
     cuts: str = "[]",
     floors: tuple[str, ...] = (),
-) -> Brief:
+) -> Summary:
     """Solve an opening from its kept JSON texts and keep the short of it.
 
     Nothing stored is trusted: the answer depends on these texts alone, so equal texts may share one answer.
@@ -121,7 +121,9 @@ def brief(
         read_as = parse(document.Document, data)
         facts = facts_of(read_as)
     except Refused as refused:
-        return Brief((None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors)
+        return Summary(
+            (None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors
+        )
     result = worked_out(facts)
     asked = facts.opening
     stands, long = result.plate.standing(read_as.opening.mark, asked.placing.shares), value_of(facts.wall.length)
@@ -129,7 +131,7 @@ def brief(
         stands = stands.turned(long) if long is not None else None
     kind = kind_of(asked)
     paths = [missing.path for missing in result.missing]
-    return Brief(
+    return Summary(
         leaf=kind.leaf_sizes(asked, result.figures),
         ro=(result.figures.value(names.RO_WIDTH), result.figures.value(names.RO_HEIGHT)),
         leaf_bottom=result.figures.value(names.LEAF_BOTTOM),
@@ -145,14 +147,14 @@ def brief(
     )
 
 
-def with_clashes(briefs: Sequence[Brief], walls: Sequence[int]) -> list[Brief]:
+def with_clashes(summaries: Sequence[Summary], walls: Sequence[int]) -> list[Summary]:
     """Add to openings, given with their walls, what they do to others of the same wall.
 
     Each is held against the one before it and the one that reaches furthest: whoever clashes is told of at least one other.
     """
-    found = list(briefs)
+    found = list(summaries)
     here: dict[int, list[tuple[Neighbour, int]]] = {}
-    for i, (one, wall) in enumerate(zip(briefs, walls, strict=True)):
+    for i, (one, wall) in enumerate(zip(summaries, walls, strict=True)):
         if one.stands is not None:
             here.setdefault(wall, []).append((one.stands, i))
     for standing in here.values():
@@ -168,7 +170,7 @@ def with_clashes(briefs: Sequence[Brief], walls: Sequence[int]) -> list[Brief]:
     return found
 
 
-def beside(own: Brief, others: Sequence[Brief], unit: Unit) -> list[document.Neighbour]:
+def beside(own: Summary, others: Sequence[Summary], unit: Unit) -> list[document.Neighbour]:
     """The other openings of a wall as the document of one of them names them, nearest first; those without a place are not there."""
     here = own.stands.framing_low if own.stands is not None else ZERO
     near = sorted((o.stands for o in others if o.stands is not None), key=lambda n: size(n.framing_low - here))
@@ -187,7 +189,7 @@ def beside(own: Brief, others: Sequence[Brief], unit: Unit) -> list[document.Nei
     ]  # fmt: skip
 
 
-def brief_out(of: Brief, tape: Tape, words: Region) -> BriefOut:
+def summary_out(of: Summary, tape: Tape, words: Region) -> SummaryOut:
     """Show the short of an opening on the crew's tape."""
 
     def pair(sizes: tuple[Length | None, Length | None], rounding: Rounding = "nearest") -> str | None:

@@ -19,7 +19,7 @@ from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
 from jambo.core.solve import Result
-from jambo.core.wall.judge import Said, on_wall
+from jambo.core.wall.judge import WallFlag, on_wall
 from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
 from jambo.core.wall.timber import timber
 from jambo.core.words.lists import Region
@@ -29,14 +29,14 @@ from jambo.format.problems import Refused, parse
 from jambo.format.reader import Reader
 from jambo.format.wall_facts import read_fittings
 from jambo.views.answers import FAILED, worked_out
-from jambo.views.opening import HeardOut, LengthOut, flag_out, heard_out, label, length_out, piece_label
+from jambo.views.opening import LengthOut, ParsedLengthOut, flag_out, heard_out, label, length_out, piece_label
 from jambo.views.places import PlacesOut, places_out
 
 TIMBER = ("stud_thickness", "stud_depth", "stud_spacing", "plate_thickness", "layout_offset")
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class WallOpening:
     """An opening of the wall to lay out: its id, its name, and its facts as JSON text."""
 
     id: int
@@ -168,18 +168,18 @@ class WallOut(TypedDict):
     services: list[ServiceOut]
     places: list[PlacesOut]
     timber: dict[str, str]
-    heard: dict[str, HeardOut]
+    heard: dict[str, ParsedLengthOut]
 
 
-def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) -> WallOut:
+def wall_out(openings: Sequence[WallOpening], around: Around, tape: Tape, words: Region) -> WallOut:
     """Lay out a wall. Raises Refused when the wall itself cannot be."""
     blank = around.document()
     bare = facts_of(blank)
     rules: HouseRules = bare.rules
     solved: list[Solved] = []
-    kept: list[Asked] = []
+    kept: list[WallOpening] = []
     refused: list[str] = []
-    for one in asked:
+    for one in openings:
         answer = _solved(around, one.opening)
         if answer is None:
             refused.append(one.name)
@@ -231,7 +231,7 @@ def wall_out(asked: Sequence[Asked], around: Around, tape: Tape, words: Region) 
     }  # fmt: skip
 
 
-def _standing(s: Standing, one: Asked, solved: Solved, tape: Tape) -> StandingOut:
+def _standing(s: Standing, one: WallOpening, solved: Solved, tape: Tape) -> StandingOut:
     flags = solved.result.flags
     return {
         "id": one.id,
@@ -261,7 +261,7 @@ def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Region) -> list[WallP
     ]
 
 
-def _flag(said: Said, layout: Layout, kept: Sequence[Asked], tape: Tape, words: Region) -> WallFlagOut:
+def _flag(said: WallFlag, layout: Layout, kept: Sequence[WallOpening], tape: Tape, words: Region) -> WallFlagOut:
     out = flag_out(said.flag, tape, words)
     by = {s.index: s for s in layout.standing}
     spots = [(by[i].opening.low + by[i].opening.high) * HALF for i in said.about]

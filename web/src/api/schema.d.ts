@@ -552,10 +552,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Travel
+         * Undo Or Redo
          * @description Go back or forward one version; where there is none, nothing changes. 422 when it could no longer be.
          */
-        post: operations["travel_api_openings__opening_id___way__post"];
+        post: operations["undo_or_redo_api_openings__opening_id___way__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -811,33 +811,6 @@ export interface components {
             figure: string;
             /** Up */
             up: string;
-        };
-        /**
-         * BriefOut
-         * @description The short of one opening.
-         */
-        BriefOut: {
-            /** Counts */
-            counts: {
-                [key: string]: number;
-            };
-            /** Errors */
-            errors: {
-                [key: string]: string;
-            }[];
-            /** Leaf */
-            leaf: string | null;
-            /** Ro */
-            ro: string | null;
-            silhouette: components["schemas"]["SilhouetteOut"] | null;
-            /**
-             * Stage
-             * @enum {string}
-             */
-            stage: "door" | "floor" | "opening" | "frame" | "ready";
-            /** Waits On */
-            waits_on: string[];
-            worst: components["schemas"]["FlagOut"] | null;
         };
         /**
          * BuyRow
@@ -1579,7 +1552,7 @@ export interface components {
         };
         /**
          * HandsOut
-         * @description The hand in both schools.
+         * @description The hand in both methods.
          */
         HandsOut: {
             /** Outside */
@@ -1597,7 +1570,7 @@ export interface components {
             /** Least Angle */
             least_angle: number | null;
             /** Lets */
-            lets: components["schemas"]["LetOut"][];
+            lets: components["schemas"]["ReleaseOut"][];
             /** Measured */
             measured: boolean;
             /** Opens */
@@ -1687,23 +1660,6 @@ export interface components {
             ok: boolean;
             /** Version */
             version: string;
-        };
-        /**
-         * HeardOut
-         * @description What was heard in a text: the length, how it was read, and another meaning worth asking about.
-         */
-        HeardOut: {
-            /** Also */
-            also: string | null;
-            /** Also Canonical */
-            also_canonical: string | null;
-            /** Canonical */
-            canonical: string;
-            /** Height */
-            height: string | null;
-            length: components["schemas"]["LengthOut"];
-            /** Reading */
-            reading: string;
         };
         /**
          * InWall
@@ -1967,16 +1923,6 @@ export interface components {
             unit: "in" | "mm";
         };
         /**
-         * LetOut
-         * @description The leaf let go at an angle.
-         */
-        LetOut: {
-            /** Angle */
-            angle: number;
-            /** Does */
-            does: string;
-        };
-        /**
          * LevelOut
          * @description What was heard in a level's text: the drop, over which length, and the slope both ways it is told.
          */
@@ -2004,7 +1950,7 @@ export interface components {
          * @description An opening in its job's walking order.
          */
         ListedOpening: {
-            brief: components["schemas"]["BriefOut"];
+            brief: components["schemas"]["SummaryOut"];
             /** Done */
             done: string[];
             /** Id */
@@ -2299,6 +2245,23 @@ export interface components {
             points: number[];
         };
         /**
+         * ParsedLengthOut
+         * @description What was heard in a text: the length, how it was read, and another meaning worth asking about.
+         */
+        ParsedLengthOut: {
+            /** Also */
+            also: string | null;
+            /** Also Canonical */
+            also_canonical: string | null;
+            /** Canonical */
+            canonical: string;
+            /** Height */
+            height: string | null;
+            length: components["schemas"]["LengthOut"];
+            /** Reading */
+            reading: string;
+        };
+        /**
          * PieceOut
          * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown.
          */
@@ -2561,6 +2524,16 @@ export interface components {
             more: number;
         };
         /**
+         * ReleaseOut
+         * @description The leaf let go at an angle.
+         */
+        ReleaseOut: {
+            /** Angle */
+            angle: number;
+            /** Does */
+            does: string;
+        };
+        /**
          * ResultOut
          * @description Everything that follows from one opening document.
          */
@@ -2581,7 +2554,7 @@ export interface components {
             hardware: components["schemas"]["ItemOut"][];
             /** Heard */
             heard: {
-                [key: string]: components["schemas"]["HeardOut"];
+                [key: string]: components["schemas"]["ParsedLengthOut"];
             };
             /**
              * Kind
@@ -3402,6 +3375,33 @@ export interface components {
             at?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * SummaryOut
+         * @description The short of one opening.
+         */
+        SummaryOut: {
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Errors */
+            errors: {
+                [key: string]: string;
+            }[];
+            /** Leaf */
+            leaf: string | null;
+            /** Ro */
+            ro: string | null;
+            silhouette: components["schemas"]["SilhouetteOut"] | null;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "door" | "floor" | "opening" | "frame" | "ready";
+            /** Waits On */
+            waits_on: string[];
+            worst: components["schemas"]["FlagOut"] | null;
+        };
+        /**
          * Survey
          * @description The readings that count: what was corrected since is left out.
          */
@@ -3673,7 +3673,7 @@ export interface components {
             flags: components["schemas"]["WallFlagOut"][];
             /** Heard */
             heard: {
-                [key: string]: components["schemas"]["HeardOut"];
+                [key: string]: components["schemas"]["ParsedLengthOut"];
             };
             /** Height */
             height: number | null;
@@ -4297,7 +4297,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeardOut"];
+                    "application/json": components["schemas"]["ParsedLengthOut"];
                 };
             };
             /** @description Bad Request */
@@ -7145,7 +7145,7 @@ export interface operations {
             };
         };
     };
-    travel_api_openings__opening_id___way__post: {
+    undo_or_redo_api_openings__opening_id___way__post: {
         parameters: {
             query?: never;
             header?: {
@@ -7365,7 +7365,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeardOut"];
+                    "application/json": components["schemas"]["ParsedLengthOut"];
                 };
             };
             /** @description Bad Request */

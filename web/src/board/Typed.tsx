@@ -1,6 +1,6 @@
 import { useState } from "react";
 
-import type { Heard, LengthText, Unit } from "../api/client";
+import type { ParsedLength, LengthText, Unit } from "../api/client";
 import { LengthField } from "../tape/LengthField";
 
 interface Props {
@@ -8,7 +8,7 @@ interface Props {
   unit: Unit;
   value: LengthText;
   /** What the server heard in the value. */
-  heard?: Heard;
+  heard?: ParsedLength;
   kind?: string;
   path?: string;
   /** What counts while the field is empty, and who says so. */

@@ -3,7 +3,7 @@ import { useElementSize, useLocalStorage } from "@mantine/hooks";
 
 import type { Face, Result } from "../api/client";
 import { useWork } from "../work/context";
-import { useAsked } from "../work/asked";
+import { usePlaceAsked } from "../work/placeAsked";
 import { SvgDigits } from "./SvgDigits";
 
 const PAD = { x: 150, top: 70, foot: 86 };
@@ -52,7 +52,7 @@ export function FoundSheet() {
   const { result, now } = useWork();
   const { ref, width, height } = useElementSize();
   const [times, setTimes] = useLocalStorage({ key: "jambo.times", defaultValue: 12, getInitialValueInEffect: false });
-  const { place } = useAsked();
+  const { place } = usePlaceAsked();
   const frame = result && width > 80 && height > 200 ? frameOf(result, width, height, times) : null;
   return (
     <div className="sheet found-sheet" ref={ref}>

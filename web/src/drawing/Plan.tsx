@@ -1,6 +1,6 @@
 import { useWork } from "../work/context";
 
-/** Plan of the opening: hinge side and swing as seen from above, with the hand in both schools. */
+/** Plan of the opening: hinge side and swing as seen from above, with the hand by both methods. */
 export function Plan() {
   const { now, result } = useWork();
   const door = now.opening.door ?? {};

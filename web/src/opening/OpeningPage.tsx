@@ -14,7 +14,7 @@ import { Slip } from "../slip/Slip";
 import { FIRST_STAGES, StagePanel, StageSheet } from "../stages/stages";
 import { stageOf } from "../work/stageOf";
 import { ConflictDialog } from "./ConflictDialog";
-import { type Asked, OpeningContext, type OpeningWork } from "../work/context";
+import { type PlaceAsked, OpeningContext, type OpeningWork } from "../work/context";
 import { Figures } from "./Figures";
 import { Flags, Notes, Refusals } from "./Flags";
 import { SaveMark } from "./SaveMark";
@@ -42,7 +42,7 @@ function OneOpening({ id }: { id: number }) {
   const [framed, slideFrame] = useState<number | null>(null);
   const [askedPlace, setAskedPlace] = useState<string>();
   const newestPlace = useRef<string>(undefined);
-  const asked: Asked = {
+  const asked: PlaceAsked = {
     place: askedPlace,
     go: (place) => {
       newestPlace.current = place;

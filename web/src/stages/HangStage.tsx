@@ -2,7 +2,7 @@ import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { WithFractions } from "../tape/Digits";
-import { useAsked } from "../work/asked";
+import { usePlaceAsked } from "../work/placeAsked";
 import { PickAt, SelectAt } from "./fields";
 import { Happened } from "./Happened";
 import { ReadingForm } from "./ReadingForm";
@@ -15,7 +15,7 @@ const SWEEP = ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted", "tr
 /** How the leaf hangs: where it drifts, how it clears the floor, and after setting the gaps and the moves that cure them. */
 export function HangStage() {
   const { result, words } = useWork();
-  const { place, go } = useAsked("check");
+  const { place, go } = usePlaceAsked("check");
   const hang = result?.found.hang;
   const check = result?.found.check;
   return (

@@ -11,12 +11,12 @@ const ROWS = [
   { label: "Head play", figure: "head_play" },
 ] as const;
 
-/** The two schools side by side: what each makes of this opening and what it leaves around the frame. */
-function Schools() {
+/** The two methods side by side: what each makes of this opening and what it leaves around the frame. */
+function Methods() {
   const { result } = useWork();
   if (!result) return null;
   return (
-    <table className="schools">
+    <table className="methods">
       <thead>
         <tr>
           <td />
@@ -32,12 +32,12 @@ function Schools() {
         {ROWS.map((row) => (
           <tr key={row.figure}>
             <th scope="row">{row.label}</th>
-            {(["build_up", "add_on"] as const).map((school) => {
-              const name = `${school}_${row.figure}`;
+            {(["build_up", "add_on"] as const).map((method) => {
+              const name = `${method}_${row.figure}`;
               const figure = result.figures[name];
               const short = figure && row.figure.endsWith("play") && figure.value.mm < 0;
               return (
-                <td key={school} aria-current={result.school === school} className={short ? "short" : undefined}>
+                <td key={method} aria-current={result.school === method} className={short ? "short" : undefined}>
                   <FigureLength name={name} />
                 </td>
               );
@@ -49,12 +49,12 @@ function Schools() {
   );
 }
 
-/** How big the hole is: the school, its amounts, and the gaps of the leaf. */
+/** How big the hole is: the method, its amounts, and the gaps of the leaf. */
 export function OpeningStage() {
   const { now, result } = useWork();
   if (now.opening.door?.kind === "bypass") return <BypassOpening />;
   if (result?.school === "sheet") return <SheetOpening />;
-  return <Schooled />;
+  return <ByMethod />;
 }
 
 /** Bypass leaves: how they lap, and the opening jamb to jamb. */
@@ -93,22 +93,22 @@ function Shims() {
   );
 }
 
-function Schooled() {
+function ByMethod() {
   const { now, result } = useWork();
-  const school = now.opening.school ?? result?.school ?? "build_up";
+  const method = now.opening.school ?? result?.school ?? "build_up";
   return (
     <>
       <PickAt
         path="opening.school"
-        label="School for the rough opening"
-        fallback={school}
+        label="Method for the rough opening"
+        fallback={method}
         data={[
           { value: "build_up", label: "Build up from the leaf" },
           { value: "add_on", label: "Add on to the leaf" },
         ]}
       />
-      <Schools />
-      {school === "build_up" ? (
+      <Methods />
+      {method === "build_up" ? (
         <Shims />
       ) : (
         <>

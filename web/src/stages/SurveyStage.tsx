@@ -1,5 +1,5 @@
 import { useWork } from "../work/context";
-import { useAsked } from "../work/asked";
+import { usePlaceAsked } from "../work/placeAsked";
 import { ReadingForm } from "./ReadingForm";
 import { ReadingList } from "./ReadingList";
 import type { StageView } from "./stages";
@@ -8,7 +8,7 @@ import { FoundSheet } from "../drawing/FoundSheet";
 /** The round of the survey: the sketch lights the next place, the field takes the reading, Enter goes on. */
 export function SurveyStage() {
   const { result } = useWork();
-  const { place, go } = useAsked();
+  const { place, go } = usePlaceAsked();
   const set = result?.found.set;
   return (
     <>

@@ -67,7 +67,7 @@ export function WallStage() {
       <h2>What it hangs from</h2>
       <PickAt
         path={`${TRACK}.fixing`}
-        label="Fixing school"
+        label="Fixing method"
         fallback="backer"
         data={[
           { value: "backer", label: "Backer" },

@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Checkbox, TextInput } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
 
-import type { FieldError, Heard, Layer, Unit } from "../api/client";
+import type { FieldError, ParsedLength, Layer, Unit } from "../api/client";
 import { LengthField, type LengthFieldProps } from "./LengthField";
 
 interface Props {
@@ -12,7 +12,7 @@ interface Props {
   of: string;
   unit: Unit;
   step?: LengthFieldProps["step"];
-  heard?: Record<string, Heard>;
+  heard?: Record<string, ParsedLength>;
   errors: FieldError[];
   change: (layers: Layer[]) => void;
 }

@@ -3,7 +3,16 @@ import { IconNumbers } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
 
-import { ApiProblem, api, ask, type FieldError, type Heard, type LengthText, type Unit, told } from "../api/client";
+import {
+  ApiProblem,
+  api,
+  ask,
+  type FieldError,
+  type ParsedLength,
+  type LengthText,
+  type Unit,
+  told,
+} from "../api/client";
 import { Pad } from "./Pad";
 import { walkOn } from "./walk";
 
@@ -16,7 +25,7 @@ export interface LengthFieldProps {
   /** What is stored, exactly as stored. */
   value: LengthText;
   /** What the server heard in the stored value, shown while nobody types. */
-  heard?: Heard;
+  heard?: ParsedLength;
   /** An error of the whole document that names this field. */
   error?: FieldError;
   /** What counts while the field is empty, and who says so. */
@@ -29,7 +38,7 @@ export interface LengthFieldProps {
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
   `${error.reason[0]?.toUpperCase() ?? ""}${told(error).slice(1)}.`;
 
-function written(value: LengthText, heard: Heard | undefined, unit: Unit): string {
+function written(value: LengthText, heard: ParsedLength | undefined, unit: Unit): string {
   if (value === null || value === undefined) return "";
   const text = heard?.canonical ?? (typeof value === "string" ? value : `${value.value} ${value.unit}`);
   return text.endsWith(` ${unit}`) ? text.slice(0, -unit.length - 1) : text;
@@ -48,7 +57,7 @@ export function LengthField(props: LengthFieldProps) {
   const [typed, setTyped] = useState<string | null>(null);
   // What was heard in the last thing typed stays below the field for as long as it is what is stored: a line that
   // changed its height when the field is left would move the button one is about to press.
-  const [last, setLast] = useState<{ heard: Heard; stored: string } | null>(null);
+  const [last, setLast] = useState<{ heard: ParsedLength; stored: string } | null>(null);
   const fresh = last && last.stored === value && last.heard.length.unit === unit ? last.heard : null;
   const [wrong, setWrong] = useState<string | null>(null);
   // A value that comes from elsewhere (undo, another's change) ends what is typed here, and what is still being heard.

@@ -3,7 +3,7 @@ import { createContext, useContext } from "react";
 import type { Catalogue, FieldError, OpeningPageData, Region, Result, StageName, Unit } from "../api/client";
 import type { Draft } from "./useDraft";
 
-export interface Asked {
+export interface PlaceAsked {
   place: string | undefined;
   go: (place: string) => void;
   /** Whether somebody has gone to another place than `from` in the meantime. */
@@ -33,7 +33,7 @@ export interface OpeningWork {
   framed: number | null;
   slideFrame: (mm: number | null) => void;
   /** The place of the survey or check somebody chose to read; the form, the list and the sketch share it. */
-  asked: Asked;
+  asked: PlaceAsked;
   /** Nothing typed is left to save. */
   kept: boolean;
   /** An answer is under way. */

@@ -47,7 +47,7 @@ class Handing:
 
 @dataclass(frozen=True, slots=True)
 class Hands:
-    """The labels two schools give the same door (handbook 3)."""
+    """The labels two methods give the same door (handbook 3)."""
 
     pull_side: Literal["left", "right"]
     outside: HandLabel
@@ -61,7 +61,7 @@ def hinge_side_from(handing: Handing, side: Side) -> HingeSide:
 
 
 def hands(handing: Handing) -> Hands:
-    """Name the hand in both schools: from the pull side, and from the outside (key or corridor) side."""
+    """Name the hand in both methods: from the pull side, and from the outside (key or corridor) side."""
     seen_outside = hinge_side_from(handing, handing.outside)
     letter: Literal["L", "R"] = "L" if seen_outside == "left" else "R"
     pulls = handing.opens_to == handing.outside

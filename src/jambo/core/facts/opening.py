@@ -20,7 +20,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.mass import Mass
 from jambo.core.quantities.tape import Tape
 
-School = Literal["build_up", "add_on"]
+Method = Literal["build_up", "add_on"]
 AddFrom = Literal["rough_floor", "finished_floor"]
 DoorKind = Literal["swing", "pocket", "face_slider", "bypass"]
 LeadsTo = Literal["inside", "outside", "garage", "store"]
@@ -38,7 +38,7 @@ class Opening:
     handing: Handing
     frame: Frame
     floors: Floors
-    school: School
+    school: Method
     add_from: AddFrom
     header: Header
     placing: Placing

@@ -1,4 +1,4 @@
-"""What is chosen and delivered for the setting of a frame (handbook 14-16): schools, shims, the unit in hand."""
+"""What is chosen and delivered for the setting of a frame (handbook 14-16): methods, shims, the unit in hand."""
 
 from __future__ import annotations
 
@@ -8,10 +8,10 @@ from typing import Annotated, Literal
 from jambo.core.facts.declared import Settled, declare
 from jambo.core.quantities.figure import Known
 
-SetSchool = Literal["centred", "tight", "fewest", "pre_packed"]
+SetMethod = Literal["centred", "tight", "fewest", "pre_packed"]
 Packing = Literal["tapered", "flat"]
-LeanSchool = Literal["auto", "flush_top", "flush_foot", "split"]
-LegSchool = Literal["plumb", "hinge_plane", "split", "stop_to_leaf"]
+LeanMethod = Literal["auto", "flush_top", "flush_foot", "split"]
+LegMethod = Literal["plumb", "hinge_plane", "split", "stop_to_leaf"]
 Nailing = Literal["top_down", "bottom_up"]
 HingeBy = Literal["level", "stud"]
 StrikeBy = Literal["leaf", "level"]
@@ -36,12 +36,12 @@ class Setting:
     `later_floor` what will be laid on the swing side after the door hangs.
     """
 
-    school: SetSchool = "centred"
+    school: SetMethod = "centred"
     slide: Annotated[Known | None, declare("small", "pushed along the slot by", name="slid_to")] = None
     packing: Packing = "tapered"
     foot_station: bool = False
-    lean: LeanSchool = "auto"
-    legs: LegSchool = "plumb"
+    lean: LeanMethod = "auto"
+    legs: LegMethod = "plumb"
     nailing: Nailing = "top_down"
     hinge_by: HingeBy = "level"
     strike_by: StrikeBy = "leaf"

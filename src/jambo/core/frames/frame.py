@@ -8,14 +8,14 @@ from fractions import Fraction
 from jambo.core.facts.frame import Frame, LegsPastHead, Sill, Trenched
 from jambo.core.facts.leaf import Leaf
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Amount, Known, Reckoned, Source, add, highest
+from jambo.core.quantities.figure import Amount, Computed, Known, Source, add, highest
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 
 SILL_SLOPE = Fraction(1, 20)  # fall of a site-made sill to the outside (handbook 12)
 
 
-def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Reckoned:
+def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Computed:
     """Wi = the leaves and the gaps between the legs; a pair has a hinge gap on both sides and one meeting gap."""
     pair = len(leaves) == 2
     gaps: list[tuple[int, Amount]] = (
@@ -26,12 +26,12 @@ def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Rec
     return add(names.FRAME_INSIDE_WIDTH, *[leaf.width for leaf in leaves], *gaps)
 
 
-def outside_width(inside: Reckoned, frame: Frame) -> Reckoned:
+def outside_width(inside: Computed, frame: Frame) -> Computed:
     """Wo = Wi + 2t."""
     return add(names.FRAME_OUTSIDE_WIDTH, inside, (2, frame.leg_thickness))
 
 
-def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Reckoned:
+def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Computed:
     """Clear width with the (active) leaf at 90 degrees, between its face and the stop on the other side (handbook 22).
 
     The leaf is taken to stand square in line with the hinge gap: W + gs - leaf thickness - stop. Of a pair this is
@@ -42,7 +42,7 @@ def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Reckoned:
     )
 
 
-def filler(sill: Sill, floor_clear: Reckoned, rules: HouseRules) -> list[Reckoned]:
+def filler(sill: Sill, floor_clear: Computed, rules: HouseRules) -> list[Computed]:
     """Filler strips under a sill: what the leaf must clear, where that is higher than the sill's own leaf line."""
     lift = add(
         names.SILL_LIFT, floor_clear, rules.known("floor_gap"), (-1, sill.thickness), (-1, rules.known("sill_gap"))
@@ -51,24 +51,24 @@ def filler(sill: Sill, floor_clear: Reckoned, rules: HouseRules) -> list[Reckone
     return [lift, highest(names.SILL_FILLER, none, lift)]
 
 
-def under_the_leaf(frame: Frame, floor_clear: Reckoned, strips: Reckoned | None, rules: HouseRules) -> list[Amount]:
+def under_the_leaf(frame: Frame, floor_clear: Computed, strips: Computed | None, rules: HouseRules) -> list[Amount]:
     """What the leaf's bottom edge stands over: the highest floor and the floor gap, or filler, sill and its gap."""
     if frame.sill is not None and strips is not None:
         return [strips, frame.sill.thickness, rules.known("sill_gap")]
     return [floor_clear, rules.known("floor_gap")]
 
 
-def leaf_bottom(stack: Sequence[Amount]) -> Reckoned:
+def leaf_bottom(stack: Sequence[Amount]) -> Computed:
     """Height of the leaf's bottom edge over what is under it."""
     return add(names.LEAF_BOTTOM, *stack)
 
 
-def head_underside(stack: Sequence[Amount], leaf: Leaf, rules: HouseRules) -> Reckoned:
+def head_underside(stack: Sequence[Amount], leaf: Leaf, rules: HouseRules) -> Computed:
     """Hh = F_clear + gu + Hd + gt, above the rough floor; over a sill its own stack instead of floor and gap."""
     return add(names.HEAD_UNDERSIDE, *stack, leaf.height, rules.known("head_gap"))
 
 
-def foot(frame: Frame, under: Reckoned, strips: Reckoned | None = None) -> Reckoned:
+def foot(frame: Frame, under: Computed, strips: Computed | None = None) -> Computed:
     """Where the legs stand: the rough floor, the finished floor under the leaf, a spacer, or on or beside the sill."""
     if frame.sill is not None and strips is not None:
         return add(names.FOOT, strips, *([frame.sill.thickness] if frame.sill.legs_on else []))
@@ -79,7 +79,7 @@ def foot(frame: Frame, under: Reckoned, strips: Reckoned | None = None) -> Recko
     return add(names.FOOT, Known("bare_floor", ZERO, Source("given", "opening.frame.stands_on")))
 
 
-def leg_length(head: Reckoned, stands: Reckoned, frame: Frame) -> Reckoned:
+def leg_length(head: Computed, stands: Computed, frame: Frame) -> Computed:
     """Length of each leg, by the joint of head and legs."""
     joint: list[Amount] = []
     if isinstance(frame.joint, Trenched):
@@ -89,7 +89,7 @@ def leg_length(head: Reckoned, stands: Reckoned, frame: Frame) -> Reckoned:
     return add(names.LEG_LENGTH, head, (-1, stands), *joint)
 
 
-def head_length(inside: Reckoned, outside: Reckoned, frame: Frame) -> Reckoned:
+def head_length(inside: Computed, outside: Computed, frame: Frame) -> Computed:
     """Length of the head piece, by the joint of head and legs."""
     if isinstance(frame.joint, Trenched):
         return add(names.HEAD_LENGTH, outside, (2, frame.joint.horn))

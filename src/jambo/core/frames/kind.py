@@ -11,8 +11,8 @@ from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag, FlagWords
 from jambo.core.framing.items import Item
-from jambo.core.framing.rough_opening import BySchool
-from jambo.core.quantities.figure import Fact, Figures, Missing, Reckoned
+from jambo.core.framing.rough_opening import ByMethod
+from jambo.core.quantities.figure import Computed, Fact, Figures, Missing
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.step import Step
@@ -73,11 +73,11 @@ class KindOfFrame:
         """Give how head and legs meet."""
         return HeadOverLegs()
 
-    def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> BySchool | None:
-        """Give the rough opening its maker's sheet asks for; None where the crew's school decides."""
+    def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> ByMethod | None:
+        """Give the rough opening its maker's sheet asks for; None where the crew's method decides."""
         return None
 
-    def in_wall(self, figures: Figures, rules: HouseRules) -> Iterable[Reckoned]:
+    def in_wall(self, figures: Figures, rules: HouseRules) -> Iterable[Computed]:
         """Give the figures that follow once the finished wall is known."""
         return ()
 

@@ -10,7 +10,7 @@ from jambo.core.facts.leaf import Leaf
 from jambo.core.flags import Flag, FlagWords
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Fact, Figures, Known, Reckoned, add
+from jambo.core.quantities.figure import Computed, Fact, Figures, Known, add
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 
@@ -55,7 +55,7 @@ class LiningKit(KindOfFrame):
         """The legs enter trenches in the head."""
         return Trenched(said.trench_depth, said.horn)
 
-    def in_wall(self, figures: Figures, rules: HouseRules) -> Iterable[Reckoned]:
+    def in_wall(self, figures: Figures, rules: HouseRules) -> Iterable[Computed]:
         """The width it is ripped to."""
         yield add(names.RIP_WIDTH, figures[names.FRAME_DEPTH], rules.known("rip_planing"))
 

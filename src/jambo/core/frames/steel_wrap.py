@@ -10,7 +10,7 @@ from jambo.core.facts.leaf import Leaf
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.framing.items import Item
-from jambo.core.framing.rough_opening import BySchool
+from jambo.core.framing.rough_opening import ByMethod
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Fact, Figures, add, half, value_of
 from jambo.core.quantities.length import Length
@@ -65,12 +65,12 @@ class SteelWrap(KindOfFrame):
         """Give the folded face."""
         return rules.known("steel_sheet")
 
-    def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> BySchool | None:
+    def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> ByMethod | None:
         """Its maker's opening: so much over the leaf, so much above leaf and finished floor (handbook 20)."""
         width = add(names.SHEET_WIDTH, *[leaf.width for leaf in leaves], rules.known("steel_add_width"))
         height = add(names.SHEET_HEIGHT, figures[names.FLOOR_CLEAR], leaves[0].height, rules.known("steel_add_height"))
         side = add(names.SHEET_SIDE_PLAY, half(width), (-HALF, figures[names.FRAME_OUTSIDE_WIDTH]))
-        return BySchool(width, height, side, add(names.SHEET_HEAD_PLAY, height, (-1, figures[names.FRAME_TOP])))
+        return ByMethod(width, height, side, add(names.SHEET_HEAD_PLAY, height, (-1, figures[names.FRAME_TOP])))
 
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules

@@ -13,7 +13,7 @@ from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import FoundStud, Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Figure, Figures, Known, Reckoned, add, value_of
+from jambo.core.quantities.figure import HALF, Computed, Figure, Figures, Known, add, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.limits import KINDS
 from jambo.core.rules import HouseRules
@@ -162,7 +162,7 @@ def open_up(left: Length, size: Size, wall: Standing) -> Opened:
     )  # fmt: skip
 
 
-def face(stud: FoundStud, wall: Wall, measured_from: str) -> Reckoned:
+def face(stud: FoundStud, wall: Wall, measured_from: str) -> Computed:
     """The running measure of a found stud's face toward the end the tape starts from."""
     half_stud = (-HALF, wall.stud_thickness)
     name = names.MARK_FOUND[stud.number]
@@ -171,7 +171,7 @@ def face(stud: FoundStud, wall: Wall, measured_from: str) -> Reckoned:
     return add(name, wall.length, (-1, stud.centre), half_stud)
 
 
-def filler(side: str, edge: Reckoned, stud: FoundStud, wall: Wall, header: Header, from_left: bool) -> Reckoned:
+def filler(side: str, edge: Computed, stud: FoundStud, wall: Wall, header: Header, from_left: bool) -> Computed:
     """What is left between the outermost jack and the standing stud that serves as king; `edge` is the hole's edge there."""
     jacks, half_stud = (-header.jacks, wall.stud_thickness), (-HALF, wall.stud_thickness)
     name = names.KING_FILLER_ON[side]
@@ -182,7 +182,7 @@ def filler(side: str, edge: Reckoned, stud: FoundStud, wall: Wall, header: Heade
     return add(name, *at, half_stud, (-1, edge), jacks)
 
 
-def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list[Reckoned]:
+def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list[Computed]:
     """Where the base trim is cut back on both sides of the opening: to the casing's outer edge (handbook 6)."""
     if casing is None or names.MARK_RO_CENTRE not in figures or names.FRAME_INSIDE_WIDTH not in figures:
         return []
@@ -221,7 +221,7 @@ def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None
             )
 
 
-def hole(near: Reckoned, far: Reckoned, wall: Wall, measured_from: str) -> Length | None:
+def hole(near: Computed, far: Computed, wall: Wall, measured_from: str) -> Length | None:
     """The hole's left edge from the wall's left end; None while it has no place."""
     if not isinstance(near, Figure) or not isinstance(far, Figure):
         return None
@@ -246,11 +246,11 @@ class InWall:
 
     opened: Opened | None = None
     size: Size | None = None
-    fillers: tuple[Reckoned | None, Reckoned | None] = (None, None)
+    fillers: tuple[Computed | None, Computed | None] = (None, None)
 
 
 def planned(
-    edges: tuple[Reckoned, Reckoned],
+    edges: tuple[Computed, Computed],
     figures: Figures,
     wall: Wall,
     header: Header,
@@ -262,7 +262,7 @@ def planned(
     if size is None or left is None:
         return InWall(None, size)
     opened, from_left = open_up(left, size, standing(wall, rules)), measured_from == "left"
-    found: dict[str, Reckoned | None] = {"left": None, "right": None}
+    found: dict[str, Computed | None] = {"left": None, "right": None}
     for side, king in zip(found, opened.kings, strict=True):
         near = (side == "left") == from_left
         if king is not None and wall.found is not None:
@@ -281,7 +281,7 @@ def made_good(
     rules: HouseRules,
     *,
     centred: bool,
-) -> list[Reckoned]:
+) -> list[Computed]:
     """What cutting into a standing wall asks for besides its framing: fillers, base trim, floor where the plate was.
 
     `casing` is its width; `centred` says that the finished way stands in the middle of the opening, so that the base trim's

@@ -5,7 +5,8 @@ x runs right and y up from the rough floor, as in the handbook. A screen scales 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
 
 from jambo.core.drawing import Part, Shape
 from jambo.core.facts.placing import Header
@@ -39,6 +40,128 @@ def mirrored(shapes: Sequence[Shape]) -> tuple[Shape, ...]:
     return tuple(turned)
 
 
+@dataclass(frozen=True, slots=True)
+class _Drawn:
+    """A stretch of wall as it is drawn: the opening's place and framing, the ends of the drawing, and what is overhead."""
+
+    at: Placed
+    plate: Plate
+    wall: Wall
+    header: Header
+    ceiling: Ceiling | None
+    low: Length
+    high: Length
+
+    @property
+    def stud(self) -> Length:
+        return self.wall.stud_thickness.value
+
+    @property
+    def plate_top(self) -> Length:
+        return self.wall.plate_thickness.value
+
+    @property
+    def top(self) -> Length | None:
+        return value_of(self.wall.height)
+
+    def under(self, x: Length) -> Length:
+        """How high a stud reaches whose near face is at a place."""
+        if self.ceiling is None:
+            return self.top if self.top is not None else ZERO
+        return min(self.ceiling(x), self.ceiling(x + self.stud))
+
+    def upright(self, part: Part, x: Length, *figures: FigureName) -> Shape:
+        """A stud from the plate up, its near face at a place."""
+        return Shape(part, x, self.plate_top, x + self.stud, self.under(x), figures)
+
+
+def _drawn(
+    at: Placed, plate: Plate, wall: Wall, header: Header, reach: Sequence[Length], ceiling: Ceiling | None
+) -> _Drawn:
+    """How much of the wall is drawn: a bay beyond the framing, as far as `reach`, no further than the wall goes."""
+    side = wall.stud_thickness.value * (header.jacks + header.kings)
+    room = wall.stud_spacing.value
+    margin = room * HALF
+    low = min([at.near - side - room, *(x - margin for x in reach)])
+    high = max([at.far + side + room, *(x + margin for x in reach)])
+    if plate.framing_near is not None:  # the opening has a place: stop the drawing at the wall's ends
+        low = max(low, min(ZERO, plate.framing_near))
+        if (length := value_of(wall.length)) is not None:
+            high = min(high, max(length, at.far + side))
+    return _Drawn(at, plate, wall, header, ceiling, low, high)
+
+
+def _neighbours(d: _Drawn, beside: Sequence[Neighbour], height: Length) -> Iterator[Shape]:
+    """The wall's other openings, as far as they come into the drawing."""
+    if d.plate.framing_near is None:
+        return
+    for one in beside:
+        x0, x1 = max(d.low, one.framing_low), min(d.high, one.framing_high)
+        if x0 < x1:
+            flat = d.top if d.top is not None else height
+            over = flat if d.ceiling is None else min(d.ceiling(x0), d.ceiling(x1))
+            yield Shape("neighbour", x0, d.plate_top, x1, over)
+
+
+def _overhead(d: _Drawn, top: Length) -> Shape:
+    """The top plate, or the sloping ceiling."""
+    if d.ceiling is None:
+        return Shape("top_plate", d.low, top, d.high, top + d.plate_top, (names.WALL_TOP,))
+    return Shape("ceiling", d.low, d.ceiling(d.low), d.high, d.ceiling(d.high), (names.WALL_TOP,))
+
+
+def _commons(d: _Drawn) -> Iterator[Shape]:
+    """The studs of the layout that stand, and those at the wall's ends where the framing leaves them room."""
+    for common in d.plate.commons:
+        if common.fate == "stands":
+            yield d.upright("stud", common.near, common.figure)
+    if d.plate.framing_near is None:
+        return
+    side = d.stud * (d.header.jacks + d.header.kings)
+    for end in (ZERO, value_of(d.wall.length)):
+        if end is None:
+            continue
+        x0 = end if end == ZERO else end - d.stud
+        clear = x0 + d.stud <= d.at.near - side or x0 >= d.at.far + side
+        if d.low <= x0 and x0 + d.stud <= d.high and clear:
+            yield d.upright("stud", x0)
+
+
+def _kings(d: _Drawn) -> Iterator[Shape]:
+    """The kings on both sides, and what fills between a standing one and the jack."""
+    king_near = king_far = names.KING_LENGTH
+    if d.ceiling is not None and names.KING_LOW_LONG in d.at.figures:
+        rises = d.ceiling(d.at.near) <= d.ceiling(d.at.far)
+        king_near, king_far = (names.KING_LOW_LONG, names.KING_HIGH_LONG)[:: 1 if rises else -1]
+    fill_near, fill_far = d.plate.fillers
+    for i in range(d.header.kings):
+        out = d.stud * (d.header.jacks + i)
+        yield d.upright("king", d.at.near - out - fill_near - d.stud, king_near, names.MARK_KING_NEAR[i + 1])
+        yield d.upright("king", d.at.far + out + fill_far, king_far, names.MARK_KING_FAR[i + 1])
+    packed = d.stud * d.header.jacks
+    for gap, x0 in ((fill_near, d.at.near - packed - fill_near), (fill_far, d.at.far + packed)):
+        if gap > ZERO:
+            yield Shape("filler", x0, d.plate_top, x0 + gap, d.under(x0))
+
+
+def _header(d: _Drawn, height: Length, header_top: Length | None) -> Iterator[Shape]:
+    """The jacks, the header on them, and the cripples over it."""
+    near, far, stud = d.at.near, d.at.far, d.stud
+    for i in range(d.header.jacks):
+        out = stud * i
+        yield Shape("jack", near - out - stud, d.plate_top, near - out, height, (names.JACK_LENGTH,))
+        yield Shape("jack", far + out, d.plate_top, far + out + stud, height, (names.JACK_LENGTH,))
+    if header_top is None:
+        return
+    ears = stud * d.header.jacks
+    yield Shape("header", near - ears, height, far + ears, header_top, (names.HEADER_LENGTH, names.HEADER_TOP))
+    if d.top is not None and d.top > header_top:
+        for c in d.plate.cripples:
+            own = names.CRIPPLE_SLOPE[c.number]
+            size = own if own in d.at.figures else names.CRIPPLE_LENGTH
+            yield Shape("cripple", c.near, header_top, c.near + stud, d.under(c.near), (size,))
+
+
 def wall_shapes(
     at: Placed,
     plate: Plate,
@@ -50,100 +173,30 @@ def wall_shapes(
     ceiling: Ceiling | None = None,
     beside: Sequence[Neighbour] = (),
 ) -> list[Shape]:
-    """The timber around an opening, and the opening itself; as far as `reach`, where a slab or track goes.
+    """Draw the timber around an opening, and the opening itself (handbook 7 and 8).
 
-    `ceiling` gives the height of a sloping one over a place on the tape; `beside` are the wall's other openings along it.
+    Args:
+        at: where the opening's edges are, and the figures it is drawn with.
+        plate: the marks along the wall; framing: the heights of header and cripples.
+        wall: its timber; header: how many jacks and kings carry it; height: of the rough opening.
+        reach: places the drawing goes as far as, where a slab or a track goes.
+        ceiling: the height of a sloping one over a place on the tape.
+        beside: the wall's other openings along it.
+
+    Returns:
+        The shapes in the order they are drawn, from the wall's face, in the tape's lengths.
     """
-    near, far = at.near, at.far
-    stud, tb = wall.stud_thickness.value, wall.plate_thickness.value
-    room = wall.stud_spacing.value
-    side = stud * (header.jacks + header.kings)
-    margin = room * HALF
-    low = min([near - side - room, *(x - margin for x in reach)])
-    high = max([far + side + room, *(x + margin for x in reach)])
-    if plate.framing_near is not None:  # the opening has a place: stop the drawing at the wall's ends
-        low = max(low, min(ZERO, plate.framing_near))
-        if (length := value_of(wall.length)) is not None:
-            high = min(high, max(length, far + side))
+    d = _drawn(at, plate, wall, header, reach, ceiling)
     about = tuple(n for n in (names.RO_WIDTH, names.RO_HEIGHT, names.SIDE_PLAY, names.HEAD_PLAY) if n in at.figures)
-    shapes = [Shape("opening", near, ZERO, far, height, about)]
-    shapes += [
-        Shape("plate", low, ZERO, near, tb, (names.PLATE_CUT,)),
-        Shape("plate", far, ZERO, high, tb, (names.PLATE_CUT,)),
+    shapes = [
+        Shape("opening", at.near, ZERO, at.far, height, about),
+        Shape("plate", d.low, ZERO, at.near, d.plate_top, (names.PLATE_CUT,)),
+        Shape("plate", at.far, ZERO, d.high, d.plate_top, (names.PLATE_CUT,)),
+        *_neighbours(d, beside, height),
     ]
-    top = value_of(wall.height)
-
-    def under(x0: Length) -> Length:
-        """How high a stud reaches whose near face is at a place."""
-        level = top if top is not None else ZERO
-        return level if ceiling is None else min(ceiling(x0), ceiling(x0 + stud))
-
-    for one in beside:
-        x0, x1 = max(low, one.framing_low), min(high, one.framing_high)
-        if x0 < x1 and plate.framing_near is not None:
-            over = top if top is not None else height
-            shapes.append(Shape("neighbour", x0, tb, x1, over if ceiling is None else min(ceiling(x0), ceiling(x1))))
-    ends = [s for s in (ZERO, value_of(wall.length)) if s is not None and plate.framing_near is not None]
-    if top is not None and top > tb:
-        if ceiling is None:
-            shapes.append(Shape("top_plate", low, top, high, top + tb, (names.WALL_TOP,)))
-        else:
-            shapes.append(Shape("ceiling", low, ceiling(low), high, ceiling(high), (names.WALL_TOP,)))
-        for common in plate.commons:
-            if common.fate == "stands":
-                shapes.append(Shape("stud", common.near, tb, common.near + stud, under(common.near), (common.figure,)))
-        for end in ends:
-            x0 = end if end == ZERO else end - stud
-            clear = x0 + stud <= near - side or x0 >= far + side
-            if low <= x0 and x0 + stud <= high and clear:
-                shapes.append(Shape("stud", x0, tb, x0 + stud, under(x0)))
-        king_near = king_far = names.KING_LENGTH
-        if ceiling is not None and names.KING_LOW_LONG in at.figures:
-            rises = ceiling(near) <= ceiling(far)
-            king_near, king_far = (names.KING_LOW_LONG, names.KING_HIGH_LONG)[:: 1 if rises else -1]
-        for i in range(header.kings):
-            out = stud * (header.jacks + i)
-            near_out, far_out = out + plate.fillers[0], out + plate.fillers[1]
-            shapes.append(
-                Shape(
-                    "king",
-                    near - near_out - stud,
-                    tb,
-                    near - near_out,
-                    under(near - near_out - stud),
-                    (king_near, names.MARK_KING_NEAR[i + 1]),
-                )
-            )
-            shapes.append(
-                Shape(
-                    "king",
-                    far + far_out,
-                    tb,
-                    far + far_out + stud,
-                    under(far + far_out),
-                    (king_far, names.MARK_KING_FAR[i + 1]),
-                )
-            )
-        packed = stud * header.jacks
-        for gap, x0 in zip(plate.fillers, (near - packed - plate.fillers[0], far + packed), strict=True):
-            if gap > ZERO:
-                shapes.append(Shape("filler", x0, tb, x0 + gap, under(x0)))
-    for i in range(header.jacks):
-        out = stud * i
-        shapes.append(Shape("jack", near - out - stud, tb, near - out, height, (names.JACK_LENGTH,)))
-        shapes.append(Shape("jack", far + out, tb, far + out + stud, height, (names.JACK_LENGTH,)))
-    header_top = value_of(framing.header_top)
-    if header_top is not None:
-        ears = stud * header.jacks
-        shapes.append(
-            Shape("header", near - ears, height, far + ears, header_top, (names.HEADER_LENGTH, names.HEADER_TOP))
-        )
-        if top is not None and top > header_top:
-            for c in plate.cripples:
-                own = names.CRIPPLE_SLOPE[c.number]
-                size = own if own in at.figures else names.CRIPPLE_LENGTH
-                shapes.append(Shape("cripple", c.near, header_top, c.near + stud, under(c.near), (size,)))
-    return shapes
+    if d.top is not None and d.top > d.plate_top:
+        shapes += [_overhead(d, d.top), *_commons(d), *_kings(d)]
+    return [*shapes, *_header(d, height, value_of(framing.header_top))]
 
 
 def floor_shapes(shapes: Sequence[Shape], figures: Figures) -> list[Shape]:

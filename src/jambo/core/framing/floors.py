@@ -5,11 +5,11 @@ from __future__ import annotations
 from jambo.core.facts.floors import Floors, Stack
 from jambo.core.facts.leaf import Side
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Known, Missing, Reckoned, Source, add, highest
+from jambo.core.quantities.figure import Computed, Known, Missing, Source, add, highest
 from jambo.core.quantities.length import ZERO
 
 
-def stack_height(stack: Stack) -> Reckoned:
+def stack_height(stack: Stack) -> Computed:
     """F_A or F_B: the sum of a side's layers. A bare floor has no layers and is zero; unknown is missing."""
     letter, name = stack.side.lower(), names.FLOOR_ON[stack.side]
     if stack.layers is None:
@@ -18,14 +18,14 @@ def stack_height(stack: Stack) -> Reckoned:
     return add(name, *layers)
 
 
-def under_leaf(floors: Floors, a: Reckoned, b: Reckoned) -> Reckoned:
+def under_leaf(floors: Floors, a: Computed, b: Computed) -> Computed:
     """F_under: the height of what runs beneath the closed leaf."""
     if floors.under == "strip":
         return add(names.FLOOR_UNDER, floors.strip or Missing("strip", "opening.floors.strip"))
     return add(names.FLOOR_UNDER, a if floors.under == "A" else b)
 
 
-def clear(floors: Floors, opens_to: Side, a: Reckoned, b: Reckoned) -> Reckoned:
+def clear(floors: Floors, opens_to: Side, a: Computed, b: Computed) -> Computed:
     """F_clear: the highest of what lies under the closed leaf, the floor it swings over, and the strip."""
     swing = a if opens_to == "A" else b
     candidates = [swing]

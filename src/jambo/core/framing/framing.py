@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Reckoned, add
+from jambo.core.quantities.figure import Computed, add
 from jambo.core.rules import HouseRules
 
 
@@ -15,15 +15,15 @@ from jambo.core.rules import HouseRules
 class Framing:
     """Lengths of the pieces around one opening."""
 
-    jack: Reckoned
-    king: Reckoned
-    header: Reckoned
-    header_top: Reckoned
-    cripple: Reckoned
-    plate_cut: Reckoned
+    jack: Computed
+    king: Computed
+    header: Computed
+    header_top: Computed
+    cripple: Computed
+    plate_cut: Computed
 
 
-def pieces(width: Reckoned, height: Reckoned, wall: Wall, header: Header) -> Framing:
+def pieces(width: Computed, height: Computed, wall: Wall, header: Header) -> Framing:
     """Cut lengths from the rough opening: jacks and kings stand on the bottom plate, the header on the jacks."""
     return Framing(
         jack=add(names.JACK_LENGTH, height, (-1, wall.plate_thickness)),
@@ -35,7 +35,7 @@ def pieces(width: Reckoned, height: Reckoned, wall: Wall, header: Header) -> Fra
     )
 
 
-def figures(framed: Framing, wall: Wall, rules: HouseRules) -> list[Reckoned]:
+def figures(framed: Framing, wall: Wall, rules: HouseRules) -> list[Computed]:
     """Every figure of the framing and the finished wall."""
     finished = finished_thickness(wall)
     return [
@@ -44,11 +44,11 @@ def figures(framed: Framing, wall: Wall, rules: HouseRules) -> list[Reckoned]:
     ]  # fmt: skip
 
 
-def finished_thickness(wall: Wall) -> Reckoned:
+def finished_thickness(wall: Wall) -> Computed:
     """Thickness of the finished wall: stud depth and both finishes."""
     return add(names.WALL_FINISHED, wall.stud_depth, wall.finish_a, wall.finish_b)
 
 
-def frame_depth(finished: Reckoned, rules: HouseRules) -> Reckoned:
+def frame_depth(finished: Computed, rules: HouseRules) -> Computed:
     """Depth of a flat frame: the finished wall and a shade over, planed back (handbook 4)."""
     return add(names.FRAME_DEPTH, finished, rules.known("depth_over_wall"))

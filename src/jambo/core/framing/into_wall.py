@@ -16,6 +16,16 @@ from jambo.core.step import EYES, Step
 
 def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figures) -> Iterable[Step]:
     """A new hole in a standing wall: support, what is in it, which studs go and which stay, and what is made good."""
+    yield from _before(opening, wall)
+    if opened is not None:
+        yield from _studs_that_go(opened, wall)
+        yield from _kings(opened, opening.header.kings, wall, figures)
+    yield from _hole(wall, figures)
+    yield from _after(wall, figures)
+
+
+def _before(opening: Opening, wall: Wall) -> Iterable[Step]:
+    """What comes before the first cut: support, services, the marks."""
     asked = opening.cut_in
     if wall.bearing != "no":
         said = f": {asked.support}, by {asked.support_by}" if asked and asked.support and asked.support_by else ""
@@ -45,56 +55,67 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
         check="plumb lines; the {stud}s stand where they were found",
         caution="Paint and board from before the 1990s may hold lead or asbestos: test first.",
     )
-    if opened is not None:
-        cut = ", ".join(f"{{mark_found_{n + 1}}}" for n in opened.cut)
-        whole = ", ".join(f"{{mark_found_{n + 1}}}" for n in opened.cleared)
-        if cut:
-            yield Step(
-                key="cut-standing",
-                part="Framing",
-                text=f"Cut the {{stud}}s at {cut} at {{header_top}} and take their lower parts out; the tops stay as {{cripple}}s.",
-                gate="" if wall.bearing == "no" else "support in place; {header} size and who gave it written down",
-                tools="saw, pry bar",
-                check="cuts square, at one height",
-                caution=EYES,
-            )
-        if whole:
-            yield Step(
-                key="clear-standing",
-                part="Framing",
-                text=f"Take the {{stud}} at {whole} out whole, to make room for a new {{king}}.",
-                tools="saw, pry bar",
-                caution=EYES,
-            )
-        kept = [side for side, king in zip(("left", "right"), opened.kings, strict=True) if king is not None]
-        if kept:
-            packs = [f"{{king_filler_{side}}} on the {side}" for side in kept if names.KING_FILLER_ON[side] in figures]
-            fill = f"; fill to the {{jack}} with {' and '.join(packs)}" if packs else ""
-            yield Step(
-                key="keep-standing",
-                part="Framing",
-                text=f"The standing {{stud}} on the {' and on the '.join(kept)} serves as {{king}}{fill}.",
-                tools="level",
-                check="sound, plumb, nailed to its plates",
-            )
-        new = 2 * opening.header.kings - opened.reused
-        length = "{king_length}"
-        if names.KING_LOW_LONG in figures:
-            by_side = zip(("left", "right"), opened.kings, strict=True)
-            wanted = [side for side, standing in by_side if opening.header.kings > (standing is not None)]
-            low, high = ("left", "right") if rises(wall) else ("right", "left")
-            sides = [("low", low), ("high", high)]
-            length = " and ".join(f"{{king_{end}_long}} on the {side}" for end, side in sides if side in wanted)
-            length += ", at the long point"
-        if new:
-            yield Step(
-                key="new-kings",
-                part="Framing",
-                text=f"Add {new} {{king}}{'s' if new > 1 else ''}, {length}.",
-                tools="saw, nailer",
-                check="tight between the plates",
-                caution=EYES,
-            )
+
+
+def _studs_that_go(opened: Opened, wall: Wall) -> Iterable[Step]:
+    """Standing studs cut at the header, and those taken out whole."""
+    cut = ", ".join(f"{{mark_found_{n + 1}}}" for n in opened.cut)
+    whole = ", ".join(f"{{mark_found_{n + 1}}}" for n in opened.cleared)
+    if cut:
+        yield Step(
+            key="cut-standing",
+            part="Framing",
+            text=f"Cut the {{stud}}s at {cut} at {{header_top}} and take their lower parts out; the tops stay as {{cripple}}s.",
+            gate="" if wall.bearing == "no" else "support in place; {header} size and who gave it written down",
+            tools="saw, pry bar",
+            check="cuts square, at one height",
+            caution=EYES,
+        )
+    if whole:
+        yield Step(
+            key="clear-standing",
+            part="Framing",
+            text=f"Take the {{stud}} at {whole} out whole, to make room for a new {{king}}.",
+            tools="saw, pry bar",
+            caution=EYES,
+        )
+
+
+def _kings(opened: Opened, kings: int, wall: Wall, figures: Figures) -> Iterable[Step]:
+    """Standing studs that serve as kings, and the kings that are added."""
+    kept = [side for side, king in zip(("left", "right"), opened.kings, strict=True) if king is not None]
+    if kept:
+        packs = [f"{{king_filler_{side}}} on the {side}" for side in kept if names.KING_FILLER_ON[side] in figures]
+        fill = f"; fill to the {{jack}} with {' and '.join(packs)}" if packs else ""
+        yield Step(
+            key="keep-standing",
+            part="Framing",
+            text=f"The standing {{stud}} on the {' and on the '.join(kept)} serves as {{king}}{fill}.",
+            tools="level",
+            check="sound, plumb, nailed to its plates",
+        )
+    new = 2 * kings - opened.reused
+    length = "{king_length}"
+    if names.KING_LOW_LONG in figures:
+        by_side = zip(("left", "right"), opened.kings, strict=True)
+        wanted = [side for side, standing in by_side if kings > (standing is not None)]
+        low, high = ("left", "right") if rises(wall) else ("right", "left")
+        sides = [("low", low), ("high", high)]
+        length = " and ".join(f"{{king_{end}_long}} on the {side}" for end, side in sides if side in wanted)
+        length += ", at the long point"
+    if new:
+        yield Step(
+            key="new-kings",
+            part="Framing",
+            text=f"Add {new} {{king}}{'s' if new > 1 else ''}, {length}.",
+            tools="saw, nailer",
+            check="tight between the plates",
+            caution=EYES,
+        )
+
+
+def _hole(wall: Wall, figures: Figures) -> Iterable[Step]:
+    """Plate, floor, jacks and header, the ceiling's nailer."""
     yield Step(
         key="cut-plate",
         part="Framing",
@@ -128,6 +149,10 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
             tools="saw, screws",
             check="each {cripple} held at both ends",
         )
+
+
+def _after(wall: Wall, figures: Figures) -> Iterable[Step]:
+    """The load let down on the header, and the base trim cut back."""
     if wall.bearing != "no":
         yield Step(
             key="unload",

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 
 from jambo.core.facts.floors import Floors
 from jambo.core.facts.leaf import Handing
-from jambo.core.facts.opening import Opening, School
+from jambo.core.facts.opening import Method, Opening
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import Neighbour, Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
@@ -181,10 +181,10 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
         yield FLAGS("floor-gap-small", {"gap": gap.value, "usual": usual}, (names.LEAF_BOTTOM,), gap.source.path)
 
 
-def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]:
+def _play(figures: Figures, rules: HouseRules, method: Method) -> Iterator[Flag]:
     side, least, most = figures.value(names.SIDE_PLAY), rules.value("least_side_play"), rules.value("most_side_play")
     about = (names.SIDE_PLAY, names.RO_WIDTH)
-    path = "opening.rules.side_shim" if school == "build_up" else "opening.rules.add_width"
+    path = "opening.rules.side_shim" if method == "build_up" else "opening.rules.add_width"
     if side is not None:
         wanted = figures.value(names.SIDE_PLAY_WANTED) or ZERO
         if side < ZERO:
@@ -198,16 +198,16 @@ def _play(figures: Figures, rules: HouseRules, school: School) -> Iterator[Flag]
             yield FLAGS("side-play-wide", {"play": side, "most": most}, about, path)
 
 
-def on_opening(figures: Figures, rules: HouseRules, school: School, *, floor_left_out: bool = False) -> Iterator[Flag]:
-    """What is left around a frame in an opening sized by one of the schools (handbook 5).
+def on_opening(figures: Figures, rules: HouseRules, method: Method, *, floor_left_out: bool = False) -> Iterator[Flag]:
+    """What is left around a frame in an opening sized by one of the methods (handbook 5).
 
     `floor_left_out` says that the add-on rule starts at the rough floor, so that a floor that was laid is not in it.
     """
-    yield from _play(figures, rules, school)
+    yield from _play(figures, rules, method)
     yield from _head_line(figures)
     forgot = floor_left_out and (figures.value(names.FLOOR_CLEAR) or ZERO) > ZERO
     cause = "the add-on rule left out the floor build-up" if forgot else "the space over the head is too small"
-    rule = "add_height" if school == "add_on" else "head_shim"
+    rule = "add_height" if method == "add_on" else "head_shim"
     yield from _head_play(figures, cause, "opening.add_from" if forgot else f"opening.rules.{rule}")
 
 

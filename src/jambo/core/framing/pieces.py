@@ -12,7 +12,7 @@ from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.slope import Slope
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figure, Figures, Known, Reckoned, value_of
+from jambo.core.quantities.figure import Computed, Figure, Figures, Known, value_of
 from jambo.core.quantities.length import Length
 
 
@@ -26,7 +26,7 @@ class Piece:
     part: str
     where: Literal["frame", "wall", "casing", "kit"]
     count: int
-    length: Reckoned
+    length: Computed
     section: tuple[Length | None, Length | None]
 
 

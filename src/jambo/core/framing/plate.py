@@ -11,7 +11,7 @@ from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import Neighbour, Wall
 from jambo.core.framing.cut_in import Opened, face
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Amount, Figure, Known, Reckoned, Source, Waiting, add, half, value_of
+from jambo.core.quantities.figure import HALF, Amount, Computed, Figure, Known, Source, Waiting, add, half, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length
 from jambo.core.quantities.names import FigureName
 
@@ -29,10 +29,10 @@ BESIDE = 1  # spacings beside the framing within which layout studs are listed
 
 @dataclass(frozen=True, slots=True)
 class Mark:
-    """One line on the plate. `reckoned` is its running measure; `crossed` says where the stud stands."""
+    """One line on the plate. `measure` is its running measure; `crossed` says where the stud stands."""
 
     what: What
-    reckoned: Reckoned
+    measure: Computed
     crossed: Crossed | None = None
 
 
@@ -52,16 +52,16 @@ class Plate:
 
     marks: tuple[Mark, ...]
     commons: tuple[Common, ...]
-    near_edge: Reckoned
-    far_edge: Reckoned
+    near_edge: Computed
+    far_edge: Computed
     framing_near: Length | None
     framing_far: Length | None
     fillers: tuple[Length, Length] = (ZERO, ZERO)  # between jacks and a standing stud that serves as king, near and far
 
     def with_more(self, more: Sequence[Mark]) -> Plate:
         """Add a kind's own marks and put all in running order."""
-        marks = [*self.marks, *(m for m in more if isinstance(m.reckoned, Figure))]
-        marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
+        marks = [*self.marks, *(m for m in more if isinstance(m.measure, Figure))]
+        marks.sort(key=lambda m: m.measure.value if isinstance(m.measure, Figure) else ZERO)
         return replace(self, marks=tuple(marks))
 
     def standing(self, mark: str, shares: bool) -> Neighbour | None:
@@ -78,8 +78,8 @@ class Plate:
 
 
 def edges(
-    width: Reckoned, wall: Wall, header: Header, placing: Placing, hinge_side: HingeSide
-) -> tuple[Reckoned, Reckoned, Reckoned]:
+    width: Computed, wall: Wall, header: Header, placing: Placing, hinge_side: HingeSide
+) -> tuple[Computed, Computed, Computed]:
     """The running measures of the rough opening's near edge, centre and far edge."""
     if placing.to == "centre":
         near = add(names.MARK_RO_NEAR, placing.distance, (-HALF, width))
@@ -165,13 +165,13 @@ def _commons(
 
 
 def lay_out(
-    width: Reckoned,
+    width: Computed,
     wall: Wall,
     header: Header,
     placing: Placing,
     hinge_side: HingeSide,
     opened: Opened | None = None,
-    fillers: tuple[Reckoned | None, Reckoned | None] = (None, None),
+    fillers: tuple[Computed | None, Computed | None] = (None, None),
 ) -> Plate:
     """Lay the opening out on the plate, measured from the wall end its position is given from.
 
@@ -217,5 +217,5 @@ def lay_out(
     if isinstance(wall.length, Known):
         marks.append(Mark("wall_end", add(names.MARK_WALL_END, wall.length)))
     marks.append(start)
-    marks.sort(key=lambda m: m.reckoned.value if isinstance(m.reckoned, Figure) else ZERO)
+    marks.sort(key=lambda m: m.measure.value if isinstance(m.measure, Figure) else ZERO)
     return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far, (gaps[0], gaps[1]))

@@ -11,7 +11,7 @@ from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Known, Reckoned, Source, add, value_of
+from jambo.core.quantities.figure import Computed, Known, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 
 FLAGS = FlagWords(
@@ -63,7 +63,7 @@ class Slope:
     """The ceiling over one opening's framing: the side it is lower on, the figures that follow, and what is to be said."""
 
     low_side: str
-    figures: tuple[Reckoned, ...]
+    figures: tuple[Computed, ...]
     flags: tuple[Flag, ...]
 
 
@@ -87,7 +87,7 @@ def slope_over(
     low: Length | None,
     high: Length | None,
     header: Header,
-    header_top: Reckoned,
+    header_top: Computed,
     cripples: Sequence[tuple[int, Length]] = (),
 ) -> Slope | None:
     """Kings, cripples and nailer under a slope; `low` and `high` are the outer faces of the framing, from the left end.
@@ -107,7 +107,7 @@ def slope_over(
     high_long = max(right_out, right_in) if rises else max(left_out, left_in)
     run, rise = high - low - kings * 2, size(right_in - left_in)
     plate = (-1, wall.plate_thickness)
-    figures: list[Reckoned] = [
+    figures: list[Computed] = [
         add(names.KING_LOW_LONG, _known("ceiling_here", low_long), plate),
         add(names.KING_HIGH_LONG, _known("ceiling_here", high_long), plate),
     ]

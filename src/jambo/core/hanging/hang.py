@@ -21,7 +21,7 @@ ANGLES = (5, 45, 90)
 
 
 @dataclass(frozen=True, slots=True)
-class Let:
+class Release:
     """The leaf let go at an angle: how hard it is drawn, and what it does."""
 
     angle: int
@@ -36,7 +36,7 @@ class Hang:
     t_x: float
     t_n: float
     measured: bool
-    lets: tuple[Let, ...]
+    releases: tuple[Release, ...]
     rest: float | None
     sweep: Sweep | None
     curve: tuple[tuple[int, float], ...]
@@ -84,7 +84,7 @@ def hang(
     read_x, read_n = _slope(survey.one("plumb_strike"), tall), _slope(survey.one("plumb_swing"), tall)
     t_x = read_x if read_x is not None else (plan.room.tilt if plan is not None else 0.0)
     t_n = read_n if read_n is not None else hinge_lean(opening, figures)
-    lets = tuple(Let(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
+    releases = tuple(Release(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
     made = Figures()
     swing_floor = value_of(figures[names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B])
     along = _slope(survey.one("floor_along"), in_mm(width))
@@ -125,7 +125,7 @@ def hang(
         if (value_of(trim) or ZERO) > ZERO:
             made[names.TRIM_LATER] = trim
     measured = read_x is not None or read_n is not None
-    return Hang(t_x, t_n, measured, lets, rest_angle(t_x, t_n), passed, curve, made)
+    return Hang(t_x, t_n, measured, releases, rest_angle(t_x, t_n), passed, curve, made)
 
 
 def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:

@@ -85,10 +85,10 @@ FLAGS = FlagWords(
 
 def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Drift and sweep (handbook 17 and 18)."""
-    moving = [let for let in hang.lets if let.does != "stays"]
+    moving = [r for r in hang.releases if r.does != "stays"]
     if moving:
         does = {"opens": "opens", "shuts": "shuts"}[moving[0].does]
-        at = listed([str(let.angle) for let in moving if let.does == moving[0].does])
+        at = listed([str(r.angle) for r in moving if r.does == moving[0].does])
         yield FLAGS("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
     least, trim = figures.value(names.SWEEP_LEAST), figures.value(names.SWEEP_TRIM)
     if hang.sweep is not None and least is not None and trim is not None:

@@ -29,7 +29,7 @@ AGAIN = Step(
 
 
 def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: bool) -> tuple[Step, ...]:
-    """Give the whole card of an opening, for its kind and its schools of order.
+    """Give the whole card of an opening, for its kind and its methods of order.
 
     Args:
         kind: its kind of door.

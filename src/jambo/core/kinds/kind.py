@@ -26,7 +26,7 @@ from jambo.core.framing.pole import Pole
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.kinds.judge import on_door
-from jambo.core.quantities.figure import Figures, Reckoned, value_of
+from jambo.core.quantities.figure import Computed, Figures, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import SetPlan
@@ -131,7 +131,7 @@ class Kind(ABC):
     def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         """Work out every figure above those of the framing."""
 
-    def in_wall(self, opening: Opening, figures: Figures, rules: HouseRules) -> Iterable[Reckoned]:
+    def in_wall(self, opening: Opening, figures: Figures, rules: HouseRules) -> Iterable[Computed]:
         """Give the figures that follow once the finished wall is known."""
         return ()
 
@@ -143,7 +143,7 @@ class Kind(ABC):
         """Lay its track along the wall."""
         return None
 
-    def along_wall(self, planned: Planned) -> Iterable[Reckoned]:
+    def along_wall(self, planned: Planned) -> Iterable[Computed]:
         """Give the figures that follow once its track is laid."""
         return ()
 

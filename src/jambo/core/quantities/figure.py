@@ -83,14 +83,14 @@ class Waiting:
 Fact = Known | Missing
 
 
-Reckoned = Figure | Waiting
+Computed = Figure | Waiting
 
 
-class Figures(dict[FigureName, Reckoned]):
+class Figures(dict[FigureName, Computed]):
     """Figures by name, in the order they were worked out. Joined, never changed in place by who is handed them."""
 
     @classmethod
-    def of(cls, figures: Iterable[Reckoned]) -> Figures:
+    def of(cls, figures: Iterable[Computed]) -> Figures:
         """Gather figures under their names; of two with one name the later counts."""
         return cls((figure.name, figure) for figure in figures)
 
@@ -108,7 +108,7 @@ class Figures(dict[FigureName, Reckoned]):
         """Give the known figures of a family with their numbers, in their order."""
         return [(n, found) for n, found in family.of(self.items()) if isinstance(found, Figure)]
 
-    def __or__(self, other: Mapping[FigureName, Reckoned]) -> Figures:  # type: ignore[override]
+    def __or__(self, other: Mapping[FigureName, Computed]) -> Figures:  # type: ignore[override]
         joined = Figures(self)
         joined.update(other)
         return joined
@@ -152,7 +152,7 @@ def _allowances(amounts: Sequence[Known | Figure]) -> tuple[str, ...]:
     return tuple(dict.fromkeys(found)) if found else ()
 
 
-def add(name: FigureName, *lines: Line) -> Reckoned:
+def add(name: FigureName, *lines: Line) -> Computed:
     """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole."""
     terms: list[Term] = []
     known: list[Known | Figure] = []
@@ -168,7 +168,7 @@ def add(name: FigureName, *lines: Line) -> Reckoned:
     return Figure(name, ZERO if value is None else value, tuple(terms), (), _allowances(known))
 
 
-def highest(name: FigureName, *amounts: Amount) -> Reckoned:
+def highest(name: FigureName, *amounts: Amount) -> Computed:
     """Take the greatest of several amounts (the first of equals); the others are kept as `considered`."""
     if on := _waits(amounts):
         return Waiting(name, on)
@@ -179,7 +179,7 @@ def highest(name: FigureName, *amounts: Amount) -> Reckoned:
     return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
 
 
-def lowest(name: FigureName, *amounts: Amount) -> Reckoned:
+def lowest(name: FigureName, *amounts: Amount) -> Computed:
     """Take the least of several amounts (the first of equals); the others are kept as `considered`."""
     if on := _waits(amounts):
         return Waiting(name, on)

@@ -262,15 +262,15 @@ CASING_WANTED = figure("casing_wanted", "{casing} width that covers the joint", 
 # Floors, not listed by themselves
 FLOOR_UNDER = figure("floor_under", "floor under the closed {leaf}", symbol="F_under")
 
-# Rough opening, by the school in use and by each school, not listed by themselves
-BUILD_UP_WIDTH = figure("build_up_width", "RO width, build-up school", rounding="up")
-BUILD_UP_HEIGHT = figure("build_up_height", "RO height, build-up school", rounding="up")
-ADD_ON_WIDTH = figure("add_on_width", "RO width, add-on school", rounding="up")
-ADD_ON_HEIGHT = figure("add_on_height", "RO height, add-on school", rounding="up")
-BUILD_UP_SIDE_PLAY = figure("build_up_side_play", "side play each, build-up school")
-BUILD_UP_HEAD_PLAY = figure("build_up_head_play", "head play, build-up school")
-ADD_ON_SIDE_PLAY = figure("add_on_side_play", "side play each, add-on school")
-ADD_ON_HEAD_PLAY = figure("add_on_head_play", "head play, add-on school")
+# Rough opening, by the method in use and by each method, not listed by themselves
+BUILD_UP_WIDTH = figure("build_up_width", "RO width, build-up method", rounding="up")
+BUILD_UP_HEIGHT = figure("build_up_height", "RO height, build-up method", rounding="up")
+ADD_ON_WIDTH = figure("add_on_width", "RO width, add-on method", rounding="up")
+ADD_ON_HEIGHT = figure("add_on_height", "RO height, add-on method", rounding="up")
+BUILD_UP_SIDE_PLAY = figure("build_up_side_play", "side play each, build-up method")
+BUILD_UP_HEAD_PLAY = figure("build_up_head_play", "head play, build-up method")
+ADD_ON_SIDE_PLAY = figure("add_on_side_play", "side play each, add-on method")
+ADD_ON_HEAD_PLAY = figure("add_on_head_play", "head play, add-on method")
 SIDE_PLAY_WANTED = figure("side_play_wanted", "side play wanted", rounding="up")
 
 # Hinges and latch, not listed by themselves

@@ -39,7 +39,7 @@ class NotALength(ValueError):
 
 
 @dataclass(frozen=True, slots=True)
-class Heard:
+class ParsedLength:
     """What was heard in a text.
 
     `also` is the other length the same text could mean when that is worth asking about; `height` is the
@@ -128,13 +128,13 @@ def _mixed(value: Fraction) -> str:
     return str(whole) if not rest else f"{whole} {rest}" if whole else str(rest)
 
 
-def _slash(top: int, bottom: int, of: Kind) -> Heard | None:
+def _slash(top: int, bottom: int, of: Kind) -> ParsedLength | None:
     """`2/6`: feet and inches in a leaf size, and wherever it cannot be a fraction of an inch."""
     if of.leaf_size or (bottom not in DENOMINATORS and of.most > Length.inches(12)):
         if bottom >= 12 or top == 0:
             return None
         length, reading = _feet(top, Fraction(bottom))
-        return Heard(length, reading)
+        return ParsedLength(length, reading)
     if bottom not in DENOMINATORS:
         return None
     length = Length.inches(Fraction(top, bottom))
@@ -142,10 +142,10 @@ def _slash(top: int, bottom: int, of: Kind) -> Heard | None:
     unreduced = Fraction(top, bottom).denominator != bottom
     feet = Length.inches(top * 12 + bottom)
     also = feet if unreduced and bottom < 12 and allows(feet, of) else None
-    return Heard(length, f"{_mixed(Fraction(top, bottom))} in", also)
+    return ParsedLength(length, f"{_mixed(Fraction(top, bottom))} in", also)
 
 
-def _call_out(text: str, width: Kind, height: Kind) -> Heard | None:
+def _call_out(text: str, width: Kind, height: Kind) -> ParsedLength | None:
     """`2668`, `21068`, `2/6 x 6/8`: a leaf's width by its height (handbook 2)."""
     if text.isdigit() and 4 <= len(text) <= 6:
         found = []
@@ -157,13 +157,13 @@ def _call_out(text: str, width: Kind, height: Kind) -> Heard | None:
                     found.append((w, h, [f"{half[0]} ft {half[1:]} in" for half in halves]))
         if len(found) == 1:
             w, h, words = found[0]
-            return Heard(w, " by ".join(words), None, h)
+            return ParsedLength(w, " by ".join(words), None, h)
     return None
 
 
-def _bare(number: Fraction, unit: Unit) -> Heard:
+def _bare(number: Fraction, unit: Unit) -> ParsedLength:
     length = Length.inches(number) if unit == "in" else Length.mm(number)
-    return Heard(length, f"{exact_number(length, unit)} {unit}")
+    return ParsedLength(length, f"{exact_number(length, unit)} {unit}")
 
 
 def _clean(text: str) -> str:
@@ -183,7 +183,7 @@ def _strength(text: str) -> tuple[str, int]:
     return text, 0
 
 
-def _two_readings(heard: Heard, kind_name: str, text: str, unit: Unit) -> Heard:
+def _two_readings(heard: ParsedLength, kind_name: str, text: str, unit: Unit) -> ParsedLength:
     """Notice a leaf width whose inches and feet-inches readings both name a stock size (handbook 2)."""
     if kind_name != "leaf_width" or heard.also is not None or heard.height is not None:
         return heard
@@ -194,14 +194,14 @@ def _two_readings(heard: Heard, kind_name: str, text: str, unit: Unit) -> Heard:
     feet, rest = int(digits[1]), int(digits[2])
     other = feet * 12 + rest if text.isdigit() else feet * 10 + rest
     if other in STOCK_WIDTHS_IN and other != inches:
-        return Heard(heard.length, heard.reading, Length.inches(other))
+        return ParsedLength(heard.length, heard.reading, Length.inches(other))
     return heard
 
 
-def _parse(text: str, unit: Unit, kind_name: str) -> Heard | None:
+def _parse(text: str, unit: Unit, kind_name: str) -> ParsedLength | None:
     if m := _METRIC.fullmatch(text):
         length = Length.mm(Fraction(m["n"]) * _FACTOR[m["u"]])
-        return Heard(length, f"{exact_number(length, 'mm')} mm")
+        return ParsedLength(length, f"{exact_number(length, 'mm')} mm")
     if (
         kind_name == "leaf_width"
         and unit == "in"
@@ -214,9 +214,9 @@ def _parse(text: str, unit: Unit, kind_name: str) -> Heard | None:
         return heard
     if m := _INCHES.fullmatch(text):
         value = Fraction(m["w"] or m["whole"] or 0) + _fraction(m, "f") + _fraction(m, "g")
-        return Heard(Length.inches(value), f"{_mixed(value)} in")
+        return ParsedLength(Length.inches(value), f"{_mixed(value)} in")
     if m := _FEET.fullmatch(text):
-        return Heard(*_feet(int(m["ft"]), Fraction(m["i"] or 0) + _fraction(m, "f")))
+        return ParsedLength(*_feet(int(m["ft"]), Fraction(m["i"] or 0) + _fraction(m, "f")))
     if m := _DASH.fullmatch(text):
         inches = Fraction(m["i"])
         if inches >= 12:
@@ -224,11 +224,11 @@ def _parse(text: str, unit: Unit, kind_name: str) -> Heard | None:
                 f"{m['i']} after the dash could be inches or part of one number",
                 f"write {m['ft']}' and inches below 12, or one number of inches",
             )
-        return Heard(*_feet(int(m["ft"]), inches + _fraction(m, "f")))
+        return ParsedLength(*_feet(int(m["ft"]), inches + _fraction(m, "f")))
     return None
 
 
-def _absurd(heard: Heard, text: str, unit: Unit, of: Kind) -> NotALength:
+def _absurd(heard: ParsedLength, text: str, unit: Unit, of: Kind) -> NotALength:
     """Refuse a value no such thing has, naming the likely meaning when the other unit makes sense of it."""
     shown = exact_text(heard.length, unit)
     span = f"between {exact_text(of.least, 'in')} and {exact_text(of.most, 'in')}"
@@ -242,7 +242,7 @@ def _absurd(heard: Heard, text: str, unit: Unit, of: Kind) -> NotALength:
     return NotALength(f"{shown} cannot be {of.words}", f"accepted: {span}")
 
 
-def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> Heard:
+def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> ParsedLength:
     """Read one length of a kind (a key of `limits.KINDS`) from tape text; a bare number is in `unit`.
 
     `tape` gives the mark that "strong" and "shy" halve (the usual tape of the unit by default).
@@ -260,16 +260,16 @@ def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> Hea
         and kind_name == "leaf_width"
     ):
         width, height = read(m[1], unit, "leaf_width", tape), read(m[2], unit, "leaf_height", tape)
-        return Heard(width.length, f"{width.reading} by {height.reading}", None, height.length)
+        return ParsedLength(width.length, f"{width.reading} by {height.reading}", None, height.length)
     body, sign = _strength(clean)
     heard = _parse(body, unit, kind_name)
     if heard is None:
         raise NotALength(f"“{text.strip()}” is not a length", ACCEPTED[unit])
     if sign:
         half = (tape or Tape.of(unit)).mark() * Fraction(sign, 2)
-        heard = Heard(heard.length + half, f"{heard.reading} {'strong' if sign > 0 else 'shy'}")
+        heard = ParsedLength(heard.length + half, f"{heard.reading} {'strong' if sign > 0 else 'shy'}")
     if not allows(heard.length, of):
         if heard.also is not None and allows(heard.also, of):
-            return Heard(heard.also, f"{exact_text(heard.also, 'in')}")
+            return ParsedLength(heard.also, f"{exact_text(heard.also, 'in')}")
         raise _absurd(heard, body, unit, of)
     return _two_readings(heard, kind_name, body, unit)

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Survey
-from jambo.core.facts.setting import LeanSchool
+from jambo.core.facts.setting import LeanMethod
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Figures, Known, Line, Reckoned, Source, add, highest, value_of
+from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length, size
 from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.rules import HouseRules
@@ -49,8 +49,8 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
     return made
 
 
-def lean_school(opening: Opening, worst: Length, rules: HouseRules) -> LeanSchool:
-    """The school in force: split above what the rule says, flush at the foot below it."""
+def lean_method(opening: Opening, worst: Length, rules: HouseRules) -> LeanMethod:
+    """The method in force: split above what the rule says, flush at the foot below it."""
     if opening.setting.lean != "auto":
         return opening.setting.lean
     return "split" if worst > rules.value("lean_split") else "flush_foot"
@@ -70,7 +70,7 @@ def wall_leans(opening: Opening, survey: Survey, height: Length) -> tuple[Length
 
 
 def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Figures:
-    """How proud (plus) or shy of the wall's face each leg's edge stands on side A, at its top and foot, by the schools.
+    """How proud (plus) or shy of the wall's face each leg's edge stands on side A, at its top and foot, by the methods.
 
     Side B is the same the other way round: a plumb frame that is proud on A is as much shy on B. A wall read on one side
     only counts for both.
@@ -87,7 +87,7 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
     for leg, fact in facts.items():
         made[names.WALL_LEAN_BESIDE[leg]] = add(names.WALL_LEAN_BESIDE[leg], fact)
     made[names.CROSS_LEG] = add(names.CROSS_LEG, facts["hinge"], (-1, facts["strike"]))
-    school = lean_school(opening, max(size(f.value) for f in facts.values()), rules)
+    method = lean_method(opening, max(size(f.value) for f in facts.values()), rules)
     legs_by = opening.setting.legs
     for leg, wall in facts.items():
         # the leg's own lean: plumb, its wall's, the hinge side's, or half way between the two
@@ -99,7 +99,7 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
         }
         # what the leg's top is proud of its wall when its foot is flush
         off: list[Line] = [*own[legs_by], (-1, wall)]
-        part: Exact = {"flush_foot": 0, "flush_top": 1}.get(school, HALF)
+        part: Exact = {"flush_foot": 0, "flush_top": 1}.get(method, HALF)
         moved = [
             (-part * times, amount)
             for times, amount in (line if isinstance(line, tuple) else (1, line) for line in off)
@@ -112,7 +112,7 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
 
 
 def hinge_lean(opening: Opening, figures: Figures) -> float:
-    """The slope of the hinge leg toward the side the leaf opens to, as the leg school leaves it."""
+    """The slope of the hinge leg toward the side the leaf opens to, as the leg method leaves it."""
     height = value_of(figures[names.FRAME_TOP])
     hinge = value_of(figures[names.WALL_LEAN_HINGE]) if names.WALL_LEAN_HINGE in figures else None
     strike = value_of(figures[names.WALL_LEAN_STRIKE]) if names.WALL_LEAN_STRIKE in figures else None
@@ -122,7 +122,7 @@ def hinge_lean(opening: Opening, figures: Figures) -> float:
     return float(lean.nm / height.nm) * (1 if opening.handing.opens_to == "A" else -1)
 
 
-def stop_stands_off(opening: Opening, figures: Figures) -> Reckoned | None:
+def stop_stands_off(opening: Opening, figures: Figures) -> Computed | None:
     """How far the stop is planted off its usual line at one end, when each leg follows its own wall (handbook 16)."""
     if names.CROSS_LEG not in figures or opening.setting.legs != "stop_to_leaf":
         return None

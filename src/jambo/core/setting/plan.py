@@ -5,15 +5,17 @@ Every length is a figure: the solver's floats become terms rounded the safe way,
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ
+from jambo.core.facts.setting import Setting
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Figures, Known, Reckoned, Source, add, value_of
+from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
@@ -165,102 +167,170 @@ def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules:
     return tuple(found)
 
 
-def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules: HouseRules) -> SetPlan | None:
-    """The set plan; None while the frame's width or height waits for a fact."""
-    planned, top = value_of(figures[names.FRAME_OUTSIDE_WIDTH]), value_of(figures[names.FRAME_TOP])
-    if planned is None or top is None:
-        return None
-    chosen, setting = opening.setting, opening.setting
-    delivered = opening.unit.outside_width
-    made = Figures.of([add(names.UNIT_WIDTH, delivered or figures[names.FRAME_OUTSIDE_WIDTH])])
-    outside = value_of(made[names.UNIT_WIDTH]) or planned
-    hinge, strike = found.sides(opening.handing.hinge_side)
-    height = in_mm(top)
-    most = in_mm(rules.value("plumb_tolerance")) / height
-    plumb = slot(hinge, strike, in_mm(outside), height)
-    best = widest(hinge, strike, in_mm(outside), height, most)
-    room = least_tilt(plumb, best, hinge, strike, in_mm(outside), height)
+@dataclass(frozen=True, slots=True)
+class _Hole:
+    """The two studs' faces from the hinge foot, and the frame that goes between them, in millimetres."""
+
+    hinge: Face
+    strike: Face
+    outside: Mm
+    height: Mm
+
+    def slot(self) -> Slot:
+        """The room for the frame standing plumb."""
+        return slot(self.hinge, self.strike, self.outside, self.height)
+
+    def widest(self, most: float) -> Slot:
+        """The room at the tilt that leaves most, within `most`."""
+        return widest(self.hinge, self.strike, self.outside, self.height, most)
+
+    def least_tilt(self, plumb: Slot, best: Slot) -> Slot:
+        """The room at the least tilt that lets the frame in."""
+        return least_tilt(plumb, best, self.hinge, self.strike, self.outside, self.height)
+
+    def stand(self, x: Mm, tilt: float) -> Stand:
+        """The frame with its hinge leg's back at x."""
+        return Stand(x, tilt, self.outside, self.height)
+
+
+def _chosen_place(setting: Setting, where: Sequence[Place], hole: _Hole, room: Slot, by: Packer) -> Mm:
+    """Where in its slot the frame is put: as far as it was pushed, or by the method chosen; in the middle when it is too big."""
     slide = value_of(setting.slide) if setting.slide is not None else None
-    by = packer(opening, depth, rules)
-    where = places(opening, figures, top, rules)
-    stand = Stand(room.low, room.tilt, in_mm(outside), height)
     if slide is not None:
-        x = room.low + in_mm(slide)
-    elif room.width < 0 or chosen.school == "centred":
+        return room.low + in_mm(slide)
+    if room.width < 0:
+        return (room.low + room.high) / 2
+    if setting.school == "centred":
         x = (room.low + room.high) / 2
-    elif chosen.school == "fewest":
-        x = fewest(where, hinge, strike, room, stand, by)
+    elif setting.school == "fewest":
+        x = fewest(where, hole.hinge, hole.strike, room, hole.stand(room.low, room.tilt), by)
     else:
         x = room.low
-    x = x if slide is not None or room.width < 0 else min(max(x, room.low), room.high)
+    return min(max(x, room.low), room.high)
 
+
+def _place_figures(setting: Setting, room: Slot, x: Mm) -> Figures:
+    """The slot's ends and width as they can be measured, and where in it the hinge leg's back stands."""
+    slide = value_of(setting.slide) if setting.slide is not None else None
     low, high = Known("slot_low_read", up(room.low), READ), Known("slot_high_read", down(room.high), READ)
-    made[names.SLOT_LOW], made[names.SLOT_HIGH] = add(names.SLOT_LOW, low), add(names.SLOT_HIGH, high)
-    made[names.SLOT_WIDTH] = add(names.SLOT_WIDTH, made[names.SLOT_HIGH], (-1, made[names.SLOT_LOW]))
+    slot_low, slot_high = add(names.SLOT_LOW, low), add(names.SLOT_HIGH, high)
     if slide is not None and setting.slide is not None:
-        pushed: Reckoned = add(names.SET_AT, made[names.SLOT_LOW], setting.slide)
+        at: Computed = add(names.SET_AT, slot_low, setting.slide)
     else:
-        by_school = Known(
-            f"school_{chosen.school}",
-            max(ZERO, as_length(x) - low.value) if room.width >= 0 else as_length(x) - low.value,
+        in_slot = as_length(x) - low.value
+        by_method = Known(
+            f"school_{setting.school}",
+            max(ZERO, in_slot) if room.width >= 0 else in_slot,
             Source("given", "opening.setting.school"),
         )
-        pushed = add(names.SET_AT, made[names.SLOT_LOW], by_school)
-    made[names.SET_AT] = pushed
-    at = value_of(pushed) or ZERO
-    if room.width >= 0 and slide is None and at > high.value >= low.value:
-        at = high.value
-        made[names.SET_AT] = pushed = add(names.SET_AT, made[names.SLOT_HIGH])
-    stand = Stand(in_mm(at), room.tilt, in_mm(outside), height)
-    made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * height), READ))
+        at = add(names.SET_AT, slot_low, by_method)
+        if room.width >= 0 and (value_of(at) or ZERO) > high.value >= low.value:
+            at = add(names.SET_AT, slot_high)
+    return Figures.of([slot_low, slot_high, add(names.SLOT_WIDTH, slot_high, (-1, slot_low)), at])
+
+
+def _head_station(place: Place, figures: Figures, by: Packer) -> tuple[list[Computed], list[Station]]:
+    """The station over the head; none while nobody knows what is left there, or nothing is."""
+    over = figures.get(names.HEAD_PLAY_FOUND)
+    play = value_of(over) if over is not None else None
+    if over is None or play is None or play <= ZERO:
+        return [], []
+    return [add(names.GAP_HEAD_CENTRE, over)], [shimmed(place, play, ZERO, by)]
+
+
+def _stations(
+    where: Sequence[Place], hole: _Hole, room: Slot, made: Figures, figures: Figures, by: Packer
+) -> tuple[Figures, list[Station]]:
+    """The gap and the pack at each station: how far the leg stands from the stud there."""
+    found: list[Computed] = []
     stations: list[Station] = []
     for place in where:
         if place.side == "head":
-            over = figures.get(names.HEAD_PLAY_FOUND)
-            if over is not None and (play := value_of(over)) is not None and play > ZERO:
-                made[names.GAP_HEAD_CENTRE] = add(names.GAP_HEAD_CENTRE, over)
-                stations.append(shimmed(place, play, ZERO, by))
+            gaps, packs = _head_station(place, figures, by)
+            found += gaps
+            stations += packs
             continue
-        face = hinge if place.side == "hinge" else strike
-        stud = Known(
-            "stud_face_hinge" if place.side == "hinge" else "stud_face_strike", as_length(face.middle(place.y)), READ
-        )
+        on_hinge = place.side == "hinge"
+        face = hole.hinge if on_hinge else hole.strike
+        read = as_length(face.middle(place.y))
+        stud = Known("stud_face_hinge" if on_hinge else "stud_face_strike", read, READ)
         lean = Known("tilt_here", as_length(room.tilt * place.y), READ)
-        sign = 1 if place.side == "hinge" else -1
-        lines = [(sign, pushed), (sign, lean), (-sign, stud)] + ([(-1, made[names.UNIT_WIDTH])] if sign < 0 else [])
-        name = place.gap
-        made[name] = add(name, *lines)
-        gap = value_of(made[name]) or ZERO
-        stations.append(shimmed(place, gap, as_length(twist_at(place, hinge, strike)), by))
-        thick = Known("pack_thickness", stations[-1].pack.thickness, Source("figure", name))
-        made[place.pack] = add(place.pack, thick)
+        sign = 1 if on_hinge else -1
+        frame: list[Line] = [] if on_hinge else [(-1, made[names.UNIT_WIDTH])]
+        gap = add(place.gap, (sign, made[names.SET_AT]), (sign, lean), (-sign, stud), *frame)
+        twist = as_length(twist_at(place, hole.hinge, hole.strike))
+        stations.append(shimmed(place, value_of(gap) or ZERO, twist, by))
+        thick = Known("pack_thickness", stations[-1].pack.thickness, Source("figure", place.gap))
+        found += [gap, add(place.pack, thick)]
+    return Figures.of(found), stations
+
+
+def _least(hole: _Hole, stand: Stand) -> Figures:
+    """The least gap on each side, where the stud comes nearest."""
     least = {
-        names.HINGE_LEAST: stand.x - hinge.proudest(height, 1, room.tilt)[0],
-        names.STRIKE_LEAST: -strike.proudest(height, -1, room.tilt)[0] - stand.x - stand.outside,
+        names.HINGE_LEAST: stand.x - hole.hinge.proudest(hole.height, 1, stand.tilt)[0],
+        names.STRIKE_LEAST: -hole.strike.proudest(hole.height, -1, stand.tilt)[0] - stand.x - stand.outside,
     }
-    for name, value in least.items():
-        left = ZERO if -in_mm(TOUCHES) < value < 0 else down(value)
-        made[name] = add(name, Known("stud_proudest", left, READ))
+    left = {name: ZERO if -in_mm(TOUCHES) < value < 0 else down(value) for name, value in least.items()}
+    return Figures.of(add(name, Known("stud_proudest", value, READ)) for name, value in left.items())
+
+
+def _stud_packs(hole: _Hole, stand: Stand, at: Computed) -> tuple[Figures, tuple[tuple[FigureName, Mm], ...]]:
+    """The packs that make the hinge stud plumb before the frame goes in, and their heights."""
     blocks: list[tuple[FigureName, Mm]] = []
+    found: list[Computed] = []
+    for n in range(PLUMB_PACKS):
+        y = hole.height * (n + 0.5) / PLUMB_PACKS
+        gap = as_length(gap_at(at_hinge(n + 1, y), hole.hinge, hole.strike, stand))
+        block = names.STUD_PACK[n + 1]
+        blocks.append((block, y))
+        found.append(add(block, at, (-1, Known("stud_face_hinge", (value_of(at) or ZERO) - gap, READ))))
+    return Figures.of(found), tuple(blocks)
+
+
+def _widths(found: Found) -> Figures:
+    """The hole's width at foot, middle and head, as the readings agree on it."""
+    spots = zip(names.FOUND_WIDTH_AT.values(), (0.0, found.span / 2, found.span), strict=True)
+    return Figures.of(add(name, Known("fitted_width", as_length(found.width(y)), READ)) for name, y in spots)
+
+
+def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules: HouseRules) -> SetPlan | None:
+    """Plan where the frame stands in the hole that was found, and what packs it (handbook 13 and 14).
+
+    Args:
+        opening: the facts, with the unit delivered and how it is to be set.
+        found: the shape of the hole; figures: those of the opening as planned.
+        depth: of the legs, from face to face of the wall; rules: the house rules in force.
+
+    Returns:
+        The plan; None while the frame's width or height waits for a fact.
+    """
+    planned, top = value_of(figures[names.FRAME_OUTSIDE_WIDTH]), value_of(figures[names.FRAME_TOP])
+    if planned is None or top is None:
+        return None
+    setting, delivered = opening.setting, opening.unit.outside_width
+    made = Figures.of([add(names.UNIT_WIDTH, delivered or figures[names.FRAME_OUTSIDE_WIDTH])])
+    hole = _Hole(*found.sides(opening.handing.hinge_side), in_mm(made.value(names.UNIT_WIDTH) or planned), in_mm(top))
+    plumb, best = hole.slot(), hole.widest(in_mm(rules.value("plumb_tolerance")) / hole.height)
+    room = hole.least_tilt(plumb, best)
+    by, where = packer(opening, depth, rules), places(opening, figures, top, rules)
+    made |= _place_figures(setting, room, _chosen_place(setting, where, hole, room, by))
+    at = made[names.SET_AT]
+    stand = hole.stand(in_mm(value_of(at) or ZERO), room.tilt)
+    made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * hole.height), READ))
+    gaps, stations = _stations(where, hole, room, made, figures, by)
+    made |= gaps | _least(hole, stand)
     if delivered is not None:
-        wider = [(1, made[names.UNIT_WIDTH]), (-1, figures[names.FRAME_OUTSIDE_WIDTH])]
+        wider: list[Line] = [(1, made[names.UNIT_WIDTH]), (-1, figures[names.FRAME_OUTSIDE_WIDTH])]
         made[names.SLOT_WIDTH_PLANNED] = add(names.SLOT_WIDTH_PLANNED, made[names.SLOT_WIDTH], *wider)
-    if chosen.school == "pre_packed":
-        for n in range(PLUMB_PACKS):
-            y = height * (n + 0.5) / PLUMB_PACKS
-            gap = as_length(gap_at(at_hinge(n + 1, y), hinge, strike, stand))
-            block = names.STUD_PACK[n + 1]
-            blocks.append((block, y))
-            made[block] = add(block, pushed, (-1, Known("stud_face_hinge", at - gap, READ)))
-    for name, y in zip(names.FOUND_WIDTH_AT.values(), (0.0, found.span / 2, found.span), strict=True):
-        made[name] = add(name, Known("fitted_width", as_length(found.width(y)), READ))
-    head = value_of(figures[names.HEAD_PLAY_FOUND]) if names.HEAD_PLAY_FOUND in figures else None
+    packs, blocks = _stud_packs(hole, stand, at) if setting.school == "pre_packed" else (Figures(), ())
+    made |= packs | _widths(found)
+    head = figures.value(names.HEAD_PLAY_FOUND)
+    trim = rules.value("leaf_trim_most")
     return SetPlan(
-        hinge, strike, stand, room, plumb,
-        _verdict(plumb.width, best.width, head, rules.habit, rules.value("leaf_trim_most")),
+        hole.hinge, hole.strike, stand, room, plumb, _verdict(plumb.width, best.width, head, rules.habit, trim),
         tuple(stations), sum(s.pack.pieces for s in stations),
         _stock(opening, plumb.width, best.width, head, rules),
         _frames(opening, plumb.width, best.width, head, rules),
-        tuple(blocks),
-        made,
+        blocks, made,
     )  # fmt: skip

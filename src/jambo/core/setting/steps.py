@@ -1,4 +1,4 @@
-"""The steps of setting a frame in its hole, by the schools chosen (handbook 14 and 21)."""
+"""The steps of setting a frame in its hole, by the methods chosen (handbook 14 and 21)."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ from jambo.core.step import Step
 
 
 def setting_steps(opening: Opening) -> Iterable[Step]:
-    """The frame into its hole, by the schools chosen (handbook 14)."""
+    """The frame into its hole, by the methods chosen (handbook 14)."""
     how = opening.setting
     order = "from the top hinge down" if how.nailing == "top_down" else "from the lowest hinge up"
     by = "tight to its {stud}, which is plumb" if how.hinge_by == "stud" else "by the level, plumb both ways"

@@ -27,6 +27,7 @@ Unknown = Literal[
 UNKNOWNS: tuple[Unknown, ...] = (
     "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor",
 )  # fmt: skip
+WIDTH, LEAN_LEFT, BOW_LEFT, LEAN_RIGHT, BOW_RIGHT, HEAD_LEFT, HEAD_RIGHT, SAG, FLOOR = range(len(UNKNOWNS))
 Values = Any  # a numpy vector in the order of UNKNOWNS, millimetres
 
 # One sigma (handbook 13): tape 1/32 in / 1 mm, a level the same over its length, diagonals 1/16 in.
@@ -102,8 +103,8 @@ class _Frame:
         """Where a face stands at a height, with its foot at 0 (left) or at the width (right)."""
         left = side == "left"
         bow_span = self.bow_left if left else self.bow_right
-        lean, bow = (v[1], v[2]) if left else (v[3], v[4])
-        return float((0.0 if left else v[0]) + lean * y / self.span + bow * 4 * y * (bow_span - y) / bow_span**2)
+        lean, bow = (v[LEAN_LEFT], v[BOW_LEFT]) if left else (v[LEAN_RIGHT], v[BOW_RIGHT])
+        return float((0.0 if left else v[WIDTH]) + lean * y / self.span + bow * 4 * y * (bow_span - y) / bow_span**2)
 
 
 def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
@@ -115,27 +116,29 @@ def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
         return _Observed(value, s, lambda v: f.face(v, "right", y) - f.face(v, "left", y))
     if r.place in ("lean_left", "lean_right"):
         over = in_mm(r.over) if r.over is not None else f.span
-        sign, n = (1, 1) if r.place == "lean_left" else (-1, 3)
+        sign, n = (1, LEAN_LEFT) if r.place == "lean_left" else (-1, LEAN_RIGHT)
         return _Observed(signed * f.span / over, s * f.span / over, lambda v: sign * float(v[n]))
     if r.place in ("bow_left", "bow_right"):
-        sign, n = (1, 2) if r.place == "bow_left" else (-1, 4)
+        sign, n = (1, BOW_LEFT) if r.place == "bow_left" else (-1, BOW_RIGHT)
         return _Observed(signed, s, lambda v: sign * float(v[n]))
     if r.place == "height_left":
-        return _Observed(value, s, lambda v: float(v[5]))
+        return _Observed(value, s, lambda v: float(v[HEAD_LEFT]))
     if r.place == "height_right":
-        return _Observed(value, s, lambda v: float(v[6] - v[8]))
+        return _Observed(value, s, lambda v: float(v[HEAD_RIGHT] - v[FLOOR]))
     if r.place == "height_centre":
-        return _Observed(value, s, lambda v: float((v[5] + v[6] - v[8]) / 2 + v[7]))
+        return _Observed(value, s, lambda v: float((v[HEAD_LEFT] + v[HEAD_RIGHT] - v[FLOOR]) / 2 + v[SAG]))
     if r.place in ("header_level", "floor_across"):
         part = in_mm(r.over) / f.wide if r.over is not None else 1.0
         if r.place == "header_level":
-            return _Observed(signed / part, s / part, lambda v: float(v[6] - v[5]))
-        return _Observed(signed / part, s / part, lambda v: float(v[8]))
+            return _Observed(signed / part, s / part, lambda v: float(v[HEAD_RIGHT] - v[HEAD_LEFT]))
+        return _Observed(signed / part, s / part, lambda v: float(v[FLOOR]))
     if r.place == "diagonal_up_right":
-        return _Observed(value, 2 * s, lambda v: hypot(f.face(v, "right", float(v[6])), float(v[6])))
+        return _Observed(value, 2 * s, lambda v: hypot(f.face(v, "right", float(v[HEAD_RIGHT])), float(v[HEAD_RIGHT])))
     if r.place == "diagonal_up_left":
         return _Observed(
-            value, 2 * s, lambda v: hypot(float(v[0]) - f.face(v, "left", float(v[5])), float(v[5] - v[8]))
+            value,
+            2 * s,
+            lambda v: hypot(float(v[WIDTH]) - f.face(v, "left", float(v[HEAD_LEFT])), float(v[HEAD_LEFT] - v[FLOOR])),
         )
     return None
 
@@ -194,7 +197,7 @@ def _given(f: _Frame, places: set[Place]) -> tuple[list[_Observed], list[Unknown
             found.append(_Observed(0.0, _ASSUMED[name], lambda v, n=n: float(v[n])))  # type: ignore[misc]
             named.append(name)
     if "header_level" not in places and not {"height_left", "height_right"} <= places:
-        found.append(_Observed(0.0, _ASSUMED["floor"], lambda v: float(v[6] - v[5])))
+        found.append(_Observed(0.0, _ASSUMED["floor"], lambda v: float(v[HEAD_RIGHT] - v[HEAD_LEFT])))
         named.append("head_right")
     return found, named
 
@@ -254,9 +257,9 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
     readings = [r for r, _ in pairs]
     places = {r.place for r in readings}
     given, assumed = _given(f, places)
-    free = [0, 1, 2, 3, 4, 8] + ([5, 6] if has_heights else [])
+    free = [WIDTH, LEAN_LEFT, BOW_LEFT, LEAN_RIGHT, BOW_RIGHT, FLOOR] + ([HEAD_LEFT, HEAD_RIGHT] if has_heights else [])
     if "height_centre" in places and places & {"height_left", "height_right"}:
-        free.append(7)  # without an end height nothing tells sag from height: the header is taken as straight
+        free.append(SAG)  # without an end height nothing tells sag from height: the header is taken as straight
     free.sort()
     start = np.array([wide, 0, 0, 0, 0, f.span, f.span, 0, 0], dtype=float)
     if not has_heights:
@@ -313,11 +316,17 @@ def _twists(survey: Survey, place: Place) -> tuple[tuple[float, float], ...]:
 
 def _found(v: Values, f: _Frame, survey: Survey, has_heights: bool) -> Found:
     return Found(
-        left=Face(0.0, float(v[1]) / f.span, float(v[2]), f.bow_left, _twists(survey, "twist_left")),
-        right=Face(float(v[0]), float(v[3]) / f.span, float(v[4]), f.bow_right, _twists(survey, "twist_right")),
+        left=Face(0.0, float(v[LEAN_LEFT]) / f.span, float(v[BOW_LEFT]), f.bow_left, _twists(survey, "twist_left")),
+        right=Face(
+            float(v[WIDTH]),
+            float(v[LEAN_RIGHT]) / f.span,
+            float(v[BOW_RIGHT]),
+            f.bow_right,
+            _twists(survey, "twist_right"),
+        ),
         span=f.span,
-        header_left=float(v[5]) if has_heights else None,
-        header_right=float(v[6]) if has_heights else None,
-        sag=float(v[7]),
-        floor_right=float(v[8]),
+        header_left=float(v[HEAD_LEFT]) if has_heights else None,
+        header_right=float(v[HEAD_RIGHT]) if has_heights else None,
+        sag=float(v[SAG]),
+        floor_right=float(v[FLOOR]),
     )

@@ -8,13 +8,13 @@ from jambo.core.facts.casing import Casing
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.items import Item
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Fact, Figures, Reckoned, add
+from jambo.core.quantities.figure import HALF, Computed, Fact, Figures, add
 from jambo.core.rules import HouseRules
 
 
 def pieces(
-    casing: Casing, inside: Reckoned, head: Reckoned, floors: tuple[Reckoned, Reckoned], rules: HouseRules
-) -> tuple[Reckoned, ...]:
+    casing: Casing, inside: Computed, head: Computed, floors: tuple[Computed, Computed], rules: HouseRules
+) -> tuple[Computed, ...]:
     """Head and leg casing of sides A and B: short points (and long point of the head) if mitred, plain cuts if butted."""
     setback = rules.known("setback")
     legs = tuple(
@@ -27,14 +27,14 @@ def pieces(
     return (short, add(names.CASING_HEAD_LONG, short, (2, casing.width)), *legs)
 
 
-def width_to_cover(inside: Reckoned, opening: Reckoned, rules: HouseRules) -> Reckoned:
+def width_to_cover(inside: Computed, opening: Computed, rules: HouseRules) -> Computed:
     """Least casing width that covers from the frame over the edge of the rough opening: (RO - Wi)/2 - r + cover."""
     return add(
         names.CASING_WANTED, (HALF, opening), (-HALF, inside), (-1, rules.known("setback")), rules.known("casing_cover")
     )
 
 
-def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -> tuple[Reckoned, ...]:
+def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -> tuple[Computed, ...]:
     """Length of the long nails on each side: casing, wallboard, and their hold in the stud."""
     if casing.thickness is None:
         return ()
@@ -45,7 +45,7 @@ def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -
     )
 
 
-def figures(casing: Casing, planned: Figures, wall: Wall, rules: HouseRules, *, covers_joint: bool) -> list[Reckoned]:
+def figures(casing: Casing, planned: Figures, wall: Wall, rules: HouseRules, *, covers_joint: bool) -> list[Computed]:
     """Every figure of the casing of both sides; `covers_joint` says that it covers both sides' joints alike."""
     inside, floors = planned[names.FRAME_INSIDE_WIDTH], (planned[names.FLOOR_A], planned[names.FLOOR_B])
     found = [

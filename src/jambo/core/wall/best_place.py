@@ -2,7 +2,7 @@
 
 What a place costs changes only where an edge of the hole or of its framing meets an edge of a stud, a service or another
 opening. So the search looks at each of these meetings and to both sides of it, at the ends of the range, and at the place
-that was asked for; between them nothing changes but how far away that is.
+that was search for; between them nothing changes but how far away that is.
 """
 
 from __future__ import annotations
@@ -19,7 +19,7 @@ MOST = 6  # places offered
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class Search:
     """A hole and where it may go: its left edge from `least`, its right edge up to `most`, its centre wanted at `wanted`.
 
     `taken` is the framing of the wall's other openings; `fixed` are the services that cannot be moved.
@@ -47,36 +47,36 @@ class Place:
     off: Length
 
 
-def _may_stand(opened: Opened, asked: Asked) -> bool:
-    if opened.low < ZERO or opened.high > asked.length:
+def _may_stand(opened: Opened, search: Search) -> bool:
+    if opened.low < ZERO or opened.high > search.length:
         return False
-    return all(opened.high <= span.low or opened.low >= span.high for span in asked.taken)
+    return all(opened.high <= span.low or opened.low >= span.high for span in search.taken)
 
 
-def _cost(opened: Opened, asked: Asked) -> Cost:
+def _cost(opened: Opened, search: Search) -> Cost:
     """Services that cannot be moved, services to move, studs cut, studs to add, fillers: fewest of the first decides."""
-    stuck = sum(n in asked.fixed for n in opened.services)
-    added = 2 * asked.size.header.kings - opened.reused
+    stuck = sum(n in search.fixed for n in opened.services)
+    added = 2 * search.size.header.kings - opened.reused
     packed = sum(gap > ZERO for gap in opened.fillers)
     return stuck, len(opened.services) - stuck, opened.lost, added, packed
 
 
-def _edges(asked: Asked) -> Iterator[int]:
-    """Every left edge at which a cost can change, in nanometres, and those the range ends at or that were asked for."""
-    t, w = asked.wall.thick, asked.size.wide
-    jacks, kings = asked.size.header.jacks * t, asked.size.header.kings * t
-    clear = jacks + max(asked.wall.clear, kings)
-    past = {jacks, jacks + kings, jacks + asked.wall.filler}
-    for low, high in asked.wall.studs:
+def _edges(search: Search) -> Iterator[int]:
+    """Every left edge at which a cost can change, in nanometres, and those the range ends at or that were search for."""
+    t, w = search.wall.thick, search.size.wide
+    jacks, kings = search.size.header.jacks * t, search.size.header.kings * t
+    clear = jacks + max(search.wall.clear, kings)
+    past = {jacks, jacks + kings, jacks + search.wall.filler}
+    for low, high in search.wall.studs:
         for by in past:
             yield from (high + by, low - w - by)
     reach = {clear, jacks + kings}
-    boxes = [(a, b) for a, b, _, _ in asked.wall.services] + [(int(s.low.nm), int(s.high.nm)) for s in asked.taken]
+    boxes = [(a, b) for a, b, _, _ in search.wall.services] + [(int(s.low.nm), int(s.high.nm)) for s in search.taken]
     for low, high in boxes:
         for by in reach:
             yield from (high + by, low - w - by)
-    yield from (jacks + kings, int(asked.length.nm) - w - jacks - kings)
-    yield from (int(asked.least.nm), int(asked.most.nm) - w, int(asked.wanted.nm) - w // 2)
+    yield from (jacks + kings, int(search.length.nm) - w - jacks - kings)
+    yield from (int(search.least.nm), int(search.most.nm) - w, int(search.wanted.nm) - w // 2)
 
 
 def _outcome(opened: Opened) -> tuple[object, ...]:
@@ -84,18 +84,18 @@ def _outcome(opened: Opened) -> tuple[object, ...]:
     return opened.cut, opened.cleared, opened.kings, opened.services, packed
 
 
-def places(asked: Asked) -> tuple[Place, ...]:
+def places(search: Search) -> tuple[Place, ...]:
     """The places worth offering, best first: of those with one outcome the nearest to where it was wanted. Empty when none fits."""
-    low, high = int(asked.least.nm), int(asked.most.nm) - asked.size.wide
+    low, high = int(search.least.nm), int(search.most.nm) - search.size.wide
     best: dict[tuple[object, ...], Place] = {}
     aside: set[tuple[object, ...]] = set()  # outcomes that no meeting has, only the places a hair beside one
-    meetings = {x for x in _edges(asked) if low <= x <= high}
+    meetings = {x for x in _edges(search) if low <= x <= high}
     beside = {x + by for x in meetings for by in (-1, 1) if low <= x + by <= high} - meetings
     for x in (*sorted(meetings), *sorted(beside)):
-        opened = open_up(Length(x), asked.size, asked.wall)
-        if not _may_stand(opened, asked):
+        opened = open_up(Length(x), search.size, search.wall)
+        if not _may_stand(opened, search):
             continue
-        place = Place(opened, _cost(opened, asked), size(opened.left + asked.size.width * HALF - asked.wanted))
+        place = Place(opened, _cost(opened, search), size(opened.left + search.size.width * HALF - search.wanted))
         outcome = _outcome(opened)
         known = best.get(outcome)
         if known is None and x not in meetings:

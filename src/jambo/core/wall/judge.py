@@ -93,36 +93,38 @@ FLAGS = FlagWords(
 
 
 @dataclass(frozen=True, slots=True)
-class Said:
+class WallFlag:
     """A judgement and the openings it is about, by index."""
 
     flag: Flag
     about: tuple[int, ...]
 
 
-def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterator[Said]:
+def _neighbours(layout: Layout, solved: Sequence[Solved], wall: Wall) -> Iterator[WallFlag]:
     thick = wall.stud_thickness.value
     for a, b in pairwise(layout.standing):
         called = {"a": solved[a.index].mark, "b": solved[b.index].mark}
         about, path = (a.index, b.index), "opening.position.distance"
         between = b.framing.low - a.framing.high
         if b.opening.low < a.opening.high:
-            yield Said(FLAGS("openings-overlap", {**called, "over": a.opening.high - b.opening.low}, (), path), about)
+            yield WallFlag(
+                FLAGS("openings-overlap", {**called, "over": a.opening.high - b.opening.low}, (), path), about
+            )
         elif between < ZERO:
             share = next((s for s in layout.shares if (s.left, s.right) == about), None)
             if share is None:
-                yield Said(FLAGS("openings-share-studs", {**called, "over": -between}, (), path), about)
+                yield WallFlag(FLAGS("openings-share-studs", {**called, "over": -between}, (), path), about)
             else:
-                yield from (Said(flag, about) for flag in _shared(share, called, solved, wall, path))
+                yield from (WallFlag(flag, about) for flag in _shared(share, called, solved, wall, path))
         elif ZERO < between < thick:
-            yield Said(FLAGS("sliver-between-openings", {**called, "space": between}, (), path), about)
+            yield WallFlag(FLAGS("sliver-between-openings", {**called, "space": between}, (), path), about)
         if a.reach.high > b.opening.low and a.reach.high > a.opening.high and b.opening.low >= a.opening.high:
-            yield Said(
+            yield WallFlag(
                 FLAGS("open-slab-covers-opening", {**called, "over": a.reach.high - b.opening.low}, (), path), about
             )
         if b.reach.low < a.opening.high and b.reach.low < b.opening.low and b.opening.low >= a.opening.high:
             swapped = {"a": called["b"], "b": called["a"]}
-            yield Said(
+            yield WallFlag(
                 FLAGS("open-slab-covers-opening", {**swapped, "over": a.opening.high - b.reach.low}, (), path), about
             )
 
@@ -146,7 +148,7 @@ def _shared(share: Share, called: dict[str, str], solved: Sequence[Solved], wall
 
 def _corners(
     layout: Layout, solved: Sequence[Solved], corners: tuple[Corner, Corner], rules: HouseRules
-) -> Iterator[Said]:
+) -> Iterator[WallFlag]:
     """Casing and knob between an opening and an inside corner."""
     if layout.length is None:
         return
@@ -161,7 +163,7 @@ def _corners(
             casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
             values: Values = {"a": one.mark, "end": end, "room": max(room, ZERO)}
             if casing and room < casing:
-                yield Said(
+                yield WallFlag(
                     FLAGS(
                         "opening-too-near-corner", {**values, "needed": casing - room}, (), "opening.position.distance"
                     ),
@@ -170,7 +172,7 @@ def _corners(
             knob = rules.value("knob_room")
             swings_there = kind_of(one.opening).swings and one.opening.handing.hinge_side == end
             if swings_there and room < knob:
-                yield Said(
+                yield WallFlag(
                     FLAGS("leaf-meets-corner", {**values, "needed": knob - room}, (), "opening.position.distance"),
                     (s.index,),
                 )
@@ -190,7 +192,7 @@ def _behind(one: Solved, s: Standing, fitting: Fitting) -> bool:
 
 def _fittings(
     layout: Layout, solved: Sequence[Solved], fittings: Sequence[Fitting], rules: HouseRules
-) -> Iterator[Said]:
+) -> Iterator[WallFlag]:
     for fitting in fittings:
         for s in layout.standing:
             one = solved[s.index]
@@ -207,15 +209,15 @@ def _fittings(
             elif _behind(one, s, fitting):
                 code = "fitting-behind-leaf"
             if code:
-                yield Said(FLAGS(code, values, (), fitting.path), (s.index,))
+                yield WallFlag(FLAGS(code, values, (), fitting.path), (s.index,))
 
 
-def _new_holes(layout: Layout, solved: Sequence[Solved]) -> Iterator[Said]:
+def _new_holes(layout: Layout, solved: Sequence[Solved]) -> Iterator[WallFlag]:
     """What stands against a hole cut into this wall where it is planned: it is the place that cures it."""
     for s in layout.standing:
         for flag in solved[s.index].result.flags:
             if flag.code.startswith("cut-in-"):
-                yield Said(flag, (s.index,))
+                yield WallFlag(flag, (s.index,))
 
 
 def on_wall(
@@ -225,7 +227,7 @@ def on_wall(
     corners: tuple[Corner, Corner],
     fittings: Sequence[Fitting],
     rules: HouseRules,
-) -> tuple[Said, ...]:
+) -> tuple[WallFlag, ...]:
     """Every judgement on the wall as a whole, worst first."""
     said = [
         *_neighbours(layout, solved, wall),

@@ -10,7 +10,7 @@ from jambo.core.framing import floors as floor_rules
 from jambo.core.framing import rough_opening as swing
 from jambo.core.kinds.bypass.facts import bypass_of
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, Reckoned, add, highest, value_of
+from jambo.core.quantities.figure import Computed, Figures, add, highest, value_of
 from jambo.core.rules import HouseRules
 
 
@@ -39,7 +39,7 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
     stands, top = frames.foot(opening.frame, under), add(names.FRAME_TOP, head, t)
     ro = swing.build_up(outside, top, rules)
     bottom = add(names.LEAF_BOTTOM, clear, gap)
-    found: list[Reckoned] = [
+    found: list[Computed] = [
         a, b, under, clear, made, rise, width, height, inside, outside, head, top, stands,
         frames.leg_length(head, stands, opening.frame), frames.head_length(inside, outside, opening.frame),
         ro.width, ro.height, ro.side_play, ro.head_play,

@@ -12,7 +12,7 @@ from jambo.core.quantities.figure import Known
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.mass import Mass
 
-FixSchool = Literal["backer", "spacers", "backer_only"]
+FixMethod = Literal["backer", "spacers", "backer_only"]
 Guide = Literal["channel", "roller"]
 
 
@@ -69,7 +69,7 @@ class Slider:
     studs: tuple[Known, ...] | None = None
     lean: Annotated[tuple[Lean, ...], Settled("wall")] = ()
     beside: tuple[Beside, ...] = ()
-    fixing: Annotated[FixSchool, Settled("wall")] = "backer"
+    fixing: Annotated[FixMethod, Settled("wall")] = "backer"
     guide: Guide = "channel"
     rating: Mass | None = None
     hung_on: Side = "A"

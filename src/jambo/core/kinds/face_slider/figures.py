@@ -20,10 +20,10 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import (
     HALF,
     Amount,
+    Computed,
     Figures,
     Known,
     Line,
-    Reckoned,
     Source,
     Waiting,
     add,
@@ -36,7 +36,7 @@ from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 
 
-def _slab(opening: Opening, rules: HouseRules) -> list[Reckoned]:
+def _slab(opening: Opening, rules: HouseRules) -> list[Computed]:
     """Slab size wanted and in hand, and how far it covers; a size in hand beats the one wanted (handbook 3)."""
     s, n = slider_of(opening), len(opening.leaves)
     w, gap = opening.finished_width, rules.known("floor_gap")
@@ -53,7 +53,7 @@ def _slab(opening: Opening, rules: HouseRules) -> list[Reckoned]:
     return [wide, tall, width, height, overlap, each, top]
 
 
-def _track(opening: Opening, found: Figures) -> list[Reckoned]:
+def _track(opening: Opening, found: Figures) -> list[Computed]:
     """Travel, hanger spread, shortest track; a shorter track moves the hangers in, by half of what it lacks."""
     s, n = slider_of(opening), len(opening.leaves)
     width, each = found[names.SLAB_WIDTH], found[names.OVERLAP_EACH]
@@ -73,7 +73,7 @@ def _track(opening: Opening, found: Figures) -> list[Reckoned]:
     short = add(names.TRACK_SHORT, least, (-1, length))
     made += [closest, short]
     lacking, can = value_of(short), sum_of(half(spread), (-HALF, closest))
-    inset: Reckoned = add(names.HANGER_INSET, s.hanger_edge)
+    inset: Computed = add(names.HANGER_INSET, s.hanger_edge)
     if lacking is not None and can is not None and lacking > ZERO:
         move = add(names.HANGER_MOVE, half(short))
         if lacking * HALF > can:  # as far in as the hardware allows; the track is still too short
@@ -83,7 +83,7 @@ def _track(opening: Opening, found: Figures) -> list[Reckoned]:
     return [*made, inset]
 
 
-def _positions(opening: Opening, found: Figures) -> list[Reckoned]:
+def _positions(opening: Opening, found: Figures) -> list[Computed]:
     """Slab, wheels and stops along the tape, closed and open."""
     s = slider_of(opening)
     width, each, travel, inset = (
@@ -115,7 +115,7 @@ def _positions(opening: Opening, found: Figures) -> list[Reckoned]:
     ]  # fmt: skip
 
 
-def _guide(opening: Opening, rules: HouseRules) -> list[Reckoned]:
+def _guide(opening: Opening, rules: HouseRules) -> list[Computed]:
     """The floor groove: width, depth, and the equal passes it takes."""
     s = slider_of(opening)
     if s.guide == "roller":
@@ -129,7 +129,7 @@ def _guide(opening: Opening, rules: HouseRules) -> list[Reckoned]:
     return made
 
 
-def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Reckoned]:
+def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Computed]:
     s, gap = slider_of(opening), rules.known("floor_gap")
     line = add(names.TRACK_LINE, gap, found[names.SLAB_HEIGHT], s.hole_above)
     needs = add(names.HEADROOM_NEEDS, line, s.track_half, rules.known("lift_on"))
@@ -144,7 +144,7 @@ def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Reckon
     return made
 
 
-def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -> list[Reckoned]:
+def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -> list[Computed]:
     """Backer, stand-off, guide reach and the fixing into the stud."""
     s = slider_of(opening)
     line, height = value_of(found[names.TRACK_LINE]), value_of(found[names.SLAB_HEIGHT])
@@ -192,7 +192,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     stands = frames.foot(opening.frame, under)
     top = add(names.FRAME_TOP, head, t)
     ro = swing.build_up(outside, top, rules)
-    list_: list[Reckoned] = [
+    list_: list[Computed] = [
         a, b, under, clear, inside, outside, head, top, stands,
         frames.leg_length(head, stands, opening.frame), frames.head_length(inside, outside, opening.frame),
         ro.width, ro.height, ro.side_play, ro.head_play,
@@ -200,7 +200,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     ]  # fmt: skip
     found = Figures.of(list_)
 
-    def also(more: list[Reckoned]) -> None:
+    def also(more: list[Computed]) -> None:
         found.update(Figures.of(more))
 
     also(_slab(opening, rules))

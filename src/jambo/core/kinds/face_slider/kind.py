@@ -20,7 +20,7 @@ from jambo.core.kinds.face_slider.judge import on_slider
 from jambo.core.kinds.face_slider.steps import SLIDER
 from jambo.core.kinds.kind import Kind, Planned, Section
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, Reckoned
+from jambo.core.quantities.figure import Computed, Figures
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.stages import Stage
@@ -34,7 +34,7 @@ class FaceSlider(Kind):
     pole = drawing.POLE
 
     def stages(self, opening: Opening) -> tuple[Stage, ...]:
-        """Its track and its wall in place of a school's opening."""
+        """Its track and its wall in place of a method's opening."""
         return ("door", "floor", "track", "wall", "frame", "trim")
 
     def leaf_sizes(self, opening: Opening, figures: Figures) -> tuple[Length | None, Length | None]:
@@ -66,7 +66,7 @@ class FaceSlider(Kind):
         across = tape.finished_across(opening, planned.plate.near_edge, planned.plate.far_edge, known)
         return tape.lay_track(opening, planned.wall, across, known, planned.rules)
 
-    def along_wall(self, planned: Planned) -> Iterable[Reckoned]:
+    def along_wall(self, planned: Planned) -> Iterable[Computed]:
         """Where the track starts and ends, holes to bore, where the slab is now."""
         track = track_of(planned)
         opening, known = planned.opening, planned.figures

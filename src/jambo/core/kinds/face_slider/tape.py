@@ -9,12 +9,12 @@ from jambo.core.framing.track_tape import TrackMark, TrackTape
 from jambo.core.kinds.face_slider import track
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figure, Figures, Known, Reckoned, Source, add, sum_of, value_of
+from jambo.core.quantities.figure import Computed, Figure, Figures, Known, Source, add, sum_of, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
 
 
-def finished_across(opening: Opening, near: Reckoned, far: Reckoned, found: Figures) -> Across | None:
+def finished_across(opening: Opening, near: Computed, far: Computed, found: Figures) -> Across | None:
     """Where the tape's zero is on the wall: the finished opening's edge on the closed side."""
     inset = sum_of(found[names.SIDE_PLAY], opening.frame.leg_thickness)
     low, high = value_of(near), value_of(far)
@@ -72,7 +72,7 @@ def _tape(found: Figures) -> list[tuple[str, Figure]]:
     return [(n, f) for n in _ON_TAPE if isinstance(f := found.get(n), Figure)]
 
 
-def fixed_figures(tape: TrackTape, found: Figures) -> list[Reckoned]:
+def fixed_figures(tape: TrackTape, found: Figures) -> list[Computed]:
     """Where the track starts and ends, and each hole to bore, measured from the track's start."""
     if tape.fixed is None:
         return []
@@ -85,7 +85,7 @@ def fixed_figures(tape: TrackTape, found: Figures) -> list[Reckoned]:
     return made
 
 
-def slab_now(opening: Opening, found: Figures) -> list[Reckoned]:
+def slab_now(opening: Opening, found: Figures) -> list[Computed]:
     """Where the slab is now, when it has been slid from closed: its edges and what it leaves free."""
     travel = value_of(found[names.TRAVEL])
     if opening.slab_at is None or travel is None:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from jambo.core.drawing import Dim, Drawing, Shape, box
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
@@ -11,7 +13,8 @@ from jambo.core.kinds.pocket.facts import kit_of
 from jambo.core.kinds.pocket.figures import _slides_far, split_studs
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
-from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 
 POLE: Pole = (
@@ -32,54 +35,39 @@ def shapes(opening: Opening, at: Placed, rules: HouseRules) -> list[Shape]:
         names.FRAME_TOP,
     )
     t = value_of(opening.frame.leg_thickness)
-    if known is None or t is None:
+    widths = [w for leaf in opening.leaves if (w := value_of(leaf.width)) is not None]
+    if known is None or t is None or len(widths) < len(opening.leaves):
         return []
-    found: list[Shape] = []
-    split = kit_of(opening).split.value
-    for index, leaf in enumerate(opening.leaves):
-        away, wide = _slides_far(opening, index), value_of(leaf.width)
-        if wide is None:
-            return []
-        spots = [f.value for _, f in at.figures.numbered(split_studs(index))]
-        meet = ZERO
-        if opening.pair:
-            other = value_of(opening.leaves[1 - index].width)
-            if other is None:
-                return []
-            meet = other * 2 + kit_of(opening).width_add.value * HALF
-        across = at.from_edge(away, meet)
-        end = at.width - meet if not opening.pair else wide * 2 + kit_of(opening).width_add.value * HALF
-        mouth = spots[0] if spots else wide
-        found.append(
-            at.shape("pocket", across, (mouth, known[names.LEAF_BOTTOM]), (end, known[names.SET_MARK]), names.RO_WIDTH)
-        )
-        for j, spot in enumerate(spots):
-            name = split_studs(index)[j + 1]
-            found.append(at.shape("split_stud", across, (spot, ZERO), (spot + split * 2, known[names.SET_MARK]), name))
-        strike = ZERO if opening.pair else t
-        found.append(
-            at.shape(
-                "leaf",
-                across,
-                (strike, known[names.LEAF_BOTTOM]),
-                (strike + wide, known[names.LEAF_TOP]),
-                names.LEAF_TOP,
-            )
-        )
-        if not opening.pair:
-            found.append(
-                at.shape("leg", across, (ZERO, known[names.FOOT]), (t, known[names.HEAD_UNDERSIDE]), names.LEG_LENGTH)
-            )
-        legs = (mouth - t, known[names.FOOT]), (mouth, known[names.HEAD_UNDERSIDE])
-        found.append(at.shape("leg", across, *legs, names.LEG_LENGTH, names.FRAME_INSIDE_WIDTH))
-        head = (ZERO, known[names.HEAD_UNDERSIDE]), (mouth, known[names.FRAME_TOP])
-        found.append(at.shape("split_head", across, *head, names.HEAD_LENGTH))
-    across = at.from_edge(True, ZERO)
-    track = rules.value("track_half")
-    mark = known[names.SET_MARK]
-    found.append(
-        at.shape("track", across, (ZERO, mark - track), (at.width, mark + track), names.POCKET_TRACK, names.SET_MARK)
-    )
+    found = [s for index in range(len(widths)) for s in _half(opening, at, index, widths, known, t)]
+    across, track, mark = at.from_edge(True, ZERO), rules.value("track_half"), known[names.SET_MARK]
+    ends = (ZERO, mark - track), (at.width, mark + track)
+    return [*found, at.shape("track", across, *ends, names.POCKET_TRACK, names.SET_MARK)]
+
+
+def _half(
+    opening: Opening, at: Placed, index: int, widths: list[Length], known: Mapping[FigureName, Length], t: Length
+) -> list[Shape]:
+    """One leaf with its pocket and its part of the frame; x from the strike, or from where a pair meets."""
+    kit, wide, pair = kit_of(opening), widths[index], opening.pair
+    meet = widths[1 - index] * 2 + kit.width_add.value * HALF if pair else ZERO
+    across = at.from_edge(_slides_far(opening, index), meet)
+    end = wide * 2 + kit.width_add.value * HALF if pair else at.width
+    family = split_studs(index)
+    spots = [f.value for _, f in at.figures.numbered(family)]
+    mouth = spots[0] if spots else wide
+    strike = ZERO if pair else t
+    bottom, top, mark = known[names.LEAF_BOTTOM], known[names.LEAF_TOP], known[names.SET_MARK]
+    foot, head = known[names.FOOT], known[names.HEAD_UNDERSIDE]
+    found = [at.shape("pocket", across, (mouth, bottom), (end, mark), names.RO_WIDTH)]
+    for n, spot in enumerate(spots, 1):
+        found.append(at.shape("split_stud", across, (spot, ZERO), (spot + kit.split.value * 2, mark), family[n]))
+    found.append(at.shape("leaf", across, (strike, bottom), (strike + wide, top), names.LEAF_TOP))
+    if not pair:
+        found.append(at.shape("leg", across, (ZERO, foot), (t, head), names.LEG_LENGTH))
+    legs = (mouth - t, foot), (mouth, head)
+    found.append(at.shape("leg", across, *legs, names.LEG_LENGTH, names.FRAME_INSIDE_WIDTH))
+    split_head = (ZERO, head), (mouth, known[names.FRAME_TOP])
+    found.append(at.shape("split_head", across, *split_head, names.HEAD_LENGTH))
     return found
 
 

@@ -15,7 +15,7 @@ from jambo.core.frames import frame as frames
 from jambo.core.framing import floors as floor_rules
 from jambo.core.kinds.pocket.facts import kit_of
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Amount, Figures, Line, Reckoned, add, highest, lowest, sum_of, value_of
+from jambo.core.quantities.figure import HALF, Amount, Computed, Figures, Line, add, highest, lowest, sum_of, value_of
 from jambo.core.quantities.length import Exact
 from jambo.core.rules import HouseRules
 
@@ -30,7 +30,7 @@ def _mouth(opening: Opening, leaf: Leaf) -> list[Line]:
     return [leaf.width] if opening.pair else [opening.frame.leg_thickness, leaf.width]
 
 
-def _end(opening: Opening, leaf: Leaf, width: Reckoned) -> list[Line]:
+def _end(opening: Opening, leaf: Leaf, width: Computed) -> list[Line]:
     """The pocket's end: the rough stud."""
     return [(2, leaf.width), (HALF, kit_of(opening).width_add)] if opening.pair else [width]
 
@@ -39,12 +39,12 @@ def _times(by: Exact, lines: list[Line]) -> list[Line]:
     return [(by * line[0], line[1]) if isinstance(line, tuple) else (by, line) for line in lines]
 
 
-def stations(opening: Opening, width: Reckoned, rules: HouseRules) -> list[Reckoned]:
+def stations(opening: Opening, width: Computed, rules: HouseRules) -> list[Computed]:
     """Split-stud stations: the first pair flush at the mouth, the rough stud the last support, the others between.
 
     Two pairs up to the widest leaf the rule allows, then as many as keep every space within the rule.
     """
-    found: list[Reckoned] = []
+    found: list[Computed] = []
     for index, leaf in enumerate(opening.leaves):
         mouth, end = _mouth(opening, leaf), _end(opening, leaf, width)
         wide, space = value_of(leaf.width), sum_of(*end, *_times(-1, mouth))
@@ -67,7 +67,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     widths = [leaf.width for leaf in opening.leaves]
     width = add(names.RO_WIDTH, *[(2, w) for w in widths], kit.width_add)
     by_kit = add(names.SET_MARK_KIT, clear, leaf.height, kit.set_above)
-    found: list[Reckoned] = [a, b, clear, under, width, by_kit]
+    found: list[Computed] = [a, b, clear, under, width, by_kit]
     chosen = by_kit
     if kit.gap is not None:
         chosen = add(names.SET_MARK_GAP, clear, kit.gap, leaf.height, kit.hanger_drop)
@@ -116,7 +116,7 @@ def _slides_far(opening: Opening, index: int) -> bool:
     return (opening.slides_to != opening.placing.measured_from) == (index == 0)
 
 
-def marks(opening: Opening, near: Reckoned, far: Reckoned, found: Figures) -> list[Reckoned]:
+def marks(opening: Opening, near: Computed, far: Computed, found: Figures) -> list[Computed]:
     """The split studs as running measures on the plate."""
     lines = []
     for index in range(len(opening.leaves)):

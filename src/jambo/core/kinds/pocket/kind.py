@@ -32,7 +32,7 @@ class PocketDoor(Kind):
     fitting_in_it = "fitting-in-pocket"
 
     def stages(self, opening: Opening) -> tuple[Stage, ...]:
-        """Its kit in place of a school's opening."""
+        """Its kit in place of a method's opening."""
         return ("door", "floor", "pocket", "frame", "trim")
 
     def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:

@@ -7,10 +7,10 @@ from jambo.core.frames import frame as frames
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing import floors as floor_rules
 from jambo.core.framing import rough_opening as swing
-from jambo.core.framing.rough_opening import BySchool
+from jambo.core.framing.rough_opening import ByMethod
 from jambo.core.kinds.swing import hinges
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, Known, Reckoned, add, half, highest
+from jambo.core.quantities.figure import Computed, Figures, Known, add, half, highest
 from jambo.core.quantities.length import ZERO
 from jambo.core.quantities.mass import GRAMS, Mass
 from jambo.core.quantities.tape import Unit
@@ -25,7 +25,7 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
     a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
     under = floor_rules.under_leaf(floors, a, b)
     strips = None
-    found: list[Reckoned] = [a, b, under]
+    found: list[Computed] = [a, b, under]
     if frame.sill is None:
         clear = floor_rules.clear(floors, opening.handing.opens_to, a, b)
     else:  # a sill lies under the closed leaf: only the floor it swings over counts
@@ -69,10 +69,10 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
 
 
 def figures(opening: Opening, rules: HouseRules) -> Figures:
-    """Every figure of a swing door above those of the framing: frame, hinges, and the opening by both schools."""
+    """Every figure of a swing door above those of the framing: frame, hinges, and the opening by both methods."""
     door = _door(opening, rules)
     outside, top = door[names.FRAME_OUTSIDE_WIDTH], door[names.FRAME_TOP]
-    by: dict[str, BySchool] = {
+    by: dict[str, ByMethod] = {
         "build_up": swing.build_up(outside, top, rules),
         "add_on": swing.add_on(opening.leaves, outside, top, door[names.FLOOR_CLEAR], opening.add_from, rules),
     }
@@ -81,7 +81,7 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
         by["sheet"] = sheet
     used = sheet or by[opening.school]
     packer = [door[names.HEAD_GAIN]] if opening.head_gain == "pack" and names.HEAD_GAIN in door else []
-    found = [f for school in by.values() for f in (school.width, school.height, school.side_play, school.head_play)]
+    found = [f for method in by.values() for f in (method.width, method.height, method.side_play, method.head_play)]
     found += [
         add(names.RO_WIDTH, used.width), add(names.RO_HEIGHT, used.height, *packer),
         add(names.SIDE_PLAY, used.side_play), add(names.HEAD_PLAY, used.head_play),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Amount, Fact, Reckoned, add, value_of
+from jambo.core.quantities.figure import Amount, Computed, Fact, add, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
@@ -24,7 +24,7 @@ def count(height: Length, habit: Unit, *, heavy: bool = False, outside: bool = F
     return max(2 + int(over) + heavy, 3 if outside else 2)
 
 
-def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bool = False) -> tuple[Reckoned, ...]:
+def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bool = False) -> tuple[Computed, ...]:
     """Distance from the leaf top to the top of each hinge, the others spaced equally between the outer two."""
     known = value_of(height)
     if known is None:
@@ -32,7 +32,7 @@ def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bo
     n = count(known, rules.habit, heavy=heavy, outside=outside)
     first = rules.known("hinge_top")
     below: tuple[tuple[int, Amount], ...] = ((-1, rules.known("hinge_bottom")), (-1, rules.known("hinge_length")))
-    marks: list[Reckoned] = []
+    marks: list[Computed] = []
     for i in range(n):
         # hinge i stands i/(n-1) of the way from the first to the last, which is at height - bottom - length
         part = Fraction(i, n - 1)
@@ -43,17 +43,17 @@ def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bo
     return tuple(marks)
 
 
-def on_leg(leaf_marks: tuple[Reckoned, ...], rules: HouseRules) -> tuple[Reckoned, ...]:
+def on_leg(leaf_marks: tuple[Computed, ...], rules: HouseRules) -> tuple[Computed, ...]:
     """The same marks on the hinge leg, measured from the head underside: the leaf's mark plus the head gap."""
     return tuple(add(names.HINGE_LEG[i], mark, rules.known("head_gap")) for i, mark in enumerate(leaf_marks, 1))
 
 
-def heights(leg_marks: tuple[Reckoned, ...], head: Reckoned) -> tuple[Reckoned, ...]:
+def heights(leg_marks: tuple[Computed, ...], head: Computed) -> tuple[Computed, ...]:
     """Height of each hinge's top above the rough floor."""
     return tuple(add(names.HINGE_HEIGHT[i], head, (-1, mark)) for i, mark in enumerate(leg_marks, 1))
 
 
-def latch(floor_clear: Reckoned, leaf_top: Reckoned, rules: HouseRules) -> tuple[Reckoned, Reckoned, Reckoned]:
+def latch(floor_clear: Computed, leaf_top: Computed, rules: HouseRules) -> tuple[Computed, Computed, Computed]:
     """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside."""
     height = add(names.LATCH_HEIGHT, floor_clear, rules.known("latch"))
     leaf = add(names.LATCH_ON_LEAF, leaf_top, (-1, height))

@@ -20,7 +20,7 @@ from jambo.core.kinds.swing import drawing, figures, found, pieces
 from jambo.core.kinds.swing.judge import hardware_agrees, leads_to, screws_reach
 from jambo.core.kinds.swing.steps import swing_steps
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, Reckoned
+from jambo.core.quantities.figure import Computed, Figures
 from jambo.core.rules import HouseRules
 from jambo.core.stages import Stage
 from jambo.core.step import Step
@@ -44,10 +44,10 @@ class SwingDoor(Kind):
         return opening.handing.hinge_side
 
     def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
-        """Frame, hinges, and the opening by the schools."""
+        """Frame, hinges, and the opening by the methods."""
         return figures.figures(opening, rules)
 
-    def in_wall(self, opening: Opening, figures: Figures, rules: HouseRules) -> Iterable[Reckoned]:
+    def in_wall(self, opening: Opening, figures: Figures, rules: HouseRules) -> Iterable[Computed]:
         """What its frame's kind asks for in this wall."""
         return kind_of_frame(opening.frame).in_wall(figures, rules)
 
@@ -78,7 +78,7 @@ class SwingDoor(Kind):
         yield from leads_to(planned.opening)
 
     def opening_flags(self, planned: Planned) -> Iterator[Flag]:
-        """By the school in use, or by the sheet of its frame's maker."""
+        """By the method in use, or by the sheet of its frame's maker."""
         opening, figures, rules = planned.opening, planned.figures, planned.rules
         sheet = kind_of_frame(opening.frame).sheet
         if sheet is not None:

@@ -6,13 +6,13 @@ import pytest
 
 from helpers import PLAIN, plain
 from jambo.core.quantities.tape import Tape
-from jambo.views.summary import brief, brief_out, with_clashes
+from jambo.views.summary import summarise, summary_out, with_clashes
 
 
 def short(doc, unit="in", tape=None, words="north_america"):
     rules = doc.get("rules", {})
     texts = [json.dumps(d) for d in (rules.get("crew", {}), rules.get("job", {}), doc["wall"], doc["opening"])]
-    return brief_out(brief(unit, *texts), tape or Tape.of(unit), words)
+    return summary_out(summarise(unit, *texts), tape or Tape.of(unit), words)
 
 
 def without(*paths):
@@ -75,11 +75,11 @@ def test_rules_of_job_and_crew_are_part_of_the_answer():
 def test_clashes_in_one_wall_are_told_on_both_and_nowhere_else():
     """60 from the left and 108 from the right of 168 are one place; 110 stands clear of it; D4 is in another wall, D5 nowhere."""
     places = [("60", "left", 1), ("108", "right", 1), ("110", "left", 1), ("60", "left", 2), (None, "left", 1)]
-    briefs = []
+    summaries = []
     for n, (at, end, _) in enumerate(places, 1):
         doc = plain(**{"opening.position": {"distance": at, "measured_from": end}, "opening.mark": f"D{n}"})
-        briefs.append(brief("in", "{}", "{}", json.dumps(doc["wall"]), json.dumps(doc["opening"])))
-    told = with_clashes(briefs, [wall for *_, wall in places])
+        summaries.append(summarise("in", "{}", "{}", json.dumps(doc["wall"]), json.dumps(doc["opening"])))
+    told = with_clashes(summaries, [wall for *_, wall in places])
     said = [[(f.code, f.values["b"]) for f in one.flags if f.code.endswith("neighbour")] for one in told]
     assert said == [[("opening-over-neighbour", "D2")], [("opening-over-neighbour", "D1")], [], [], []]
     assert [one.flags[0].kind.level for one in told[:2]] == ["stop", "stop"]
