@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from helpers import POCKET, inch, inches, lengths, plain, solved
 from jambo.core.all_flags import KINDS
 from jambo.core.framing.refloor import refloored
+from jambo.core.labels import OWN_NAME
 from jambo.core.quantities.figure import Figure
 from jambo.core.quantities.tape import Tape
 from jambo.core.words.lists import REGIONS
@@ -118,7 +119,7 @@ def test_a_floor_of_the_job_counts_like_layers_of_ones_own():
     mine, theirs = solved(on("oak", "oak", OAK)), solved(plain())
     assert lengths(mine) == lengths(theirs)
     terms = mine.figures["floor_a"].terms
-    assert [(t.name, t.source.path) for t in terms] == [("boards", "floors[0].layers[0].thickness")]
+    assert [(t.name, t.source.path) for t in terms] == [(f"{OWN_NAME}boards", "floors[0].layers[0].thickness")]
 
 
 def test_an_allowance_of_a_floor_is_an_allowance_of_every_figure_on_it():
