@@ -77,7 +77,7 @@ def test_from_nothing_by_keyboard(page, job, kind):
     fill(page, "Height to the top plates", "97 1/2")
     for name, text in figures.items():
         expect(figure(page, name).first).to_have_text(text)
-    expect(page.locator(".plate-tape, .track-tape, .sheet svg").first).to_be_visible()
+    expect(page.locator(".plate-tape, .TrackTape-track-tape, .sheet svg").first).to_be_visible()
     saved(page)
     page.reload()
     for name, text in figures.items():

@@ -178,7 +178,7 @@ def test_pointing_at_a_figure_lights_it_everywhere(page, new_opening, point_at):
     page.locator(".piece.jack").first.click()
     expect(page.get_by_role("region", name="How it adds up: Jack length")).to_be_visible()
     page.keyboard.press("Escape")
-    expect(page.locator(".slip")).to_have_count(0)
+    expect(page.locator(".Slip-slip")).to_have_count(0)
 
 
 def test_on_a_phone_the_slip_rises_from_below_and_fields_stay_in_reach(page, new_opening):
@@ -188,7 +188,7 @@ def test_on_a_phone_the_slip_rises_from_below_and_fields_stay_in_reach(page, new
     for button in page.get_by_role("group", name="Number pad", exact=True).get_by_role("button").all():
         assert button.bounding_box()["height"] >= 44
     page.locator("[data-figure=ro_height]").click()
-    box = page.locator(".slip").bounding_box()
+    box = page.locator(".Slip-slip").bounding_box()
     assert box["y"] + box["height"] <= 844 and box["width"] == 390
 
 
@@ -237,7 +237,7 @@ def test_what_was_changed_just_before_leaving_is_on_the_board(page, new_opening)
     width(page).fill("28")
     expect(figure(page, "ro_width")).to_have_text("30 1/4 in")
     page.get_by_role("link", name="Test job").click()
-    expect(page.locator(".card-size")).to_contain_text("28 × 80 in")
+    expect(page.locator(".JobPage-card-size")).to_contain_text("28 × 80 in")
     page.locator("a.card").click()
     expect(width(page)).to_have_value("28")
     saved(page)

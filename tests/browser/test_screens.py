@@ -81,7 +81,7 @@ def test_a_floor_moves_the_head_and_undo_brings_it_back(page, new_opening):
     expect(figure(page, "head_underside")).to_have_text("81 3/8 in")
     page.get_by_label("Thickness", exact=True).first.fill("1")
     expect(figure(page, "head_underside")).to_have_text("81 5/8 in")
-    expect(page.locator(".pole .mark", has_text="head").first).to_contain_text("81")
+    expect(page.locator(".StoryPole-pole .mark", has_text="head").first).to_contain_text("81")
     saved(page)
     page.keyboard.press("Control+z")
     expect(figure(page, "head_underside")).to_have_text("81 3/8 in")
@@ -93,8 +93,8 @@ def test_slip_adds_up_and_leads_to_the_fact(page, new_opening):
     page.goto(f"{new_opening}/opening")
     page.locator("[data-figure=head_underside]").click()
     slip = page.get_by_role("region", name="How it adds up")
-    amounts = [t.removesuffix(" in") for t in slip.locator("tbody .amount .sr").all_text_contents()]
-    total = slip.locator("tfoot .amount .sr").text_content().removesuffix(" in")
+    amounts = [t.removesuffix(" in") for t in slip.locator("tbody .Slip-amount .sr").all_text_contents()]
+    total = slip.locator("tfoot .Slip-amount .sr").text_content().removesuffix(" in")
     assert sum(Fraction(p) for a in amounts for p in a.split()) == sum(map(Fraction, total.split())) == Fraction(651, 8)
     slip.get_by_role("button", name="Highest floor the leaf passes").click()
     slip.get_by_role("button", name="Floor on side A").click()
@@ -113,7 +113,7 @@ def test_units_and_words_switch_everywhere_and_change_nothing(page, new_opening,
     expect(page.get_by_label("Distance along the wall", exact=True)).to_have_value("1524")
     page.get_by_label("Words for the parts").select_option("britain")
     expect(page.get_by_role("rowheader", name="Lintel")).to_be_visible()
-    expect(page.locator(".pole .mark", has_text="lintel top")).to_have_count(1)
+    expect(page.locator(".StoryPole-pole .mark", has_text="lintel top")).to_have_count(1)
     page.get_by_label("Words for the parts").select_option("north_america")
     page.get_by_role("radiogroup", name="Unit shown").get_by_text("in", exact=True).click()
     expect(figure(page, "ro_height")).to_have_text("82 3/8 in")
@@ -283,7 +283,7 @@ def test_cut_list_prints_on_one_page(page, demo_opening, mark):
 def test_what_is_seen_is_what_is_said(page, demo_opening):
     """Every length drawn with a true fraction reads the same as the plain words beside it and the tapes around it."""
     page.goto(f"{demo_opening('102')}/floor")
-    page.locator(".figures").wait_for()
+    page.locator(".Figures-figures").wait_for()
     pairs = page.evaluate(
         """[...document.querySelectorAll('.digits')].map(d => [
             [...d.firstChild.childNodes].map(n => n.textContent).filter(t => !/in|strong|shy/.test(t)).join(' ').trim(),
@@ -298,7 +298,7 @@ def test_what_is_seen_is_what_is_said(page, demo_opening):
             "[data-figure]", "all => all.map(e => [e.dataset.figure, e.querySelector('.sr').textContent])"
         )
     )
-    pole = page.locator(".pole .mark", has_text="RO top").locator(".value")
+    pole = page.locator(".StoryPole-pole .mark", has_text="RO top").locator(".value")
     assert " ".join(pole.locator("tspan").all_text_contents()) == listed["ro_height"].removesuffix(" in")
 
 
@@ -354,7 +354,7 @@ def test_pair_frame_and_casing_by_keyboard(page, new_opening, client):
 def test_labels_on_both_tapes_are_whole_and_apart(page, demo_opening, mark, width):
     page.set_viewport_size({"width": width, "height": 844})
     page.goto(f"{demo_opening(mark)}/door")
-    for tape, along, size in ((".pole .value", 1, 3), (".plate-tape .value", 0, 2)):
+    for tape, along, size in ((".StoryPole-pole .value", 1, 3), (".plate-tape .value", 0, 2)):
         page.locator(tape).first.wait_for()
         boxes = page.eval_on_selector_all(
             tape, "a => a.map(e => { const b = e.getBBox(); return [b.x, b.y, b.width, b.height]; })"
@@ -391,7 +391,7 @@ def test_views_are_accessible_and_fit(page, demo_opening, address, shows, size):
     page.goto(address)
     expect(page.get_by_text(shows).first).to_be_visible()
     if "/openings/" in address and not address.endswith(("print", "setting", "card-sheet")):
-        expect(page.locator(".work-side .figures")).to_be_visible()
+        expect(page.locator(".OpeningPage-work-side .Figures-figures")).to_be_visible()
         page.locator("[data-figure=ro_width]").click()
     page.evaluate((WEB / "node_modules/axe-core/axe.min.js").read_text())
     found = page.evaluate("axe.run().then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))]))")

@@ -38,7 +38,7 @@ ROUND = [
 
 def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
     page.goto(f"{new_opening}/survey")
-    expect(page.locator(".lit-place")).to_have_attribute("data-place", "width_foot")
+    expect(page.locator(".FoundSheet-lit-place")).to_have_attribute("data-place", "width_foot")
     for label, value, way in ROUND:
         asked(page, label)
         take(page, value, way)
@@ -81,7 +81,7 @@ def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
     saved(page)
     page.get_by_role("button", name="The frame is set").focus()
     page.keyboard.press("Enter")
-    expect(page.locator(".happened [role=status]")).to_contain_text("Set")
+    expect(page.locator(".Happened-happened [role=status]")).to_contain_text("Set")
 
     page.get_by_role("tab", name="Hang").focus()
     page.keyboard.press("Enter")
@@ -108,20 +108,20 @@ def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
     expect(page.get_by_text("Every gap is good.")).to_be_visible()
     sign.focus()
     page.keyboard.press("Enter")
-    expect(page.locator(".happened [role=status]")).to_contain_text("Signed off")
+    expect(page.locator(".Happened-happened [role=status]")).to_contain_text("Signed off")
     log = client.get(f"/api{new_opening}/log").json()
     signed = next(line for line in log if line["what"] == "signed")
     assert signed["detail"]["before"]["gap_head_strike"] == "1/4 in"
     assert signed["detail"]["after"]["gap_head_strike"] == "1/8 in"
     page.reload()
-    expect(page.locator(".happened [role=status]")).to_contain_text("Signed off")
+    expect(page.locator(".Happened-happened [role=status]")).to_contain_text("Signed off")
 
 
 def test_the_frame_follows_the_pointer_and_stays_where_it_is_let_go(page, demo_opening):
     page.goto(f"{demo_opening('N1')}/set")
     frame = page.get_by_role("slider", name="Frame in its slot")
     expect(frame).to_have_attribute("aria-valuemax", frame.get_attribute("aria-valuemax"))
-    box = page.locator(".set-frame .grab").bounding_box()
+    box = page.locator(".SetSheet-set-frame .SetSheet-grab").bounding_box()
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
     page.mouse.move(x, y)
     page.mouse.down()

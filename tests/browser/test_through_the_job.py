@@ -87,11 +87,11 @@ def cut_into_the_old_wall(page, house):
     # without a place of its own wanted, the nearest to where it stands; the wire at 44 keeps it right of 63 5/8
     expect(page.locator("[data-code=cut-in-service]")).to_contain_text("Lamp wire, 44 in from the left end")
     expect(page.locator("[data-code=cut-in-without-support]")).to_be_visible()
-    best = page.locator(".place-list .best")
+    best = page.locator(".Places-place-list .Places-best")
     expect(best).to_contain_text("Cuts 2 studs; 1 standing stud serves as king.")
-    expect(best.locator(".place-at")).to_contain_text("66 3/8")
+    expect(best.locator(".Places-place-at")).to_contain_text("66 3/8")
     best.get_by_role("button").click()
-    expect(page.locator(".place-list")).to_contain_text("It stands here.")
+    expect(page.locator(".Places-place-list")).to_contain_text("It stands here.")
     expect(page.locator("[data-code=cut-in-service]")).to_have_count(0)
     page.get_by_role("link", name="Open OLD").click()
     page.get_by_role("tab", name="Frame").click()
@@ -130,15 +130,15 @@ def choose_the_tile(page, house):
 
 def work_the_card(page, house):
     page.goto(f"/openings/{house['ids']['OLD']}/card")
-    boxes = page.locator(".card-steps input")
+    boxes = page.locator(".CardStage-card-steps input")
     expect(boxes.first).to_be_visible()
-    expect(page.locator(".card-steps")).to_contain_text("two posts and a beam, by note 4")
+    expect(page.locator(".CardStage-card-steps")).to_contain_text("two posts and a beam, by note 4")
     for n in range(boxes.count()):
         boxes.nth(n).focus()
         page.keyboard.press("Space")
-        expect(page.locator(".card-head strong")).to_have_text(str(n + 1))
+        expect(page.locator(".CardStage-card-head strong")).to_have_text(str(n + 1))
     page.get_by_role("button", name="The opening is framed").click()
-    expect(page.locator(".happened [role=status]")).to_contain_text("Framed")
+    expect(page.locator(".Happened-happened [role=status]")).to_contain_text("Framed")
     return boxes.count()
 
 

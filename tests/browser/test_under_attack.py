@@ -17,7 +17,7 @@ def test_a_name_in_any_script_keeps_every_page_open(page, new_opening, client, n
     expect(page.get_by_label("by", exact=True)).to_be_visible()
     fill(page, "Width at the foot", "32 1/4")
     page.keyboard.press("Enter")
-    expect(page.locator(".readings.taken")).to_contain_text("32 1/4")
+    expect(page.locator(".readings.ReadingList-taken")).to_contain_text("32 1/4")
     noted = client.get(f"/api{new_opening}").json()["readings"][0]["who"]
     assert noted == name.replace("\ud83d", "").strip()
     fill(page, "by", "Ida")  # and the field is there to change it
@@ -67,26 +67,26 @@ def test_what_waits_on_the_board_is_said_and_done(page, client, job):
     page.get_by_role("menuitem", name="Earlier in the walk").click()
     waits = page.get_by_role("status").filter(has_text="Not saved yet: others are saving at the same place")
     expect(waits).to_be_visible()
-    expect(page.locator(".card-mark")).to_have_text(["P2", "P1"])
+    expect(page.locator(".JobPage-card-mark")).to_have_text(["P2", "P1"])
     expect(waits).to_have_count(0)
 
 
 def test_an_opening_another_changed_is_not_taken_off_unseen(page, client, job):
     one = client.post(f"/api/jobs/{job}/openings", json={"opening": {**PLAIN["opening"], "mark": "P1"}}).json()["id"]
     page.goto(f"/jobs/{job}")
-    expect(page.locator(".card-room")).to_have_text("room not named")
+    expect(page.locator(".JobPage-card-room")).to_have_text("room not named")
     client.put(
         f"/api/openings/{one}", json={"version": 1, "opening": {**PLAIN["opening"], "mark": "P1", "room": "Loft"}}
     )
     page.get_by_role("button", name="More for P1").click()
     page.get_by_role("menuitem", name="Take off the board").click()
     expect(page.get_by_role("alert")).to_contain_text("Someone changed this since you opened it. What differs: room.")
-    expect(page.locator(".card-room")).to_have_text("Loft")  # shown as it stands now
+    expect(page.locator(".JobPage-card-room")).to_have_text("Loft")  # shown as it stands now
     page.get_by_role("button", name="More for P1").click()
     page.get_by_role("menuitem", name="Take off the board").click()
     expect(page.locator(".card")).to_have_count(0)
     page.get_by_role("button", name="Put it back").click()
-    expect(page.locator(".card-mark")).to_have_text("P1")
+    expect(page.locator(".JobPage-card-mark")).to_have_text("P1")
 
 
 def test_a_step_that_cannot_be_taken_says_why(page, new_opening, client):
@@ -143,7 +143,7 @@ def test_a_reading_that_breaks_an_answer_can_be_taken_out(page, local, new_openi
     page.goto(f"{new_opening}/survey")
     expect(page.get_by_role("region", name="What cannot be")).to_contain_text("a straightedge of 0.1 in is too short")
     page.get_by_role("button", name="Withdraw bow left").click()
-    expect(page.locator(".readings.taken")).to_have_count(0)
+    expect(page.locator(".readings.ReadingList-taken")).to_have_count(0)
     expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
 
 

@@ -22,7 +22,7 @@ def five(client, job):
 def test_clashes_come_and_go_as_an_opening_moves(page, five, client):
     address, ids = five
     page.goto(address)
-    openings = page.locator(".in-wall")
+    openings = page.locator(".WallPage-in-wall")
     expect(openings).to_have_count(5)
     expect(page.get_by_text("Nothing on this wall stands against another.")).to_be_visible()
 
@@ -208,7 +208,7 @@ def test_a_clash_is_told_on_the_board_and_on_both_pages_until_one_moves(page, fi
     stops = page.get_by_role("button", name="Stops")
     expect(stops).to_have_text("Stops 2")
     stops.click()
-    expect(page.locator("a.card .card-mark")).to_have_text(["G1", "G2"])
+    expect(page.locator("a.card .JobPage-card-mark")).to_have_text(["G1", "G2"])
     page.goto(f"/openings/{ids[0]}/frame")
     told = page.locator("[data-code=opening-over-neighbour]")
     expect(told).to_contain_text("This opening and G2 overlap by 8 1/4 in")

@@ -11,23 +11,23 @@ from test_screens import saved
 
 def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_opening):
     page.goto(f"{new_opening}/card")
-    boxes = page.locator(".card-steps input")
+    boxes = page.locator(".CardStage-card-steps input")
     expect(boxes.first).to_be_visible()
     count = boxes.count()
     for n in range(count):
         boxes.nth(n).focus()
         page.keyboard.press("Enter" if n % 2 else "Space")
-        expect(page.locator(".card-head strong")).to_have_text(str(n + 1))
+        expect(page.locator(".CardStage-card-head strong")).to_have_text(str(n + 1))
     page.keyboard.press("Space")  # the last one was not done after all
-    expect(page.locator(".card-head strong")).to_have_text(str(count - 1))
+    expect(page.locator(".CardStage-card-head strong")).to_have_text(str(count - 1))
     page.get_by_role("button", name="The opening is framed").focus()
     page.keyboard.press("Enter")
-    expect(page.locator(".happened [role=status]")).to_contain_text("Framed")
+    expect(page.locator(".Happened-happened [role=status]")).to_contain_text("Framed")
 
     page.get_by_role("tab", name="Frame").click()
     page.get_by_text("What is cut: 0 of").click()
     page.get_by_role("button", name="Cut: Side jamb", exact=True).click()
-    expect(page.locator(".cut-marks")).to_contain_text("cut at 81 3/8 in")
+    expect(page.locator(".CutMarks-cut-marks")).to_contain_text("cut at 81 3/8 in")
     page.get_by_role("tab", name="Floor").click()
     page.get_by_label("Thickness", exact=True).first.fill("1")
     expect(page.locator("[data-code=piece-cut-short]")).to_contain_text("was cut at 81 3/8 in")
@@ -66,7 +66,7 @@ def test_a_long_board_is_narrowed_by_flag_stage_and_room(page, client):
 @pytest.mark.parametrize("mark", ["101", "108", "110", "113", "N2", "N13"])
 def test_a_card_prints_on_one_or_two_pages(page, demo_opening, mark):
     page.goto(f"{demo_opening(mark)}/card-sheet")
-    expect(page.locator(".print-steps li").first).to_be_visible()
+    expect(page.locator(".CardPage-print-steps li").first).to_be_visible()
     pdf = PdfReader(BytesIO(page.pdf(format="A4", print_background=True)))
     assert 1 <= len(pdf.pages) <= 2
 

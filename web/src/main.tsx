@@ -1,7 +1,8 @@
 import "@mantine/core/styles.css";
 import "@mantine/notifications/styles.css";
 import "@fontsource-variable/archivo/wdth.css";
-import "./app/app.css";
+import "./app/tokens.css";
+import "./app/shared.css";
 
 import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";

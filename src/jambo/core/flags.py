@@ -89,5 +89,12 @@ UNSOLVED = FlagWords(
 
 
 def worst_first(flags: tuple[Flag, ...]) -> tuple[Flag, ...]:
-    """Order flags by level, keeping the order of work within a level."""
+    """Order flags by level, keeping the order of work within a level.
+
+    Args:
+        flags: in the order of work.
+
+    Returns:
+        Stops, then checks, then notes.
+    """
     return tuple(sorted(flags, key=lambda f: LEVEL_ORDER[f.kind.level]))

@@ -31,7 +31,11 @@ FLAGS = FlagWords(
 
 
 def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Flag]:
-    """Pieces whose figure has moved since by a mark of the tape they are cut on."""
+    """Pieces whose figure has moved since by a mark of the tape they are cut on.
+
+    Args:
+        cuts: what was cut, with its length then; figures: as planned now; tape: the one they are cut with.
+    """
     for cut in cuts:
         figure = figures.get(cut.figure)
         if not isinstance(figure, Figure):
@@ -84,6 +88,12 @@ def compare(
     """Everything that was planned against what was found and what was made (handbook 13, 15, 19).
 
     `made` is what was cut or delivered, by the label in PAIRS; `gaps` each gap's target, first and last reading, by its label.
+
+    Args:
+        figures: as planned now; cuts: pieces as cut; made: what was read of the hole and of the set frame; gaps: as hung.
+
+    Returns:
+        One line for each figure that was found, cut or checked, with how far it is off.
     """
 
     for label, planned, found in PAIRS:

@@ -62,7 +62,14 @@ def lengths_model(name: str, kinds: Mapping[str, str]) -> Any:
 
 
 def model_of(part: type[Any]) -> Any:
-    """Make the model of a dataclass of facts: its declared lengths, and its choices with their defaults."""
+    """Make the model of a dataclass of facts: its declared lengths, and its choices with their defaults.
+
+    Args:
+        part: a dataclass of core/facts whose lengths are declared (`declare`).
+
+    Returns:
+        A Pydantic model with one field for each declared length and choice; its keys are the published ones.
+    """
     kinds = {key: fact.of for key, fact in lengths_of(part).items()}
     hints = get_type_hints(part)
     choices: dict[str, Any] = {

@@ -111,7 +111,17 @@ def tape_of(show: doc.Show, unit: Unit) -> Tape:
 
 
 def facts_of(document: doc.Document) -> Facts:
-    """Read a document. Raises Refused with every field that cannot be read or cannot be."""
+    """Read a document (docs/FORMAT.md).
+
+    Args:
+        document: one opening with its wall, floors and rules, as validated.
+
+    Returns:
+        The facts in exact lengths, the house rules in force with their source, the tape, and what was read in each field.
+
+    Raises:
+        Refused: with the path, the reason and what would be accepted of every field.
+    """
     shown = tape_of(document.show, document.unit)
     tape = shown if shown.unit == document.unit else Tape.of(document.unit)
     reader = Reader(document.unit, tape)
@@ -183,7 +193,11 @@ def _floors(document: doc.Document, reader: Reader) -> Floors:
 
 
 def heard_length(text: str, unit: Unit, kind: str) -> ParsedLength:
-    """Read one piece of tape text for a form field. Raises Refused (path "text") when it is not a usable length."""
+    """Read one piece of tape text for a form field. Raises Refused (path "text") when it is not a usable length.
+
+    Args:
+        text: as typed; unit: of a bare number; kind: a key of `limits.KINDS`.
+    """
     if kind not in limits.KINDS:
         raise Refused(
             [FieldError("kind", f"{kind[:40]!r} is no kind of length", "accepted: " + ", ".join(limits.KINDS))]

@@ -27,7 +27,12 @@ def _layers(layers: list[doc.Layer], path: str, reader: Reader) -> tuple[Fact, .
 
 
 def stack_of(side: Any, own: list[doc.Layer] | None, key: str | None, floors: doc.JobFloors, reader: Reader) -> Stack:
-    """A side's floor: one of the job's when it names one, else its own layers."""
+    """A side's floor: one of the job's when it names one, else its own layers.
+
+    Args:
+        side: "A" or "B"; own: the opening's own layers, None when nobody has said; key: of a floor of the job.
+        floors: the job's; reader: gathers lengths and errors.
+    """
     path = f"opening.floors.{side.lower()}"
     if key is None:
         return Stack(side, None if own is None else _layers(own, path, reader), path)

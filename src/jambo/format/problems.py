@@ -133,7 +133,11 @@ Some = typing.TypeVar("Some", bound=BaseModel)
 
 
 def parse(model: type[Some], data: object) -> Some:
-    """Validate data as a model. Raises Refused with field errors."""
+    """Validate data as a model. Raises Refused with field errors.
+
+    Args:
+        model: the Pydantic model; data: decoded JSON.
+    """
     try:
         return model.model_validate(data)
     except ValidationError as error:

@@ -17,7 +17,11 @@ from jambo.format.reader import Reader, known
 
 
 def wall_of(wall: doc.Wall, beside: list[doc.Neighbour], rules: HouseRules, reader: Reader) -> Wall:
-    """Read a wall and the other openings in it; what it leaves out of its timber falls to the house rules."""
+    """Read a wall and the other openings in it; what it leaves out of its timber falls to the house rules.
+
+    Args:
+        wall, beside: from the document; rules: the house rules in force; reader: gathers lengths and errors.
+    """
     said = reader.facts(Wall, wall, "wall", rules)
     read_fittings(wall, reader)  # so that one that cannot be is refused with the wall
     return Wall(

@@ -174,14 +174,14 @@ def _sliding(local: Local, page: Page) -> str:
         loft = next(j["id"] for j in jobs if j["job"]["work"] == "renovation" and j["job"]["unit"] == "in")
         opening = client.get(f"/api/jobs/{loft}").json()["openings"][0]["id"]
     page.goto(f"{local.url}/openings/{opening}/set")
-    grip = page.locator(".set-frame .grab")
+    grip = page.locator(".SetSheet-set-frame .SetSheet-grab")
     grip.wait_for()
     box = grip.bounding_box()
     assert box is not None
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
     page.evaluate(
         "() => { window.__drawn = []; new MutationObserver(() => window.__drawn.push(performance.now()))"
-        ".observe(document.querySelector('.set-frame'), { attributes: true, attributeFilter: ['aria-valuenow'] }); }"
+        ".observe(document.querySelector('.SetSheet-set-frame'), { attributes: true, attributeFilter: ['aria-valuenow'] }); }"
     )
     page.mouse.move(x, y)
     page.mouse.down()
@@ -234,7 +234,7 @@ _WATCH_WALL = """
 def _wall(local: Local, page: Page) -> str:
     """Drag an opening in a wall of 30 and time each redraw of the whole wall."""
     page.goto(f"{local.url}/walls/{_long_wall(local)}")
-    grip = page.locator(".in-wall").nth(15)
+    grip = page.locator(".WallPage-in-wall").nth(15)
     grip.wait_for()
     page.wait_for_load_state("networkidle")
     box = grip.bounding_box()

@@ -38,12 +38,12 @@ def _slip(page: Page) -> None:
 
 def _whole_wall(page: Page) -> None:
     page.get_by_role("link", name=re.compile("^Service spine")).click()
-    page.locator(".in-wall").first.wait_for()
+    page.locator(".WallPage-in-wall").first.wait_for()
 
 
 def _old_wall(page: Page) -> None:
     page.get_by_role("link", name=re.compile("^Sail room side")).click()
-    page.locator(".in-wall").first.wait_for()
+    page.locator(".WallPage-in-wall").first.wait_for()
 
 
 def _tile(page: Page) -> None:
@@ -51,8 +51,8 @@ def _tile(page: Page) -> None:
     tile = page.locator("#tile")
     tile.get_by_label("Thickness", exact=True).fill("7/8")
     tile.get_by_label("Not chosen yet: an allowance").uncheck()
-    page.locator(".floor-change").first.wait_for()
-    page.locator(".floor-keep button:enabled", has_text="2 doors change").wait_for()
+    page.locator(".FloorsPage-floor-change").first.wait_for()
+    page.locator(".FloorsPage-floor-keep button:enabled", has_text="2 doors change").wait_for()
     page.evaluate("window.scrollTo(0, 480)")
 
 

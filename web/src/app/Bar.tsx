@@ -4,6 +4,7 @@ import { Link } from "react-router";
 
 import type { Job, Region } from "../api/client";
 import { useShow, useShown } from "./show";
+import styles from "./Bar.module.css";
 
 const WORDS: { value: Region; label: string }[] = [
   { value: "north_america", label: "N. American" },
@@ -17,18 +18,18 @@ export function Bar({ trail, children, job }: { trail?: ReactNode; children?: Re
   const shown = useShown(job);
   return (
     <header className="bar">
-      <Link to="/" className="bar-name" aria-label="Jambo, all jobs">
+      <Link to="/" className={styles.barName} aria-label="Jambo, all jobs">
         <svg width="22" height="26" viewBox="0 0 22 26" aria-hidden="true">
           <path d="M3 26V3h16v23" fill="none" stroke="currentColor" strokeWidth="5" />
         </svg>
         <span>Jambo</span>
       </Link>
-      <nav className="bar-trail" aria-label="Where you are">
+      <nav className={styles.barTrail} aria-label="Where you are">
         {trail}
       </nav>
-      <div className="bar-tools">{children}</div>
+      <div className={styles.barTools}>{children}</div>
       {job && (
-        <div className="bar-show">
+        <div className={styles.barShow}>
           <SegmentedControl
             aria-label="Unit shown"
             size="sm"

@@ -1,12 +1,13 @@
 import { Button } from "@mantine/core";
 
 import { ApiProblem } from "../api/client";
+import styles from "./Problem.module.css";
 
 /** A view that could not be loaded: what happened, what was kept, what to do. */
 export function Problem({ error, retry }: { error: unknown; retry: () => void }) {
   const silent = error instanceof ApiProblem && (error.status === 0 || error.kind === "unreachable");
   return (
-    <section className="problem" role="alert">
+    <section className={styles.problem} role="alert">
       <h2>{silent ? "The server does not answer" : "This could not be shown"}</h2>
       <p>{error instanceof Error ? error.message : "Something went wrong."}</p>
       <p>Everything saved before is safe.</p>

@@ -1,6 +1,7 @@
 import { useMutationState } from "@tanstack/react-query";
 
 import { ApiProblem } from "../api/client";
+import styles from "./Waiting.module.css";
 
 export const PAUSE = 1500; // ms before what met others is asked again
 const TIMES = 20;
@@ -14,7 +15,7 @@ export function Waiting() {
   const waits = useMutationState({ filters: { status: "pending", predicate: (one) => one.state.failureCount > 0 } });
   if (waits.length === 0) return null;
   return (
-    <p className="waiting" role="status">
+    <p className={styles.waiting} role="status">
       Not saved yet: others are saving at the same place. Yours is tried again by itself.
     </p>
   );

@@ -1,9 +1,9 @@
-import "./wall.css";
-import "./floors.css";
+import "./board.css";
 
 import { Button, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
 import { useEffect, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
 
@@ -15,6 +15,7 @@ import { useShow, useShown } from "../app/show";
 import { same } from "../work/paths";
 import { LayerRows } from "../tape/LayerRows";
 import { WithFractions } from "../tape/Digits";
+import styles from "./FloorsPage.module.css";
 
 type Used = FloorsUse["floors"][number];
 
@@ -128,7 +129,7 @@ export function FloorsPage() {
           {save.isPending ? "Saving…" : open ? "Not kept yet" : "Saved"}
         </span>
       </Bar>
-      <main className="page floors-page">
+      <main className={clsx(styles.floorsPage, "page")}>
         {page.isError && <Problem error={page.error} retry={() => void page.refetch()} />}
         {page.isPending && (
           <p className="quiet" aria-busy="true">
@@ -137,7 +138,7 @@ export function FloorsPage() {
         )}
         {page.data && (
           <>
-            <section className="floor-types" aria-label="Floors of this job">
+            <section className={styles.floorTypes} aria-label="Floors of this job">
               {floors.length === 0 && (
                 <p className="empty">
                   No floor is kept for this job yet. Add one, then name it on the Floor stage of every door that stands
@@ -169,7 +170,7 @@ export function FloorsPage() {
                 Add a floor
               </Button>
             </section>
-            <section className="floor-says" aria-label={open ? "What changes" : "What waits on a floor"}>
+            <section className={styles.floorSays} aria-label={open ? "What changes" : "What waits on a floor"}>
               {open ? (
                 <Changes
                   changes={tried.data}
@@ -205,7 +206,7 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
   const name = floor.name || floor.key;
   return (
     <article
-      className="floor-type"
+      className={styles.floorType}
       id={floor.key}
       data-open={used?.allowances.length || undefined}
       data-drafted={drafted || undefined}
@@ -219,7 +220,7 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
           placeholder={floor.key}
           onChange={(e) => change({ ...floor, name: e.currentTarget.value })}
         />
-        <p className="thick">
+        <p className={styles.thick}>
           {drafted ? "not kept yet" : used?.thick ? <WithFractions text={used.thick.text} /> : "—"}
         </p>
       </header>
@@ -326,7 +327,7 @@ function Changes({
         </p>
       )}
       {!failure && changes && moved.length === 0 && <p className="clear">No figure of any door moves.</p>}
-      <div className="row floor-keep">
+      <div className={clsx(styles.floorKeep, "row")}>
         <Button onClick={keep} disabled={busy || refused}>
           Keep these floors: {told}
         </Button>
@@ -336,7 +337,7 @@ function Changes({
       </div>
       {!failure &&
         moved.map((c) => (
-          <article key={c.id} className="floor-change" aria-label={`Change of ${c.name}`}>
+          <article key={c.id} className={styles.floorChange} aria-label={`Change of ${c.name}`}>
             <h3>
               <Link to={`/openings/${c.id}`}>{c.name}</Link> <span className="quiet">{c.room}</span>{" "}
               {c.done.length > 0 && <span className="chip done">{DONE[c.done.at(-1)!]}</span>}
@@ -377,7 +378,7 @@ function Moves({ of }: { of: FloorChange }) {
           <tr key={m.name}>
             <th scope="row">
               {m.label}
-              {m.was_cut && <strong className="was-cut"> already cut</strong>}
+              {m.was_cut && <strong className={styles.wasCut}> already cut</strong>}
             </th>
             <td>{m.before ? <WithFractions text={m.before.text} /> : "waited"}</td>
             <td>{m.after ? <WithFractions text={m.after.text} /> : "waits"}</td>

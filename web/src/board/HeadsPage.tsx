@@ -1,8 +1,9 @@
-import "./wall.css";
+import "./board.css";
 
 import { Button } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
 import { Link, useParams } from "react-router";
 
 import { api, ask, type Storey } from "../api/client";
@@ -11,6 +12,7 @@ import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { Digits, WithFractions } from "../tape/Digits";
+import styles from "./HeadsPage.module.css";
 
 type How = "raise" | "pack" | "own";
 
@@ -86,7 +88,7 @@ function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how
   const room = WIDE / of.openings.length;
   const name = of.storey || "Walls without a storey";
   return (
-    <section className="storey" aria-label={name}>
+    <section className={styles.storey} aria-label={name}>
       <header>
         <h2>{name}</h2>
         <p>
@@ -101,15 +103,15 @@ function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how
       >
         <path className="line" d={`M0 ${Y(of.line.mm)}H${WIDE}`} />
         {of.openings.map((o, n) => (
-          <g key={o.id} className={o.governs ? "governs" : undefined}>
+          <g key={o.id} className={clsx(o.governs && styles.governs)}>
             <rect
-              className="own"
+              className={styles.own}
               x={n * room + room * 0.2}
               y={Y(o.own.mm)}
               width={room * 0.6}
               height={TALL - 22 - Y(o.own.mm)}
             />
-            <path className="now" d={`M${n * room + room * 0.14} ${Y(o.now.mm)}h${room * 0.72}`} />
+            <path className={styles.now} d={`M${n * room + room * 0.14} ${Y(o.now.mm)}h${room * 0.72}`} />
             <text x={n * room + room / 2} y={TALL - 6}>
               {o.name}
             </text>

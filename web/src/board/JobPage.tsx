@@ -1,11 +1,11 @@
 import "./board.css";
-import "./wall.css";
 
 import { Button, Menu, NativeSelect, TextInput } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconDots, IconHistory, IconListDetails, IconPlus, IconRuler2 } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
 import { type KeyboardEvent, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
@@ -16,6 +16,7 @@ import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { Silhouette } from "../drawing/Silhouette";
 import { WithFractions } from "../tape/Digits";
+import styles from "./JobPage.module.css";
 
 const STAGE: Record<string, string> = {
   door: "leaf not settled",
@@ -257,7 +258,7 @@ function Board({ data }: { data: JobPageData }) {
         </Button>
       </div>
       {data.openings.length > 3 && (
-        <div className="board-filters">
+        <div className={styles.boardFilters}>
           <div role="group" aria-label="Show">
             {(Object.keys(FILTERS) as (keyof typeof FILTERS)[]).map((name) => (
               <button key={name} type="button" aria-pressed={filter === name} onClick={() => setFilter(name)}>
@@ -273,7 +274,7 @@ function Board({ data }: { data: JobPageData }) {
           />
         </div>
       )}
-      <nav className="walls-row" aria-label="Walls">
+      <nav className={styles.wallsRow} aria-label="Walls">
         <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
         <Link to={`/jobs/${data.id}/floors`}>Floors</Link>
         <strong>Walls</strong>
@@ -292,7 +293,7 @@ function Board({ data }: { data: JobPageData }) {
       {data.openings.length > 0 && seen.length === 0 && (
         <p className="empty">No opening matches{find ? ` “${find}”` : " that"}.</p>
       )}
-      <ul className="cards" ref={list}>
+      <ul className={styles.cards} ref={list}>
         {seen.map((opening) => (
           <Card key={opening.id} opening={opening} tallest={tallest} actions={actions} />
         ))}
@@ -318,15 +319,15 @@ function Card({
     <li>
       <Link to={`/openings/${opening.id}`} className="card" data-level={level}>
         <Silhouette of={brief.silhouette} height={176} tallest={tallest} />
-        <span className="card-mark">{title}</span>
-        <span className="card-room">{opening.room || "room not named"}</span>
-        <span className="card-size">
+        <span className={styles.cardMark}>{title}</span>
+        <span className={styles.cardRoom}>{opening.room || "room not named"}</span>
+        <span className={styles.cardSize}>
           <WithFractions text={brief.leaf ?? "no leaf yet"} />
         </span>
-        <span className="card-ro">
+        <span className={styles.cardRo}>
           RO <WithFractions text={brief.ro ?? "waits"} />
         </span>
-        <span className="card-state">
+        <span className={styles.cardState}>
           {brief.errors.length > 0 && (
             <span className="chip stop" title={brief.errors.map((e) => e.reason).join("; ")}>
               Cannot be
@@ -344,13 +345,13 @@ function Card({
           )}
           {brief.stage !== "ready" && <span className="chip missing">{STAGE[brief.stage]}</span>}
           {brief.stage === "ready" && flags.length === 0 && opening.done.length === 0 && (
-            <span className="chip ready">figures complete</span>
+            <span className={clsx(styles.ready, "chip")}>figures complete</span>
           )}
         </span>
       </Link>
       <Menu position="bottom-end" withinPortal>
         <Menu.Target>
-          <button type="button" className="card-menu" aria-label={`More for ${title}`}>
+          <button type="button" className={styles.cardMenu} aria-label={`More for ${title}`}>
             <IconDots size={20} />
           </button>
         </Menu.Target>

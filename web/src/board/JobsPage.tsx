@@ -11,6 +11,7 @@ import { api, ask, type Job } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
+import styles from "./JobsPage.module.css";
 
 /** The first view: the jobs, and a new one. */
 export function JobsPage() {
@@ -32,14 +33,14 @@ export function JobsPage() {
         {jobs.data && (
           <>
             {jobs.data.length === 0 && <p className="empty">No job yet. Open the first one below: a name is enough.</p>}
-            <ul className="job-list">
+            <ul className={styles.jobList}>
               {jobs.data.map(({ id, version, job, openings }) => (
                 <li key={id}>
                   <JobMenu id={id} version={version} job={job} />
                   <Link to={`/jobs/${id}`}>
                     <strong>{job.name}</strong>
                     <span>{job.place}</span>
-                    <span className="job-facts">
+                    <span className={styles.jobFacts}>
                       {openings === 1 ? "1 opening" : `${openings} openings`} ·{" "}
                       {job.work === "renovation" ? "renovation" : "new build"} ·{" "}
                       {job.unit === "mm" ? "millimetres" : "inches"}
@@ -107,7 +108,7 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
     <>
       <Menu position="bottom-end" withinPortal>
         <Menu.Target>
-          <button type="button" className="job-menu" aria-label={`More for ${job.name}`}>
+          <button type="button" className={styles.jobMenu} aria-label={`More for ${job.name}`}>
             <IconDots size={20} />
           </button>
         </Menu.Target>
@@ -118,7 +119,7 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
       </Menu>
       <Modal opened={open} onClose={() => setOpen(false)} title={`Name and place of ${job.name}`} centered>
         <form
-          className="new-job"
+          className={styles.newJob}
           onSubmit={(event) => {
             event.preventDefault();
             const { name, place } = Object.fromEntries(new FormData(event.currentTarget)) as {
@@ -173,7 +174,7 @@ function NewJob() {
     if (name.trim()) open.mutate();
   };
   return (
-    <form className="new-job" onSubmit={submit} aria-label="New job">
+    <form className={styles.newJob} onSubmit={submit} aria-label="New job">
       <h2>New job</h2>
       <TextInput label="Name" value={name} maxLength={120} required onChange={(e) => setName(e.currentTarget.value)} />
       <TextInput label="Place" value={place} maxLength={200} onChange={(e) => setPlace(e.currentTarget.value)} />

@@ -3,6 +3,7 @@ import "./board.css";
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import clsx from "clsx";
 import { useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
@@ -12,6 +13,7 @@ import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { Digits } from "../tape/Digits";
+import styles from "./LogPage.module.css";
 
 const SHOWN = ["planned", "changed", "floor changed", "measured", "cut", "step", "framed", "set", "signed"]; // what one asks for
 
@@ -150,7 +152,7 @@ export function LogPage() {
         {rows.length > 0 && hasNextPage && (
           <Button
             variant="default"
-            className="older"
+            className={styles.older}
             loading={log.isFetchingNextPage}
             onClick={() => void fetchNextPage()}
           >
@@ -183,7 +185,7 @@ function PlannedFoundMade({ opening }: { opening: number }) {
     ) : null;
   const digits = (of: (typeof rows.data)[number]["planned"]) => (of ? <Digits of={of} /> : "—");
   return (
-    <table className="log compared">
+    <table className={clsx(styles.compared, "log")}>
       <caption>Planned, found, made</caption>
       <thead>
         <tr>

@@ -1,9 +1,11 @@
 import { Button, Switch } from "@mantine/core";
+import clsx from "clsx";
 
 import type { Opening, WallLayout, WallPageData } from "../api/client";
 import { useShow } from "../app/show";
 import { Digits } from "../tape/Digits";
 import { Typed } from "./Typed";
+import styles from "./Places.module.css";
 
 interface Props {
   data: WallPageData;
@@ -52,7 +54,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
     />
   );
   return (
-    <section className="places" aria-label={`Where to cut ${name} in`}>
+    <section className={styles.places} aria-label={`Where to cut ${name} in`}>
       <h2>Where to cut {name} in</h2>
       <Switch
         label="A new hole is cut into this standing wall"
@@ -61,7 +63,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
       />
       {asked.asked && (
         <>
-          <div className="places-range">
+          <div className={styles.placesRange}>
             {field("Left edge from", "least")}
             {field("Right edge up to", "most")}
             {field("Centre wanted at", "wanted")}
@@ -76,10 +78,10 @@ export function Places({ data, chosen, busy, keep }: Props) {
               No place in this range takes the hole with its framing. Agree a wider range, or a narrower door.
             </p>
           )}
-          <ol className="place-list">
+          <ol className={styles.placeList}>
             {found?.places.map((p, n) => (
-              <li key={p.centre.text} className={n === 0 ? "best" : undefined}>
-                <p className="place-at">
+              <li key={p.centre.text} className={clsx(n === 0 && styles.best)}>
+                <p className={styles.placeAt}>
                   <Digits of={p.centre} />
                   <span>
                     {n === 0 ? "best place" : p.off.mm === 0 ? "as wanted" : `${p.off.text} off what is wanted`}
@@ -92,7 +94,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
                   )}
                 </p>
                 {p.here ? (
-                  <p className="here">It stands here.</p>
+                  <p className={styles.here}>It stands here.</p>
                 ) : (
                   <Button
                     variant={n === 0 ? "filled" : "default"}

@@ -23,6 +23,7 @@ import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { LengthField } from "../tape/LengthField";
 import { useSaveQueue } from "../work/useSaveQueue";
+import styles from "./RulesPage.module.css";
 
 type Level = "job" | "crew";
 
@@ -106,7 +107,7 @@ export function RulesPage() {
         {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
         {job.data && crew.data && catalogue.data && (
           <>
-            <div className="rules-head">
+            <div className={styles.rulesHead}>
               <SegmentedControl
                 aria-label="Whose rules"
                 value={level}
@@ -170,7 +171,7 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       : { text: catalogue.rules[name]!.default[habit]!, by: "default" };
   };
   return (
-    <div className="rule-groups">
+    <div className={styles.ruleGroups}>
       {catalogue.rule_groups.map((group) => (
         <section key={group.title}>
           <h2>{group.title}</h2>

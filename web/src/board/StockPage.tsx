@@ -2,6 +2,7 @@ import "./board.css";
 
 import { Button, SegmentedControl, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
 import { useState } from "react";
 
 import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook, told } from "../api/client";
@@ -11,6 +12,7 @@ import { renew } from "../app/renew";
 import { STOCK_KEY, useStock } from "../app/useStock";
 import { WithFractions } from "../tape/Digits";
 import { LengthField } from "../tape/LengthField";
+import styles from "./StockPage.module.css";
 
 type Kind = StockBook["kinds"][number];
 type Item = KeptItem["item"];
@@ -21,7 +23,7 @@ export function StockPage() {
   return (
     <>
       <Bar trail={<h1>Stock book</h1>} />
-      <main className="page stock-page">
+      <main className={clsx(styles.stockPage, "page")}>
         <p className="quiet">
           What you buy, with the sheet its figures are from. An opening copies them: changing a row here changes no
           opening.
@@ -41,7 +43,7 @@ function Table({ kind, items }: { kind: Kind; items: KeptItem[] }) {
   const used = kind.facts.filter((f) => items.some((i) => i.item.facts?.[f.name]));
   return (
     <section aria-label={kind.title}>
-      <header className="stock-head">
+      <header className={styles.stockHead}>
         <h2>{kind.title}</h2>
         <Button variant="default" onClick={() => edit("new")}>
           Add to {kind.title.toLowerCase()}
@@ -49,7 +51,7 @@ function Table({ kind, items }: { kind: Kind; items: KeptItem[] }) {
       </header>
       {items.length === 0 && <p className="quiet">None written down yet.</p>}
       {items.length > 0 && (
-        <div className="stock-scroll">
+        <div className={styles.stockScroll}>
           <table>
             <thead>
               <tr>
@@ -131,7 +133,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
   const known = new Set(["name", "source", ...kind.facts.map((f) => `facts.${f.name}`)]);
   return (
     <form
-      className="stock-editor"
+      className={styles.stockEditor}
       aria-label={kept ? `Change ${kept.item.name}` : `New in ${kind.title.toLowerCase()}`}
       onSubmit={(event) => {
         event.preventDefault();
@@ -161,7 +163,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
         onChange={(unit) => setItem({ ...item, unit: unit })}
         data={["in", "mm"]}
       />
-      <div className="stock-fields">
+      <div className={styles.stockFields}>
         {kind.facts.map((f) => {
           const change = (value: string | undefined) =>
             setItem((now) => ({ ...now, facts: { ...now.facts, [f.name]: value ?? "" } }));

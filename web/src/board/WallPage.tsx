@@ -1,11 +1,12 @@
+import "./board.css";
 import "../drawing/drawing.css";
-import "./wall.css";
 
 import { ActionIcon, Button, NativeSelect, Switch } from "@mantine/core";
 import { useElementSize, useHotkeys } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconArrowBackUp, IconArrowForwardUp, IconPlus } from "@tabler/icons-react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
@@ -22,6 +23,7 @@ import { Places } from "./Places";
 import { Typed } from "./Typed";
 import { useWall } from "./useWall";
 import { WallFacts } from "./WallFacts";
+import styles from "./WallPage.module.css";
 
 const PAD = { side: 26, top: 30, tape: 96 };
 
@@ -131,7 +133,7 @@ export function WallPage() {
           <IconArrowForwardUp />
         </ActionIcon>
       </Bar>
-      <main className="wall-page">
+      <main className={styles.wallPage}>
         {page.isError && !data && <Problem error={page.error} retry={() => void page.refetch()} />}
         {page.isPending && (
           <p className="quiet" aria-busy="true">
@@ -146,7 +148,7 @@ export function WallPage() {
         {data && (
           <>
             <Elevation data={data} chosen={chosen} choose={choose} wall={wall} />
-            <div className="wall-side">
+            <div className={styles.wallSide}>
               <Flags data={data} choose={choose} />
               {data.wall.wall.existing && (
                 <Places data={data} chosen={chosen} busy={wall.state !== "saved" || page.isFetching} keep={wall.keep} />
@@ -192,7 +194,7 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
   const Y = (mm: number) => floor - mm * per;
   const mark = data.job.job.unit === "mm" ? 1 : 25.4 / 16;
   return (
-    <section className="wall-elevation" ref={ref} aria-label="The wall">
+    <section className={styles.wallElevation} ref={ref} aria-label="The wall">
       {width > 100 && (
         <svg
           width={width}
@@ -215,7 +217,7 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
             </g>
           ))}
           {layout.services.map((s, i) => (
-            <g key={i} className={s.fixed ? "service fixed" : "service"}>
+            <g key={i} className={clsx(styles.service, s.fixed && styles.fixed)}>
               <title>{s.what}</title>
               <rect x={X(s.x0) - 3} y={Y(s.y1) - 3} width={(s.x1 - s.x0) * per + 6} height={(s.y1 - s.y0) * per + 6} />
               <text
@@ -227,7 +229,7 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
             </g>
           ))}
           {layout.fittings.map((f, i) => (
-            <g key={i} className="fitting">
+            <g key={i} className={styles.fitting}>
               <title>{`${f.what}, side ${f.side}`}</title>
               <rect x={X(f.x) - 5} y={Y(f.y) - 8} width={10} height={16} />
             </g>
@@ -257,7 +259,7 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
             .map((f, i) => (
               <g
                 key={i}
-                className={`wall-flag ${f.level}`}
+                className={clsx(styles.wallFlag, f.level)}
                 transform={`translate(${X(f.x!)} ${Y(tall * 0.62) + 26 * i})`}
               >
                 <title>{f.reason}</title>
@@ -307,7 +309,7 @@ function InWall({ opening: o, layout, long, chosen, choose, wall, mark, perPixel
   });
   return (
     <g
-      className={`in-wall${chosen ? " chosen" : ""}${flags.length ? ` ${flags[0]!.level}` : ""}`}
+      className={clsx(styles.inWall, chosen && styles.chosen, flags.length && flags[0]!.level)}
       role="slider"
       tabIndex={0}
       aria-label={`Opening ${o.name}`}
@@ -375,9 +377,9 @@ function Tape({
   );
   return (
     <g className="plate-tape">
-      <rect x={left} y={top} width={right - left} height={22} className="strip" />
+      <rect x={left} y={top} width={right - left} height={22} className={styles.strip} />
       {layout.marks.map((m, i) => (
-        <path key={i} className={m.what === "common" ? "tick common" : "tick"} d={`M${X(m.x)} ${top}v22`} />
+        <path key={i} className={clsx(styles.tick, m.what === "common" && styles.common)} d={`M${X(m.x)} ${top}v22`} />
       ))}
       {lettered.map((m, i) => (
         <g key={i} className={`mark ${m.what}${m.id !== null && m.id === chosen ? " lit" : ""}`}>
@@ -457,14 +459,14 @@ function Chosen({
     />
   );
   return (
-    <section className="chosen" aria-label="Opening chosen">
+    <section className={styles.chosen} aria-label="Opening chosen">
       <NativeSelect
         label="Opening, from the left end"
         value={String(kept.id)}
         onChange={(e) => choose(Number(e.currentTarget.value))}
         data={data.openings.map((one) => ({ value: String(one.id), label: one.opening.mark || `no. ${one.id}` }))}
       />
-      <div className="triple">
+      <div className={styles.triple}>
         {!standing && field("Left king’s line", "near_king", o?.king_left)}
         {field("Left edge", "near_edge", o?.left)}
         {field("Centre", "centre", o?.centre)}

@@ -3,6 +3,7 @@ import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { SvgDigits } from "./SvgDigits";
 import { useSlide } from "./useSlide";
+import styles from "./Elevation.module.css";
 
 const ORDER = [
   "neighbour",
@@ -43,10 +44,10 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
     <g className="elevation">
       <defs>
         <pattern id="grain" width="9" height="60" patternUnits="userSpaceOnUse">
-          <path d="M2 0V60M6.5 10V44" className="grain" />
+          <path d="M2 0V60M6.5 10V44" className={styles.grain} />
         </pattern>
         <pattern id="grain-h" width="60" height="9" patternUnits="userSpaceOnUse">
-          <path d="M0 2H60M10 6.5H44" className="grain" />
+          <path d="M0 2H60M10 6.5H44" className={styles.grain} />
         </pattern>
       </defs>
       {shapes
@@ -81,7 +82,7 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
           return <Swing key={i} leaf={leaf} scale={scale} hinge={side} latch={latch} />;
         })}
       {ro && <Dimensions ro={ro} result={result} scale={scale} />}
-      <line className="floor-line" x1={scale.left} x2={scale.right} y1={scale.floor} y2={scale.floor} />
+      <line className={styles.floorLine} x1={scale.left} x2={scale.right} y1={scale.floor} y2={scale.floor} />
     </g>
   );
 }
@@ -127,7 +128,7 @@ function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
       {wood && <rect {...box} fill={wood} stroke="none" style={{ fill: wood, stroke: "none" }} />}
       {shape.part === "header" && (
         <path
-          className="cross"
+          className={styles.cross}
           d={`M${box.x} ${box.y}l${box.width} ${box.height}M${box.x} ${box.y + box.height}l${box.width} ${-box.height}`}
         />
       )}

@@ -1,6 +1,9 @@
+import clsx from "clsx";
+
 import { Digits } from "../tape/Digits";
 import { useWork } from "../work/context";
 import { floorUnder } from "../work/floors";
+import styles from "./FloorSection.module.css";
 
 const W = 340;
 const FLOOR = 158;
@@ -27,7 +30,10 @@ export function FloorSection() {
       const tall = heard.length.mm * per;
       top -= tall;
       return (
-        <g key={i} className={layer.allowance !== undefined && layer.allowance !== null ? "layer guessed" : "layer"}>
+        <g
+          key={i}
+          className={clsx(styles.layer, layer.allowance !== undefined && layer.allowance !== null && styles.guessed)}
+        >
           <rect x={x} y={top} width={width} height={tall} />
           {tall > 13 && (
             <text
@@ -47,7 +53,7 @@ export function FloorSection() {
   const leafY = bottom ? FLOOR - bottom.value.mm * per : 40;
   const clear = result.figures.floor_clear;
   return (
-    <figure className="floor-section">
+    <figure className={styles.floorSection}>
       <svg viewBox={`0 0 ${W} 190`} role="img" aria-label="Section through the floors under the leaf">
         <rect className="deck" x="0" y={FLOOR} width={W} height="12" />
         {stack("a", 0, split)}
@@ -69,7 +75,7 @@ export function FloorSection() {
           />
         )}
         {bottom && clear && (
-          <text className="gap-text" x="212" y={(leafY + FLOOR - clear.value.mm * per) / 2 + 6}>
+          <text className={styles.gapText} x="212" y={(leafY + FLOOR - clear.value.mm * per) / 2 + 6}>
             gap {(result.figures.pocket_floor_gap?.value ?? result.rules.floor_gap)?.digits}
           </text>
         )}

@@ -1,10 +1,12 @@
 import { Slider } from "@mantine/core";
 import { useElementSize, useLocalStorage } from "@mantine/hooks";
+import clsx from "clsx";
 
 import type { Face, Result } from "../api/client";
 import { useWork } from "../work/context";
 import { usePlaceAsked } from "../work/placeAsked";
 import { SvgDigits } from "./SvgDigits";
+import styles from "./FoundSheet.module.css";
 
 const PAD = { x: 150, top: 70, foot: 86 };
 const NARROW = 520;
@@ -55,7 +57,7 @@ export function FoundSheet() {
   const { place } = usePlaceAsked();
   const frame = result && width > 80 && height > 200 ? frameOf(result, width, height, times) : null;
   return (
-    <div className="sheet found-sheet" ref={ref}>
+    <div className={clsx(styles.foundSheet, "sheet")} ref={ref}>
       {result && frame && (
         <svg
           width={width}
@@ -89,7 +91,7 @@ function Hole({ result, frame, place, notes }: { result: Result; frame: Frame; p
     return (
       <>
         <rect
-          className="hole guess"
+          className={clsx(styles.guess, "hole")}
           x={frame.along(0)}
           y={frame.y(frame.tall)}
           width={frame.along(1) - frame.along(0)}
@@ -110,7 +112,7 @@ function Hole({ result, frame, place, notes }: { result: Result; frame: Frame; p
   return (
     <g>
       <path
-        className="plumb"
+        className={styles.plumb}
         d={`M${frame.along(0)} ${frame.y(frame.tall) - 26}V${frame.y(0) + 20}M${frame.along(1)} ${frame.y(frame.tall) - 26}V${frame.y(0) + 20}`}
       />
       <polygon
@@ -124,11 +126,11 @@ function Hole({ result, frame, place, notes }: { result: Result; frame: Frame; p
       <polyline className="far-edge" points={line(shape.left, "b", frame, "left")} />
       <polyline className="far-edge" points={line(shape.right, "b", frame, "right")} />
       <polygon
-        className="found-header"
+        className={styles.foundHeader}
         points={`${frame.along(0)},${frame.y(frame.tall) - 40} ${head.join(" ")} ${frame.along(1)},${frame.y(frame.tall) - 40}`}
       />
       <polygon
-        className="found-floor"
+        className={styles.foundFloor}
         points={`${frame.along(0) - 46},${frame.y(0) + 34} ${frame.along(0) - 46},${frame.floor(shape.floor[1]!)} ${floor.join(" ")} ${frame.along(1) + 46},${frame.floor(shape.floor[3]!)} ${frame.along(1) + 46},${frame.y(0) + 34}`}
       />
       <Lit place={place} frame={frame} />
@@ -184,7 +186,7 @@ function Leans({ result, frame }: { result: Result; frame: Frame }) {
         const [amount, ...way] = said.split(", ");
         const x = side === "left" ? frame.along(0) - 56 : frame.along(1) + 56;
         return (
-          <g key={place} className={`lean-note ${side}`}>
+          <g key={place} className={clsx(styles.leanNote, side)}>
             <text x={x} y={frame.y(frame.tall * part)}>{`${what[place.split("_")[0]!]} ${amount}`}</text>
             <text x={x} y={frame.y(frame.tall * part) + 17} className="way">
               {way.join(", ")}
@@ -232,5 +234,5 @@ function Lit({ place, frame }: { place: string; frame: Frame }) {
     thickness_right_head: `M${along(1)} ${y(tall * 0.92)}h46m-46 -12v24m46 -24v24`,
     thickness_right_foot: `M${along(1)} ${y(tall * 0.08)}h46m-46 -12v24m46 -24v24`,
   };
-  return <path className="lit-place" data-place={place} d={paths[place] ?? ""} />;
+  return <path className={styles.litPlace} data-place={place} d={paths[place] ?? ""} />;
 }

@@ -1,8 +1,10 @@
 import { useElementSize } from "@mantine/hooks";
+import clsx from "clsx";
 
 import type { AsFound, Result } from "../api/client";
 import { useWork } from "../work/context";
 import { SvgDigits } from "./SvgDigits";
+import styles from "./HangSheet.module.css";
 
 type Hang = NonNullable<AsFound["hang"]>;
 
@@ -75,11 +77,11 @@ function SwingPlan({
   };
   const rows = pairs(hang);
   const wall = (x: number, w: number) => (
-    <rect className="plan-wall" x={Math.min(x, x + w)} y={y0 - 9} width={Math.abs(w)} height={18} />
+    <rect className={styles.planWall} x={Math.min(x, x + w)} y={y0 - 9} width={Math.abs(w)} height={18} />
   );
   const [lx, ly] = at(hang.least_angle ?? 0);
   return (
-    <g className="swing-plan">
+    <g className={styles.swingPlan}>
       {wall(left ? x0 : x0, left ? -90 : 90)}
       {wall(at(0)[0], left ? 90 : -90)}
       {rows.slice(1).map((row, n) => {
@@ -88,23 +90,23 @@ function SwingPlan({
         return (
           <polygon
             key={row.angle}
-            className={`sector ${grade(Math.min(before.clear, row.clear), hang.wanted)}`}
+            className={clsx(styles.sector, grade(Math.min(before.clear, row.clear), hang.wanted))}
             points={[a, b, c, d].map((p) => p.join(",")).join(" ")}
           />
         );
       })}
-      <path className="leaf-line" d={`M${x0} ${y0}L${at(0).join(" ")}M${x0} ${y0}L${at(open).join(" ")}`} />
+      <path className={styles.leafLine} d={`M${x0} ${y0}L${at(0).join(" ")}M${x0} ${y0}L${at(open).join(" ")}`} />
       {hang.lets.map((l) => {
         const [x, y] = at(l.angle, 0.62);
         const turn = l.does === "stays" ? "●" : l.does === "opens" ? "opens" : "shuts";
         return (
-          <text key={l.angle} className={`let ${l.does}`} x={x} y={y + 5}>
+          <text key={l.angle} className={clsx(styles.let, l.does)} x={x} y={y + 5}>
             {turn}
           </text>
         );
       })}
       {hang.least_angle !== null && (
-        <g className={`least-at ${grade(Math.min(...rows.map((r) => r.clear)), hang.wanted)}`}>
+        <g className={clsx(styles.leastAt, grade(Math.min(...rows.map((r) => r.clear)), hang.wanted))}>
           <path d={`M${x0} ${y0}L${lx} ${ly}`} />
           <circle cx={lx} cy={ly} r={9} />
         </g>
@@ -137,14 +139,14 @@ function Curve({
   const least = result.figures.sweep_least;
   const at = hang.least_angle ?? 0;
   return (
-    <g className="curve">
-      <rect className="low" x={x0} y={Y(hang.wanted)} width={x1 - x0} height={Y(0) - Y(hang.wanted)} />
-      {low < 0 && <rect className="rubs" x={x0} y={Y(0)} width={x1 - x0} height={Y(low) - Y(0)} />}
-      <path className="axis" d={`M${x0} ${Y(0)}H${x1}`} />
-      <text x={x0 - 8} y={Y(0) + 5} className="end">
+    <g className={styles.curve}>
+      <rect className={styles.low} x={x0} y={Y(hang.wanted)} width={x1 - x0} height={Y(0) - Y(hang.wanted)} />
+      {low < 0 && <rect className={styles.rubs} x={x0} y={Y(0)} width={x1 - x0} height={Y(low) - Y(0)} />}
+      <path className={styles.axis} d={`M${x0} ${Y(0)}H${x1}`} />
+      <text x={x0 - 8} y={Y(0) + 5} className={styles.end}>
         floor
       </text>
-      <text x={x0 - 8} y={Y(hang.wanted) + 5} className="end">
+      <text x={x0 - 8} y={Y(hang.wanted) + 5} className={styles.end}>
         wanted
       </text>
       {[0, 30, 60, 90, 120, 150, 180, hang.opens]

@@ -1,4 +1,5 @@
 import { useWork } from "../work/context";
+import styles from "./Plan.module.css";
 
 /** Plan of the opening: hinge side and swing as seen from above, with the hand by both methods. */
 export function Plan() {
@@ -18,7 +19,7 @@ export function Plan() {
     const clockwise = hinge < free === down ? 1 : 0;
     return (
       <g key={hinge}>
-        <path className="arc" d={`M${free} ${face}A${reach} ${reach * 0.62} 0 0 ${clockwise} ${hinge} ${end}`} />
+        <path className={styles.arc} d={`M${free} ${face}A${reach} ${reach * 0.62} 0 0 ${clockwise} ${hinge} ${end}`} />
         <rect
           className="leaf"
           x={hinge < free ? hinge : hinge - 7}
@@ -26,12 +27,12 @@ export function Plan() {
           width="7"
           height={Math.abs(end - face)}
         />
-        <circle className="pin" cx={hinge} cy={face} r="4" />
+        <circle className={styles.pin} cx={hinge} cy={face} r="4" />
       </g>
     );
   };
   return (
-    <figure className="plan">
+    <figure className={styles.plan}>
       <svg
         viewBox="0 0 320 184"
         role="img"
@@ -43,7 +44,7 @@ export function Plan() {
         <rect className="leg" x="224" y={wall - 12} width="8" height="24" />
         {pair ? [leaf(96, 160), leaf(224, 160)] : leaf(hx, fx)}
         <path
-          className="pull"
+          className={styles.pull}
           d={`M${(hx + fx) / 2} ${face + side * 10}v${side * 22}m-5 ${-side * 7}l5 ${side * 7}l5 ${-side * 7}`}
         />
         <text x="6" y="20" className="side">

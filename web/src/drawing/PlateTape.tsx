@@ -1,8 +1,11 @@
+import clsx from "clsx";
+
 import type { Result } from "../api/client";
 import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
+import styles from "./PlateTape.module.css";
 
 const NAMES: Record<string, string> = {
   king: "{king}",
@@ -23,7 +26,7 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
   const marks = result.marks.filter((m) => scale.x(m.x) >= scale.left - 1 && scale.x(m.x) <= scale.right + 1);
   if (marks.length === 0) {
     return (
-      <text className="tape-empty" x={(scale.left + scale.right) / 2} y={top + 22}>
+      <text className={styles.tapeEmpty} x={(scale.left + scale.right) / 2} y={top + 22}>
         Plate marks appear when the opening has a place on its wall.
       </text>
     );
@@ -45,7 +48,7 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
   );
   return (
     <g className="plate-tape">
-      <rect className="band" x={scale.left} y={top} width={scale.right - scale.left} height={24} />
+      <rect className={styles.band} x={scale.left} y={top} width={scale.right - scale.left} height={24} />
       {ticks.map((x) => (
         <line key={x} className="tick" x1={x} x2={x} y1={top} y2={top + 6} />
       ))}
@@ -65,10 +68,13 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
           >
             <path className="leader" d={`M${x} ${top}V${top + 24}L${at} ${top + 34}`} />
             {mark.crossed && (
-              <path className="crossed" d={`M${x + side * 3} ${top + 10}l${side * 9} 10m0 -10l${-side * 9} 10`} />
+              <path
+                className={styles.crossed}
+                d={`M${x + side * 3} ${top + 10}l${side * 9} 10m0 -10l${-side * 9} 10`}
+              />
             )}
             <rect className="touch" x={at - room / 2} y={top + 24} width={room} height={46} />
-            <text x={at} y={top + 50} className={dense ? "value dense" : "value"}>
+            <text x={at} y={top + 50} className={clsx("value", dense && styles.dense)}>
               <SvgDigits of={figure.value} />
             </text>
             <text x={at} y={top + 66} className="name">

@@ -1,10 +1,12 @@
 import { useElementSize } from "@mantine/hooks";
+import clsx from "clsx";
 import { useCallback, useEffect, useRef } from "react";
 
 import type { Face, Result, SetPlan } from "../api/client";
 import { useWork } from "../work/context";
 import { SvgDigits } from "./SvgDigits";
 import { useSlide } from "./useSlide";
+import styles from "./SetSheet.module.css";
 
 const PAD = { top: 46, foot: 128 };
 const LEG = 15;
@@ -109,7 +111,7 @@ function Studs({ set, frame }: { set: SetPlan; frame: Frame }) {
 function Binds({ set, frame }: { set: SetPlan; frame: Frame }) {
   const at = (face: Face, height: number) => face.a[2 * Math.round((height / set.height) * (face.a.length / 2 - 1))]!;
   const arrow = (x: number, y: number, way: number) => (
-    <path className="binds" d={`M${x - 34 * way} ${y}h${30 * way}m${-9 * way} -7l${9 * way} 7l${-9 * way} 7`} />
+    <path className={styles.binds} d={`M${x - 34 * way} ${y}h${30 * way}m${-9 * way} -7l${9 * way} 7l${-9 * way} 7`} />
   );
   const inside = (y: number) => Math.max(y, frame.y(set.height) + 10); // an arrow at the very top would hide the head
   return (
@@ -190,7 +192,7 @@ function TheFrame({
   const slid = now.opening.setting?.slide;
   return (
     <g
-      className="set-frame"
+      className={styles.setFrame}
       role="slider"
       tabIndex={0}
       aria-label="Frame in its slot"
@@ -207,7 +209,7 @@ function TheFrame({
       }}
     >
       <rect
-        className="grab"
+        className={styles.grab}
         x={0}
         y={y(set.height) - 20}
         width={width}
@@ -246,13 +248,13 @@ function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Res
         return (
           <g
             key={s.name}
-            className={`station${lit === s.figure ? " lit" : ""}${s.enter === "both" ? "" : " wedge"}`}
+            className={clsx(styles.station, lit === s.figure && "lit", !(s.enter === "both") && styles.wedge)}
             onClick={() => open(s.figure)}
             onPointerEnter={() => light(s.figure)}
             onPointerLeave={() => light(null)}
           >
             <rect
-              className="pack"
+              className={styles.pack}
               x={Math.min(x0, x1)}
               y={y(s.y) - 7}
               width={Math.max(1.5, Math.abs(x1 - x0))}
@@ -284,9 +286,9 @@ function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result;
   const ends = [result.figures.hinge_least, result.figures.strike_least];
   if (!hingeLeft) ends.reverse();
   return (
-    <g className={room < 0 ? "slot-bar none" : "slot-bar"}>
+    <g className={clsx(styles.slotBar, room < 0 && styles.none)}>
       <rect x={x0} y={y} width={x1 - x0} height={18} />
-      <path className="stands" d={`M${at} ${y - 8}v34M${at - 7} ${y - 8}h14`} />
+      <path className={styles.stands} d={`M${at} ${y - 8}v34M${at - 7} ${y - 8}h14`} />
       {ends.map(
         (figure, n) =>
           figure && (

@@ -8,6 +8,7 @@ import { Elevation } from "./Elevation";
 import { PlateTape } from "./PlateTape";
 import { StoryPole } from "./StoryPole";
 import { TrackTape } from "./TrackTape";
+import styles from "./Sheet.module.css";
 
 /** Where things lie on the sheet: millimetres of the wall to pixels of the screen. */
 export interface Scale {
@@ -114,7 +115,7 @@ function FlagMarks({ result, scale }: { result: Result; scale: Scale }) {
     return null;
   };
   return (
-    <g className="flag-marks">
+    <g className={styles.flagMarks}>
       {result.flags
         .filter((f) => f.level !== "note")
         .map((flag, i) => {

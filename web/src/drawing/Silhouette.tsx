@@ -1,4 +1,7 @@
+import clsx from "clsx";
+
 import type { ListedOpening } from "../api/client";
+import styles from "./Silhouette.module.css";
 
 type Outline = NonNullable<ListedOpening["brief"]["silhouette"]>;
 
@@ -15,13 +18,13 @@ export function Silhouette({ of, height, tallest }: { of: Outline | null; height
   const leaves = of && leaf ? standing(of, size.width, per) : [];
   return (
     <svg
-      className={of ? "silhouette" : "silhouette unknown"}
+      className={clsx(styles.silhouette, !of && styles.unknown)}
       viewBox={`0 0 ${WIDE} ${height + 3}`}
       preserveAspectRatio="xMidYMax meet"
       aria-hidden="true"
     >
       <rect className="wall" x="-400" y="0" width={WIDE + 800} height={height} />
-      <rect className="ro" x={x} y={height - size.height} width={size.width} height={size.height} />
+      <rect className={styles.ro} x={x} y={height - size.height} width={size.width} height={size.height} />
       {leaf &&
         leaves.map(({ x, w, left }, i) => (
           <g key={i}>
@@ -41,7 +44,7 @@ export function Silhouette({ of, height, tallest }: { of: Outline | null; height
           ?
         </text>
       )}
-      <line className="floor" x1="-400" x2={WIDE + 400} y1={height + 1} y2={height + 1} />
+      <line className={styles.floor} x1="-400" x2={WIDE + 400} y1={height + 1} y2={height + 1} />
     </svg>
   );
 }

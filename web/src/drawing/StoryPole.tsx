@@ -3,6 +3,7 @@ import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
+import styles from "./StoryPole.module.css";
 
 const NAMES: Record<string, string> = {
   floor_a: "floor A",
@@ -38,9 +39,9 @@ export function StoryPole({ result, scale, narrow }: { result: Result; scale: Sc
     scale.floor + 18,
   );
   return (
-    <g className="pole">
+    <g className={styles.pole}>
       <rect
-        className="lath"
+        className={styles.lath}
         x={lath.x0}
         y={scale.top - 6}
         width={lath.x1 - lath.x0}

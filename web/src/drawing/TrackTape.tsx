@@ -1,8 +1,11 @@
+import clsx from "clsx";
+
 import type { Result } from "../api/client";
 import { useWork } from "../work/context";
 import type { Scale } from "./Sheet";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
+import styles from "./TrackTape.module.css";
 
 type Mark = NonNullable<Result["track"]>["marks"][number];
 
@@ -48,7 +51,7 @@ export function TrackTape({ result, scale, width }: { result: Result; scale: Sca
         {of(`wheel_${kind}`).map((wheel) => (
           <circle
             key={wheel.figure}
-            className="wheel"
+            className={styles.wheel}
             cx={at(wheel.x)}
             cy={y + 6.5}
             r={5}
@@ -72,10 +75,10 @@ export function TrackTape({ result, scale, width }: { result: Result; scale: Sca
     width - 4,
   );
   return (
-    <g className="track-tape">
+    <g className={styles.trackTape}>
       {bar && (
         <rect
-          className="bar"
+          className={styles.rail}
           x={bar[0]}
           y={top}
           width={bar[1] - bar[0]}
@@ -84,16 +87,16 @@ export function TrackTape({ result, scale, width }: { result: Result; scale: Sca
         />
       )}
       {of("found_stud").map((m, i) => (
-        <path key={`s${i}`} className="found" d={`M${at(m.x)} ${scale.top}V${top + 22}`} />
+        <path key={`s${i}`} className={styles.found} d={`M${at(m.x)} ${scale.top}V${top + 22}`} />
       ))}
       {of("hole").map((m, i) => (
-        <circle key={`h${i}`} className={m.lands ? "hole lands" : "hole"} cx={at(m.x)} cy={top + 8} r={4.5} />
+        <circle key={`h${i}`} className={clsx("hole", m.lands && styles.lands)} cx={at(m.x)} cy={top + 8} r={4.5} />
       ))}
       {of("bore").map((m, i) => (
-        <path key={`b${i}`} className="bore" d={`M${at(m.x) - 5} ${top + 3}l10 10m0 -10l-10 10`} />
+        <path key={`b${i}`} className={styles.bore} d={`M${at(m.x) - 5} ${top + 3}l10 10m0 -10l-10 10`} />
       ))}
       {[...of("stop_closed"), ...of("stop_open")].map((m) => (
-        <rect key={m.what} className="stop-block" x={at(m.x) - 3} y={top - 5} width={6} height={26} />
+        <rect key={m.what} className={styles.stopBlock} x={at(m.x) - 3} y={top - 5} width={6} height={26} />
       ))}
       {row("closed", top + 22)}
       {row("open", top + 38)}

@@ -1,6 +1,9 @@
+import clsx from "clsx";
+
 import type { Drawing, Result } from "../api/client";
 import { useWork } from "../work/context";
 import { SvgDigits } from "./SvgDigits";
+import styles from "./View.module.css";
 
 const WIDE = 340;
 const PAD = 42;
@@ -34,7 +37,7 @@ export function View({ drawing, result, label, tall = 210, caption }: Props) {
   const X = (x: number) => left + (x - x0) * per.x;
   const Y = (y: number) => top + (y1 - y) * per.y;
   return (
-    <figure className="view">
+    <figure className={styles.view}>
       <svg viewBox={`0 0 ${WIDE} ${tall}`} role="img" aria-label={label}>
         {drawing.outlines.map((o, i) => {
           const figure = o.figures.find((name) => result.figures[name]);
@@ -45,7 +48,7 @@ export function View({ drawing, result, label, tall = 210, caption }: Props) {
           return (
             <polygon
               key={i}
-              className={`outline ${o.part}${lit !== null && o.figures.includes(lit) ? " lit" : ""}`}
+              className={clsx(styles.outline, o.part, lit !== null && o.figures.includes(lit) && "lit")}
               points={points}
               onPointerEnter={() => figure && light(figure)}
               onPointerLeave={() => light(null)}

@@ -3,6 +3,7 @@ import { useState } from "react";
 
 import { at, put } from "../work/paths";
 import type { OpenConflict } from "../work/useDraft";
+import styles from "./ConflictDialog.module.css";
 
 const plain = (path: string) =>
   path
@@ -39,7 +40,7 @@ export function ConflictDialog({
       title={`The ${conflict.of} was changed elsewhere while you worked`}
     >
       <p>Choose for each fact which version to keep. The other stays in the record.</p>
-      <table className="conflict">
+      <table className={styles.conflict}>
         <thead>
           <tr>
             <th scope="col">Fact</th>
@@ -65,7 +66,7 @@ export function ConflictDialog({
           ))}
         </tbody>
       </table>
-      <div className="row-end">
+      <div className={styles.rowEnd}>
         <Button variant="default" onClick={() => void resolve(theirs)}>
           Take theirs
         </Button>

@@ -1,6 +1,7 @@
 import type { Catalogue, Result } from "../api/client";
 import { FigureLine } from "../slip/FigurePress";
 import { useWork } from "../work/context";
+import styles from "./Figures.module.css";
 
 type Group = Catalogue["figure_groups"][number];
 
@@ -29,7 +30,7 @@ export function Figures() {
   const [read, planned] = [true, false].map((of) => catalogue.figure_groups.filter((group) => group.read === of));
   const groups = READ_STAGES.includes(stage) ? [...read!, ...planned!] : [...planned!, ...read!];
   return (
-    <section className="figures" aria-label="Figures">
+    <section className={styles.figures} aria-label="Figures">
       {groups
         .map((group) => ({ title: group.title, names: listed(group, result, waiting) }))
         .filter((group) => group.names.length > 0)

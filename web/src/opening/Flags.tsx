@@ -1,7 +1,9 @@
 import { IconAlertOctagonFilled, IconEye, IconInfoCircle } from "@tabler/icons-react";
+import clsx from "clsx";
 
 import type { Flag } from "../api/client";
 import { useWork } from "../work/context";
+import styles from "./Flags.module.css";
 
 const ICONS = { stop: IconAlertOctagonFilled, check: IconEye, note: IconInfoCircle };
 const NAMES = { stop: "Stop", check: "Check", note: "Note" };
@@ -34,7 +36,9 @@ export function Refusals() {
           </li>
         ))}
       </ul>
-      <p className="quiet refused-note">The figures below are from before this change, which is not saved.</p>
+      <p className={clsx(styles.refusedNote, "quiet")}>
+        The figures below are from before this change, which is not saved.
+      </p>
     </section>
   );
 }

@@ -21,6 +21,7 @@ import { SaveMark } from "./SaveMark";
 import { documentOf } from "../work/document";
 import { put } from "../work/paths";
 import { useDraft } from "../work/useDraft";
+import styles from "./OpeningPage.module.css";
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
 export function OpeningPage() {
@@ -243,9 +244,9 @@ function OneOpening({ id }: { id: number }) {
           </Button>
         )}
       </Bar>
-      <main className={slip ? "work has-slip" : "work"}>
-        <section className="work-stage" aria-label="Facts">
-          <div className="stages" role="tablist" aria-label="Stages">
+      <main className={styles.work}>
+        <section className={styles.workStage} aria-label="Facts">
+          <div className={styles.stages} role="tablist" aria-label="Stages">
             {stages.map((s, i) => {
               const flags = (solved.data?.flags ?? []).filter((f) => f.stage === s.name && f.level !== "note");
               const missing = (solved.data?.missing ?? []).filter(
@@ -286,19 +287,19 @@ function OneOpening({ id }: { id: number }) {
               );
             })}
           </div>
-          <div id="stage-panel" role="tabpanel" aria-labelledby={`tab-${stage}`} className="panel">
+          <div id="stage-panel" role="tabpanel" aria-labelledby={`tab-${stage}`} className={styles.panel}>
             <StagePanel stage={stage} />
           </div>
         </section>
-        <section className="work-sheet" aria-label="Drawing" data-stale={solved.isPlaceholderData || undefined}>
+        <section className={styles.workSheet} aria-label="Drawing" data-stale={solved.isPlaceholderData || undefined}>
           <StageSheet stage={stage} />
         </section>
-        <aside className="work-side" aria-label="Flags and figures">
+        <aside className={styles.workSide} aria-label="Flags and figures">
           {slip && solved.data?.figures[slip] && (
             <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />
           )}
           {problem?.offline && (
-            <p className="offline" role="status">
+            <p className={styles.offline} role="status">
               The server does not answer; the figures are the last ones it gave.
             </p>
           )}

@@ -5,6 +5,7 @@ import { WithFractions } from "../tape/Digits";
 import { PrintFlags } from "./parts";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
+import styles from "./CardPage.module.css";
 
 /** The work card on one or two clean pages: steps with boxes, the stations of the set plan, and what stands against the work. */
 export function CardPage() {
@@ -15,7 +16,7 @@ export function CardPage() {
     <PrintFrame of={solved} title="Work card" back={`/openings/${id}/card`}>
       {(_, result) => (
         <>
-          <ol className="print-steps">
+          <ol className={styles.printSteps}>
             {result.steps.map((step, n) => (
               <li key={step.key}>
                 {step.part !== result.steps[n - 1]?.part && <h2>{step.part}</h2>}

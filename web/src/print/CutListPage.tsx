@@ -6,6 +6,7 @@ import { BuyTable, CutTable } from "../slip/CutTable";
 import { PrintFlags } from "./parts";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
+import styles from "./CutListPage.module.css";
 
 const LEADING = [
   "ro_width",
@@ -31,7 +32,7 @@ export function CutListPage() {
           <Leading result={result} />
           <CutTable result={result} still />
           <BuyTable result={result} />
-          <div className="print-pair">
+          <div className={styles.printPair}>
             <Marks result={result} from={opening?.position?.measured_from ?? "left"} />
             <Pole result={result} />
           </div>

@@ -3,6 +3,7 @@ import "./print.css";
 import { Button } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
+import clsx from "clsx";
 import { Link, useParams } from "react-router";
 
 import { api, ask } from "../api/client";
@@ -10,6 +11,7 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { WithFractions } from "../tape/Digits";
+import styles from "./ListsPage.module.css";
 
 /** The whole job's cut list, gathered by the stock it is cut from, and its buy list. */
 export function ListsPage() {
@@ -41,7 +43,7 @@ export function ListsPage() {
           Print
         </Button>
       </Bar>
-      <main className="print-page job-lists">
+      <main className={clsx(styles.jobLists, "print-page")}>
         {lists.isError && <Problem error={lists.error} retry={() => void lists.refetch()} />}
         {lists.isPending && (
           <p className="quiet" aria-busy="true">

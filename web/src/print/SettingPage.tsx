@@ -1,4 +1,6 @@
 import "../drawing/drawing.css";
+
+import clsx from "clsx";
 import { useParams } from "react-router";
 
 import type { Result } from "../api/client";
@@ -6,6 +8,7 @@ import { Digits, WithFractions } from "../tape/Digits";
 import { PrintFlags } from "./parts";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
+import styles from "./SettingPage.module.css";
 
 const LEADING = [
   "unit_width",
@@ -40,7 +43,7 @@ export function SettingPage() {
         <>
           {set ? (
             <>
-              <p className="print-verdict">
+              <p className={styles.printVerdict}>
                 {set.said} {set.pieces} pieces to carry.
               </p>
               <p>
@@ -117,7 +120,7 @@ function Gaps({ result }: { result: Result }) {
   const read = new Map(result.found.check?.gaps.map((g) => [g.place, g]));
   const places = result.found.asks.filter((a) => a.phase === "check" && a.place.startsWith("gap_"));
   return (
-    <table className="cuts print-gaps">
+    <table className={clsx(styles.printGaps, "cuts")}>
       <caption>Gaps after setting</caption>
       <tbody>
         <tr>

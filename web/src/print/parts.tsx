@@ -1,12 +1,13 @@
 import type { OpeningPageData, Result } from "../api/client";
+import styles from "./parts.module.css";
 
 /** The head of a printed page: mark, room, job, wall, version and day. */
 export function PrintHead({ page }: { page: OpeningPageData }) {
   return (
-    <header className="print-head">
-      <p className="print-mark">{page.opening.mark || "no mark"}</p>
+    <header className={styles.printHead}>
+      <p className={styles.printMark}>{page.opening.mark || "no mark"}</p>
       <div>
-        <p className="print-room">{page.opening.room}</p>
+        <p className={styles.printRoom}>{page.opening.room}</p>
         <p>
           {page.job.job.name} · {page.wall.wall.name}
         </p>

@@ -1,9 +1,11 @@
 import { CloseButton } from "@mantine/core";
+import clsx from "clsx";
 import { useEffect, useRef } from "react";
 
 import type { Figure, Term } from "../api/client";
 import { useWork } from "../work/context";
 import { Digits } from "../tape/Digits";
+import styles from "./Slip.module.css";
 
 const times = (term: Term) => {
   const count = term.times.replace("-", "");
@@ -24,10 +26,10 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
   useEffect(() => top.current?.focus(), [figure.name]);
   const follow = (term: Term) => (term.source === "figure" ? open(term.path) : goTo(term.path));
   return (
-    <section className="slip" aria-label={`How it adds up: ${figure.label}`} ref={top} tabIndex={-1}>
+    <section className={styles.slip} aria-label={`How it adds up: ${figure.label}`} ref={top} tabIndex={-1}>
       <header>
         <h2>
-          {figure.label} {figure.symbol && <span className="symbol">{figure.symbol}</span>}
+          {figure.label} {figure.symbol && <span className={styles.symbol}>{figure.symbol}</span>}
         </h2>
         <CloseButton size={44} aria-label="Close the slip" onClick={close} />
       </header>
@@ -35,7 +37,7 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
         <tbody>
           {figure.terms.map((term, i) => (
             <tr key={i} data-source={term.source}>
-              <td className="sign">{term.times.startsWith("-") ? "−" : i ? "+" : ""}</td>
+              <td className={styles.sign}>{term.times.startsWith("-") ? "−" : i ? "+" : ""}</td>
               <th scope="row">
                 <button type="button" className="link" onClick={() => follow(term)}>
                   {term.label}
@@ -50,7 +52,7 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
                   {from(term)}
                 </span>
               </th>
-              <td className="amount">
+              <td className={styles.amount}>
                 <Digits of={{ ...term.value, digits: term.value.digits.replace("-", "") }} />
               </td>
             </tr>
@@ -58,21 +60,21 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
         </tbody>
         <tfoot>
           <tr>
-            <td className="sign">=</td>
+            <td className={styles.sign}>=</td>
             <th scope="row">
               {figure.rounding === "nearest" ? "to the nearest mark" : `rounded ${figure.rounding}`}
               <span className="from">
                 exactly {figure.value.exact.value} {figure.value.exact.unit} · {figure.value.also}
               </span>
             </th>
-            <td className="amount total">
+            <td className={clsx(styles.amount, styles.total)}>
               <Digits of={figure.value} />
             </td>
           </tr>
         </tfoot>
       </table>
       {figure.considered.length > 0 && (
-        <p className="considered">
+        <p className={styles.considered}>
           The highest counts; passed over:{" "}
           {figure.considered.map((term) => `${term.label.toLowerCase()} ${term.value.text}`).join(", ")}.
         </p>

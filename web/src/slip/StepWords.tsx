@@ -1,5 +1,6 @@
 import type { Step } from "../api/client";
 import { WithFractions } from "../tape/Digits";
+import styles from "./StepWords.module.css";
 
 /** A step in words: its gate first, then what to do, what with, what makes it good, and what can hurt. */
 export function StepWords({ step, n }: { step: Step; n: number }) {
@@ -7,7 +8,7 @@ export function StepWords({ step, n }: { step: Step; n: number }) {
     <>
       {step.gate && <strong className="gate">First: {step.gate.toLowerCase()}</strong>}
       <span className="step-text">
-        <span className="step-number">{n}</span> <WithFractions text={step.text} />
+        <span className={styles.stepNumber}>{n}</span> <WithFractions text={step.text} />
       </span>
       {step.check && (
         <span className="step-check">

@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
+import clsx from "clsx";
 import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
@@ -8,6 +9,7 @@ import { StepWords } from "../slip/StepWords";
 import { useWork } from "../work/context";
 import { Happened } from "./Happened";
 import type { StageView } from "./stages";
+import styles from "./CardStage.module.css";
 
 /** The work card: the steps in order with this opening's figures, ticked with name and time into the log. */
 export function CardStage() {
@@ -27,7 +29,7 @@ export function CardStage() {
   const next = steps.find((s) => !ticked.has(s.key));
   return (
     <>
-      <div className="card-head">
+      <div className={styles.cardHead}>
         <p>
           <strong>{steps.filter((s) => ticked.has(s.key)).length}</strong> of {steps.length} steps done
         </p>
@@ -40,12 +42,12 @@ export function CardStage() {
           Card to print
         </Button>
       </div>
-      <ol className="card-steps">
+      <ol className={styles.cardSteps}>
         {steps.map((step, n) => {
           const done = ticked.get(step.key);
           const first = step.part !== steps[n - 1]?.part;
           return (
-            <li key={step.key} className={done ? "done" : step === next ? "next" : undefined}>
+            <li key={step.key} className={clsx(done ? "done" : step === next && styles.next)}>
               {first && <h2>{step.part}</h2>}
               <label>
                 <input

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { useWork } from "../work/context";
 import { WithFractions } from "../tape/Digits";
 import { SwitchAt, TextAt } from "./fields";
+import styles from "./CutInPanel.module.css";
 
 /** The steps of the card that say what is cut, kept, added and made good. */
 const STEPS = [
@@ -31,7 +32,7 @@ export function CutInPanel() {
               <TextAt path="opening.cut_in.support_by" label="Who gave it" />
             </div>
           )}
-          <ul className="cut-in" aria-label="What is cut, kept and added">
+          <ul className={styles.cutIn} aria-label="What is cut, kept and added">
             {result?.steps
               .filter((s) => STEPS.includes(s.key))
               .map((s) => (

@@ -4,6 +4,7 @@ import { useMutation } from "@tanstack/react-query";
 import { api, ask } from "../api/client";
 import { useWork } from "../work/context";
 import { WithFractions } from "../tape/Digits";
+import styles from "./CutMarks.module.css";
 
 /** Which pieces are cut, at which length and when; a plan that moves after that says so. */
 export function CutMarks() {
@@ -28,7 +29,7 @@ export function CutMarks() {
       <summary>
         What is cut: {pieces.filter((p) => cut.has(p.figure)).length} of {pieces.length}
       </summary>
-      <ul className="cut-marks">
+      <ul className={styles.cutMarks}>
         {pieces.map((p) => {
           const done = cut.get(p.figure);
           return (

@@ -10,6 +10,7 @@ import { LengthAt } from "./LengthAt";
 import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
 import { type DoorShape as Shape, DOORS, KindPick } from "./KindPick";
 import type { StageView } from "./stages";
+import styles from "./DoorStage.module.css";
 
 type Size = "width" | "height" | "thickness";
 
@@ -22,7 +23,7 @@ function Stock({ of, field, leaf }: { of: Size; field: string; leaf: string }) {
       .flatMap((i) => i.item.facts?.[of] ?? []) ?? [];
   const sizes = [...known, ...own.filter((size) => size.endsWith(shown.unit) && !known.includes(size))];
   return (
-    <div className="stock" role="group" aria-label={`Stock ${field}`}>
+    <div className={styles.stock} role="group" aria-label={`Stock ${field}`}>
       {sizes.map((size) => (
         <button key={size} type="button" onClick={() => set(`${leaf}.${of}`, size)}>
           {size.replace(/ (in|mm)$/, "")}

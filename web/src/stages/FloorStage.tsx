@@ -10,6 +10,7 @@ import { WithFractions } from "../tape/Digits";
 import { SelectAt } from "./fields";
 import { LayerRows } from "../tape/LayerRows";
 import type { StageView } from "./stages";
+import styles from "./FloorStage.module.css";
 
 function Side({ side }: { side: "a" | "b" }) {
   const { page, now, result, errors, shown, set } = useWork();
@@ -19,7 +20,7 @@ function Side({ side }: { side: "a" | "b" }) {
   const total = result?.figures[`floor_${side}`]?.value.text;
   const board = `/jobs/${page.job.id}/floors`;
   return (
-    <fieldset className="floor-side" data-path={`opening.floors.${side}`}>
+    <fieldset className={styles.floorSide} data-path={`opening.floors.${side}`}>
       <legend>
         Side {name}{" "}
         {layers && total && (
@@ -43,7 +44,7 @@ function Side({ side }: { side: "a" | "b" }) {
       {key !== null && (
         <>
           {layers?.length === 0 && <p className="quiet">Bare rough floor.</p>}
-          <ol className="layers-told" data-path={path}>
+          <ol className={styles.layersTold} data-path={path}>
             {layers?.map((layer, i) => (
               <li key={i}>
                 {layer.name || "layer"}{" "}

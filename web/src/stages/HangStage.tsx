@@ -1,3 +1,5 @@
+import clsx from "clsx";
+
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
@@ -9,6 +11,7 @@ import { ReadingForm } from "./ReadingForm";
 import { ReadingList } from "./ReadingList";
 import type { StageView } from "./stages";
 import { HangSheet } from "../drawing/HangSheet";
+import styles from "./HangStage.module.css";
 
 const SWEEP = ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted", "trim_later"];
 
@@ -68,7 +71,7 @@ export function HangStage() {
       <LengthAt path="opening.setting.later_floor" label="A floor laid later, where it swings" />
       <h2>Gaps after setting</h2>
       {check && (
-        <table className="readings gaps">
+        <table className={clsx(styles.gaps, "readings")}>
           <thead>
             <tr>
               <th scope="col">Gap</th>
@@ -96,7 +99,7 @@ export function HangStage() {
         </table>
       )}
       {check && check.moves.length > 0 && (
-        <section className="moves" aria-label="Moves">
+        <section className={styles.moves} aria-label="Moves">
           <h3>{check.moves.length === 1 ? "One move" : `${check.moves.length} moves`}, then read again</h3>
           <ol>
             {check.moves.map((move) => (
@@ -108,7 +111,7 @@ export function HangStage() {
         </section>
       )}
       {check && check.missed.length > 0 && (
-        <ul className="moves missed">
+        <ul className={clsx(styles.moves, styles.missed)}>
           {check.missed.map((m) => (
             <li key={m}>
               No move cures <WithFractions text={m.toLowerCase()} />.

@@ -4,6 +4,7 @@ import { useState } from "react";
 
 import { ApiProblem, api, ask } from "../api/client";
 import { useWork } from "../work/context";
+import styles from "./Happened.module.css";
 
 interface Props {
   what: "framed" | "set" | "signed";
@@ -32,7 +33,7 @@ export function Happened({ what, label, note }: Props) {
   const done = page.events.find((e) => e.what === what);
   const failure = record.error instanceof ApiProblem ? record.error : null;
   return (
-    <div className="happened" data-done={done ? what : undefined}>
+    <div className={styles.happened} data-done={done ? what : undefined}>
       {done && (
         <p role="status">
           <strong>{{ framed: "Framed", set: "Set", signed: "Signed off" }[what]}</strong>{" "}

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import styles from "./KindPick.module.css";
 
 export interface Kind<T extends string> {
   value: T;
@@ -17,7 +18,7 @@ interface Props<T extends string> {
 /** A kind picked by its small drawing; the words below it are for the one who is not sure. */
 export function KindPick<T extends string>({ label, path, value, kinds, onPick }: Props<T>) {
   return (
-    <fieldset className="kinds" data-path={path}>
+    <fieldset className={styles.kinds} data-path={path}>
       <legend>{label}</legend>
       <div>
         {kinds.map((kind) => (
@@ -36,8 +37,8 @@ export function KindPick<T extends string>({ label, path, value, kinds, onPick }
 
 export type DoorShape = "swing" | "swing_pair" | "pocket" | "pocket_pair" | "slider" | "slider_pair" | "bypass";
 
-const post = <path className="post" d="M14 62V4h36v58" />;
-const wide = <path className="post" d="M4 62V4h56v58" />;
+const post = <path className={styles.post} d="M14 62V4h36v58" />;
+const wide = <path className={styles.post} d="M4 62V4h56v58" />;
 
 /** Elevations of what can hang. */
 export const DOORS: Kind<DoorShape>[] = [
@@ -69,9 +70,9 @@ export const DOORS: Kind<DoorShape>[] = [
     label: "Pocket",
     drawing: (
       <>
-        <path className="post" d="M4 62V4h56v58M32 8v54" />
+        <path className={styles.post} d="M4 62V4h56v58M32 8v54" />
         <rect className="leaf" x="8" y="8" width="24" height="53" />
-        <path className="hidden" d="M35 8v53M44 8v53M53 8v53" />
+        <path className={styles.hidden} d="M35 8v53M44 8v53M53 8v53" />
         <path className="way" d="M14 34h26m-6 -5l6 5l-6 5" />
       </>
     ),
@@ -81,10 +82,10 @@ export const DOORS: Kind<DoorShape>[] = [
     label: "Two pockets",
     drawing: (
       <>
-        <path className="post" d="M2 62V4h60v58M18 8v54M46 8v54" />
+        <path className={styles.post} d="M2 62V4h60v58M18 8v54M46 8v54" />
         <rect className="leaf" x="19" y="8" width="12.5" height="53" />
         <rect className="leaf" x="32.5" y="8" width="12.5" height="53" />
-        <path className="hidden" d="M7 8v53M12 8v53M52 8v53M57 8v53" />
+        <path className={styles.hidden} d="M7 8v53M12 8v53M52 8v53M57 8v53" />
         <path className="way" d="M28 34H10m5 -5l-5 5l5 5M36 34h18m-5 -5l5 5l-5 5" />
       </>
     ),
@@ -94,7 +95,7 @@ export const DOORS: Kind<DoorShape>[] = [
     label: "Face slider",
     drawing: (
       <>
-        <path className="post" d="M6 62V12h26v50" />
+        <path className={styles.post} d="M6 62V12h26v50" />
         <path className="rail" d="M2 5h60" />
         <rect className="leaf" x="3" y="9" width="32" height="50" />
         <path className="way" d="M18 34h36m-6 -5l6 5l-6 5" />
@@ -106,7 +107,7 @@ export const DOORS: Kind<DoorShape>[] = [
     label: "Bi-parting",
     drawing: (
       <>
-        <path className="post" d="M17 62V12h30v50" />
+        <path className={styles.post} d="M17 62V12h30v50" />
         <path className="rail" d="M1 5h62" />
         <rect className="leaf" x="14" y="9" width="17.5" height="50" />
         <rect className="leaf" x="32.5" y="9" width="17.5" height="50" />
@@ -156,7 +157,7 @@ export const CORNERS: Record<string, ReactNode> = {
   ),
   steel_wrap: (
     <>
-      <rect className="wood" x="22" y="14" width="42" height="36" />
+      <rect className={styles.wood} x="22" y="14" width="42" height="36" />
       <path className="sheet" d="M40 10V4H10v18h8v20h-8v18h30v-6" />
     </>
   ),
@@ -164,7 +165,7 @@ export const CORNERS: Record<string, ReactNode> = {
     <>
       <rect className="leg" x="26" y="2" width="14" height="44" />
       <path className="head" d="M2 56L14 46H60V56Z" />
-      <rect className="wood" x="20" y="56" width="40" height="6" />
+      <rect className={styles.wood} x="20" y="56" width="40" height="6" />
     </>
   ),
 };

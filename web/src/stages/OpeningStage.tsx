@@ -1,8 +1,11 @@
+import clsx from "clsx";
+
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLength } from "../slip/FigurePress";
 import { PickAt, SelectAt } from "./fields";
 import type { StageView } from "./stages";
+import styles from "./OpeningStage.module.css";
 
 const ROWS = [
   { label: "Width", figure: "width" },
@@ -16,7 +19,7 @@ function Methods() {
   const { result } = useWork();
   if (!result) return null;
   return (
-    <table className="methods">
+    <table className={styles.methods}>
       <thead>
         <tr>
           <td />
@@ -37,7 +40,7 @@ function Methods() {
               const figure = result.figures[name];
               const short = figure && row.figure.endsWith("play") && figure.value.mm < 0;
               return (
-                <td key={method} aria-current={result.school === method} className={short ? "short" : undefined}>
+                <td key={method} aria-current={result.school === method} className={clsx(short && styles.short)}>
                   <FigureLength name={name} />
                 </td>
               );

@@ -6,6 +6,7 @@ import { type SyntheticEvent, useRef, useState } from "react";
 import { ApiProblem, api, type Ask, ask, type FieldError, type Reading, told } from "../api/client";
 import { useWork } from "../work/context";
 import { LengthField } from "../tape/LengthField";
+import styles from "./ReadingForm.module.css";
 
 const WAYS: Record<string, string> = {
   opening: "into the opening",
@@ -49,7 +50,7 @@ export function ReadingForm({ phase, place, go }: Props) {
         onChange={(event) => go(event.currentTarget.value)}
         data={asks.map((a) => ({ value: a.place, label: `${a.read ? "✓ " : ""}${a.label}` }))}
       />
-      <p className="how">{asked.how}</p>
+      <p className={styles.how}>{asked.how}</p>
       <OneReading key={`${asked.place} ${turn}`} asked={asked} asks={asks} go={go} again={() => setTurn(turn + 1)} />
     </section>
   );
@@ -198,7 +199,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         </div>
       )}
       {asked.ways.length > 0 && (
-        <fieldset className="ways" data-read>
+        <fieldset className={styles.ways} data-read>
           <legend>Which way</legend>
           <div>
             {asked.ways.map((way) => (
@@ -219,7 +220,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
           </p>
         ))}
       {last && !asked.needs_at && (
-        <label className="again">
+        <label className={styles.again}>
           <input type="checkbox" checked={more} onChange={(event) => setMore(event.currentTarget.checked)} /> One more
           beside the {before.length === 1 ? "one" : before.length} taken, not instead
         </label>
@@ -241,7 +242,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         />
       </div>
       <div>
-        <Button fullWidth type="submit" loading={keep.isPending} className="keep">
+        <Button fullWidth type="submit" loading={keep.isPending} className={styles.keep}>
           {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
         </Button>
       </div>

@@ -1,10 +1,12 @@
 import { ActionIcon } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
+import clsx from "clsx";
 
 import { api, ask } from "../api/client";
 import { useWork } from "../work/context";
 import { WithFractions } from "../tape/Digits";
+import styles from "./ReadingList.module.css";
 
 /** The readings that count, each against what all of them together say; any can be taken again or withdrawn. */
 export function ReadingList({ phase, again }: { phase: "survey" | "check"; again: (place: string) => void }) {
@@ -38,7 +40,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
     .filter((row) => (asks.get(row.place)?.phase ?? phase) === phase);
   if (rows.length === 0) return null;
   return (
-    <table className="readings taken">
+    <table className={clsx(styles.taken, "readings")}>
       <caption>{rows.length === 1 ? "One reading" : `${rows.length} readings`}</caption>
       <thead>
         <tr>
@@ -75,7 +77,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
               <td>
                 <WithFractions text={row.read} />
                 {row.fitted && row.off !== null && !/^0 /.test(row.off) && (
-                  <span className={row.suspect ? "off suspect" : "off"}>
+                  <span className={clsx(styles.off, row.suspect && styles.suspect)}>
                     {row.suspect
                       ? row.alone
                         ? "left out; the others say "

@@ -6,6 +6,7 @@ import { PickAt, SelectAt, SwitchAt } from "./fields";
 import { Happened } from "./Happened";
 import type { StageView } from "./stages";
 import { SetSheet } from "../drawing/SetSheet";
+import styles from "./SetStage.module.css";
 
 const LEGS = [
   "floor_rise",
@@ -240,7 +241,7 @@ function Stock() {
     <details className="more">
       <summary>What else would go in</summary>
       {set.frames.length > 0 && (
-        <ul className="frames-fit">
+        <ul className={styles.framesFit}>
           {set.frames.map((f) => (
             <li key={f.leaf} data-verdict={f.verdict}>
               This leaf in a frame of <WithFractions text={f.leaf} />: room <WithFractions text={f.room} />,{" "}
@@ -270,7 +271,7 @@ function Stock() {
               <td>
                 <WithFractions text={s.head ?? "not read"} />
               </td>
-              <td className="verdict-word">{words[s.verdict]}</td>
+              <td className={styles.verdictWord}>{words[s.verdict]}</td>
             </tr>
           ))}
         </tbody>

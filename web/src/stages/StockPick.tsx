@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { StockKind } from "../api/client";
 import { useStock } from "../app/useStock";
 import { useWork } from "../work/context";
+import styles from "./StockPick.module.css";
 
 /** Takes a kit's or frame's figures, and their source, out of the crew's stock book. */
 export function StockPick({ kind, label }: { kind: StockKind; label: string }) {
@@ -13,7 +14,7 @@ export function StockPick({ kind, label }: { kind: StockKind; label: string }) {
   const items = book?.items.filter((i) => i.item.kind === kind) ?? [];
   if (!of) return null;
   return (
-    <div className="stock-pick">
+    <div className={styles.stockPick}>
       <NativeSelect
         label={label}
         data-walk

@@ -4,6 +4,7 @@ import { FigureLine } from "../slip/FigurePress";
 import { PickAt, Rows, SelectAt, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
 import type { StageView } from "./stages";
+import styles from "./TrackStage.module.css";
 
 const TRACK = "opening.door.slider";
 const NOW = ["slab_now_near", "slab_now_far", "slab_frees"];
@@ -26,7 +27,7 @@ export function TrackStage() {
         </ul>
       )}
       {track && track.holes > 0 && (
-        <p className="landed">
+        <p className={styles.landed}>
           <strong>
             {track.landed} of {track.holes}
           </strong>{" "}

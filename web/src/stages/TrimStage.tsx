@@ -3,6 +3,7 @@ import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { PickAt } from "./fields";
 import type { StageView } from "./stages";
+import styles from "./TrimStage.module.css";
 
 const PIECES = [
   "casing_head_short",
@@ -65,7 +66,7 @@ function Corner({ butted }: { butted: boolean }) {
           <path className="casing" d="M92 18H320V54H128Z" />
         </>
       )}
-      <path className="step" d="M128 112h6m-6 -5v10m6 -10v10M128 117l-12 8" />
+      <path className={styles.step} d="M128 112h6m-6 -5v10m6 -10v10M128 117l-12 8" />
       <text x="10" y="126">
         step back
       </text>

@@ -6,6 +6,7 @@ import { told } from "../api/client";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
 import { walkOn } from "../tape/walk";
+import styles from "./fields.module.css";
 
 const onEnter = (event: KeyboardEvent<HTMLElement>) => {
   if (event.key === "Enter") {
@@ -111,11 +112,11 @@ export function Rows({ path, label, one, empty, fields }: RowsProps) {
   const { now, set } = useWork();
   const rows = (at(now, path) as unknown[] | null | undefined) ?? [];
   return (
-    <fieldset className="rows" data-path={path}>
+    <fieldset className={styles.rows} data-path={path}>
       <legend>{label}</legend>
       {rows.length === 0 && <p className="quiet">{empty}</p>}
       {rows.map((_, i) => (
-        <div className="rows-row" key={i} data-path={`${path}[${i}]`}>
+        <div className={styles.rowsRow} key={i} data-path={`${path}[${i}]`}>
           <div>{fields(`${path}[${i}]`, i)}</div>
           <ActionIcon
             variant="subtle"

@@ -1,5 +1,6 @@
 import type { Length } from "../api/client";
 import { split } from "./fraction";
+import styles from "./Digits.module.css";
 
 /** A length as it is read off the tape: whole, true fraction, unit, and what rounding moved. */
 export function Digits({ of, unit = true }: { of: Pick<Length, "digits" | "unit" | "moved">; unit?: boolean }) {
@@ -12,7 +13,7 @@ export function Digits({ of, unit = true }: { of: Pick<Length, "digits" | "unit"
         {whole}
         {fraction && <span className="frac">{fraction}</span>}
         {unit && <span className="unit">{of.unit}</span>}
-        {of.moved && <span className="moved">{of.moved}</span>}
+        {of.moved && <span className={styles.moved}>{of.moved}</span>}
       </span>
       <span className="sr">{said}</span>
     </span>
@@ -25,7 +26,7 @@ export function WithFractions({ text }: { text: string }) {
     if (i % 2 === 0) return part;
     const at = part.lastIndexOf(" ") + 1; // a whole number and its fraction stay on one line
     return (
-      <span key={i} className="mixed">
+      <span key={i} className={styles.mixed}>
         {part.slice(0, at)}
         <span className="frac">{part.slice(at)}</span>
       </span>

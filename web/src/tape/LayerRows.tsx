@@ -3,6 +3,7 @@ import { IconTrash } from "@tabler/icons-react";
 
 import type { FieldError, ParsedLength, Layer, Unit } from "../api/client";
 import { LengthField, type LengthFieldProps } from "./LengthField";
+import styles from "./LayerRows.module.css";
 
 interface Props {
   layers: Layer[];
@@ -26,7 +27,7 @@ export function LayerRows({ layers, path, of, unit, step, heard, errors, change 
         const guessed = layer.allowance !== undefined && layer.allowance !== null;
         const set = (facts: Partial<Layer>) => change(layers.map((one, n) => (n === i ? { ...one, ...facts } : one)));
         return (
-          <div className="layer-row" key={i} data-path={at}>
+          <div className={styles.layerRow} key={i} data-path={at}>
             <div className="pair">
               <TextInput
                 label={i === 0 ? "Lowest layer" : `Layer ${i + 1}`}
@@ -47,7 +48,7 @@ export function LayerRows({ layers, path, of, unit, step, heard, errors, change 
                 onChange={(thickness) => set({ thickness })}
               />
             </div>
-            <div className="layer-tail">
+            <div className={styles.layerTail}>
               <Checkbox
                 label="Not chosen yet: an allowance"
                 checked={guessed}

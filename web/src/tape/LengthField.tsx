@@ -15,6 +15,7 @@ import {
 } from "../api/client";
 import { Pad } from "./Pad";
 import { walkOn } from "./walk";
+import styles from "./LengthField.module.css";
 
 export interface LengthFieldProps {
   label: string;
@@ -176,7 +177,7 @@ export function LengthField(props: LengthFieldProps) {
         }}
         rightSectionWidth={78}
         rightSection={
-          <span className="length-side">
+          <span className={styles.lengthSide}>
             <span className="unit">{/\s(in|mm)$/.test(text) ? "" : unit}</span>
             <ActionIcon
               variant="subtle"
@@ -202,7 +203,7 @@ export function LengthField(props: LengthFieldProps) {
         ) : null}
       </p>
       {asks && (
-        <div className="asks" role="group" aria-label={`Which ${label}?`}>
+        <div className={styles.asks} role="group" aria-label={`Which ${label}?`}>
           <span>Which one is it?</span>
           <button type="button" onClick={() => choose(asks.canonical)}>
             {asks.length.text}

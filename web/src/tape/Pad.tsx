@@ -1,4 +1,5 @@
 import type { Unit } from "../api/client";
+import styles from "./Pad.module.css";
 
 const SIXTEENTHS = [
   "1/16",
@@ -41,14 +42,14 @@ export function Pad({
     </button>
   );
   return (
-    <div className="pad" role="group" aria-label="Number pad">
-      <div className="pad-digits">
+    <div className={styles.pad} role="group" aria-label="Number pad">
+      <div className={styles.padDigits}>
         {Array.from("1234567890").map((digit) => key(digit, () => onText(whole + digit)))}
       </div>
-      <div className="pad-fractions">
+      <div className={styles.padFractions}>
         {fraction.map((part) => key(part, () => onText(part === ".5" ? `${whole || 0}.5` : `${whole} ${part}`.trim())))}
       </div>
-      <div className="pad-ends">
+      <div className={styles.padEnds}>
         {key("⌫", () => onText(text.trimEnd().slice(0, -1).trimEnd()), "Rub out")}
         {key("Clear", () => onText(""))}
         {key("Next", onDone, "Next field", true)}

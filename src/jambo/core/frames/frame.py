@@ -16,7 +16,11 @@ SILL_SLOPE = Fraction(1, 20)  # fall of a site-made sill to the outside (handboo
 
 
 def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Computed:
-    """Wi = the leaves and the gaps between the legs; a pair has a hinge gap on both sides and one meeting gap."""
+    """Wi = the leaves and the gaps between the legs; a pair has a hinge gap on both sides and one meeting gap.
+
+    Args:
+        leaves: their widths; frame: its hinge and strike gaps; rules: the meeting gap of a pair.
+    """
     pair = len(leaves) == 2
     gaps: list[tuple[int, Amount]] = (
         [(2, frame.hinge_gap), (1, rules.known("meeting_gap"))]
@@ -64,7 +68,11 @@ def leaf_bottom(stack: Sequence[Amount]) -> Computed:
 
 
 def head_underside(stack: Sequence[Amount], leaf: Leaf, rules: HouseRules) -> Computed:
-    """Hh = F_clear + gu + Hd + gt, above the rough floor; over a sill its own stack instead of floor and gap."""
+    """Hh = F_clear + gu + Hd + gt, above the rough floor; over a sill its own stack instead of floor and gap.
+
+    Args:
+        stack: what is under the leaf, with its gap; leaf: its height Hd; rules: the head gap gt.
+    """
     return add(names.HEAD_UNDERSIDE, *stack, leaf.height, rules.known("head_gap"))
 
 

@@ -113,7 +113,11 @@ class Standing:
 
 
 def standing(wall: Wall, rules: HouseRules) -> Standing:
-    """Read the wall once for any number of places."""
+    """Read the wall once for any number of places.
+
+    Args:
+        wall: what stands, as found; rules: how far a king may be filled, and how clear of services a hole stays (handbook 6).
+    """
     return Standing(
         tuple((int(s.left.nm), int(s.right.nm)) for s in wall.found or ()),
         tuple((int(s.low.nm), int(s.high.nm), int(s.bottom.nm), int(s.top.nm)) for s in wall.services),
@@ -134,7 +138,14 @@ def _king(faces: tuple[tuple[int, int], ...], back: int, way: int, most: int) ->
 
 
 def open_up(left: Length, size: Size, wall: Standing) -> Opened:
-    """Open the wall with the hole's left edge at one place. Touching is not cutting."""
+    """Open the wall with the hole's left edge at one place. Touching is not cutting.
+
+    Args:
+        left: the hole's left edge, from the wall's left end; size: the hole with its header; wall: as `standing` reads it.
+
+    Returns:
+        Which studs are cut or come out whole, which serve as kings with what filler, and the services in reach.
+    """
     x, w, t = int(left.nm), size.wide, wall.thick
     jacks, kings = size.header.jacks * t, size.header.kings
     backs = (x - jacks, x + w + jacks)
@@ -163,7 +174,14 @@ def open_up(left: Length, size: Size, wall: Standing) -> Opened:
 
 
 def face(stud: FoundStud, wall: Wall, measured_from: str) -> Computed:
-    """The running measure of a found stud's face toward the end the tape starts from."""
+    """The running measure of a found stud's face toward the end the tape starts from.
+
+    Args:
+        stud: as found, by its centre from the wall's left end; measured_from: the end the tape starts from, "left" or "right".
+
+    Returns:
+        The measure, which waits for the wall's length when the tape starts at the right end.
+    """
     half_stud = (-HALF, wall.stud_thickness)
     name = names.MARK_FOUND[stud.number]
     if measured_from == "left":
@@ -172,7 +190,12 @@ def face(stud: FoundStud, wall: Wall, measured_from: str) -> Computed:
 
 
 def filler(side: str, edge: Computed, stud: FoundStud, wall: Wall, header: Header, from_left: bool) -> Computed:
-    """What is left between the outermost jack and the standing stud that serves as king; `edge` is the hole's edge there."""
+    """What is left between the outermost jack and the standing stud that serves as king; `edge` is the hole's edge there.
+
+    Args:
+        side: of the hole, "left" or "right" as seen from side A; from_left: whether the tape starts at the wall's left end.
+        stud: the standing one that serves; wall, header: for how thick a stud is and how many jacks there are.
+    """
     jacks, half_stud = (-header.jacks, wall.stud_thickness), (-HALF, wall.stud_thickness)
     name = names.KING_FILLER_ON[side]
     if (side == "left") == from_left:  # the near side of the tape: the stud stands before the edge
@@ -194,7 +217,12 @@ def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list
 
 
 def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None, rules: HouseRules) -> Iterator[Flag]:
-    """What stands against cutting here: unknown studs, services, a range left, a load nobody holds (handbook 6 and 22)."""
+    """What stands against cutting here: unknown studs, services, a range left, a load nobody holds (handbook 6 and 22).
+
+    Args:
+        asked: support, range and who answers for it; opened: the wall opened there, None without a place.
+        wall: as found; size: of the hole, None while its width is unknown; rules: the house rules in force.
+    """
     if wall.found is None:
         yield FLAGS("cut-in-studs-unknown", {}, (names.RO_WIDTH,), "wall.studs_found")
     if wall.bearing != "no" and not (asked.support.strip() and asked.support_by.strip()):
@@ -222,7 +250,11 @@ def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None
 
 
 def hole(near: Computed, far: Computed, wall: Wall, measured_from: str) -> Length | None:
-    """The hole's left edge from the wall's left end; None while it has no place."""
+    """The hole's left edge from the wall's left end; None while it has no place.
+
+    Args:
+        near, far: the opening's edges on the tape; measured_from: the end the tape starts from.
+    """
     if not isinstance(near, Figure) or not isinstance(far, Figure):
         return None
     if measured_from == "left":
@@ -257,7 +289,12 @@ def planned(
     measured_from: str,
     rules: HouseRules,
 ) -> InWall:
-    """Open the wall where the opening is planned; `edges` are its near and far edge on the tape."""
+    """Open the wall where the opening is planned; `edges` are its near and far edge on the tape.
+
+    Args:
+        edges: each waits while the opening has no place; figures: the rough opening's; header: its jacks and kings.
+        measured_from: the end the tape starts from; rules: the house rules in force.
+    """
     size, left = hole_size(figures, wall, header), hole(*edges, wall, measured_from)
     if size is None or left is None:
         return InWall(None, size)

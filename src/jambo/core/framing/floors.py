@@ -26,7 +26,12 @@ def under_leaf(floors: Floors, a: Computed, b: Computed) -> Computed:
 
 
 def clear(floors: Floors, opens_to: Side, a: Computed, b: Computed) -> Computed:
-    """F_clear: the highest of what lies under the closed leaf, the floor it swings over, and the strip."""
+    """F_clear: the highest of what lies under the closed leaf, the floor it swings over, and the strip.
+
+    Args:
+        floors: what is under the closed leaf, and the strip if there is one; opens_to: the side the leaf swings over.
+        a, b: the floors' heights on the two sides (handbook 9).
+    """
     swing = a if opens_to == "A" else b
     candidates = [swing]
     if floors.under != opens_to and floors.under != "strip":

@@ -24,7 +24,11 @@ class Framing:
 
 
 def pieces(width: Computed, height: Computed, wall: Wall, header: Header) -> Framing:
-    """Cut lengths from the rough opening: jacks and kings stand on the bottom plate, the header on the jacks."""
+    """Cut lengths from the rough opening: jacks and kings stand on the bottom plate, the header on the jacks.
+
+    Args:
+        width, height: of the rough opening; wall: plate and stud thickness, height; header: depth and jacks.
+    """
     return Framing(
         jack=add(names.JACK_LENGTH, height, (-1, wall.plate_thickness)),
         king=add(names.KING_LENGTH, wall.height, (-1, wall.plate_thickness)),

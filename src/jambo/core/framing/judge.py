@@ -151,7 +151,11 @@ FLAGS = FlagWords(
 
 
 def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules, *, swings: bool) -> Iterator[Flag]:
-    """Floors not chosen, floors that differ, floor gaps that want a level floor (handbook 9)."""
+    """Floors not chosen, floors that differ, floor gaps that want a level floor (handbook 9).
+
+    Args:
+        floors, handing: the facts; figures: worked out; rules: in force; swings: whether the leaf swings over a floor at all.
+    """
     for side in (floors.a, floors.b):
         for layer in side.layers or ():
             if isinstance(layer, Known) and layer.source.kind == "allowance":
@@ -235,7 +239,11 @@ def _head_play(figures: Figures, cause: str, path: str) -> Iterator[Flag]:
 
 
 def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
-    """Whether an opening runs into others of its wall (handbook 6); all measured from one end."""
+    """Whether an opening runs into others of its wall (handbook 6); all measured from one end.
+
+    Args:
+        own: from the outer face of one king to that of the other; beside: the wall's other openings, as its document names them.
+    """
     path = "opening.position.distance"
     for one in beside:
         over = min(own.high, one.high) - max(own.low, one.low)
@@ -252,6 +260,9 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
     """What the wall must carry and whether the framing finds room in it (handbook 6), and the usual cautions (22).
 
     `own` is what the frame's kind says of itself.
+
+    Args:
+        opening, wall: the facts; figures: worked out from them; plate: the layout; own: the framing's stretch of wall, None without a place.
     """
     header, placing, frame = opening.header, opening.placing, opening.frame
     if wall.bearing != "no" and not header.source.strip():

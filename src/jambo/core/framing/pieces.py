@@ -44,6 +44,10 @@ def cut_list(
     """List the pieces in the order they are cut: wall first, then what the door is made of, casing last.
 
     `framed` are kings, jacks and header; `cripples` what else the wall asks for; `casing` the casing's width.
+
+    Args:
+        framed: the wall's own pieces; cripples: by their lengths; door: what the kind of door is made of; casing: its pieces.
+        figures: those of the opening, whose names the pieces carry.
     """
     rows = [*framed, *cripples, *door]
     width = casing.value if casing is not None else None

@@ -80,7 +80,12 @@ class Plate:
 def edges(
     width: Computed, wall: Wall, header: Header, placing: Placing, hinge_side: HingeSide
 ) -> tuple[Computed, Computed, Computed]:
-    """The running measures of the rough opening's near edge, centre and far edge."""
+    """The running measures of the rough opening's near edge, centre and far edge.
+
+    Args:
+        width: of the rough opening; placing: how far from which end of the wall to what (edge, centre, king's line).
+        wall, header: for the studs between a king's line and the opening; hinge_side: for a place told by hinge or strike.
+    """
     if placing.to == "centre":
         near = add(names.MARK_RO_NEAR, placing.distance, (-HALF, width))
         far = add(names.MARK_RO_FAR, placing.distance, half(width))
@@ -176,6 +181,13 @@ def lay_out(
     """Lay the opening out on the plate, measured from the wall end its position is given from.
 
     `opened` is the standing wall it is cut into; `fillers` what stands between jacks and a standing king, near and far.
+
+    Args:
+        width: of the rough opening; placing: its place; hinge_side: for a place told by hinge or strike.
+        wall, header: its timber, and how many jacks and kings stand beside the opening.
+
+    Returns:
+        The marks in order along the tape, the layout studs with what becomes of each, and the cripples.
     """
     near, centre, far = edges(width, wall, header, placing, hinge_side)
     stud = wall.stud_thickness

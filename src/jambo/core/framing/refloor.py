@@ -115,7 +115,14 @@ def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
 def refloored(
     before: Figures, after: Figures, opening: Opening, rules: HouseRules, done: Collection[str] = ()
 ) -> Refloored:
-    """Compare an opening's figures under the old floors and the new. `done` says how far it is built: framed, set, signed."""
+    """Compare an opening's figures under the old floors and the new. `done` says how far it is built: framed, set, signed.
+
+    Args:
+        before, after: the opening's figures on the old floors and the new; opening: its facts; rules: in force.
+
+    Returns:
+        The figures that move, and the flags on what has been built already.
+    """
     flags: list[Flag] = []
     if "set" in done or "signed" in done:
         flags += _leaf(before, after, opening, rules)

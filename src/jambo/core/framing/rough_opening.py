@@ -29,7 +29,11 @@ def _with_play(method: Method, width: Computed, height: Computed, outside: Compu
 
 
 def build_up(outside: Computed, top: Computed, rules: HouseRules) -> ByMethod:
-    """RO = Wo + 2s by the frame's top + sh; `top` is the frame's top above the rough floor."""
+    """RO = Wo + 2s by the frame's top + sh; `top` is the frame's top above the rough floor.
+
+    Args:
+        outside: the frame's outside width Wo; rules: side shim space s and head shim space sh.
+    """
     width = add(names.BUILD_UP_WIDTH, outside, (2, rules.known("side_shim")))
     height = add(names.BUILD_UP_HEIGHT, top, rules.known("head_shim"))
     return _with_play("build_up", width, height, outside, top)
@@ -38,7 +42,12 @@ def build_up(outside: Computed, top: Computed, rules: HouseRules) -> ByMethod:
 def add_on(
     leaves: Sequence[Leaf], outside: Computed, top: Computed, floor: Computed, start: AddFrom, rules: HouseRules
 ) -> ByMethod:
-    """RO = leaves + add_w by leaf height + add_h, measured from the rough floor or from the finished floor."""
+    """RO = leaves + add_w by leaf height + add_h, measured from the rough floor or from the finished floor.
+
+    Args:
+        leaves: their widths are added up, the first gives the height; outside, top: the frame's, for the play that is left.
+        floor: the height of the finished floor; start: what the height is measured from; rules: add_w and add_h.
+    """
     width = add(names.ADD_ON_WIDTH, *[leaf.width for leaf in leaves], rules.known("add_width"))
     stands: list[Amount] = [floor] if start == "finished_floor" else []
     height = add(names.ADD_ON_HEIGHT, *stands, leaves[0].height, rules.known("add_height"))

@@ -52,7 +52,11 @@ def long_point(wall: Wall, left: Length) -> Length | None:
 
 
 def along(run: Length, rise: Length) -> Length:
-    """The length of a piece that runs along a slope, rounded up to the nanometre."""
+    """The length of a piece that runs along a slope, rounded up to the nanometre.
+
+    Example:
+        A run of 3 ft with a rise of 4 ft takes a piece of 5 ft.
+    """
     squared = Fraction(run.nm) ** 2 + Fraction(rise.nm) ** 2
     whole = isqrt(int(squared))
     return Length(whole + (whole**2 < squared))
@@ -72,7 +76,11 @@ def _known(name: str, value: Length) -> Known:
 
 
 def under_slope(wall: Wall, low: Length | None, high: Length | None) -> Wall:
-    """The wall as an opening between two places has it: its height is the lowest there, so that whatever fits fits everywhere."""
+    """The wall as an opening between two places has it: its height is the lowest there, so that whatever fits fits everywhere.
+
+    Args:
+        wall: with its height at both ends; low, high: from the wall's left end, None where the opening has no place.
+    """
     if wall.height_right is None:
         return wall
     ends = [ceiling_at(wall, x) for x in (low, high) if x is not None]
@@ -94,6 +102,12 @@ def slope_over(
 
     Every stud is measured to its long point; `cripples` are given by number and left face, and each has its own length. A
     standing wall's cripples want a nailer along the slope, from king to king.
+
+    Args:
+        wall: with its height at both ends; header: its kings; header_top: where the cripples stand.
+
+    Returns:
+        The low side with the figures and flags; None under a level ceiling, or while the framing has no place.
     """
     if wall.height_right is None or low is None or high is None:
         return None

@@ -74,7 +74,15 @@ def _slope(reading: Reading | None, over: float) -> float | None:
 def hang(
     opening: Opening, survey: Survey, found: Found | None, plan: SetPlan | None, figures: Figures, rules: HouseRules
 ) -> Hang | None:
-    """Predict drift and sweep from the set plan and the floor found; a hinge leg read after setting counts before it."""
+    """Predict drift and sweep from the set plan and the floor found; a hinge leg read after setting counts before it.
+
+    Args:
+        opening: leaf and handing; survey: readings after setting; found: the hole, for its floor; plan: the set plan.
+        figures: leaf bottom and frame top; rules: the floor gap wanted.
+
+    Returns:
+        The leans, what the leaf does at 5, 45 and 90 degrees, and its sweep; None while a size is missing.
+    """
     width, bottom, top = (
         value_of(a) for a in (opening.leaves[0].width, figures[names.LEAF_BOTTOM], figures[names.FRAME_TOP])
     )
@@ -154,7 +162,11 @@ def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | N
 
 
 def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, mark: Length) -> Check | None:
-    """Judge the gaps read after setting and find the moves that cure them; None while none was read."""
+    """Judge the gaps read after setting and find the moves that cure them; None while none was read.
+
+    Args:
+        survey: the gaps read; figures: where hinges, leaf and head stand; rules: the gaps' tolerance; mark: what a move is rounded to.
+    """
     read = {p: r for p in GAPS if (r := survey.one(p)) is not None}
     leaf = leaf_hung(opening, figures, rules)
     if not read or leaf is None:

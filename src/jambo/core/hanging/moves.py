@@ -152,7 +152,15 @@ def _on_marks(a: Any, low: Any, high: Any, x: Any, mark: float) -> Any:
 def cure(
     leaf: Leaf, gaps: Mapping[Place, float], targets: Mapping[Place, float], tolerance: float, mark: float, most: float
 ) -> Cure:
-    """Find the fewest, smallest moves that bring every gap read to its target +- tolerance. Lengths in millimetres."""
+    """Find the fewest, smallest moves that bring every gap read to its target +- tolerance. Lengths in millimetres.
+
+    Args:
+        leaf: where its hinges are; gaps, targets: read and wanted, by place; tolerance: what a gap may be off.
+        mark: what a move is rounded to; most: the greatest move worth making before something else is wrong.
+
+    Returns:
+        The moves with what each gap becomes, and what no small move can cure.
+    """
     places = [p for p in GAPS if p in gaps]
     a = effect(leaf, places)
     off = np.array([targets[p] - gaps[p] for p in places])

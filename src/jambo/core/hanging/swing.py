@@ -16,7 +16,11 @@ Drift = Literal["stays", "opens", "shuts"]
 
 
 def pull(t_x: float, t_n: float, angle: float) -> float:
-    """How hard a leaf at an angle (degrees) is drawn: > 0 opens it, < 0 shuts it."""
+    """How hard a leaf at an angle (degrees) is drawn: > 0 opens it, < 0 shuts it.
+
+    Args:
+        t_x, t_n: how much the hinge line leans toward the strike and toward the side it opens to, mm per mm.
+    """
     f = radians(angle)
     return -t_x * sin(f) + t_n * cos(f)
 
@@ -51,7 +55,11 @@ class Sweep:
 
 
 def clearance(gap: float, r: float, angle: float, slope_x: float, slope_n: float) -> float:
-    """Clearance under the leaf's bottom at distance r and angle; slopes are floor and hinge line added up."""
+    """Clearance under the leaf's bottom at distance r and angle; slopes are floor and hinge line added up.
+
+    Args:
+        gap: under the closed leaf at the hinges; r: from the hinges, in the gap's unit; angle: in degrees; slopes: unit per unit.
+    """
     f = radians(angle)
     return gap - r * (slope_x * cos(f) + slope_n * sin(f))
 
@@ -60,6 +68,13 @@ def sweep(gap: float, width: float, slope_x: float, slope_n: float, opens: float
     """The least clearance over the leaf's width and its opening angle, exactly.
 
     At every angle it is linear in r, and along the edge it is one cosine of the angle: ends, its trough, and the bumps.
+
+    Args:
+        gap, width: of the leaf, in one unit; slope_x, slope_n: as for `clearance`; opens: the widest angle, in degrees.
+        bumps: measured over the floor's plane.
+
+    Returns:
+        The least clearance with the angle and the distance from the hinges where it is.
     """
     angles = [0.0, opens]
     if 0 < (trough := degrees(atan2(slope_n, slope_x))) < opens:

@@ -153,7 +153,17 @@ def _allowances(amounts: Sequence[Known | Figure]) -> tuple[str, ...]:
 
 
 def add(name: FigureName, *lines: Line) -> Computed:
-    """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole."""
+    """Add up a figure. A line is an amount, or (times, amount); lines of length zero stay, so the sum is whole.
+
+    Args:
+        name: the figure it makes; lines: what is added, in the order the slip shows it.
+
+    Returns:
+        The figure with its terms, or what it waits for when an amount is missing.
+
+    Example:
+        `add(names.LEG_LENGTH, height, (-1, plate))` is the height less the plate, with both as its terms.
+    """
     terms: list[Term] = []
     known: list[Known | Figure] = []
     value: Length | None = None
@@ -190,7 +200,11 @@ def lowest(name: FigureName, *amounts: Amount) -> Computed:
 
 
 def sum_of(*lines: Line) -> Length | None:
-    """Give what lines add up to where only the length is wanted; None while one of them is not known."""
+    """Give what lines add up to where only the length is wanted; None while one of them is not known.
+
+    Args:
+        lines: as for `add`, without a name: no figure comes of them and no slip shows them.
+    """
     found = ZERO
     for line in lines:
         times, amount = line if isinstance(line, tuple) else (1, line)

@@ -33,7 +33,11 @@ class Mass:
 
 
 def read_mass(text: str, habit: Unit) -> Mass:
-    """Read a mass; a bare number is in the habit's unit. Raises ValueError for anything else, and outside 1-1000 kg."""
+    """Read a mass; a bare number is in the habit's unit. Raises ValueError for anything else, and outside 1-1000 kg.
+
+    Example:
+        "95 lb" and "43 kg" name their unit; "95" is pounds where the habit is inches, kilograms where it is millimetres.
+    """
     found = _WRITTEN.fullmatch(text.strip())
     if not found:
         raise ValueError(f"{text[:40]!r} is not a weight")

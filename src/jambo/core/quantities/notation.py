@@ -57,7 +57,11 @@ class ParsedLength:
 
 
 def exact_text(length: Length, unit: Unit) -> str:
-    """Write a length exactly as tape text with its unit, in `unit` if it ends there, else in the other one."""
+    """Write a length exactly as tape text with its unit, in `unit` if it ends there, else in the other one.
+
+    Example:
+        2 ft 6 in is "30 in", whichever unit is asked for: its millimetres end as well, so that is "762 mm" in millimetres.
+    """
     for choice in (unit, OTHER[unit]):
         fine = show(length, Tape(choice, Fraction(1, 64) if choice == "in" else Fraction(1, 2)))
         if fine.moved is None:
@@ -247,6 +251,9 @@ def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> Par
 
     `tape` gives the mark that "strong" and "shy" halve (the usual tape of the unit by default).
     Raises NotALength, with the reason and what would be accepted.
+
+    Example:
+        `read("6'10 1/2", "in", "leaf_height")` is 82 1/2 in; `read("2668", "in", "leaf_width")` is 30 in wide and 80 in high.
     """
     of = KINDS[kind_name]
     clean = _clean(text)

@@ -82,7 +82,17 @@ def _digits(marks: int, tape: Tape) -> str:
 
 @lru_cache(maxsize=100_000)
 def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Shown:
-    """Round a length once to the tape's mark (halves go up when rounding to nearest) and say what that moved."""
+    """Round a length once to the tape's mark (halves go up when rounding to nearest) and say what that moved.
+
+    Args:
+        length: exact; tape: its unit and the mark it is read to; rounding: up, down or to the nearest mark.
+
+    Returns:
+        The mark, and whether the true length is strong of it or shy.
+
+    Example:
+        13/32 in on a tape of sixteenths, to the nearest, is 7/16 in, shy.
+    """
     marks = Fraction(length.nm) * tape.step.denominator / (NM_PER[tape.unit] * tape.step.numerator)
     if marks.denominator == 1:
         return Shown(_digits(marks.numerator, tape), tape.unit, length, None)
@@ -100,7 +110,11 @@ def run_text(length: Length, tape: Tape) -> str:
 
 
 def plain_number(value: Fraction) -> str:
-    """Write an exact number so that it reads back exactly: a decimal when it ends, else a fraction."""
+    """Write an exact number so that it reads back exactly: a decimal when it ends, else a fraction.
+
+    Example:
+        Fraction(5, 2) is "2.5", Fraction(1, 3) is "1/3".
+    """
     twos = fives = 0
     rest = value.denominator
     while rest % 2 == 0:
@@ -118,5 +132,9 @@ def plain_number(value: Fraction) -> str:
 
 
 def exact_number(length: Length, unit: Unit) -> str:
-    """Write a length exactly in a unit: inches as a fraction, millimetres as a decimal where it ends."""
+    """Write a length exactly in a unit: inches as a fraction, millimetres as a decimal where it ends.
+
+    Example:
+        82.5 in is "165/2" in inches and "2095.5" in millimetres.
+    """
     return str(length.in_inches()) if unit == "in" else plain_number(length.in_mm())

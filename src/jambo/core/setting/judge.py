@@ -131,7 +131,11 @@ def _where(plan: SetPlan) -> Values:
 
 
 def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """The frame in its slot (handbook 14)."""
+    """The frame in its slot (handbook 14).
+
+    Args:
+        opening, survey: the facts; plan: the set plan; figures: the opening's; rules: in force.
+    """
     path, room = "opening.setting.slide", plan.room
     narrower = [s for s in plan.stock if s.verdict == "fits" and s.head is not None and s.head >= ZERO] or [
         s for s in plan.stock if s.verdict == "fits"

@@ -22,6 +22,12 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
     """Legs cut to the floor found, the head level over the highest floor the leaf passes; and what is left over it.
 
     Heights stay above the rough floor at the hinge foot. The leg on the high side is cut more, by the floor's difference.
+
+    Args:
+        found: the hole as found, for the floor across it; figures: those planned; rules: in force; opening: the unit delivered.
+
+    Returns:
+        What each leg is cut to, what comes off a delivered one, where the head's underside stands, and the play over it.
     """
     rise = Known("floor_rise", rise_to_strike(found, opening.handing.hinge_side), READ)
     level = Known("floor_at_hinge", ZERO, READ)
@@ -74,6 +80,9 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
 
     Side B is the same the other way round: a plumb frame that is proud on A is as much shy on B. A wall read on one side
     only counts for both.
+
+    Args:
+        survey: the walls' leans beside hinge and strike; figures: the frame's height; rules: from where on a lean is split.
     """
     height = value_of(figures[names.FRAME_TOP])
     if height is None:

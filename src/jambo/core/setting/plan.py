@@ -96,7 +96,11 @@ def packer(opening: Opening, depth: Length, rules: HouseRules) -> Packer:
 
 
 def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules) -> list[Place]:
-    """The stations in nailing order: hinge leg, head, strike leg (handbook 14)."""
+    """The stations in nailing order: hinge leg, head, strike leg (handbook 14).
+
+    Args:
+        opening: hinges, latch and how it is nailed; figures: heights of hinges and latch; height: of the frame's top.
+    """
     half_hinge = rules.value("hinge_length") * HALF
     heights = [f.value for _, f in figures.numbered(names.HINGE_HEIGHT)]
     hinges = [at_hinge(n, in_mm(y - half_hinge)) for n, y in enumerate(heights, 1)]

@@ -103,7 +103,11 @@ def packed(thickness: Length, habit: Unit) -> Pack:
 
 
 def tapers_one_way(wedge: Length, depth: Length, shim: Shim, close: Length) -> int | None:
-    """How many tapers from one side match a wedge over the leg's depth within `close`; None when neither one nor two do."""
+    """How many tapers from one side match a wedge over the leg's depth within `close`; None when neither one nor two do.
+
+    Args:
+        wedge: how much wider the gap is at one edge of the leg; depth: of the leg; shim: its taper; close: the tolerance.
+    """
     each = depth * shim.taper
     fits = [n for n in (1, 2) if size(size(wedge) - each * n) <= close]
     return min(fits, key=lambda n: size(size(wedge) - each * n)) if fits else None

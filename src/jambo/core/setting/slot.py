@@ -31,14 +31,22 @@ class Slot:
 
 
 def slot(hinge: Face, strike: Face, outside: Mm, height: Mm, tilt: float = 0.0) -> Slot:
-    """The room for a frame `outside` wide and `height` high, exactly: both bounds are vertices or ends of parabolas."""
+    """The room for a frame `outside` wide and `height` high, exactly: both bounds are vertices or ends of parabolas.
+
+    Args:
+        hinge, strike: the studs' faces, x from the hinge foot in mm; outside, height: of the frame in mm; tilt: mm per mm.
+    """
     low, low_at = hinge.proudest(height, 1, tilt)
     high, high_at = strike.proudest(height, -1, tilt)
     return Slot(low, -high - outside, low_at, high_at, tilt)
 
 
 def widest(hinge: Face, strike: Face, outside: Mm, height: Mm, most: float) -> Slot:
-    """The tilt within +-`most` that leaves most room. The room is concave in the tilt, so its slope finds the top."""
+    """The tilt within +-`most` that leaves most room. The room is concave in the tilt, so its slope finds the top.
+
+    Args:
+        most: the greatest tilt allowed, mm per mm either way; the others as for `slot`.
+    """
     low, high = -most, most
     while high - low > FINE:
         middle = (low + high) / 2

@@ -124,7 +124,11 @@ def twist_at(place: Place, hinge: Face, strike: Face) -> Mm:
 
 
 def shimmed(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
-    """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (handbook 14)."""
+    """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (handbook 14).
+
+    Args:
+        place: the station; gap: behind the leg's middle; twist: how much prouder the stud's edge on side A is; by: the packing.
+    """
     edges = gap - twist * HALF, gap + twist * HALF
     thin = min(edges)
     if gap > THICKEST[by.habit]:
@@ -154,6 +158,12 @@ def fewest(places: Sequence[Place], hinge: Face, strike: Face, room: Slot, at: S
     """The place in the slot that takes the fewest pieces; of equals the one nearest the middle.
 
     The count only changes where some station's gap passes a thickness at which its pack changes, so those are tried.
+
+    Args:
+        places: the stations; hinge, strike: the studs' faces in mm; room: the slot; at: the frame's tilt and size; by: the packing.
+
+    Returns:
+        x of the hinge leg's back at the foot, in mm from the hinge stud's foot.
     """
     shim = by.shim
     thick = shim.tip.value + shim.butt.value

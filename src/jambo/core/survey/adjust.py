@@ -238,7 +238,17 @@ def _frame(survey: Survey, planned_height: Length | None) -> tuple[_Frame, float
 
 
 def adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjustment | None:
-    """Make a survey agree with itself; None while no width was read. Equal surveys share one answer."""
+    """Make a survey agree with itself; None while no width was read. Equal surveys share one answer.
+
+    Args:
+        survey: every reading of the hole; planned_height: where nobody read a height; unit: whose tape's precision counts.
+
+    Returns:
+        Every reading against the fit, the readings that cannot be right, the shape, and what was taken for granted.
+
+    Example:
+        Widths 32 1/4, 32 1/4 and 31 1/4 beside studs read plumb and straight: the last is suspect, and should be 32 1/4.
+    """
     return _adjust(survey, planned_height, unit)
 
 

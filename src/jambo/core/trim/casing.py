@@ -15,7 +15,11 @@ from jambo.core.rules import HouseRules
 def pieces(
     casing: Casing, inside: Computed, head: Computed, floors: tuple[Computed, Computed], rules: HouseRules
 ) -> tuple[Computed, ...]:
-    """Head and leg casing of sides A and B: short points (and long point of the head) if mitred, plain cuts if butted."""
+    """Head and leg casing of sides A and B: short points (and long point of the head) if mitred, plain cuts if butted.
+
+    Args:
+        casing: its widths, setback and joint; inside: the frame's inside width; head: its underside; floors: of sides A and B.
+    """
     setback = rules.known("setback")
     legs = tuple(
         add(name, head, setback, (-1, floor)) for name, floor in zip(names.CASING_LEG_ON.values(), floors, strict=True)
@@ -46,7 +50,11 @@ def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -
 
 
 def figures(casing: Casing, planned: Figures, wall: Wall, rules: HouseRules, *, covers_joint: bool) -> list[Computed]:
-    """Every figure of the casing of both sides; `covers_joint` says that it covers both sides' joints alike."""
+    """Every figure of the casing of both sides; `covers_joint` says that it covers both sides' joints alike.
+
+    Args:
+        planned: the opening's figures; wall: both finishes; rules: the setback and the nails' hold.
+    """
     inside, floors = planned[names.FRAME_INSIDE_WIDTH], (planned[names.FLOOR_A], planned[names.FLOOR_B])
     found = [
         *pieces(casing, inside, planned[names.HEAD_UNDERSIDE], floors, rules),

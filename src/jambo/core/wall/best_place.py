@@ -85,7 +85,11 @@ def _outcome(opened: Opened) -> tuple[object, ...]:
 
 
 def places(search: Search) -> tuple[Place, ...]:
-    """The places worth offering, best first: of those with one outcome the nearest to where it was wanted. Empty when none fits."""
+    """The places worth offering, best first: of those with one outcome the nearest to where it was wanted. Empty when none fits.
+
+    Args:
+        search: the hole, the wall as it stands, and the range it may stand in.
+    """
     low, high = int(search.least.nm), int(search.most.nm) - search.size.wide
     best: dict[tuple[object, ...], Place] = {}
     aside: set[tuple[object, ...]] = set()  # outcomes that no meeting has, only the places a hair beside one

@@ -228,7 +228,11 @@ def on_wall(
     fittings: Sequence[Fitting],
     rules: HouseRules,
 ) -> tuple[WallFlag, ...]:
-    """Every judgement on the wall as a whole, worst first."""
+    """Every judgement on the wall as a whole, worst first.
+
+    Args:
+        layout: of all openings; solved: their answers; wall: the facts; corners: studs its ends take; fittings: what hangs on it.
+    """
     said = [
         *_neighbours(layout, solved, wall),
         *_corners(layout, solved, corners, rules),

@@ -142,7 +142,11 @@ def _shift(one: Solved, wall: Wall) -> Length:
 
 
 def studs(wall: Wall, taken: Sequence[Span]) -> tuple[Stud, ...]:
-    """The layout studs that stand whole: not in an opening's framing, nor running into the studs that end the wall."""
+    """The layout studs that stand whole: not in an opening's framing, nor running into the studs that end the wall.
+
+    Args:
+        wall: spacing, offset and length; taken: the stretches the openings' framing takes.
+    """
     length = value_of(wall.length)
     if wall.found is not None:  # a standing wall has the studs that were found in it, and no others
         return tuple(
@@ -298,7 +302,14 @@ def _shapes(
 
 
 def lay_out(solved: Sequence[Solved], wall: Wall) -> Layout:
-    """Put the openings of a wall side by side."""
+    """Put the openings of a wall side by side.
+
+    Args:
+        solved: the answers of the wall's openings, in any order; wall: what they have in common.
+
+    Returns:
+        Each opening's stretches of the wall from its left end, what neighbours share, and the marks of one tape.
+    """
     placed = [_stand(i, one, wall) for i, one in enumerate(solved)]
     standing = tuple(sorted((s for s in placed if s is not None), key=lambda s: s.opening.low))
     length = value_of(wall.length)

@@ -59,6 +59,9 @@ def left_off(shares: Sequence[Share], solved: Sequence[Solved], wall: Wall) -> L
     """The pieces each opening's own list has too many of, by figure, because its neighbour's stud serves it as well.
 
     A standing wall's studs are what they are: nothing is left off there.
+
+    Args:
+        shares: of neighbours that stand closer than both framings are wide; solved: the openings; wall: its timber.
     """
     off: dict[int, Counter[str]] = {}
     if wall.existing:

@@ -49,7 +49,11 @@ WORDS: dict[Region, dict[str, str]] = {
 
 
 def fill(template: str, region: Region, **values: str) -> str:
-    """Fill a sentence with the region's words for parts and with the values given, and start it with a capital."""
+    """Fill a sentence with the region's words for parts and with the values given, and start it with a capital.
+
+    Example:
+        `fill("a new {stud}", "north_america")` is "A new stud".
+    """
     text = template.format(**WORDS[region], **values)
     return text[:1].upper() + text[1:]
 

@@ -56,6 +56,10 @@ def needed(
     """The clear distance needed at the worst height behind the slab.
 
     Trim is constant between its ends and lean straight between readings, so the worst is at one of their ends: exact.
+
+    Args:
+        bottom, top: of the slab; line: height of the track's line, from which readings of the wall count.
+        obstacles: what the slab must pass, by height and depth; readings: how far the wall comes forward; rules: running clearance.
     """
     obstacles = tuple(obstacles)
     heights = {bottom, top, *(r.at.value for r in readings), *(o.top for o in obstacles)}
@@ -74,7 +78,11 @@ def needed(
 
 
 def stocked(least: Length, habit: Unit) -> Length | None:
-    """The thinnest stack of stocked backers of at least `least`; None beyond what is sensibly stacked."""
+    """The thinnest stack of stocked backers of at least `least`; None beyond what is sensibly stacked.
+
+    Args:
+        least: what must be packed out; habit: whose stock is used, inches or millimetres.
+    """
     sizes = STOCK[habit]
     stacks = (total(c) for n in range(1, MOST_STACKED + 1) for c in combinations_with_replacement(sizes, n))
     return min((s for s in stacks if s >= least), default=None)

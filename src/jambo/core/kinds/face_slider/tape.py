@@ -26,7 +26,11 @@ def finished_across(opening: Opening, near: Computed, far: Computed, found: Figu
 
 
 def lay_track(opening: Opening, wall: Wall, across: Across | None, found: Figures, rules: HouseRules) -> TrackTape:
-    """Put the track where most of its holes land, within its stops' needs and the wall's ends."""
+    """Put the track where most of its holes land, within its stops' needs and the wall's ends.
+
+    Args:
+        across: zero of the slider's tape on the wall; found: the figures; wall: its ends and studs; rules: in force.
+    """
     s = slider_of(opening)
     start, end, length = (
         value_of(found[n]) for n in (names.TRACK_NEEDS_START, names.TRACK_NEEDS_END, names.TRACK_LENGTH)

@@ -34,6 +34,9 @@ def best_start(
 
     Of equal stretches the one nearest the window's upper end counts (there the stops need no more track than they
     must), and in it the middle, so that every hole sits as well as it can. Returns the start and the number of holes.
+
+    Args:
+        window: the least and the greatest start; at: the holes from the track's start; studs: their centres; near: the tolerance.
     """
     low, high, reach = _nm(window[0]), _nm(window[1]), _nm(near)  # bare nanometres: this is the search's inner loop
     centres: list[Nm] = sorted(s.nm for s in studs)
@@ -81,6 +84,10 @@ def fix(
     """Place a track of `length` and say which holes land and which to bore, each `apart` from others and the ends.
 
     Studs are in running order.
+
+    Args:
+        window: where the track may start; length: of it; at: its factory holes from its start; studs: centres it can be fixed to.
+        near: how close to a centre a hole counts as in the stud; apart: the least between two holes.
     """
     start, _ = best_start(window, at, studs, near)
     holes_ = [_nm(hole) for hole in at]
