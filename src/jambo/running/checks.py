@@ -60,6 +60,7 @@ def run_all(pytest_args: Sequence[str]) -> None:
         _step("tsc", ["npm", "run", "--silent", "check"], WEB)
         _generated()
     web.build()
-    done = subprocess.run([sys.executable, "-m", "pytest", *pytest_args], cwd=ROOT, env={**os.environ})
+    every = ["-n", "auto", "--dist", "loadfile"]  # a Jambo of its own for each processor
+    done = subprocess.run([sys.executable, "-m", "pytest", *(pytest_args or every)], cwd=ROOT, env={**os.environ})
     if done.returncode:
         raise CommandError("tests failed")
