@@ -1,5 +1,6 @@
 """Cutting into a standing wall (handbook 6): what goes, what stays, what is added, and the exact search for the best place."""
 
+from dataclasses import replace
 from fractions import Fraction
 
 import pytest
@@ -11,7 +12,7 @@ from jambo.core.facts.placing import Header
 from jambo.core.framing import cut_in
 from jambo.core.framing.cut_in import Size, Standing, open_up
 from jambo.core.quantities.figure import HALF, Figure, Missing
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.wall.best_place import Search, places, reasons
 from jambo.core.wall.layout import Span
 from jambo.format.document import Document
@@ -251,6 +252,17 @@ def test_the_best_place_uses_a_standing_stud_and_the_others_say_why_not():
         [("fillers", 1)],
         [("added", 1)],
     ]
+
+
+@pytest.mark.parametrize(("taken", "stands"), [("0", True), ("1/16", False)])
+def test_framings_of_two_openings_may_touch_but_not_overlap(taken, stands):
+    """At 50 3/8 the hole opens the wall from its king's face at 32: what stands to its left may end there."""
+    ask = asked(old_wall(), most=inch("77"))
+    free = places(ask)[0].opened
+    beside = replace(ask, taken=(Span(ZERO, free.low + inch(taken)),))
+    assert (free.left in [p.opened.left for p in places(beside)]) is stands
+    beside = replace(ask, taken=(Span(free.high - inch(taken), inch("168")),))
+    assert (free.left in [p.opened.left for p in places(beside)]) is stands
 
 
 def test_a_range_shuts_places_out():

@@ -133,6 +133,7 @@ def test_steel_frame_takes_its_opening_from_the_sheet():
     assert codes(result, "stop") == codes(result, "check") == []
     assert "trim" not in result.stages
     assert ("steel_foot_screw", 2, inch("2")) in [(i.name, i.count, i.length) for i in result.hardware]
+    assert lengths(result)["throat"] == inch("4 1/2")
     assert next(s for s in result.steps if s.key == "throat").gate == "{wallboard} done first"
 
 
@@ -157,6 +158,7 @@ def test_outside_frame_on_its_sill(sill, on, filler, bottom, leg):
     found = lengths(result)
     assert [found[n] for n in ("sill_filler", "leaf_bottom", "leg_length")] == [inch(filler), inch(bottom), inch(leg)]
     assert found["frame_inside_width"] == inch("30 3/8")  # 1/8 at the hinges, 1/4 at the sealed strike
+    assert found["sill_top"] == inch(filler) + inch(sill)
     assert (found["seal_set"], found["sill_fall"]) == (inch("1/8"), inch("1/4"))  # half of 1/4; 1 in 20 over 5
     assert "filler" in {p.part for p in result.pieces} or filler == "0"
 

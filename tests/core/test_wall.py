@@ -23,6 +23,7 @@ from jambo.format.facts import facts_of
 from jambo.format.problems import parse
 
 SWING = {}
+RIGHT = {"opening.door.hinge_side": "right"}
 CASED = {"opening.casing": {"width": "2 1/4"}}
 
 
@@ -121,7 +122,7 @@ CASES = [
     ([(CASED, "60")], {"fittings": [switch("77")]}, "fitting-under-casing"),
     ([(SLIDER, "60")], {"fittings": [switch("95")]}, "fitting-under-slab"),
     ([(SWING, "60")], {"fittings": [switch("30")]}, "fitting-behind-leaf"),
-    ([({"opening.door.hinge_side": "right"}, "60")], {"fittings": [switch("100")]}, "fitting-behind-leaf"),
+    ([(RIGHT, "60")], {"fittings": [switch("100")]}, "fitting-behind-leaf"),
 ]
 
 
@@ -142,10 +143,44 @@ def test_flag_is_raised(openings, more, code):
             {"fittings": [switch("30")]},
         ),  # no leaf yet to be behind
         ([(CASED, "60")], {"corners": ("inside", "inside")}),
+        ([(SWING, "40"), (SLIDER | {"opening.door.slides_to": "left"}, "180")], {"length": "300"}),  # it opens to 88 in
     ],
 )
 def test_nothing_is_said_where_nothing_is_wrong(openings, more):
     assert flags(wall(*openings, **more)[1]) == []
+
+
+EDGES = [  # D1: RO 43 7/8 to 76 1/8; casing 2 1/4 and a setback of 3/16; a leaf of 30 against the wall from 13 7/8
+    (CASED, "41 7/16", "B", None), (CASED, "41 1/2", "B", "fitting-under-casing"),
+    (CASED, "78 9/16", "B", None), (CASED, "78 1/2", "B", "fitting-under-casing"),
+    (SWING, "43 7/8", "B", "fitting-in-opening"), (SWING, "76 1/8", "B", "fitting-in-opening"), (SWING, "76 3/16", "B", None),
+    (SWING, "13 7/8", "A", "fitting-behind-leaf"), (SWING, "13 13/16", "A", None), (SWING, "43 13/16", "A", "fitting-behind-leaf"),
+    (RIGHT, "106 1/8", "A", "fitting-behind-leaf"), (RIGHT, "106 3/16", "A", None), (RIGHT, "76 3/16", "A", "fitting-behind-leaf"),
+    (SLIDER, "110 1/2", "A", "fitting-under-slab"), (SLIDER, "113 1/16", "A", None),  # slab to 43 1/2 + 1 of lining + 66, its track to 113
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("changes", "at", "side", "code"), EDGES)
+def test_a_fitting_is_judged_to_the_sixteenth(changes, at, side, code):
+    said = wall((changes, "60"), fittings=[switch(at, side)])[1]
+    assert flags(said) == ([code] if code else [])
+    assert [(s.about, s.flag.path) for s in said] == ([((0,), "wall.fittings[0].at")] if code else [])
+
+
+@pytest.mark.parametrize(
+    ("openings", "more", "code", "values"),
+    [
+        ([(SWING, "60"), (SWING, "95")], {}, "openings-share-studs", {"a": "D1", "b": "D2", "over": inch("3 1/4")}),
+        ([(SWING, "60"), (SWING, "90")], {}, "openings-overlap", {"a": "D1", "b": "D2", "over": inch("2 1/4")}),
+        ([(CASED, "221 3/4")], {"corners": ("open", "inside")}, "opening-too-near-corner",
+         {"a": "D1", "end": "right", "room": inch("2 1/8"), "needed": inch("5/16")}),
+        ([(CASED, "19")], {"corners": ("inside", "open")}, "leaf-meets-corner",
+         {"a": "D1", "end": "left", "room": inch("2 7/8"), "needed": inch("1/8")}),
+    ],
+)  # fmt: skip
+def test_what_is_said_is_measured(openings, more, code, values):
+    [one] = [s.flag for s in wall(*openings, **more)[1] if s.flag.code == code]
+    assert (one.values, one.path) == (values, "opening.position.distance")
 
 
 def test_far_edge_is_one_of_the_marks_a_place_can_be_given_by():
