@@ -151,4 +151,4 @@ def test_names_beside_the_loopback_ones_are_answered_when_they_are_given():
     app = create_app(None, hosts=("jobs.example",))
     with serving(app) as url:
         for host, status in (("jobs.example:80", 200), ("other.example", 421)):
-            assert httpx.get(f"{url}/api/openapi.json", headers={"Host": host}).status_code == status
+            assert httpx.get(f"{url}/api/openapi.json", headers={"Host": host}, timeout=60).status_code == status
