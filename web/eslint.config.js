@@ -10,13 +10,14 @@ const ROOMS = {
   api: [],
   tape: ["api"],
   app: ["api"],
-  work: ["api", "app"],
+  work: ["api", "tape", "app"],
   slip: ["api", "tape", "work"],
   drawing: ["api", "tape", "work"],
   stages: ["api", "tape", "app", "work", "slip", "drawing"],
   opening: ["api", "app", "work", "slip", "drawing", "stages"],
   print: ["api", "tape", "app", "work", "slip", "drawing"],
-  board: ["api", "tape", "app", "work", "drawing"],
+  lines: ["api", "tape", "app", "work", "drawing"],
+  board: ["api", "tape", "app", "work", "drawing", "lines"],
 };
 
 const policy = (from, to) => ({

@@ -8,6 +8,8 @@ from typing import TextIO
 
 import click
 
+from jambo.core.quantities.tape import Unit
+from jambo.core.words.lists import REGIONS, Region
 from jambo.running.machine import CommandError
 
 
@@ -57,6 +59,23 @@ def solve(file: TextIO) -> None:
         raise CommandError("the document is refused:\n  " + "\n  ".join(map(str, refused.errors))) from None
     except UnicodeDecodeError:
         raise CommandError("the document is refused: it is not UTF-8 text") from None
+
+
+@main.command()
+@click.argument("text", nargs=-1, required=True)
+@click.option(
+    "--unit", type=click.Choice(["in", "mm"]), default="in", show_default=True, help="What a bare number is in."
+)
+@click.option("--words", type=click.Choice(REGIONS), help="Whose words; by the unit if left out.")
+def line(text: tuple[str, ...], unit: Unit, words: Region | None) -> None:
+    """Read one door as it is pencilled on a list, such as "101 2868 RH", and print its rough opening."""
+    from jambo.format.problems import Refused
+    from jambo.views.lines import told
+
+    try:
+        click.echo(told(" ".join(text), unit, words or ("north_america" if unit == "in" else "britain")))
+    except Refused as refused:
+        raise CommandError("; ".join(f"{e.reason}; {e.accepted}" for e in refused.errors)) from None
 
 
 @main.command()

@@ -151,9 +151,9 @@ def test_what_was_heard_is_read_back(text, unit, kind, reading):
     assert read(text, unit, kind).reading == reading
 
 
-@pytest.mark.parametrize("text", ["26", "2-6", "27"])
-def test_a_width_is_asked_about_only_when_both_readings_are_stock(text):
-    assert read(text, "in", "leaf_width").also is None
+@pytest.mark.parametrize(("text", "also"), [("26", "30"), ("2-6", None), ("27", None), ("34", None), ("26 in", None)])
+def test_a_bare_width_is_asked_about_when_it_is_a_call_out_without_its_dash(text, also):
+    assert read(text, "in", "leaf_width").also == (also and inch(also))
 
 
 @pytest.mark.parametrize(

@@ -45,6 +45,30 @@ def test_single_slider_by_hand():
     })  # fmt: skip
 
 
+@pytest.mark.parametrize(
+    ("leaves", "slab", "width", "height", "ro"),
+    [
+        (1, ("36", "84"), "32", "82 1/2", "34"),
+        (2, ("32", "84"), "60", "82 1/2", "62"),
+        (1, ("36", None), "32", None, "34"),
+    ],
+)
+def test_a_slab_in_hand_makes_the_opening_nobody_gave(leaves, slab, width, height, ro):
+    """One slab covers 2 in on each side, each of two on its own side: 36 - 4, 2 x (32 - 2); 84 - 2 + 1/2; RO w + 1 1/2 + 1/2."""
+    more = {f"opening.door.slider.{k}": v for k, v in zip(("slab_width", "slab_height"), slab, strict=True)}
+    doc = plain(**{
+        "opening.door.kind": "face_slider", "opening.door.leaves": [{"thickness": "1 3/8"}] * leaves, **more,
+    })  # fmt: skip
+    result = solved(doc)
+    found = lengths(result)
+    assert (found["finished_width"], found["ro_width"]) == (inch(width), inch(ro))
+    assert (found.get("finished_height"), "opening.door.opening_height" in [m.path for m in result.missing]) == (
+        height and inch(height), height is None,
+    )  # fmt: skip
+    assert "finished_width" not in lengths(solved(plain(**slider(slab_width="36"))))  # an opening that was given stays
+    assert lengths(solved(plain(**slider(slab_width="36"))))["ro_width"] == inch("33")
+
+
 def test_bi_parting_slabs_meet_in_the_middle():
     """Opening 60: each slab 30 + 2; the right one from 30 to 62, opening by 30 to 60..92; hangers 33 and 59, open 89.
 

@@ -7,9 +7,9 @@ import "./app/shared.css";
 import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense } from "react";
+import { lazy, type ReactNode, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Route, Routes } from "react-router";
+import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 
 import { ApiProblem } from "./api/client";
 import { Lost } from "./app/Lost";
@@ -18,12 +18,15 @@ import { theme } from "./app/theme";
 import { askAgain, PAUSE, Waiting } from "./app/Waiting";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
+import { PadProvider } from "./tape/padOut";
+import { TypedIn } from "./tape/typed";
 
 // The pages behind the first one come when they are wanted, or as soon as nothing else is to do: a phone that loses the house's
 // network keeps all of them.
 const LATER = {
   FloorsPage: () => import("./board/FloorsPage").then((m) => ({ default: m.FloorsPage })),
   HeadsPage: () => import("./board/HeadsPage").then((m) => ({ default: m.HeadsPage })),
+  ManyPage: () => import("./lines/ManyPage").then((m) => ({ default: m.ManyPage })),
   LogPage: () => import("./board/LogPage").then((m) => ({ default: m.LogPage })),
   RulesPage: () => import("./board/RulesPage").then((m) => ({ default: m.RulesPage })),
   StockPage: () => import("./board/StockPage").then((m) => ({ default: m.StockPage })),
@@ -36,6 +39,7 @@ const LATER = {
 };
 const FloorsPage = lazy(LATER.FloorsPage);
 const HeadsPage = lazy(LATER.HeadsPage);
+const ManyPage = lazy(LATER.ManyPage);
 const LogPage = lazy(LATER.LogPage);
 const RulesPage = lazy(LATER.RulesPage);
 const StockPage = lazy(LATER.StockPage);
@@ -60,39 +64,50 @@ const queries = new QueryClient({
   },
 });
 
+/** What is typed on a page is held for it; all stages of an opening are one page. */
+function TypedHere({ children }: { children: ReactNode }) {
+  const [, room = "", id = "", ...rest] = useLocation().pathname.split("/");
+  return <TypedIn scope={(room === "openings" ? [room, id] : [room, id, ...rest]).join("/")}>{children}</TypedIn>;
+}
+
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <MantineProvider theme={theme} forceColorScheme="light">
       <QueryClientProvider client={queries}>
         <ShowProvider>
-          <Notifications position="bottom-center" />
-          <Waiting />
-          <BrowserRouter>
-            <Suspense
-              fallback={
-                <p className="page quiet" aria-busy="true">
-                  Fetching the page…
-                </p>
-              }
-            >
-              <Routes>
-                <Route path="/" element={<JobsPage />} />
-                <Route path="/stock" element={<StockPage />} />
-                <Route path="/jobs/:jobId" element={<JobPage />} />
-                <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
-                <Route path="/openings/:openingId/print" element={<CutListPage />} />
-                <Route path="/walls/:wallId" element={<WallPage />} />
-                <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
-                <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
-                <Route path="/jobs/:jobId/record" element={<LogPage />} />
-                <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
-                <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
-                <Route path="/openings/:openingId/setting" element={<SettingPage />} />
-                <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
-                <Route path="*" element={<Lost />} />
-              </Routes>
-            </Suspense>
-          </BrowserRouter>
+          <PadProvider>
+            <Notifications position="bottom-center" />
+            <Waiting />
+            <BrowserRouter>
+              <Suspense
+                fallback={
+                  <p className="page quiet" aria-busy="true">
+                    Fetching the page…
+                  </p>
+                }
+              >
+                <TypedHere>
+                  <Routes>
+                    <Route path="/" element={<JobsPage />} />
+                    <Route path="/stock" element={<StockPage />} />
+                    <Route path="/jobs/:jobId" element={<JobPage />} />
+                    <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
+                    <Route path="/openings/:openingId/print" element={<CutListPage />} />
+                    <Route path="/walls/:wallId" element={<WallPage />} />
+                    <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
+                    <Route path="/jobs/:jobId/many" element={<ManyPage />} />
+                    <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
+                    <Route path="/jobs/:jobId/record" element={<LogPage />} />
+                    <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
+                    <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
+                    <Route path="/openings/:openingId/setting" element={<SettingPage />} />
+                    <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
+                    <Route path="*" element={<Lost />} />
+                  </Routes>
+                </TypedHere>
+              </Suspense>
+            </BrowserRouter>
+          </PadProvider>
         </ShowProvider>
       </QueryClientProvider>
     </MantineProvider>

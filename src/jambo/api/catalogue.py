@@ -10,6 +10,7 @@ from jambo.core import rules
 from jambo.core.facts.frame import FrameKind
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
 from jambo.core.frames.registry import FRAMES
+from jambo.core.lines.cells import COLUMNS, Column
 from jambo.core.parts import homes
 from jambo.core.quantities import names
 from jambo.core.quantities.notation import exact_text
@@ -80,7 +81,7 @@ class CatalogueOut(TypedDict):
     """Lists that do not change while Jambo runs.
 
     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
-    by path: the longest that a fact's own path starts with.
+    by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about.
     """
 
     rules: dict[str, RuleOut]
@@ -93,6 +94,7 @@ class CatalogueOut(TypedDict):
     homes: dict[str, Stage]
     figure_groups: list[FigureGroupOut]
     frames: list[FrameOut]
+    columns: dict[Column, dict[Region, str]]
 
 
 @router.get("/catalogue")
@@ -127,6 +129,7 @@ def catalogue() -> CatalogueOut:
         "homes": homes(),
         "figure_groups": [_figures(group) for group in names.GROUPS],
         "frames": [{"kind": kind.name, "label": kind.label, "facts": [*kind.facts]} for kind in FRAMES.values()],
+        "columns": {name: {region: fill(text, region) for region in REGIONS} for name, text in COLUMNS.items()},
     }
 
 

@@ -17,6 +17,8 @@ from jambo.format.document import Document, Show
 from jambo.format.facts import heard_length, tape_of
 from jambo.format.problems import FieldError, Refused
 from jambo.views.exchange import schema, solve_document
+from jambo.views.lines import LineOut, line_out
+from jambo.views.lines import heard as heard_line
 from jambo.views.opening import ParsedLengthOut, ResultOut, heard_out
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
@@ -57,6 +59,13 @@ def level(text: Annotated[str, Query(max_length=200)], unit: Unit) -> LevelOut:
         "text": f"{drop} over {exact_text(said.over, unit)}",
         "per": f"{per * 1000:.1f} mm per m, {degrees(atan(per)):.2f} degrees",
     }
+
+
+@router.get("/line")
+def line(text: Annotated[str, Query(max_length=5000)], unit: Unit, shown: ShownQuery) -> LineOut:
+    """Read one door as it is pencilled on a list, and answer it without a job. 422 for what is no line."""
+    tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
+    return line_out(heard_line(text, unit), unit, tape, shown.words or "north_america")
 
 
 @router.get("/step")

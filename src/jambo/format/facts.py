@@ -127,7 +127,7 @@ def facts_of(document: doc.Document) -> Facts:
     reader = Reader(document.unit, tape)
     rules = _rules(document, reader)
     wall = wall_of(document.wall, document.beside, rules, reader)
-    opening = KINDS[document.opening.door.kind].with_wall(_opening(document, rules, tape, reader), wall)
+    opening = KINDS[document.opening.door.kind].completed(_opening(document, rules, tape, reader), wall, rules)
     _cannot_be(opening, wall, reader)
     if reader.errors:
         raise Refused(reader.errors)

@@ -36,10 +36,11 @@ class KeptReading(TypedDict):
 
 
 class WallName(TypedDict):
-    """A wall of the job, to choose from."""
+    """A wall of the job, to choose from, and the marks of the openings it holds."""
 
     id: int
     name: str
+    holds: list[str]
 
 
 class OpeningPage(TypedDict):
@@ -67,12 +68,16 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
     steps = store.steps(t, row)
     wall = kept_walls.wall(t, row["wall_id"])
     crew = crew_rules(t, job["doc"]["unit"])["doc"]
+    holds = store.held(t, row["job_id"])
     read: OpeningPage = {
         "id": row["id"],
         "version": row["version"],
         "opening": row["doc"],
         "wall": as_wall(wall),
-        "walls": [{"id": w["id"], "name": w["doc"].get("name", "")} for w in kept_walls.walls(t, row["job_id"])],
+        "walls": [
+            {"id": w["id"], "name": w["doc"].get("name", ""), "holds": holds.get(w["id"], [])}
+            for w in kept_walls.walls(t, row["job_id"])
+        ],
         "job": as_job(job),
         "crew_rules": crew,
         "can_undo": steps["can_undo"],

@@ -179,6 +179,15 @@ def marks(t: Transaction, job_id: int) -> dict[int, str]:
     return {row["id"]: row["mark"] or f"no. {row['id']}" for row in rows}
 
 
+def held(t: Transaction, job_id: int) -> dict[int, list[str]]:
+    """What the openings each wall of a job holds are called, in walking order, by the wall's id."""
+    sql = "SELECT id, wall_id, mark FROM opening WHERE job_id = %s AND removed_at IS NULL ORDER BY walk, id"
+    holds: dict[int, list[str]] = {}
+    for row in t.rows(sql, [job_id]):
+        holds.setdefault(row["wall_id"], []).append(row["mark"] or f"no. {row['id']}")
+    return holds
+
+
 def walk(t: Transaction, job_id: int) -> list[int]:
     """The openings of a job in walking order, by id."""
     sql = "SELECT id FROM opening WHERE job_id = %s AND removed_at IS NULL ORDER BY walk, id"

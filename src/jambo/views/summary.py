@@ -20,10 +20,11 @@ from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, Unit, exact_number, show
+from jambo.core.solve import Result
 from jambo.core.words.lists import Region
 from jambo.format import document
 from jambo.format.declared import ExactLength
-from jambo.format.facts import facts_of
+from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.views.answers import worked_out
 from jambo.views.opening import FlagOut, flag_out
@@ -124,9 +125,13 @@ def summarise(
         return Summary(
             (None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors
         )
-    result = worked_out(facts)
+    return summary_of(facts, worked_out(facts), read_as.opening.mark)
+
+
+def summary_of(facts: Facts, result: Result, mark: str = "") -> Summary:
+    """Give the short of an opening that is solved."""
     asked = facts.opening
-    stands, long = result.plate.standing(read_as.opening.mark, asked.placing.shares), value_of(facts.wall.length)
+    stands, long = result.plate.standing(mark, asked.placing.shares), value_of(facts.wall.length)
     if stands is not None and asked.placing.measured_from == "right":
         stands = stands.turned(long) if long is not None else None
     kind = kind_of(asked)

@@ -230,6 +230,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Line
+         * @description Read one door as it is pencilled on a list, and answer it in a job. 422 for what is no line.
+         */
+        get: operations["read_line_api_jobs__job_id__line_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/lists": {
         parameters: {
             query?: never;
@@ -330,6 +350,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Rows
+         * @description Keep the openings of all rows, or none. 422 names every cell and row that cannot be.
+         */
+        post: operations["keep_rows_api_jobs__job_id__schedule_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/schedule/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Rows
+         * @description Read rows against a job: every cell as heard, the rough opening, flags. Nothing is kept.
+         */
+        post: operations["read_rows_api_jobs__job_id__schedule_rows_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/schedule/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Off
+         * @description Take openings that were just kept off the board again, all or none. 409 when somebody changed one since.
+         */
+        post: operations["take_off_api_jobs__job_id__schedule_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/walls": {
         parameters: {
             query?: never;
@@ -362,6 +442,26 @@ export interface paths {
          * @description Read a level's text such as "1/4 in 4 ft". 422 when it is none.
          */
         get: operations["level_api_level_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Line
+         * @description Read one door as it is pencilled on a list, and answer it without a job. 422 for what is no line.
+         */
+        get: operations["line_api_line_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -556,6 +656,46 @@ export interface paths {
          * @description Go back or forward one version; where there is none, nothing changes. 422 when it could no longer be.
          */
         post: operations["undo_or_redo_api_openings__opening_id___way__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schedule/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description Read a CSV file or an XLSX workbook, sent as it is, as a table. 422 says why it is none.
+         */
+        post: operations["read_file_api_schedule_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schedule/pasted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Pasted
+         * @description Read what was pasted as a table. 422 says why it is none.
+         */
+        post: operations["read_pasted_api_schedule_pasted_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -782,6 +922,21 @@ export interface components {
             written: string;
         };
         /**
+         * AskedHeading
+         * @description A column of a table: its heading as written, what it is about, the unit of its bare numbers.
+         */
+        AskedHeading: {
+            /** Column */
+            column?: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "unit" | "note") | null;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
+        };
+        /**
          * Based
          * @description A write that names the version it was based on.
          */
@@ -868,9 +1023,15 @@ export interface components {
          * @description Lists that do not change while Jambo runs.
          *
          *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
-         *     by path: the longest that a fact's own path starts with.
+         *     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about.
          */
         CatalogueOut: {
+            /** Columns */
+            columns: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
             /** Events */
             events: {
                 [key: string]: string;
@@ -909,6 +1070,22 @@ export interface components {
             };
         };
         /**
+         * CellOut
+         * @description A cell as it was heard: what, its meanings where it has several, or why it cannot be and what would be accepted.
+         */
+        CellOut: {
+            /** Accepted */
+            accepted: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Reading */
+            reading: string;
+            /** Reason */
+            reason: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * ChangeOut
          * @description What a change of floors does to one opening. Without a figure that moves it only uses a floor that changed.
          */
@@ -943,6 +1120,16 @@ export interface components {
             moves: string[];
             /** Unread */
             unread: string[];
+        };
+        /**
+         * ChoiceOut
+         * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
+         */
+        ChoiceOut: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
         };
         /**
          * ComparedOut
@@ -1151,6 +1338,18 @@ export interface components {
              * @enum {string}
              */
             slides_to?: "left" | "right";
+        };
+        /**
+         * DoubtOut
+         * @description A cell that cannot be read, by its row and column from 0, and why.
+         */
+        DoubtOut: {
+            /** Column */
+            column: number;
+            /** Reason */
+            reason: string;
+            /** Row */
+            row: number;
         };
         /**
          * Draft
@@ -1641,6 +1840,18 @@ export interface components {
             source?: string;
         };
         /**
+         * HeadingOut
+         * @description A column of a table: its heading as written, what it is about (None: kept in the note), the unit it names.
+         */
+        HeadingOut: {
+            /** Column */
+            column: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "unit" | "note") | null;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: ("in" | "mm") | null;
+        };
+        /**
          * HealthOut
          * @description How it stands: `database` says in words why it does not answer; `migrations` are the ones done and known.
          */
@@ -1660,6 +1871,14 @@ export interface components {
             ok: boolean;
             /** Version */
             version: string;
+        };
+        /**
+         * Ids
+         * @description Openings that were kept at once.
+         */
+        Ids: {
+            /** Ids */
+            ids: number[];
         };
         /**
          * InWall
@@ -1767,6 +1986,21 @@ export interface components {
             walls: components["schemas"]["KeptWall"][];
         };
         /**
+         * KeepRows
+         * @description Rows to keep, and where their openings stand: each in a wall of its own, all in a new one, or in a wall of the job.
+         */
+        KeepRows: {
+            /** Headings */
+            headings: components["schemas"]["AskedHeading"][];
+            /** Rows */
+            rows: string[][];
+            /**
+             * Walls
+             * @default own
+             */
+            walls?: ("own" | "one") | number;
+        };
+        /**
          * KeptItem
          * @description An item as kept.
          */
@@ -1805,6 +2039,14 @@ export interface components {
             reading: components["schemas"]["Reading"];
             /** Who */
             who: string;
+        };
+        /**
+         * KeptRows
+         * @description The openings that were kept, in the order of their rows.
+         */
+        KeptRows: {
+            /** Ids */
+            ids: number[];
         };
         /**
          * KeptRules
@@ -1931,6 +2173,54 @@ export interface components {
             per: string;
             /** Text */
             text: string;
+        };
+        /**
+         * LineFigure
+         * @description A figure of the answer; `value` is None while it waits.
+         */
+        LineFigure: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            value: components["schemas"]["LengthOut"] | null;
+        };
+        /**
+         * LineOut
+         * @description A line as it was heard, token by token, and its answer.
+         */
+        LineOut: {
+            /** Assumed */
+            assumed: string[];
+            /** Count */
+            count: number;
+            /** Errors */
+            errors: {
+                [key: string]: string;
+            }[];
+            /** Figures */
+            figures: components["schemas"]["LineFigure"][];
+            /** Flags */
+            flags: components["schemas"]["FlagOut"][];
+            /** Marks */
+            marks: string[];
+            /** Needs */
+            needs: components["schemas"]["MissingOut"][];
+            /** Opening */
+            opening: {
+                [key: string]: unknown;
+            };
+            /** Ro */
+            ro: string | null;
+            silhouette: components["schemas"]["SilhouetteOut"] | null;
+            /** Text */
+            text: string;
+            /** Tokens */
+            tokens: components["schemas"]["TokenOut"][];
+            /** Wall */
+            wall: {
+                [key: string]: unknown;
+            };
         };
         /**
          * ListedJob
@@ -2262,6 +2552,14 @@ export interface components {
             reading: string;
         };
         /**
+         * Pasted
+         * @description What was pasted: lines, or cells of a table.
+         */
+        Pasted: {
+            /** Text */
+            text: string;
+        };
+        /**
          * PieceOut
          * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown.
          */
@@ -2439,6 +2737,43 @@ export interface components {
             to?: "centre" | "near_edge" | "far_edge" | "hinge_edge" | "near_king" | "far_king";
         };
         /**
+         * ReadRow
+         * @description A row read against its job; `notes` say what to look at before it is kept.
+         */
+        ReadRow: {
+            /** Assumed */
+            assumed: string[];
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+            /** Count */
+            count: number;
+            /** Errors */
+            errors: {
+                [key: string]: string;
+            }[];
+            /** Figures */
+            figures: components["schemas"]["LineFigure"][];
+            /** Flags */
+            flags: components["schemas"]["FlagOut"][];
+            /** Marks */
+            marks: string[];
+            /** Needs */
+            needs: components["schemas"]["MissingOut"][];
+            /** Notes */
+            notes: string[];
+            /** Opening */
+            opening: {
+                [key: string]: unknown;
+            };
+            /** Ro */
+            ro: string | null;
+            silhouette: components["schemas"]["SilhouetteOut"] | null;
+            /** Wall */
+            wall: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * Reading
          * @description One reading. A place read along a level takes "1/4 in 4 ft", "3 mm per m" or "0.4 deg"; the others a length.
          *
@@ -2591,6 +2926,16 @@ export interface components {
             unit: "in" | "mm";
             /** Waiting */
             waiting: components["schemas"]["WaitingOut"][];
+        };
+        /**
+         * Rows
+         * @description Rows of a schedule with its headings.
+         */
+        Rows: {
+            /** Headings */
+            headings: components["schemas"]["AskedHeading"][];
+            /** Rows */
+            rows: string[][];
         };
         /**
          * RuleGroupOut
@@ -3410,6 +3755,22 @@ export interface components {
             readings?: components["schemas"]["Reading"][];
         };
         /**
+         * TableOut
+         * @description A schedule as it was found. `numbers` are its rows' numbers in what was pasted or chosen.
+         */
+        TableOut: {
+            /** Doubts */
+            doubts: components["schemas"]["DoubtOut"][];
+            /** Headings */
+            headings: components["schemas"]["HeadingOut"][];
+            /** Notes */
+            notes: string[];
+            /** Numbers */
+            numbers: number[];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
          * TermOut
          * @description One line of a figure's sum.
          */
@@ -3426,6 +3787,26 @@ export interface components {
             /** Times */
             times: string;
             value: components["schemas"]["LengthOut"];
+        };
+        /**
+         * TokenOut
+         * @description A stretch of the line and what was heard in it; `choices` are its meanings where it has several.
+         */
+        TokenOut: {
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** End */
+            end: number;
+            /** Label */
+            label: string;
+            /** Reading */
+            reading: string;
+            /** Start */
+            start: number;
+            /** Text */
+            text: string;
+            /** What */
+            what: string;
         };
         /**
          * ToldLine
@@ -3651,9 +4032,11 @@ export interface components {
         };
         /**
          * WallName
-         * @description A wall of the job, to choose from.
+         * @description A wall of the job, to choose from, and the marks of the openings it holds.
          */
         WallName: {
+            /** Holds */
+            holds: string[];
             /** Id */
             id: number;
             /** Name */
@@ -5370,6 +5753,105 @@ export interface operations {
             };
         };
     };
+    read_line_api_jobs__job_id__line_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     lists_of_job_api_jobs__job_id__lists_get: {
         parameters: {
             query?: {
@@ -5870,6 +6352,308 @@ export interface operations {
             };
         };
     };
+    keep_rows_api_jobs__job_id__schedule_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepRows"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRows"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_rows_api_jobs__job_id__schedule_rows_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rows"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadRow"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_off_api_jobs__job_id__schedule_undo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Ids"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     new_wall_api_jobs__job_id__walls_post: {
         parameters: {
             query?: never;
@@ -5990,6 +6774,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LevelOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    line_api_line_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit: "in" | "mm";
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"];
                 };
             };
             /** @description Bad Request */
@@ -7171,6 +8052,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_file_api_schedule_file_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_pasted_api_schedule_pasted_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pasted"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
                 };
             };
             /** @description Bad Request */

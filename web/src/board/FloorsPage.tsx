@@ -4,7 +4,7 @@ import { Button, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useEffect, useState } from "react";
+import { useEffect, useRef } from "react";
 import { Link, useLocation, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type FieldError, type FloorChange, type FloorsUse, type FloorType } from "../api/client";
@@ -15,6 +15,7 @@ import { useShow, useShown } from "../app/show";
 import { same } from "../work/paths";
 import { LayerRows } from "../tape/LayerRows";
 import { WithFractions } from "../tape/Digits";
+import { useHeld } from "../tape/typed";
 import styles from "./FloorsPage.module.css";
 
 type Used = FloorsUse["floors"][number];
@@ -39,7 +40,12 @@ export function FloorsPage() {
   const show = useShow();
   const client = useQueryClient();
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const [draft, setDraft] = useState<FloorType[] | null>(null);
+  // What is tried out is held until it is kept or put back: leaving the page loses nothing.
+  const [draft, setDraft] = useHeld<FloorType[] | null>("floors", null);
+  const newest = useRef(draft);
+  useEffect(() => {
+    newest.current = draft;
+  });
   const page = useQuery({
     queryKey: ["job", id, "floors", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/floors", { params: { path: { job_id: id }, query } })),
@@ -75,7 +81,7 @@ export function FloorsPage() {
       client.setQueryData(["job", id, "floors", query], next);
       client.removeQueries({ queryKey: ["opening"] });
       void renew(client, ["job"], ["wall"]);
-      setDraft((now) => (now === sent.floors ? null : now)); // what was changed while it was being kept stays
+      if (newest.current === sent.floors) setDraft(null); // what was changed while it was being kept stays
       if (!sent.before) return;
       const back = { floors: sent.before, version: next.job.version };
       notifications.show({

@@ -6,7 +6,7 @@ import { notifications } from "@mantine/notifications";
 import { IconDots, IconHistory, IconListDetails, IconPlus, IconRuler2 } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { type KeyboardEvent, useRef, useState } from "react";
+import { type KeyboardEvent, type RefObject, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { api, ask, type JobPageData, type ListedOpening } from "../api/client";
@@ -15,7 +15,11 @@ import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { Silhouette } from "../drawing/Silhouette";
+import { keepLines } from "../lines/keep";
+import { LineField } from "../lines/LineField";
+import { useLine } from "../lines/useLine";
 import { WithFractions } from "../tape/Digits";
+import { wallOf } from "../work/walls";
 import styles from "./JobPage.module.css";
 
 const STAGE: Record<string, string> = {
@@ -25,6 +29,8 @@ const STAGE: Record<string, string> = {
   frame: "wall not settled",
   ready: "figures complete",
 };
+
+const WALLS = 8; // in view at once
 
 /** A job's openings in walking order, as silhouettes on one floor line. */
 export function JobPage() {
@@ -128,14 +134,13 @@ function useBoardActions(data: JobPageData) {
     tell(failure);
     refresh();
   };
-  const last = data.openings.at(-1);
   const add = useMutation({
     mutationFn: (copyOf?: number) =>
       ask(
         api.POST("/api/jobs/{job_id}/openings", {
           params: { path: { job_id: data.id } },
-          // A new opening stands in the wall of the last one walked to, or in a new wall of an empty job.
-          body: copyOf ? { copy_of: copyOf } : { wall_id: last?.wall_id ?? data.walls[0]?.id, wall: {}, opening: {} },
+          // a new opening never silently joins a wall: what that one carries is not what this one does
+          body: copyOf ? { copy_of: copyOf } : { wall: {}, opening: {} },
         }),
       ),
     onSuccess: ({ id }) => {
@@ -205,6 +210,7 @@ function useBoardActions(data: JobPageData) {
 function Board({ data }: { data: JobPageData }) {
   const [find, setFind] = useState("");
   const field = useRef<HTMLInputElement>(null);
+  const line = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const actions = useBoardActions(data);
   const [filter, setFilter] = useState<keyof typeof FILTERS>("all");
@@ -216,8 +222,16 @@ function Board({ data }: { data: JobPageData }) {
 
   useHotkeys([
     ["/", () => field.current?.focus()],
+    ["L", () => line.current?.focus()],
     ["N", () => actions.add.mutate(undefined)],
   ]);
+
+  const marks = (wall: number) => data.openings.filter((o) => o.wall_id === wall).map((o) => o.mark || "no mark");
+  const link = ({ id, wall }: JobPageData["walls"][number]) => (
+    <Link key={id} to={`/walls/${id}`}>
+      {wall.name ? `${wall.name} (${marks(id).length})` : wallOf(marks(id))}
+    </Link>
+  );
 
   const arrows = (event: KeyboardEvent) => {
     const links = [...(list.current?.querySelectorAll<HTMLAnchorElement>("a.card") ?? [])];
@@ -257,6 +271,7 @@ function Board({ data }: { data: JobPageData }) {
           New opening
         </Button>
       </div>
+      <AddByLine data={data} field={line} />
       {data.openings.length > 3 && (
         <div className={styles.boardFilters}>
           <div role="group" aria-label="Show">
@@ -278,11 +293,13 @@ function Board({ data }: { data: JobPageData }) {
         <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
         <Link to={`/jobs/${data.id}/floors`}>Floors</Link>
         <strong>Walls</strong>
-        {data.walls.map((wall) => (
-          <Link key={wall.id} to={`/walls/${wall.id}`}>
-            {wall.wall.name || "no name"} ({data.openings.filter((o) => o.wall_id === wall.id).length})
-          </Link>
-        ))}
+        {data.walls.slice(0, WALLS).map(link)}
+        {data.walls.length > WALLS && (
+          <details className={styles.moreWalls}>
+            <summary>{data.walls.length - WALLS} more</summary>
+            <div className="row">{data.walls.slice(WALLS).map(link)}</div>
+          </details>
+        )}
         <button type="button" className="link" disabled={actions.wall.isPending} onClick={() => actions.wall.mutate()}>
           Add a wall
         </button>
@@ -299,6 +316,48 @@ function Board({ data }: { data: JobPageData }) {
         ))}
       </ul>
     </div>
+  );
+}
+
+/** One more door, as it is pencilled on a list: Enter keeps it, and the field waits for the next. */
+function AddByLine({ data, field }: { data: JobPageData; field: RefObject<HTMLInputElement | null> }) {
+  const client = useQueryClient();
+  const line = useLine(data.job.unit ?? "in", data.id);
+  const keep = useMutation({
+    mutationFn: (text: string) => keepLines(data.id, [text]),
+    onSuccess: (_, text) => {
+      if (line.text === text) line.write("");
+      void renew(client, ["job"], ["jobs"]);
+      field.current?.focus();
+    },
+  });
+  const add = () => {
+    if (line.text.trim() && !line.wrong) keep.mutate(line.text);
+  };
+  return (
+    <LineField
+      ref={field}
+      of={line}
+      label="One more, in a line"
+      description="Mark, size, hand, floors, room, in any order; Enter puts it on the board"
+      onEnter={add}
+      after={
+        <div className="row">
+          <Button onClick={add} loading={keep.isPending}>
+            Put it on the board
+          </Button>
+          {keep.isError && (
+            <p role="alert" className="error">
+              {keep.error.message}
+            </p>
+          )}
+        </div>
+      }
+    >
+      <Link to={`/jobs/${data.id}/many`} className={styles.many}>
+        Many at once
+      </Link>
+    </LineField>
   );
 }
 

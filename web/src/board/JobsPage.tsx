@@ -1,16 +1,21 @@
 import "./board.css";
 
 import { Button, Menu, Modal, SegmentedControl, TextInput } from "@mantine/core";
+import { useLocalStorage } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconDots } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type SyntheticEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
-import { api, ask, type Job } from "../api/client";
+import { api, ask, type Job, type ListedJob, type Unit } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
+import { LineField } from "../lines/LineField";
+import { PutInJob } from "../lines/PutInJob";
+import { useLine } from "../lines/useLine";
+import { useHeld } from "../tape/typed";
 import styles from "./JobsPage.module.css";
 
 /** The first view: the jobs, and a new one. */
@@ -24,6 +29,7 @@ export function JobsPage() {
         </Button>
       </Bar>
       <main className="page jobs">
+        <FirstLine jobs={jobs.data ?? []} />
         {jobs.isPending && (
           <p className="quiet" aria-busy="true">
             Fetching the jobs…
@@ -54,6 +60,39 @@ export function JobsPage() {
         )}
       </main>
     </>
+  );
+}
+
+/** A door in a line, answered without a job. */
+function FirstLine({ jobs }: { jobs: ListedJob[] }) {
+  const [unit, setUnit] = useLocalStorage<Unit>({
+    key: "jambo.line-unit",
+    defaultValue: jobs[0]?.job.unit ?? "in",
+    getInitialValueInEffect: false,
+  });
+  const line = useLine(unit);
+  return (
+    <LineField
+      of={line}
+      label="A door in a line"
+      description={
+        unit === "in"
+          ? "As on a list: 101 2868 RH oak 3/4 | tile 5/8 kitchen, or pocket 2-6 x 6-8"
+          : "As on a list: 101 762x1981 LH oak 18 | tile 12 kitchen, or pocket 820x2040"
+      }
+      autoFocus={matchMedia("(pointer: fine)").matches}
+      after={<PutInJob text={line.text} unit={unit} jobs={jobs} kept={() => line.write("")} />}
+    >
+      <SegmentedControl
+        aria-label="Bare numbers are"
+        value={unit}
+        onChange={setUnit}
+        data={[
+          { value: "in", label: "inches" },
+          { value: "mm", label: "millimetres" },
+        ]}
+      />
+    </LineField>
   );
 }
 
@@ -152,11 +191,11 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
   );
 }
 
+type Fresh = Required<Pick<Job, "name" | "place" | "unit" | "work">>;
+
 function NewJob() {
-  const [name, setName] = useState("");
-  const [place, setPlace] = useState("");
-  const [unit, setUnit] = useState<"in" | "mm">("in");
-  const [work, setWork] = useState<"new" | "renovation">("new");
+  const [job, setJob] = useHeld<Fresh>("new job", { name: "", place: "", unit: "in", work: "new" });
+  const { name, place, unit, work } = job;
   const client = useQueryClient();
   const navigate = useNavigate();
   const open = useMutation({
@@ -165,6 +204,7 @@ function NewJob() {
       return ask(api.POST("/api/jobs", { body: job }));
     },
     onSuccess: ({ id }) => {
+      setJob(null);
       void renew(client, ["jobs"]);
       void navigate(`/jobs/${id}`);
     },
@@ -176,8 +216,19 @@ function NewJob() {
   return (
     <form className={styles.newJob} onSubmit={submit} aria-label="New job">
       <h2>New job</h2>
-      <TextInput label="Name" value={name} maxLength={120} required onChange={(e) => setName(e.currentTarget.value)} />
-      <TextInput label="Place" value={place} maxLength={200} onChange={(e) => setPlace(e.currentTarget.value)} />
+      <TextInput
+        label="Name"
+        value={name}
+        maxLength={120}
+        required
+        onChange={(e) => setJob({ ...job, name: e.currentTarget.value })}
+      />
+      <TextInput
+        label="Place"
+        value={place}
+        maxLength={200}
+        onChange={(e) => setJob({ ...job, place: e.currentTarget.value })}
+      />
       <div className="pair">
         <div className="pick">
           <span className="pick-label" aria-hidden="true">
@@ -186,7 +237,7 @@ function NewJob() {
           <SegmentedControl
             aria-label="Unit habit"
             value={unit}
-            onChange={(v) => setUnit(v)}
+            onChange={(v) => setJob({ ...job, unit: v })}
             data={[
               { value: "in", label: "Inches" },
               { value: "mm", label: "Millimetres" },
@@ -200,7 +251,7 @@ function NewJob() {
           <SegmentedControl
             aria-label="Kind of work"
             value={work}
-            onChange={(v) => setWork(v)}
+            onChange={(v) => setJob({ ...job, work: v })}
             data={[
               { value: "new", label: "New build" },
               { value: "renovation", label: "Renovation" },

@@ -45,11 +45,11 @@ export function Places({ data, chosen, busy, keep }: Props) {
   const set = (facts: Partial<typeof asked>) => keep(kept.id, { cut_in: { ...asked, ...facts } });
   const field = (label: string, key: "least" | "most" | "wanted") => (
     <Typed
-      key={`${kept.id} ${key} ${JSON.stringify(asked[key])}`}
+      key={`${kept.id} ${key}`}
       label={label}
       unit={unit}
       value={asked[key]}
-      path={`opening.cut_in.${key}`}
+      path={`openings[${kept.id}].cut_in.${key}`}
       keep={(value) => set({ [key]: value })}
     />
   );

@@ -12,6 +12,7 @@ import { renew } from "../app/renew";
 import { STOCK_KEY, useStock } from "../app/useStock";
 import { WithFractions } from "../tape/Digits";
 import { LengthField } from "../tape/LengthField";
+import { useHeld } from "../tape/typed";
 import styles from "./StockPage.module.css";
 
 type Kind = StockBook["kinds"][number];
@@ -39,7 +40,7 @@ export function StockPage() {
 }
 
 function Table({ kind, items }: { kind: Kind; items: KeptItem[] }) {
-  const [editing, edit] = useState<number | "new" | null>(null);
+  const [editing, edit] = useHeld<number | "new" | null>(`${kind.kind} open`, null);
   const used = kind.facts.filter((f) => items.some((i) => i.item.facts?.[f.name]));
   return (
     <section aria-label={kind.title}>
@@ -95,7 +96,9 @@ function Table({ kind, items }: { kind: Kind; items: KeptItem[] }) {
 
 function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined; close: () => void }) {
   const client = useQueryClient();
-  const [item, setItem] = useState<Item>(
+  const row = `${kind.kind} ${kept?.id ?? "new"}`;
+  const [item, setItem] = useHeld<Item>(
+    row,
     kept?.item ?? { kind: kind.kind, name: "", source: "", unit: "in", facts: {} },
   );
   const [errors, setErrors] = useState<FieldError[]>([]);
@@ -107,6 +110,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
   const act = async (send: () => Promise<unknown>) => {
     try {
       await sent.mutateAsync(send);
+      setItem(null);
       await renew(client, STOCK_KEY);
       close();
     } catch (failure) {
@@ -172,7 +176,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
               key={f.name}
               label={f.label}
               kind={f.kind}
-              path={`facts.${f.name}`}
+              path={`${row} facts.${f.name}`}
               unit={item.unit}
               value={item.facts?.[f.name] || undefined}
               error={errors.find((e) => e.path === `facts.${f.name}`)}
@@ -201,7 +205,13 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
         <Button type="submit" color="dark">
           Write it down
         </Button>
-        <Button variant="default" onClick={close}>
+        <Button
+          variant="default"
+          onClick={() => {
+            setItem(null);
+            close();
+          }}
+        >
           Leave it
         </Button>
         {kept && (

@@ -1,9 +1,20 @@
-import { useState } from "react";
+import { TextInput, Textarea } from "@mantine/core";
+import { type FocusEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 
-import type { ParsedLength, LengthText, Unit } from "../api/client";
+import type { LengthText, ParsedLength, Unit } from "../api/client";
 import { LengthField } from "../tape/LengthField";
+import { useTyped } from "../tape/typed";
 
-interface Props {
+/** Run what is pending when the field goes, whatever takes it away. */
+function useOnGoing(done: () => void) {
+  const newest = useRef(done);
+  useEffect(() => {
+    newest.current = done;
+  });
+  useEffect(() => () => newest.current(), []);
+}
+
+interface LengthProps {
   label: string;
   unit: Unit;
   value: LengthText;
@@ -18,19 +29,38 @@ interface Props {
 }
 
 /** A length that is kept when the field is left or Enter is pressed, not at every key. */
-export function Typed({ label, unit, value, kind = "position", path = `wall.${label}`, fallback, heard, keep }: Props) {
-  const [typed, setTyped] = useState<string | null>(null);
+export function Typed({
+  label,
+  unit,
+  value,
+  kind = "position",
+  path = `wall.${label}`,
+  fallback,
+  heard,
+  keep,
+}: LengthProps) {
+  const texts = useTyped();
+  // what the server has understood and nobody has kept yet; `left` says that the field was left before the server answered
+  const understood = useRef<{ length: string | undefined } | null>(null);
+  const left = useRef(false);
   const done = () => {
-    if (typed?.trim()) keep(/[a-z'"]/i.test(typed) ? typed.trim() : `${typed.trim()} ${unit}`);
-    else if (typed === "" && value) keep(undefined);
-    setTyped(null);
+    left.current = true;
+    const last = understood.current;
+    if (!last) return;
+    understood.current = null;
+    texts.hold(path, null);
+    keep(last.length);
   };
+  useOnGoing(done);
   return (
     <div
-      onBlur={(event) => {
+      onFocus={() => {
+        left.current = false;
+      }}
+      onBlur={(event: FocusEvent<HTMLElement>) => {
         if (!event.currentTarget.contains(event.relatedTarget)) done();
       }}
-      onKeyDown={(event) => {
+      onKeyDownCapture={(event: KeyboardEvent<HTMLElement>) => {
         if (event.key === "Enter") done();
       }}
     >
@@ -42,9 +72,70 @@ export function Typed({ label, unit, value, kind = "position", path = `wall.${la
         value={value}
         fallback={fallback}
         heard={value ? heard : undefined}
-        onChange={() => undefined}
-        onText={setTyped}
+        keeps={false}
+        onText={() => {
+          understood.current = null;
+          left.current = false;
+        }}
+        onChange={(length) => {
+          understood.current = { length };
+          if (left.current) done();
+        }}
       />
     </div>
+  );
+}
+
+interface TextProps {
+  label: string;
+  path: string;
+  value: string;
+  most?: number;
+  /** Several lines, with a word on how they are written. */
+  lines?: { description: string };
+  keep: (text: string) => void;
+}
+
+/** A text that is kept when the field is left or Enter is pressed, not at every key. */
+export function TypedText({ label, path, value, most = 80, lines, keep }: TextProps) {
+  const texts = useTyped();
+  const [typed, setTyped] = useState(() => texts.read(path));
+  const [seen, setSeen] = useState(value);
+  if (value !== seen) {
+    setSeen(value);
+    setTyped(null); // kept, or changed elsewhere
+  }
+  const pending = useRef(typed);
+  const done = () => {
+    const text = pending.current;
+    if (text === null) return;
+    pending.current = null;
+    texts.hold(path, null);
+    if (text !== value) keep(text);
+  };
+  useOnGoing(done);
+  const props = {
+    label,
+    "data-path": path,
+    "data-walk": true,
+    value: typed ?? value,
+    onChange: (event: { currentTarget: { value: string } }) => {
+      const text = event.currentTarget.value;
+      setTyped(text);
+      pending.current = text;
+      texts.hold(path, text);
+    },
+    onBlur: done,
+  };
+  return lines ? (
+    <Textarea {...props} description={lines.description} autosize minRows={2} />
+  ) : (
+    <TextInput
+      {...props}
+      maxLength={most}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") done();
+      }}
+    />
   );
 }

@@ -1,8 +1,8 @@
-import { Button, Checkbox, NativeSelect, Switch, Textarea, TextInput } from "@mantine/core";
+import { Button, Checkbox, NativeSelect, Switch } from "@mantine/core";
 
 import type { LengthText, Wall, WallPageData } from "../api/client";
 import { useShow } from "../app/show";
-import { Typed } from "./Typed";
+import { Typed, TypedText } from "./Typed";
 
 interface Props {
   data: WallPageData;
@@ -23,7 +23,6 @@ export function WallFacts({ data, save }: Props) {
     kind: string,
   ) => (
     <Typed
-      key={`${name} ${JSON.stringify(wall[name])}`}
       label={label}
       kind={kind}
       path={`wall.${name}`}
@@ -50,7 +49,6 @@ export function WallFacts({ data, save }: Props) {
     kind: string,
   ) => (
     <Typed
-      key={`${name} ${JSON.stringify(wall[name])}`}
       label={label}
       kind={kind}
       path={`wall.${name}`}
@@ -66,21 +64,12 @@ export function WallFacts({ data, save }: Props) {
     <>
       <details className="more" open={!wall.length || (fittings.length > 0 && !wall.existing)}>
         <summary>The wall, its corners and what is on it</summary>
-        <TextInput
-          key={`name ${wall.name}`}
-          label="Name"
-          defaultValue={wall.name ?? ""}
-          maxLength={80}
-          onBlur={(e) => e.currentTarget.value !== (wall.name ?? "") && save({ ...wall, name: e.currentTarget.value })}
-        />
-        <TextInput
-          key={`storey ${wall.storey}`}
+        <TypedText label="Name" path="wall.name" value={wall.name ?? ""} keep={(name) => save({ ...wall, name })} />
+        <TypedText
           label="Storey, whose heads line up"
-          defaultValue={wall.storey ?? ""}
-          maxLength={80}
-          onBlur={(e) =>
-            e.currentTarget.value !== (wall.storey ?? "") && save({ ...wall, storey: e.currentTarget.value })
-          }
+          path="wall.storey"
+          value={wall.storey ?? ""}
+          keep={(storey) => save({ ...wall, storey })}
         />
         <div className="pair">
           {length("Length", "length", "wall_length")}
@@ -106,15 +95,13 @@ export function WallFacts({ data, save }: Props) {
             save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
           return (
             <div key={i} className="fitting-row">
-              <TextInput
-                key={`what ${f.what}`}
+              <TypedText
                 label="What"
-                defaultValue={f.what ?? ""}
-                maxLength={80}
-                onBlur={(e) => e.currentTarget.value !== (f.what ?? "") && set({ what: e.currentTarget.value })}
+                path={`wall.fittings[${i}].what`}
+                value={f.what ?? ""}
+                keep={(what) => set({ what })}
               />
               <Typed
-                key={JSON.stringify(f.at)}
                 label="From the left end"
                 path={`wall.fittings[${i}].at`}
                 unit={unit}
@@ -200,15 +187,13 @@ function Found({
   const studs = (wall.studs_found ?? []).map((s) => told(s.at)).join("; ");
   return (
     <>
-      <Textarea
-        key={studs}
+      <TypedText
         label="Stud centres found, from the left end"
-        description="One after the other, with a semicolon between: 16; 32 1/8; 48"
-        autosize
-        minRows={2}
-        defaultValue={studs}
-        onBlur={(e) => {
-          const next = e.currentTarget.value
+        path="wall.studs_found"
+        lines={{ description: "One after the other, with a semicolon between: 16; 32 1/8; 48" }}
+        value={studs}
+        keep={(text) => {
+          const next = text
             .split(/[;\n]/)
             .map((at) => at.trim())
             .filter(Boolean);
@@ -230,7 +215,6 @@ function Found({
           save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) });
         const field = (label: string, name: "at" | "to" | "low" | "high", kind: string) => (
           <Typed
-            key={`${name} ${JSON.stringify(one[name])}`}
             label={label}
             kind={kind}
             path={`wall.services[${i}].${name}`}
@@ -242,12 +226,11 @@ function Found({
         );
         return (
           <div key={i} className="fitting-row">
-            <TextInput
-              key={`what ${one.what}`}
+            <TypedText
               label="What runs there"
-              defaultValue={one.what ?? ""}
-              maxLength={80}
-              onBlur={(e) => e.currentTarget.value !== (one.what ?? "") && set({ what: e.currentTarget.value })}
+              path={`wall.services[${i}].what`}
+              value={one.what ?? ""}
+              keep={(what) => set({ what })}
             />
             <Checkbox
               label="Cannot be moved"

@@ -451,8 +451,9 @@ function Chosen({
   const standing = data.wall.wall.existing; // there a stud that stands already may serve as king
   const field = (label: string, to: Position["to"], read: { text: string } | undefined) => (
     <Typed
-      key={`${kept.id} ${label} ${read?.text}`}
+      key={`${kept.id} ${label}`}
       label={label}
+      path={`openings[${kept.id}].position.${to}`}
       unit={unit}
       value={read?.text}
       keep={(distance) => distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance })}

@@ -21,6 +21,7 @@ import { SaveMark } from "./SaveMark";
 import { documentOf } from "../work/document";
 import { put } from "../work/paths";
 import { useDraft } from "../work/useDraft";
+import { useOutbox } from "../work/useOutbox";
 import styles from "./OpeningPage.module.css";
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
@@ -32,6 +33,7 @@ export function OpeningPage() {
 function OneOpening({ id }: { id: number }) {
   const kept = useDraft(id);
   const { page, now } = kept;
+  const outbox = useOutbox(page.data, kept.took);
   const job = page.data?.job.job;
   const shown = useShown(job);
   const catalogue = useCatalogue();
@@ -189,6 +191,7 @@ function OneOpening({ id }: { id: number }) {
     kept: kept.state === "saved",
     solving: solved.isFetching,
     took: kept.took,
+    outbox,
   };
   const title = [now.opening.mark || "no mark", now.opening.room].filter(Boolean).join(" · ");
 

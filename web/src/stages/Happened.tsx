@@ -1,8 +1,7 @@
 import { Button, TextInput } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
-
 import { ApiProblem, api, ask } from "../api/client";
+import { useHeld } from "../tape/typed";
 import { useWork } from "../work/context";
 import styles from "./Happened.module.css";
 
@@ -16,7 +15,7 @@ interface Props {
 /** One press that writes what happened into the log; what is written stays there. */
 export function Happened({ what, label, note }: Props) {
   const { page, took } = useWork();
-  const [text, setText] = useState("");
+  const [text, setText] = useHeld<string>(`note ${what}`, "");
   const record = useMutation({
     mutationFn: () =>
       ask(
@@ -27,7 +26,7 @@ export function Happened({ what, label, note }: Props) {
       ),
     onSuccess: (next) => {
       took(next);
-      setText("");
+      setText(null);
     },
   });
   const done = page.events.find((e) => e.what === what);

@@ -6,6 +6,7 @@ import { type SyntheticEvent, useRef, useState } from "react";
 import { ApiProblem, api, type Ask, ask, type FieldError, type Reading, told } from "../api/client";
 import { useWork } from "../work/context";
 import { LengthField } from "../tape/LengthField";
+import { useHeld, useTyped } from "../tape/typed";
 import styles from "./ReadingForm.module.css";
 
 const WAYS: Record<string, string> = {
@@ -23,6 +24,16 @@ const WAYS: Record<string, string> = {
   closed: "from the swing",
 };
 
+/** A reading as it is being written down. */
+interface Fresh {
+  value: string;
+  toward?: string;
+  at?: string;
+  angle: string;
+  more: boolean;
+}
+const EMPTY: Fresh = { value: "", angle: "0", more: false };
+
 const said = (errors: FieldError[], path: string) => {
   const error = errors.find((e) => e.path === path);
   return error && told(error);
@@ -36,7 +47,7 @@ interface Props {
 
 /** One reading at a time: the place asked for, what it reads, which way it goes. Enter keeps it and goes to the next. */
 export function ReadingForm({ phase, place, go }: Props) {
-  const { result } = useWork();
+  const { result, outbox } = useWork();
   const [turn, setTurn] = useState(0);
   const asks = result?.found.asks.filter((a) => a.phase === phase) ?? [];
   const asked = asks.find((a) => a.place === place) ?? asks[0];
@@ -52,6 +63,12 @@ export function ReadingForm({ phase, place, go }: Props) {
       />
       <p className={styles.how}>{asked.how}</p>
       <OneReading key={`${asked.place} ${turn}`} asked={asked} asks={asks} go={go} again={() => setTurn(turn + 1)} />
+      {outbox.waiting.length > 0 && (
+        <p role="status" className={styles.waiting}>
+          {outbox.waiting.length === 1 ? "1 reading waits here" : `${outbox.waiting.length} readings wait here`} and
+          will be kept as soon as the server answers.
+        </p>
+      )}
     </section>
   );
 }
@@ -65,14 +82,13 @@ interface OneProps {
 }
 
 function OneReading({ asked, asks, go, again }: OneProps) {
-  const { page, shown, took, asked: round } = useWork();
+  const { page, shown, outbox, asked: round } = useWork();
   const { hasLeft } = round;
   const form = useRef<HTMLFormElement>(null);
-  const [value, setValue] = useState("");
-  const [toward, setToward] = useState<string>();
-  const [at, setAt] = useState<string>();
-  const [angle, setAngle] = useState("0");
-  const [more, setMore] = useState(false);
+  // A reading that is being written down is held until it is kept, whatever takes the form away.
+  const [draft, setDraft] = useHeld<Fresh>(`reading ${asked.place}`, EMPTY);
+  const { value, toward, at, angle, more } = draft;
+  const put = (facts: Partial<Fresh>) => setDraft((now) => ({ ...now, ...facts }));
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [instrument, setInstrument] = useLocalStorage({
     key: "jambo.instrument",
@@ -80,37 +96,38 @@ function OneReading({ asked, asks, go, again }: OneProps) {
     getInitialValueInEffect: false,
   });
   const [who, setWho] = useLocalStorage({ key: "jambo.who", defaultValue: "", getInitialValueInEffect: false });
+  const texts = useTyped();
   const before = page.readings.filter((r) => r.reading.place === asked.place);
   const last = before[before.length - 1];
   const level = asked.written === "level";
 
   const keep = useMutation({
     mutationFn: () =>
-      ask(
-        api.POST("/api/openings/{opening_id}/readings", {
-          params: { path: { opening_id: page.id } },
-          body: {
-            reading: {
-              place: asked.place as Reading["place"],
-              value,
-              ...(toward && { toward: toward as Reading["toward"] }),
-              ...(at && { at }),
-              ...(Number(angle) > 0 && { angle: Number(angle) }),
-            },
-            instrument,
-            // what is read again at the same place takes the place of the earlier one, unless it is one more
-            ...(last && !asked.needs_at && !more && { corrects: last.id }),
+      outbox.send(
+        {
+          reading: {
+            place: asked.place as Reading["place"],
+            value,
+            ...(toward && { toward: toward as Reading["toward"] }),
+            ...(at && { at }),
+            ...(Number(angle) > 0 && { angle: Number(angle) }),
           },
-        }),
+          instrument,
+          // what is read again at the same place takes the place of the earlier one, unless it is one more
+          ...(last && !asked.needs_at && !more && { corrects: last.id }),
+        },
+        () => setDraft(draft), // refused when the server was back: it is here to be mended
       ),
-    onSuccess: (next) => {
-      took(next);
+    onSuccess: () => {
+      setDraft(null);
+      texts.hold(`reading.${asked.place}`, null);
+      texts.hold(`reading.${asked.place}.at`, null);
       if (hasLeft(asked.place)) return; // while it was being kept another place was chosen: what is typed there stays
       again();
       const order = asks.filter((a) => a.round);
       const from = order.findIndex((a) => a.place === asked.place);
       const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find(
-        (a) => !a.read && a.place !== asked.place,
+        (a) => !a.read && a.place !== asked.place && !outbox.waiting.some((w) => w.of.reading.place === a.place),
       );
       if (following) go(following.place);
       requestAnimationFrame(() => {
@@ -154,13 +171,18 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         const following = inputs[inputs.findIndex((i) => i === event.target) + 1];
         if (following && event.target.type !== "radio") {
           following.focus();
-          if (following.type === "radio") setToward(following.value);
+          if (following.type === "radio") put({ toward: following.value });
         } else submit();
       }}
     >
       <div data-read>
         {level ? (
-          <LevelField label={asked.label} value={value} onChange={setValue} error={said(errors, "value")} />
+          <LevelField
+            label={asked.label}
+            value={value}
+            onChange={(text) => put({ value: text })}
+            error={said(errors, "value")}
+          />
         ) : (
           <LengthField
             label={asked.label}
@@ -170,7 +192,8 @@ function OneReading({ asked, asks, go, again }: OneProps) {
             step={shown.step}
             value={undefined}
             error={errors.find((e) => e.path === "value")}
-            onText={setValue}
+            keeps={false}
+            onText={(text) => put({ value: text })}
             onChange={() => setErrors([])}
           />
         )}
@@ -185,7 +208,8 @@ function OneReading({ asked, asks, go, again }: OneProps) {
             step={shown.step}
             value={undefined}
             error={errors.find((e) => e.path === "at")}
-            onText={setAt}
+            keeps={false}
+            onText={(text) => put({ at: text })}
             onChange={() => setErrors([])}
           />
           {asked.place === "floor_bump" && (
@@ -193,7 +217,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
               label="At degrees open"
               inputMode="numeric"
               value={angle}
-              onChange={(e) => setAngle(e.currentTarget.value.replace(/\D/g, ""))}
+              onChange={(e) => put({ angle: e.currentTarget.value.replace(/\D/g, "") })}
             />
           )}
         </div>
@@ -204,7 +228,13 @@ function OneReading({ asked, asks, go, again }: OneProps) {
           <div>
             {asked.ways.map((way) => (
               <label key={way} data-picked={toward === way || undefined}>
-                <input type="radio" name="way" value={way} checked={toward === way} onChange={() => setToward(way)} />
+                <input
+                  type="radio"
+                  name="way"
+                  value={way}
+                  checked={toward === way}
+                  onChange={() => put({ toward: way })}
+                />
                 {WAYS[way] ?? way}
               </label>
             ))}
@@ -221,8 +251,8 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         ))}
       {last && !asked.needs_at && (
         <label className={styles.again}>
-          <input type="checkbox" checked={more} onChange={(event) => setMore(event.currentTarget.checked)} /> One more
-          beside the {before.length === 1 ? "one" : before.length} taken, not instead
+          <input type="checkbox" checked={more} onChange={(event) => put({ more: event.currentTarget.checked })} /> One
+          more beside the {before.length === 1 ? "one" : before.length} taken, not instead
         </label>
       )}
       <div className="pair">

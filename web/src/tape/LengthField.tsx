@@ -14,6 +14,8 @@ import {
   told,
 } from "../api/client";
 import { Pad } from "./Pad";
+import { usePad } from "./padOut";
+import { useTyped } from "./typed";
 import { walkOn } from "./walk";
 import styles from "./LengthField.module.css";
 
@@ -34,6 +36,8 @@ export interface LengthFieldProps {
   onChange: (value: string | undefined, height?: string) => void;
   /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
   onText?: (text: string) => void;
+  /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
+  keeps?: boolean;
 }
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
@@ -49,13 +53,19 @@ function written(value: LengthText, heard: ParsedLength | undefined, unit: Unit)
 const stored = (value: LengthText) =>
   typeof value === "object" && value !== null ? JSON.stringify(value) : (value ?? "");
 
+/** Next on the pad is Enter in the field, whatever Enter does there. */
+const pressEnter = (field: HTMLInputElement) =>
+  field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
+
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
-  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText } = props;
+  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText, keeps = true } = props;
   const id = useId();
+  const texts = useTyped();
   const input = useRef<HTMLInputElement>(null);
   const newest = useRef(0);
-  const [typed, setTyped] = useState<string | null>(null);
+  // What was typed on an earlier visit, and not taken since, is here again.
+  const [typed, setTyped] = useState(() => texts.read(path));
   // What was heard in the last thing typed stays below the field for as long as it is what is stored: a line that
   // changed its height when the field is left would move the button one is about to press.
   const [last, setLast] = useState<{ heard: ParsedLength; stored: string } | null>(null);
@@ -65,8 +75,10 @@ export function LengthField(props: LengthFieldProps) {
   // What was given from here may come back late, one after the other, where each is kept before the next.
   const is = stored(value);
   const given = useRef<string[]>([]);
+  const before = useRef(is);
   const [mine, setMine] = useState<string[]>([]);
   const [seen, setSeen] = useState(is);
+  const [left, setLeft] = useState(false); // with what was typed still on its way
   const give = (next: string | undefined, height?: string) => {
     if (stored(next) !== is) {
       given.current = [...given.current, stored(next)];
@@ -78,14 +90,19 @@ export function LengthField(props: LengthFieldProps) {
     const at = mine.indexOf(is);
     setSeen(is);
     setMine(at < 0 ? [] : mine.slice(at + 1));
-    if (at < 0) setTyped(null);
+    if (at < 0 || left) setTyped(null);
   }
   useEffect(() => {
     const at = given.current.indexOf(is);
-    if (at < 0) newest.current++;
+    if (at < 0 && before.current !== is) {
+      newest.current++;
+      texts.hold(path, null);
+    }
     given.current = at < 0 ? [] : given.current.slice(at + 1);
-  }, [is]);
-  const [pad, setPad] = useState(false);
+    before.current = is;
+  }, [is, path, texts]);
+  const pad = usePad();
+  const padHere = pad.out && pad.at === id;
   const shown = { unit, step: props.step };
 
   const hear = useMutation({
@@ -103,6 +120,7 @@ export function LengthField(props: LengthFieldProps) {
       const kept = answer.also ? asked.text : answer.canonical;
       setLast({ heard: answer, stored: kept });
       give(kept, answer.height ?? undefined);
+      if (keeps) texts.hold(path, null);
       if (asked.marks) {
         setTyped(written(answer.canonical, answer, unit));
         onText?.(answer.canonical);
@@ -117,16 +135,28 @@ export function LengthField(props: LengthFieldProps) {
 
   const type = (text: string) => {
     setTyped(text);
+    setLeft(false);
+    texts.hold(path, text);
     onText?.(text);
     const turn = ++newest.current;
     if (text.trim() === "") {
       setLast(null);
       setWrong(null);
       give(undefined);
+      texts.hold(path, null);
     } else {
       hear.mutate({ text, turn });
     }
   };
+
+  const again = useRef(type);
+  useEffect(() => {
+    again.current = type;
+  });
+  useEffect(() => {
+    const left = texts.read(path);
+    if (left !== null) again.current(left);
+  }, [texts, path]);
 
   const choose = (canonical: string) => {
     newest.current++;
@@ -144,8 +174,8 @@ export function LengthField(props: LengthFieldProps) {
       const text = typed ?? written(value, heard, unit);
       event.preventDefault();
       if (text) hear.mutate({ text, marks: event.key === "ArrowUp" ? 1 : -1, turn: ++newest.current });
-    } else if (event.key === "Escape" && pad) {
-      setPad(false);
+    } else if (event.key === "Escape" && padHere) {
+      pad.put(false);
     }
   };
 
@@ -163,7 +193,7 @@ export function LengthField(props: LengthFieldProps) {
         label={label}
         value={text}
         placeholder={fallback?.text.replace(new RegExp(` ${unit}$`), "")}
-        inputMode="text"
+        inputMode={padHere ? "none" : "text"}
         autoComplete="off"
         spellCheck={false}
         data-walk
@@ -171,20 +201,33 @@ export function LengthField(props: LengthFieldProps) {
         aria-describedby={`${id}-heard`}
         onChange={(event) => type(event.currentTarget.value)}
         onKeyDown={keys}
-        onFocus={(event) => event.currentTarget.select()}
+        onFocus={(event) => {
+          event.currentTarget.select();
+          pad.take(id);
+        }}
         onBlur={() => {
-          if (!wrong) setTyped(null);
+          // what is not understood, or not kept yet, stays as it was typed
+          if (wrong) return;
+          if (hear.isPending || !keeps) setLeft(true);
+          else setTyped(null);
         }}
         rightSectionWidth={78}
+        rightSectionPointerEvents="none"
         rightSection={
           <span className={styles.lengthSide}>
             <span className="unit">{/\s(in|mm)$/.test(text) ? "" : unit}</span>
             <ActionIcon
               variant="subtle"
               size={40}
+              className={styles.padKey}
+              tabIndex={-1} // one Tab a field: the pad is for thumbs
               aria-label={`Number pad for ${label}`}
-              aria-expanded={pad}
-              onClick={() => setPad(!pad)}
+              aria-expanded={padHere}
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => {
+                pad.put(!padHere);
+                input.current?.focus();
+              }}
             >
               <IconNumbers size={20} />
             </ActionIcon>
@@ -213,7 +256,7 @@ export function LengthField(props: LengthFieldProps) {
           </button>
         </div>
       )}
-      {pad && <Pad unit={unit} text={text} onText={type} onDone={() => walkOn(input.current!, 1)} />}
+      {padHere && <Pad unit={unit} text={text} onText={type} onDone={() => pressEnter(input.current!)} />}
     </div>
   );
 }

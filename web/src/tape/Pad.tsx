@@ -37,12 +37,24 @@ export function Pad({
     .trim();
   const fraction = unit === "in" ? SIXTEENTHS : [".5"];
   const key = (label: string, press: () => void, name = label, wide = false) => (
-    <button key={name} type="button" className={wide ? "pad-wide" : undefined} aria-label={name} onClick={press}>
+    <button
+      key={name}
+      type="button"
+      tabIndex={-1}
+      className={wide ? "pad-wide" : undefined}
+      aria-label={name}
+      onClick={press}
+    >
       <span className={label.includes("/") ? "frac" : undefined}>{label}</span>
     </button>
   );
   return (
-    <div className={styles.pad} role="group" aria-label="Number pad">
+    <div
+      className={styles.pad}
+      role="group"
+      aria-label="Number pad"
+      onMouseDown={(event) => event.preventDefault()} // the field keeps the focus
+    >
       <div className={styles.padDigits}>
         {Array.from("1234567890").map((digit) => key(digit, () => onText(whole + digit)))}
       </div>

@@ -2,6 +2,7 @@ import { createContext, useContext } from "react";
 
 import type { Catalogue, FieldError, OpeningPageData, Region, Result, StageName, Unit } from "../api/client";
 import type { Draft } from "./useDraft";
+import type { useOutbox } from "./useOutbox";
 
 export interface PlaceAsked {
   place: string | undefined;
@@ -38,6 +39,8 @@ export interface OpeningWork {
   kept: boolean;
   /** An answer is under way. */
   solving: boolean;
+  /** Readings on their way to the server. */
+  outbox: ReturnType<typeof useOutbox>;
   /** Take an answer of the server that carries the opening as it is now. */
   took: (page: OpeningPageData) => void;
 }

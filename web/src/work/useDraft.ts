@@ -150,15 +150,17 @@ export function useDraft(id: number) {
 
   // What was changed just before leaving is saved on the way out; where that fails it stays parked for the next visit.
   const leave = useRef(save);
+  const gone = useRef(false);
   useEffect(() => {
     leave.current = save;
   }, [save]);
-  useEffect(
-    () => () => {
+  useEffect(() => {
+    gone.current = false;
+    return () => {
+      gone.current = true;
       if (newest.current) leave.current().catch(() => undefined);
-    },
-    [],
-  );
+    };
+  }, []);
 
   const change = useCallback(
     (next: Draft) => {
@@ -167,6 +169,8 @@ export function useDraft(id: number) {
       setState((was) => (was === "conflict" ? was : "waiting"));
       if (base.current)
         localStorage.setItem(parkedKey(id), JSON.stringify({ draft: next, base: base.current } satisfies Parked));
+      // the server said what it heard in a field after the page was left
+      if (gone.current) leave.current().catch(() => undefined);
     },
     [id],
   );

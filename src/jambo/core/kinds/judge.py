@@ -16,7 +16,7 @@ FLAGS = FlagWords(
         "door": {
             "leaf-width-two-readings": (
                 "check",
-                "The {leaf} width was read as {heard}, but the same writing could mean {also}, and both are stock sizes.",
+                "The {leaf} width was read as {heard}, but the same writing could mean {also}, which is a stock size.",
                 "Say which one it is; measure the {leaf} if it is on site.",
             ),
             "caution-clear-width": (

@@ -117,8 +117,8 @@ class Kind(ABC):
         """Give each leaf's own width where they may differ; empty where all are one size."""
         return tuple(w for leaf in opening.leaves if (w := value_of(leaf.width)))
 
-    def with_wall(self, opening: Opening, wall: Wall) -> Opening:
-        """Complete its own facts by what was found in the wall."""
+    def completed(self, opening: Opening, wall: Wall, rules: HouseRules) -> Opening:
+        """Complete what was said of it by what was found in the wall, and by what follows from a leaf in hand."""
         return opening
 
     def covers(self, opening: Opening) -> Side | None:

@@ -73,7 +73,7 @@ def exact_text(length: Length, unit: Unit) -> str:
     return f"{number} {choice}"  # finer than any tape; nothing typed or measured comes to this
 
 
-_SIGNS = str.maketrans(
+SIGNS = str.maketrans(
     {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "–": "-", "−": "-", "—": "-", "×": "x", "⁄": "/"}
 )
 
@@ -174,8 +174,8 @@ def _clean(text: str) -> str:
     if len(text) > LONGEST:
         raise NotALength(f"{len(text)} characters is too long for a length", f"use at most {LONGEST}")
     spaced = "".join(
-        f" {unicodedata.normalize('NFKC', c)}" if unicodedata.category(c) == "No" else c for c in text.translate(_SIGNS)
-    ).translate(_SIGNS)
+        f" {unicodedata.normalize('NFKC', c)}" if unicodedata.category(c) == "No" else c for c in text.translate(SIGNS)
+    ).translate(SIGNS)
     return re.sub(r"\s+", " ", spaced).strip().lower()
 
 
@@ -188,12 +188,15 @@ def _strength(text: str) -> tuple[str, int]:
 
 
 def _two_readings(heard: ParsedLength, kind_name: str, text: str, unit: Unit) -> ParsedLength:
-    """Notice a leaf width whose inches and feet-inches readings both name a stock size (handbook 2)."""
+    """Notice a leaf width whose inches and feet-inches readings both name a stock size (handbook 2).
+
+    Of a bare number the call-out alone is enough: nobody stocks 26, and many who write it mean 2-6.
+    """
     if kind_name != "leaf_width" or heard.also is not None or heard.height is not None:
         return heard
     inches = heard.length.in_inches()
     digits = re.fullmatch(r"(\d)\s*[-/]?\s*(\d)", text)
-    if not digits or inches not in STOCK_WIDTHS_IN or (unit == "mm" and text.isdigit()):
+    if not digits or (inches not in STOCK_WIDTHS_IN and not text.isdigit()) or (unit == "mm" and text.isdigit()):
         return heard
     feet, rest = int(digits[1]), int(digits[2])
     other = feet * 12 + rest if text.isdigit() else feet * 10 + rest

@@ -7,6 +7,7 @@ track and the pull are above the finished floor on the side the slab hangs, as t
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 
 from jambo.core.facts.opening import Opening
@@ -24,6 +25,7 @@ from jambo.core.quantities.figure import (
     Figures,
     Known,
     Line,
+    Missing,
     Source,
     Waiting,
     add,
@@ -34,6 +36,34 @@ from jambo.core.quantities.figure import (
 )
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
+
+
+def _made(opening: Opening, rules: HouseRules) -> tuple[Computed, Computed]:
+    """The finished opening a slab in hand covers: its width less what it covers beside, its height less what it covers above."""
+    s = slider_of(opening)
+    sides = 2 if len(opening.leaves) == 1 else 1
+    slab: Line = (1, s.slab_width) if s.slab_width else opening.finished_width
+    wide = add(names.FINISHED_WIDTH, *([slab, (-sides, s.side_overlap)] * (2 // sides)))
+    tall = add(
+        names.FINISHED_HEIGHT, s.slab_height or opening.finished_height, (-1, s.top_overlap), rules.known("floor_gap")
+    )
+    return wide, tall
+
+
+def for_slab(opening: Opening, rules: HouseRules) -> Opening:
+    """Give an opening whose size nobody said the one that the slab in hand covers (handbook 11)."""
+    s = slider_of(opening)
+    wide, tall = _made(opening, rules)
+    known = value_of(wide), value_of(tall)
+    if s.slab_width and isinstance(opening.finished_width, Missing) and known[0] is not None and known[0] > ZERO:
+        opening = replace(
+            opening, finished_width=Known("finished_width", known[0], Source("figure", names.FINISHED_WIDTH))
+        )
+    if s.slab_height and isinstance(opening.finished_height, Missing) and known[1] is not None and known[1] > ZERO:
+        opening = replace(
+            opening, finished_height=Known("finished_height", known[1], Source("figure", names.FINISHED_HEIGHT))
+        )
+    return opening
 
 
 def _slab(opening: Opening, rules: HouseRules) -> list[Computed]:
@@ -203,6 +233,14 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     def also(more: list[Computed]) -> None:
         found.update(Figures.of(more))
 
+    facts = opening.finished_width, opening.finished_height
+    also(
+        [
+            f
+            for f, fact in zip(_made(opening, rules), facts, strict=True)
+            if isinstance(fact, Known) and fact.source.kind == "figure"
+        ]
+    )
     also(_slab(opening, rules))
     also([add(names.LEAF_BOTTOM, clear, rules.known("floor_gap"))])
     also([add(names.LEAF_TOP, found[names.LEAF_BOTTOM], found[names.SLAB_HEIGHT])])

@@ -45,8 +45,9 @@ class FaceSlider(Kind):
         """Slabs are one size."""
         return ()
 
-    def with_wall(self, opening: Opening, wall: Wall) -> Opening:
-        """Where nobody looked behind the track, the studs found in the wall count."""
+    def completed(self, opening: Opening, wall: Wall, rules: HouseRules) -> Opening:
+        """A slab in hand makes the opening nobody gave; where nobody looked behind the track, the studs found in the wall count."""
+        opening = figures.for_slab(opening, rules)
         slider = slider_of(opening)
         if slider.studs is not None or wall.found is None:
             return opening

@@ -1,0 +1,111 @@
+"""What a line says (handbook 26): its tokens as they were heard, and the facts they stand for, as tape text."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from jambo.core.facts.frame import FrameKind, Supply
+from jambo.core.facts.leaf import HingeSide, Side
+from jambo.core.facts.opening import DoorKind
+
+What = Literal[
+    "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "stud", "wall", "floor", "frame", "unit", "fire", "glass",
+    "room", "question",
+]  # fmt: skip
+
+WHAT: dict[What, str] = {
+    "mark": "mark",
+    "count": "how many",
+    "kind": "kind of door",
+    "leaves": "leaves",
+    "leaf": "{leaf}",
+    "thickness": "thickness",
+    "hand": "hand",
+    "stud": "{stud} depth",
+    "wall": "finished wall",
+    "floor": "floor",
+    "frame": "{frame}",
+    "unit": "unit delivered",
+    "fire": "fire",
+    "glass": "glass",
+    "room": "room",
+    "question": "not understood",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """One of the meanings a writing could have: in words, and the text that leaves no doubt of it."""
+
+    label: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Token:
+    """A stretch of the line: its text as written, from `start` to `end`, what it is about, and what was heard in it.
+
+    `choices` are its meanings where it has more than one, the one heard first.
+    """
+
+    what: What
+    start: int
+    end: int
+    text: str
+    reading: str
+    choices: tuple[Choice, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class FloorLayer:
+    """A floor as a line says it: its name and its thickness as tape text."""
+
+    name: str
+    thickness: str
+
+
+Floor = tuple[FloorLayer, ...]
+
+
+@dataclass
+class Said:
+    """The facts of a line, lengths as tape text with their unit; None or empty where the line is silent."""
+
+    mark: str = ""
+    count: int = 1
+    kind: DoorKind | None = None
+    pair: bool = False
+    panels: int | None = None
+    width: str | None = None
+    height: str | None = None
+    thickness: str | None = None
+    hinge_side: HingeSide | None = None
+    opens_to: Side | None = None
+    slides_to: HingeSide | None = None
+    stud_depth: str | None = None
+    wall_depth: str | None = None
+    floor_a: Floor | None = None
+    floor_b: Floor | None = None
+    frame: FrameKind | None = None
+    supply: Supply | None = None
+    outside: bool = False
+    unit_width: str | None = None
+    fire_rated: bool = False
+    glass: bool = False
+    room: str = ""
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A line read: its text, its tokens in the order they are written, and the facts they stand for."""
+
+    text: str
+    tokens: tuple[Token, ...] = ()
+    said: Said = field(default_factory=Said)
+
+    @property
+    def questions(self) -> tuple[Token, ...]:
+        """The tokens nobody understood, or that could mean another thing."""
+        return tuple(t for t in self.tokens if t.what == "question" or t.choices)

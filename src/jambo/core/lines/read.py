@@ -1,0 +1,517 @@
+"""Reading a pencilled line (handbook 26): every stretch is heard as something, becomes the room, or is asked about."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from collections.abc import Callable, Iterator
+
+from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
+from jambo.core.lines.line import Choice, Floor, FloorLayer, Line, Said, Token, What
+from jambo.core.lines.vocabulary import AFTER, BEFORE, CALLED, EDGES_MM, FLOORS, LENGTH, SLIDES, STRANGE, WORDS, word
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import SIGNS, NotALength, ParsedLength, read
+from jambo.core.quantities.tape import OTHER, Unit
+
+LONGEST = 200
+MOST_ROOM, MOST_MARK = 80, 20
+MOST_AT_ONCE = 99  # openings one line may stand for
+ACCEPTED = 'write a door as on a list: "101 2868 RH", "pocket 2-6 x 6-8", "x3 762x1981 LH kitchen"'
+
+
+class NotALine(ValueError):
+    """The text is no line of a list. `reason` says why, `accepted` what would do."""
+
+    def __init__(self, reason: str, accepted: str = ACCEPTED) -> None:
+        super().__init__(f"{reason}; {accepted}")
+        self.reason = reason
+        self.accepted = accepted
+
+
+_STOCK_HEIGHTS = frozenset(
+    [*map(Length.inches, STOCK_HEIGHTS["in"]), *map(Length.inches, (78, 82)), *map(Length.mm, STOCK_HEIGHTS["mm"])]
+)
+
+
+def _millimetric(length: ParsedLength) -> bool:
+    return length.reading.endswith("mm")
+
+
+def written(length: ParsedLength) -> str:
+    """Tape text with the unit it was heard in."""
+    return length.canonical("mm" if _millimetric(length) else "in")
+
+
+def both_writings(length: ParsedLength) -> str:
+    """An inch leaf size in both writings, 2-6 (30 in); any other as it was heard."""
+    whole = length.length.in_inches()
+    if whole.denominator == 1 and not _millimetric(length):
+        return f"{whole // 12}-{whole % 12} ({whole} in)"
+    return written(length)
+
+
+def _clean(text: str) -> str:
+    if len(text) > LONGEST:
+        raise NotALine(f"{len(text)} characters are too long for one line, {LONGEST} at most")
+    spaced = "".join(
+        f" {unicodedata.normalize('NFKC', c)}" if unicodedata.category(c) == "No" else c for c in text.translate(SIGNS)
+    ).translate(SIGNS)
+    spaced = re.sub(r"[;\t]|,(?!\d)|(?<!\d),", " ", spaced)
+    clean = re.sub(r"\s+", " ", "".join(c for c in spaced if c.isprintable() or c.isspace())).strip()
+    if not clean:
+        raise NotALine("nothing is written here")
+    return clean
+
+
+class _Reader:
+    """A line while it is read: what nobody has heard yet is `left`, what is heard becomes blanks there."""
+
+    def __init__(self, text: str, unit: Unit, said: Said) -> None:
+        self.text, self.unit, self.said = text, unit, said
+        self.left = text
+        self.tokens: list[Token] = []
+
+    def take(self, what: What, start: int, end: int, reading: str, choices: tuple[Choice, ...] = ()) -> None:
+        """Hear a stretch as something."""
+        while end > start and self.text[end - 1] == " ":
+            end -= 1
+        self.tokens.append(Token(what, start, end, self.text[start:end], reading, choices))
+        self.skip(start, end)
+
+    def skip(self, start: int, end: int) -> None:
+        """Leave a stretch to nobody."""
+        self.left = self.left[:start] + "\0" * (end - start) + self.left[end:]
+
+    def find(self, pattern: str) -> Iterator[re.Match[str]]:
+        """Every place of a pattern in what is left, also those that begin inside one that was not taken."""
+        at, rule = 0, re.compile(pattern, re.IGNORECASE)
+        while found := rule.search(self.left, at):
+            yield found
+            at = found.end() if self.left[found.start()] == "\0" else found.start() + 1
+
+    def length(self, text: str, kind: str) -> ParsedLength | None:
+        """Hear a length of a kind, in the habit's unit or else, a bare number, in the other one."""
+        try:
+            return heard_length(text, self.unit, kind)
+        except NotALength:
+            return None
+
+
+def heard_length(text: str, unit: Unit, kind: str) -> ParsedLength:
+    """Hear a length of a kind, in the habit's unit or else, a bare number, in the other one. Raises NotALength."""
+    try:
+        return read(text.strip(), unit, kind)
+    except NotALength as error:
+        try:
+            return read(text.strip(), OTHER[unit], kind)
+        except NotALength:
+            raise error from None
+
+
+def read_line(text: str, unit: Unit) -> Line:
+    """Read one door as it is pencilled on a list.
+
+    Args:
+        text: the line; a bare number is in `unit`, unless only the other unit makes a door of it.
+
+    Returns:
+        What was heard, token by token in the order written, and the facts it says. What nobody understands is a token too.
+
+    Raises:
+        NotALine: nothing is written, or more than a line holds.
+
+    Example:
+        "101 2868 RH oak 3/4 | tile 5/8 kitchen" is mark 101, a leaf 32 by 80 in, hinges right, two floors and the room kitchen.
+    """
+    said = Said()
+    clean = _clean(text)
+    return Line(clean, tokens_of(said, clean, unit), settled(said))
+
+
+def tokens_of(said: Said, text: str, unit: Unit) -> tuple[Token, ...]:
+    """Hear a text token by token, in the order written, and add its facts to those said already. Raises NotALine."""
+    reader = _Reader(_clean(text), unit, said)
+    for hear in HEARERS:
+        hear(reader)
+    return tuple(sorted(reader.tokens, key=lambda t: t.start))
+
+
+def settled(said: Said) -> Said:
+    """The hand of what slides is the way it slides."""
+    if said.kind in ("pocket", "face_slider") and said.hinge_side is not None:
+        said.slides_to, said.hinge_side, said.opens_to = said.hinge_side, None, None
+    return said
+
+
+# ---- floors
+
+
+def _layers(reader: _Reader, text: str) -> Floor | None:
+    found = []
+    for part in text.split("+"):
+        match = re.fullmatch(
+            rf"\s*(?:(?P<name>[a-z]+)\s+)?(?P<thick>{LENGTH})(?:\s+(?P<after>[a-z]+))?\s*", part, re.IGNORECASE
+        )
+        if match is None or (thick := _layer(reader, match["thick"])) is None:
+            return None
+        found.append(FloorLayer((match["name"] or match["after"] or "").lower(), thick.canonical(reader.unit)))
+    return tuple(found)
+
+
+def _layer(reader: _Reader, text: str) -> ParsedLength | None:
+    return reader.length(text, "layer")
+
+
+def hear_floor(text: str, unit: Unit) -> tuple[Floor, str]:
+    """Hear the floor of a side, such as `oak 3/4 + ply 1/2` or `bare`. Raises NotALine with what would be accepted."""
+    layers: Floor | None = (
+        () if text.strip().lower() in ("bare", "-", "none", "nothing") else _layers(_Reader(text, unit, Said()), text)
+    )
+    if layers is None:
+        raise NotALine(f"“{text[:40]}” is no floor", 'a name and a thickness, such as "oak 3/4" or "tile 12 mm"')
+    return layers, _told(layers)
+
+
+def _told(layers: Floor) -> str:
+    return " and ".join(f"{one.name} {one.thickness}".strip() for one in layers) or "bare"
+
+
+_LAYER = rf"(?:[a-z]+\s+)?{LENGTH}"
+_CHAIN = rf"(?:{_LAYER}(?:\s*\+\s*{_LAYER})*|bare)"
+
+
+def _two_floors(reader: _Reader) -> None:
+    """`oak 3/4 | tile 5/8`: side A before the bar, side B after it."""
+    bar = reader.left.find("|")
+    if bar < 0:
+        return
+    before = re.search(rf"{BEFORE}{_CHAIN}\s*$", reader.left[:bar], re.IGNORECASE)
+    after = re.match(rf"\s*{_CHAIN}{AFTER}", reader.left[bar + 1 :], re.IGNORECASE)
+    heard = []
+    for side, match, offset in (("a", before, 0), ("b", after, bar + 1)):
+        if match is None:
+            continue
+        start, text = match.start(), match[0]
+        name = re.match(r"\s*([a-z.]+)\s", text, re.IGNORECASE)
+        if name and any(
+            re.fullmatch(w.pattern, name[1], re.IGNORECASE) for w in WORDS
+        ):  # `RH 3/4 |`: no name of a floor
+            start, text = start + name.end(), text[name.end() :]
+        layers: Floor | None = () if text.strip().lower() == "bare" else _layers(reader, text)
+        if layers is not None:
+            setattr(reader.said, f"floor_{side}", layers)
+            lead = len(text) - len(text.lstrip())
+            heard.append((offset + start + lead, offset + start + len(text), f"side {side.upper()}: {_told(layers)}"))
+    for start, end, reading in heard:
+        reader.take("floor", start, end, reading)
+    if heard:
+        reader.skip(bar, bar + 1)
+
+
+def _one_floor(reader: _Reader) -> None:
+    """`oak 3/4` or `3/4 oak`: the same floor on both sides."""
+    if reader.said.floor_a is not None or reader.said.floor_b is not None:
+        return
+    for pattern in (
+        rf"{BEFORE}(?P<n>{FLOORS})\s+(?P<t>{LENGTH}){AFTER}",
+        rf"{BEFORE}(?P<t>{LENGTH})\s+(?P<n>{FLOORS}){AFTER}",
+    ):
+        for match in reader.find(pattern):
+            thick = _layer(reader, match["t"])
+            if thick is None:
+                continue
+            name = "" if match["n"].lower().startswith("floor") else match["n"].lower()
+            layers = (FloorLayer(name, thick.canonical(reader.unit)),)
+            reader.said.floor_a = reader.said.floor_b = layers
+            reader.take("floor", match.start(), match.end(), f"both sides: {_told(layers)}")
+            return
+
+
+# ---- words, counts, hands
+
+
+def _strange(reader: _Reader) -> None:
+    for match in reader.find(word(STRANGE)):
+        reader.take("question", match.start(), match.end(), "a kind of door that is not worked out here")
+
+
+def _words(reader: _Reader) -> None:
+    for one in WORDS:
+        for match in reader.find(word(one.pattern)):
+            reading, says = one.reading, dict(one.says)
+            taken = [
+                name
+                for name in says
+                if getattr(reader.said, name) not in (None, False) and name not in ("kind", "frame")
+            ]
+            if one.what in ("kind", "frame", "hand") and any(t.what == one.what for t in reader.tokens):
+                if one.what == "kind" and says.get("pair") and reader.said.kind != "bypass":  # `pocket pair`
+                    says, reading = {"pair": True}, "two leaves"
+                else:
+                    reader.take("question", match.start(), match.end(), f"says another {one.what} than before")
+                    continue
+            elif taken:
+                continue
+            for name, value in says.items():
+                setattr(reader.said, name, value)
+            reader.take(one.what, match.start(), match.end(), reading)
+
+
+def _slides(reader: _Reader) -> None:
+    """The hand of what slides is told as the way it slides."""
+    settled(reader.said)
+    if reader.said.slides_to is not None:
+        reading = SLIDES[reader.said.slides_to]
+        reader.tokens = [
+            Token(t.what, t.start, t.end, t.text, reading) if t.what == "hand" else t for t in reader.tokens
+        ]
+
+
+def _panels(reader: _Reader) -> None:
+    """`3 x` before bypass leaves, `3 leaves`, `2 panel`."""
+    for pattern in (
+        rf"{BEFORE}(?P<n>[2-4])[ -]?(?:leaf|leaves|panels?|doors?){AFTER}",
+        rf"{BEFORE}(?P<n>[2-4])\s*x\s*(?=\d)",
+    ):
+        if reader.said.kind != "bypass" or reader.said.panels:
+            return
+        for match in reader.find(pattern):
+            reader.said.panels = int(match["n"])
+            reader.take("leaves", match.start(), match.end(), f"{match['n']} leaves that pass")
+            return
+
+
+def _count(reader: _Reader) -> None:
+    """`x3`, `3 off`, `qty 3`."""
+    for pattern in (rf"{BEFORE}x\s?(?P<n>\d{{1,3}}){AFTER}", rf"{BEFORE}(?P<n>\d{{1,3}})\s?(?:off|no|pcs?|ea|times)\.?{AFTER}",
+                    rf"{BEFORE}qty\.?\s?(?P<n>\d{{1,3}}){AFTER}", rf"{BEFORE}(?P<n>\d{{1,2}})\s?x(?=[\s\0])"):  # fmt: skip
+        for match in reader.find(pattern):
+            number = int(match["n"])
+            if not 1 <= number <= MOST_AT_ONCE:
+                reader.take("question", match.start(), match.end(), f"1 to {MOST_AT_ONCE} alike can be said at once")
+                return
+            reader.said.count = number
+            reader.take("count", match.start(), match.end(), "one" if number == 1 else f"{number} alike")
+            return
+
+
+# ---- the leaf
+
+
+def width_choices(width: ParsedLength, height: ParsedLength | None = None) -> tuple[Choice, ...]:
+    """The meanings of a width that reads two ways, each written so that it reads one way; none for any other."""
+    if width.also is None:
+        return ()
+    tall = f" x {written(height)}" if height is not None else ""
+    both = ParsedLength(width.length, ""), ParsedLength(width.also, "")
+    return tuple(Choice(f"{both_writings(one)} wide", f"{written(one)}{tall}") for one in both)
+
+
+def _keep_leaf(
+    reader: _Reader, start: int, end: int, width: ParsedLength, height: ParsedLength | None, text: str = ""
+) -> None:
+    # a width that reads two ways stays as it was written until somebody says which: its flag stays with it
+    reader.said.width = text if text and width.also is not None and reader.unit == "in" else written(width)
+    reading = f"{both_writings(width)} wide"
+    if height is not None:
+        reader.said.height = written(height)
+        reading = f"{both_writings(width)} wide by {both_writings(height)} high"
+    reader.take("leaf", start, end, reading, width_choices(width, height))
+
+
+def _sizes(reader: _Reader) -> None:
+    """`2-6 x 6-8`, `686x1981x35`, `30 80`; a height written first is noticed by its size."""
+    cross, third = r"\s*(?:x|by)\s*", rf"(?:\s*(?:x|by)\s*(?P<t>{LENGTH}))?"
+    for between, more in ((cross, third), (r"\s+", "")):
+        if reader.said.width is not None:
+            return
+        for match in reader.find(rf"{BEFORE}(?P<w>{LENGTH}){between}(?P<h>{LENGTH}){more}{AFTER}"):
+            leaf = _leaf(reader, match["w"], match["h"], crossed=bool(more))
+            thick = match.groupdict().get("t")
+            heard = reader.length(thick, "leaf_thickness") if thick else None
+            if leaf is None or (thick and heard is None):
+                continue
+            _keep_leaf(reader, match.start(), match.end("h"), *leaf)
+            if heard is not None:
+                _keep_thickness(reader, match.start("t"), match.end("t"), heard)
+                reader.skip(match.end("h"), match.start("t"))
+            break
+
+
+FEET_WRITTEN = re.compile(r"\d-\d{1,2}|\d\s*'.*|\d/\d{1,2}")
+
+
+def _leaf(reader: _Reader, one: str, other: str, *, crossed: bool) -> tuple[ParsedLength, ParsedLength, str] | None:
+    """Two lengths as width and height in one unit; a height written first is noticed when it is a stock height.
+
+    Side by side, without a cross between them, the other unit is heard only in a stock height: `1068 2868` is no leaf.
+    """
+    for unit in (reader.unit, OTHER[reader.unit]):
+        for w, h in ((one, other), (other, one)):
+            try:
+                width, height = read(w.strip(), unit, "leaf_width"), read(h.strip(), unit, "leaf_height")
+            except NotALength:
+                continue
+            usual = height.length in _STOCK_HEIGHTS
+            strange = (w, h) != (one, other) or (not crossed and unit != reader.unit)
+            if width.height is None and _millimetric(width) == _millimetric(height) and (usual or not strange):
+                if width.also is not None and FEET_WRITTEN.fullmatch(w.strip()) and FEET_WRITTEN.fullmatch(h.strip()):
+                    width = ParsedLength(width.length, width.reading)  # 2-8 x 6-8 is feet and inches, both of them
+                return width, height, w.strip()
+    return None
+
+
+def _call_out(reader: _Reader) -> None:
+    """`2868`, `2868 x 1 3/4`: a leaf's width by its height. The first of two is the mark."""
+    found = []
+    for match in reader.find(rf"{BEFORE}(?P<n>\d{{4,6}})(?:\s*x\s*(?P<t>{LENGTH}))?{AFTER}"):
+        if reader.unit == "mm" and int(match["n"]) in STOCK_HEIGHTS["mm"]:
+            continue
+        try:
+            heard = read(match["n"], "in", "leaf_width")
+        except NotALength:
+            continue
+        if heard.height is not None:
+            found.append((match, heard))
+    if reader.said.width is not None or not found:
+        return
+    match, heard = found[-1 if found[0][0].start() == 0 else 0]
+    height = ParsedLength(heard.height, "") if heard.height is not None else None
+    _keep_leaf(reader, match.start(), match.end("n"), ParsedLength(heard.length, ""), height)
+    thick = reader.length(match["t"], "leaf_thickness") if match["t"] else None
+    if thick is not None:
+        _keep_thickness(reader, match.start("t"), match.end("t"), thick)
+        reader.skip(match.end("n"), match.start("t"))
+
+
+def _lone_width(reader: _Reader) -> None:
+    """`2-6 LH`: a width alone, written as leaf widths are or of a stock size."""
+    if reader.said.width is not None or reader.said.unit_width is not None:
+        return
+    for match in reader.find(rf"{BEFORE}{LENGTH}{AFTER}"):
+        written = FEET_WRITTEN.fullmatch(match[0].strip())
+        for unit in (reader.unit, OTHER[reader.unit]):
+            stock = match[0].strip() in {str(w) for w in STOCK_WIDTHS[unit]}
+            heard = (
+                reader.length(match[0] if written else f"{match[0]} {unit}", "leaf_width") if written or stock else None
+            )
+            if heard is not None:
+                asked = read(match[0].strip(), "in", "leaf_width") if unit == "in" and not written else heard
+                _keep_leaf(reader, match.start(), match.end(), asked, None, match[0].strip())
+                return
+
+
+def _keep_thickness(reader: _Reader, start: int, end: int, heard: ParsedLength) -> None:
+    reader.said.thickness = written(heard)
+    reader.take("thickness", start, end, f"{written(heard)} thick")
+
+
+def _thickness(reader: _Reader) -> None:
+    """`1 3/8`, `35 mm`, `44 thick`."""
+    stock = "|".join(t.replace(" ", "[ -]") for t in STOCK_THICKNESSES["in"])
+    millimetres = "|".join(STOCK_THICKNESSES["mm"])
+    for pattern in (
+        rf"{BEFORE}(?P<t>{LENGTH})\s*(?:thick|thk|th){AFTER}",
+        rf"{BEFORE}(?P<t>(?:{stock})(?:\s*(?:in\b|\"))?){AFTER}",
+        rf"{BEFORE}(?P<t>(?:{millimetres})\s?mm){AFTER}",
+    ):
+        for match in reader.find(pattern):
+            heard = reader.length(match["t"], "leaf_thickness")
+            if heard is None or reader.said.thickness is not None:
+                continue
+            _keep_thickness(reader, match.start(), match.end(), heard)
+            return
+
+
+# ---- wall and unit
+
+
+def _told_length(
+    what: What, kind: str, fact: str, patterns: tuple[str, ...], reading: str
+) -> Callable[[_Reader], None]:
+    """Hear a length that a word beside it names."""
+
+    def hear(reader: _Reader) -> None:
+        for pattern in patterns:
+            for match in reader.find(pattern):
+                heard = reader.length(match["l"], kind)
+                if heard is None:
+                    continue
+                setattr(reader.said, fact, written(heard))
+                reader.take(what, match.start(), match.end(), reading.format(written(heard)))
+                return
+
+    return hear
+
+
+_LEN = rf"(?P<l>{LENGTH})"
+_studs = _told_length(
+    "stud",
+    "stud_depth",
+    "stud_depth",
+    (rf"{BEFORE}{_LEN}\s*studs?{AFTER}", rf"{BEFORE}studs?\s+{_LEN}{AFTER}"),
+    "studs {} deep",
+)
+_walls = _told_length(
+    "wall", "wall_thickness", "wall_depth", (rf"{BEFORE}{_LEN}\s*walls?{AFTER}", rf"{BEFORE}walls?\s+{_LEN}{AFTER}"),
+    "finished wall {} thick",
+)  # fmt: skip
+_unit = _told_length(
+    "unit", "opening_width", "unit_width", (rf"{BEFORE}unit\s+{_LEN}{AFTER}", rf"{BEFORE}{_LEN}\s*unit{AFTER}"),
+    "unit {} wide over the backs of its legs",
+)  # fmt: skip
+
+
+def _called_studs(reader: _Reader) -> None:
+    """`2x4`, `90x45`: timber by its name."""
+    if reader.said.stud_depth is not None:
+        return
+    for match in reader.find(rf"{BEFORE}2\s?x\s?(?P<n>[3468])(?:\s?(?:studs?|walls?))?{AFTER}"):
+        reader.said.stud_depth = CALLED[match["n"]]
+        reader.take("stud", match.start(), match.end(), f"studs {CALLED[match['n']]} deep")
+        return
+    for match in reader.find(rf"{BEFORE}(?P<d>\d{{2,3}})\s?x\s?(?:{EDGES_MM})(?:\s?(?:studs?|walls?))?{AFTER}"):
+        if 60 <= int(match["d"]) <= 300:
+            reader.said.stud_depth = f"{match['d']} mm"
+            reader.take("stud", match.start(), match.end(), f"studs {match['d']} mm deep")
+            return
+
+
+# ---- what is left: the mark first, then the room
+
+
+def _mark(reader: _Reader) -> None:
+    """What stands first and has a digit, or what is called a mark."""
+    told = re.search(rf"{BEFORE}(?:mark|tag|no\.|#)\s*(?P<m>[^\s\0|]+)", reader.left, re.IGNORECASE)
+    first = re.match(r"(?P<m>[A-Za-z]{0,4}[-.]?\d[\w./-]*)(?=[\s\0]|$)", reader.left)
+    match = told or first
+    if match is None or len(match["m"]) > MOST_MARK:
+        return
+    reader.said.mark = match["m"]
+    reader.take("mark", match.start(), match.end(), match["m"])
+
+
+def _room(reader: _Reader) -> None:
+    """Words nobody else heard are the room; numbers nobody heard are asked about."""
+    rooms = []
+    for match in list(re.finditer(r"[^\0|]+", reader.left)):
+        text = match[0].strip(" .:-+/")
+        if not text:
+            continue
+        start = match.start() + match[0].index(text)
+        if not any(c.isalpha() for c in text):
+            reader.take("question", start, start + len(text), "not understood")
+            continue
+        name = re.sub(r"^(?:to|in|for|into|at)\s+(?=\S)", "", text, flags=re.IGNORECASE)
+        rooms.append(name)
+        reader.take("room", start, start + len(text), name)
+    room = " ".join(rooms)
+    if len(room) > MOST_ROOM:
+        raise NotALine(f"“{room[:30]}…” is too long for a room, {MOST_ROOM} characters at most")
+    reader.said.room = room
+
+
+HEARERS: tuple[Callable[[_Reader], None], ...] = (
+    _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _sizes, _call_out, _one_floor,
+    _thickness, _count, _lone_width, _mark, _room,
+)  # fmt: skip

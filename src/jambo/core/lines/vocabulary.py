@@ -1,0 +1,77 @@
+"""The words of a pencilled line in three regions' usage (handbook 26), as patterns, with what each stands for."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from jambo.core.lines.line import What
+
+FEET = r"(?:'|ft\b|feet\b|foot\b)"
+INCH = r"(?:\"|''|in(?:ch(?:es)?)?\b)"
+LENGTH = (
+    rf"(?:\d+\s*{FEET}(?:\s*-?\s*\d+(?:\.\d+)?(?![\d/])(?:[\s-]+\d+/\d+)?)?\s*{INCH}?"  # 6'8", 6 ft 10 1/2
+    rf"|\d+-\d+(?![\d/])(?:[\s-]\d+/\d+)?(?:\s*{INCH})?"  # 2-6, 6-10 1/2
+    rf"|\d+/\d+(?:\s*{INCH})?"  # 2/6, 3/4
+    rf"|\d+(?:\.\d+)?(?:[\s-]\d+/\d+)?(?:\s*(?:(?:mm|cm|m)\b|{INCH}))?)"  # 30, 82-1/2, 68.6 cm
+)
+BEFORE, AFTER = r"(?<![\w/.'-])", r"(?![\w/'])"
+
+
+def word(pattern: str) -> str:
+    """A pattern that stands alone."""
+    return rf"{BEFORE}(?:{pattern}){AFTER}"
+
+
+@dataclass(frozen=True, slots=True)
+class Word:
+    """A word of the trade: its pattern, what it is about, what is heard in it, and the facts it says."""
+
+    pattern: str
+    what: What
+    reading: str
+    says: dict[str, Any]
+
+
+WORDS: tuple[Word, ...] = (
+    Word(r"converging(?: pocket)?s?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
+    Word(r"bi-?part(?:ing)?(?: (?:face|barn))?(?: (?:sliders?|doors?))?", "kind", "pair of face sliders", {"kind": "face_slider", "pair": True}),
+    Word(r"(?:double|pair(?: of)?) pockets?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
+    Word(r"(?:pocket|cavity)(?: (?:slid(?:er|ers|ing)))?(?: doors?)?", "kind", "pocket door", {"kind": "pocket"}),
+    Word(r"(?:by-?pass|passing)(?:ing)?(?: (?:sliders?|leaves|doors?))?", "kind", "bypass leaves", {"kind": "bypass"}),
+    Word(r"(?:face|barn)(?:[ -](?:mounted )?slid(?:er|ers|ing))?(?: doors?)?", "kind", "face slider", {"kind": "face_slider"}),
+    Word(r"(?:pairs?(?: of)?|double|dbl|french)(?: doors?)?", "kind", "pair of swing doors", {"kind": "swing", "pair": True}),
+    Word(r"(?:single |sgl )?(?:swing|hinged)(?: doors?)?|single|sgl", "kind", "swing door", {"kind": "swing"}),
+    Word(r"lining(?: (?:kit|set))?", "frame", "lining kit", {"frame": "lining_kit"}),
+    Word(r"split[ -]?jambs?", "frame", "split jamb", {"frame": "split_jamb"}),
+    Word(r"(?:steel|metal|pressed steel|hollow metal)(?: (?:frame|jamb|wrap))?|knock(?:ed)?[ -]?down|kd", "frame", "steel frame", {"frame": "steel_wrap"}),
+    Word(r"(?:rabbeted|rebated)(?: (?:frame|jamb))?", "frame", "rabbeted frame", {"frame": "rabbeted"}),
+    Word(r"flat[ -]?jambs?", "frame", "flat jamb", {"frame": "flat_jamb"}),
+    Word(r"pre-?hung", "frame", "pre-hung", {"frame": "flat_jamb", "supply": "pre_hung"}),
+    Word(r"(?:outside|exterior|external|entry|entrance|front|back) doors?|exterior|external", "frame", "outside frame with its sill", {"frame": "outside_sill", "outside": True}),
+    Word(r"fire(?:[ -](?:rated|door))?|fd ?\d{2}s?|\d{2,3} ?min(?:ute)?s?", "fire", "fire-rated", {"fire_rated": True}),
+    Word(r"glass|glazed", "glass", "glass in it", {"glass": True}),
+    Word(r"LHR|left[ -]hand reverse", "hand", "hinges left seen from outside, side A; opens toward you", {"hinge_side": "left", "opens_to": "A"}),
+    Word(r"RHR|right[ -]hand reverse", "hand", "hinges right seen from outside, side A; opens toward you", {"hinge_side": "right", "opens_to": "A"}),
+    Word(r"LH|l\.h\.?", "hand", "hinges left seen from outside, side A; opens away from you", {"hinge_side": "left", "opens_to": "B"}),
+    Word(r"RH|r\.h\.?", "hand", "hinges right seen from outside, side A; opens away from you", {"hinge_side": "right", "opens_to": "B"}),
+    Word(r"(?:hinges?|hung|hangs) (?:on the )?left|left(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:L)", "hand", "hinges left seen from side A", {"hinge_side": "left"}),
+    Word(r"(?:hinges?|hung|hangs) (?:on the )?right|right(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:R)", "hand", "hinges right seen from side A", {"hinge_side": "right"}),
+    Word(r"slides? (?:to the )?left", "hand", "slides to the left seen from side A", {"slides_to": "left"}),
+    Word(r"slides? (?:to the )?right", "hand", "slides to the right seen from side A", {"slides_to": "right"}),
+)  # fmt: skip
+
+SLIDES = {"left": "slides to the left seen from side A", "right": "slides to the right seen from side A"}
+
+# kinds of door that are none of Jambo's: said so, and never taken for a room
+STRANGE = r"bi-?folds?(?: doors?)?|folding(?: doors?)?|accordion|concertina|revolving|roller|garage|overhead|up[ -]and[ -]over|stable|dutch|pivot(?:ed)?"
+
+FLOORS = (
+    r"oak|ash|maple|walnut|pine|bamboo|timber|wood|hardwood|softwood|strip|boards?|engineered|parquet|laminate|vinyl|lvt|lino(?:leum)?"
+    r"|cork|rubber|carpet|underlay|tiles?|ceramic|porcelain|stone|slate|marble|granite|terrazzo|screed|concrete|ply(?:wood)?|backer|mat"
+    r"|floors?|flooring"
+)
+
+# timber as it is called, and as deep as it is
+CALLED = {"3": "2 1/2 in", "4": "3 1/2 in", "6": "5 1/2 in", "8": "7 1/4 in"}
+EDGES_MM = "35|38|40|44|45|47|50|63|75"  # thicknesses of studs sold by millimetres

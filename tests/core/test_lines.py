@@ -1,0 +1,130 @@
+"""A door in a line (handbook 26): what is heard token by token, what becomes the room, what is asked about; nothing is dropped."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from jambo.core.lines.line import FloorLayer
+from jambo.core.lines.read import LONGEST, NotALine, read_line
+
+SIZE = {"width": "32 in", "height": "80 in"}
+THIRTY = {"width": "30 in", "height": "80 in"}
+RIGHT = {"hinge_side": "right", "opens_to": "B"}
+LEFT = {"hinge_side": "left", "opens_to": "B"}
+
+# text, unit, the tokens' kinds in order, the facts said
+LINES = [
+    ("101 2868 RH oak 3/4 | tile 5/8 kitchen", "in", "mark leaf hand floor floor room",
+     SIZE | RIGHT | {"mark": "101", "room": "kitchen", "floor_a": (FloorLayer("oak", "3/4 in"),), "floor_b": (FloorLayer("tile", "5/8 in"),)}),
+    ("x3 2668 LH", "in", "count leaf hand", THIRTY | LEFT | {"count": 3}),
+    ("pocket 2-6 x 6-8", "in", "kind leaf", THIRTY | {"kind": "pocket"}),
+    ("pair 2-4 6-8", "in", "kind leaf", {"kind": "swing", "pair": True, "width": "28 in", "height": "80 in"}),
+    ("face 36x84", "in", "kind leaf", {"kind": "face_slider", "width": "36 in", "height": "84 in"}),
+    ("bypass 3 x 24x80", "in", "kind leaves leaf", {"kind": "bypass", "panels": 3, "width": "24", "height": "80 in"}),
+    ("lining 686x1981x35", "in", "frame leaf thickness", {"frame": "lining_kit", "width": "686 mm", "height": "1981 mm", "thickness": "35 mm"}),
+    ("unit 25 5/8", "in", "unit", {"unit_width": "25 5/8 in"}),
+    # order is free, marks of every make, sizes any way round
+    ("RH kitchen 2868 101", "in", "hand room leaf question", SIZE | RIGHT | {"room": "kitchen"}),
+    ("kitchen 2868 mark K-1", "in", "room leaf mark", SIZE | {"mark": "K-1", "room": "kitchen"}),
+    ("1068 2868 RH", "in", "mark leaf hand", SIZE | {"mark": "1068"}),
+    ("12 2-8 6-8", "in", "mark leaf", SIZE | {"mark": "12"}),
+    ("G.03 2/8x6/8 rebated", "in", "mark leaf frame", SIZE | {"mark": "G.03", "frame": "rabbeted"}),
+    ("D12 30 80 1 3/8 LHR 2x6 bedroom 2", "in", "mark leaf thickness hand stud room",
+     {"width": "30", "thickness": "1 3/8 in", "hinge_side": "left", "opens_to": "A", "stud_depth": "5 1/2 in", "room": "bedroom 2"}),
+    ("2-6 LH", "in", "leaf hand", {"width": "30 in", "height": None}),
+    ("30 LH", "in", "leaf hand", {"width": "30"}),
+    ("101 LH", "in", "mark hand", {"mark": "101", "width": None}),
+    ("12 30 LH", "in", "mark leaf hand", {"mark": "12", "width": "30"}),
+    ("7 2040x820 left laundry", "in", "mark leaf hand room", {"width": "820 mm", "height": "2040 mm", "hinge_side": "left", "opens_to": None}),
+    ("101, 2868; RH,\tKitchen", "in", "mark leaf hand room", SIZE | {"room": "Kitchen"}),
+    ("½ 2868", "in", "mark leaf", SIZE | {"mark": "1/2"}),
+    ("6’8” x 2’8”", "in", "leaf", SIZE),
+    ("101 x3 2868", "in", "mark count leaf", {"count": 3}),
+    ("3x 2868", "in", "count leaf", {"count": 3}),
+    ("2868 2 off", "in", "leaf count", {"count": 2}),
+    ("2868 oak 3/4", "in", "leaf floor", {"floor_a": (FloorLayer("oak", "3/4 in"),), "floor_b": (FloorLayer("oak", "3/4 in"),)}),
+    ("2868 RH 3/4 | bare", "in", "leaf hand floor floor", RIGHT | {"floor_a": (FloorLayer("", "3/4 in"),), "floor_b": ()}),
+    ("2868 ply 1/2 + oak 3/4 | tile 5/8", "in", "leaf floor floor", {"floor_a": (FloorLayer("ply", "1/2 in"), FloorLayer("oak", "3/4 in"))}),
+    ("2868 4 9/16 wall", "in", "leaf wall", {"wall_depth": "4 9/16 in"}),
+    ("2868 fd30 glazed", "in", "leaf fire glass", {"fire_rated": True, "glass": True}),
+    ("pre-hung 2868", "in", "frame leaf", {"frame": "flat_jamb", "supply": "pre_hung"}),
+    ("front door 3-0 6-8", "in", "frame leaf", {"frame": "outside_sill", "outside": True}),
+    # what slides has no hinges
+    ("pocket right 2868", "in", "kind hand leaf", {"slides_to": "right", "hinge_side": None, "opens_to": None}),
+    ("cavity slider 820x2040 LH", "mm", "kind leaf hand", {"kind": "pocket", "slides_to": "left"}),
+    ("pocket pair 2-0 6-8", "in", "kind kind leaf", {"kind": "pocket", "pair": True}),
+    ("converging 2868", "in", "kind leaf", {"kind": "pocket", "pair": True}),
+    # millimetre crews, and an inch call-out among them
+    ("101 2668 LH", "mm", "mark leaf hand", THIRTY),
+    ("7 762 1981 RH 90x45", "mm", "mark leaf hand stud", {"width": "762 mm", "height": "1981 mm", "stud_depth": "90 mm"}),
+    ("820 2040", "mm", "leaf", {"width": "820 mm", "height": "2040 mm"}),
+    ("tile 12 | oak 18 2668", "mm", "floor floor leaf", {"floor_a": (FloorLayer("tile", "12 mm"),), "floor_b": (FloorLayer("oak", "18 mm"),)}),
+    # asked about
+    ("bifold 2668", "in", "question leaf", THIRTY | {"kind": None}),
+    ("2668 LH RH", "in", "leaf hand question", LEFT),
+    ("2668 45", "in", "leaf question", {"room": ""}),
+    ("x100 2668", "in", "question leaf", {"count": 1}),
+    ("kitchen", "in", "room", {"room": "kitchen", "width": None}),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "unit", "what", "said"), LINES, ids=[text for text, *_ in LINES])
+def test_a_line_is_heard(text, unit, what, said):
+    line = read_line(text, unit)
+    assert [t.what for t in line.tokens] == what.split()
+    assert {name: getattr(line.said, name) for name in said} == said
+
+
+@pytest.mark.parametrize(
+    ("text", "also"),
+    [
+        ("28 80", "2-8 (32 in) wide"),
+        ("26 80", "2-6 (30 in) wide"),
+        ("2-8 6-8", ""),
+        ("2-8 80", "2-4 (28 in) wide"),
+        ("34 80", ""),
+    ],
+)
+def test_a_width_that_reads_two_ways_is_asked_about(text, also):
+    [leaf] = read_line(text, "in").tokens
+    assert [c.label for c in leaf.choices[1:]] == ([also] if also else [])
+    for choice in leaf.choices:
+        assert not read_line(choice.text, "in").questions
+    assert bool(read_line(text, "in").questions) is bool(also)
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "nothing"),
+        ("  \t ", "nothing"),
+        ("x" * (LONGEST + 1), "too long"),
+        ("kitchen " * 20, "too long for a room"),
+    ],
+)
+def test_what_is_no_line_is_refused(text, says):
+    with pytest.raises(NotALine, match=says):
+        read_line(text, "in")
+    assert read_line("9" * LONGEST, "in").tokens[0].what == "question"
+
+
+words = st.lists(
+    st.sampled_from([text for text, *_ in LINES]).flatmap(lambda t: st.sampled_from(t.split())) | st.text(max_size=8),
+    max_size=9,
+).map(" ".join)
+
+
+@given(words, st.sampled_from(["in", "mm"]))
+def test_nothing_written_is_dropped_and_nothing_is_heard_twice(text, unit):
+    try:
+        line = read_line(text, unit)
+    except NotALine:
+        return
+    heard = [False] * len(line.text)
+    for token in line.tokens:
+        assert line.text[token.start : token.end] == token.text
+        for i in range(token.start, token.end):
+            assert not heard[i]
+            heard[i] = True
+    left = "".join(c for c, taken in zip(line.text, heard, strict=True) if not taken)
+    assert not any(c.isalnum() for c in left if c != "x"), left  # the cross between two sizes is no token

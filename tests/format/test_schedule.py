@@ -1,0 +1,158 @@
+"""A door schedule as a table (handbook 26): pastes, CSV files, workbooks, and a clear word for what is none of them."""
+
+import datetime
+import io
+import zipfile
+
+import openpyxl
+import pytest
+
+from jambo.core.lines.cells import COLUMNS
+from jambo.format.problems import Refused
+from jambo.format.schedule import HEADINGS, MOST_ROWS, from_file, heading, pasted
+
+
+@pytest.mark.parametrize(
+    ("text", "column", "unit"),
+    [
+        ("Door No.", "mark", None), ("DOOR NUMBER", "mark", None), ("Opening", "mark", None), ("Leaf Width (mm)", "width", "mm"),
+        ("Door Width", "width", None), ("Ht. (in)", "height", "in"), ("Thk", "thickness", None), ("Handing", "hand", None),
+        ("Room / Location", "room", None), ("Location", "room", None), ("Door Type", "kind", None), ("Qty.", "count", None),
+        ("Leaf size", "size", None), ("W x H", "size", None), ("Fire Rating", "fire", None), ("FRL", "fire", None),
+        ("Door frame", "frame", None), ("Remarks", "note", None), ("Stud size", "stud", None), ("Reveal depth", "wall", None),
+        ("Ironmongery", None, None), ("", None, None),
+    ],
+)  # fmt: skip
+def test_headings_in_the_usual_spellings(text, column, unit):
+    found = heading(text)
+    assert (found.column, found.unit) == (column, unit)
+
+
+def test_every_column_has_a_heading_of_its_own():
+    assert set(HEADINGS) == set(COLUMNS) - {"line"}
+    texts = [t for spelled in HEADINGS.values() for t in spelled.split("|")]
+    assert len(texts) == len(set(texts))
+
+
+@pytest.mark.parametrize("mark", ["\t", ",", ";"])
+def test_cells_are_parted_by_what_parts_them(mark):
+    rows = [
+        ["Doors, ground floor" if mark != "," else "Doors"],
+        ["Mark", "Size", "Room"],
+        ["1", "2868", "Bath"],
+        [],
+        ["2", "2-8 x 6-8", ""],
+    ]
+    table = pasted("\r\n".join(mark.join(row) for row in rows))
+    assert [h.column for h in table.headings] == ["mark", "size", "room"]
+    assert table.rows == (("1", "2868", "Bath"), ("2", "2-8 x 6-8", ""))
+    assert table.numbers == (3, 5)
+    assert table.notes == ("The row above the headings is left out.",)
+
+
+def test_lines_are_lines_whatever_marks_stand_in_them():
+    table = pasted("101, 2868, RH\n\n 102 x2 2668 LH; hall\n")
+    assert [h.column for h in table.headings] == ["line"]
+    assert (table.rows, table.numbers) == ((("101, 2868, RH",), ("102 x2 2668 LH; hall",)), (1, 3))
+
+
+def test_a_column_that_comes_twice_counts_once():
+    table = pasted("Mark\tWidth\tDoor width\tNotes\tRemarks\n1\t30\t31\ta\tb")
+    assert [h.column for h in table.headings] == ["mark", "width", None, "note", "note"]
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "nothing is written"),
+        ("\n \n", "nothing is written"),
+        ("Mark\tSize\n", "no row under"),
+        ("x\n" * (MOST_ROWS + 1), "2,001 lines are too many"),
+        ("Mark\tSize\n" + "1\t2868\n" * 10_000, "10,000 rows are too many"),
+        ("Mark\tSize" + "\tx" * 59 + "\n1\t2868", "61 columns are too many"),
+    ],
+)
+def test_a_paste_that_cannot_be_is_told(text, says):
+    with pytest.raises(Refused, match=says):
+        pasted(text)
+    assert len(pasted("x 2868\n" * MOST_ROWS).rows) == MOST_ROWS
+
+
+@pytest.mark.parametrize(
+    ("data", "notes"),
+    [
+        ("Mark;Size\nCafé;2868".encode(), ()),
+        ("\ufeffMark;Size\nCafé;2868".encode(), ()),
+        ("Mark;Size\nCafé;2868".encode("utf-16"), ()),
+        ("Mark;Size\nCafé;2868".encode("cp1252"), ("The file is not UTF-8; its letters were read as Western. Look whether names are right.",)),
+    ],
+)  # fmt: skip
+def test_files_in_other_encodings(data, notes):
+    table = from_file(data)
+    assert (table.rows, table.notes) == ((("Café", "2868"),), notes)
+
+
+def package(**parts):
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+        for name, data in parts.items():
+            packed.writestr(name, data)
+    return out.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("data", "says"),
+    [
+        (b"", "empty"), (b" \n", "empty"), (b"PK\x03\x04 and no more", "not a workbook"), (b"\xd0\xcf\x11\xe0" + b"x" * 99, "old kind"),
+        (b"%PDF-1.7", "PDF"), (b"\0\0\1\2", "no text"), (b"\xff\xfe\0", "begins as UTF-16"),
+        (package(a="not a workbook"), "not a workbook"), (package(bomb=b"0" * 61_000_000), "too large"),
+    ],
+)  # fmt: skip
+def test_files_that_are_no_schedule(data, says):
+    with pytest.raises(Refused, match=says):
+        from_file(data)
+
+
+def workbook(*rows, change=lambda sheet: None, also=()):
+    book = openpyxl.Workbook()
+    for name in also:
+        book.create_sheet(name, 0)
+    sheet = book[book.sheetnames[-1]]
+    for row in rows:
+        sheet.append(row)
+    change(sheet)
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()
+
+
+def test_a_workbook_as_it_is_shown():
+    """Numbers whole, merged cells for each of their rows, hidden rows left out, a date and a formula asked about."""
+
+    def change(sheet):
+        sheet.merge_cells("C3:C4")
+        sheet.merge_cells("A1:D1")
+        sheet.row_dimensions[6].hidden = True
+
+    table = from_file(workbook(
+        ["Salt works, doors"], ["Mark", "Size", "Room", "Hand"], [101, 2868.0, "Bath", "LH"], [102, datetime.datetime(2026, 2, 6), None, "RH"],
+        [103, "=B3", "Hall", "=1+"], [104, "2668", "Loft", "LH"], change=change,
+    ))  # fmt: skip
+    assert table.rows == (("101", "2868", "Bath", "LH"), ("102", "2-6", "Bath", "RH"), ("103", "", "Hall", ""))
+    assert table.numbers == (3, 4, 5)
+    assert {place: why.split(";")[0].split(":")[0] for place, why in table.doubts.items()} == {
+        (1, 1): "the workbook made a date of it", (2, 1): "a formula whose value is not in the file",
+        (2, 3): "a formula whose value is not in the file",
+    }  # fmt: skip
+    assert table.notes == (
+        "One hidden row is left out.", "What stands in merged cells counts for each of their rows.", "The row above the headings is left out.",
+    )  # fmt: skip
+
+
+def test_the_first_sheet_with_doors_is_read():
+    table = from_file(workbook(["Mark", "Width", "Height"], [1, 762, 1981], also=("Cover",)))
+    assert (table.rows, table.notes) == ((("1", "762", "1981"),), ("From the sheet “Sheet”.",))
+    with pytest.raises(Refused, match="no row of headings was found; the first row is “101, Bath”"):
+        from_file(workbook([101, "Bath"]))
+    with pytest.raises(Refused, match="nothing in it"):
+        from_file(workbook())
