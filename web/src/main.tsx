@@ -12,6 +12,8 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 
 import { ApiProblem } from "./api/client";
+import { useFocusKept } from "./app/focus";
+import { Keys } from "./app/Keys";
 import { Lost } from "./app/Lost";
 import { ShowProvider } from "./app/show";
 import { theme } from "./app/theme";
@@ -64,6 +66,11 @@ const queries = new QueryClient({
   },
 });
 
+function FocusKept() {
+  useFocusKept();
+  return null;
+}
+
 /** What is typed on a page is held for it; all stages of an opening are one page. */
 function TypedHere({ children }: { children: ReactNode }) {
   const [, room = "", id = "", ...rest] = useLocation().pathname.split("/");
@@ -78,6 +85,8 @@ createRoot(document.getElementById("root")!).render(
           <PadProvider>
             <Notifications position="bottom-center" />
             <Waiting />
+            <Keys />
+            <FocusKept />
             <BrowserRouter>
               <Suspense
                 fallback={

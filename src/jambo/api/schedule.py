@@ -67,7 +67,7 @@ def read_pasted(said: Pasted) -> TableOut:
 
 
 @router.post("/schedule/file")
-def read_file(data: Annotated[bytes, Body(media_type="application/octet-stream")]) -> TableOut:
+def read_file(data: Annotated[bytes, Body(media_type="application/octet-stream")] = b"") -> TableOut:
     """Read a CSV file or an XLSX workbook, sent as it is, as a table. 422 says why it is none."""
     return table_out(from_file(data))
 

@@ -56,17 +56,35 @@ def _tile(page: Page) -> None:
     page.evaluate("window.scrollTo(0, 480)")
 
 
+def _line(page: Page) -> None:
+    page.get_by_label("A door in a line", exact=True).fill("101 2868 RH oak 3/4 | tile 5/8 kitchen")
+    page.get_by_text("34 1/4").first.wait_for()
+
+
+SCHEDULE = """Door no.\tLeaf size\tHand\tType\tFloor\tRoom\tLock
+301\t2868\tLH\t\toak 3/4\tReading room\tset 2
+302\t28 x 80\tRHR\t\ttile 5/8\tWash room\tset 4
+303\t2-6 x 6-8\tright\tcavity slider\toak 3/4\tSeed store\t
+304\t3068 x 1 3/4\tup\t\toak 3/4\tPorch\tset 1"""
+
+
+def _many(page: Page) -> None:
+    page.get_by_label("Paste the doors").fill(SCHEDULE)
+    page.get_by_role("button", name="Read them").click()
+    page.get_by_text("1 row to settle").wait_for()
+
+
 SEEDS, SIGNAL, LOFT = "Kiln Row seed library", "Signal house weaving school", "Net loft over the slip"
 SHOTS = (
+    Shot("line", None, before=_line),
+    Shot("many", SEEDS, None, "many", before=_many),
     Shot("board", SEEDS),
-    Shot("door", SEEDS, "102", "door"),
     Shot("floor", SEEDS, "105", "floor"),
     Shot("opening", SEEDS, "103", "opening"),
     Shot("frame", SEEDS, "104", "frame"),
     Shot("slip", SIGNAL, "L1", "opening", before=_slip),
     Shot("pocket", SEEDS, "108", "pocket"),
     Shot("track", SEEDS, "110", "track"),
-    Shot("wall", SIGNAL, "L6", "wall"),
     Shot("cutin", LOFT, before=_old_wall),
     Shot("floors", SEEDS, None, "floors", before=_tile),
     Shot("survey", LOFT, "N4", "survey"),

@@ -13,6 +13,7 @@ import { api, ask, type JobPageData, type ListedOpening } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
+import { catchTyping } from "../app/typeAhead";
 import { useShow } from "../app/show";
 import { Silhouette } from "../drawing/Silhouette";
 import { keepLines } from "../lines/keep";
@@ -145,7 +146,7 @@ function useBoardActions(data: JobPageData) {
       ),
     onSuccess: ({ id }) => {
       refresh();
-      void navigate(`/openings/${id}`);
+      void navigate(`/openings/${id}`, { state: { fresh: true } });
     },
     onError: tell,
   });
@@ -223,7 +224,13 @@ function Board({ data }: { data: JobPageData }) {
   useHotkeys([
     ["/", () => field.current?.focus()],
     ["L", () => line.current?.focus()],
-    ["N", () => actions.add.mutate(undefined)],
+    [
+      "N",
+      () => {
+        catchTyping(); // what is typed before the field is there is its mark
+        actions.add.mutate(undefined);
+      },
+    ],
   ]);
 
   const marks = (wall: number) => data.openings.filter((o) => o.wall_id === wall).map((o) => o.mark || "no mark");
@@ -254,6 +261,7 @@ function Board({ data }: { data: JobPageData }) {
         <TextInput
           ref={field}
           aria-label="Find an opening"
+          type="search"
           placeholder="Find: mark, room, size, stop…"
           rightSection={<kbd>/</kbd>}
           value={find}

@@ -92,6 +92,7 @@ export function LogPage() {
           />
           <TextInput
             label="Find"
+            type="search"
             value={find}
             onChange={(e) => setFind(e.currentTarget.value)}
             placeholder="name, place, length"

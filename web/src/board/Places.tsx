@@ -4,14 +4,14 @@ import clsx from "clsx";
 import type { Opening, WallLayout, WallPageData } from "../api/client";
 import { useShow } from "../app/show";
 import { Digits } from "../tape/Digits";
-import { Typed } from "./Typed";
+import { type Refused, Typed } from "./Typed";
 import styles from "./Places.module.css";
 
 interface Props {
   data: WallPageData;
   chosen: number | null;
   busy: boolean;
-  keep: (opening: number, change: Partial<Opening>) => void;
+  keep: (opening: number, change: Partial<Opening>, refused?: Refused) => void;
 }
 
 type Place = WallLayout["places"][number]["places"][number];
@@ -42,7 +42,8 @@ export function Places({ data, chosen, busy, keep }: Props) {
   const name = kept.opening.mark || `no. ${kept.id}`;
   const asked = kept.opening.cut_in ?? {};
   const found = data.layout.places.find((p) => p.id === kept.id);
-  const set = (facts: Partial<typeof asked>) => keep(kept.id, { cut_in: { ...asked, ...facts } });
+  const set = (facts: Partial<typeof asked>, refused?: Refused) =>
+    keep(kept.id, { cut_in: { ...asked, ...facts } }, refused);
   const field = (label: string, key: "least" | "most" | "wanted") => (
     <Typed
       key={`${kept.id} ${key}`}
@@ -50,7 +51,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
       unit={unit}
       value={asked[key]}
       path={`openings[${kept.id}].cut_in.${key}`}
-      keep={(value) => set({ [key]: value })}
+      keep={(value, refused) => set({ [key]: value }, refused)}
     />
   );
   return (

@@ -23,6 +23,7 @@ import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { LengthField } from "../tape/LengthField";
 import { useSaveQueue } from "../work/useSaveQueue";
+import { useTyped } from "../tape/typed";
 import styles from "./RulesPage.module.css";
 
 type Level = "job" | "crew";
@@ -46,6 +47,7 @@ export function RulesPage() {
   });
   const catalogue = useCatalogue();
   const queue = useSaveQueue(`rules of job ${id}`);
+  const texts = useTyped();
   const [errors, setErrors] = useState<FieldError[]>([]);
 
   const keep = (name: string, value: string | undefined) => void queue.add(() => saveRule(name, value));
@@ -70,6 +72,7 @@ export function RulesPage() {
         );
       }
       void renew(client, ["opening"]);
+      texts.hold(`rules.${level}.${name}`, null); // one that is refused is held until it is mended
       setErrors([]);
     } catch (failure) {
       if (!(failure instanceof ApiProblem) || failure.offline) throw failure;
@@ -185,6 +188,7 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
               value={settled(own, name)}
               fallback={fallback(name)}
               error={errors.find((e) => e.path === `rules.${level}.${name}`)}
+              keeps={false}
               onChange={(value) => keep(name, value)}
             />
           ))}

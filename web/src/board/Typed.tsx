@@ -1,7 +1,7 @@
 import { TextInput, Textarea } from "@mantine/core";
 import { type FocusEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 
-import type { LengthText, ParsedLength, Unit } from "../api/client";
+import { type ApiProblem, type FieldError, type LengthText, type ParsedLength, told, type Unit } from "../api/client";
 import { LengthField } from "../tape/LengthField";
 import { useTyped } from "../tape/typed";
 
@@ -14,6 +14,9 @@ function useOnGoing(done: () => void) {
   useEffect(() => () => newest.current(), []);
 }
 
+/** Told why what was typed cannot be kept: it stays as it was typed. */
+export type Refused = (failure: ApiProblem) => void;
+
 interface LengthProps {
   label: string;
   unit: Unit;
@@ -25,7 +28,7 @@ interface LengthProps {
   /** What counts while the field is empty, and who says so. */
   fallback?: { text: string; by: string };
   /** What was typed, with its unit; undefined when the field was emptied. */
-  keep: (length: string | undefined) => void;
+  keep: (length: string | undefined, refused: Refused) => void;
 }
 
 /** A length that is kept when the field is left or Enter is pressed, not at every key. */
@@ -43,13 +46,19 @@ export function Typed({
   // what the server has understood and nobody has kept yet; `left` says that the field was left before the server answered
   const understood = useRef<{ length: string | undefined } | null>(null);
   const left = useRef(false);
+  const written = useRef("");
+  const [wrong, setWrong] = useState<FieldError>();
   const done = () => {
     left.current = true;
     const last = understood.current;
     if (!last) return;
     understood.current = null;
+    const text = written.current;
     texts.hold(path, null);
-    keep(last.length);
+    keep(last.length, (failure) => {
+      if (text) texts.hold(path, text);
+      setWrong(failure.errors[0]);
+    });
   };
   useOnGoing(done);
   return (
@@ -73,7 +82,10 @@ export function Typed({
         fallback={fallback}
         heard={value ? heard : undefined}
         keeps={false}
-        onText={() => {
+        error={wrong}
+        onText={(text) => {
+          written.current = text;
+          setWrong(undefined);
           understood.current = null;
           left.current = false;
         }}
@@ -93,7 +105,7 @@ interface TextProps {
   most?: number;
   /** Several lines, with a word on how they are written. */
   lines?: { description: string };
-  keep: (text: string) => void;
+  keep: (text: string, refused: Refused) => void;
 }
 
 /** A text that is kept when the field is left or Enter is pressed, not at every key. */
@@ -106,12 +118,17 @@ export function TypedText({ label, path, value, most = 80, lines, keep }: TextPr
     setTyped(null); // kept, or changed elsewhere
   }
   const pending = useRef(typed);
+  const [wrong, setWrong] = useState<FieldError>();
   const done = () => {
     const text = pending.current;
     if (text === null) return;
     pending.current = null;
     texts.hold(path, null);
-    if (text !== value) keep(text);
+    if (text !== value)
+      keep(text, (failure) => {
+        texts.hold(path, text);
+        setWrong(failure.errors[0]);
+      });
   };
   useOnGoing(done);
   const props = {
@@ -123,9 +140,11 @@ export function TypedText({ label, path, value, most = 80, lines, keep }: TextPr
       const text = event.currentTarget.value;
       setTyped(text);
       pending.current = text;
+      setWrong(undefined);
       texts.hold(path, text);
     },
     onBlur: done,
+    error: wrong && told(wrong),
   };
   return lines ? (
     <Textarea {...props} description={lines.description} autosize minRows={2} />

@@ -2,11 +2,14 @@ import { Button, Checkbox, NativeSelect, Switch } from "@mantine/core";
 
 import type { LengthText, Wall, WallPageData } from "../api/client";
 import { useShow } from "../app/show";
-import { Typed, TypedText } from "./Typed";
+import { type Refused, Typed, TypedText } from "./Typed";
+
+/** Keep a wall; where it cannot be, whoever asked is told why. */
+type SaveWall = (wall: Wall, refused?: Refused) => void;
 
 interface Props {
   data: WallPageData;
-  save: (wall: Wall) => void;
+  save: SaveWall;
 }
 
 const told = (at: LengthText) =>
@@ -29,7 +32,7 @@ export function WallFacts({ data, save }: Props) {
       unit={unit}
       value={wall[name]}
       heard={data.layout.heard[`wall.${name}`]}
-      keep={(value) => save({ ...wall, [name]: value })}
+      keep={(value, refused) => save({ ...wall, [name]: value }, refused)}
     />
   );
   const corner = (label: string, name: "left_corner" | "right_corner") => (
@@ -56,7 +59,7 @@ export function WallFacts({ data, save }: Props) {
       value={wall[name]}
       heard={data.layout.heard[`wall.${name}`]}
       fallback={{ text: data.layout.timber[name] ?? "", by: "by house rule" }}
-      keep={(value) => save({ ...wall, [name]: value })}
+      keep={(value, refused) => save({ ...wall, [name]: value }, refused)}
     />
   );
   const fittings = wall.fittings ?? [];
@@ -64,12 +67,17 @@ export function WallFacts({ data, save }: Props) {
     <>
       <details className="more" open={!wall.length || (fittings.length > 0 && !wall.existing)}>
         <summary>The wall, its corners and what is on it</summary>
-        <TypedText label="Name" path="wall.name" value={wall.name ?? ""} keep={(name) => save({ ...wall, name })} />
+        <TypedText
+          label="Name"
+          path="wall.name"
+          value={wall.name ?? ""}
+          keep={(name, refused) => save({ ...wall, name }, refused)}
+        />
         <TypedText
           label="Storey, whose heads line up"
           path="wall.storey"
           value={wall.storey ?? ""}
-          keep={(storey) => save({ ...wall, storey })}
+          keep={(storey, refused) => save({ ...wall, storey }, refused)}
         />
         <div className="pair">
           {length("Length", "length", "wall_length")}
@@ -91,15 +99,15 @@ export function WallFacts({ data, save }: Props) {
           {corner("At the right end", "right_corner")}
         </div>
         {fittings.map((f, i) => {
-          const set = (facts: Partial<typeof f>) =>
-            save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) });
+          const set = (facts: Partial<typeof f>, refused?: Refused) =>
+            save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) }, refused);
           return (
             <div key={i} className="fitting-row">
               <TypedText
                 label="What"
                 path={`wall.fittings[${i}].what`}
                 value={f.what ?? ""}
-                keep={(what) => set({ what })}
+                keep={(what, refused) => set({ what }, refused)}
               />
               <Typed
                 label="From the left end"
@@ -107,7 +115,7 @@ export function WallFacts({ data, save }: Props) {
                 unit={unit}
                 value={f.at}
                 heard={data.layout.heard[`wall.fittings[${i}].at`]}
-                keep={(at) => set({ at })}
+                keep={(at, refused) => set({ at }, refused)}
               />
               <NativeSelect
                 label="On"
@@ -181,7 +189,7 @@ function Found({
   wall: Wall;
   unit: "in" | "mm";
   heard: WallPageData["layout"]["heard"];
-  save: (wall: Wall) => void;
+  save: SaveWall;
 }) {
   const services = wall.services ?? [];
   const studs = (wall.studs_found ?? []).map((s) => told(s.at)).join("; ");
@@ -192,13 +200,13 @@ function Found({
         path="wall.studs_found"
         lines={{ description: "One after the other, with a semicolon between: 16; 32 1/8; 48" }}
         value={studs}
-        keep={(text) => {
+        keep={(text, refused) => {
           const next = text
             .split(/[;\n]/)
             .map((at) => at.trim())
             .filter(Boolean);
           if (next.join("; ") !== studs)
-            save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null });
+            save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null }, refused);
         }}
       />
       <NativeSelect
@@ -211,8 +219,8 @@ function Found({
         ]}
       />
       {services.map((one, i) => {
-        const set = (facts: Partial<typeof one>) =>
-          save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) });
+        const set = (facts: Partial<typeof one>, refused?: Refused) =>
+          save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) }, refused);
         const field = (label: string, name: "at" | "to" | "low" | "high", kind: string) => (
           <Typed
             label={label}
@@ -221,7 +229,7 @@ function Found({
             unit={unit}
             value={one[name]}
             heard={heard[`wall.services[${i}].${name}`]}
-            keep={(value) => set({ [name]: value })}
+            keep={(value, refused) => set({ [name]: value }, refused)}
           />
         );
         return (
@@ -230,7 +238,7 @@ function Found({
               label="What runs there"
               path={`wall.services[${i}].what`}
               value={one.what ?? ""}
-              keep={(what) => set({ what })}
+              keep={(what, refused) => set({ what }, refused)}
             />
             <Checkbox
               label="Cannot be moved"

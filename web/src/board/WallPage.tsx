@@ -20,7 +20,7 @@ import { spread } from "../drawing/spread";
 import { useSlide } from "../drawing/useSlide";
 import { WithFractions } from "../tape/Digits";
 import { Places } from "./Places";
-import { Typed } from "./Typed";
+import { type Refused, Typed } from "./Typed";
 import { useWall } from "./useWall";
 import { WallFacts } from "./WallFacts";
 import styles from "./WallPage.module.css";
@@ -158,7 +158,7 @@ export function WallPage() {
                 data={data}
                 chosen={chosen}
                 choose={choose}
-                keep={(opening, position) => wall.keep(opening, { position })}
+                keep={(opening, position, refused) => wall.keep(opening, { position }, refused)}
               />
               <WallFacts data={data} save={wall.change} />
               <Pieces layout={data.layout} standing={data.wall.wall.existing ?? false} />
@@ -440,7 +440,7 @@ function Chosen({
   data: WallPageData;
   chosen: number | null;
   choose: (id: number) => void;
-  keep: (opening: number, position: Position) => void;
+  keep: (opening: number, position: Position, refused?: Refused) => void;
 }) {
   const show = useShow();
   const unit = show.unit ?? data.job.job.unit ?? "in";
@@ -456,7 +456,9 @@ function Chosen({
       path={`openings[${kept.id}].position.${to}`}
       unit={unit}
       value={read?.text}
-      keep={(distance) => distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance })}
+      keep={(distance, refused) =>
+        distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance }, refused)
+      }
     />
   );
   return (

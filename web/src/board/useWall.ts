@@ -81,13 +81,14 @@ export function useWall(id: number) {
 
   /** Do one thing to what is kept, after all that was asked for before. */
   const inLine = useCallback(
-    (work: () => Promise<void>, settled?: () => void) => {
+    (work: () => Promise<void>, settled?: () => void, refused?: (failure: ApiProblem) => void) => {
       void add(async () => {
         try {
           await work();
         } catch (failure) {
           if (failure instanceof ApiProblem && failure.offline) throw failure;
-          notifications.show({ color: "red", message: (failure as Error).message });
+          if (refused && failure instanceof ApiProblem && failure.errors.length) refused(failure);
+          else notifications.show({ color: "red", message: (failure as Error).message });
           kept.current = await layout({}).catch(() => kept.current);
         }
         client.removeQueries({ queryKey: ["opening"], type: "inactive" });
@@ -185,15 +186,19 @@ export function useWall(id: number) {
     },
     keepPlace,
     forget: () => forget(null),
-    keep: (opening: number, change: Partial<Opening>) => {
+    keep: (opening: number, change: Partial<Opening>, refused?: (failure: ApiProblem) => void) => {
       settle();
-      inLine(() => putOpening(opening, () => change));
+      inLine(() => putOpening(opening, () => change), undefined, refused);
     },
     /** Change the wall: what differs from the wall shown is put on the one kept. */
-    change: (next: Wall) => {
+    change: (next: Wall, refused?: (failure: ApiProblem) => void) => {
       settle();
       const shown = page.data!.wall.wall;
-      inLine(async () => did({ wall: await putWall(carried(kept.current!.wall.wall, shown, next) as Wall) }));
+      inLine(
+        async () => did({ wall: await putWall(carried(kept.current!.wall.wall, shown, next) as Wall) }),
+        undefined,
+        refused,
+      );
     },
     can,
     /** Go back or forward through what was changed here. */

@@ -46,7 +46,7 @@ export function PutInJob({
     put.mutate();
   };
   return (
-    <form className={styles.putIn} onSubmit={submit} aria-label="Put it in a job">
+    <form className={styles.putIn} onSubmit={submit}>
       <NativeSelect
         label="Put it in a job"
         value={picked}

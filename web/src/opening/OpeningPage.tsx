@@ -3,12 +3,13 @@ import { useHotkeys } from "@mantine/hooks";
 import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Document, type StageName } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
+import { caughtTyping } from "../app/typeAhead";
 import { useCatalogue } from "../app/useCatalogue";
 import { Slip } from "../slip/Slip";
 import { FIRST_STAGES, StagePanel, StageSheet } from "../stages/stages";
@@ -22,6 +23,7 @@ import { documentOf } from "../work/document";
 import { put } from "../work/paths";
 import { useDraft } from "../work/useDraft";
 import { useOutbox } from "../work/useOutbox";
+import { useStageKeys } from "./useStageKeys";
 import styles from "./OpeningPage.module.css";
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
@@ -118,16 +120,10 @@ function OneOpening({ id }: { id: number }) {
     [goStage, navigate, page.data, stages, named, homes],
   );
 
+  useStageKeys(stages, goStage);
+  useHotkeys([["Escape", () => setSlip(null)]], ["INPUT", "TEXTAREA", "SELECT"]);
   useHotkeys(
     [
-      ...stages.map((s, i): [string, () => void] => [String(i + 1), () => goStage(s.name)]),
-      ["Escape", () => setSlip(null)],
-    ],
-    ["INPUT", "TEXTAREA", "SELECT"],
-  );
-  useHotkeys(
-    [
-      ...stages.map((s, i): [string, () => void] => [`alt+${i + 1}`, () => goStage(s.name)]),
       ["mod+Z", () => void kept.travel("undo")],
       ["mod+shift+Z", () => void kept.travel("redo")],
       ["mod+Y", () => void kept.travel("redo")],
@@ -144,6 +140,17 @@ function OneOpening({ id }: { id: number }) {
     document.addEventListener("jambo:stage-done", next);
     return () => document.removeEventListener("jambo:stage-done", next);
   }, [stage, stages, goStage]);
+
+  // a new opening starts at its mark, with what was typed while it came
+  const fresh = (useLocation().state as { fresh?: boolean } | null)?.fresh && Boolean(now && catalogue.data);
+  const { set } = kept;
+  useEffect(() => {
+    if (!fresh) return;
+    document.querySelector<HTMLElement>('[data-path="opening.mark"]')?.focus();
+    const text = caughtTyping();
+    if (text) set("opening.mark", text);
+    void navigate(".", { replace: true, state: null });
+  }, [fresh, navigate, set]);
 
   const lost = page.isError ? page : catalogue.isError ? catalogue : null;
   if (lost) {

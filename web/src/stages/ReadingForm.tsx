@@ -175,7 +175,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         } else submit();
       }}
     >
-      <div data-read>
+      <div data-read data-waits>
         {level ? (
           <LevelField
             label={asked.label}

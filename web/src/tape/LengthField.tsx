@@ -186,7 +186,7 @@ export function LengthField(props: LengthFieldProps) {
   const asks = now?.also && now.also_canonical ? now : null;
 
   return (
-    <div className="length" data-path={path}>
+    <div className="length" data-path={path} data-kind={kind}>
       <TextInput
         id={id}
         ref={input}
