@@ -329,7 +329,7 @@ function Cell({ label, heading, text, cell, doubt, settle, inches }: CellProps) 
         aria-label={label}
         aria-invalid={wrong ? true : undefined}
         value={text}
-        size={1}
+        size={Math.min(18, Math.max(3, text.length))}
         spellCheck={false}
         autoComplete="off"
         onChange={(event) => settle(event.currentTarget.value)}
@@ -352,7 +352,7 @@ function Cell({ label, heading, text, cell, doubt, settle, inches }: CellProps) 
             </button>
           ))}
           {inches && (
-            <button type="button" onClick={inches}>
+            <button type="button" className={styles.column} onClick={inches}>
               inches, the whole column
             </button>
           )}
