@@ -1,6 +1,6 @@
 import type { Result, Shape } from "../api/client";
 import { useWork } from "../work/context";
-import type { Scale } from "./Sheet";
+import type { Scale } from "./scale";
 import { SvgDigits } from "./SvgDigits";
 import { useSlide } from "./useSlide";
 import styles from "./Elevation.module.css";

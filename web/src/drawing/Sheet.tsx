@@ -8,18 +8,8 @@ import { Elevation } from "./Elevation";
 import { PlateTape } from "./PlateTape";
 import { StoryPole } from "./StoryPole";
 import { TrackTape } from "./TrackTape";
+import type { Scale } from "./scale";
 import styles from "./Sheet.module.css";
-
-/** Where things lie on the sheet: millimetres of the wall to pixels of the screen. */
-export interface Scale {
-  x: (mm: number) => number;
-  y: (mm: number) => number;
-  left: number;
-  right: number;
-  top: number;
-  floor: number;
-  perMm: number;
-}
 
 const TAPE = 96;
 const TRACK = 118; // the track tape carries two rows of slab

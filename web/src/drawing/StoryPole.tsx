@@ -1,6 +1,6 @@
 import type { Result } from "../api/client";
 import { useWork } from "../work/context";
-import type { Scale } from "./Sheet";
+import type { Scale } from "./scale";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
 import styles from "./StoryPole.module.css";

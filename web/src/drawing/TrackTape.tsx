@@ -2,7 +2,7 @@ import clsx from "clsx";
 
 import type { Result } from "../api/client";
 import { useWork } from "../work/context";
-import type { Scale } from "./Sheet";
+import type { Scale } from "./scale";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
 import styles from "./TrackTape.module.css";

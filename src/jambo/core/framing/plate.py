@@ -169,6 +169,32 @@ def _commons(
         yield Common(n, near, fate, figure.name), figure
 
 
+def _framing_marks(
+    near: Computed,
+    centre: Computed,
+    far: Computed,
+    stud: Known,
+    header: Header,
+    fillers: tuple[Computed | None, Computed | None],
+) -> list[Mark]:
+    """The lines of kings, jacks and the opening's own edges and centre, in the order of the tape."""
+    before, after = ([f] if f is not None else [] for f in fillers)
+    jacks, kings = header.jacks, header.kings
+    marks: list[Mark] = []
+    for i in range(kings, 0, -1):
+        line = add(names.MARK_KING_NEAR[i], near, (-(jacks + i - 1), stud), *[(-1, f) for f in before])
+        marks.append(Mark("king", line, "near"))
+    for i in range(jacks, 1, -1):
+        marks.append(Mark("jack", add(names.MARK_JACK_NEAR[i], near, (-(i - 1), stud)), "near"))
+    marks += [Mark("ro_edge", near, "near"), Mark("ro_centre", centre), Mark("ro_edge", far, "far")]
+    for i in range(2, jacks + 1):
+        marks.append(Mark("jack", add(names.MARK_JACK_FAR[i], far, (i - 1, stud)), "far"))
+    for i in range(1, kings + 1):
+        line = add(names.MARK_KING_FAR[i], far, (jacks + i - 1, stud), *[(1, f) for f in after])
+        marks.append(Mark("king", line, "far"))
+    return marks
+
+
 def lay_out(
     width: Computed,
     wall: Wall,
@@ -190,26 +216,8 @@ def lay_out(
         The marks in order along the tape, the layout studs with what becomes of each, and the cripples.
     """
     near, centre, far = edges(width, wall, header, placing, hinge_side)
-    stud = wall.stud_thickness
-    behind = [[(1, f)] if f is not None else [] for f in fillers]
-    jacks, kings = header.jacks, header.kings
-    marks: list[Mark] = []
-    for i in range(kings, 0, -1):
-        marks.append(
-            Mark(
-                "king",
-                add(names.MARK_KING_NEAR[i], near, (-(jacks + i - 1), stud), *[(-1, f) for _, f in behind[0]]),
-                "near",
-            )
-        )
-    for i in range(jacks, 0, -1):
-        if i > 1:
-            marks.append(Mark("jack", add(names.MARK_JACK_NEAR[i], near, (-(i - 1), stud)), "near"))
-    marks += [Mark("ro_edge", near, "near"), Mark("ro_centre", centre), Mark("ro_edge", far, "far")]
-    for i in range(2, jacks + 1):
-        marks.append(Mark("jack", add(names.MARK_JACK_FAR[i], far, (i - 1, stud)), "far"))
-    for i in range(1, kings + 1):
-        marks.append(Mark("king", add(names.MARK_KING_FAR[i], far, (jacks + i - 1, stud), *behind[1]), "far"))
+    stud, jacks, kings = wall.stud_thickness, header.jacks, header.kings
+    marks = _framing_marks(near, centre, far, stud, header, fillers)
     if isinstance(near, Waiting) or isinstance(far, Waiting):
         return Plate(tuple(marks), (), near, far, None, None)
 

@@ -11,7 +11,8 @@ from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull,
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size
-from jambo.core.quantities.millimetres import as_length, down, in_mm, up
+from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
+from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 from jambo.core.setting.legs import hinge_lean
 from jambo.core.setting.plan import SetPlan
@@ -71,6 +72,43 @@ def _slope(reading: Reading | None, over: float) -> float | None:
     return float(reading.slope) if reading.slope is not None else in_mm(reading.signed) / over
 
 
+def _swings_over(opening: Opening) -> FigureName:
+    """The floor the leaf swings over."""
+    return names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B
+
+
+def _swept(
+    opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, wide: Mm, slopes: tuple[float, float]
+) -> tuple[Sweep, tuple[tuple[int, float], ...], Figures]:
+    """The leaf's sweep over the floor it swings over: where it is nearest, its curve of (angle, clearance in mm), its figures.
+
+    Args:
+        opening, survey, figures, rules: as `hang` has them; wide: the leaf, mm; slopes: of floor and hinge line together.
+    """
+    lift = value_of(figures[names.FLOOR_LIFT]) if names.FLOOR_LIFT in figures else ZERO
+    lifted = [figures[names.FLOOR_LIFT]] if lift else []
+    gap = add(names.SWEEP_GAP, figures[names.LEAF_BOTTOM], *lifted, (-1, figures[_swings_over(opening)]))
+    bumps = tuple(Bump(in_mm(r.at), r.angle, in_mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
+    start, opens = in_mm(value_of(gap) or ZERO), opening.setting.opens
+    passed = sweep(start, wide, *slopes, float(opens), bumps)
+    at = {*range(0, opens + 1, 5), opens, round(passed.angle), *(b.angle for b in bumps if b.angle <= opens)}
+
+    def least(angle: int) -> float:
+        clear = [clearance(start, r, angle, *slopes) for r in (0.0, wide)]
+        here = [b for b in bumps if b.angle == angle and b.distance <= wide]
+        return min(clear + [clearance(start, b.distance, b.angle, *slopes) - b.height for b in here])
+
+    made = Figures()
+    made[names.SWEEP_GAP] = gap
+    made[names.SWEEP_LEAST] = add(names.SWEEP_LEAST, gap, (-1, Known("floor_and_lean", up(start - passed.least), READ)))
+    wanted = rules.known("floor_gap_least")
+    short = wanted.value - (value_of(made[names.SWEEP_LEAST]) or ZERO)
+    if short > ZERO:
+        made[names.SWEEP_TRIM] = add(names.SWEEP_TRIM, wanted, (-1, made[names.SWEEP_LEAST]))
+        made[names.SWEEP_GAP_WANTED] = add(names.SWEEP_GAP_WANTED, gap, made[names.SWEEP_TRIM])
+    return passed, tuple((angle, least(angle)) for angle in sorted(at)), made
+
+
 def hang(
     opening: Opening, survey: Survey, found: Found | None, plan: SetPlan | None, figures: Figures, rules: HouseRules
 ) -> Hang | None:
@@ -93,40 +131,23 @@ def hang(
     t_x = read_x if read_x is not None else (plan.room.tilt if plan is not None else 0.0)
     t_n = read_n if read_n is not None else hinge_lean(opening, figures)
     releases = tuple(Release(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
-    made = Figures()
-    swing_floor = value_of(figures[names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B])
+    swing_floor = value_of(figures[_swings_over(opening)])
     along = _slope(survey.one("floor_along"), in_mm(width))
     passed: Sweep | None = None
     curve: tuple[tuple[int, float], ...] = ()
+    made = Figures()
     if swing_floor is not None and (along is not None or found is not None):
-        lift = value_of(figures[names.FLOOR_LIFT]) if names.FLOOR_LIFT in figures else ZERO
-        gap = add(names.SWEEP_GAP, figures[names.LEAF_BOTTOM], *([figures[names.FLOOR_LIFT]] if lift else []),
-                  (-1, figures[names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B]))  # fmt: skip
         across = 0.0
         if found is not None and found.right.start > 0:
             across = found.floor_right / found.right.start * (1 if opening.handing.hinge_side == "left" else -1)
         slopes = across + t_x, (along or 0.0) + t_n
-        bumps = tuple(Bump(in_mm(r.at), r.angle, in_mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
-        start, opens = in_mm(value_of(gap) or ZERO), float(opening.setting.opens)
-        passed = sweep(start, in_mm(width), *slopes, opens, bumps)
-        curve = tuple(
-            (f, min([clearance(start, r, f, *slopes) for r in (0.0, in_mm(width))] + [clearance(start, b.distance, b.angle, *slopes) - b.height for b in bumps if b.angle == f and b.distance <= in_mm(width)]))
-            for f in sorted({*range(0, opening.setting.opens + 1, 5), opening.setting.opens, round(passed.angle), *(b.angle for b in bumps if b.angle <= opening.setting.opens)})
-        )  # fmt: skip
-        taken = up(start - passed.least)
-        made[names.SWEEP_GAP] = gap
-        made[names.SWEEP_LEAST] = add(names.SWEEP_LEAST, gap, (-1, Known("floor_and_lean", taken, READ)))
-        wanted = rules.known("floor_gap_least")
-        short = wanted.value - (value_of(made[names.SWEEP_LEAST]) or ZERO)
-        if short > ZERO:
-            made[names.SWEEP_TRIM] = add(names.SWEEP_TRIM, wanted, (-1, made[names.SWEEP_LEAST]))
-            made[names.SWEEP_GAP_WANTED] = add(names.SWEEP_GAP_WANTED, gap, made[names.SWEEP_TRIM])
+        passed, curve, made = _swept(opening, survey, figures, rules, in_mm(width), slopes)
     later = opening.setting.later_floor
     if later is not None and swing_floor is not None:
         under = made.get(names.SWEEP_LEAST) or add(
             names.SWEEP_GAP,
             figures[names.LEAF_BOTTOM],
-            (-1, figures[names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B]),
+            (-1, figures[_swings_over(opening)]),
         )
         made.setdefault(under.name, under)
         trim = add(names.TRIM_LATER, later, rules.known("floor_gap_least"), (-1, under))
