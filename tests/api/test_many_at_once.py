@@ -129,6 +129,15 @@ def test_pastes_and_files_become_tables(client):
         assert client.post("/api/schedule/file", content=data, headers=raw).status_code == status
 
 
+@pytest.mark.parametrize("text", ["}{ 2868", "{leaf} 3/4 | {0} 5/8 2868", "%s 2868 {}"])
+def test_what_somebody_wrote_is_no_template(client, job, text):
+    [row] = read(client, job, [[text]])
+    assert client.get("/api/line", params={"text": text, "unit": "in"}).status_code == 200
+    for column in ("size", "hand", "floor", "stud", "width", "kind", "note"):
+        [row] = read(client, job, [[text]], [{"text": "{x}", "column": column}])
+        assert row["cells"][0]["text"] == text
+
+
 def test_five_hundred_rows_are_read(client, job):
     """All of them answered, each as when it is asked alone."""
     rows = [[f"{n} {2 + n % 2}{n % 9}68 RH oak 3/4"] for n in range(500)]

@@ -220,7 +220,8 @@ def test_what_is_typed_while_two_versions_lie_side_by_side_is_kept(page, new_ope
     client.put(f"/api/walls/{wall}", json={"version": 1, "wall": {**PLAIN["wall"], "name": "North"}}).raise_for_status()
     held = []
     page.route("**/api/heard*", lambda route: held.append(route))
-    fill(page, "Height to the top plates", "100")  # the field was emptied first, and that is what meets the conflict
+    page.get_by_label("Height to the top plates", exact=True).fill("")  # that is what meets the conflict
+    page.keyboard.type("100")
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("The wall was changed elsewhere")
     with page.expect_response("**/api/heard*"):

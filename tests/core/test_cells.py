@@ -59,7 +59,7 @@ def test_every_column_is_heard_somewhere():
         ("count", "100", "not how many", "1 to 99"),
         ("count", "1.5", "not how many", "1 to 99"),
         ("floor", "soft", "is no floor", "oak 3/4"),
-        ("stud", "tall", "is no {stud}", "2x4"),
+        ("stud", "tall", "is no stud", "2x4"),
         ("mark", "M" * 21, "too long", "at most 20"),
         ("room", "R" * 81, "too long", "at most 80"),
         ("line", "2668 45", "“45” is not understood", "mend it"),

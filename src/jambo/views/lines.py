@@ -100,11 +100,16 @@ def choices_out(choices: Sequence[Choice]) -> list[ChoiceOut]:
     return [{"label": c.label, "text": c.text} for c in choices]
 
 
+def began(text: str) -> str:
+    """A reading begun with a capital. What somebody wrote stands in it as he wrote it: it is no template."""
+    return text[:1].upper() + text[1:]
+
+
 def token_rows(line: Line, words: Region) -> list[TokenOut]:
     """What was heard, in the order it was written."""
     return [
         {"what": t.what, "label": fill(WHAT[t.what], words), "start": t.start, "end": t.end,
-         "text": t.text, "reading": fill(t.reading, words) if t.what not in ("room", "mark") else t.reading, "choices": choices_out(t.choices)}
+         "text": t.text, "reading": t.reading if t.what in ("room", "mark") else began(t.reading), "choices": choices_out(t.choices)}
         for t in line.tokens
     ]  # fmt: skip
 

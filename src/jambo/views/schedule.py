@@ -10,9 +10,9 @@ from typing_extensions import TypedDict
 
 from jambo.core.lines.cells import Cell, Column, read_row
 from jambo.core.quantities.tape import Tape, Unit
-from jambo.core.words.lists import Region, fill
+from jambo.core.words.lists import Region
 from jambo.format.schedule import Heading, Table
-from jambo.views.lines import AnswerOut, ChoiceOut, answer, choices_out
+from jambo.views.lines import AnswerOut, ChoiceOut, answer, began, choices_out
 
 
 class HeadingOut(TypedDict):
@@ -82,13 +82,13 @@ def _asked(headings: Sequence[Heading], row: Sequence[str], unit: Unit) -> list[
     return cells
 
 
-def _cell_out(cell: Cell, text: str, words: Region) -> CellOut:
+def _cell_out(cell: Cell, text: str) -> CellOut:
     own = cell.column in ("mark", "room", "note")
     return {
         "text": text,
-        "reading": cell.reading if own or not cell.reading else fill(cell.reading, words),
+        "reading": cell.reading if own else began(cell.reading),
         "choices": choices_out(cell.choices),
-        "reason": fill(cell.reason, words) if cell.reason else "",
+        "reason": began(cell.reason),
         "accepted": cell.accepted,
     }
 
@@ -102,5 +102,5 @@ def row_out(
         headings: of the table; row: its texts; unit: of the job; tape, words: it is shown in; around: the job's rules and floors.
     """
     said, cells = read_row(_asked(headings, row, unit))
-    shown = [_cell_out(cell, text, words) for cell, text in zip(cells, row, strict=True)]
+    shown = [_cell_out(cell, text) for cell, text in zip(cells, row, strict=True)]
     return {**answer(said, unit, tape, words, around), "cells": shown}

@@ -122,7 +122,7 @@ def _lengths(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
 def _stud(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
     tokens = tokens_of(said, text if "x" in text.lower() else f"{text} stud", unit)
     if [t.what for t in tokens] != ["stud"]:
-        raise NotHeard(f"“{text[:40]}” is no {{stud}}", "accepted: 2x4, 90x45, 3 1/2 or 90 mm")
+        raise NotHeard(f"“{text[:40]}” is no stud", "accepted: 2x4, 90x45, 3 1/2 or 90 mm")
     return tokens[0].reading, ()
 
 
