@@ -2,6 +2,7 @@
 
 import fcntl
 import getpass
+import os
 import secrets
 import shutil
 import subprocess
@@ -110,6 +111,7 @@ class Server:
                 "--innodb-buffer-pool-size=128M", "--performance-schema=OFF",
             ],
             stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, start_new_session=True,
+            env={**os.environ, "TMPDIR": self._scratch()},
         )  # fmt: skip
         self._wait()
 
@@ -168,6 +170,12 @@ class Server:
                     process.kill()
                     process.wait(10)
 
+    def _scratch(self) -> str:
+        """A folder for the server's temporary tables: one that starts clears away what others keep in a common one."""
+        scratch = self.folder / "tmp"
+        scratch.mkdir(exist_ok=True)
+        return str(scratch)
+
     def _install(self) -> None:
         """Create the system tables. A half-made folder (killed while installing) is made again: it holds no data yet."""
         shutil.rmtree(self.data, ignore_errors=True)
@@ -175,7 +183,7 @@ class Server:
         assert install is not None
         run(
             [
-                install, "--no-defaults", f"--datadir={self.data}", f"--user={getpass.getuser()}",
+                "env", f"TMPDIR={self._scratch()}", install, "--no-defaults", f"--datadir={self.data}", f"--user={getpass.getuser()}",
                 "--auth-root-authentication-method=socket", f"--auth-root-socket-user={getpass.getuser()}",
                 "--skip-test-db",
             ],
