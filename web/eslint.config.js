@@ -17,7 +17,8 @@ const ROOMS = {
   opening: ["api", "app", "work", "slip", "drawing", "stages"],
   print: ["api", "tape", "app", "work", "slip", "drawing"],
   lines: ["api", "tape", "app", "work", "drawing"],
-  board: ["api", "tape", "app", "work", "drawing", "lines"],
+  usual: ["api", "tape", "app", "work"],
+  board: ["api", "tape", "app", "work", "drawing", "lines", "usual"],
 };
 
 const policy = (from, to) => ({

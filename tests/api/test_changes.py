@@ -4,8 +4,6 @@ import pytest
 
 from helpers import PLAIN
 
-TALL = {**PLAIN["wall"], "height": "97 1/2"}
-
 
 @pytest.fixture
 def opening(client, job):
@@ -17,8 +15,11 @@ def page(client, opening):
     return client.get(f"/api/openings/{opening}").json()
 
 
-def leaf(height, **more):
-    return {**PLAIN["opening"], "door": {"leaves": [{"width": "30 in", "height": height}]}, **more}
+PLACE = "opening.position.distance"
+
+
+def placed(at, **more):
+    return {**PLAIN["opening"], "position": {"distance": at}, **more}
 
 
 def save(client, opening, doc):
@@ -26,17 +27,17 @@ def save(client, opening, doc):
     return client.put(f"/api/openings/{opening}", json={"version": version, "opening": doc})
 
 
-def lower(client, opening, height="78"):
+def shorten(client, opening, length="50"):
     wall = page(client, opening)["wall"]
-    doc = {**PLAIN["wall"], "height": height}
+    doc = {**PLAIN["wall"], "length": length}
     return client.put(f"/api/walls/{wall['id']}", json={"version": wall["version"], "wall": doc})
 
 
 @pytest.fixture
-def too_low(client, opening):
-    """A 76 in leaf in a wall lowered to 78 in since it was 80 in."""
-    assert save(client, opening, leaf("76")).status_code == 200
-    assert lower(client, opening).status_code == 200
+def too_short(client, opening):
+    """Moved from 60 in to 40 in, and the wall cut to 50 in since."""
+    assert save(client, opening, placed("40")).status_code == 200
+    assert shorten(client, opening).status_code == 200
     return opening
 
 
@@ -44,36 +45,38 @@ def refused(answer, path):
     return answer.status_code == 422 and path in [e["path"] for e in answer.json()["errors"]]
 
 
-def test_undo_and_redo_do_not_bring_back_what_could_no_longer_be(client, too_low):
-    undo = client.post(f"/api/openings/{too_low}/undo", json={"version": 2})
-    assert refused(undo, "opening.door.leaves[0].height") and "taller than the wall" in undo.text
-    assert page(client, too_low)["version"] == 2
-    lower(client, too_low, "97 1/2")
-    assert client.post(f"/api/openings/{too_low}/undo", json={"version": 2}).json()["version"] == 3
-    assert save(client, too_low, leaf("80", mark="D9")).status_code == 200  # another branch, so that redo goes there
-    assert client.post(f"/api/openings/{too_low}/undo", json={"version": 4}).status_code == 200
-    assert client.put(f"/api/openings/{too_low}", json={"version": 5, "opening": leaf("70")}).status_code == 200
-    assert lower(client, too_low, "72").status_code == 200
-    assert refused(client.post(f"/api/openings/{too_low}/undo", json={"version": 6}), "opening.door.leaves[0].height")
+def test_undo_and_redo_do_not_bring_back_what_could_no_longer_be(client, too_short):
+    undo = client.post(f"/api/openings/{too_short}/undo", json={"version": 2})
+    assert refused(undo, PLACE) and "past the end of the wall" in undo.text
+    assert page(client, too_short)["version"] == 2
+    shorten(client, too_short, "168")
+    assert client.post(f"/api/openings/{too_short}/undo", json={"version": 2}).json()["version"] == 3
+    assert (
+        save(client, too_short, placed("90", mark="D9")).status_code == 200
+    )  # another branch, so that redo goes there
+    assert client.post(f"/api/openings/{too_short}/undo", json={"version": 4}).status_code == 200
+    assert client.put(f"/api/openings/{too_short}", json={"version": 5, "opening": placed("30")}).status_code == 200
+    assert shorten(client, too_short, "35").status_code == 200
+    assert refused(client.post(f"/api/openings/{too_short}/undo", json={"version": 6}), PLACE)
 
 
 def test_an_opening_comes_back_only_where_it_fits(client, job, opening):
     assert client.delete(f"/api/openings/{opening}", params={"version": 1}).status_code == 204
     wall = client.get(f"/api/jobs/{job}").json()["walls"][0]
-    low = {"version": 1, "wall": {**PLAIN["wall"], "height": "78"}}
+    low = {"version": 1, "wall": {**PLAIN["wall"], "length": "50"}}
     assert client.put(f"/api/walls/{wall['id']}", json=low).status_code == 200
     back = client.put(f"/api/openings/{opening}/restore", json={"version": 1})
-    assert refused(back, "opening.door.leaves[0].height")
+    assert refused(back, PLACE)
     assert client.get(f"/api/jobs/{job}").json()["openings"] == []
     client.put(f"/api/walls/{wall['id']}", json={"version": 2, "wall": PLAIN["wall"]})
     assert client.put(f"/api/openings/{opening}/restore", json={"version": 1}).status_code == 204
 
 
 def test_a_change_is_refused_only_for_what_it_breaks_itself(local, client, job, opening):
-    """An 80 in leaf in a 78 in wall, as undo could leave it once: all else of the job can still be changed."""
+    """An opening 60 in along a wall of 50 in, as undo could leave it once: all else of the job can still be changed."""
     with local.database.transaction(writes=True) as t:
         t.run(
-            "UPDATE wall SET doc = JSON_SET(doc, '$.height', '78') WHERE id = %s", [page(client, opening)["wall"]["id"]]
+            "UPDATE wall SET doc = JSON_SET(doc, '$.length', '50') WHERE id = %s", [page(client, opening)["wall"]["id"]]
         )
     kept = client.get(f"/api/jobs/{job}").json()
     change = {"version": 1, "job": {**kept["job"], "name": "Renamed", "rules": {"side_shim": "3/8"}}}
@@ -82,8 +85,8 @@ def test_a_change_is_refused_only_for_what_it_breaks_itself(local, client, job, 
     wall = page(client, opening)["wall"]
     named = {"version": 1, "wall": {**wall["wall"], "name": "Low"}}
     assert client.put(f"/api/walls/{wall['id']}", json=named).status_code == 200
-    worse = save(client, opening, leaf("82"))  # that is of its own making
-    assert refused(worse, "opening.door.leaves[0].height")
+    worse = save(client, opening, placed("65"))  # that is of its own making
+    assert refused(worse, PLACE)
 
 
 def test_crew_rules_are_held_against_what_jobs_say(client):

@@ -90,19 +90,18 @@ def test_an_opening_another_changed_is_not_taken_off_unseen(page, client, job):
 
 
 def test_a_step_that_cannot_be_taken_says_why(page, new_opening, client):
-    page.goto(f"{new_opening}/door")
-    fill(page, "Leaf height", "76")
-    saved(page)
-    wall = client.get(f"/api{new_opening}").json()["wall"]
-    low = {"version": wall["version"], "wall": {**PLAIN["wall"], "height": "78"}}
-    client.put(f"/api/walls/{wall['id']}", json=low).raise_for_status()
-    page.reload()
+    kept = client.get(f"/api{new_opening}").json()
+    moved = {"version": 1, "opening": {**kept["opening"], "position": {"distance": "40"}}}
+    client.put(f"/api{new_opening}", json=moved).raise_for_status()
+    short = {"version": kept["wall"]["version"], "wall": {**PLAIN["wall"], "length": "50"}}
+    client.put(f"/api/walls/{kept['wall']['id']}", json=short).raise_for_status()
+    page.goto(f"{new_opening}/frame")
     expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
     page.get_by_role("button", name="Undo", exact=True).click()
     expect(page.get_by_role("alert")).to_contain_text(
-        "That step cannot be taken: 80 in is taller than the wall (78 in)"
+        "That step cannot be taken: 60 in is past the end of the wall (50 in)"
     )
-    expect(page.get_by_label("Leaf height", exact=True)).to_have_value("76")
+    expect(page.get_by_label("Distance along the wall", exact=True)).to_have_value("40")
 
 
 def test_an_answer_nobody_can_read_is_not_called_silence(page, client, job):

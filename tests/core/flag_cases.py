@@ -60,6 +60,12 @@ FLAGS = [
     ({"opening.header.depth": "15 1/4"}, "cripple-does-not-fit"),
     ({"opening.header.depth": "15 1/8"}, "header-against-plates"),  # 97 1/2 - 82 3/8
     ({"wall.height": "82"}, "wall-too-low"),
+    ({"opening.floors.a": None, "wall.height": "79"}, "leaf-taller-than-wall"),  # by 1, while a floor is not said
+    (
+        {"opening.header.make_up": "plies", "opening.header.packing": "5/8"},
+        "header-too-thick",
+    ),  # 3 5/8 in a stud of 3 1/2
+    ({"opening.header.make_up": "plies", "opening.header.packing": "0"}, "header-too-thin"),
     ({"opening.position.distance": "18"}, "opening-past-wall-start"),
     ({"opening.position.distance": "150"}, "opening-past-wall-end"),
     ({"wall.length": "36", "opening.position.distance": "18"}, "opening-wider-than-wall"),

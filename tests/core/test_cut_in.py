@@ -11,13 +11,20 @@ from helpers import POCKET, codes, inch, inches, plain, solved
 from jambo.core.facts.placing import Header
 from jambo.core.framing import cut_in
 from jambo.core.framing.cut_in import Size, Standing, open_up
-from jambo.core.quantities.figure import HALF, Figure, Missing
+from jambo.core.quantities.figure import HALF, Figure, Known, Missing, Source
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.wall.best_place import Search, places, reasons
 from jambo.core.wall.layout import Span
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
+
+NOTHING = Known("none", ZERO, Source("given", "none"))
+
+
+def bare_header(jacks: int, kings: int) -> Header:
+    return Header(Missing("x", "x"), NOTHING, NOTHING, jacks=jacks, kings=kings)
+
 
 AT16 = ["3/4", *(str(n) for n in range(16, 168, 16)), "167 1/4"]
 
@@ -307,7 +314,7 @@ def walls(draw):
             centres.append(str(Fraction(x, 4)))
     runs = draw(st.lists(st.tuples(quarters, st.integers(0, 40)), max_size=3))
     services = [(str(Fraction(a, 4)), str(Fraction(a + b, 4))) for a, b in runs]
-    header = Header(Missing("x", "x"), "", draw(st.integers(1, 2)), draw(st.integers(1, 2)))
+    header = bare_header(draw(st.integers(1, 2)), draw(st.integers(1, 2)))
     size = Size(inch(str(Fraction(draw(st.integers(4 * 20, 4 * 48)), 4))), inch("88"), header)
     least = Length.inches(Fraction(draw(st.integers(0, 4 * 60)), 4))
     wanted = Length.inches(Fraction(draw(quarters), 4))
@@ -348,7 +355,7 @@ def test_no_place_on_a_sixteenth_beats_the_one_that_was_found(asked):
 # Two places a hair beside a meeting cut the same studs, one a hair and one 2 1/4 in from where the hole is wanted: the nearer one is
 # offered, from whichever end of the wall one looks.
 ROW = Search(
-    Size(inch("20"), inch("88"), Header(Missing("x", "x"), "", 1, 2)),
+    Size(inch("20"), inch("88"), bare_header(1, 2)),
     wall_of(("2 1/4", "3 3/4", "5 1/4", "6 3/4", "18", "43", "68", "93", "118")),
     inch("0"), inch("120"), inch("105"), inch("120"), (), frozenset(),
 )  # fmt: skip

@@ -88,7 +88,7 @@ def test_framing(case):
     stud = case.known("stud")
     none = Known("none", ZERO, Source("given", "none"))
     wall = Wall(case.known("wall_h"), none, case.known("tb"), stud, stud, stud, none, none, none)
-    header = Header(case.known("header_depth"), jacks=int(case.given["jacks"]))
+    header = Header(case.known("header_depth"), none, none, jacks=int(case.given["jacks"]))
     pieces = framing.pieces(add("ro_width", case.known("ro_w")), add("ro_height", case.known("ro_h")), wall, header)
     case.check({"jack": pieces.jack, "header": pieces.header, "king": pieces.king, "cripple": pieces.cripple})
 

@@ -100,7 +100,7 @@ def check(doc, whole, path):
             said = {missing.path.replace("[", ".").replace("]", "").split(".")[1] for missing in figure.on}
             assert path[1] in said, (path, name, said)
     json.dumps(solve_document(parse(Document, doc)))
-    around = Around("in", "{}", "[]", json.dumps(doc["wall"]))
+    around = Around("in", "{}", "[]", "{}", json.dumps(doc["wall"]))
     asked = [WallOpening(1, "D1", json.dumps(doc["opening"])), WallOpening(2, "D2", json.dumps(plain()["opening"]))]
     json.dumps(wall_out(asked, around, Tape.of("mm"), "britain"))
     read = tuple(json.dumps(r) for r in doc.get("survey", {}).get("readings", []))

@@ -205,7 +205,7 @@ def test_a_leaf_that_hangs_is_told_to_be_trimmed_by_the_difference():
 
 
 def laid(*openings, wall=None):
-    around = Around("in", "{}", "[]", json.dumps(plain()["wall"] | (wall or {})))
+    around = Around("in", "{}", "[]", "{}", json.dumps(plain()["wall"] | (wall or {})))
     asked = [WallOpening(n, f"D{n}", json.dumps(plain(**changes)["opening"])) for n, changes in enumerate(openings, 1)]
     return wall_out(asked, around, IN, WORDS)
 

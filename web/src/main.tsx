@@ -30,6 +30,8 @@ const LATER = {
   HeadsPage: () => import("./board/HeadsPage").then((m) => ({ default: m.HeadsPage })),
   ManyPage: () => import("./lines/ManyPage").then((m) => ({ default: m.ManyPage })),
   LogPage: () => import("./board/LogPage").then((m) => ({ default: m.LogPage })),
+  UsualPage: () => import("./usual/UsualPage").then((m) => ({ default: m.UsualPage })),
+  FactsPage: () => import("./usual/FactsPage").then((m) => ({ default: m.FactsPage })),
   RulesPage: () => import("./board/RulesPage").then((m) => ({ default: m.RulesPage })),
   StockPage: () => import("./board/StockPage").then((m) => ({ default: m.StockPage })),
   WallPage: () => import("./board/WallPage").then((m) => ({ default: m.WallPage })),
@@ -43,6 +45,8 @@ const FloorsPage = lazy(LATER.FloorsPage);
 const HeadsPage = lazy(LATER.HeadsPage);
 const ManyPage = lazy(LATER.ManyPage);
 const LogPage = lazy(LATER.LogPage);
+const UsualPage = lazy(LATER.UsualPage);
+const FactsPage = lazy(LATER.FactsPage);
 const RulesPage = lazy(LATER.RulesPage);
 const StockPage = lazy(LATER.StockPage);
 const WallPage = lazy(LATER.WallPage);
@@ -100,6 +104,8 @@ createRoot(document.getElementById("root")!).render(
                     <Route path="/" element={<JobsPage />} />
                     <Route path="/stock" element={<StockPage />} />
                     <Route path="/jobs/:jobId" element={<JobPage />} />
+                    <Route path="/jobs/:jobId/usual" element={<UsualPage />} />
+                    <Route path="/jobs/:jobId/change" element={<FactsPage />} />
                     <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
                     <Route path="/openings/:openingId/print" element={<CutListPage />} />
                     <Route path="/walls/:wallId" element={<WallPage />} />

@@ -19,6 +19,7 @@ from jambo.core.rules import RULES
 from jambo.core.stages import STAGES, Stage
 from jambo.core.words.lists import REGIONS, WORDS, Region, fill
 from jambo.format.paths import LengthAt, lengths
+from jambo.format.usual import USUAL
 from jambo.views.opening import label
 from jambo.views.record import EVENTS
 
@@ -81,7 +82,8 @@ class CatalogueOut(TypedDict):
     """Lists that do not change while Jambo runs.
 
     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
-    by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about.
+    by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
+    give an opening and its wall, by path, with where the job keeps them.
     """
 
     rules: dict[str, RuleOut]
@@ -95,6 +97,7 @@ class CatalogueOut(TypedDict):
     figure_groups: list[FigureGroupOut]
     frames: list[FrameOut]
     columns: dict[Column, dict[Region, str]]
+    usual: dict[str, str]
 
 
 @router.get("/catalogue")
@@ -130,6 +133,7 @@ def catalogue() -> CatalogueOut:
         "figure_groups": [_figures(group) for group in names.GROUPS],
         "frames": [{"kind": kind.name, "label": kind.label, "facts": [*kind.facts]} for kind in FRAMES.values()],
         "columns": {name: {region: fill(text, region) for region in REGIONS} for name, text in COLUMNS.items()},
+        "usual": USUAL,
     }
 
 

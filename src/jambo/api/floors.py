@@ -8,7 +8,7 @@ from jambo.api.shared import Based, Db, Id, Route, ShownQuery, Who
 from jambo.format.document import JobFloors
 from jambo.jobs import floors
 from jambo.jobs.floors import Floors, FloorsPage, FloorsSaved
-from jambo.views.floors import ChangeOut
+from jambo.views.changes import ChangeOut
 
 router = APIRouter(prefix="/api", tags=["floors"], route_class=Route)
 

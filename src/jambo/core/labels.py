@@ -11,6 +11,9 @@ from jambo.core.rules import RULES
 
 TERMS: dict[str, str] = {
     "layer": "floor layer",
+    "full_stud": "full {stud}",
+    "wall_over_all": "wall over all, to the top of its plates",
+    "each_top_plate": "{top_plate} thickness",
     "bare_floor": "bare floor",
     "tape_start": "the tape starts here",
     "floor_a_stack": "floor on side A",

@@ -61,6 +61,21 @@ def lengths_model(name: str, kinds: Mapping[str, str]) -> Any:
     return create_model(name, __base__=Model, **keys)
 
 
+def picked(name: str, model: type[BaseModel], *keys: str) -> Any:
+    """Make a model of some fields of another, each of which may be left out.
+
+    Args:
+        name: what it is called; model: whose fields they are; keys: which.
+    """
+    fields_of: dict[str, Any] = {}
+    for key in keys:
+        field = model.model_fields[key]
+        hint: Any = field.annotation
+        hint = hint | None
+        fields_of[key] = (Annotated[(hint, *field.metadata)] if field.metadata else hint, None)
+    return create_model(name, __base__=Model, **fields_of)
+
+
 def model_of(part: type[Any]) -> Any:
     """Make the model of a dataclass of facts: its declared lengths, and its choices with their defaults.
 

@@ -32,7 +32,7 @@ from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
 from jambo.core.words.lists import Region
-from jambo.format.declared import LengthText, Model, Of, lengths_model, model_of
+from jambo.format.declared import LengthText, Model, Of, lengths_model, model_of, picked
 
 FORMAT = "jambo-opening/1"
 
@@ -198,13 +198,16 @@ class Floors(Model):
 
 
 class Casing(model_of(CasingFacts)):  # type: ignore[misc]
-    """The casing of both sides; without a width it is not figured."""
+    """The casing of both sides; without a width it is not figured. `none` says that this opening gets none, whatever is usual."""
+
+    none: bool = False
 
 
 class Header(model_of(HeaderFacts)):  # type: ignore[misc]
     """The header and the studs under it. `source` says who gave its size."""
 
     source: Text = ""
+    plies: Annotated[int, Field(ge=2, le=4)] = 2
     jacks: Annotated[int, Field(ge=1, le=4)] = 1
     kings: Annotated[int, Field(ge=1, le=4)] = 1
 
@@ -258,7 +261,8 @@ class WallService(Model):
 
 
 class Wall(model_of(WallFacts)):  # type: ignore[misc]
-    """A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
+    """A timber stud wall seen from side A. `height_by` says what its height is: from the rough floor to the underside of the top
+    plates, the length of a full stud, or over all to the top of the top plates.
 
     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
     `fittings` what is on it. Under a ceiling that slopes along it, `height` is at the left end and `height_right` at the right.
@@ -270,6 +274,8 @@ class Wall(model_of(WallFacts)):  # type: ignore[misc]
     storey: Name = ""
     left_corner: WallCorner = "open"
     right_corner: WallCorner = "open"
+    top_plates: Annotated[int, Field(ge=1, le=4)] = 2
+    bottom_plates: Annotated[int, Field(ge=1, le=3)] = 1
     fittings: Annotated[list[Fitting], Field(max_length=40)] = Field(default_factory=list)
     studs_found: Annotated[list[Stud], Field(max_length=80)] | None = None
     services: Annotated[list[WallService], Field(max_length=40)] = Field(default_factory=list)
@@ -366,6 +372,48 @@ class Opening(Model):
     note: Annotated[str, Field(max_length=2000)] = ""
 
 
+_OF_WALLS = (
+    "height", "height_by", "top_plates", "bottom_plates", "plate_thickness", "stud_thickness", "stud_depth", "stud_spacing",
+    "finish_a", "finish_b",
+)  # fmt: skip
+_OF_HEADERS = ("depth", "make_up", "plies", "ply", "packing", "jacks", "kings")
+
+
+class UsualWall(picked("UsualWallSaid", Wall, *_OF_WALLS)):  # type: ignore[misc]
+    """What the walls of a job have in common. Whether one carries load is said of each wall alone."""
+
+
+class UsualHeader(picked("UsualHeaderSaid", Header, *_OF_HEADERS)):  # type: ignore[misc]
+    """The usual header. Who gave its size is said of each opening alone."""
+
+
+class UsualFloors(picked("UsualFloorsSaid", Floors, "a_from", "b_from")):  # type: ignore[misc]
+    """The floors of the job that the sides of its openings usually stand on."""
+
+
+class UsualFrame(picked("UsualFrameSaid", Frame, *Frame.model_fields)):  # type: ignore[misc]
+    """The usual frame. It stands in where an opening has the same kind of frame, or says none."""
+
+
+class UsualCasing(picked("UsualCasingSaid", Casing, "width", "corner", "thickness")):  # type: ignore[misc]
+    """The usual casing."""
+
+
+class UsualHardware(picked("UsualHardwareSaid", Hardware, *Hardware.model_fields)):  # type: ignore[misc]
+    """The usual corners of hinges, latch plates and mortises, and the leaf thicknesses the locks are made for."""
+
+
+class Usual(Model):
+    """What is usual in a job: it stands in for what an opening and its wall do not say themselves."""
+
+    wall: UsualWall = Field(default_factory=UsualWall)
+    header: UsualHeader = Field(default_factory=UsualHeader)
+    floors: UsualFloors = Field(default_factory=UsualFloors)
+    frame: UsualFrame = Field(default_factory=UsualFrame)
+    casing: UsualCasing = Field(default_factory=UsualCasing)
+    hardware: UsualHardware = Field(default_factory=UsualHardware)
+
+
 class Show(Model):
     """How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan."""
 
@@ -383,6 +431,7 @@ class Document(Model):
     show: Show = Field(default_factory=Show)
     rules: RuleLevels = Field(default_factory=RuleLevels)
     floors: JobFloors = Field(default_factory=list)
+    usual: Usual = Field(default_factory=Usual)
     wall: Wall = Field(default_factory=Wall)
     opening: Opening = Field(default_factory=Opening)
     beside: Annotated[list[Neighbour], Field(max_length=100)] = Field(default_factory=list)
@@ -391,7 +440,7 @@ class Document(Model):
 
 
 class Job(Model):
-    """A job: its name, the crew's habit, tape and words, the house rules settled for it, and its floors."""
+    """A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, and what is usual in it."""
 
     name: Annotated[str, Field(min_length=1, max_length=120)]
     place: Text = ""
@@ -401,3 +450,4 @@ class Job(Model):
     words: Region = "north_america"
     rules: Rules = Field(default_factory=Rules)
     floors: JobFloors = Field(default_factory=list)
+    usual: Usual = Field(default_factory=Usual)

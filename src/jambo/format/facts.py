@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any
 
@@ -19,7 +19,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.frames.registry import FRAMES
 from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import limits
-from jambo.core.quantities.figure import Fact, Known, Missing, Source, value_of
+from jambo.core.quantities.figure import Amount, Fact, Known, Missing, Source, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import ACCEPTED, NotALength, ParsedLength, exact_text, read
 from jambo.core.quantities.tape import STEPS, Tape, Unit
@@ -30,18 +30,20 @@ from jambo.format.found_facts import cuts_of, survey_of
 from jambo.format.kind_facts import own_facts
 from jambo.format.problems import FieldError, Refused
 from jambo.format.reader import Reader, known, mass_of
+from jambo.format.usual import USUAL, with_usual
 from jambo.format.wall_facts import cut_in_of, wall_of
 
 
 @dataclass(frozen=True, slots=True)
 class Facts:
-    """What the core needs to solve one opening, and what was heard in each length, by path."""
+    """What the core needs to solve one opening, what was heard in each length, and what its job gave it, by path."""
 
     opening: Opening
     wall: Wall
     rules: HouseRules
     tape: Tape
     heard: Mapping[str, ParsedLength] = field(default_factory=dict)
+    usual: Mapping[str, Any] = field(default_factory=dict)
 
 
 def _rules(document: doc.Document, reader: Reader) -> HouseRules:
@@ -82,7 +84,7 @@ def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
 def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
     """Refuse facts that cannot stand together, naming the field."""
 
-    def over(path: str, fact: Fact, limit: Fact, reason: str, accepted: str) -> None:
+    def over(path: str, fact: Fact, limit: Amount, reason: str, accepted: str) -> None:
         most, value = value_of(limit), value_of(fact)
         if most is not None and value is not None and value > most:
             shown = exact_text(most, reader.unit)
@@ -94,7 +96,6 @@ def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
     for i, leaf in enumerate(opening.leaves):
         path = f"opening.door.leaves[{i}]"
         over(f"{path}.width", leaf.width, wall.length, "is wider than the wall is long", "a leaf narrower than")
-        over(f"{path}.height", leaf.height, tallest, "is taller than the wall", "a leaf lower than")
         first = value_of(opening.leaves[0].height)
         if i and opening.pair and first is not None and value_of(leaf.height) not in (None, first):
             reader.refuse(f"{path}.height", "the two leaves of a pair are one height", exact_text(first, reader.unit))
@@ -124,14 +125,15 @@ def facts_of(document: doc.Document) -> Facts:
     """
     shown = tape_of(document.show, document.unit)
     tape = shown if shown.unit == document.unit else Tape.of(document.unit)
-    reader = Reader(document.unit, tape)
+    document, usual = with_usual(document)
+    reader = Reader(document.unit, tape, frozenset(usual))
     rules = _rules(document, reader)
     wall = wall_of(document.wall, document.beside, rules, reader)
     opening = KINDS[document.opening.door.kind].completed(_opening(document, rules, tape, reader), wall, rules)
     _cannot_be(opening, wall, reader)
     if reader.errors:
-        raise Refused(reader.errors)
-    return Facts(opening, wall, rules, shown, reader.heard)
+        raise Refused([replace(e, path=USUAL[e.path]) if e.path in usual else e for e in reader.errors])
+    return Facts(opening, wall, rules, shown, reader.heard, usual)
 
 
 def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Reader) -> Opening:

@@ -50,8 +50,10 @@ def _exact(value: ExactLength, kind: str) -> ParsedLength:
 class Reader:
     """Reads the lengths of one document and gathers what was heard and what is wrong."""
 
-    def __init__(self, unit: Unit, tape: Tape) -> None:
+    def __init__(self, unit: Unit, tape: Tape, usual: frozenset[str] = frozenset()) -> None:
+        """Read in a unit, bare numbers on a tape; `usual` are the paths whose facts are those of the job."""
         self.unit = unit
+        self.usual = usual
         self.tape = tape
         self.heard: dict[str, ParsedLength] = {}
         self.errors: list[FieldError] = []
@@ -69,7 +71,11 @@ class Reader:
             self.errors.append(FieldError(where, error.reason, error.accepted))
             return Missing(fact, where)
         self.heard[where] = heard
-        source = Source("given", where) if allowance is None else Source("allowance", where, allowance)
+        source = (
+            Source("usual" if where in self.usual else "given", where)
+            if allowance is None
+            else Source("allowance", where, allowance)
+        )
         return Known(fact, heard.length, source)
 
     def facts(self, part: type[Any], model: BaseModel, path: str, rules: HouseRules) -> dict[str, Any]:

@@ -7,6 +7,7 @@ from itertools import pairwise
 
 from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.wall import Fitting, FoundStud, Neighbour, Service, Wall
+from jambo.core.framing.wall_height import under_plates
 from jambo.core.quantities.figure import HALF
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.limits import KINDS
@@ -24,12 +25,13 @@ def wall_of(wall: doc.Wall, beside: list[doc.Neighbour], rules: HouseRules, read
     """
     said = reader.facts(Wall, wall, "wall", rules)
     read_fittings(wall, reader)  # so that one that cannot be is refused with the wall
-    return Wall(
+    as_said = Wall(
         **said,
         found=_found_studs(wall, said["stud_thickness"].value, reader),
         services=tuple(_services(wall, reader)),
         beside=_beside(beside, reader),
     )
+    return under_plates(as_said)
 
 
 def _found_studs(wall: doc.Wall, thick: Length, reader: Reader) -> tuple[FoundStud, ...] | None:

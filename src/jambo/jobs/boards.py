@@ -23,12 +23,14 @@ def summaries_of(
     """The short of openings as kept, in their order; answers are shared with every other list of them."""
     crew_text, job_text = compact(crew), compact(job.get("rules", {}))
     floors = {f["key"]: compact(f) for f in job.get("floors", [])}
+    usual = compact(job.get("usual", {}))
     return (
         summarise(
             job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
             compact([kept_json(cut_piece(c)) for c in cuts.get(o["id"], ())]),
             # only the floors it names, so that another floor's change leaves its answer shared
-            tuple(text for key, text in floors.items() if f'"{key}"' in o["doc"]),
+            tuple(text for key, text in floors.items() if f'"{key}"' in o["doc"] or f'"{key}"' in usual),
+            usual,
         )
         for o in openings
     )  # fmt: skip

@@ -9,7 +9,19 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from jambo.format.document import CutPiece, Document, Job, Opening, Reading, RuleLevels, Rules, Show, Survey, Wall
+from jambo.format.document import (
+    CutPiece,
+    Document,
+    Job,
+    Opening,
+    Reading,
+    RuleLevels,
+    Rules,
+    Show,
+    Survey,
+    Usual,
+    Wall,
+)
 from jambo.format.problems import Refused, parse
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
@@ -22,7 +34,7 @@ from jambo.store.readings import of_job, readings
 
 @dataclass(frozen=True)
 class Around:
-    """What every opening of a job stands on: its unit, how it is shown, the rules over it and its floors."""
+    """What every opening of a job stands on: its unit, how it is shown, the rules over it, its floors, and what is usual."""
 
     job: dict[str, Any]
     crew: Any
@@ -45,6 +57,7 @@ class Around:
             show=Show(step=job.get("step"), words=job.get("words", "north_america")),
             rules=self.rules,
             floors=job.get("floors", []),
+            usual=parse(Usual, job.get("usual", {})),
             wall=(wall if isinstance(wall, Wall) else parse(Wall, wall)) if wall is not None else Wall(),
             opening=opening or Opening(),
         )
@@ -62,7 +75,8 @@ def kept_json(model: BaseModel) -> dict[str, Any]:
 
 def kept_job(job: Job) -> dict[str, Any]:
     """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it."""
-    return {**job.model_dump(mode="json", exclude_none=True), "rules": kept_json(job.rules)}
+    said = {"rules": kept_json(job.rules), "usual": kept_json(job.usual)}
+    return {**job.model_dump(mode="json", exclude_none=True), **said}
 
 
 def cut_piece(line: Row) -> CutPiece:

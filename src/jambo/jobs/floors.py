@@ -11,16 +11,14 @@ from jambo.format.document import FloorType, Job, JobFloors
 from jambo.format.floor_facts import check_floors
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.check import check_job
-from jambo.jobs.documents import Around, documents_of_job, kept_job
-from jambo.jobs.kept import KeptJob, as_job, name_of
+from jambo.jobs.documents import kept_job
+from jambo.jobs.kept import KeptJob, as_job
+from jambo.jobs.moves import as_meant, job_openings, note_moves
 from jambo.jobs.shown import Shown
-from jambo.store import events
 from jambo.store import jobs as store
 from jambo.store.database import Database, Row, Transaction
-from jambo.store.kept import log
-from jambo.views.floors import ChangeOut, FloorsOut, JobOpening, changed, changes, floors_out, uses
-
-TOLD = ("ro_height", "leaf_bottom", "head_underside")  # figures the record names even where no piece is cut to them
+from jambo.views.changes import ChangeOut, JobOpening
+from jambo.views.floors import FloorsOut, changed, changes, floors_out, uses
 
 
 class Floors(BaseModel):
@@ -43,19 +41,8 @@ class FloorsSaved(FloorsPage):
 
 
 def _openings(t: Transaction, job: Row) -> list[JobOpening]:
-    """The openings of a job whose documents can be read."""
-    done = events.happened_in_job(t, job["id"])
-    return [
-        JobOpening(
-            row["id"],
-            name_of(row),
-            row["room"],
-            document,
-            tuple(what for what in ("framed", "set", "signed") if what in done.get(row["id"], ())),
-        )
-        for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))
-        if document is not None
-    ]
+    """The openings of a job, on the floors they stand on by themselves or as is usual."""
+    return [as_meant(one) for _, one in job_openings(t, job)]
 
 
 def _floors(job: dict[str, Any]) -> list[FloorType]:
@@ -115,15 +102,12 @@ def _record(
     """Note in the log of every opening what moved."""
     called = {f.key: f.name or f.key for f in (*before, *after)}
     by_id = {one.id: one for one in openings}
-    for change in (c for c in found if c["moved"]):
-        one = by_id[change["id"]]
-        keys = [key for key in changed(before, after) if uses(one.document.opening, [key])]
-        moved = [
-            {"figure": m["name"], **{w: m[w]["text"] if m[w] else None for w in ("before", "after")}}  # type: ignore[index]
-            for m in change["moved"]
-            if m["cut"] or m["name"] in TOLD
-        ]
-        log(t, job_id, "floor changed", {"floors": [called[key] for key in sorted(keys)], "moved": moved}, who, one.id)
+
+    def about(opening: int) -> dict[str, list[str]]:
+        said = by_id[opening].document.opening
+        return {"floors": [called[key] for key in sorted(changed(before, after)) if uses(said, [key])]}
+
+    note_moves(t, job_id, "floor changed", found, about, who)
 
 
 def _refuse_to_lose(openings: list[JobOpening], floors: JobFloors) -> None:

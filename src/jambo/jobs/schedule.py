@@ -39,7 +39,11 @@ class KeptRows(TypedDict):
 
 def _around(t: Transaction, job: dict[str, Any]) -> dict[str, Any]:
     around = Around.of(t, job)
-    return {"rules": {"crew": around.crew, "job": job.get("rules", {})}, "floors": job.get("floors", [])}
+    return {
+        "rules": {"crew": around.crew, "job": job.get("rules", {})},
+        "floors": job.get("floors", []),
+        "usual": job.get("usual", {}),
+    }
 
 
 def _notes(rows: Sequence[RowOut], there: Sequence[str]) -> list[list[str]]:

@@ -74,8 +74,8 @@ def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wal
         rows = kept_openings.in_wall(t, wall_id)
     facts = kept_json(tried) if tried else wall["doc"]
     rules = {"crew": crew, "job": job["doc"].get("rules", {})}
-    floors = job["doc"].get("floors", [])
-    around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(facts))
+    floors, usual = job["doc"].get("floors", []), job["doc"].get("usual", {})
+    around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(usual), compact(facts))
     docs: list[dict[str, Any]] = [read_json(row["doc"]) for row in rows]
     openings = []
     for row, doc in zip(rows, docs, strict=True):

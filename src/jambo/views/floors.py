@@ -3,38 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
 from jambo.core.framing.floors import stack_height
-from jambo.core.framing.refloor import Moved, refloored
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Waiting, value_of
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape, Unit
-from jambo.core.record import on_cuts
 from jambo.core.solve import Result
 from jambo.core.words.lists import Region
 from jambo.format.document import Document, JobFloors, Opening
-from jambo.format.facts import Facts, facts_of
+from jambo.format.facts import facts_of
 from jambo.format.problems import Refused
-from jambo.views.answers import worked_out
-from jambo.views.opening import FlagOut, LengthOut, flag_out, label, length_out
+from jambo.views.changes import ChangeOut, JobOpening, change_of, solved
+from jambo.views.opening import LengthOut, label, length_out
 
 SIDES = ("a", "b")
-
-
-@dataclass(frozen=True, slots=True)
-class JobOpening:
-    """An opening of the job: id, name, room, its document, and how far it is built (framed, set, signed)."""
-
-    id: int
-    name: str
-    room: str
-    document: Document
-    done: tuple[str, ...] = ()
 
 
 class UserOut(TypedDict):
@@ -64,29 +49,6 @@ class FloorsOut(TypedDict):
     unsaid: list[UserOut]
 
 
-class MovedOut(TypedDict):
-    """A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been."""
-
-    name: str
-    label: str
-    before: LengthOut | None
-    after: LengthOut | None
-    cut: bool
-    was_cut: bool
-
-
-class ChangeOut(TypedDict):
-    """What a change of floors does to one opening. Without a figure that moves it only uses a floor that changed."""
-
-    id: int
-    name: str
-    room: str
-    done: list[str]
-    moved: list[MovedOut]
-    flags: list[FlagOut]
-    refused: str
-
-
 def uses(opening: Opening, keys: Iterable[str]) -> list[str]:
     """The sides on which an opening has one of these floors."""
     wanted = set(keys)
@@ -97,14 +59,6 @@ def changed(before: JobFloors, after: JobFloors) -> set[str]:
     """The keys of floors whose layers are not the same; a new name changes no figure."""
     was, now = ({f.key: f.layers for f in floors} for floors in (before, after))
     return {key for key in was.keys() | now.keys() if was.get(key) != now.get(key)}
-
-
-def _solved(document: Document) -> tuple[Facts, Result] | None:
-    try:
-        facts = facts_of(document)
-    except Refused:
-        return None
-    return facts, worked_out(facts)
 
 
 def _waits(result: Result, words: Region) -> list[str]:
@@ -120,8 +74,8 @@ def _waits(result: Result, words: Region) -> list[str]:
 
 def floors_out(floors: JobFloors, openings: Sequence[JobOpening], unit: Unit, tape: Tape, words: Region) -> FloorsOut:
     """Say of every floor who uses it and what waits on it."""
-    solved = [(one, _solved(one.document)) for one in openings]
-    waits = {one.id: _waits(found[1], words) if found else [] for one, found in solved}
+    answers = [(one, solved(one.document)) for one in openings]
+    waits = {one.id: _waits(found[1], words) if found else [] for one, found in answers}
 
     def user(one: JobOpening, sides: list[str], waiting: bool = True) -> UserOut:
         told = waits[one.id] if waiting else []
@@ -163,44 +117,19 @@ def _thick(floors: JobFloors, key: str, unit: Unit) -> Length | None:
     return value_of(stack_height(facts.opening.floors.a))
 
 
-def _cut_names(result: Result) -> set[FigureName]:
-    return {p.length.name for p in result.pieces}
-
-
-def _moved_out(moved: Moved, cut: set[FigureName], was_cut: set[FigureName], tape: Tape, words: Region) -> MovedOut:
-    rounding = moved.name.rounding
-    before, after = (length_out(v, tape, rounding) if v is not None else None for v in (moved.before, moved.after))
-    return {
-        "name": moved.name, "label": label(moved.name, words), "before": before, "after": after,
-        "cut": moved.name in cut, "was_cut": moved.name in was_cut,
-    }  # fmt: skip
-
-
 def changes(
     before: JobFloors, after: JobFloors, openings: Sequence[JobOpening], tape: Tape, words: Region
 ) -> list[ChangeOut]:
     """What changes for whom between two states of a job's floors: every opening that uses a floor that changed."""
     keys = changed(before, after)
-    found: list[ChangeOut] = []
-    for one in openings:
-        if not uses(one.document.opening, keys):
-            continue
-        row: ChangeOut = {
-            "id": one.id, "name": one.name, "room": one.room, "done": list(one.done), "moved": [], "flags": [], "refused": "",
-        }  # fmt: skip
-        found.append(row)
-        was = _solved(one.document.model_copy(update={"floors": before}))
-        try:
-            facts = facts_of(one.document.model_copy(update={"floors": after}))
-        except Refused as refused:
-            row["refused"] = "; ".join(e.reason for e in refused.errors)
-            continue
-        if was is None:
-            continue
-        now = worked_out(facts)
-        result = refloored(was[1].figures, now.figures, facts.opening, facts.rules, one.done)
-        cut, was_cut = _cut_names(was[1]) | _cut_names(now), {c.figure for c in facts.opening.cuts}
-        row["moved"] = [_moved_out(m, cut, was_cut, tape, words) for m in result.moved]
-        flags = (*result.flags, *on_cuts(facts.opening.cuts, now.figures, facts.opening.tape))
-        row["flags"] = [flag_out(f, tape, words) for f in flags]
-    return found
+    return [
+        change_of(
+            one,
+            one.document.model_copy(update={"floors": before}),
+            one.document.model_copy(update={"floors": after}),
+            tape,
+            words,
+        )
+        for one in openings
+        if uses(one.document.opening, keys)
+    ]

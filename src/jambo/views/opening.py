@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import lru_cache
 from string import Formatter
+from typing import Any
 
 from typing_extensions import TypedDict
 
@@ -27,6 +29,7 @@ from jambo.core.solve import Result
 from jambo.core.stages import Stage
 from jambo.core.step import Step
 from jambo.core.words.lists import WORDS, Region, fill
+from jambo.format.declared import ExactLength
 from jambo.format.facts import Facts
 from jambo.views.found import AsFoundOut, as_found_out
 
@@ -229,8 +232,11 @@ class ParsedLengthOut(TypedDict):
     height: str | None
 
 
+UsualOut = dict[str, ExactOut | str | int | bool]
+
+
 class ResultOut(TypedDict):
-    """Everything that follows from one opening document."""
+    """Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there."""
 
     format: str
     unit: Unit
@@ -254,6 +260,7 @@ class ResultOut(TypedDict):
     found: AsFoundOut
     rules: dict[str, LengthOut]
     heard: dict[str, ParsedLengthOut]
+    usual: UsualOut
 
 
 @lru_cache(maxsize=50_000)
@@ -491,6 +498,18 @@ def _shape_out(s: Shape) -> ShapeOut:
     return {"part": s.part, "x0": x0, "y0": y0, "x1": x1, "y1": y1, "figures": list(s.figures)}
 
 
+def _written(value: Any) -> ExactOut | str | int | bool:
+    if isinstance(value, ExactLength):
+        return {"value": str(value.value), "unit": value.unit}
+    said: str | int | bool = value
+    return said
+
+
+def usual_out(usual: Mapping[str, Any]) -> UsualOut:
+    """Give what a job gave an opening or a wall, as it is written in the job."""
+    return {p: _written(v) for p, v in usual.items()}
+
+
 def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
     """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md)."""
     tape = facts.tape
@@ -521,4 +540,5 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "found": as_found_out(result.found, facts, words),
         "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
+        "usual": usual_out(facts.usual),
     }

@@ -10,7 +10,7 @@ EVENTS = {
     "measured": "measured", "withdrawn": "reading withdrawn", "cut": "cut", "step": "step done", "ordered": "ordered",
     "delivered": "delivered", "framed": "framed", "set": "set", "signed": "signed off", "removed": "off the board",
     "restored": "back on the board", "walking order": "walk changed", "wall changed": "wall changed",
-    "floor changed": "floor changed", "job opened": "job opened", "job changed": "job changed",
+    "floor changed": "floor changed", "usual changed": "what is usual changed", "job opened": "job opened", "job changed": "job changed",
     "job removed": "job off the board", "job restored": "job back on the board", "wall added": "wall added",
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
 }  # fmt: skip
@@ -55,7 +55,7 @@ def _signed(d: Line) -> str:
 
 def _floor_changed(d: Line) -> str:
     moved = [f"{_plain(m['figure'])} {m['before'] or 'unknown'} → {m['after'] or 'unknown'}" for m in d["moved"]]
-    return "; ".join([", ".join(d["floors"]), *moved])
+    return "; ".join([*([", ".join(d["floors"])] if d.get("floors") else []), *moved])
 
 
 def _document_changed(d: Line) -> str:
@@ -71,6 +71,7 @@ _SAYS: dict[str, Callable[[Line], str]] = {
     "step": _step,
     "signed": _signed,
     "floor changed": _floor_changed,
+    "usual changed": _floor_changed,
     "job changed": _document_changed,
     "wall changed": _document_changed,
     "moved to another wall": lambda _: "its place is measured from that wall’s ends",

@@ -104,6 +104,7 @@ def summarise(
     read: tuple[str, ...] = (),
     cuts: str = "[]",
     floors: tuple[str, ...] = (),
+    usual: str = "{}",
 ) -> Summary:
     """Solve an opening from its kept JSON texts and keep the short of it.
 
@@ -113,6 +114,7 @@ def summarise(
         "unit": unit,
         "rules": {"crew": json.loads(crew), "job": json.loads(job)},
         "floors": [json.loads(one) for one in floors],
+        "usual": json.loads(usual),
         "wall": json.loads(wall),
         "opening": json.loads(opening),
         "survey": {"readings": [json.loads(one) for one in read]},

@@ -29,7 +29,17 @@ from jambo.format.problems import Refused, parse
 from jambo.format.reader import Reader
 from jambo.format.wall_facts import read_fittings
 from jambo.views.answers import FAILED, worked_out
-from jambo.views.opening import LengthOut, ParsedLengthOut, flag_out, heard_out, label, length_out, piece_label
+from jambo.views.opening import (
+    LengthOut,
+    ParsedLengthOut,
+    UsualOut,
+    flag_out,
+    heard_out,
+    label,
+    length_out,
+    piece_label,
+    usual_out,
+)
 from jambo.views.places import PlacesOut, places_out
 
 TIMBER = ("stud_thickness", "stud_depth", "stud_spacing", "plate_thickness", "layout_offset")
@@ -51,11 +61,12 @@ class Around:
     unit: Unit
     rules: str
     floors: str
+    usual: str
     wall: str
 
     def document(self, opening: str = "{}") -> Document:
         """Give the document of an opening in this wall, or of the wall without one."""
-        data = {name: json.loads(getattr(self, name)) for name in ("rules", "floors", "wall")}
+        data = {name: json.loads(getattr(self, name)) for name in ("rules", "floors", "usual", "wall")}
         return parse(Document, {"unit": self.unit, **data, "opening": json.loads(opening)})
 
 
@@ -150,7 +161,7 @@ class ServiceOut(TypedDict):
 class WallOut(TypedDict):
     """The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
 
-    `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
+    `usual` is what its job gave it. `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
     the lengths written for it.
     """
 
@@ -169,6 +180,7 @@ class WallOut(TypedDict):
     places: list[PlacesOut]
     timber: dict[str, str]
     heard: dict[str, ParsedLengthOut]
+    usual: UsualOut
 
 
 def wall_out(openings: Sequence[WallOpening], around: Around, tape: Tape, words: Region) -> WallOut:
@@ -227,6 +239,7 @@ def wall_out(openings: Sequence[WallOpening], around: Around, tape: Tape, words:
         ],
         "timber": {name: show(getattr(bare.wall, name).value, tape).digits for name in TIMBER},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in bare.heard.items() if path.startswith("wall.")},
+        "usual": usual_out({path: value for path, value in bare.usual.items() if path.startswith("wall.")}),
         "places": places_out([one.id for one in kept], solved, layout, bare.wall, rules, tape, words),
     }  # fmt: skip
 

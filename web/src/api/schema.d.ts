@@ -160,6 +160,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Facts
+         * @description Give some facts to many openings and their walls, all or none. 422 when one could no longer be; 409 when one changed since.
+         */
+        put: operations["save_facts_api_jobs__job_id__facts_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/facts/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Facts
+         * @description Say what some facts would do to many openings. Nothing is kept.
+         */
+        post: operations["try_facts_api_jobs__job_id__facts_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/facts/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Facts
+         * @description Take a change of many openings back, all or nothing. 409 when something was changed since.
+         */
+        post: operations["undo_facts_api_jobs__job_id__facts_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/floors": {
         parameters: {
             query?: never;
@@ -404,6 +464,46 @@ export interface paths {
          * @description Take openings that were just kept off the board again, all or none. 409 when somebody changed one since.
          */
         post: operations["take_off_api_jobs__job_id__schedule_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Usual
+         * @description Change what is usual. 422 when an opening could no longer be; 409 when the job changed since.
+         */
+        put: operations["save_usual_api_jobs__job_id__usual_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/usual/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Usual
+         * @description Say what changes for whom if this were usual. Nothing is kept.
+         */
+        post: operations["try_usual_api_jobs__job_id__usual_try_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1004,7 +1104,7 @@ export interface components {
         };
         /**
          * Casing
-         * @description The casing of both sides; without a width it is not figured.
+         * @description The casing of both sides; without a width it is not figured. `none` says that this opening gets none, whatever is usual.
          */
         Casing: {
             /**
@@ -1013,6 +1113,11 @@ export interface components {
              * @enum {string}
              */
             corner?: "mitred" | "butted";
+            /**
+             * None
+             * @default false
+             */
+            none?: boolean;
             /** Thickness */
             thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Width */
@@ -1023,7 +1128,8 @@ export interface components {
          * @description Lists that do not change while Jambo runs.
          *
          *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
-         *     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about.
+         *     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
+         *     give an opening and its wall, by path, with where the job keeps them.
          */
         CatalogueOut: {
             /** Columns */
@@ -1062,6 +1168,10 @@ export interface components {
                     [key: string]: string[];
                 };
             };
+            /** Usual */
+            usual: {
+                [key: string]: string;
+            };
             /** Words */
             words: {
                 [key: string]: {
@@ -1087,7 +1197,7 @@ export interface components {
         };
         /**
          * ChangeOut
-         * @description What a change of floors does to one opening. Without a figure that moves it only uses a floor that changed.
+         * @description What a change does to one opening. Without a figure that moves it is only touched by it.
          */
         ChangeOut: {
             /** Done */
@@ -1104,6 +1214,15 @@ export interface components {
             refused: string;
             /** Room */
             room: string;
+        };
+        /**
+         * Changed
+         * @description What a change of many openings does to whom, and the step it made.
+         */
+        Changed: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            step: components["schemas"]["Step"];
         };
         /**
          * CheckOut
@@ -1267,6 +1386,7 @@ export interface components {
              * @enum {string}
              */
             unit: "in" | "mm";
+            usual?: components["schemas"]["Usual"];
             wall?: components["schemas"]["Wall"];
         };
         /**
@@ -1834,6 +1954,21 @@ export interface components {
              */
             kings?: number;
             /**
+             * Make Up
+             * @default solid
+             * @enum {string}
+             */
+            make_up?: "solid" | "plies";
+            /** Packing */
+            packing?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Plies
+             * @default 2
+             */
+            plies?: number;
+            /** Ply */
+            ply?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
              * Source
              * @default
              */
@@ -1920,7 +2055,7 @@ export interface components {
         };
         /**
          * Job
-         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, and its floors.
+         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, and what is usual in it.
          */
         Job: {
             /** Floors */
@@ -1941,6 +2076,7 @@ export interface components {
              * @enum {string}
              */
             unit?: "in" | "mm";
+            usual?: components["schemas"]["Usual"];
             /**
              * Words
              * @default north_america
@@ -2436,6 +2572,16 @@ export interface components {
             reading: components["schemas"]["Reading"];
         };
         /**
+         * OneVersion
+         * @description Something kept, and the version that was seen of it.
+         */
+        OneVersion: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /**
          * Opening
          * @description One opening: what hangs in it, what it stands on, how it is sized and where it is.
          */
@@ -2870,7 +3016,7 @@ export interface components {
         };
         /**
          * ResultOut
-         * @description Everything that follows from one opening document.
+         * @description Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there.
          */
         ResultOut: {
             /** Drawings */
@@ -2924,6 +3070,10 @@ export interface components {
              * @enum {string}
              */
             unit: "in" | "mm";
+            /** Usual */
+            usual: {
+                [key: string]: components["schemas"]["ExactOut"] | string | number | boolean;
+            };
             /** Waiting */
             waiting: components["schemas"]["WaitingOut"][];
         };
@@ -3034,6 +3184,10 @@ export interface components {
             head_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Head Shim */
             head_shim?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Header Packing */
+            header_packing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Header Ply */
+            header_ply?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Bottom */
             hinge_bottom?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Gap */
@@ -3198,6 +3352,21 @@ export interface components {
             wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * SaveFacts
+         * @description Facts for many openings, with the versions they were changed from.
+         */
+        SaveFacts: {
+            /**
+             * Change
+             * @description By path; null for what is usual in the job.
+             */
+            change: {
+                [key: string]: components["schemas"]["ExactLength"] | string | boolean | number | null;
+            };
+            /** Openings */
+            openings: components["schemas"]["OneVersion"][];
+        };
+        /**
          * SaveFloors
          * @description The floors of a job, and the version of the job they were changed from.
          */
@@ -3240,6 +3409,15 @@ export interface components {
          */
         SaveRules: {
             rules: components["schemas"]["Rules"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * SaveUsual
+         * @description What is usual from now on, and the version of the job it was changed from.
+         */
+        SaveUsual: {
+            usual: components["schemas"]["Usual"];
             /** Version */
             version: number;
         };
@@ -3617,6 +3795,16 @@ export interface components {
             y: number;
         };
         /**
+         * Step
+         * @description What one change of many openings kept: the versions it made of openings and of walls, to take it back by.
+         */
+        Step: {
+            /** Openings */
+            openings: components["schemas"]["Version"][];
+            /** Walls */
+            walls: components["schemas"]["Version"][];
+        };
+        /**
          * StepOut
          * @description A step of the work card, with this opening's figures; `gate` is what must be done before it.
          */
@@ -3771,6 +3959,16 @@ export interface components {
             rows: string[][];
         };
         /**
+         * TakeBack
+         * @description A step to take back: the versions it made.
+         */
+        TakeBack: {
+            /** Openings */
+            openings: components["schemas"]["OneVersion"][];
+            /** Walls */
+            walls: components["schemas"]["OneVersion"][];
+        };
+        /**
          * TermOut
          * @description One line of a figure's sum.
          */
@@ -3875,6 +4073,28 @@ export interface components {
             zero: number;
         };
         /**
+         * TryFacts
+         * @description Facts for many openings, by their ids.
+         */
+        TryFacts: {
+            /**
+             * Change
+             * @description By path; null for what is usual in the job.
+             */
+            change: {
+                [key: string]: components["schemas"]["ExactLength"] | string | boolean | number | null;
+            };
+            /** Openings */
+            openings: number[];
+        };
+        /**
+         * TryUsual
+         * @description What would be usual.
+         */
+        TryUsual: {
+            usual: components["schemas"]["Usual"];
+        };
+        /**
          * UserOut
          * @description An opening that stands on a floor: the sides it has it on, and the cut figures and heights that wait on the floor.
          */
@@ -3889,6 +4109,167 @@ export interface components {
             sides: string[];
             /** Waits */
             waits: string[];
+        };
+        /**
+         * Usual
+         * @description What is usual in a job: it stands in for what an opening and its wall do not say themselves.
+         */
+        Usual: {
+            casing?: components["schemas"]["UsualCasing"];
+            floors?: components["schemas"]["UsualFloors"];
+            frame?: components["schemas"]["UsualFrame"];
+            hardware?: components["schemas"]["UsualHardware"];
+            header?: components["schemas"]["UsualHeader"];
+            wall?: components["schemas"]["UsualWall"];
+        };
+        /**
+         * UsualCasing
+         * @description The usual casing.
+         */
+        UsualCasing: {
+            /** Corner */
+            corner?: ("mitred" | "butted") | null;
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width */
+            width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualFloors
+         * @description The floors of the job that the sides of its openings usually stand on.
+         */
+        UsualFloors: {
+            /** A From */
+            a_from?: string | null;
+            /** B From */
+            b_from?: string | null;
+        };
+        /**
+         * UsualFrame
+         * @description The usual frame. It stands in where an opening has the same kind of frame, or says none.
+         */
+        UsualFrame: {
+            /** Depth */
+            depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Horn */
+            horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kind */
+            kind?: ("flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill") | null;
+            /** Kit Width 1 */
+            kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kit Width 2 */
+            kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Legs Beside Sill */
+            legs_beside_sill?: boolean | null;
+            /** Name */
+            name?: string | null;
+            /** Rabbet Depth */
+            rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Sill Site Made */
+            sill_site_made?: boolean | null;
+            /** Sill Thickness */
+            sill_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Source */
+            source?: string | null;
+            /** Spacer */
+            spacer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stands On */
+            stands_on?: ("rough_floor" | "finished_floor" | "spacer") | null;
+            /** Supply */
+            supply?: ("site_built" | "pre_hung") | null;
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Throat */
+            throat?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Trench Depth */
+            trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Least */
+            wall_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Most */
+            wall_most?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualHardware
+         * @description The usual corners of hinges, latch plates and mortises, and the leaf thicknesses the locks are made for.
+         */
+        UsualHardware: {
+            /** Hinge Corner */
+            hinge_corner?: ("square" | "round") | null;
+            /** Hinge Mortise */
+            hinge_mortise?: ("square" | "round") | null;
+            /** Latch Corner */
+            latch_corner?: ("square" | "round") | null;
+            /** Latch Mortise */
+            latch_mortise?: ("square" | "round") | null;
+            /** Thickness Least */
+            thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Most */
+            thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualHeader
+         * @description The usual header. Who gave its size is said of each opening alone.
+         */
+        UsualHeader: {
+            /** Depth */
+            depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Jacks */
+            jacks?: number | null;
+            /** Kings */
+            kings?: number | null;
+            /** Make Up */
+            make_up?: ("solid" | "plies") | null;
+            /** Packing */
+            packing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Plies */
+            plies?: number | null;
+            /** Ply */
+            ply?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualSaved
+         * @description The job as kept now, and what changed for whom.
+         */
+        UsualSaved: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            job: components["schemas"]["KeptJob"];
+        };
+        /**
+         * UsualWall
+         * @description What the walls of a job have in common. Whether one carries load is said of each wall alone.
+         */
+        UsualWall: {
+            /** Bottom Plates */
+            bottom_plates?: number | null;
+            /** Finish A */
+            finish_a?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Finish B */
+            finish_b?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height */
+            height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height By */
+            height_by?: ("under_plates" | "stud" | "overall") | null;
+            /** Plate Thickness */
+            plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Depth */
+            stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Spacing */
+            stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Thickness */
+            stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Top Plates */
+            top_plates?: number | null;
+        };
+        /**
+         * Version
+         * @description A version of something kept.
+         */
+        Version: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
         };
         /**
          * WaitingOut
@@ -3912,7 +4293,8 @@ export interface components {
         };
         /**
          * Wall
-         * @description A timber stud wall seen from side A. Height is from the rough floor to the underside of the top plates.
+         * @description A timber stud wall seen from side A. `height_by` says what its height is: from the rough floor to the underside of the top
+         *     plates, the length of a full stud, or over all to the top of the top plates.
          *
          *     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
          *     `fittings` what is on it. Under a ceiling that slopes along it, `height` is at the left end and `height_right` at the right.
@@ -3927,6 +4309,11 @@ export interface components {
              */
             bearing?: "no" | "yes" | "unknown";
             /**
+             * Bottom Plates
+             * @default 1
+             */
+            bottom_plates?: number;
+            /**
              * Existing
              * @default false
              */
@@ -3939,6 +4326,12 @@ export interface components {
             fittings?: components["schemas"]["Fitting"][];
             /** Height */
             height?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Height By
+             * @default under_plates
+             * @enum {string}
+             */
+            height_by?: "under_plates" | "stud" | "overall";
             /** Height Right */
             height_right?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -3991,6 +4384,11 @@ export interface components {
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Studs Found */
             studs_found?: components["schemas"]["Stud"][] | null;
+            /**
+             * Top Plates
+             * @default 2
+             */
+            top_plates?: number;
         };
         /**
          * WallFlagOut
@@ -4046,7 +4444,7 @@ export interface components {
          * WallOut
          * @description The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
          *
-         *     `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
+         *     `usual` is what its job gave it. `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
          *     the lengths written for it.
          */
         WallOut: {
@@ -4084,6 +4482,10 @@ export interface components {
             };
             /** Unplaced */
             unplaced: string[];
+            /** Usual */
+            usual: {
+                [key: string]: components["schemas"]["ExactOut"] | string | number | boolean;
+            };
         };
         /**
          * WallPage
@@ -5163,6 +5565,312 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_facts_api_jobs__job_id__facts_put: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveFacts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_facts_api_jobs__job_id__facts_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryFacts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    undo_facts_api_jobs__job_id__facts_undo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeBack"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             204: {
@@ -6579,6 +7287,213 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_usual_api_jobs__job_id__usual_put: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveUsual"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualSaved"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_usual_api_jobs__job_id__usual_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryUsual"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
             };
             /** @description Bad Request */
             400: {

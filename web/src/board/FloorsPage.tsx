@@ -7,7 +7,7 @@ import clsx from "clsx";
 import { useEffect, useRef } from "react";
 import { Link, useLocation, useParams } from "react-router";
 
-import { ApiProblem, api, ask, type FieldError, type FloorChange, type FloorsUse, type FloorType } from "../api/client";
+import { ApiProblem, api, ask, type FieldError, type FloorsUse, type FloorType } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
@@ -16,6 +16,7 @@ import { same } from "../work/paths";
 import { LayerRows } from "../tape/LayerRows";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
+import { Changes } from "../usual/Changes";
 import styles from "./FloorsPage.module.css";
 
 type Used = FloorsUse["floors"][number];
@@ -179,6 +180,8 @@ export function FloorsPage() {
             <section className={styles.floorSays} aria-label={open ? "What changes" : "What waits on a floor"}>
               {open ? (
                 <Changes
+                  what="Keep these floors"
+                  still="Stand on it, and nothing of theirs moves"
                   changes={tried.data}
                   failure={tried.error}
                   busy={tried.isFetching || save.isPending}
@@ -294,110 +297,5 @@ function Waits({ use, floors }: { use: FloorsUse; floors: FloorType[] }) {
         </section>
       )}
     </>
-  );
-}
-
-const DONE: Record<string, string> = { framed: "framed", set: "set", signed: "signed off" };
-const HEIGHTS = ["floor_clear", "leaf_bottom", "head_underside", "ro_height", "set_mark", "track_line"];
-
-/** What the floors as they are now on the screen would do to each door that stands on one that changed. */
-function Changes({
-  changes,
-  failure,
-  busy,
-  keep,
-  back,
-}: {
-  changes: FloorChange[] | undefined;
-  failure: Error | null;
-  busy: boolean;
-  keep: () => void;
-  back: () => void;
-}) {
-  const moved = changes?.filter((c) => c.moved.length || c.refused) ?? [];
-  const still = changes?.filter((c) => !c.moved.length && !c.refused) ?? [];
-  const refused = failure !== null || moved.some((c) => c.refused);
-  const told =
-    moved.length === 0 ? "nothing moves" : moved.length === 1 ? "1 door changes" : `${moved.length} doors change`;
-  return (
-    <>
-      <h2>What changes, before it is kept</h2>
-      {failure && (
-        <p role="alert" className="error">
-          {failure.message}
-        </p>
-      )}
-      {!failure && changes === undefined && (
-        <p className="quiet" aria-busy="true">
-          Working out every door…
-        </p>
-      )}
-      {!failure && changes && moved.length === 0 && <p className="clear">No figure of any door moves.</p>}
-      <div className={clsx(styles.floorKeep, "row")}>
-        <Button onClick={keep} disabled={busy || refused}>
-          Keep these floors: {told}
-        </Button>
-        <Button variant="subtle" onClick={back}>
-          Put them back
-        </Button>
-      </div>
-      {!failure &&
-        moved.map((c) => (
-          <article key={c.id} className={styles.floorChange} aria-label={`Change of ${c.name}`}>
-            <h3>
-              <Link to={`/openings/${c.id}`}>{c.name}</Link> <span className="quiet">{c.room}</span>{" "}
-              {c.done.length > 0 && <span className="chip done">{DONE[c.done.at(-1)!]}</span>}
-            </h3>
-            {c.refused && <p className="error">Cannot be: {c.refused}</p>}
-            {c.flags.map((f) => (
-              <div key={f.reason} className={`flag ${f.level}`} data-code={f.code}>
-                <p>{f.reason}</p>
-                <p className="cure">{f.cure}</p>
-              </div>
-            ))}
-            <Moves of={c} />
-          </article>
-        ))}
-      {still.length > 0 && (
-        <p className="quiet">Stand on it, and nothing of theirs moves: {still.map((c) => c.name).join(", ")}.</p>
-      )}
-    </>
-  );
-}
-
-function Moves({ of }: { of: FloorChange }) {
-  const first = of.moved.filter((m) => m.cut || HEIGHTS.includes(m.name));
-  const rows = first.length ? first : of.moved;
-  const rest = of.moved.length - rows.length;
-  if (rows.length === 0) return null;
-  return (
-    <table className="cuts">
-      <thead>
-        <tr>
-          <th scope="col">Figure</th>
-          <th scope="col">Before</th>
-          <th scope="col">After</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((m) => (
-          <tr key={m.name}>
-            <th scope="row">
-              {m.label}
-              {m.was_cut && <strong className={styles.wasCut}> already cut</strong>}
-            </th>
-            <td>{m.before ? <WithFractions text={m.before.text} /> : "waited"}</td>
-            <td>{m.after ? <WithFractions text={m.after.text} /> : "waits"}</td>
-          </tr>
-        ))}
-      </tbody>
-      {rest > 0 && (
-        <tfoot>
-          <tr>
-            <td colSpan={3}>and {rest === 1 ? "one more height" : `${rest} more heights`} on its story pole</td>
-          </tr>
-        </tfoot>
-      )}
-    </table>
   );
 }

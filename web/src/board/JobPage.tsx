@@ -300,6 +300,8 @@ function Board({ data }: { data: JobPageData }) {
       <nav className={styles.wallsRow} aria-label="Walls">
         <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
         <Link to={`/jobs/${data.id}/floors`}>Floors</Link>
+        <Link to={`/jobs/${data.id}/usual`}>Usual here</Link>
+        {data.openings.length > 1 && <Link to={`/jobs/${data.id}/change`}>Change many</Link>}
         <strong>Walls</strong>
         {data.walls.slice(0, WALLS).map(link)}
         {data.walls.length > WALLS && (

@@ -11,7 +11,7 @@ const TALL = 96; // px for the highest thing drawn, the leaf's bottom edge
 
 /** Section through both floors and the foot of the leaf, heights exaggerated alike. */
 export function FloorSection() {
-  const { page, now, result, light, open } = useWork();
+  const { page, meant, result, light, open } = useWork();
   if (!result) return null;
   const bottom = result.figures.leaf_bottom;
   const highest = Math.max(
@@ -23,7 +23,7 @@ export function FloorSection() {
   const per = TALL / highest;
   const stack = (side: "a" | "b", x: number, width: number) => {
     let top = FLOOR;
-    const { layers, path } = floorUnder(now.opening, side, page.job.job.floors ?? []);
+    const { layers, path } = floorUnder(meant.opening, side, page.job.job.floors ?? []);
     return (layers ?? []).map((layer, i) => {
       const heard = result.heard[`${path}[${i}].thickness`];
       if (!heard) return null;

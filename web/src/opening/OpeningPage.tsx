@@ -21,6 +21,7 @@ import { Flags, Notes, Refusals } from "./Flags";
 import { SaveMark } from "./SaveMark";
 import { documentOf } from "../work/document";
 import { put } from "../work/paths";
+import { meantBy } from "../work/usual";
 import { useDraft } from "../work/useDraft";
 import { useOutbox } from "../work/useOutbox";
 import { useStageKeys } from "./useStageKeys";
@@ -78,6 +79,9 @@ function OneOpening({ id }: { id: number }) {
     gcTime: 60_000,
     retry: (count, failure) => count < 3 && failure instanceof ApiProblem && failure.offline,
   });
+
+  const usual = solved.data?.usual;
+  const meant = useMemo(() => now && meantBy(now, usual ?? {}), [now, usual]);
 
   const named = solved.data?.stages ?? FIRST_STAGES;
   const every = catalogue.data?.stages;
@@ -163,7 +167,7 @@ function OneOpening({ id }: { id: number }) {
       </>
     );
   }
-  if (!page.data || !now || !job || !catalogue.data) {
+  if (!page.data || !now || !meant || !job || !catalogue.data) {
     return (
       <>
         <Bar />
@@ -179,6 +183,7 @@ function OneOpening({ id }: { id: number }) {
   const work: OpeningWork = {
     page: page.data,
     now,
+    meant,
     result: solved.data,
     errors: [...(problem?.errors ?? []), ...kept.errors],
     shown,

@@ -7,7 +7,7 @@ import { useCatalogue } from "../app/useCatalogue";
 import { useStock } from "../app/useStock";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
-import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
+import { ChoiceAt, PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
 import { type DoorShape as Shape, DOORS, KindPick } from "./KindPick";
 import type { StageView } from "./stages";
 import styles from "./DoorStage.module.css";
@@ -225,11 +225,6 @@ function Bypass() {
 }
 
 const HANDS = ["", "LH", "RH", "LHR", "RHR"].map((value) => ({ value, label: value || "not delivered yet" }));
-const CORNERS = [
-  { value: "", label: "not known" },
-  { value: "square", label: "square" },
-  { value: "round", label: "round" },
-];
 
 /** What else is known of the door: where it leads, its weight, what it was delivered with. */
 function More({ swing }: { swing: boolean }) {
@@ -255,12 +250,12 @@ function More({ swing }: { swing: boolean }) {
           />
           <SelectAt path="opening.door.delivered_hand" label="Hand of the unit delivered" fallback="" data={HANDS} />
           <div className="pair">
-            <SelectAt path={`${hardware}.hinge_corner`} label="Hinge corners" fallback="" data={CORNERS} />
-            <SelectAt path={`${hardware}.hinge_mortise`} label="Hinge mortises" fallback="" data={CORNERS} />
+            <ChoiceAt path={`${hardware}.hinge_corner`} />
+            <ChoiceAt path={`${hardware}.hinge_mortise`} />
           </div>
           <div className="pair">
-            <SelectAt path={`${hardware}.latch_corner`} label="Latch plate" fallback="" data={CORNERS} />
-            <SelectAt path={`${hardware}.latch_mortise`} label="Latch mortise" fallback="" data={CORNERS} />
+            <ChoiceAt path={`${hardware}.latch_corner`} />
+            <ChoiceAt path={`${hardware}.latch_mortise`} />
           </div>
           <div className="pair">
             <LengthAt path={`${hardware}.thickness_least`} label="Lock: thinnest leaf" />

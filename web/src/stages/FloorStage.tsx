@@ -13,9 +13,10 @@ import type { StageView } from "./stages";
 import styles from "./FloorStage.module.css";
 
 function Side({ side }: { side: "a" | "b" }) {
-  const { page, now, result, errors, shown, set } = useWork();
+  const { page, now, meant, result, errors, shown, set } = useWork();
   const floors = page.job.job.floors ?? [];
-  const { layers, path, key } = floorUnder(now.opening, side, floors);
+  const { layers, path, key } = floorUnder(meant.opening, side, floors);
+  const usually = page.job.job.usual?.floors?.[`${side}_from`];
   const name = side.toUpperCase();
   const total = result?.figures[`floor_${side}`]?.value.text;
   const board = `/jobs/${page.job.id}/floors`;
@@ -34,7 +35,12 @@ function Side({ side }: { side: "a" | "b" }) {
           label={`Floor on side ${name}`}
           data-walk
           value={key ?? ""}
-          onChange={(event) => set(`opening.floors.${side}_from`, event.currentTarget.value || undefined)}
+          onChange={(event) => {
+            const next = event.currentTarget.value || undefined;
+            set(`opening.floors.${side}_from`, next);
+            // a layer nobody measured yet takes the place of what is usual in the job
+            if (!next && usually && !now.opening.floors?.[side]) set(`opening.floors.${side}`, [{}]);
+          }}
           data={[
             { value: "", label: "Layers of this opening alone" },
             ...floors.map((f) => ({ value: f.key, label: f.name || f.key })),
@@ -43,6 +49,7 @@ function Side({ side }: { side: "a" | "b" }) {
       )}
       {key !== null && (
         <>
+          {!now.opening.floors?.[`${side}_from`] && <p className="heard">from the job</p>}
           {layers?.length === 0 && <p className="quiet">Bare rough floor.</p>}
           <ol className={styles.layersTold} data-path={path}>
             {layers?.map((layer, i) => (

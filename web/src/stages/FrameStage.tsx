@@ -2,26 +2,26 @@ import { Switch } from "@mantine/core";
 
 import { View } from "../drawing/View";
 import { BuyTable, CutTable } from "../slip/CutTable";
+import { FigureLine } from "../slip/FigurePress";
+import { heightLabel } from "../work/choices";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
-import { PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
+import { ChoiceAt, PickAt, SelectAt, TextAt } from "./fields";
 import { CutInPanel } from "./CutInPanel";
 import { CutMarks } from "./CutMarks";
 import { CORNERS, KindPick } from "./KindPick";
 import { StockPick } from "./StockPick";
+import { UsualHere } from "./UsualHere";
 import { WallPick } from "./WallPick";
 import type { StageView } from "./stages";
 
-const count = (most: number) =>
-  Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
-
 /** What it stands in: place, wall, header, and how the frame stands; and the cut list that follows. */
 export function FrameStage() {
-  const { now, set, words, result, catalogue } = useWork();
+  const { now, meant, set, words, result, catalogue } = useWork();
   const door = now.opening.door?.kind ?? "swing";
   const swings = door === "swing";
-  const kind = swings ? (now.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
-  const stands = now.opening.frame?.stands_on ?? "rough_floor";
+  const kind = swings ? (meant.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
+  const stands = meant.opening.frame?.stands_on ?? "rough_floor";
   return (
     <>
       {result && <CutTable result={result} />}
@@ -62,16 +62,7 @@ export function FrameStage() {
         <LengthAt path="opening.header.depth" label={`Depth of the ${words.header ?? "header"}`} />
         <TextAt path="opening.header.source" label="Who gave its size" most={200} />
       </div>
-      <div className="pair">
-        <SelectAt
-          path="opening.header.jacks"
-          label={`Each side: ${words.jack ?? "jack"}s`}
-          fallback="1"
-          data={count(4)}
-          number
-        />
-        <SelectAt path="opening.header.kings" label={`${words.king ?? "king"}s`} fallback="1" data={count(4)} number />
-      </div>
+      <HeaderMakeUp />
       <h2>Frame</h2>
       {swings ? (
         <KindPick
@@ -89,16 +80,7 @@ export function FrameStage() {
         <p className="quiet">Flat legs and head line the opening.</p>
       )}
       {swings && <KindFacts kind={kind} />}
-      <PickAt
-        path="opening.frame.stands_on"
-        label={`The ${words.leg ?? "leg"}s stand on`}
-        fallback="rough_floor"
-        data={[
-          { value: "rough_floor", label: "Rough floor" },
-          { value: "finished_floor", label: "Finished floor" },
-          { value: "spacer", label: "A spacer" },
-        ]}
-      />
+      <ChoiceAt path="opening.frame.stands_on" />
       {stands === "spacer" && <LengthAt path="opening.frame.spacer" label="Spacer height" />}
       <div className="pair">
         <LengthAt
@@ -117,13 +99,8 @@ export function FrameStage() {
       <h2>Wall</h2>
       <WallPick />
       <TextAt path="wall.name" label="Name of the wall" />
-      <div className="pair">
-        <LengthAt path="wall.height" label="Height to the top plates" />
-        <LengthAt path="wall.length" label="Length" />
-      </div>
-      {now.wall.height_right && (
-        <LengthAt path="wall.height_right" label="Height at the right end: the ceiling slopes" />
-      )}
+      <WallHeight />
+      <LengthAt path="wall.length" label="Length" />
       <PickAt
         path="wall.bearing"
         label="Does it carry load?"
@@ -165,6 +142,58 @@ export function FrameStage() {
         />
         <LengthAt path="wall.layout_offset" label="Layout starts at" />
       </div>
+      <UsualHere />
+    </>
+  );
+}
+
+/** What the header is made of, and the studs that carry it. */
+function HeaderMakeUp() {
+  const { meant } = useWork();
+  return (
+    <>
+      <ChoiceAt path="opening.header.make_up" />
+      {meant.opening.header?.make_up === "plies" && (
+        <>
+          <ChoiceAt path="opening.header.plies" />
+          <div className="pair">
+            <LengthAt path="opening.header.ply" />
+            <LengthAt path="opening.header.packing" />
+          </div>
+        </>
+      )}
+      <div className="pair">
+        <ChoiceAt path="opening.header.jacks" />
+        <ChoiceAt path="opening.header.kings" />
+      </div>
+    </>
+  );
+}
+
+/** The wall's height in the way the crew has it; what follows for the others stands below it. */
+function WallHeight() {
+  const { now, meant, set, words } = useWork();
+  const by = meant.wall.height_by ?? "under_plates";
+  // a height of the wall's own is said in the way that stood beside it
+  const says = () => now.wall.height_by ?? set("wall.height_by", by);
+  return (
+    <>
+      <ChoiceAt path="wall.height_by" />
+      <LengthAt path="wall.height" label={heightLabel(by, words)} with={by === "under_plates" ? undefined : says} />
+      {by !== "under_plates" && (
+        <ul className="trim-list">
+          <li>
+            <FigureLine name="wall_top" />
+          </li>
+        </ul>
+      )}
+      {now.wall.height_right && (
+        <LengthAt path="wall.height_right" label="The same at the right end: the ceiling slopes" />
+      )}
+      <div className="pair">
+        <ChoiceAt path="wall.top_plates" />
+        <ChoiceAt path="wall.bottom_plates" />
+      </div>
     </>
   );
 }
@@ -202,17 +231,7 @@ function KindFacts({ kind }: { kind: string }) {
           </div>
         </>
       )}
-      {kind === "flat_jamb" && (
-        <PickAt
-          path="opening.frame.supply"
-          label="How it comes"
-          fallback="site_built"
-          data={[
-            { value: "site_built", label: "Built on site" },
-            { value: "pre_hung", label: "Pre-hung" },
-          ]}
-        />
-      )}
+      {kind === "flat_jamb" && <ChoiceAt path="opening.frame.supply" />}
       {kind === "steel_wrap" && (
         <>
           <StockPick kind="steel_frame" label="Steel frame" />
@@ -239,8 +258,8 @@ function KindFacts({ kind }: { kind: string }) {
             <LengthAt path="opening.frame.sill_thickness" label="Sill thickness" />
             <LengthAt path="opening.rules.weather_gap" label="Gap at the sealed side" />
           </div>
-          <SwitchAt path="opening.frame.legs_beside_sill" label="The legs stand beside the sill, not on it" />
-          <SwitchAt path="opening.frame.sill_site_made" label="The sill is made on site" />
+          <ChoiceAt path="opening.frame.legs_beside_sill" />
+          <ChoiceAt path="opening.frame.sill_site_made" />
           <div className="pair">
             <LengthAt path="opening.rules.sill_gap" label="Leaf over the sill" />
             <LengthAt path="opening.rules.seal" label="Seal, not pressed" />

@@ -7,23 +7,28 @@ interface Props {
   path: string;
   /** What it is called here, where its own short name will not do. */
   label?: string;
+  /** Something else to set with it. */
+  with?: () => void;
   /** The house rule that counts while it is empty, where that hangs on another fact. */
   rule?: string | undefined;
 }
 
 /** A length of the opening or its wall, by its path in the document: the catalogue says what it is and which rule stands in. */
-export function LengthAt({ path, label, rule }: Props) {
+export function LengthAt({ path, label, rule, with: also }: Props) {
   const { now, result, errors, shown, set, catalogue } = useWork();
   const fact = catalogue.facts[path.replaceAll(/\[\d+\]/g, "[]")]!;
   const standsIn = rule ?? fact.rule;
   const settled = standsIn ? result?.rules[standsIn] : undefined;
   const heard = result?.heard[path];
   const value = at(now, path) as LengthText;
-  const fallback = settled
-    ? { text: settled.digits, by: "by house rule" }
-    : heard && !value
-      ? { text: heard.length.digits, by: heard.reading }
-      : undefined;
+  const fallback =
+    path in (result?.usual ?? {}) && heard
+      ? { text: heard.length.digits, by: "from the job" }
+      : settled
+        ? { text: settled.digits, by: "by house rule" }
+        : heard && !value
+          ? { text: heard.length.digits, by: heard.reading }
+          : undefined;
   return (
     <LengthField
       label={label ?? fact.label[shown.words] ?? path}
@@ -37,6 +42,7 @@ export function LengthAt({ path, label, rule }: Props) {
       fallback={fallback}
       onChange={(value, height) => {
         set(path, value);
+        also?.();
         if (height) set(path.replace(/width$/, "height"), height);
       }}
     />

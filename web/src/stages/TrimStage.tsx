@@ -1,7 +1,7 @@
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
-import { PickAt } from "./fields";
+import { ChoiceAt, SwitchAt } from "./fields";
 import type { StageView } from "./stages";
 import styles from "./TrimStage.module.css";
 
@@ -16,26 +16,25 @@ const PIECES = [
 
 /** What covers the joint: the casing, its corners, and whether it reaches over the edge of the opening. */
 export function TrimStage() {
-  const { now, result, words } = useWork();
-  const butted = now.opening.casing?.corner === "butted";
+  const { now, meant, page, result, words } = useWork();
+  const usually = page.job.job.usual?.casing?.width;
+  const none = now.opening.casing?.none;
+  const butted = meant.opening.casing?.corner === "butted";
   return (
     <>
       <Corner butted={butted} />
+      {(none || (usually && !now.opening.casing?.width)) && (
+        <SwitchAt path="opening.casing.none" label={`No ${words.casing ?? "casing"} on this opening`} />
+      )}
       <LengthAt path="opening.casing.width" label={`Width of the ${words.casing ?? "casing"}`} />
-      <PickAt
-        path="opening.casing.corner"
-        label="Corners"
-        fallback="mitred"
-        data={[
-          { value: "mitred", label: "Mitred" },
-          { value: "butted", label: "Butted" },
-        ]}
-      />
+      <ChoiceAt path="opening.casing.corner" />
       <div className="pair">
         <LengthAt path="opening.rules.setback" label={`Step back (${words.setback ?? "setback"})`} />
         {butted && <LengthAt path="opening.rules.casing_overhang" label="Head past the legs" />}
       </div>
-      {!now.opening.casing?.width && <p className="quiet">Say how wide it is and the pieces for both sides appear.</p>}
+      {!meant.opening.casing?.width && !none && (
+        <p className="quiet">Say how wide it is and the pieces for both sides appear.</p>
+      )}
       {result && (
         <ul className="trim-list">
           {PIECES.filter((name) => result.figures[name]).map((name) => (

@@ -3,6 +3,7 @@ import { IconTrash } from "@tabler/icons-react";
 import type { KeyboardEvent, ReactNode } from "react";
 
 import { told } from "../api/client";
+import { choices } from "../work/choices";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
 import { walkOn } from "../tape/walk";
@@ -44,9 +45,36 @@ interface Choice<T extends string> extends Field {
   data: { value: T; label: string }[];
 }
 
+/** Says that a choice nobody made here is the job's. */
+function FromJob({ path }: { path: string }) {
+  const { now, result } = useWork();
+  const own = (at(now, path) ?? null) !== null;
+  return !own && path in (result?.usual ?? {}) ? <p className="heard">from the job</p> : null;
+}
+
+/** A choice that the opening may take from its job: all in view where they are few, else in a list. */
+export function ChoiceAt({ path, label }: { path: string; label?: string }) {
+  const { words, page, catalogue } = useWork();
+  const of = choices({ words, floors: page.job.job.floors ?? [], frames: catalogue.frames })[path]!;
+  const said = label ?? `${of.label[0]!.toUpperCase()}${of.label.slice(1)}`;
+  if (of.as === "switch") return <SwitchAt path={path} label={said} />;
+  if (of.as !== "number" && of.fallback && of.data.length < 4 && of.data.every((d) => d.label.length < 18))
+    return <PickAt path={path} label={said} fallback={of.fallback} data={of.data} />;
+  const none = of.fallback ? [] : [{ value: "", label: "not known" }];
+  return (
+    <SelectAt
+      path={path}
+      label={said}
+      fallback={of.fallback}
+      data={[...none, ...of.data]}
+      number={of.as === "number"}
+    />
+  );
+}
+
 /** One of a few choices, all in view. */
 export function PickAt<T extends string>({ path, label, fallback, data }: Choice<T>) {
-  const { now, set } = useWork();
+  const { meant, set } = useWork();
   return (
     <div className="pick" data-path={path}>
       <span className="pick-label" aria-hidden="true">
@@ -55,10 +83,11 @@ export function PickAt<T extends string>({ path, label, fallback, data }: Choice
       <SegmentedControl
         fullWidth
         aria-label={label}
-        value={(at(now, path) as string | undefined) ?? fallback}
+        value={(at(meant, path) as string | undefined) ?? fallback}
         onChange={(value) => set(path, value)}
         data={data}
       />
+      <FromJob path={path} />
     </div>
   );
 }
@@ -71,32 +100,41 @@ export function SelectAt({
   data,
   number,
 }: Field & { fallback: string; data: { value: string; label: string }[]; number?: boolean }) {
-  const { now, set } = useWork();
+  const { meant, set } = useWork();
   return (
-    <NativeSelect
-      label={label}
-      data-path={path}
-      data-walk
-      value={String((at(now, path) as string | number | undefined) ?? fallback)}
-      onChange={(event) =>
-        set(path, number ? Number(event.currentTarget.value) : event.currentTarget.value || undefined)
-      }
-      onKeyDown={onEnter}
-      data={data}
-    />
+    <div>
+      <NativeSelect
+        label={label}
+        data-path={path}
+        data-walk
+        value={String((at(meant, path) as string | number | undefined) ?? fallback)}
+        onChange={(event) =>
+          set(path, number ? Number(event.currentTarget.value) : event.currentTarget.value || undefined)
+        }
+        onKeyDown={onEnter}
+        data={data}
+      />
+      <FromJob path={path} />
+    </div>
   );
 }
 
 /** A yes or no of the document. */
 export function SwitchAt({ path, label }: Field) {
-  const { now, set } = useWork();
+  const { meant, page, catalogue, set } = useWork();
+  // off is said where the job says on; else it is nothing said
+  const inJob = catalogue.usual[path];
+  const usually = inJob !== undefined && at(page.job.job, inJob) === true;
   return (
-    <Switch
-      label={label}
-      data-path={path}
-      checked={(at(now, path) as boolean | undefined) ?? false}
-      onChange={(event) => set(path, event.currentTarget.checked || undefined)}
-    />
+    <div>
+      <Switch
+        label={label}
+        data-path={path}
+        checked={(at(meant, path) as boolean | undefined) ?? false}
+        onChange={(event) => set(path, event.currentTarget.checked || (usually ? false : undefined))}
+      />
+      <FromJob path={path} />
+    </div>
   );
 }
 

@@ -14,6 +14,8 @@ export interface PlaceAsked {
 export interface OpeningWork {
   page: OpeningPageData;
   now: Draft;
+  /** The same with what is usual in the job where it says nothing. */
+  meant: Draft;
   result: Result | undefined;
   errors: FieldError[];
   shown: { unit: Unit; step: "1/16" | "1/32" | "1" | "1/2" | undefined; words: Region };

@@ -20,6 +20,7 @@ export function documentOf(
     },
     rules: { crew: page.crew_rules, job: job.rules ?? {} },
     floors: job.floors ?? [],
+    usual: job.usual ?? {},
     wall: draft.wall,
     opening: draft.opening,
     beside: page.beside,

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
 from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.wall import WallEnd
-from jambo.core.quantities.figure import Fact
+from jambo.core.quantities.figure import Fact, Known
+from jambo.core.quantities.length import Length
 
 To = Literal["centre", "near_edge", "far_edge", "hinge_edge", "near_king", "far_king"]
 
@@ -32,11 +34,31 @@ class Placing:
         return self.to == "near_edge" or (self.to == "hinge_edge" and hinge_side == self.measured_from)
 
 
+MakeUp = Literal["solid", "plies"]
+
+
 @dataclass(frozen=True, slots=True)
 class Header:
-    """The header over the opening and the studs that carry it. `source` says who gave its size."""
+    """The header over the opening and the studs that carry it. `source` says who gave its size.
+
+    One of `plies` is that many boards on edge, each `ply` thick, with `packing` between each two.
+    """
 
     depth: Annotated[Fact, declare("header_depth", "{header} depth", name="header_depth", required=True)]
+    ply: Annotated[Known, declare("stud", rule="header_ply", short="Each ply")]
+    packing: Annotated[Known, declare("small", rule="header_packing", short="Packing between")]
     source: str = ""
+    make_up: MakeUp = "solid"
+    plies: int = 2
     jacks: int = 1
     kings: int = 1
+
+    @property
+    def packings(self) -> int:
+        """How many strips of packing lie between its plies."""
+        return self.plies - 1 if self.packing.value.nm else 0
+
+    @property
+    def thickness(self) -> Length:
+        """How thick its plies and what lies between them are together."""
+        return self.ply.value * Fraction(self.plies) + self.packing.value * Fraction(self.packings)

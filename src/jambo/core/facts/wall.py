@@ -7,12 +7,14 @@ from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
 from jambo.core.facts.leaf import Side
-from jambo.core.quantities.figure import Fact, Known, Missing
+from jambo.core.quantities.figure import Fact, Figure, Known, Line, Missing
 from jambo.core.quantities.length import Length
 
 WallEnd = Literal["left", "right"]
 Bearing = Literal["no", "yes", "unknown"]
 PlateOn = Literal["deck", "joists"]
+HeightBy = Literal["under_plates", "stud", "overall"]  # how the crew has a wall's height
+Height = Known | Missing | Figure  # a figure where it follows from a stud, or from the wall over all
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,11 +63,14 @@ class Neighbour:
 class Wall:
     """A wall as seen from side A. `height` is from the rough floor to the underside of the top plates.
 
-    Under a sloping ceiling `height` is at the left end and `height_right` at the right. `found` are a standing wall's studs
+    `height_by` says how it was given: so, as the length of a full stud, or over all to the top of the top plates; the core's
+    own `height` is always the first. Under a sloping ceiling `height` is at the left end and `height_right` at the right. `found` are a standing wall's studs
     as found, None while nobody looked; `beside` are its other openings; `plate_on` says whether the bottom plate stands on the deck or on the joists.
     """
 
-    height: Annotated[Fact, declare("wall_height", "wall height to the top plates", name="wall_height", required=True)]
+    height: Annotated[
+        Height, declare("wall_height", "wall height to the top plates", name="wall_height", required=True)
+    ]
     length: Annotated[Fact, declare("wall_length", "wall length", name="wall_length", required=True)]
     plate_thickness: Annotated[Known, declare("plate", rule="plate_thickness")]
     stud_thickness: Annotated[Known, declare("stud", rule="stud_thickness")]
@@ -82,6 +87,19 @@ class Wall:
     services: tuple[Service, ...] = ()
     plate_on: PlateOn = "deck"
     beside: tuple[Neighbour, ...] = ()
+    height_by: HeightBy = "under_plates"
+    top_plates: int = 2
+    bottom_plates: int = 1
+
+    @property
+    def sole(self) -> Length:
+        """How thick its bottom plates are together."""
+        return self.plate_thickness.value * self.bottom_plates
+
+    @property
+    def less_sole(self) -> Line:
+        """The line that takes its bottom plates off a height over the rough floor."""
+        return (-self.bottom_plates, self.plate_thickness)
 
     def beside_from(self, end: WallEnd) -> tuple[Neighbour, ...]:
         """Its other openings as a tape from one end has them; none from the right end while the length is unknown."""

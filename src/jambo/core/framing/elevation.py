@@ -58,7 +58,7 @@ class _Drawn:
 
     @property
     def plate_top(self) -> Length:
-        return self.wall.plate_thickness.value
+        return self.wall.sole
 
     @property
     def top(self) -> Length | None:
@@ -106,7 +106,9 @@ def _neighbours(d: _Drawn, beside: Sequence[Neighbour], height: Length) -> Itera
 def _overhead(d: _Drawn, top: Length) -> Shape:
     """The top plate, or the sloping ceiling."""
     if d.ceiling is None:
-        return Shape("top_plate", d.low, top, d.high, top + d.plate_top, (names.WALL_TOP,))
+        return Shape(
+            "top_plate", d.low, top, d.high, top + d.wall.plate_thickness.value * d.wall.top_plates, (names.WALL_TOP,)
+        )
     return Shape("ceiling", d.low, d.ceiling(d.low), d.high, d.ceiling(d.high), (names.WALL_TOP,))
 
 

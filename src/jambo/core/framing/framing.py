@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
+from jambo.core.framing.wall_height import wall_top
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, add
 from jambo.core.rules import HouseRules
@@ -30,8 +31,8 @@ def pieces(width: Computed, height: Computed, wall: Wall, header: Header) -> Fra
         width, height: of the rough opening; wall: plate and stud thickness, height; header: depth and jacks.
     """
     return Framing(
-        jack=add(names.JACK_LENGTH, height, (-1, wall.plate_thickness)),
-        king=add(names.KING_LENGTH, wall.height, (-1, wall.plate_thickness)),
+        jack=add(names.JACK_LENGTH, height, wall.less_sole),
+        king=add(names.KING_LENGTH, wall.height, wall.less_sole),
         header=add(names.HEADER_LENGTH, width, (2 * header.jacks, wall.stud_thickness)),
         header_top=add(names.HEADER_TOP, height, header.depth),
         cripple=add(names.CRIPPLE_LENGTH, wall.height, (-1, height), (-1, header.depth)),
@@ -44,7 +45,7 @@ def figures(framed: Framing, wall: Wall, rules: HouseRules) -> list[Computed]:
     finished = finished_thickness(wall)
     return [
         framed.jack, framed.king, framed.header, framed.header_top, framed.cripple, framed.plate_cut,
-        finished, frame_depth(finished, rules), add(names.WALL_TOP, wall.height),
+        finished, frame_depth(finished, rules), wall_top(wall),
     ]  # fmt: skip
 
 

@@ -13,8 +13,10 @@ from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.framing.plate import Plate
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures, Known, value_of
-from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
+
+THICKNESS_LEFT = Length.inches("1/16")  # timber as it comes differs by so much
 
 FLAGS = FlagWords(
     {
@@ -51,9 +53,24 @@ FLAGS = FlagWords(
                 "The {header} fills the wall to the plates: there are no {cripple}s over it.",
                 "Set the {header} tight against the top plates and nail it through them.",
             ),
+            "header-too-thick": (
+                "check",
+                "The plies and packing of the {header} make {made}; the {stud}s are {depth} deep: {over} too thick.",
+                "Use thinner packing or fewer plies, or it stands out of the wall's face and the {wallboard} with it.",
+            ),
+            "header-too-thin": (
+                "note",
+                "The plies and packing of the {header} make {made}; the {stud}s are {depth} deep: {short} too thin.",
+                "Pack it out on the side you nail the {wallboard} to, or choose thicker packing.",
+            ),
             "wall-too-low": (
                 "stop",
                 "The rough opening is {over} higher than the wall.",
+                "Raise the wall or choose a lower {leaf}.",
+            ),
+            "leaf-taller-than-wall": (
+                "stop",
+                "The {leaf} is {over} taller than the wall is high under its plates.",
                 "Raise the wall or choose a lower {leaf}.",
             ),
             "opening-past-wall-start": (
@@ -256,6 +273,12 @@ def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
             yield FLAGS(code, {"b": one.mark, "over": meets}, (), path)
 
 
+def _leaf_over(opening: Opening, wall: Wall, ro_height: Length | None) -> Length | None:
+    """How much taller a leaf is than its wall while its rough opening waits for other facts; None where it is not."""
+    leaf, under = max((value_of(leaf.height) or ZERO for leaf in opening.leaves), default=ZERO), value_of(wall.height)
+    return leaf - under if ro_height is None and under is not None and leaf > under else None
+
+
 def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: Iterable[Flag] = ()) -> Iterator[Flag]:
     """What the wall must carry and whether the framing finds room in it (handbook 6), and the usual cautions (22).
 
@@ -272,12 +295,15 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
     cripple = figures.value(names.CRIPPLE_LENGTH)
     if ro_height is not None and wall_height is not None and ro_height >= wall_height:
         yield FLAGS("wall-too-low", {"over": ro_height - wall_height}, (names.RO_HEIGHT,), "wall.height")
+    elif (too_tall := _leaf_over(opening, wall, ro_height)) is not None:
+        yield FLAGS("leaf-taller-than-wall", {"over": too_tall}, (), "opening.door.leaves[0].height")
     elif cripple is not None and cripple < ZERO:
         yield FLAGS(
             "cripple-does-not-fit", {"over": -cripple}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth"
         )
     elif cripple is not None and cripple == ZERO:
         yield FLAGS("header-against-plates", {}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth")
+    yield from _made_up(header, wall, figures)
     yield from _room(wall, header, placing, plate, figures)
     if (here := plate.standing("", placing.shares)) is not None:
         yield from clashes(here, wall.beside_from(placing.measured_from))
@@ -296,6 +322,22 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
         yield FLAGS("caution-existing-wall", {}, (names.PLATE_CUT,), "wall.existing")
     if isinstance(figures.get(names.HEADER_LENGTH), Figure):
         yield FLAGS("caution-cutting", {}, (names.HEADER_LENGTH,), "opening.header.depth")
+
+
+def _made_up(header: Header, wall: Wall, figures: Figures) -> Iterator[Flag]:
+    """Whether a header of plies is as thick as the studs are deep."""
+    if header.make_up == "solid" or names.HEADER_LENGTH not in figures:
+        return
+    made, deep = header.thickness, wall.stud_depth.value
+    values: Values = {"made": made, "depth": deep}
+    if made > deep + THICKNESS_LEFT:
+        yield FLAGS(
+            "header-too-thick", values | {"over": made - deep}, (names.HEADER_LENGTH,), "opening.header.packing"
+        )
+    elif made < deep - THICKNESS_LEFT:
+        yield FLAGS(
+            "header-too-thin", values | {"short": deep - made}, (names.HEADER_LENGTH,), "opening.header.packing"
+        )
 
 
 def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: Figures) -> Iterator[Flag]:

@@ -81,7 +81,18 @@ def uprights(figures: Figures, wall: Wall, header: Header, around: Around) -> li
     return [
         *kings,
         Piece("jack", "wall", 2 * header.jacks, figures[names.JACK_LENGTH], stud),
-        Piece("header", "wall", 1, figures[names.HEADER_LENGTH], (value_of(header.depth), wall.stud_depth.value)),
+        *_header(figures[names.HEADER_LENGTH], header, wall),
+    ]
+
+
+def _header(length: Computed, header: Header, wall: Wall) -> list[Piece]:
+    """The header in one piece, or each ply of it and the packing between them."""
+    deep = value_of(header.depth)
+    if header.make_up == "solid":
+        return [Piece("header", "wall", 1, length, (deep, wall.stud_depth.value))]
+    return [
+        Piece("header_ply", "wall", header.plies, length, (header.ply.value, deep)),
+        Piece("header_packing", "wall", header.packings, length, (header.packing.value, deep)),
     ]
 
 

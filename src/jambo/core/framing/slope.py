@@ -120,7 +120,7 @@ def slope_over(
     low_long = max(left_out, left_in) if rises else max(right_out, right_in)
     high_long = max(right_out, right_in) if rises else max(left_out, left_in)
     run, rise = high - low - kings * 2, size(right_in - left_in)
-    plate = (-1, wall.plate_thickness)
+    plate = wall.less_sole
     figures: list[Computed] = [
         add(names.KING_LOW_LONG, _known("ceiling_here", low_long), plate),
         add(names.KING_HIGH_LONG, _known("ceiling_here", high_long), plate),
@@ -133,8 +133,8 @@ def slope_over(
         if (top := long_point(wall, left)) is not None
     ]
     values: Values = {
-        "rise": size(right_out - left_out), "low": low_long - wall.plate_thickness.value,
-        "high": high_long - wall.plate_thickness.value,
+        "rise": size(right_out - left_out), "low": low_long - wall.sole,
+        "high": high_long - wall.sole,
     }  # fmt: skip
     flag = FLAGS("ceiling-slopes", values, (names.KING_LOW_LONG, names.KING_HIGH_LONG), PATH)
     return Slope("left" if rises else "right", tuple(figures), (flag,))

@@ -14,12 +14,12 @@ from typing import Literal
 from jambo.core.quantities.length import ZERO, Exact, Length
 from jambo.core.quantities.names import FigureName, Numbered
 
-SourceKind = Literal["given", "reading", "house rule", "allowance", "figure"]
+SourceKind = Literal["given", "usual", "reading", "house rule", "allowance", "figure"]
 
 
 @dataclass(frozen=True, slots=True)
 class Source:
-    """Where a term comes from. `path` is the field or figure to go to; `detail` says which rule or why."""
+    """Where a term comes from; `usual` is given once for the whole job. `path` is the field or figure to go to; `detail` says which rule or why."""
 
     kind: SourceKind
     path: str

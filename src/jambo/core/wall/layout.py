@@ -237,7 +237,7 @@ def _plates(standing: Sequence[Standing], length: Length | None) -> tuple[Span, 
 
 def _between(share: Share, solved: Sequence[Solved], wall: Wall) -> list[tuple[int | None, Shape]]:
     """The kings that stand between two neighbours that share them: packed against the left one's jacks."""
-    tb, thick = wall.plate_thickness.value, wall.stud_thickness.value
+    tb, thick = wall.sole, wall.stud_thickness.value
     headers = [solved[i].opening.header for i in (share.left, share.right)]
     start = share.between.low + thick * headers[0].jacks
     found: list[tuple[int | None, Shape]] = []
@@ -272,14 +272,16 @@ def _shapes(
     top, length, tb, thick = (
         value_of(wall.height),
         value_of(wall.length),
-        wall.plate_thickness.value,
+        wall.sole,
         wall.stud_thickness.value,
     )
     shapes: list[tuple[int | None, Shape]] = []
     if top is not None and length is not None:
         right = wall.height_right.value if wall.height_right is not None else top
         if right == top:
-            shapes.append((None, Shape("top_plate", ZERO, top, length, top + tb)))
+            shapes.append(
+                (None, Shape("top_plate", ZERO, top, length, top + wall.plate_thickness.value * wall.top_plates))
+            )
         else:  # a line along the slope: from its left corner to its right one
             shapes.append((None, Shape("ceiling", ZERO, top, length, right)))
         ends = [Stud(0, ZERO), Stud(0, length - thick)] if wall.found is None else []

@@ -25,7 +25,7 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
         return ()
     size = (wall.stud_thickness.value, wall.stud_depth.value)
     flat = (wall.plate_thickness.value, wall.stud_depth.value)
-    plate = (-1, wall.plate_thickness)
+    plate = wall.less_sole
     found: list[Piece] = []
     top = add(names.TOP_PLATE_LENGTH, wall.length)
     if wall.height_right is None or value_of(wall.height) is None:
@@ -40,7 +40,7 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
         rise = (ceiling_at(wall, layout.length) or ZERO) - (ceiling_at(wall, ZERO) or ZERO)
         run = Known("along_slope", along(layout.length, rise), Source("given", "wall.height_right", "by the slope"))
         top = add(names.TOP_PLATE_LENGTH, run)
-    found.append(Piece("top_plate", "wall", 2, top, flat))
+    found.append(Piece("top_plate", "wall", wall.top_plates, top, flat))
     runs: dict[Length, int] = {}
     for span in layout.plates:
         runs[span.width] = runs.get(span.width, 0) + 1
@@ -51,7 +51,15 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
             Known(name, at, Source("figure", "plate_tape"))
             for name, at in (("run_to", span.high), ("run_from", span.low))
         ]
-        found.append(Piece("plate", "wall", count, add(names.PLATE_RUN[first[width]], edges[0], (-1, edges[1])), flat))
+        found.append(
+            Piece(
+                "plate",
+                "wall",
+                count * wall.bottom_plates,
+                add(names.PLATE_RUN[first[width]], edges[0], (-1, edges[1])),
+                flat,
+            )
+        )
     return tuple(found)
 
 

@@ -20,6 +20,8 @@ _PARTS: dict[str, tuple[str, str, str]] = {
     "shim": ("shim", "packer", "packer"),
     "lining": ("jamb stock", "lining", "jamb lining"),
     "header": ("header", "lintel", "lintel"),
+    "header_ply": ("header ply", "lintel ply", "lintel ply"),
+    "header_packing": ("packing in the header", "packing in the lintel", "packing in the lintel"),
     "jack": ("jack", "cripple stud", "jamb stud"),
     "king": ("king stud", "full-height stud", "full-height stud"),
     "cripple": ("cripple", "short stud", "short stud"),

@@ -1,0 +1,71 @@
+"""The openings of a job while something all of them stand on changes: as they are, and what moves noted in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any
+
+from jambo.format.document import Document
+from jambo.format.usual import with_usual
+from jambo.jobs.check import refuse_what_breaks
+from jambo.jobs.documents import Around, documents_of_job
+from jambo.jobs.kept import name_of
+from jambo.store import events
+from jambo.store.database import Row, Transaction
+from jambo.store.kept import log
+from jambo.views.changes import ChangeOut, JobOpening
+
+TOLD = ("ro_height", "leaf_bottom", "head_underside")  # figures the record names even where no piece is cut to them
+
+
+def job_openings(t: Transaction, job: Row) -> list[tuple[Row, JobOpening]]:
+    """Give the openings of a job whose documents can be read, with their rows, in walking order."""
+    done = events.happened_in_job(t, job["id"])
+    return [
+        (
+            row,
+            JobOpening(
+                row["id"],
+                name_of(row),
+                row["room"],
+                document,
+                tuple(what for what in ("framed", "set", "signed") if what in done.get(row["id"], ())),
+            ),
+        )
+        for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))
+        if document is not None
+    ]
+
+
+def as_meant(one: JobOpening) -> JobOpening:
+    """The same with what is usual in its job put in."""
+    return JobOpening(one.id, one.name, one.room, with_usual(one.document)[0], one.done)
+
+
+def note_moves(
+    t: Transaction,
+    job_id: int,
+    what: str,
+    found: Sequence[ChangeOut],
+    about: Callable[[int], Mapping[str, Any]],
+    who: str,
+) -> None:
+    """Note in the log of every opening whose figures moved what moved.
+
+    Args:
+        t: the transaction; job_id: the job; what: the event; found: what changed for whom; about: what else is noted, by
+            opening; who: who changed it.
+    """
+    for change in (c for c in found if c["moved"]):
+        moved = [
+            {"figure": m["name"], **{w: m[w]["text"] if m[w] else None for w in ("before", "after")}}  # type: ignore[index]
+            for m in change["moved"]
+            if m["cut"] or m["name"] in TOLD
+        ]
+        log(t, job_id, what, {**about(change["id"]), "moved": moved}, who, change["id"])
+
+
+def refuse_what_broke(before: Sequence[JobOpening], after: Sequence[JobOpening]) -> None:
+    """Raise Refused for every opening that cannot be after a change and could be before it."""
+    was: dict[int, Document] = {one.id: one.document for one in before}
+    refuse_what_breaks((one.name, was[one.id], one.document) for one in after if one.id in was)

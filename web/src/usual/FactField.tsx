@@ -1,0 +1,90 @@
+import { NativeSelect, TextInput } from "@mantine/core";
+
+import type { Catalogue, FieldError, FloorType, LengthText, Result } from "../api/client";
+import { told } from "../api/client";
+import type { useShown } from "../app/show";
+import { LengthField } from "../tape/LengthField";
+import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
+
+/** What a field of a fact needs to know of its job. */
+export interface FactAround {
+  catalogue: Catalogue;
+  floors: FloorType[];
+  shown: ReturnType<typeof useShown>;
+  /** The answer to an opening with these facts: what was heard in each, and the house rules in force. */
+  result?: Result;
+  errors: FieldError[];
+}
+
+interface Props extends FactAround {
+  path: string;
+  value: unknown;
+  set: (value: unknown) => void;
+  /** What it is when nothing is said. */
+  none: string;
+  /** How the wall's height is given, which names its field. */
+  heightBy?: string;
+}
+
+const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
+
+/** What a fact is called in the crew's words. */
+export function factLabel(path: string, { catalogue, floors, shown }: FactAround, heightBy?: string): string {
+  const words = catalogue.words[shown.words] ?? {};
+  if (path === "wall.height") return heightLabel(heightBy, words);
+  if (path === "opening.frame.depth") return "Frame depth, if delivered";
+  if (path === "opening.frame.thickness") return `Thickness of the ${words.leg ?? "leg"}s`;
+  const choice = choices({ words, floors, frames: catalogue.frames })[path];
+  return capital(
+    choice?.label ?? catalogue.facts[path]?.label[shown.words] ?? (path.endsWith("name") ? "Name" : "Source"),
+  );
+}
+
+/** One fact that an opening may take from its job: a length, a choice, or a text. */
+export function FactField(props: Props) {
+  const { path, value, set, none, heightBy, catalogue, floors, shown, result, errors } = props;
+  const label = factLabel(path, props, heightBy);
+  const fact = catalogue.facts[path];
+  const choice = choices({ words: catalogue.words[shown.words] ?? {}, floors, frames: catalogue.frames })[path];
+  const error = errors.find((e) => e.path === path || e.path === catalogue.usual[path]);
+  if (fact) {
+    const rule = fact.rule ? result?.rules[fact.rule] : undefined;
+    return (
+      <LengthField
+        label={label}
+        kind={fact.kind}
+        path={path}
+        unit={shown.unit}
+        step={shown.step}
+        value={value as LengthText}
+        heard={value ? result?.heard[path] : undefined}
+        error={error}
+        fallback={rule ? { text: rule.digits, by: "by house rule" } : undefined}
+        onChange={set}
+      />
+    );
+  }
+  if (choice)
+    return (
+      <NativeSelect
+        label={label}
+        data-path={path}
+        data-walk
+        value={choiceOf(value)}
+        error={error && told(error)}
+        onChange={(event) => set(chosen(event.currentTarget.value, choice.as))}
+        data={[{ value: "", label: none }, ...choice.data]}
+      />
+    );
+  return (
+    <TextInput
+      label={label}
+      data-path={path}
+      data-walk
+      maxLength={80}
+      value={(value as string | undefined) ?? ""}
+      error={error && told(error)}
+      onChange={(event) => set(event.currentTarget.value || undefined)}
+    />
+  );
+}
