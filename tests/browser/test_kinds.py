@@ -74,7 +74,7 @@ def test_from_nothing_by_keyboard(page, job, kind):
     page.keyboard.press("Enter")
     fill(page, "Finish on side A", "1/2")
     fill(page, "Finish on side B", "1/2")
-    fill(page, "Height to the top plates", "97 1/2")
+    fill(page, "Height under the top plates", "97 1/2")
     for name, text in figures.items():
         expect(figure(page, name).first).to_have_text(text)
     expect(page.locator(".plate-tape, .TrackTape-track-tape, .sheet svg").first).to_be_visible()

@@ -18,7 +18,7 @@ def test_undo_steps_back_over_wall_and_opening_in_turn(page, new_opening):
         "70"
     )  # taken in: "Saved" is no longer the old one
     saved(page)
-    fill(page, "Height to the top plates", "98")
+    fill(page, "Height under the top plates", "98")
     expect(figure(page, "king_length")).to_have_text("96 1/2 in")
     saved(page)
     page.get_by_role("heading", level=1).click()
@@ -72,7 +72,7 @@ def test_a_wall_in_conflict_is_settled_like_an_opening(page, new_opening, client
     expect(figure(page, "king_length")).to_have_text("96 in")
     wall = client.get(f"/api{new_opening}").json()["wall"]["id"]
     client.put(f"/api/walls/{wall}", json={"version": 1, "wall": {**PLAIN["wall"], "name": "North"}}).raise_for_status()
-    fill(page, "Height to the top plates", "100")
+    fill(page, "Height under the top plates", "100")
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("The wall was changed elsewhere")
     dialog.get_by_role("radio", name="North").check()
@@ -220,7 +220,7 @@ def test_what_is_typed_while_two_versions_lie_side_by_side_is_kept(page, new_ope
     client.put(f"/api/walls/{wall}", json={"version": 1, "wall": {**PLAIN["wall"], "name": "North"}}).raise_for_status()
     held = []
     page.route("**/api/heard*", lambda route: held.append(route))
-    page.get_by_label("Height to the top plates", exact=True).fill("")  # that is what meets the conflict
+    page.get_by_label("Height under the top plates", exact=True).fill("")  # that is what meets the conflict
     page.keyboard.type("100")
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("The wall was changed elsewhere")

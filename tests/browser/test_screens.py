@@ -62,7 +62,7 @@ def test_job_and_opening_by_keyboard_only(page):
     fill(page, "Distance along the wall", "4'")
     page.keyboard.press("Enter")
     page.keyboard.type("5 1/2")  # header depth
-    fill(page, "Height to the top plates", "97 1/2")
+    fill(page, "Height under the top plates", "97 1/2")
     # 97 1/2 - 81 5/8 - 5 1/2 = 10 3/8
     expect(figure(page, "cripple_length")).to_have_text("10 3/8 in")
     saved(page)

@@ -69,11 +69,11 @@ class FrameOut(TypedDict):
 class FigureGroupOut(TypedDict):
     """Figures that are listed together, in order. A name that ends in # stands for a numbered family.
 
-    `read` says that they follow from readings. `unless` names, for some, the figure that is listed in their stead when there is one.
+    `first` are the stages on which they come first. `unless` names, for some, the figure that is listed in their stead when there is one.
     """
 
     title: str
-    read: bool
+    first: list[Stage]
     figures: list[str]
     unless: dict[str, str]
 
@@ -154,7 +154,7 @@ def _figures(group: names.Group) -> FigureGroupOut:
     listed = [one for one in names.LISTED if one.group is group]
     return {
         "title": group.title,
-        "read": group.read,
+        "first": [*group.first],
         "figures": [f"{one.stem}_#" if isinstance(one, names.Numbered) else one for one in listed],
         "unless": {one: one.unless for one in listed if isinstance(one, names.FigureName) and one.unless},
     }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import atan, degrees
 from typing import Annotated, Any
 
@@ -78,10 +79,12 @@ def step(
 ) -> ParsedLengthOut:
     """Move a length by whole tape marks, to the next mark first if it lies between two."""
     tape = tape_of(Show(unit=unit, step=shown.step), unit)
-    length, mark = heard_length(text, unit, kind).length, tape.mark()
+    said = heard_length(text, unit, kind)
+    length, mark = said.length, tape.mark()
     whole, rest = divmod(length.nm, mark.nm)
     at = whole + (marks if not rest or marks > 0 else marks + 1)
-    return heard_out(heard_length(exact_text(mark * max(0, int(at)), unit), unit, kind), unit, tape)
+    stepped = replace(said, length=mark * max(0, int(at)))
+    return heard_out(heard_length(stepped.canonical(unit), unit, kind), unit, tape)
 
 
 @router.get("/format")

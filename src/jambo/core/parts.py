@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
+from functools import cache
 from typing import Any
 
 from jambo.core.facts.casing import Casing
@@ -54,6 +56,16 @@ _PLACES: dict[str, Stage] = {
 }  # fmt: skip
 
 
+def home_of(path: str) -> Stage:
+    """Give the stage on which the fact at a path is settled: that of the nearest path above it that has one."""
+    at = re.sub(r"\[\d+\]", "[]", path)
+    named = homes()
+    while at and at not in named:
+        at = at.removesuffix("[]") if at.endswith("[]") else at.rpartition(".")[0]
+    return named.get(at, "frame")
+
+
+@cache
 def homes() -> dict[str, Stage]:
     """Give the stage on which a fact is settled, by path; what is not named stands with the nearest path above it."""
     found = dict(_PLACES)

@@ -80,10 +80,13 @@ class Pocket(model_of(PocketKit)):  # type: ignore[misc]
 
 
 class Lean(Model):
-    """How far the wall's face stands forward of plumb, or back, at a height above the finished floor."""
+    """How far the wall's face stands forward of plumb, or back, at a height above the finished floor.
+
+    `by` may be a slope such as "3/4 in 6 ft": the face falls straight from the track's line then, and `at` may be left out.
+    """
 
     at: Annotated[LengthText | None, Of("height")] = None
-    by: Annotated[LengthText | None, Of("lean")] = None
+    by: Annotated[LengthText | None, Of("wall_lean")] = None
     toward: Literal["slab", "wall"] = "slab"
 
 

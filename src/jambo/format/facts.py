@@ -21,7 +21,7 @@ from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import limits
 from jambo.core.quantities.figure import Amount, Fact, Known, Missing, Source, value_of
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.notation import ACCEPTED, NotALength, ParsedLength, exact_text, read
+from jambo.core.quantities.notation import ACCEPTED, NotALength, ParsedLength, exact_text
 from jambo.core.quantities.tape import STEPS, Tape, Unit
 from jambo.core.rules import LEVELS, RULES, HouseRules
 from jambo.format import document as doc
@@ -29,7 +29,7 @@ from jambo.format.floor_facts import stack_of
 from jambo.format.found_facts import cuts_of, survey_of
 from jambo.format.kind_facts import own_facts
 from jambo.format.problems import FieldError, Refused
-from jambo.format.reader import Reader, known, mass_of
+from jambo.format.reader import Reader, known, mass_of, read_text
 from jambo.format.usual import USUAL, with_usual
 from jambo.format.wall_facts import cut_in_of, wall_of
 
@@ -79,6 +79,12 @@ def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
             reader.refuse(f"{path}.height", f"the call-out in the width says {said}", f"leave it out or write {said}")
     thickness = reader.length(leaf, "thickness", path, f"{who}_thickness")
     return Leaf(width, height, thickness, heard.also if heard else None)
+
+
+def _as_the_first(leaf: Leaf, first: Leaf) -> Leaf:
+    """The second leaf of a pair: as high and as thick as the first, where it does not say so itself."""
+    same = {of: getattr(first, of) for of in ("height", "thickness") if isinstance(getattr(leaf, of), Missing)}
+    return replace(leaf, **same) if same else leaf
 
 
 def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
@@ -141,6 +147,8 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
     said, door = document.opening, document.opening.door
     kind = KINDS[door.kind]
     leaves = tuple(_leaf(leaf, i, reader) for i, leaf in enumerate(door.leaves))
+    if kind.pair(leaves):
+        leaves = (leaves[0], _as_the_first(leaves[1], leaves[0]))
     frame = reader.facts(FrameFacts, said.frame, "opening.frame", rules)
     casing = reader.facts(Casing, said.casing, "opening.casing", rules)
     slab_at = known(reader, document.show, "slab_at", "show", "slab_slid")
@@ -205,6 +213,6 @@ def heard_length(text: str, unit: Unit, kind: str) -> ParsedLength:
             [FieldError("kind", f"{kind[:40]!r} is no kind of length", "accepted: " + ", ".join(limits.KINDS))]
         )
     try:
-        return read(text, unit, kind)
+        return read_text(text, unit, kind)
     except NotALength as error:
         raise Refused([FieldError("text", error.reason, error.accepted or ACCEPTED[unit])]) from None

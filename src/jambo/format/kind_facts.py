@@ -9,6 +9,8 @@ from jambo.core.facts.opening import DoorKind
 from jambo.core.kinds.bypass.facts import Bypass
 from jambo.core.kinds.face_slider.facts import Beside, Lean, Slider
 from jambo.core.kinds.pocket.facts import Found, PocketKit
+from jambo.core.quantities.figure import Known, Source
+from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 from jambo.format import document as doc
 from jambo.format.reader import Reader, known, mass_of
@@ -36,8 +38,12 @@ def _slider(door: doc.Door, rules: HouseRules, reader: Reader) -> Slider:
     for i, one in enumerate(slider.lean):
         where = f"{path}.lean[{i}]"
         height, by = known(reader, one, "at", where, "height"), known(reader, one, "by", where, "wall_lean")
+        over = reader.heard[f"{where}.by"].over if by is not None else None
+        if height is None and over is not None:
+            height = Known("height", ZERO, Source("given", f"{where}.at"))  # a slope runs down to the floor
         if height is not None and by is not None:
-            leans.append(Lean(height, by.value if one.toward == "slab" else -by.value, f"{where}.by"))
+            forward = by.value if one.toward == "slab" else -by.value
+            leans.append(Lean(height, forward, f"{where}.by", over))
     beside = [
         Beside(b.what, d)
         for i, b in enumerate(slider.beside)

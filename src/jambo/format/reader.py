@@ -19,6 +19,7 @@ from jambo.core.quantities.mass import Mass, read_mass
 from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import HouseRules
+from jambo.core.survey.level import read_lean
 from jambo.format.declared import ExactLength, Of
 from jambo.format.problems import FieldError
 
@@ -47,6 +48,11 @@ def _exact(value: ExactLength, kind: str) -> ParsedLength:
     return ParsedLength(length, exact_text(length, value.unit))
 
 
+def read_text(text: str, unit: Unit, kind: str, tape: Tape | None = None) -> ParsedLength:
+    """Read tape text of a kind; a wall's lean may be a slope. Raises NotALength."""
+    return read_lean(text, unit, tape) if kind == "wall_lean" else read(text, unit, kind, tape)
+
+
 class Reader:
     """Reads the lengths of one document and gathers what was heard and what is wrong."""
 
@@ -66,7 +72,7 @@ class Reader:
             return Missing(fact, where)
         kind = _kind_of(type(model), name)
         try:
-            heard = read(written, self.unit, kind, self.tape) if isinstance(written, str) else _exact(written, kind)
+            heard = self._heard(written, kind)
         except NotALength as error:
             self.errors.append(FieldError(where, error.reason, error.accepted))
             return Missing(fact, where)
@@ -77,6 +83,11 @@ class Reader:
             else Source("allowance", where, allowance)
         )
         return Known(fact, heard.length, source)
+
+    def _heard(self, written: str | ExactLength, kind: str) -> ParsedLength:
+        if not isinstance(written, str):
+            return _exact(written, kind)
+        return read_text(written, self.unit, kind, self.tape)
 
     def facts(self, part: type[Any], model: BaseModel, path: str, rules: HouseRules) -> dict[str, Any]:
         """Read what a part of the document says of a dataclass of facts, ready to make it.

@@ -12,12 +12,14 @@ from jambo.format.facts import facts_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.views.answers import worked_out
 from jambo.views.opening import ResultOut, result_out
+from jambo.views.states import states
 
 
 def solve_document(document: Document) -> ResultOut:
     """Solve a validated document. Raises Refused for facts that cannot be."""
     facts = facts_of(document)
-    return result_out(worked_out(facts), facts, document.show.words)
+    result = worked_out(facts)
+    return result_out(result, facts, document.show.words, states(document, facts, result))
 
 
 def solve_text(text: str) -> ResultOut:

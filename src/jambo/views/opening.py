@@ -26,7 +26,7 @@ from jambo.core.quantities.notation import ParsedLength
 from jambo.core.quantities.tape import OTHER, Moved, Rounding, Shown, Tape, Unit, exact_number, show
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
-from jambo.core.stages import Stage
+from jambo.core.stages import Stage, State
 from jambo.core.step import Step
 from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.declared import ExactLength
@@ -242,6 +242,7 @@ class ResultOut(TypedDict):
     unit: Unit
     kind: DoorKind
     stages: list[Stage]
+    states: dict[Stage, State]
     school: str
     under: str
     figures: dict[str, FigureOut]
@@ -510,7 +511,7 @@ def usual_out(usual: Mapping[str, Any]) -> UsualOut:
     return {p: _written(v) for p, v in usual.items()}
 
 
-def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
+def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, State]) -> ResultOut:
     """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md)."""
     tape = facts.tape
     waiting = [f for f in result.figures.values() if isinstance(f, Waiting)]
@@ -519,6 +520,7 @@ def result_out(result: Result, facts: Facts, words: Region) -> ResultOut:
         "unit": tape.unit,
         "kind": facts.opening.kind,
         "stages": list(result.stages),
+        "states": states,
         "school": "sheet" if names.SHEET_WIDTH in result.figures else facts.opening.school,
         "under": facts.opening.floors.under,
         "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},

@@ -131,11 +131,12 @@ export function FloorsPage() {
             <h1>Floors</h1>
           </>
         }
-      >
-        <span className="save" role="status">
-          {save.isPending ? "Saving…" : open ? "Not kept yet" : "Saved"}
-        </span>
-      </Bar>
+        state={
+          <span className="save" role="status">
+            {save.isPending ? "Saving…" : open ? "Not kept yet" : "Saved"}
+          </span>
+        }
+      />
       <main className={clsx(styles.floorsPage, "page")}>
         {page.isError && <Problem error={page.error} retry={() => void page.refetch()} />}
         {page.isPending && (

@@ -1,6 +1,6 @@
 import "./board.css";
 
-import { SegmentedControl } from "@mantine/core";
+import { Checkbox, SegmentedControl, TextInput } from "@mantine/core";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
@@ -94,18 +94,19 @@ export function RulesPage() {
             <h1>House rules</h1>
           </>
         }
-      >
-        <span className="save" data-state={state} role="status">
-          {
+        state={
+          <span className="save" data-state={state} role="status">
             {
-              saved: "Saved",
-              saving: "Saving…",
-              refused: "Not saved",
-              offline: `Not saved yet: ${queue.waits}, trying again`,
-            }[state]
-          }
-        </span>
-      </Bar>
+              {
+                saved: "Saved",
+                saving: "Saving…",
+                refused: "Not saved",
+                offline: `Not saved yet: ${queue.waits}, trying again`,
+              }[state]
+            }
+          </span>
+        }
+      />
       <main className="page rules">
         {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
         {job.data && crew.data && catalogue.data && (
@@ -173,27 +174,63 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       ? { text: typeof crew === "string" ? crew : `${crew.value} ${crew.unit}`, by: "settled by the crew" }
       : { text: catalogue.rules[name]!.default[habit]!, by: "default" };
   };
+  const [find, setFind] = useState("");
+  const [only, setOnly] = useState(false);
+  const label = (name: string) => catalogue.rules[name]!.label[shown.words] ?? name;
+  const differs = (name: string) => Boolean(settled(own, name) ?? settled(above, name));
+  const wanted = find.toLowerCase().split(/\s+/).filter(Boolean);
+  const groups = catalogue.rule_groups
+    .map((group) => ({
+      ...group,
+      rules: group.rules.filter((name) => {
+        const text = `${group.title} ${label(name)} ${catalogue.rules[name]!.why}`.toLowerCase();
+        return wanted.every((word) => text.includes(word)) && (!only || differs(name));
+      }),
+    }))
+    .filter((group) => group.rules.length > 0);
+  const settledHere = catalogue.rule_groups.flatMap((g) => g.rules).filter(differs).length;
   return (
-    <div className={styles.ruleGroups}>
-      {catalogue.rule_groups.map((group) => (
-        <section key={group.title}>
-          <h2>{group.title}</h2>
-          {group.rules.map((name) => (
-            <LengthField
-              key={name}
-              label={catalogue.rules[name]!.label[shown.words] ?? name}
-              kind={catalogue.rules[name]!.kind}
-              path={`rules.${level}.${name}`}
-              unit={shown.unit}
-              value={settled(own, name)}
-              fallback={fallback(name)}
-              error={errors.find((e) => e.path === `rules.${level}.${name}`)}
-              keeps={false}
-              onChange={(value) => keep(name, value)}
-            />
-          ))}
-        </section>
-      ))}
-    </div>
+    <>
+      <div className={styles.rulesHead}>
+        <TextInput
+          aria-label="Find a rule"
+          type="search"
+          placeholder="Find: shim, hinge, pocket…"
+          value={find}
+          onChange={(event) => setFind(event.currentTarget.value)}
+        />
+        <Checkbox
+          label={`Only what differs from the default (${settledHere})`}
+          checked={only}
+          onChange={(event) => setOnly(event.currentTarget.checked)}
+        />
+      </div>
+      {groups.length === 0 && (
+        <p className="empty">{only && !find ? "Every rule stands at its default." : `No rule matches “${find}”.`}</p>
+      )}
+      <div className={styles.ruleGroups}>
+        {groups.map((group) => (
+          <section key={group.title}>
+            <h2>{group.title}</h2>
+            {group.rules.map((name) => (
+              <div key={name} data-differs={differs(name) || undefined}>
+                <LengthField
+                  label={label(name)}
+                  kind={catalogue.rules[name]!.kind}
+                  path={`rules.${level}.${name}`}
+                  unit={shown.unit}
+                  value={settled(own, name)}
+                  fallback={fallback(name)}
+                  error={errors.find((e) => e.path === `rules.${level}.${name}`)}
+                  keeps={false}
+                  onChange={(value) => keep(name, value)}
+                />
+                {differs(name) && <p className={styles.differs}>default {catalogue.rules[name]!.default[habit]}</p>}
+              </div>
+            ))}
+          </section>
+        ))}
+      </div>
+    </>
   );
 }

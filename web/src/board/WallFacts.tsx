@@ -1,7 +1,9 @@
 import { Button, Checkbox, NativeSelect, Switch } from "@mantine/core";
 
 import type { LengthText, Wall, WallPageData } from "../api/client";
-import { useShow } from "../app/show";
+import { useShown } from "../app/show";
+import { useCatalogue } from "../app/useCatalogue";
+import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
 import { type Refused, Typed, TypedText } from "./Typed";
 
 /** Keep a wall; where it cannot be, whoever asked is told why. */
@@ -17,9 +19,20 @@ const told = (at: LengthText) =>
 
 /** The wall's own facts: how long and high, what meets it, what is fitted on it, and what was found in it. */
 export function WallFacts({ data, save }: Props) {
-  const show = useShow();
   const wall = data.wall.wall;
-  const unit = show.unit ?? data.job.job.unit ?? "in";
+  const shown = useShown(data.job.job);
+  const catalogue = useCatalogue().data;
+  const unit = shown.unit;
+  const words = catalogue?.words[shown.words] ?? {};
+  const ways = choices({ words, floors: [], frames: [] });
+  const { usual } = data.layout;
+  const by = wall.height_by ?? (usual["wall.height_by"] as string | undefined) ?? "under_plates";
+  // a height of the wall's own is said in the way that stands beside it
+  const saysHow = wall.height_by || by === "under_plates" ? {} : { height_by: by as Wall["height_by"] };
+  const fromJob = (name: string) => {
+    const heard = `wall.${name}` in usual ? data.layout.heard[`wall.${name}`] : undefined;
+    return heard && { text: heard.length.digits, by: "from the job" };
+  };
   const length = (
     label: string,
     name: "length" | "height" | "height_right" | "finish_a" | "finish_b",
@@ -32,9 +45,26 @@ export function WallFacts({ data, save }: Props) {
       unit={unit}
       value={wall[name]}
       heard={data.layout.heard[`wall.${name}`]}
-      keep={(value, refused) => save({ ...wall, [name]: value }, refused)}
+      fallback={fromJob(name)}
+      keep={(value, refused) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, refused)}
     />
   );
+  /** A choice that the wall may take from its job. */
+  const choice = (name: "height_by" | "top_plates" | "bottom_plates") => {
+    const of = ways[`wall.${name}`]!;
+    return (
+      <div>
+        <NativeSelect
+          label={`${of.label[0]!.toUpperCase()}${of.label.slice(1)}`}
+          data-path={`wall.${name}`}
+          value={choiceOf(wall[name] ?? usual[`wall.${name}`]) || of.fallback}
+          onChange={(e) => save({ ...wall, [name]: chosen(e.currentTarget.value, of.as) })}
+          data={of.data}
+        />
+        <p className="heard">{(wall[name] ?? null) === null && usual[`wall.${name}`] ? "from the job" : null}</p>
+      </div>
+    );
+  };
   const corner = (label: string, name: "left_corner" | "right_corner") => (
     <NativeSelect
       label={label}
@@ -58,7 +88,7 @@ export function WallFacts({ data, save }: Props) {
       unit={unit}
       value={wall[name]}
       heard={data.layout.heard[`wall.${name}`]}
-      fallback={{ text: data.layout.timber[name] ?? "", by: "by house rule" }}
+      fallback={fromJob(name) ?? { text: data.layout.timber[name] ?? "", by: "by house rule" }}
       keep={(value, refused) => save({ ...wall, [name]: value }, refused)}
     />
   );
@@ -81,9 +111,14 @@ export function WallFacts({ data, save }: Props) {
         />
         <div className="pair">
           {length("Length", "length", "wall_length")}
-          {length("Height to the top plates", "height", "wall_height")}
+          {length(heightLabel(by, words), "height", "wall_height")}
         </div>
-        {length("Height at the right end, if the ceiling slopes", "height_right", "wall_height")}
+        {choice("height_by")}
+        <div className="pair">
+          {choice("top_plates")}
+          {choice("bottom_plates")}
+        </div>
+        {length("The same at the right end, if the ceiling slopes", "height_right", "wall_height")}
         <NativeSelect
           label="Does it carry load?"
           value={wall.bearing ?? "unknown"}

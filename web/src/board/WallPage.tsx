@@ -100,6 +100,11 @@ export function WallPage() {
             <h1>{data?.wall.wall.name || "Wall without a name"}</h1>
           </>
         }
+        state={
+          <span className="save" role="status">
+            {{ saved: "Saved", saving: "Saving…", offline: `Not saved yet: ${wall.waits}, trying again` }[wall.state]}
+          </span>
+        }
       >
         <Button
           variant="subtle"
@@ -111,9 +116,6 @@ export function WallPage() {
         >
           New opening here
         </Button>
-        <span className="save" role="status">
-          {{ saved: "Saved", saving: "Saving…", offline: `Not saved yet: ${wall.waits}, trying again` }[wall.state]}
-        </span>
         <ActionIcon
           variant="subtle"
           size={44}

@@ -44,7 +44,7 @@ function scaleFor(result: Result, width: number, height: number, tape: number): 
 
 /** The L of two tapes around the true-scale elevation. */
 export function Sheet() {
-  const { result, now, page, stage } = useWork();
+  const { result, now, stage } = useWork();
   const { ref, width, height } = useElementSize();
   // what a slider's crew works along is its track; its plate tape shows where the framing is the question
   const along = result?.track && stage !== "frame" && stage !== "trim";
@@ -67,18 +67,17 @@ export function Sheet() {
           <FlagMarks result={result} scale={scale} />
         </svg>
       ) : (
-        <Empty missing={result?.missing.map((m) => m.label) ?? []} mark={now.opening.mark || String(page.id)} />
+        <Empty mark={now.opening.mark ?? ""} />
       )}
       {result && scale && <p className="sheet-side">Seen from side A · {now.wall.name || "wall without a name"}</p>}
     </div>
   );
 }
 
-function Empty({ missing, mark }: { missing: string[]; mark: string }) {
+function Empty({ mark }: { mark: string }) {
   return (
     <div className="sheet-empty">
-      <p>Opening {mark} draws itself as soon as it has a size.</p>
-      {missing.length > 0 && <p className="quiet">First: {missing.slice(0, 3).join(", ").toLowerCase()}.</p>}
+      <p>{mark ? `Opening ${mark}` : "The opening"} draws itself as soon as it has a size.</p>
     </div>
   );
 }

@@ -5,8 +5,6 @@ import styles from "./Figures.module.css";
 
 type Group = Catalogue["figure_groups"][number];
 
-const READ_STAGES = ["survey", "set", "hang"];
-
 /** The names a group lists for this opening, known or waiting: # stands for every number there is of a family. */
 function listed(group: Group, result: Result, waiting: Map<string, unknown>): string[] {
   const known = (name: string) => name in result.figures || waiting.has(name);
@@ -21,42 +19,52 @@ function listed(group: Group, result: Result, waiting: Map<string, unknown>): st
   return all.filter((name) => known(name) && !result.figures[group.unless[name] ?? ""]);
 }
 
-/** The figures of this opening; press one for the slip that says how it adds up. */
+/** The figures of this opening, those of the stage first; press one for the slip that says how it adds up. */
 export function Figures() {
   const { result, errors, stage, catalogue } = useWork();
   if (!result) return errors.length > 0 ? null : <p className="quiet">Working it out…</p>;
   const waiting = new Map(result.waiting.map((w) => [w.name, w]));
-  // what follows from readings comes first where that is the question, else after what is planned
-  const [read, planned] = [true, false].map((of) => catalogue.figure_groups.filter((group) => group.read === of));
-  const groups = READ_STAGES.includes(stage) ? [...read!, ...planned!] : [...planned!, ...read!];
+  const groups = catalogue.figure_groups
+    .map((group) => ({ ...group, names: listed(group, result, waiting) }))
+    .filter((group) => group.names.length > 0);
+  const first = groups.filter((group) => group.first.includes(stage));
+  const rest = groups.filter((group) => !group.first.includes(stage));
+  const count = rest.reduce((sum, group) => sum + group.names.length, 0);
+  const list = (some: typeof groups) =>
+    some.map((group) => (
+      <div key={group.title}>
+        <h2>{group.title}</h2>
+        <ul>
+          {group.names.map((name) => (
+            <li key={name}>
+              <FigureOrWait name={name} waits={waiting.get(name)} />
+            </li>
+          ))}
+        </ul>
+      </div>
+    ));
+  // before anything is known there is nothing to list
+  if (groups.every((group) => group.names.every((name) => !result.figures[name]))) return null;
   return (
     <section className={styles.figures} aria-label="Figures">
-      {groups
-        .map((group) => ({ title: group.title, names: listed(group, result, waiting) }))
-        .filter((group) => group.names.length > 0)
-        .map((group) => (
-          <div key={group.title}>
-            <h2>{group.title}</h2>
-            <ul>
-              {group.names.map((name) => {
-                const waits = result.figures[name] ? undefined : waiting.get(name);
-                if (!waits) {
-                  return (
-                    <li key={name}>
-                      <FigureLine name={name} />
-                    </li>
-                  );
-                }
-                return (
-                  <li key={name} className="figure waits">
-                    <span>{waits.label}</span>
-                    <span className="quiet">waits on {waits.on.map((m) => m.label.toLowerCase()).join(", ")}</span>
-                  </li>
-                );
-              })}
-            </ul>
-          </div>
-        ))}
+      {list(first)}
+      {rest.length > 0 && (
+        <details className={styles.rest}>
+          <summary>{count === 1 ? "One more figure" : `${count} more figures`}</summary>
+          {list(rest)}
+        </details>
+      )}
     </section>
+  );
+}
+
+function FigureOrWait({ name, waits }: { name: string; waits: Result["waiting"][number] | undefined }) {
+  const { result } = useWork();
+  if (!waits || result?.figures[name]) return <FigureLine name={name} />;
+  return (
+    <span className="figure waits">
+      <span>{waits.label}</span>
+      <span className="quiet">waits on {waits.on.map((m) => m.label.toLowerCase()).join(", ")}</span>
+    </span>
   );
 }

@@ -1,5 +1,5 @@
 import { ActionIcon, Button } from "@mantine/core";
-import { useHotkeys } from "@mantine/hooks";
+import { useHotkeys, useMediaQuery } from "@mantine/hooks";
 import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -17,8 +17,9 @@ import { stageOf } from "../work/stageOf";
 import { ConflictDialog } from "./ConflictDialog";
 import { type PlaceAsked, OpeningContext, type OpeningWork } from "../work/context";
 import { Figures } from "./Figures";
-import { Flags, Notes, Refusals } from "./Flags";
+import { Flags, FlagsFirst, Notes, Refusals } from "./Flags";
 import { SaveMark } from "./SaveMark";
+import { cardState, StageRow } from "./StageRow";
 import { documentOf } from "../work/document";
 import { put } from "../work/paths";
 import { meantBy } from "../work/usual";
@@ -42,6 +43,7 @@ function OneOpening({ id }: { id: number }) {
   const catalogue = useCatalogue();
   const navigate = useNavigate();
   const { stage: stageName } = useParams();
+  const phone = useMediaQuery("(max-width: 900px)", undefined, { getInitialValueInEffect: false });
   const [lit, light] = useState<string | null>(null);
   const [slip, setSlip] = useState<string | null>(null);
   const [slabAt, slideSlab] = useState(0);
@@ -205,6 +207,7 @@ function OneOpening({ id }: { id: number }) {
     took: kept.took,
     outbox,
   };
+  const states = { ...solved.data?.states, ...cardState(page.data, solved.data) };
   const title = [now.opening.mark || "no mark", now.opening.room].filter(Boolean).join(" · ");
 
   return (
@@ -218,8 +221,8 @@ function OneOpening({ id }: { id: number }) {
             <h1>{title}</h1>
           </>
         }
+        state={<SaveMark state={kept.state} waits={kept.waits} errors={kept.errors} retry={kept.tryNow} goTo={goTo} />}
       >
-        <SaveMark state={kept.state} waits={kept.waits} errors={kept.errors} retry={kept.tryNow} goTo={goTo} />
         <ActionIcon
           variant="subtle"
           size={44}
@@ -259,49 +262,15 @@ function OneOpening({ id }: { id: number }) {
           </Button>
         )}
       </Bar>
+      <StageRow stages={stages} stage={stage} states={states} go={goStage} />
       <main className={styles.work}>
         <section className={styles.workStage} aria-label="Facts">
-          <div className={styles.stages} role="tablist" aria-label="Stages">
-            {stages.map((s, i) => {
-              const flags = (solved.data?.flags ?? []).filter((f) => f.stage === s.name && f.level !== "note");
-              const missing = (solved.data?.missing ?? []).filter(
-                (m) => stageOf(m.path, named, catalogue.data.homes) === s.name,
-              );
-              const worst = flags[0]?.level ?? (missing.length ? "missing" : "done");
-              const said = {
-                stop: "has a stop",
-                check: "to check",
-                note: "",
-                missing: "facts missing",
-                done: "complete",
-              }[worst];
-              return (
-                <button
-                  key={s.name}
-                  type="button"
-                  role="tab"
-                  id={`tab-${s.name}`}
-                  aria-selected={s.name === stage}
-                  aria-controls="stage-panel"
-                  tabIndex={s.name === stage ? 0 : -1}
-                  data-mark={worst}
-                  onClick={() => goStage(s.name)}
-                  onKeyDown={(event) => {
-                    const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-                    const to = by && stages[(i + by + stages.length) % stages.length];
-                    if (to) {
-                      goStage(to.name);
-                      document.getElementById(`tab-${to.name}`)?.focus();
-                    }
-                  }}
-                >
-                  <kbd aria-hidden="true">{i + 1}</kbd>
-                  {s.label}
-                  <span className="sr">, {said}</span>
-                </button>
-              );
-            })}
-          </div>
+          {phone && (
+            <>
+              <Refusals />
+              <FlagsFirst />
+            </>
+          )}
           <div id="stage-panel" role="tabpanel" aria-labelledby={`tab-${stage}`} className={styles.panel}>
             <StagePanel stage={stage} />
           </div>
@@ -318,8 +287,12 @@ function OneOpening({ id }: { id: number }) {
               The server does not answer; the figures are the last ones it gave.
             </p>
           )}
-          <Refusals />
-          <Flags />
+          {!phone && (
+            <>
+              <Refusals />
+              <Flags />
+            </>
+          )}
           <Figures />
           <Notes />
         </aside>

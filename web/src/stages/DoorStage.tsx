@@ -14,7 +14,7 @@ import styles from "./DoorStage.module.css";
 
 type Size = "width" | "height" | "thickness";
 
-function Stock({ of, field, leaf }: { of: Size; field: string; leaf: string }) {
+function Stock({ of, field, leaf, with: also }: { of: Size; field: string; leaf: string; with?: () => void }) {
   const { shown, set } = useWork();
   const known = useCatalogue().data?.stock[shown.unit]?.[of] ?? [];
   const own =
@@ -25,7 +25,14 @@ function Stock({ of, field, leaf }: { of: Size; field: string; leaf: string }) {
   return (
     <div className={styles.stock} role="group" aria-label={`Stock ${field}`}>
       {sizes.map((size) => (
-        <button key={size} type="button" onClick={() => set(`${leaf}.${of}`, size)}>
+        <button
+          key={size}
+          type="button"
+          onClick={() => {
+            set(`${leaf}.${of}`, size);
+            also?.();
+          }}
+        >
           {size.replace(/ (in|mm)$/, "")}
         </button>
       ))}
@@ -33,22 +40,49 @@ function Stock({ of, field, leaf }: { of: Size; field: string; leaf: string }) {
   );
 }
 
-function LeafFields({ index, name }: { index: 0 | 1; name: string }) {
-  const leaf = `opening.door.leaves[${index}]`;
+/** The size of a leaf. The two of a pair are one height and one thickness, said once. */
+function LeafFields({ name, pair }: { name: string; pair: boolean }) {
+  const { now, set } = useWork();
+  const leaf = "opening.door.leaves[0]";
+  const second = now.opening.door?.leaves?.[1];
+  // what the second leaf said of these by itself no longer counts
+  const forBoth = (of: "height" | "thickness") => () => {
+    if (second?.[of]) set(`opening.door.leaves[1].${of}`, undefined);
+  };
   return (
     <>
-      <LengthAt path={`${leaf}.width`} label={`${name} width`} />
+      <LengthAt path={`${leaf}.width`} label={`${name} width`} with={forBoth("height")} />
       <Stock of="width" field={`widths, ${name.toLowerCase()}`} leaf={leaf} />
+      {pair && <SecondWidth first={name} />}
       <div className="pair">
         <div>
-          <LengthAt path={`${leaf}.height`} label={`${name} height`} />
-          <Stock of="height" field={`heights, ${name.toLowerCase()}`} leaf={leaf} />
+          <LengthAt
+            path={`${leaf}.height`}
+            label={pair ? "Height of both" : `${name} height`}
+            with={forBoth("height")}
+          />
+          <Stock of="height" field={`heights, ${name.toLowerCase()}`} leaf={leaf} with={forBoth("height")} />
         </div>
         <div>
-          <LengthAt path={`${leaf}.thickness`} label={`${name} thickness`} />
-          <Stock of="thickness" field={`thicknesses, ${name.toLowerCase()}`} leaf={leaf} />
+          <LengthAt
+            path={`${leaf}.thickness`}
+            label={pair ? "Thickness of both" : `${name} thickness`}
+            with={forBoth("thickness")}
+          />
+          <Stock of="thickness" field={`thicknesses, ${name.toLowerCase()}`} leaf={leaf} with={forBoth("thickness")} />
         </div>
       </div>
+    </>
+  );
+}
+
+function SecondWidth({ first }: { first: string }) {
+  const leaf = "opening.door.leaves[1]";
+  const name = first === "Active leaf" ? "Inactive leaf" : "Second leaf";
+  return (
+    <>
+      <LengthAt path={`${leaf}.width`} label={`${name} width`} heightAt="opening.door.leaves[0].height" />
+      <Stock of="width" field={`widths, ${name.toLowerCase()}`} leaf={leaf} />
     </>
   );
 }
@@ -80,7 +114,7 @@ function What() {
       setSecond(leaves[1] ?? null);
       set("opening.door.leaves", leaves.slice(0, 1));
     } else if (pair && leaves.length === 1) {
-      set("opening.door.leaves", [leaves[0] ?? {}, second ?? leaves[0] ?? {}]);
+      set("opening.door.leaves", [leaves[0] ?? {}, second ?? { width: leaves[0]?.width }]);
     }
   };
   return <KindPick label="What hangs" path="opening.door.kind" value={value} kinds={DOORS} onPick={pick} />;
@@ -118,8 +152,7 @@ function Thickness({ label }: { label: string }) {
 function Swing({ pair }: { pair: boolean }) {
   return (
     <>
-      <LeafFields index={0} name={pair ? "Active leaf" : "Leaf"} />
-      {pair && <LeafFields index={1} name="Inactive leaf" />}
+      <LeafFields name={pair ? "Active leaf" : "Leaf"} pair={pair} />
       <div className="pair">
         <PickAt
           path="opening.door.hinge_side"
@@ -156,8 +189,7 @@ function Pocket({ pair }: { pair: boolean }) {
   const plan = result?.drawings.find((d) => d.name === "plan");
   return (
     <>
-      <LeafFields index={0} name={pair ? "First leaf" : "Leaf"} />
-      {pair && <LeafFields index={1} name="Second leaf" />}
+      <LeafFields name={pair ? "First leaf" : "Leaf"} pair={pair} />
       <SlidesTo />
       {plan && (
         <View

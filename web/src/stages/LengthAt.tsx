@@ -7,6 +7,8 @@ interface Props {
   path: string;
   /** What it is called here, where its own short name will not do. */
   label?: string;
+  /** Where the height of a call-out goes, when that is not beside it. */
+  heightAt?: string;
   /** Something else to set with it. */
   with?: () => void;
   /** The house rule that counts while it is empty, where that hangs on another fact. */
@@ -14,7 +16,7 @@ interface Props {
 }
 
 /** A length of the opening or its wall, by its path in the document: the catalogue says what it is and which rule stands in. */
-export function LengthAt({ path, label, rule, with: also }: Props) {
+export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
   const { now, result, errors, shown, set, catalogue } = useWork();
   const fact = catalogue.facts[path.replaceAll(/\[\d+\]/g, "[]")]!;
   const standsIn = rule ?? fact.rule;
@@ -43,7 +45,7 @@ export function LengthAt({ path, label, rule, with: also }: Props) {
       onChange={(value, height) => {
         set(path, value);
         also?.();
-        if (height) set(path.replace(/width$/, "height"), height);
+        if (height) set(heightAt ?? path.replace(/width$/, "height"), height);
       }}
     />
   );

@@ -1,12 +1,13 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useLocalStorage } from "@mantine/hooks";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type SyntheticEvent, useRef, useState } from "react";
 
-import { ApiProblem, api, type Ask, ask, type FieldError, type Reading, told } from "../api/client";
+import { ApiProblem, type Ask, type FieldError, type Reading, told } from "../api/client";
 import { useWork } from "../work/context";
 import { LengthField } from "../tape/LengthField";
 import { useHeld, useTyped } from "../tape/typed";
+import { LevelField } from "./LevelField";
 import styles from "./ReadingForm.module.css";
 
 const WAYS: Record<string, string> = {
@@ -255,6 +256,11 @@ function OneReading({ asked, asks, go, again }: OneProps) {
           more beside the {before.length === 1 ? "one" : before.length} taken, not instead
         </label>
       )}
+      <div>
+        <Button fullWidth type="submit" loading={keep.isPending} className={styles.keep}>
+          {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
+        </Button>
+      </div>
       <div className="pair">
         <TextInput
           label="Taken with"
@@ -271,50 +277,6 @@ function OneReading({ asked, asks, go, again }: OneProps) {
           onChange={(e) => setWho(e.currentTarget.value)}
         />
       </div>
-      <div>
-        <Button fullWidth type="submit" loading={keep.isPending} className={styles.keep}>
-          {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
-        </Button>
-      </div>
     </form>
-  );
-}
-
-/** A level's text: a drop, over a length or as an angle; what was heard stands below. */
-function LevelField({
-  label,
-  value,
-  onChange,
-  error,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  error: string | undefined;
-}) {
-  const { shown } = useWork();
-  const heard = useQuery({
-    queryKey: ["level", value, shown.unit],
-    enabled: value.trim() !== "",
-    retry: false,
-    queryFn: ({ signal }) =>
-      ask(api.GET("/api/level", { params: { query: { text: value, unit: shown.unit } }, signal })),
-  });
-  const wrong = heard.error instanceof ApiProblem ? heard.error.errors[0] : undefined;
-  return (
-    <div className="length">
-      <TextInput
-        label={label}
-        value={value}
-        autoComplete="off"
-        spellCheck={false}
-        placeholder={shown.unit === "in" ? "1/4 in 4 ft" : "3 mm per m"}
-        error={error ?? (wrong && told(wrong))}
-        onChange={(event) => onChange(event.currentTarget.value)}
-      />
-      <p className="heard" aria-live="polite">
-        {heard.data && !wrong ? [heard.data.text, heard.data.per].filter(Boolean).join(" · ") : ""}
-      </p>
-    </div>
   );
 }

@@ -1,5 +1,4 @@
-import { ActionIcon, TextInput } from "@mantine/core";
-import { IconNumbers } from "@tabler/icons-react";
+import { TextInput } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
 
@@ -14,6 +13,7 @@ import {
   told,
 } from "../api/client";
 import { Pad } from "./Pad";
+import { PadButton } from "./PadButton";
 import { usePad } from "./padOut";
 import { useTyped } from "./typed";
 import { walkOn } from "./walk";
@@ -52,10 +52,6 @@ function written(value: LengthText, heard: ParsedLength | undefined, unit: Unit)
 /** A stored length as text, so that equal ones are equal. */
 const stored = (value: LengthText) =>
   typeof value === "object" && value !== null ? JSON.stringify(value) : (value ?? "");
-
-/** Next on the pad is Enter in the field, whatever Enter does there. */
-const pressEnter = (field: HTMLInputElement) =>
-  field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
@@ -103,6 +99,9 @@ export function LengthField(props: LengthFieldProps) {
   }, [is, path, texts]);
   const pad = usePad();
   const padHere = pad.out && pad.at === id;
+  useEffect(() => {
+    if (padHere) input.current?.scrollIntoView({ block: "nearest" }); // above the pad, where that covers part of the screen
+  }, [padHere]);
   const shown = { unit, step: props.step };
 
   const hear = useMutation({
@@ -205,6 +204,7 @@ export function LengthField(props: LengthFieldProps) {
           event.currentTarget.select();
           pad.take(id);
         }}
+        onClick={() => pad.take(id)}
         onBlur={() => {
           // what is not understood, or not kept yet, stays as it was typed
           if (wrong) return;
@@ -216,21 +216,7 @@ export function LengthField(props: LengthFieldProps) {
         rightSection={
           <span className={styles.lengthSide}>
             <span className="unit">{/\s(in|mm)$/.test(text) ? "" : unit}</span>
-            <ActionIcon
-              variant="subtle"
-              size={40}
-              className={styles.padKey}
-              tabIndex={-1} // one Tab a field: the pad is for thumbs
-              aria-label={`Number pad for ${label}`}
-              aria-expanded={padHere}
-              onMouseDown={(event) => event.preventDefault()}
-              onClick={() => {
-                pad.put(!padHere);
-                input.current?.focus();
-              }}
-            >
-              <IconNumbers size={20} />
-            </ActionIcon>
+            <PadButton label={label} out={padHere} field={input} />
           </span>
         }
       />
@@ -256,7 +242,7 @@ export function LengthField(props: LengthFieldProps) {
           </button>
         </div>
       )}
-      {padHere && <Pad unit={unit} text={text} onText={type} onDone={() => pressEnter(input.current!)} />}
+      {padHere && <Pad unit={unit} text={text} onText={type} field={input} />}
     </div>
   );
 }

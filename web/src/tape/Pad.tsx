@@ -1,4 +1,7 @@
+import type { ReactNode, RefObject } from "react";
+
 import type { Unit } from "../api/client";
+import { usePad } from "./padOut";
 import styles from "./Pad.module.css";
 
 const SIXTEENTHS = [
@@ -19,53 +22,93 @@ const SIXTEENTHS = [
   "15/16",
 ];
 
-/** A small pad for thumbs: digits, the fractions of an inch (or the half millimetre), rub out, next. */
-export function Pad({
-  unit,
-  text,
-  onText,
-  onDone,
-}: {
+interface Props {
   unit: Unit;
   text: string;
   onText: (text: string) => void;
-  onDone: () => void;
-}) {
+  field: RefObject<HTMLInputElement | null>;
+  /** Keys of this field's own, in rows under the fractions. */
+  children?: ReactNode;
+}
+
+/** Next on the pad is Enter in the field, whatever Enter does there. */
+const pressEnter = (field: HTMLInputElement) =>
+  field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
+
+/**
+ * A small pad for thumbs: digits, the fractions of an inch (or the half millimetre), rub out, next. On a phone it stands at the
+ * bottom of the screen, always at one place, and the page ends above it.
+ */
+export function Pad({ unit, text, onText, field, children }: Props) {
+  const pad = usePad();
   const whole = text
     .replace(/\s*\d+\/\d+\s*$/, "")
     .replace(/\.5$/, "")
     .trim();
   const fraction = unit === "in" ? SIXTEENTHS : [".5"];
-  const key = (label: string, press: () => void, name = label, wide = false) => (
-    <button
-      key={name}
-      type="button"
-      tabIndex={-1}
-      className={wide ? "pad-wide" : undefined}
-      aria-label={name}
-      onClick={press}
-    >
-      <span className={label.includes("/") ? "frac" : undefined}>{label}</span>
-    </button>
-  );
   return (
     <div
       className={styles.pad}
+      data-pad={unit}
+      data-rows={children ? "" : undefined}
       role="group"
       aria-label="Number pad"
       onMouseDown={(event) => event.preventDefault()} // the field keeps the focus
     >
       <div className={styles.padDigits}>
-        {Array.from("1234567890").map((digit) => key(digit, () => onText(whole + digit)))}
+        {Array.from("1234567890").map((digit) => (
+          <PadKey key={digit} press={() => onText(whole + digit)}>
+            {digit}
+          </PadKey>
+        ))}
       </div>
       <div className={styles.padFractions}>
-        {fraction.map((part) => key(part, () => onText(part === ".5" ? `${whole || 0}.5` : `${whole} ${part}`.trim())))}
+        {fraction.map((part) => (
+          <PadKey
+            key={part}
+            name={part}
+            press={() => onText(part === ".5" ? `${whole || 0}.5` : `${whole} ${part}`.trim())}
+          >
+            <span className={part.includes("/") ? "frac" : undefined}>{part}</span>
+          </PadKey>
+        ))}
       </div>
+      {children}
       <div className={styles.padEnds}>
-        {key("⌫", () => onText(text.trimEnd().slice(0, -1).trimEnd()), "Rub out")}
-        {key("Clear", () => onText(""))}
-        {key("Next", onDone, "Next field", true)}
+        <PadKey name="Rub out" press={() => onText(text.trimEnd().slice(0, -1).trimEnd())}>
+          ⌫
+        </PadKey>
+        <PadKey press={() => onText("")}>Clear</PadKey>
+        <PadKey name="Put the pad away" press={() => pad.take(null)}>
+          Done
+        </PadKey>
+        <PadKey name="Next field" press={() => field.current && pressEnter(field.current)}>
+          Next
+        </PadKey>
       </div>
     </div>
   );
 }
+
+interface KeyProps {
+  press: () => void;
+  name?: string;
+  picked?: boolean;
+  children: ReactNode;
+}
+
+/** A key of the pad; one that chooses something shows what is chosen. */
+export function PadKey({ press, name, picked, children }: KeyProps) {
+  return (
+    <button type="button" tabIndex={-1} aria-label={name} aria-pressed={picked} onClick={press}>
+      {children}
+    </button>
+  );
+}
+
+/** A row of keys of a field's own. */
+export const PadRow = ({ label, children }: { label: string; children: ReactNode }) => (
+  <div className={styles.padRow} role="group" aria-label={label}>
+    {children}
+  </div>
+);

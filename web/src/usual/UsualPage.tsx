@@ -104,11 +104,12 @@ export function UsualPage() {
             <h1>Usual here</h1>
           </>
         }
-      >
-        <span className="save" role="status">
-          {save.isPending ? "Saving…" : open ? "Not kept yet" : "Saved"}
-        </span>
-      </Bar>
+        state={
+          <span className="save" role="status">
+            {save.isPending ? "Saving…" : open ? "Not kept yet" : "Saved"}
+          </span>
+        }
+      />
       <main className={`${styles.usualPage} page`}>
         {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
         {page.isPending && (

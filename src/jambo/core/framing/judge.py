@@ -288,7 +288,9 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
         opening, wall: the facts; figures: worked out from them; plate: the layout; own: the framing's stretch of wall, None without a place.
     """
     header, placing, frame = opening.header, opening.placing, opening.frame
-    if wall.bearing != "no" and not header.source.strip():
+    # of a wall nobody spoke of nothing is said before there is an opening in it
+    spoken = wall.bearing == "yes" or figures.value(names.RO_WIDTH) is not None
+    if spoken and wall.bearing != "no" and not header.source.strip():
         bearing = "bearing" if wall.bearing == "yes" else "not known to be free of load"
         yield FLAGS("bearing-without-source", {"bearing": bearing}, (names.HEADER_LENGTH,), "opening.header.source")
     ro_height, wall_height = figures.value(names.RO_HEIGHT), value_of(wall.height)

@@ -48,6 +48,7 @@ KINDS: dict[str, Kind] = {
     "cut": _kind("a cut length", "0", "720"),
     "track": _kind("a track length", "12", "480"),
     "lean": _kind("a lean", "0", "4"),
+    "wall_lean": _kind("a lean", "0", "4"),
     "shim_length": _kind("a shim length", "2", "24"),
     "small": _kind("a small length", "0", "12"),
 }

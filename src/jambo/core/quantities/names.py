@@ -12,14 +12,15 @@ from functools import cache
 from typing import TypeVar
 
 from jambo.core.quantities.tape import Rounding
+from jambo.core.stages import Stage
 
 
 @dataclass(frozen=True, slots=True)
 class Group:
-    """Figures that are listed together. `read` says that they follow from readings, and come first where those count."""
+    """Figures that are listed together. `first` are the stages on which they come first: the others ask for other figures."""
 
     title: str
-    read: bool = False
+    first: tuple[Stage, ...] = ()
 
 
 class FigureName(str):
@@ -92,20 +93,20 @@ def numbered(stem: str, label: str, *, rounding: Rounding = "nearest", group: Gr
     return Numbered(stem, label, rounding, group)
 
 
-ROUGH_OPENING = Group("Rough opening")
-SLAB = Group("Slab")
-TRACK = Group("Along the track, from the opening’s edge")
-OFF_WALL = Group("Off the wall")
-POCKET = Group("Pocket")
-LEAVES = Group("Leaves")
-FRAME = Group("Frame")
-WALL = Group("Wall")
-FLOOR = Group("Floor")
-HINGES = Group("Hinges from the leaf top, latch")
-AS_FOUND = Group("As found", read=True)
-SLOT = Group("In its slot", read=True)
-LEGS_SET = Group("Legs and head, for this floor", read=True)
-OVER_FLOOR = Group("Over the floor", read=True)
+ROUGH_OPENING = Group("Rough opening", ("door", "floor", "opening", "pocket", "track", "wall", "frame", "trim", "card"))
+SLAB = Group("Slab", ("door", "track", "wall"))
+TRACK = Group("Along the track, from the opening’s edge", ("track",))
+OFF_WALL = Group("Off the wall", ("wall",))
+POCKET = Group("Pocket", ("pocket",))
+LEAVES = Group("Leaves", ("door",))
+FRAME = Group("Frame", ("opening", "frame"))
+WALL = Group("Wall", ("frame",))
+FLOOR = Group("Floor", ("floor",))
+HINGES = Group("Hinges from the leaf top, latch", ("hang",))
+AS_FOUND = Group("As found", ("survey",))
+SLOT = Group("In its slot", ("set",))
+LEGS_SET = Group("Legs and head, for this floor", ("set",))
+OVER_FLOOR = Group("Over the floor", ("hang",))
 
 # Rough opening
 RO_WIDTH = figure("ro_width", "rough opening width", symbol="RO w", rounding="up", group=ROUGH_OPENING)

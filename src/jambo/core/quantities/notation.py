@@ -43,17 +43,19 @@ class ParsedLength:
     """What was heard in a text.
 
     `also` is the other length the same text could mean when that is worth asking about; `height` is the
-    second length of a leaf call-out such as 2668.
+    second length of a leaf call-out such as 2668; `over` the length a lean such as 3/4 in 6 ft was read over.
     """
 
     length: Length
     reading: str
     also: Length | None = None
     height: Length | None = None
+    over: Length | None = None
 
     def canonical(self, unit: Unit) -> str:
         """Write the length so that it means the same in any project: always with its unit."""
-        return exact_text(self.length, unit)
+        text = exact_text(self.length, unit)
+        return text if self.over is None else f"{text} in {exact_text(self.over, unit)}"
 
 
 def exact_text(length: Length, unit: Unit) -> str:
@@ -235,6 +237,14 @@ def _parse(text: str, unit: Unit, kind_name: str) -> ParsedLength | None:
     return None
 
 
+def _called(text: str) -> tuple[Length, Length] | None:
+    """The leaf that four digits call out in feet and inches, such as 2668; None where no leaf is so wide and so high."""
+    if not re.fullmatch(r"\d{4}", text):
+        return None
+    width, height = (Length.inches(int(text[i]) * 12 + int(text[i + 1])) for i in (0, 2))
+    return (width, height) if allows(width, KINDS["leaf_width"]) and allows(height, KINDS["leaf_height"]) else None
+
+
 def _absurd(heard: ParsedLength, text: str, unit: Unit, of: Kind) -> NotALength:
     """Refuse a value no such thing has, naming the likely meaning when the other unit makes sense of it."""
     shown = exact_text(heard.length, unit)
@@ -242,6 +252,11 @@ def _absurd(heard: ParsedLength, text: str, unit: Unit, of: Kind) -> NotALength:
     if unit == "mm":
         tape = Tape.of("mm")
         span = f"between {show(of.least, tape, 'up').text} and {show(of.most, tape, 'down').text}"
+    if of.leaf_size and unit == "mm" and (called := _called(text)) is not None:
+        width, height = called
+        meant = f"the call-out of {exact_text(width, 'mm')} by {exact_text(height, 'mm')}"
+        feet = f"{text[0]}-{int(text[1])} x {text[2]}-{int(text[3])}"
+        return NotALength(f"{shown} cannot be {of.words}", f"did you mean {meant}? Then write {feet}. Accepted: {span}")
     if _BARE.fullmatch(text):
         other = _bare(Fraction(text), OTHER[unit]).length
         if allows(other, of):

@@ -9,8 +9,8 @@ from math import radians, tan
 
 from jambo.core.facts.readings import Written
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.notation import NotALength, read
-from jambo.core.quantities.tape import Unit
+from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
+from jambo.core.quantities.tape import Tape, Unit
 
 STEEPEST = Fraction(1, 12)
 # What a reading may be taken over at least: a level over nothing says nothing at all, a bow over a short straightedge
@@ -21,8 +21,11 @@ LEAST_OVER: dict[Written, dict[Unit, Length]] = {
 }
 ACCEPTED = 'write "1/4 in 4 ft", "3 mm per m", "0.4 deg" or a drop such as 1/8'
 _ANGLE = re.compile(r"(\d{1,2}(?:[.,]\d{1,3})?)\s*(?:°|deg|degrees?)", re.IGNORECASE)
-_OVER = re.compile(r"(.*\S)\s*(?:\s(?:in|over|per|on)\s|/(?=\s*m\s*$))\s*(\S.*)", re.IGNORECASE)
+_OVER = re.compile(r"(.*\S)\s*(?:\s(?:in|over|per|on)\s|/(?=\s*(?:m|ft)\s*$))\s*(\S.*)", re.IGNORECASE)
 _FEET = re.compile(r"\s*(?:ft|feet|foot)\b\.?", re.IGNORECASE)
+_METRES = re.compile(r"\s*(?:metres?|meters?)\b", re.IGNORECASE)
+_METRIC = re.compile(r"(?<![a-z])(?:mm|cm|m)\s*$", re.IGNORECASE)
+_BARE = re.compile(r"\d+(?:[.,]\d+)?")
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,9 +44,12 @@ def read_level(text: str, unit: Unit) -> Slope:
         drop = Length.mm(Fraction(round(tan(radians(float(angle[1].replace(",", ".")))) * 1e6), 1000))
         found = Slope(drop, Length.mm(1000))
     elif both := _OVER.fullmatch(text):
-        over = "1 m" if both[2].strip().lower() == "m" else _FEET.sub("'", both[2])
+        over = _METRES.sub(" m", _FEET.sub("'", both[2])).strip()
+        over = f"1 {over}" if over in ("m", "M") else "1'" if over == "'" else over
+        # a bare number over metres is millimetres, whatever the job's unit is: 3 per m
+        habit: Unit = "mm" if _METRIC.search(over) and _BARE.fullmatch(both[1]) else unit
         try:
-            found = Slope(read(both[1], unit, "lean").length, read(over, unit, "position").length)
+            found = Slope(read(both[1], habit, "lean").length, read(over, unit, "position").length)
         except NotALength as error:
             raise NotALength(error.reason, ACCEPTED) from None
         if found.over is not None and found.over < LEAST_OVER["level"][unit]:
@@ -56,3 +62,16 @@ def read_level(text: str, unit: Unit) -> Slope:
     if found.over is not None and Fraction(found.drop.nm) > STEEPEST * Fraction(found.over.nm):
         raise NotALength(f"{text!r} is steeper than 1 in 12", "take it again, and say over which length it was read")
     return found
+
+
+def read_lean(text: str, unit: Unit, tape: Tape | None = None) -> ParsedLength:
+    """Read how far a face is off plumb: a length, or a slope such as 3/4 in 6 ft with the length it was read over.
+
+    Raises NotALength for anything else.
+    """
+    if not _OVER.fullmatch(text.strip()):
+        return read(text, unit, "wall_lean", tape)
+    found = read_level(text, unit)
+    assert found.over is not None
+    told = f"{exact_text(found.drop, unit)} over {exact_text(found.over, unit)}"
+    return ParsedLength(found.drop, told, over=found.over)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import Settled, declare
@@ -18,11 +19,21 @@ Guide = Literal["channel", "roller"]
 
 @dataclass(frozen=True, slots=True)
 class Lean:
-    """A reading of the wall's face at a height: `forward` of plumb relative to the track line (negative: away)."""
+    """A reading of the wall's face at a height: `forward` of plumb relative to the track line (negative: away).
+
+    One read over a length is a slope that starts at the track's line; `at` is how far down it counts.
+    """
 
     at: Known
     forward: Length
     path: str
+    over: Length | None = None
+
+    def there(self, line: Length) -> Length:
+        """How far forward the face stands at its height, under a track whose line is at a height."""
+        if self.over is None:
+            return self.forward
+        return self.forward * (Fraction((line - self.at.value).nm) / Fraction(self.over.nm))
 
 
 @dataclass(frozen=True, slots=True)

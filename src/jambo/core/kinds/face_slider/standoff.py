@@ -36,7 +36,7 @@ def lean_at(y: Length, line: Length, readings: Iterable[Lean]) -> Length:
 
     Lean is relative to the track line, so it is zero there.
     """
-    points = sorted({line: ZERO, **{r.at.value: r.forward for r in readings}}.items())
+    points = sorted({line: ZERO, **{r.at.value: r.there(line) for r in readings}}.items())
     if y <= points[0][0]:
         return points[0][1]
     for (y0, n0), (y1, n1) in pairwise(points):
