@@ -82,15 +82,20 @@ def test_a_page_says_whether_there_is_more(count, more):
 @pytest.mark.parametrize(
     ("what", "detail", "words"),
     [
-        ("measured", {"reading": {"place": "lean_left", "value": "1/8", "toward": "away"}, "corrects": 3}, "lean left, 1/8, away (taken again)"),
+        ("measured", {"reading": {"place": "lean_left", "value": "1/8", "toward": "away"}, "corrects": 3}, "Lean of the left stud, 1/8, away (taken again)"),
         ("cut", {"label": "Hinge leg", "figure": "leg_length", "length": "81 3/8 in"}, "Hinge leg at 81 3/8 in"),
-        ("cut", {"figure": "leg_length", "undo": True}, "leg length: not cut after all"),
+        ("cut", {"figure": "leg_length", "undo": True}, "Side jamb length: not cut after all"),
         ("step", {"key": "cut-legs", "undo": True}, "cut legs: not done after all"),
-        ("signed", {"before": {"gap_latch": "1/4"}, "after": {"gap_latch": "1/8"}, "note": "dry"}, "dry · gaps before and after: latch 1/4 → 1/8"),
+        ("signed", {"before": {"gap_latch": "1/4"}, "after": {"gap_latch": "1/8"}, "note": "dry"}, "dry · gaps before and after: Gap at the latch 1/4 → 1/8"),
         ("signed", {"before": {}, "after": {}}, "gaps good as first read"),
-        ("floor changed", {"floors": ["Oak"], "moved": [{"figure": "ro_height", "before": None, "after": "82 in"}]}, "Oak; ro height unknown → 82 in"),
-        ("wall changed", {"from": {"name": "A"}, "to": {"name": "A", "finish_a": "1/2"}}, "A: finish a"),
-        ("changed", {"changed": ["room"]}, "room"),
+        ("floor changed", {"floors": ["Oak"], "moved": [{"figure": "ro_height", "before": None, "after": "82 in"}]}, "Oak; Rough opening height unknown → 82 in"),
+        ("wall changed", {"from": {"name": "A"}, "to": {"name": "A", "finish_a": "1/2"}}, "A: Wall finish on side A not said → 1/2"),
+        ("changed", {"changed": ["room", "header.depth"]}, "Room, Header depth"),  # noted before it told before and after
+        ("changed", {"moved": [{"path": "door.leaves[0].width", "was": "30 in", "is": "2-8"}]}, "Leaf width 30 in → 2-8"),
+        ("changed", {"moved": [{"path": "door.hinge_side", "was": None, "is": "right"}]}, "Hinges, seen from A not said → right"),
+        ("changed", {"moved": [{"path": "rules.side_shim", "was": "1/4", "is": {"value": "3/8", "unit": "in"}}]}, "Shim space, each side 1/4 → 3/8 in"),
+        ("undone", {"moved": [{"path": "frame.kind", "was": "lining_kit", "is": None}]}, "Kind of jamb set lining kit → not said"),
+        ("job changed", {"from": {"work": "new", "rules": {}}, "to": {"work": "new", "rules": {"hinge_gap": "3"}}}, "Gap at the hinges not said → 3"),
         ("job removed", {}, ""),
     ],
 )  # fmt: skip

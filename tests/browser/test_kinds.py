@@ -18,8 +18,7 @@ KINDS = {
         "ro_height": "84 1/2 in",  # the greater of 80 3/4 + 3 and 80 + 4 1/2
         "longest_fixing_a": "1 1/8 in",  # 1/2 + 3/4 - 1/8
     }),
-    "two pockets": (3, [("First leaf width", "24 in"), ("First leaf height", "84"), ("Second leaf width", "24 in"),
-                        ("Second leaf height", "84")], ("3", 0, []), {
+    "two pockets": (3, [("First leaf width", "24 in"), ("Second leaf width", "24 in"), ("Height of both", "84")], ("3", 0, []), {
         "ro_width": "97 in",  # 4 x 24 + 1
         "ro_height": "88 1/2 in",  # 84 + 4 1/2
         "split_stud_other_1": "24 in",  # flush at the mouth, its leaf's width from where the two meet

@@ -76,7 +76,18 @@ FLAGS = [
     ({"wall.existing": True}, "caution-existing-wall"),
     ({}, "caution-cutting"),
     ({}, "caution-clear-width"),
-    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "kit_width_1": "27"}}, "kit-cannot-serve-leaf"),
+    ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "kit_width_1": "27"}}, "kit-serves-another-leaf"),
+    (
+        {"opening.frame": {"kind": "lining_kit", "thickness": "1", "kit_width_1": "27", "kit_width_2": "28 in"}},
+        "kit-cannot-serve-leaf",
+    ),
+    (
+        {
+            "opening.door.leaves": leaf() * 2,
+            "opening.frame": {"kind": "lining_kit", "thickness": "1", "kit_width_1": "30"},
+        },
+        "kit-serves-no-pair",
+    ),
     ({"opening.frame": {"kind": "lining_kit", "thickness": "1", "depth": "5 1/4"}}, "rip-the-lining"),
     ({"opening.frame": {"kind": "split_jamb", "wall_least": "4 3/4", "wall_most": "6"}}, "split-jamb-out-of-range"),
     ({"opening.casing": {"width": "1"}}, "casing-does-not-cover"),

@@ -94,8 +94,18 @@ RULES: dict[str, Rule] = {
     "horn": Rule(FRAME, "{head} runs past the trenches by", "small", "0", "0", "Handbook 4."),
     "rabbet_depth": Rule(FRAME, "rabbet that takes the {head}", "small", "1/2", "12", "Handbook 4."),
     "rip_planing": Rule(FRAME, "left on a ripped lining for planing", "small", "10/127", "2", "Handbook 4: saw marks."),
+    "level_tolerance": Rule(
+        ROUGH_OPENING,
+        "{header} and sill level within",
+        "gap",
+        "1/16",
+        "2",
+        "Handbook 21: over the opening's whole width.",
+    ),
+    "switch_least": Rule(WALL, "switch from the opening, at least", "small", "6", "150", "Handbook 6.", stage="frame"),
+    "switch_most": Rule(WALL, "switch from the opening, at most", "small", "8", "200", "Handbook 6.", stage="frame"),
     "stop_thickness": Rule(FRAME, "stop thickness", "small", "3/8", "10", "Handbook 22: it narrows the clear width."),
-    "setback": Rule(CASING, "{setback}", "small", "3/16", "5", "Handbook 8.", stage="trim"),
+    "setback": Rule(CASING, "{casing_step}", "small", "3/16", "5", "Handbook 8.", stage="trim"),
     "casing_overhang": Rule(
         CASING, "butted head {casing} past the leg {casing} by", "small", "0", "0", "Handbook 8.", stage="trim"
     ),

@@ -56,3 +56,21 @@ def lengths() -> tuple[LengthAt, ...]:
     """Give every length of a document, in its order."""
     declared = {f"{part.path}.{key}": fact for part in PARTS for key, fact in lengths_of(part.facts).items()}
     return tuple(LengthAt(path, kind, declared.get(path)) for path, kind in _walk(Document, ""))
+
+
+def differences(old: Any, new: Any, path: str = "") -> list[tuple[str, Any, Any]]:
+    """Name the fields in which two documents differ, with what each has there; None where it has nothing."""
+    if _part(old) or _part(new):
+        if (old is None or _part(old)) and (new is None or _part(new)):
+            old, new = old or {}, new or {}
+            keys = [*old, *(k for k in new if k not in old)]
+            return [d for k in keys for d in differences(old.get(k), new.get(k), f"{path}.{k}" if path else k)]
+        return [(path, old, new)]
+    if isinstance(old, list) and isinstance(new, list) and len(old) == len(new):
+        return [d for i, pair in enumerate(zip(old, new, strict=True)) for d in differences(*pair, f"{path}[{i}]")]
+    return [] if old == new else [(path, old, new)]
+
+
+def _part(value: Any) -> bool:
+    """Whether this is a part of a document: a length written as a number with its unit is one value, and not two fields."""
+    return isinstance(value, dict) and set(value) != {"value", "unit"}

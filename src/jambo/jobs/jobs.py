@@ -151,7 +151,9 @@ def record_page(
         before: only lines older than this one.
     """
     with db.transaction() as t:
-        store.job(t, job_id)
+        job = store.job(t, job_id)["doc"]
         marks = kept_openings.marks(t, job_id)
-        lines, more = page_of(log_pages(t, job_id, opening_id, what, before), marks, find)
+        lines, more = page_of(
+            log_pages(t, job_id, opening_id, what, before), marks, find, job.get("words", "north_america")
+        )
     return {"lines": [{k: with_zone(line)[k] for k in ToldLine.__annotations__} for line in lines], "more": more}  # type: ignore[misc]

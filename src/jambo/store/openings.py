@@ -5,12 +5,14 @@ from __future__ import annotations
 import json
 from typing import Any, Literal
 
+from jambo.format.paths import differences
 from jambo.store.database import Row, Transaction
 from jambo.store.jobs import job, walked, within
 from jambo.store.kept import NotFound, VersionConflict, check_version, log, with_doc, write_json
 from jambo.store.walls import restore_wall, wall
 
 GAP = 10  # walking-order numbers leave room to put an opening between two others
+MOST_TOLD = 40  # changes a line of the record tells one by one
 
 
 def openings(t: Transaction, job_id: int) -> list[Row]:
@@ -56,6 +58,11 @@ def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = 
     return opening_id
 
 
+def _moved(old: Any, new: Any) -> list[dict[str, Any]]:
+    """What changed, with before and after as they were written, so that the record can say it."""
+    return [{"path": path, "was": was, "is": now} for path, was, now in differences(old, new)[:MOST_TOLD]]
+
+
 def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: int | None, who: str, what: str) -> int:
     version = int(row["version"]) + 1
     t.run(
@@ -67,7 +74,14 @@ def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: in
         " VALUES (%s, %s, %s, %s, %s, %s)",
         [row["id"], version, parent, content_of, write_json(doc), who],
     )
-    log(t, row["job_id"], what, {"version": version, "changed": changed_paths(row["doc"], doc)}, who, row["id"])
+    log(
+        t,
+        row["job_id"],
+        what,
+        {"version": version, "changed": changed_paths(row["doc"], doc), "moved": _moved(row["doc"], doc)},
+        who,
+        row["id"],
+    )
     return version
 
 
@@ -214,15 +228,6 @@ def reorder(t: Transaction, job_id: int, based_on: int, order: list[int], who: s
     return based_on + 1
 
 
-def changed_paths(old: Any, new: Any, path: str = "") -> list[str]:
+def changed_paths(old: Any, new: Any) -> list[str]:
     """Name the fields in which two documents differ."""
-    if isinstance(old, dict) or isinstance(new, dict):
-        old, new = old or {}, new or {}
-    if isinstance(old, dict) and isinstance(new, dict):
-        found: list[str] = []
-        for key in [*old, *(k for k in new if k not in old)]:
-            found += changed_paths(old.get(key), new.get(key), f"{path}.{key}" if path else key)
-        return found
-    if isinstance(old, list) and isinstance(new, list) and len(old) == len(new):
-        return [p for i, pair in enumerate(zip(old, new, strict=True)) for p in changed_paths(*pair, f"{path}[{i}]")]
-    return [] if old == new else [path]
+    return [path for path, _, _ in differences(old, new)]

@@ -19,7 +19,7 @@ from jambo.core.framing.track_tape import TrackTape
 from jambo.core.labels import OWN_NAME, template_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_of
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.notation import ParsedLength
@@ -405,7 +405,8 @@ def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOu
         known = figure_name(name)
         figure = result.figures.get(known) if known is not None else None
         if isinstance(figure, Figure):
-            return show(figure.value, facts.tape, figure.name.rounding).text
+            sign = figure.value < ZERO
+            return figure.name.told[sign].format(show(size(figure.value), facts.tape, figure.name.rounding).text)
         if name not in RULES:
             return "…"
         rule = facts.rules.value(name)

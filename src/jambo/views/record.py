@@ -2,8 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping
+import re
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from functools import cache
 from typing import Any
+
+from jambo.core.facts.readings import PLACES
+from jambo.core.labels import template_of
+from jambo.core.words.lists import Region, fill
+from jambo.format.paths import differences, lengths
+from jambo.views.opening import label
+
+# What facts that are no lengths are called in the record
+CHOICES = {
+    "opening.door.kind": "what hangs", "opening.door.hinge_side": "hinges, seen from A", "opening.door.opens_to": "opens to side",
+    "opening.door.outside": "outside, side", "opening.door.slides_to": "opens toward", "opening.frame.kind": "kind of {frame}",
+    "opening.frame.stands_on": "what the {leg}s stand on", "opening.floors.a": "floor on side A", "opening.floors.b": "floor on side B",
+    "opening.floors.a_from": "floor on side A", "opening.floors.b_from": "floor on side B", "opening.floors.under": "floor under the {leaf}",
+    "opening.header.source": "who gave the {header}", "opening.header.jacks": "{jack}s each side",
+    "opening.header.kings": "{king}s each side", "opening.position.to": "measured to the", "opening.position.measured_from": "measured from",
+    "opening.school": "method", "opening.door.leaves": "leaves", "wall.bearing": "whether it carries load", "wall.existing": "stands already",
+    "wall.height_by": "height given as", "job.step": "smallest mark",
+}  # fmt: skip
 
 EVENTS = {
     "planned": "planned", "changed": "plan changed", "undone": "plan taken back", "redone": "plan brought back",
@@ -28,24 +48,33 @@ def _plain(name: Any) -> str:
     return str(name).replace("_", " ")
 
 
-def _reading(d: Line) -> str:
+def _place(place: str, words: Region) -> str:
+    asked = PLACES.get(place)  # type: ignore[call-overload]  # what was kept may be a place no longer asked for
+    return fill(asked.label, words) if asked is not None else _plain(place)
+
+
+def _figure(name: str, words: Region) -> str:
+    return label(name, words) if template_of(name) is not None else _plain(name)
+
+
+def _reading(d: Line, words: Region) -> str:
     read = d["reading"]
-    said = [_plain(read["place"]), read["value"], *([read["toward"]] if read.get("toward") else [])]
+    said = [_place(read["place"], words), read["value"], *([read["toward"]] if read.get("toward") else [])]
     return ", ".join(said) + (" (taken again)" if d.get("corrects") else "")
 
 
-def _cut(d: Line) -> str:
-    return f"{_plain(d['figure'])}: not cut after all" if d.get("undo") else f"{d['label']} at {d['length']}"
+def _cut(d: Line, words: Region) -> str:
+    return f"{_figure(d['figure'], words)}: not cut after all" if d.get("undo") else f"{d['label']} at {d['length']}"
 
 
-def _step(d: Line) -> str:
+def _step(d: Line, words: Region) -> str:
     return f"{d['key'].replace('-', ' ')}: not done after all" if d.get("undo") else str(d["text"])
 
 
-def _signed(d: Line) -> str:
+def _signed(d: Line, words: Region) -> str:
     before, after = d.get("before", {}), d.get("after", {})
     moved = [
-        f"{_plain(place.removeprefix('gap_'))} {before[place]} → {now}"
+        f"{_place(place, words)} {before[place]} → {now}"
         for place, now in after.items()
         if place in before and before[place] != now
     ]
@@ -53,18 +82,68 @@ def _signed(d: Line) -> str:
     return " · ".join(part for part in (d.get("note"), told) if part)
 
 
-def _floor_changed(d: Line) -> str:
-    moved = [f"{_plain(m['figure'])} {m['before'] or 'unknown'} → {m['after'] or 'unknown'}" for m in d["moved"]]
+def _floor_changed(d: Line, words: Region) -> str:
+    moved = [
+        f"{_figure(m['figure'], words)} {m['before'] or 'unknown'} → {m['after'] or 'unknown'}" for m in d["moved"]
+    ]
     return "; ".join([*([", ".join(d["floors"])] if d.get("floors") else []), *moved])
 
 
-def _document_changed(d: Line) -> str:
+def _document_changed(d: Line, words: Region) -> str:
     was, now = d["from"], d["to"]
-    moved = ", ".join(_plain(key) for key in dict.fromkeys([*was, *now]) if was.get(key) != now.get(key))
+    root = "job" if "work" in now else "wall"
+    moved = _told([(f"{root}.{path}", *values) for path, *values in differences(was, now)], words)
     return ": ".join(part for part in (now.get("name"), moved) if part)
 
 
-_SAYS: dict[str, Callable[[Line], str]] = {
+def _opening_changed(d: Line, words: Region) -> str:
+    if "moved" not in d:  # noted before the record told before and after
+        return ", ".join(called(f"opening.{path}", words) for path in d.get("changed", [])) or "nothing in it"
+    return _told([(f"opening.{m['path']}", m["was"], m["is"]) for m in d["moved"]], words) or "nothing in it"
+
+
+def _told(moved: Sequence[tuple[str, Any, Any]], words: Region) -> str:
+    """What changed, each with before and after: "Leaf width 30 in → 32 in"."""
+    return "; ".join(f"{called(path, words)} {_value(was)} → {_value(now)}" for path, was, now in moved)
+
+
+def _value(value: Any) -> str:
+    """What somebody wrote, as the record tells it."""
+    if isinstance(value, dict) and "value" in value:
+        return f"{value['value']} {value['unit']}"
+    if value in (None, "", [], {}):
+        return "not said"
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, list):
+        return "1 entry" if len(value) == 1 else f"{len(value)} entries"
+    return _plain(value) if isinstance(value, str) and re.fullmatch(r"[a-z]+(_[a-z]+)+", value) else str(value)
+
+
+@cache
+def _names() -> dict[str, str]:
+    """The names of a document's lengths, by path."""
+    return {one.path: one.fact.name if one.fact is not None else one.path.rpartition(".")[2] for one in lengths()}
+
+
+def called(path: str, words: Region) -> str:
+    """What the fact at a path is called in the crew's words.
+
+    Args:
+        path: in a document, such as `opening.door.leaves[0].width`, or `job.rules.side_shim`.
+        words: of which region.
+    """
+    named = re.sub(r"\[\d+\]", "[]", path).replace("job.rules.", "opening.rules.").replace("job.usual.", "usual.")
+    if named in CHOICES:
+        return fill(CHOICES[named], words)
+    name = _names().get(named, "")
+    if template_of(name) is not None:
+        return label(name, words)
+    last = _plain(named.rpartition(".")[2].removesuffix("[]"))
+    return last[:1].upper() + last[1:]
+
+
+_SAYS: dict[str, Callable[[Line, Region], str]] = {
     "measured": _reading,
     "withdrawn": _reading,
     "cut": _cut,
@@ -74,46 +153,51 @@ _SAYS: dict[str, Callable[[Line], str]] = {
     "usual changed": _floor_changed,
     "job changed": _document_changed,
     "wall changed": _document_changed,
-    "moved to another wall": lambda _: "its place is measured from that wall’s ends",
+    "changed": _opening_changed,
+    "undone": _opening_changed,
+    "redone": _opening_changed,
+    "moved to another wall": lambda *_: "its place is measured from that wall’s ends",
 }
 
 
-def in_words(what: str, detail: Line) -> str:
+def in_words(what: str, detail: Line, words: Region = "north_america") -> str:
     """Say what a line of the log holds.
 
     Args:
         what: the event.
         detail: what was noted of it.
+        words: whose words its parts are told in.
 
     Returns:
         One line of text; "" where there is nothing to add to the event.
     """
     if what in _SAYS:
-        return _SAYS[what](detail)
+        return _SAYS[what](detail, words)
     if isinstance(detail.get("name"), str):
         return detail["name"] or "without a name"
-    if isinstance(detail.get("changed"), list):
-        return ", ".join(detail["changed"]) or "nothing in it"
     return str(detail.get("note") or detail.get("mark") or "")
 
 
-def told(line: Line, marks: Mapping[int, str]) -> Line:
+def told(line: Line, marks: Mapping[int, str], words: Region = "north_america") -> Line:
     """Put a line of the log into words, with the mark of its opening."""
     return {
         **line,
         "mark": marks.get(line["opening_id"]) if line["opening_id"] is not None else None,
         "event": EVENTS.get(line["what"], line["what"]),
-        "words": in_words(line["what"], line["detail"]),
+        "words": in_words(line["what"], line["detail"], words),
     }
 
 
-def page_of(lines: Iterable[Line], marks: Mapping[int, str], find: str) -> tuple[list[Line], int | None]:
+def page_of(
+    lines: Iterable[Line], marks: Mapping[int, str], find: str, words: Region = "north_america"
+) -> tuple[list[Line], int | None]:
     """Take the first lines that hold every word looked for.
 
     Args:
         lines: a log, newest first, each line with its id.
         marks: what openings are called, by id.
         find: words, in any order and any case; "" for every line.
+        words: whose words their parts are told in.
 
     Returns:
         The lines in words, and the id of the last line looked at if there are older ones still to look at.
@@ -124,7 +208,7 @@ def page_of(lines: Iterable[Line], marks: Mapping[int, str], find: str) -> tuple
     for looked, line in enumerate(lines):
         if len(found) == PAGE or looked == SCANNED:
             return found, last
-        one = told(line, marks)
+        one = told(line, marks, words)
         text = f"{one['words']} {one['who']} {one['event']} {one['mark'] or ''}".casefold()
         if all(word in text for word in wanted):
             found.append(one)

@@ -4,10349 +4,10219 @@
  */
 
 export interface paths {
-  "/api/catalogue": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Catalogue
+         * @description Give the lists a screen is made from.
+         */
+        get: operations["catalogue_api_catalogue_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Catalogue
-     * @description Give the lists a screen is made from.
-     */
-    get: operations["catalogue_api_catalogue_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/crew-rules/{unit}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/crew-rules/{unit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Crew Rules
+         * @description Give the crew's house rules of a unit habit.
+         */
+        get: operations["crew_rules_api_crew_rules__unit__get"];
+        /**
+         * Save Crew Rules
+         * @description Change the crew's house rules of a unit habit.
+         */
+        put: operations["save_crew_rules_api_crew_rules__unit__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Crew Rules
-     * @description Give the crew's house rules of a unit habit.
-     */
-    get: operations["crew_rules_api_crew_rules__unit__get"];
-    /**
-     * Save Crew Rules
-     * @description Change the crew's house rules of a unit habit.
-     */
-    put: operations["save_crew_rules_api_crew_rules__unit__put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/format": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/format": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Format Schema
+         * @description Give the JSON Schema of the opening document.
+         */
+        get: operations["format_schema_api_format_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Format Schema
-     * @description Give the JSON Schema of the opening document.
-     */
-    get: operations["format_schema_api_format_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/health": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Health
+         * @description Say whether all is well: 200, or 503 with what is not.
+         */
+        get: operations["health_api_health_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Health
-     * @description Say whether all is well: 200, or 503 with what is not.
-     */
-    get: operations["health_api_health_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/heard": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Heard
+         * @description Read one piece of tape text: what was heard, in both systems.
+         */
+        get: operations["heard_api_heard_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Heard
-     * @description Read one piece of tape text: what was heard, in both systems.
-     */
-    get: operations["heard_api_heard_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Jobs
+         * @description List the jobs, newest first.
+         */
+        get: operations["list_jobs_api_jobs_get"];
+        put?: never;
+        /**
+         * New Job
+         * @description Open a job.
+         */
+        post: operations["new_job_api_jobs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Jobs
-     * @description List the jobs, newest first.
-     */
-    get: operations["list_jobs_api_jobs_get"];
-    put?: never;
-    /**
-     * New Job
-     * @description Open a job.
-     */
-    post: operations["new_job_api_jobs_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job Page
+         * @description Give a job with its walls and its openings, solved, in walking order.
+         */
+        get: operations["job_page_api_jobs__job_id__get"];
+        /**
+         * Save Job
+         * @description Change a job. 409 when someone changed it since.
+         */
+        put: operations["save_job_api_jobs__job_id__put"];
+        post?: never;
+        /**
+         * Remove Job
+         * @description Take a job off the board; it can be restored. 409 when someone changed it since.
+         */
+        delete: operations["remove_job_api_jobs__job_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Job Page
-     * @description Give a job with its walls and its openings, solved, in walking order.
-     */
-    get: operations["job_page_api_jobs__job_id__get"];
-    /**
-     * Save Job
-     * @description Change a job. 409 when someone changed it since.
-     */
-    put: operations["save_job_api_jobs__job_id__put"];
-    post?: never;
-    /**
-     * Remove Job
-     * @description Take a job off the board; it can be restored. 409 when someone changed it since.
-     */
-    delete: operations["remove_job_api_jobs__job_id__delete"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/facts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Facts
+         * @description Give some facts to many openings and their walls, all or none. 422 when one could no longer be; 409 when one changed since.
+         */
+        put: operations["save_facts_api_jobs__job_id__facts_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Save Facts
-     * @description Give some facts to many openings and their walls, all or none. 422 when one could no longer be; 409 when one changed since.
-     */
-    put: operations["save_facts_api_jobs__job_id__facts_put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/facts/try": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/facts/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Facts
+         * @description Say what some facts would do to many openings. Nothing is kept.
+         */
+        post: operations["try_facts_api_jobs__job_id__facts_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Try Facts
-     * @description Say what some facts would do to many openings. Nothing is kept.
-     */
-    post: operations["try_facts_api_jobs__job_id__facts_try_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/facts/undo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/facts/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Facts
+         * @description Take a change of many openings back, all or nothing. 409 when something was changed since.
+         */
+        post: operations["undo_facts_api_jobs__job_id__facts_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Undo Facts
-     * @description Take a change of many openings back, all or nothing. 409 when something was changed since.
-     */
-    post: operations["undo_facts_api_jobs__job_id__facts_undo_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/floors": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/floors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Floors Of Job
+         * @description Give the floors of a job, who uses each, and the figures that wait on a floor.
+         */
+        get: operations["floors_of_job_api_jobs__job_id__floors_get"];
+        /**
+         * Save Floors
+         * @description Change the floors of a job, with a line in the log of every opening whose figures move.
+         *
+         *     422 when an opening could no longer be, or stands on a floor that is left out; 409 when the job changed since.
+         */
+        put: operations["save_floors_api_jobs__job_id__floors_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Floors Of Job
-     * @description Give the floors of a job, who uses each, and the figures that wait on a floor.
-     */
-    get: operations["floors_of_job_api_jobs__job_id__floors_get"];
-    /**
-     * Save Floors
-     * @description Change the floors of a job, with a line in the log of every opening whose figures move.
-     *
-     *     422 when an opening could no longer be, or stands on a floor that is left out; 409 when the job changed since.
-     */
-    put: operations["save_floors_api_jobs__job_id__floors_put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/floors/try": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/floors/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Floors
+         * @description Say what changes for whom if the floors were so. Nothing is kept.
+         */
+        post: operations["try_floors_api_jobs__job_id__floors_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Try Floors
-     * @description Say what changes for whom if the floors were so. Nothing is kept.
-     */
-    post: operations["try_floors_api_jobs__job_id__floors_try_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/heads": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/heads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Heads
+         * @description Give the head lines of a job, per storey.
+         */
+        get: operations["heads_api_jobs__job_id__heads_get"];
+        put?: never;
+        /**
+         * Align
+         * @description Align a storey, each door as a new version of its own. 422 when there is nothing to align, 409 when its line moved since.
+         */
+        post: operations["align_api_jobs__job_id__heads_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Heads
-     * @description Give the head lines of a job, per storey.
-     */
-    get: operations["heads_api_jobs__job_id__heads_get"];
-    put?: never;
-    /**
-     * Align
-     * @description Align a storey, each door as a new version of its own. 422 when there is nothing to align, 409 when its line moved since.
-     */
-    post: operations["align_api_jobs__job_id__heads_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/line": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Line
+         * @description Read one door as it is pencilled on a list, and answer it in a job. 422 for what is no line.
+         */
+        get: operations["read_line_api_jobs__job_id__line_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Read Line
-     * @description Read one door as it is pencilled on a list, and answer it in a job. 422 for what is no line.
-     */
-    get: operations["read_line_api_jobs__job_id__line_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/lists": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists Of Job
+         * @description Give the whole job's cut list and buy list, gathered by stock.
+         */
+        get: operations["lists_of_job_api_jobs__job_id__lists_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Lists Of Job
-     * @description Give the whole job's cut list and buy list, gathered by stock.
-     */
-    get: operations["lists_of_job_api_jobs__job_id__lists_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/log": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job Log
+         * @description Give a page of a job's log, newest first: of one opening, one kind of event, or lines with some words, if asked.
+         */
+        get: operations["job_log_api_jobs__job_id__log_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Job Log
-     * @description Give a page of a job's log, newest first: of one opening, one kind of event, or lines with some words, if asked.
-     */
-    get: operations["job_log_api_jobs__job_id__log_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/openings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/openings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Opening
+         * @description Add an opening at the end of the walk.
+         */
+        post: operations["new_opening_api_jobs__job_id__openings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * New Opening
-     * @description Add an opening at the end of the walk.
-     */
-    post: operations["new_opening_api_jobs__job_id__openings_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/order": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Reorder
+         * @description Set the walking order. 409 when openings came, went or were walked otherwise since.
+         */
+        put: operations["reorder_api_jobs__job_id__order_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Reorder
-     * @description Set the walking order. 409 when openings came, went or were walked otherwise since.
-     */
-    put: operations["reorder_api_jobs__job_id__order_put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Job
+         * @description Put a removed job back. 409 when someone changed it since.
+         */
+        post: operations["restore_job_api_jobs__job_id__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Restore Job
-     * @description Put a removed job back. 409 when someone changed it since.
-     */
-    post: operations["restore_job_api_jobs__job_id__restore_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/schedule": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Rows
+         * @description Keep the openings of all rows, or none. 422 names every cell and row that cannot be.
+         */
+        post: operations["keep_rows_api_jobs__job_id__schedule_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Keep Rows
-     * @description Keep the openings of all rows, or none. 422 names every cell and row that cannot be.
-     */
-    post: operations["keep_rows_api_jobs__job_id__schedule_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/schedule/rows": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/schedule/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Rows
+         * @description Read rows against a job: every cell as heard, the rough opening, flags. Nothing is kept.
+         */
+        post: operations["read_rows_api_jobs__job_id__schedule_rows_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Read Rows
-     * @description Read rows against a job: every cell as heard, the rough opening, flags. Nothing is kept.
-     */
-    post: operations["read_rows_api_jobs__job_id__schedule_rows_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/schedule/undo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/schedule/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Off
+         * @description Take openings that were just kept off the board again, all or none. 409 when somebody changed one since.
+         */
+        post: operations["take_off_api_jobs__job_id__schedule_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Take Off
-     * @description Take openings that were just kept off the board again, all or none. 409 when somebody changed one since.
-     */
-    post: operations["take_off_api_jobs__job_id__schedule_undo_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/usual": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Usual
+         * @description Change what is usual. 422 when an opening could no longer be; 409 when the job changed since.
+         */
+        put: operations["save_usual_api_jobs__job_id__usual_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Save Usual
-     * @description Change what is usual. 422 when an opening could no longer be; 409 when the job changed since.
-     */
-    put: operations["save_usual_api_jobs__job_id__usual_put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/usual/try": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/usual/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Usual
+         * @description Say what changes for whom if this were usual. Nothing is kept.
+         */
+        post: operations["try_usual_api_jobs__job_id__usual_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Try Usual
-     * @description Say what changes for whom if this were usual. Nothing is kept.
-     */
-    post: operations["try_usual_api_jobs__job_id__usual_try_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/walls": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/walls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Wall
+         * @description Add a wall to a job.
+         */
+        post: operations["new_wall_api_jobs__job_id__walls_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * New Wall
-     * @description Add a wall to a job.
-     */
-    post: operations["new_wall_api_jobs__job_id__walls_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/level": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Level
+         * @description Read a level's text such as "1/4 in 4 ft". 422 when it is none.
+         */
+        get: operations["level_api_level_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Level
-     * @description Read a level's text such as "1/4 in 4 ft". 422 when it is none.
-     */
-    get: operations["level_api_level_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/line": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Line
+         * @description Read one door as it is pencilled on a list, and answer it without a job. 422 for what is no line.
+         */
+        get: operations["line_api_line_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Line
-     * @description Read one door as it is pencilled on a list, and answer it without a job. 422 for what is no line.
-     */
-    get: operations["line_api_line_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Opening Page
+         * @description Give an opening with what it stands in.
+         */
+        get: operations["opening_page_api_openings__opening_id__get"];
+        /**
+         * Save Opening
+         * @description Keep a new version. 422 for what it breaks, 409 with both versions when someone changed it since.
+         */
+        put: operations["save_opening_api_openings__opening_id__put"];
+        post?: never;
+        /**
+         * Remove Opening
+         * @description Take an opening off the board; it can be restored. 409 when someone changed it since.
+         */
+        delete: operations["remove_opening_api_openings__opening_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Opening Page
-     * @description Give an opening with what it stands in.
-     */
-    get: operations["opening_page_api_openings__opening_id__get"];
-    /**
-     * Save Opening
-     * @description Keep a new version. 422 for what it breaks, 409 with both versions when someone changed it since.
-     */
-    put: operations["save_opening_api_openings__opening_id__put"];
-    post?: never;
-    /**
-     * Remove Opening
-     * @description Take an opening off the board; it can be restored. 409 when someone changed it since.
-     */
-    delete: operations["remove_opening_api_openings__opening_id__delete"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/compared": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/compared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compared
+         * @description Give an opening's measures as planned, found and made, side by side. 422 when it cannot be worked out.
+         */
+        get: operations["compared_api_openings__opening_id__compared_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Compared
-     * @description Give an opening's measures as planned, found and made, side by side. 422 when it cannot be worked out.
-     */
-    get: operations["compared_api_openings__opening_id__compared_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/events": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Event
+         * @description Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off.
+         */
+        post: operations["new_event_api_openings__opening_id__events_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * New Event
-     * @description Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off.
-     */
-    post: operations["new_event_api_openings__opening_id__events_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/log": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Opening Log
+         * @description Give the whole log of an opening, newest first.
+         */
+        get: operations["opening_log_api_openings__opening_id__log_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Opening Log
-     * @description Give the whole log of an opening, newest first.
-     */
-    get: operations["opening_log_api_openings__opening_id__log_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/readings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Readings
+         * @description Give every reading ever taken of an opening, corrected and withdrawn ones too, in the order taken.
+         */
+        get: operations["all_readings_api_openings__opening_id__readings_get"];
+        put?: never;
+        /**
+         * New Reading
+         * @description Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts.
+         */
+        post: operations["new_reading_api_openings__opening_id__readings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * All Readings
-     * @description Give every reading ever taken of an opening, corrected and withdrawn ones too, in the order taken.
-     */
-    get: operations["all_readings_api_openings__opening_id__readings_get"];
-    put?: never;
-    /**
-     * New Reading
-     * @description Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts.
-     */
-    post: operations["new_reading_api_openings__opening_id__readings_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/readings/{reading_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/readings/{reading_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Withdraw Reading
+         * @description Let a reading count no longer; it stays in the record.
+         */
+        delete: operations["withdraw_reading_api_openings__opening_id__readings__reading_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post?: never;
-    /**
-     * Withdraw Reading
-     * @description Let a reading count no longer; it stays in the record.
-     */
-    delete: operations["withdraw_reading_api_openings__opening_id__readings__reading_id__delete"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Restore Opening
+         * @description Put a removed opening back. 422 when it could no longer be, 409 when someone changed it since.
+         */
+        put: operations["restore_opening_api_openings__opening_id__restore_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Restore Opening
-     * @description Put a removed opening back. 422 when it could no longer be, 409 when someone changed it since.
-     */
-    put: operations["restore_opening_api_openings__opening_id__restore_put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/wall": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Move To Wall
+         * @description Put an opening into another wall of its job. 422 when it cannot be there, 409 when someone changed it since.
+         */
+        put: operations["move_to_wall_api_openings__opening_id__wall_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Move To Wall
-     * @description Put an opening into another wall of its job. 422 when it cannot be there, 409 when someone changed it since.
-     */
-    put: operations["move_to_wall_api_openings__opening_id__wall_put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/openings/{opening_id}/{way}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/openings/{opening_id}/{way}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Or Redo
+         * @description Go back or forward one version; where there is none, nothing changes. 422 when it could no longer be.
+         */
+        post: operations["undo_or_redo_api_openings__opening_id___way__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Undo Or Redo
-     * @description Go back or forward one version; where there is none, nothing changes. 422 when it could no longer be.
-     */
-    post: operations["undo_or_redo_api_openings__opening_id___way__post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/schedule/file": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/schedule/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description Read a CSV file or an XLSX workbook, sent as it is, as a table. 422 says why it is none.
+         */
+        post: operations["read_file_api_schedule_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Read File
-     * @description Read a CSV file or an XLSX workbook, sent as it is, as a table. 422 says why it is none.
-     */
-    post: operations["read_file_api_schedule_file_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/schedule/pasted": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/schedule/pasted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Pasted
+         * @description Read what was pasted as a table. 422 says why it is none.
+         */
+        post: operations["read_pasted_api_schedule_pasted_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Read Pasted
-     * @description Read what was pasted as a table. 422 says why it is none.
-     */
-    post: operations["read_pasted_api_schedule_pasted_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/solve": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Solve
+         * @description Solve one opening document: every figure with its terms, every flag, what is missing, what to draw.
+         */
+        post: operations["solve_api_solve_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Solve
-     * @description Solve one opening document: every figure with its terms, every flag, what is missing, what to draw.
-     */
-    post: operations["solve_api_solve_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/step": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Step
+         * @description Move a length by whole tape marks, to the next mark first if it lies between two.
+         */
+        get: operations["step_api_step_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Step
-     * @description Move a length by whole tape marks, to the next mark first if it lies between two.
-     */
-    get: operations["step_api_step_get"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/stock": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Book
+         * @description Give the stock book.
+         */
+        get: operations["book_api_stock_get"];
+        put?: never;
+        /**
+         * New Item
+         * @description Write a new item into the book.
+         */
+        post: operations["new_item_api_stock_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Book
-     * @description Give the stock book.
-     */
-    get: operations["book_api_stock_get"];
-    put?: never;
-    /**
-     * New Item
-     * @description Write a new item into the book.
-     */
-    post: operations["new_item_api_stock_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/stock/{item_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/stock/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Item
+         * @description Change an item. Openings that took its figures keep the ones they took.
+         */
+        put: operations["save_item_api_stock__item_id__put"];
+        post?: never;
+        /**
+         * Remove Item
+         * @description Strike an item out. 409 when someone changed it since.
+         */
+        delete: operations["remove_item_api_stock__item_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Save Item
-     * @description Change an item. Openings that took its figures keep the ones they took.
-     */
-    put: operations["save_item_api_stock__item_id__put"];
-    post?: never;
-    /**
-     * Remove Item
-     * @description Strike an item out. 409 when someone changed it since.
-     */
-    delete: operations["remove_item_api_stock__item_id__delete"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/walls/{wall_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/walls/{wall_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Wall
+         * @description Change a wall. Refused when an opening in it could no longer be; 409 when someone changed it since.
+         */
+        put: operations["save_wall_api_walls__wall_id__put"];
+        post?: never;
+        /**
+         * Remove Wall
+         * @description Take a wall out of its job; it can be restored. 422 while an opening stands in it, 409 when someone changed it since.
+         */
+        delete: operations["remove_wall_api_walls__wall_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Save Wall
-     * @description Change a wall. Refused when an opening in it could no longer be; 409 when someone changed it since.
-     */
-    put: operations["save_wall_api_walls__wall_id__put"];
-    post?: never;
-    /**
-     * Remove Wall
-     * @description Take a wall out of its job; it can be restored. 422 while an opening stands in it, 409 when someone changed it since.
-     */
-    delete: operations["remove_wall_api_walls__wall_id__delete"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/walls/{wall_id}/layout": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/walls/{wall_id}/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Layout
+         * @description Lay a wall out. Nothing is kept: a move is kept by saving its opening.
+         */
+        post: operations["layout_api_walls__wall_id__layout_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Layout
-     * @description Lay a wall out. Nothing is kept: a move is kept by saving its opening.
-     */
-    post: operations["layout_api_walls__wall_id__layout_post"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/walls/{wall_id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/walls/{wall_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Restore Wall
+         * @description Put a removed wall back. 409 when someone changed it since.
+         */
+        put: operations["restore_wall_api_walls__wall_id__restore_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    /**
-     * Restore Wall
-     * @description Put a removed wall back. 409 when someone changed it since.
-     */
-    put: operations["restore_wall_api_walls__wall_id__restore_put"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * Align
-     * @description Put a storey's doors on its common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
-     *
-     *     `line` is the common line that was seen; it is not taken for another.
-     */
-    Align: {
-      /**
-       * How
-       * @enum {string}
-       */
-      how: "raise" | "pack" | "own";
-      line?: components["schemas"]["ExactOut"] | null;
-      /**
-       * Storey
-       * @default
-       */
-      storey?: string;
-    };
-    /**
-     * AsFoundOut
-     * @description Everything that follows from the readings.
-     */
-    AsFoundOut: {
-      /** Asks */
-      asks: components["schemas"]["AskOut"][];
-      check: components["schemas"]["CheckOut"] | null;
-      /** Contradicts */
-      contradicts: boolean;
-      hang: components["schemas"]["HangOut"] | null;
-      /** Next */
-      next: string | null;
-      /** Readings */
-      readings: components["schemas"]["ReadingOut"][];
-      set: components["schemas"]["SetOut"] | null;
-      shape: components["schemas"]["FoundOut"] | null;
-    };
-    /**
-     * AskOut
-     * @description A place that can be read, in the order of the round.
-     */
-    AskOut: {
-      /** How */
-      how: string;
-      /** Kind */
-      kind: string;
-      /** Label */
-      label: string;
-      /** Needs At */
-      needs_at: boolean;
-      /** Phase */
-      phase: string;
-      /** Place */
-      place: string;
-      /** Read */
-      read: boolean;
-      /** Round */
-      round: boolean;
-      /** Ways */
-      ways: string[];
-      /** Written */
-      written: string;
-    };
-    /**
-     * AskedHeading
-     * @description A column of a table: its heading as written, what it is about, the unit of its bare numbers.
-     */
-    AskedHeading: {
-      /** Column */
-      column?:
-        | (
-            | "line"
-            | "mark"
-            | "room"
-            | "count"
-            | "kind"
-            | "size"
-            | "width"
-            | "height"
-            | "thickness"
-            | "hand"
-            | "stud"
-            | "wall"
-            | "frame"
-            | "floor"
-            | "floor_a"
-            | "floor_b"
-            | "fire"
-            | "glass"
-            | "unit"
-            | "note"
-          )
-        | null;
-      /**
-       * Text
-       * @default
-       */
-      text?: string;
-      /** Unit */
-      unit?: ("in" | "mm") | null;
-    };
-    /**
-     * Based
-     * @description A write that names the version it was based on.
-     */
-    Based: {
-      /** Version */
-      version: number;
-    };
-    /**
-     * Beside
-     * @description A switch, vent, casing or corner beside the opening: how far from the opening's edge it starts.
-     */
-    Beside: {
-      /** Distance */
-      distance?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * What
-       * @default
-       */
-      what?: string;
-    };
-    /**
-     * BlockOut
-     * @description A block on the hinge stud: its figure and how high up it goes.
-     */
-    BlockOut: {
-      /** Figure */
-      figure: string;
-      /** Up */
-      up: string;
-    };
-    /**
-     * BuyRow
-     * @description Something to buy for the whole job.
-     */
-    BuyRow: {
-      /** Count */
-      count: number;
-      /** Label */
-      label: string;
-      /** Length */
-      length: string | null;
-      /** Marks */
-      marks: string[];
-    };
-    /**
-     * Bypass
-     * @description Leaves that pass each other in one opening; `leaf_width` and `leaf_height` are those of leaves in hand.
-     */
-    Bypass: {
-      /** Between */
-      between?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Count
-       * @default 2
-       */
-      count?: number;
-      /** Leaf Height */
-      leaf_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Leaf Width */
-      leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Overlap */
-      overlap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track */
-      track?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * Casing
-     * @description The casing of both sides; without a width it is not figured. `none` says that this opening gets none, whatever is usual.
-     */
-    Casing: {
-      /**
-       * Corner
-       * @default mitred
-       * @enum {string}
-       */
-      corner?: "mitred" | "butted";
-      /**
-       * None
-       * @default false
-       */
-      none?: boolean;
-      /** Thickness */
-      thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Width */
-      width?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * CatalogueOut
-     * @description Lists that do not change while Jambo runs.
-     *
-     *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
-     *     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
-     *     give an opening and its wall, by path, with where the job keeps them.
-     */
-    CatalogueOut: {
-      /** Columns */
-      columns: {
-        [key: string]: {
-          [key: string]: string;
+    schemas: {
+        /**
+         * Align
+         * @description Put a storey's doors on its common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
+         *
+         *     `line` is the common line that was seen; it is not taken for another.
+         */
+        Align: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "raise" | "pack" | "own";
+            line?: components["schemas"]["ExactOut"] | null;
+            /**
+             * Storey
+             * @default
+             */
+            storey?: string;
         };
-      };
-      /** Events */
-      events: {
-        [key: string]: string;
-      };
-      /** Facts */
-      facts: {
-        [key: string]: components["schemas"]["LengthFactOut"];
-      };
-      /** Figure Groups */
-      figure_groups: components["schemas"]["FigureGroupOut"][];
-      /** Frames */
-      frames: components["schemas"]["FrameOut"][];
-      /** Homes */
-      homes: {
-        [key: string]:
-          | "survey"
-          | "door"
-          | "floor"
-          | "opening"
-          | "pocket"
-          | "track"
-          | "wall"
-          | "frame"
-          | "set"
-          | "hang"
-          | "trim"
-          | "card";
-      };
-      /** Rule Groups */
-      rule_groups: components["schemas"]["RuleGroupOut"][];
-      /** Rules */
-      rules: {
-        [key: string]: components["schemas"]["RuleOut"];
-      };
-      /** Stages */
-      stages: components["schemas"]["StageOut"][];
-      /** Stock */
-      stock: {
-        [key: string]: {
-          [key: string]: string[];
+        /**
+         * AsFoundOut
+         * @description Everything that follows from the readings.
+         */
+        AsFoundOut: {
+            /** Asks */
+            asks: components["schemas"]["AskOut"][];
+            check: components["schemas"]["CheckOut"] | null;
+            /** Contradicts */
+            contradicts: boolean;
+            hang: components["schemas"]["HangOut"] | null;
+            /** Next */
+            next: string | null;
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            set: components["schemas"]["SetOut"] | null;
+            shape: components["schemas"]["FoundOut"] | null;
         };
-      };
-      /** Usual */
-      usual: {
-        [key: string]: string;
-      };
-      /** Words */
-      words: {
-        [key: string]: {
-          [key: string]: string;
+        /**
+         * AskOut
+         * @description A place that can be read, in the order of the round.
+         */
+        AskOut: {
+            /** How */
+            how: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Needs At */
+            needs_at: boolean;
+            /** Phase */
+            phase: string;
+            /** Place */
+            place: string;
+            /** Read */
+            read: boolean;
+            /** Round */
+            round: boolean;
+            /** Ways */
+            ways: string[];
+            /** Written */
+            written: string;
         };
-      };
-    };
-    /**
-     * CellOut
-     * @description A cell as it was heard: what, its meanings where it has several, or why it cannot be and what would be accepted.
-     */
-    CellOut: {
-      /** Accepted */
-      accepted: string;
-      /** Choices */
-      choices: components["schemas"]["ChoiceOut"][];
-      /** Reading */
-      reading: string;
-      /** Reason */
-      reason: string;
-      /** Text */
-      text: string;
-    };
-    /**
-     * ChangeOut
-     * @description What a change does to one opening. Without a figure that moves it is only touched by it.
-     */
-    ChangeOut: {
-      /** Done */
-      done: string[];
-      /** Flags */
-      flags: components["schemas"]["FlagOut"][];
-      /** Id */
-      id: number;
-      /** Moved */
-      moved: components["schemas"]["MovedOut"][];
-      /** Name */
-      name: string;
-      /** Refused */
-      refused: string;
-      /** Room */
-      room: string;
-    };
-    /**
-     * Changed
-     * @description What a change of many openings does to whom, and the step it made.
-     */
-    Changed: {
-      /** Changes */
-      changes: components["schemas"]["ChangeOut"][];
-      step: components["schemas"]["Step"];
-    };
-    /**
-     * CheckOut
-     * @description The check after setting: gaps, moves in work words, and whether it can be signed off.
-     */
-    CheckOut: {
-      /** Done */
-      done: boolean;
-      /** Gaps */
-      gaps: components["schemas"]["GapOut"][];
-      /** Missed */
-      missed: string[];
-      /** Moves */
-      moves: string[];
-      /** Unread */
-      unread: string[];
-    };
-    /**
-     * ChoiceOut
-     * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
-     */
-    ChoiceOut: {
-      /** Label */
-      label: string;
-      /** Text */
-      text: string;
-    };
-    /**
-     * ComparedOut
-     * @description A measure as planned, found and made; `differs` says that what was made reads otherwise on the tape than the plan.
-     */
-    ComparedOut: {
-      /** Differs */
-      differs: boolean;
-      found: components["schemas"]["LengthOut"] | null;
-      /** Label */
-      label: string;
-      made: components["schemas"]["LengthOut"] | null;
-      planned: components["schemas"]["LengthOut"] | null;
-    };
-    /**
-     * ConflictOut
-     * @description A write that came too late: what is kept now, what was to be kept, and the fields in which they differ.
-     *
-     *     For a removal `yours` is what was seen when it was asked for, None where that is not on record.
-     */
-    ConflictOut: {
-      /** Differs */
-      differs: string[];
-      /** Error */
-      error: string;
-      /** Reason */
-      reason: string;
-      /** Theirs */
-      theirs: {
-        [key: string]: unknown;
-      };
-      /** Version */
-      version: number;
-      /** Yours */
-      yours: {
-        [key: string]: unknown;
-      } | null;
-    };
-    /**
-     * CutIn
-     * @description A new hole cut into a standing wall, when `asked`: from the left end its left edge at `least`, its right edge at `most`.
-     *
-     *     `wanted` is where its centre is wanted. `support` is the temporary support while studs are cut, and `support_by` who gave it.
-     */
-    CutIn: {
-      /**
-       * Asked
-       * @default false
-       */
-      asked?: boolean;
-      /** Least */
-      least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Most */
-      most?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Support
-       * @default
-       */
-      support?: string;
-      /**
-       * Support By
-       * @default
-       */
-      support_by?: string;
-      /** Wanted */
-      wanted?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * CutPiece
-     * @description A piece that was cut: the figure of the cut list, the length it got, and the day.
-     */
-    CutPiece: {
-      /** Figure */
-      figure: string;
-      /**
-       * Length
-       * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
-       */
-      length: string | components["schemas"]["ExactLength"];
-      /**
-       * When
-       * @default
-       */
-      when?: string;
-    };
-    /**
-     * DeliveredUnit
-     * @description The unit that was delivered: width over the backs of its legs, and its legs from head to foot.
-     */
-    DeliveredUnit: {
-      /** Leg Length */
-      leg_length?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Outside Width */
-      outside_width?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * DimOut
-     * @description A dimension line that reads a figure.
-     */
-    DimOut: {
-      /** Figure */
-      figure: string;
-      /** X0 */
-      x0: number;
-      /** X1 */
-      x1: number;
-      /** Y0 */
-      y0: number;
-      /** Y1 */
-      y1: number;
-    };
-    /**
-     * Document
-     * @description A whole opening document. `unit` reads bare numbers and chooses the habit whose defaults apply.
-     */
-    Document: {
-      /** Beside */
-      beside?: components["schemas"]["Neighbour"][];
-      /** Cuts */
-      cuts?: components["schemas"]["CutPiece"][];
-      /** Floors */
-      floors?: components["schemas"]["FloorType"][];
-      /**
-       * Format
-       * @default jambo-opening/1
-       * @constant
-       */
-      format?: "jambo-opening/1";
-      opening?: components["schemas"]["Opening"];
-      rules?: components["schemas"]["RuleLevels"];
-      show?: components["schemas"]["Show"];
-      survey?: components["schemas"]["Survey"];
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "in" | "mm";
-      usual?: components["schemas"]["Usual"];
-      wall?: components["schemas"]["Wall"];
-    };
-    /**
-     * Door
-     * @description What hangs. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
-     *
-     *     Handing is physical: `hinge_side` as seen from side A, and the side a swing leaf opens to. Of a swing pair the first
-     *     leaf is the active one, and `hinge_side` is its side. Pocket leaves and slabs open toward `slides_to`; of two, the
-     *     first does. `opening_width` and `opening_height` are the finished opening of a face slider or bypass leaves.
-     */
-    Door: {
-      bypass?: components["schemas"]["Bypass"];
-      /** Delivered Hand */
-      delivered_hand?: ("LH" | "RH" | "LHR" | "RHR") | null;
-      /**
-       * Fire Rated
-       * @default false
-       */
-      fire_rated?: boolean;
-      /**
-       * Glass
-       * @default false
-       */
-      glass?: boolean;
-      hardware?: components["schemas"]["Hardware"];
-      /**
-       * Hinge Side
-       * @default left
-       * @enum {string}
-       */
-      hinge_side?: "left" | "right";
-      /**
-       * Kind
-       * @default swing
-       * @enum {string}
-       */
-      kind?: "swing" | "pocket" | "face_slider" | "bypass";
-      /**
-       * Leads To
-       * @default inside
-       * @enum {string}
-       */
-      leads_to?: "inside" | "outside" | "garage" | "store";
-      /** Leaves */
-      leaves?: components["schemas"]["Leaf"][];
-      /** Mass */
-      mass?: string | null;
-      /** Opening Height */
-      opening_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Opening Width */
-      opening_width?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Opens To
-       * @default A
-       * @enum {string}
-       */
-      opens_to?: "A" | "B";
-      /**
-       * Outside
-       * @default A
-       * @enum {string}
-       */
-      outside?: "A" | "B";
-      pocket?: components["schemas"]["Pocket"];
-      slider?: components["schemas"]["Slider"];
-      /**
-       * Slides To
-       * @default right
-       * @enum {string}
-       */
-      slides_to?: "left" | "right";
-    };
-    /**
-     * DoubtOut
-     * @description A cell that cannot be read, by its row and column from 0, and why.
-     */
-    DoubtOut: {
-      /** Column */
-      column: number;
-      /** Reason */
-      reason: string;
-      /** Row */
-      row: number;
-    };
-    /**
-     * Draft
-     * @description What is tried out before it is kept: places of openings by id, and the wall's own facts.
-     */
-    Draft: {
-      /** Moves */
-      moves?: {
-        [key: string]: components["schemas"]["Position"];
-      };
-      shown?: components["schemas"]["Shown"];
-      wall?: components["schemas"]["Wall"] | null;
-    };
-    /**
-     * DrawingOut
-     * @description A plan or section. `depth` is the axis along which thin things may be drawn stretched.
-     */
-    DrawingOut: {
-      /** Depth */
-      depth: string;
-      /** Dims */
-      dims: components["schemas"]["DimOut"][];
-      /** Name */
-      name: string;
-      /** Outlines */
-      outlines: components["schemas"]["OutlineOut"][];
-    };
-    /**
-     * ErrorOut
-     * @description What went wrong and why; `request` is the number the log has it under.
-     */
-    ErrorOut: {
-      /** Error */
-      error: string;
-      /** Reason */
-      reason: string;
-      /** Request */
-      request?: string;
-    };
-    /**
-     * ExactLength
-     * @description A length as an exact number with its unit: {"value": "165/2", "unit": "in"} or {"value": 686, "unit": "mm"}.
-     */
-    ExactLength: {
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "in" | "mm";
-      /** Value */
-      value: string | number;
-    };
-    /**
-     * ExactOut
-     * @description An exact length; it can be written back into a document as it stands.
-     */
-    ExactOut: {
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "in" | "mm";
-      /** Value */
-      value: string;
-    };
-    /**
-     * FaceOut
-     * @description A stud's face from foot to head as x, y points in millimetres; `a` and `b` its edges on sides A and B.
-     */
-    FaceOut: {
-      /** A */
-      a: number[];
-      /** B */
-      b: number[];
-    };
-    /**
-     * FactOut
-     * @description A fact of a kind of stock: what it is called, and its kind of length; none for a weight.
-     */
-    FactOut: {
-      /** Kind */
-      kind: string | null;
-      /** Label */
-      label: string;
-      /** Name */
-      name: string;
-    };
-    /**
-     * FieldErrorOut
-     * @description One thing wrong with one field.
-     */
-    FieldErrorOut: {
-      /** Accepted */
-      accepted: string;
-      /** Path */
-      path: string;
-      /** Reason */
-      reason: string;
-    };
-    /**
-     * FigureGroupOut
-     * @description Figures that are listed together, in order. A name that ends in # stands for a numbered family.
-     *
-     *     `first` are the stages on which they come first. `unless` names, for some, the figure that is listed in their stead when there is one.
-     */
-    FigureGroupOut: {
-      /** Figures */
-      figures: string[];
-      /** First */
-      first: (
-        | "survey"
-        | "door"
-        | "floor"
-        | "opening"
-        | "pocket"
-        | "track"
-        | "wall"
-        | "frame"
-        | "set"
-        | "hang"
-        | "trim"
-        | "card"
-      )[];
-      /** Title */
-      title: string;
-      /** Unless */
-      unless: {
-        [key: string]: string;
-      };
-    };
-    /**
-     * FigureOut
-     * @description A computed length and how it adds up; `considered` is what a "highest of" passed over.
-     */
-    FigureOut: {
-      /** Allowances */
-      allowances: string[];
-      /** Considered */
-      considered: components["schemas"]["TermOut"][];
-      /** Label */
-      label: string;
-      /** Name */
-      name: string;
-      /**
-       * Rounding
-       * @enum {string}
-       */
-      rounding: "up" | "down" | "nearest";
-      /** Symbol */
-      symbol: string;
-      /** Terms */
-      terms: components["schemas"]["TermOut"][];
-      value: components["schemas"]["LengthOut"];
-    };
-    /**
-     * Fitting
-     * @description A switch, socket, vent or pipe on a side of the wall: its middle from the left end, and its height.
-     */
-    Fitting: {
-      /** At */
-      at?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Height */
-      height?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Side
-       * @default A
-       * @enum {string}
-       */
-      side?: "A" | "B";
-      /**
-       * What
-       * @default
-       */
-      what?: string;
-    };
-    /**
-     * FittingOut
-     * @description Something fitted on the wall, where it is drawn.
-     */
-    FittingOut: {
-      /** Side */
-      side: string;
-      /** What */
-      what: string;
-      /** X */
-      x: number;
-      /** Y */
-      y: number;
-    };
-    /**
-     * FlagOut
-     * @description A judgement in words.
-     */
-    FlagOut: {
-      /** Code */
-      code: string;
-      /** Cure */
-      cure: string;
-      /** Figures */
-      figures: string[];
-      /**
-       * Level
-       * @enum {string}
-       */
-      level: "stop" | "check" | "note";
-      /** Path */
-      path: string;
-      /** Reason */
-      reason: string;
-      /** Stage */
-      stage: string;
-    };
-    /**
-     * FloorOut
-     * @description A floor of the job: how thick it is (None while a layer has no thickness), its allowances, and who uses it.
-     */
-    FloorOut: {
-      /** Allowances */
-      allowances: string[];
-      /** Key */
-      key: string;
-      thick: components["schemas"]["LengthOut"] | null;
-      /** Used By */
-      used_by: components["schemas"]["UserOut"][];
-    };
-    /**
-     * FloorType
-     * @description A floor of the job, used by any number of openings: its layers on the rough floor, lowest first.
-     *
-     *     `key` is what openings name it by; it stays when the floor is renamed.
-     */
-    FloorType: {
-      /** Key */
-      key: string;
-      /** Layers */
-      layers?: components["schemas"]["Layer"][];
-      /**
-       * Name
-       * @default
-       */
-      name?: string;
-    };
-    /**
-     * Floors
-     * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
-     *
-     *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
-     */
-    "Floors-Output": {
-      /** A */
-      a?: components["schemas"]["Layer"][] | null;
-      /** A From */
-      a_from?: string | null;
-      /** B */
-      b?: components["schemas"]["Layer"][] | null;
-      /** B From */
-      b_from?: string | null;
-      /** Strip */
-      strip?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Under */
-      under?: ("A" | "B" | "strip") | null;
-    };
-    /**
-     * FloorsOut
-     * @description The floors of a job, the openings with a floor of their own that is not settled, and those nobody has said.
-     */
-    FloorsOut: {
-      /** Floors */
-      floors: components["schemas"]["FloorOut"][];
-      /** Own */
-      own: components["schemas"]["UserOut"][];
-      /** Unsaid */
-      unsaid: components["schemas"]["UserOut"][];
-    };
-    /**
-     * FloorsPage
-     * @description A job, its floors with who uses them, and what waits on them.
-     */
-    FloorsPage: {
-      job: components["schemas"]["KeptJob"];
-      use: components["schemas"]["FloorsOut"];
-    };
-    /**
-     * FloorsSaved
-     * @description The floors as kept now, and what changed for whom.
-     */
-    FloorsSaved: {
-      /** Changes */
-      changes: components["schemas"]["ChangeOut"][];
-      job: components["schemas"]["KeptJob"];
-      use: components["schemas"]["FloorsOut"];
-    };
-    /**
-     * FoundOut
-     * @description The shape as found, from side A: faces, header and floor, in millimetres from the left foot.
-     */
-    FoundOut: {
-      /** Floor */
-      floor: number[];
-      /** Header */
-      header: number[];
-      /** Height */
-      height: number;
-      left: components["schemas"]["FaceOut"];
-      right: components["schemas"]["FaceOut"];
-    };
-    /**
-     * Frame
-     * @description A frame. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
-     *
-     *     `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
-     *     widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
-     *     `wall_least` and `wall_most`. `steel_wrap`: wraps the finished wall, `throat` and `source` from its sheet.
-     *     `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it.
-     */
-    Frame: {
-      /** Depth */
-      depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Horn */
-      horn?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Kind
-       * @default flat_jamb
-       * @enum {string}
-       */
-      kind?: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
-      /** Kit Width 1 */
-      kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Kit Width 2 */
-      kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Legs Beside Sill
-       * @default false
-       */
-      legs_beside_sill?: boolean;
-      /**
-       * Name
-       * @default
-       */
-      name?: string;
-      /** Rabbet Depth */
-      rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Sill Site Made
-       * @default false
-       */
-      sill_site_made?: boolean;
-      /** Sill Thickness */
-      sill_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Source
-       * @default
-       */
-      source?: string;
-      /** Spacer */
-      spacer?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Stands On
-       * @default rough_floor
-       * @enum {string}
-       */
-      stands_on?: "rough_floor" | "finished_floor" | "spacer";
-      /**
-       * Supply
-       * @default site_built
-       * @enum {string}
-       */
-      supply?: "site_built" | "pre_hung";
-      /** Thickness */
-      thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Throat */
-      throat?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Trench Depth */
-      trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Wall Least */
-      wall_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Wall Most */
-      wall_most?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * FrameOut
-     * @description A kind of frame, and the facts that only it asks for, by their keys in `opening.frame`.
-     */
-    FrameOut: {
-      /** Facts */
-      facts: string[];
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
-      /** Label */
-      label: string;
-    };
-    /**
-     * GapOut
-     * @description A gap read after setting, what it should be, and what the moves make of it.
-     */
-    GapOut: {
-      /** After */
-      after: string;
-      /** Good */
-      good: boolean;
-      /** Label */
-      label: string;
-      /** Place */
-      place: string;
-      /** Read */
-      read: string;
-      /** Target */
-      target: string;
-    };
-    /**
-     * HandsOut
-     * @description The hand in both methods.
-     */
-    HandsOut: {
-      /** Outside */
-      outside: string;
-      /** Pull Side */
-      pull_side: string;
-    };
-    /**
-     * HangOut
-     * @description How the leaf hangs: what it does let go, and the clearance over its swing as angle, millimetres pairs.
-     */
-    HangOut: {
-      /** Curve */
-      curve: number[];
-      /** Least Angle */
-      least_angle: number | null;
-      /** Lets */
-      lets: components["schemas"]["ReleaseOut"][];
-      /** Measured */
-      measured: boolean;
-      /** Opens */
-      opens: number;
-      /** Said */
-      said: string;
-      /** Wanted */
-      wanted: number;
-    };
-    /**
-     * Hardware
-     * @description Corners of hinges, latch plate and their mortises, and the leaf thicknesses the lock or bolt is made for.
-     */
-    Hardware: {
-      /** Hinge Corner */
-      hinge_corner?: ("square" | "round") | null;
-      /** Hinge Mortise */
-      hinge_mortise?: ("square" | "round") | null;
-      /** Latch Corner */
-      latch_corner?: ("square" | "round") | null;
-      /** Latch Mortise */
-      latch_mortise?: ("square" | "round") | null;
-      /** Thickness Least */
-      thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Thickness Most */
-      thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * HeadRow
-     * @description An opening under its storey's line: the head it needs by itself, where it is now, and what the line would give it.
-     */
-    HeadRow: {
-      /** Can Align */
-      can_align: boolean;
-      /** Floors */
-      floors: components["schemas"]["LengthOut"][];
-      gain: components["schemas"]["LengthOut"];
-      /** Governs */
-      governs: boolean;
-      /** Id */
-      id: number;
-      /** Name */
-      name: string;
-      now: components["schemas"]["LengthOut"];
-      own: components["schemas"]["LengthOut"];
-    };
-    /**
-     * Header
-     * @description The header and the studs under it. `source` says who gave its size.
-     */
-    Header: {
-      /** Depth */
-      depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Jacks
-       * @default 1
-       */
-      jacks?: number;
-      /**
-       * Kings
-       * @default 1
-       */
-      kings?: number;
-      /**
-       * Make Up
-       * @default solid
-       * @enum {string}
-       */
-      make_up?: "solid" | "plies";
-      /** Packing */
-      packing?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Plies
-       * @default 2
-       */
-      plies?: number;
-      /** Ply */
-      ply?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Source
-       * @default
-       */
-      source?: string;
-    };
-    /**
-     * HeadingOut
-     * @description A column of a table: its heading as written, what it is about (None: kept in the note), the unit it names.
-     */
-    HeadingOut: {
-      /** Column */
-      column:
-        | (
-            | "line"
-            | "mark"
-            | "room"
-            | "count"
-            | "kind"
-            | "size"
-            | "width"
-            | "height"
-            | "thickness"
-            | "hand"
-            | "stud"
-            | "wall"
-            | "frame"
-            | "floor"
-            | "floor_a"
-            | "floor_b"
-            | "fire"
-            | "glass"
-            | "unit"
-            | "note"
-          )
-        | null;
-      /** Text */
-      text: string;
-      /** Unit */
-      unit: ("in" | "mm") | null;
-    };
-    /**
-     * HealthOut
-     * @description How it stands: `database` says in words why it does not answer; `migrations` are the ones done and known.
-     */
-    HealthOut: {
-      /** At */
-      at: number | null;
-      /** Database */
-      database: string;
-      /** Known */
-      known: number;
-      /**
-       * Migrations
-       * @enum {string}
-       */
-      migrations: "up to date" | "behind" | "ahead" | "unknown";
-      /** Ok */
-      ok: boolean;
-      /** Version */
-      version: string;
-    };
-    /**
-     * Ids
-     * @description Openings that were kept at once.
-     */
-    Ids: {
-      /** Ids */
-      ids: number[];
-    };
-    /**
-     * InWall
-     * @description An opening of a wall as kept: what a screen needs to move it.
-     */
-    InWall: {
-      /** Id */
-      id: number;
-      opening: components["schemas"]["Opening"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * InZone
-     * @description Something found in a pocket's zone, and whether it has been moved.
-     */
-    InZone: {
-      /**
-       * Moved
-       * @default false
-       */
-      moved?: boolean;
-      /**
-       * What
-       * @default
-       */
-      what?: string;
-    };
-    /**
-     * ItemOut
-     * @description A row of the buy list.
-     */
-    ItemOut: {
-      /** Count */
-      count: number;
-      /** Label */
-      label: string;
-      length: components["schemas"]["LengthOut"] | null;
-    };
-    /**
-     * Job
-     * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, and what is usual in it.
-     */
-    Job: {
-      /** Floors */
-      floors?: components["schemas"]["FloorType"][];
-      /** Name */
-      name: string;
-      /**
-       * Place
-       * @default
-       */
-      place?: string;
-      rules?: components["schemas"]["Rules"];
-      /** Step */
-      step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-      /**
-       * Unit
-       * @default in
-       * @enum {string}
-       */
-      unit?: "in" | "mm";
-      usual?: components["schemas"]["Usual"];
-      /**
-       * Words
-       * @default north_america
-       * @enum {string}
-       */
-      words?: "north_america" | "britain" | "australia";
-      /**
-       * Work
-       * @default new
-       * @enum {string}
-       */
-      work?: "new" | "renovation";
-    };
-    /**
-     * JobLists
-     * @description The cut and buy lists of a job; `left_out` are openings and walls that cannot be worked out, `waiting` ones with pieces missing.
-     */
-    JobLists: {
-      /** Buy */
-      buy: components["schemas"]["BuyRow"][];
-      /** Left Out */
-      left_out: string[];
-      /** Stock */
-      stock: components["schemas"]["StockRows"][];
-      /** Waiting */
-      waiting: string[];
-    };
-    /**
-     * JobPage
-     * @description A job with its walls and its openings in walking order, and that order's own version.
-     */
-    JobPage: {
-      /** Id */
-      id: number;
-      job: components["schemas"]["Job"];
-      /** Openings */
-      openings: components["schemas"]["ListedOpening"][];
-      /** Version */
-      version: number;
-      /** Walk Version */
-      walk_version: number;
-      /** Walls */
-      walls: components["schemas"]["KeptWall"][];
-    };
-    /**
-     * KeepRows
-     * @description Rows to keep, and where their openings stand: each in a wall of its own, all in a new one, or in a wall of the job.
-     */
-    KeepRows: {
-      /** Headings */
-      headings: components["schemas"]["AskedHeading"][];
-      /** Rows */
-      rows: string[][];
-      /**
-       * Walls
-       * @default own
-       */
-      walls?: ("own" | "one") | number;
-    };
-    /**
-     * KeptItem
-     * @description An item as kept.
-     */
-    KeptItem: {
-      /** Id */
-      id: number;
-      item: components["schemas"]["StockItem"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * KeptJob
-     * @description A job as kept.
-     */
-    KeptJob: {
-      /** Id */
-      id: number;
-      job: components["schemas"]["Job"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * KeptReading
-     * @description A reading that counts, with who took it, when, and with what.
-     */
-    KeptReading: {
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string;
-      /** Id */
-      id: number;
-      /** Instrument */
-      instrument: string;
-      reading: components["schemas"]["Reading"];
-      /** Who */
-      who: string;
-    };
-    /**
-     * KeptRows
-     * @description The openings that were kept, in the order of their rows.
-     */
-    KeptRows: {
-      /** Ids */
-      ids: number[];
-    };
-    /**
-     * KeptRules
-     * @description The crew's house rules of one habit, as kept.
-     */
-    KeptRules: {
-      rules: components["schemas"]["Rules"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * KeptWall
-     * @description A wall as kept.
-     */
-    KeptWall: {
-      /** Id */
-      id: number;
-      /** Version */
-      version: number;
-      wall: components["schemas"]["Wall"];
-    };
-    /**
-     * KindOut
-     * @description A kind of stock: its title, the part of an opening that takes its facts, and the facts.
-     */
-    KindOut: {
-      /** Facts */
-      facts: components["schemas"]["FactOut"][];
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: "leaf" | "lining_kit" | "split_jamb" | "steel_frame" | "pocket_kit" | "track";
-      /** Root */
-      root: string;
-      /** Title */
-      title: string;
-    };
-    /**
-     * Layer
-     * @description One layer of a floor. `allowance` is the reason why its thickness is not settled yet.
-     */
-    Layer: {
-      /** Allowance */
-      allowance?: string | null;
-      /**
-       * Name
-       * @default
-       */
-      name?: string;
-      /** Thickness */
-      thickness?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * Leaf
-     * @description One leaf, actual size. A call-out such as "2668" as the width gives the height too.
-     */
-    Leaf: {
-      /** Height */
-      height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Thickness */
-      thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Width */
-      width?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * Lean
-     * @description How far the wall's face stands forward of plumb, or back, at a height above the finished floor.
-     */
-    Lean: {
-      /** At */
-      at?: (string | components["schemas"]["ExactLength"]) | null;
-      /** By */
-      by?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Toward
-       * @default slab
-       * @enum {string}
-       */
-      toward?: "slab" | "wall";
-    };
-    /**
-     * LengthFactOut
-     * @description A length a document may say: its kind, the house rule that stands in ("" for none), and its short label in each region.
-     */
-    LengthFactOut: {
-      /** Kind */
-      kind: string;
-      /** Label */
-      label: {
-        [key: string]: string;
-      };
-      /** Rule */
-      rule: string;
-    };
-    /**
-     * LengthOut
-     * @description A length: exact, as tape text, what rounding moved, the other unit's text, and millimetres for drawing.
-     */
-    LengthOut: {
-      /** Also */
-      also: string;
-      /** Digits */
-      digits: string;
-      exact: components["schemas"]["ExactOut"];
-      /** Mm */
-      mm: number;
-      /** Moved */
-      moved: ("strong" | "shy") | null;
-      /** Text */
-      text: string;
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "in" | "mm";
-    };
-    /**
-     * LevelOut
-     * @description What was heard in a level's text: the drop, over which length, and the slope both ways it is told.
-     */
-    LevelOut: {
-      /** Per */
-      per: string;
-      /** Text */
-      text: string;
-    };
-    /**
-     * LineFigure
-     * @description A figure of the answer; `value` is None while it waits.
-     */
-    LineFigure: {
-      /** Label */
-      label: string;
-      /** Name */
-      name: string;
-      value: components["schemas"]["LengthOut"] | null;
-    };
-    /**
-     * LineOut
-     * @description A line as it was heard, token by token, and its answer.
-     */
-    LineOut: {
-      /** Assumed */
-      assumed: string[];
-      /** Count */
-      count: number;
-      /** Errors */
-      errors: {
-        [key: string]: string;
-      }[];
-      /** Figures */
-      figures: components["schemas"]["LineFigure"][];
-      /** Flags */
-      flags: components["schemas"]["FlagOut"][];
-      /** Marks */
-      marks: string[];
-      /** Needs */
-      needs: components["schemas"]["MissingOut"][];
-      /** Opening */
-      opening: {
-        [key: string]: unknown;
-      };
-      /** Ro */
-      ro: string | null;
-      silhouette: components["schemas"]["SilhouetteOut"] | null;
-      /** Text */
-      text: string;
-      /** Tokens */
-      tokens: components["schemas"]["TokenOut"][];
-      /** Wall */
-      wall: {
-        [key: string]: unknown;
-      };
-    };
-    /**
-     * ListedJob
-     * @description A job on the board.
-     */
-    ListedJob: {
-      /** Id */
-      id: number;
-      job: components["schemas"]["Job"];
-      /** Openings */
-      openings: number;
-      /** Version */
-      version: number;
-    };
-    /**
-     * ListedOpening
-     * @description An opening in its job's walking order.
-     */
-    ListedOpening: {
-      brief: components["schemas"]["SummaryOut"];
-      /** Done */
-      done: string[];
-      /** Id */
-      id: number;
-      /** Mark */
-      mark: string;
-      /** Room */
-      room: string;
-      /** Version */
-      version: number;
-      /** Wall Id */
-      wall_id: number;
-    };
-    /**
-     * LogLine
-     * @description A line of the log: what happened, to which opening (by its mark, taken off the board since or not), and in words.
-     */
-    LogLine: {
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string;
-      /** Detail */
-      detail: {
-        [key: string]: unknown;
-      };
-      /** Id */
-      id: number;
-      /** Opening Id */
-      opening_id: number | null;
-      /** What */
-      what: string;
-      /** Who */
-      who: string;
-    };
-    /**
-     * LogPage
-     * @description Lines of a log, newest first; `more` is the line to ask for older ones before, None at the first line ever.
-     */
-    LogPage: {
-      /** Lines */
-      lines: components["schemas"]["ToldLine"][];
-      /** More */
-      more: number | null;
-    };
-    /**
-     * MarkOut
-     * @description A line on the plate tape: the figure it shows and the side its stud stands on, as seen from side A.
-     */
-    MarkOut: {
-      /** Crossed */
-      crossed: string | null;
-      /** Figure */
-      figure: string;
-      /** What */
-      what: string;
-      /** X */
-      x: number;
-    };
-    /**
-     * MissingOut
-     * @description A field nobody has filled in yet.
-     */
-    MissingOut: {
-      /** Label */
-      label: string;
-      /** Path */
-      path: string;
-    };
-    /**
-     * MoveToWall
-     * @description The wall an opening is to stand in.
-     */
-    MoveToWall: {
-      /** Version */
-      version: number;
-      /** Wall Id */
-      wall_id: number;
-    };
-    /**
-     * MovedOut
-     * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
-     */
-    MovedOut: {
-      after: components["schemas"]["LengthOut"] | null;
-      before: components["schemas"]["LengthOut"] | null;
-      /** Cut */
-      cut: boolean;
-      /** Label */
-      label: string;
-      /** Name */
-      name: string;
-      /** Was Cut */
-      was_cut: boolean;
-    };
-    /**
-     * Neighbour
-     * @description Another opening of the wall: its mark, and its rough opening and framing from the wall's left end.
-     */
-    Neighbour: {
-      /**
-       * Framing High
-       * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
-       */
-      framing_high: string | components["schemas"]["ExactLength"];
-      /**
-       * Framing Low
-       * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
-       */
-      framing_low: string | components["schemas"]["ExactLength"];
-      /**
-       * High
-       * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
-       */
-      high: string | components["schemas"]["ExactLength"];
-      /**
-       * Low
-       * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
-       */
-      low: string | components["schemas"]["ExactLength"];
-      /**
-       * Mark
-       * @default
-       */
-      mark?: string;
-      /**
-       * Shares
-       * @default false
-       */
-      shares?: boolean;
-    };
-    /**
-     * NewEvent
-     * @description Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
-     *
-     *     `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back.
-     */
-    NewEvent: {
-      /**
-       * Key
-       * @default
-       */
-      key?: string;
-      /**
-       * Note
-       * @default
-       */
-      note?: string;
-      /**
-       * Undo
-       * @default false
-       */
-      undo?: boolean;
-      /**
-       * What
-       * @enum {string}
-       */
-      what: "ordered" | "delivered" | "framed" | "set" | "signed" | "step" | "cut";
-    };
-    /**
-     * NewId
-     * @description The id of what was just kept.
-     */
-    NewId: {
-      /** Id */
-      id: number;
-    };
-    /**
-     * NewOpening
-     * @description A new opening, in a wall the job has or in a new one; or a copy of another opening of the job, which waits for its place.
-     */
-    NewOpening: {
-      /** Copy Of */
-      copy_of?: number | null;
-      opening?: components["schemas"]["Opening"] | null;
-      wall?: components["schemas"]["Wall"] | null;
-      /** Wall Id */
-      wall_id?: number | null;
-    };
-    /**
-     * NewReading
-     * @description A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of.
-     */
-    NewReading: {
-      /** Corrects */
-      corrects?: number | null;
-      /**
-       * Instrument
-       * @default
-       */
-      instrument?: string;
-      reading: components["schemas"]["Reading"];
-    };
-    /**
-     * OneVersion
-     * @description Something kept, and the version that was seen of it.
-     */
-    OneVersion: {
-      /** Id */
-      id: number;
-      /** Version */
-      version: number;
-    };
-    /**
-     * Opening
-     * @description One opening: what hangs in it, what it stands on, how it is sized and where it is.
-     */
-    Opening: {
-      /**
-       * Add From
-       * @default rough_floor
-       * @enum {string}
-       */
-      add_from?: "rough_floor" | "finished_floor";
-      casing?: components["schemas"]["Casing"];
-      cut_in?: components["schemas"]["CutIn"];
-      door?: components["schemas"]["Door"];
-      floors?: components["schemas"]["Floors-Output"];
-      frame?: components["schemas"]["Frame"];
-      /**
-       * Head Gain
-       * @default raise
-       * @enum {string}
-       */
-      head_gain?: "raise" | "pack";
-      /** Head Line */
-      head_line?: (string | components["schemas"]["ExactLength"]) | null;
-      header?: components["schemas"]["Header"];
-      /**
-       * Mark
-       * @default
-       */
-      mark?: string;
-      /**
-       * Note
-       * @default
-       */
-      note?: string;
-      position?: components["schemas"]["Position"];
-      /**
-       * Room
-       * @default
-       */
-      room?: string;
-      rules?: components["schemas"]["Rules"];
-      /** School */
-      school?: ("build_up" | "add_on") | null;
-      setting?: components["schemas"]["Setting"];
-      unit?: components["schemas"]["DeliveredUnit"];
-    };
-    /**
-     * OpeningPage
-     * @description An opening as kept, with its wall, its job and the crew's rules: all a screen needs to work on it.
-     */
-    OpeningPage: {
-      /** Beside */
-      beside: components["schemas"]["Neighbour"][];
-      /** Can Redo */
-      can_redo: boolean;
-      /** Can Undo */
-      can_undo: boolean;
-      crew_rules: components["schemas"]["Rules"];
-      /** Cuts */
-      cuts: components["schemas"]["LogLine"][];
-      /** Events */
-      events: components["schemas"]["LogLine"][];
-      /** Id */
-      id: number;
-      job: components["schemas"]["KeptJob"];
-      opening: components["schemas"]["Opening"];
-      /** Readings */
-      readings: components["schemas"]["KeptReading"][];
-      /** Ticks */
-      ticks: components["schemas"]["LogLine"][];
-      /** Version */
-      version: number;
-      wall: components["schemas"]["KeptWall"];
-      /** Walls */
-      walls: components["schemas"]["WallName"][];
-    };
-    /**
-     * Order
-     * @description Opening ids in the order they are walked, and the version of the order it was changed from.
-     */
-    Order: {
-      /** Order */
-      order: number[];
-      /** Version */
-      version: number;
-    };
-    /**
-     * OutlineOut
-     * @description An outline of a plan or section: points in millimetres, as x, y, x, y ...
-     */
-    OutlineOut: {
-      /** Figures */
-      figures: string[];
-      /** Part */
-      part: string;
-      /** Points */
-      points: number[];
-    };
-    /**
-     * ParsedLengthOut
-     * @description What was heard in a text: the length, how it was read, and another meaning worth asking about.
-     */
-    ParsedLengthOut: {
-      /** Also */
-      also: string | null;
-      /** Also Canonical */
-      also_canonical: string | null;
-      /** Canonical */
-      canonical: string;
-      /** Height */
-      height: string | null;
-      length: components["schemas"]["LengthOut"];
-      /** Reading */
-      reading: string;
-    };
-    /**
-     * Pasted
-     * @description What was pasted: lines, or cells of a table.
-     */
-    Pasted: {
-      /** Text */
-      text: string;
-    };
-    /**
-     * PieceOut
-     * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown.
-     */
-    PieceOut: {
-      /** Count */
-      count: number;
-      /** Figure */
-      figure: string;
-      /** Label */
-      label: string;
-      /** Part */
-      part: string;
-      /** Section */
-      section: string;
-      /** Where */
-      where: string;
-    };
-    /**
-     * PieceRow
-     * @description Pieces of one length from one stock: how many, and which openings and walls they are for (with how many each).
-     */
-    PieceRow: {
-      /** Count */
-      count: number;
-      /** Label */
-      label: string;
-      /** Length */
-      length: string;
-      /** Marks */
-      marks: string[];
-    };
-    /**
-     * PlaceOut
-     * @description A place for the hole: its centre from the left end, what it costs, and what sets it apart from the first.
-     */
-    PlaceOut: {
-      centre: components["schemas"]["LengthOut"];
-      /** Cut */
-      cut: number;
-      /** Here */
-      here: boolean;
-      /** Kings */
-      kings: number;
-      /** Moves */
-      moves: string[];
-      off: components["schemas"]["LengthOut"];
-      /** Reasons */
-      reasons: string[];
-      /** Stuck */
-      stuck: string[];
-    };
-    /**
-     * PlacesOut
-     * @description Where one opening of a standing wall may be cut in. `free` is false while the studs or the hole's size are unknown.
-     */
-    PlacesOut: {
-      /** Free */
-      free: boolean;
-      /** Id */
-      id: number;
-      /** Places */
-      places: components["schemas"]["PlaceOut"][];
-    };
-    /**
-     * Pocket
-     * @description A pocket kit as its sheet has it; what is left out is a house rule. `source` says which sheet.
-     *
-     *     `gap` is the floor gap wanted instead of the kit's own; `leaf_width` the leaf the kit is made for; `found` what is in
-     *     the zone both leaf widths need; `looked` says that it was looked into.
-     */
-    Pocket: {
-      /**
-       * Base Cabinet
-       * @default false
-       */
-      base_cabinet?: boolean;
-      /** Bumper */
-      bumper?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Finish Fixing */
-      finish_fixing?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Floor
-       * @default wood
-       * @enum {string}
-       */
-      floor?: "wood" | "concrete";
-      /** Found */
-      found?: components["schemas"]["InZone"][];
-      /** Gap */
-      gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hanger Drop */
-      hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Head Stack */
-      head_stack?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Heated
-       * @default false
-       */
-      heated?: boolean;
-      /** Leaf Width */
-      leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Looked
-       * @default false
-       */
-      looked?: boolean;
-      /** Min Head */
-      min_head?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Name
-       * @default
-       */
-      name?: string;
-      /** Rail Short */
-      rail_short?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Set Above */
-      set_above?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Soft Close Least */
-      soft_close_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Source
-       * @default
-       */
-      source?: string;
-      /** Split */
-      split?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Thickness Least */
-      thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Thickness Most */
-      thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track Short */
-      track_short?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Width Add */
-      width_add?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * PoleOut
-     * @description A mark on the story pole.
-     */
-    PoleOut: {
-      /** Figure */
-      figure: string;
-      /** Group */
-      group: string;
-      /** Y */
-      y: number;
-    };
-    /**
-     * Position
-     * @description Where the opening stands: a distance from the wall's left or right end, seen from side A.
-     *
-     *     It goes to its centre, an edge, the hinge edge, or to the line of a king: its face toward the opening, past the jacks.
-     *
-     *     `shares` says that it was asked to share studs with the opening beside it.
-     */
-    Position: {
-      /** Distance */
-      distance?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Measured From
-       * @default left
-       * @enum {string}
-       */
-      measured_from?: "left" | "right";
-      /**
-       * Shares
-       * @default false
-       */
-      shares?: boolean;
-      /**
-       * To
-       * @default centre
-       * @enum {string}
-       */
-      to?: "centre" | "near_edge" | "far_edge" | "hinge_edge" | "near_king" | "far_king";
-    };
-    /**
-     * ReadRow
-     * @description A row read against its job; `notes` say what to look at before it is kept.
-     */
-    ReadRow: {
-      /** Assumed */
-      assumed: string[];
-      /** Cells */
-      cells: components["schemas"]["CellOut"][];
-      /** Count */
-      count: number;
-      /** Errors */
-      errors: {
-        [key: string]: string;
-      }[];
-      /** Figures */
-      figures: components["schemas"]["LineFigure"][];
-      /** Flags */
-      flags: components["schemas"]["FlagOut"][];
-      /** Marks */
-      marks: string[];
-      /** Needs */
-      needs: components["schemas"]["MissingOut"][];
-      /** Notes */
-      notes: string[];
-      /** Opening */
-      opening: {
-        [key: string]: unknown;
-      };
-      /** Ro */
-      ro: string | null;
-      silhouette: components["schemas"]["SilhouetteOut"] | null;
-      /** Wall */
-      wall: {
-        [key: string]: unknown;
-      };
-    };
-    /**
-     * Reading
-     * @description One reading. A place read along a level takes "1/4 in 4 ft", "3 mm per m" or "0.4 deg"; the others a length.
-     *
-     *     `over` is the length of a straightedge shorter than the whole; `at` the height of a width or twist, or a bump's
-     *     distance from the hinges; `toward` which way it goes. Later readings of a place stand beside earlier ones.
-     */
-    Reading: {
-      /**
-       * Angle
-       * @default 0
-       */
-      angle?: number;
-      /** At */
-      at?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Over */
-      over?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Place
-       * @enum {string}
-       */
-      place:
-        | "width_foot"
-        | "width_middle"
-        | "width_head"
-        | "width_at"
-        | "height_left"
-        | "height_right"
-        | "height_centre"
-        | "diagonal_up_right"
-        | "diagonal_up_left"
-        | "lean_left"
-        | "bow_left"
-        | "lean_right"
-        | "bow_right"
-        | "header_level"
-        | "floor_across"
-        | "floor_along"
-        | "wall_left"
-        | "wall_right"
-        | "twist_left"
-        | "twist_right"
-        | "thickness_left_head"
-        | "thickness_left_foot"
-        | "thickness_right_head"
-        | "thickness_right_foot"
-        | "floor_bump"
-        | "gap_hinge_top"
-        | "gap_hinge_foot"
-        | "gap_head_hinge"
-        | "gap_head_strike"
-        | "gap_strike_top"
-        | "gap_latch"
-        | "gap_foot"
-        | "stop_top"
-        | "stop_latch"
-        | "stop_foot"
-        | "plumb_strike"
-        | "plumb_swing"
-        | "leg_straight"
-        | "frame_head"
-        | "frame_foot";
-      /** Toward */
-      toward?:
-        | ("opening" | "away" | "A" | "B" | "left" | "right" | "up" | "down" | "strike" | "hinge" | "swing" | "closed")
-        | null;
-      /** Value */
-      value: string;
-    };
-    /**
-     * ReadingLine
-     * @description A reading in the record; `counts` says whether it still does, `reading` is None where one was withdrawn.
-     */
-    ReadingLine: {
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string;
-      /** Corrects */
-      corrects: number | null;
-      /** Counts */
-      counts: boolean;
-      /** Id */
-      id: number;
-      /** Instrument */
-      instrument: string;
-      /** Place */
-      place: string;
-      reading: components["schemas"]["Reading"] | null;
-      /** Who */
-      who: string;
-    };
-    /**
-     * ReadingOut
-     * @description A reading in words: what was read, what all together say, how far it is off them.
-     */
-    ReadingOut: {
-      /** Alone */
-      alone: boolean;
-      /** Fitted */
-      fitted: string | null;
-      /** Index */
-      index: number;
-      /** Label */
-      label: string;
-      /** Off */
-      off: string | null;
-      /** Place */
-      place: string;
-      /** Read */
-      read: string;
-      /** Suspect */
-      suspect: boolean;
-    };
-    /**
-     * RefusedOut
-     * @description Everything that cannot be taken; `more` counts what is wrong beyond the errors named.
-     */
-    RefusedOut: {
-      /** Error */
-      error: string;
-      /** Errors */
-      errors: components["schemas"]["FieldErrorOut"][];
-      /** More */
-      more: number;
-    };
-    /**
-     * ReleaseOut
-     * @description The leaf let go at an angle.
-     */
-    ReleaseOut: {
-      /** Angle */
-      angle: number;
-      /** Does */
-      does: string;
-    };
-    /**
-     * ResultOut
-     * @description Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there.
-     */
-    ResultOut: {
-      /** Drawings */
-      drawings: components["schemas"]["DrawingOut"][];
-      /** Figures */
-      figures: {
-        [key: string]: components["schemas"]["FigureOut"];
-      };
-      /** Flags */
-      flags: components["schemas"]["FlagOut"][];
-      /** Format */
-      format: string;
-      found: components["schemas"]["AsFoundOut"];
-      hands: components["schemas"]["HandsOut"];
-      /** Hardware */
-      hardware: components["schemas"]["ItemOut"][];
-      /** Heard */
-      heard: {
-        [key: string]: components["schemas"]["ParsedLengthOut"];
-      };
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: "swing" | "pocket" | "face_slider" | "bypass";
-      /** Marks */
-      marks: components["schemas"]["MarkOut"][];
-      /** Missing */
-      missing: components["schemas"]["MissingOut"][];
-      /** Pieces */
-      pieces: components["schemas"]["PieceOut"][];
-      /** Pole */
-      pole: components["schemas"]["PoleOut"][];
-      /** Rules */
-      rules: {
-        [key: string]: components["schemas"]["LengthOut"];
-      };
-      /** School */
-      school: string;
-      /** Shapes */
-      shapes: components["schemas"]["ShapeOut"][];
-      /** Stages */
-      stages: (
-        | "survey"
-        | "door"
-        | "floor"
-        | "opening"
-        | "pocket"
-        | "track"
-        | "wall"
-        | "frame"
-        | "set"
-        | "hang"
-        | "trim"
-        | "card"
-      )[];
-      /** States */
-      states: {
-        [key: string]: "nothing" | "under_way" | "clear" | "check" | "stop";
-      };
-      /** Steps */
-      steps: components["schemas"]["StepOut"][];
-      track: components["schemas"]["TrackOut"] | null;
-      /** Under */
-      under: string;
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "in" | "mm";
-      /** Usual */
-      usual: {
-        [key: string]: components["schemas"]["ExactOut"] | string | number | boolean;
-      };
-      /** Waiting */
-      waiting: components["schemas"]["WaitingOut"][];
-    };
-    /**
-     * Rows
-     * @description Rows of a schedule with its headings.
-     */
-    Rows: {
-      /** Headings */
-      headings: components["schemas"]["AskedHeading"][];
-      /** Rows */
-      rows: string[][];
-    };
-    /**
-     * RuleGroupOut
-     * @description House rules that are listed together.
-     */
-    RuleGroupOut: {
-      /** Rules */
-      rules: string[];
-      /** Title */
-      title: string;
-    };
-    /**
-     * RuleLevels
-     * @description House rules of the crew and of the job; an opening's own stand in the opening.
-     */
-    RuleLevels: {
-      crew?: components["schemas"]["Rules"];
-      job?: components["schemas"]["Rules"];
-    };
-    /**
-     * RuleOut
-     * @description A house rule: its label in each region, its kind of length, why, and its defaults.
-     */
-    RuleOut: {
-      /** Default */
-      default: {
-        [key: string]: string;
-      };
-      /** Kind */
-      kind: string;
-      /** Label */
-      label: {
-        [key: string]: string;
-      };
-      /** Why */
-      why: string;
-    };
-    /**
-     * Rules
-     * @description House rules settled at one level; what is left out falls to the level above, at last to the default.
-     */
-    Rules: {
-      /** Add Height */
-      add_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Add Width */
-      add_width?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Bumper Height */
-      bumper_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Bypass Between */
-      bypass_between?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Bypass Overlap */
-      bypass_overlap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Bypass Track */
-      bypass_track?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Casing Cover */
-      casing_cover?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Casing Hides */
-      casing_hides?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Casing Overhang */
-      casing_overhang?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Concrete Embed */
-      concrete_embed?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Depth Over Wall */
-      depth_over_wall?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Finish Fixing Keep */
-      finish_fixing_keep?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Fix End */
-      fix_end?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Fix Every */
-      fix_every?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Floor Gap */
-      floor_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Floor Gap Least */
-      floor_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Foot Plate */
-      foot_plate?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Foot Station */
-      foot_station?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Gap Tolerance */
-      gap_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Groove Extra */
-      groove_extra?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Groove Pass */
-      groove_pass?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Groove Play */
-      groove_play?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Guide Height */
-      guide_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Guide Length */
-      guide_length?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Guide Thickness */
-      guide_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hanger Edge */
-      hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Head Gap */
-      head_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Head Shim */
-      head_shim?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Header Packing */
-      header_packing?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Header Ply */
-      header_ply?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hinge Bottom */
-      hinge_bottom?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hinge Gap */
-      hinge_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hinge Length */
-      hinge_length?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hinge Top */
-      hinge_top?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hole Above Slab */
-      hole_above_slab?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hole Apart */
-      hole_apart?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hole On Stud */
-      hole_on_stud?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Horn */
-      horn?: (string | components["schemas"]["ExactLength"]) | null;
-      /** King Filler */
-      king_filler?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Kit Gap */
-      kit_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Knob Room */
-      knob_room?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Latch */
-      latch?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Latch Station */
-      latch_station?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Layout Offset */
-      layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Leaf Trim Most */
-      leaf_trim_most?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Lean Margin */
-      lean_margin?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Lean Split */
-      lean_split?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Least Side Play */
-      least_side_play?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Leg Thickness */
-      leg_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Lift On */
-      lift_on?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Long Screw */
-      long_screw?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Meeting Gap */
-      meeting_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Most Side Play */
-      most_side_play?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Move Most */
-      move_most?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Open Clearance */
-      open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Paint Gap */
-      paint_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Plate Thickness */
-      plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Plumb Tolerance */
-      plumb_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Bumper */
-      pocket_bumper?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Hanger Drop */
-      pocket_hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Hanger Edge */
-      pocket_hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Head Lap */
-      pocket_head_lap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Head Stack */
-      pocket_head_stack?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Jamb Gap */
-      pocket_jamb_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Min Head */
-      pocket_min_head?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Rail Short */
-      pocket_rail_short?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Set Above */
-      pocket_set_above?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Track Short */
-      pocket_track_short?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pocket Width Add */
-      pocket_width_add?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pull Height */
-      pull_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Rabbet Depth */
-      rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Rip Planing */
-      rip_planing?: (string | components["schemas"]["ExactLength"]) | null;
-      /** School */
-      school?: ("build_up" | "add_on") | null;
-      /** Screw Embed */
-      screw_embed?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Seal */
-      seal?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Service Clear */
-      service_clear?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Setback */
-      setback?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Shim Butt */
-      shim_butt?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Shim Length */
-      shim_length?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Shim Tip */
-      shim_tip?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Side Overlap */
-      side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Side Shim */
-      side_shim?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Sill Gap */
-      sill_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Split Leaf */
-      split_leaf?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Split Space */
-      split_space?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Split Stud */
-      split_stud?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Squeeze */
-      squeeze?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Standoff Clear */
-      standoff_clear?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Steel Add Height */
-      steel_add_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Steel Add Width */
-      steel_add_width?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Steel Foot Screw */
-      steel_foot_screw?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Steel Sheet */
-      steel_sheet?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Steel Throat Over */
-      steel_throat_over?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stop Length */
-      stop_length?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stop Thickness */
-      stop_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Straight */
-      straight?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Strike Gap */
-      strike_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Depth */
-      stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Lean */
-      stud_lean?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Spacing */
-      stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Thickness */
-      stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Top Overlap */
-      top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track Half */
-      track_half?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track Hole First */
-      track_hole_first?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track Hole Spacing */
-      track_hole_spacing?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track Offset */
-      track_offset?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track Spacer */
-      track_spacer?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Trench Depth */
-      trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Weather Gap */
-      weather_gap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Wheel Radius */
-      wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Wood Embed */
-      wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * SaveFacts
-     * @description Facts for many openings, with the versions they were changed from.
-     */
-    SaveFacts: {
-      /**
-       * Change
-       * @description By path; null for what is usual in the job.
-       */
-      change: {
-        [key: string]: components["schemas"]["ExactLength"] | string | boolean | number | null;
-      };
-      /** Openings */
-      openings: components["schemas"]["OneVersion"][];
-    };
-    /**
-     * SaveFloors
-     * @description The floors of a job, and the version of the job they were changed from.
-     */
-    SaveFloors: {
-      /** Floors */
-      floors: components["schemas"]["FloorType"][];
-      /** Version */
-      version: number;
-    };
-    /**
-     * SaveItem
-     * @description An item's new facts.
-     */
-    SaveItem: {
-      item: components["schemas"]["StockItem"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * SaveJob
-     * @description A job's new document.
-     */
-    SaveJob: {
-      job: components["schemas"]["Job"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * SaveOpening
-     * @description An opening's new document.
-     */
-    SaveOpening: {
-      opening: components["schemas"]["Opening"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * SaveRules
-     * @description The crew's new house rules.
-     */
-    SaveRules: {
-      rules: components["schemas"]["Rules"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * SaveUsual
-     * @description What is usual from now on, and the version of the job it was changed from.
-     */
-    SaveUsual: {
-      usual: components["schemas"]["Usual"];
-      /** Version */
-      version: number;
-    };
-    /**
-     * SaveWall
-     * @description A wall's new document.
-     */
-    SaveWall: {
-      /** Version */
-      version: number;
-      wall: components["schemas"]["Wall"];
-    };
-    /**
-     * ServiceOut
-     * @description Something that runs in a standing wall, as the box it runs in, in millimetres.
-     */
-    ServiceOut: {
-      /** Fixed */
-      fixed: boolean;
-      /** What */
-      what: string;
-      /** X0 */
-      x0: number;
-      /** X1 */
-      x1: number;
-      /** Y0 */
-      y0: number;
-      /** Y1 */
-      y1: number;
-    };
-    /**
-     * SetOut
-     * @description Where the frame stands: the slot, the stations in nailing order, and the stock that would go in.
-     */
-    SetOut: {
-      /** Blocks */
-      blocks: components["schemas"]["BlockOut"][];
-      /** Frames */
-      frames: components["schemas"]["StockFitOut"][];
-      /** Height */
-      height: number;
-      /** High */
-      high: number;
-      /** High At */
-      high_at: number;
-      hinge: components["schemas"]["FaceOut"];
-      /** Low */
-      low: number;
-      /** Low At */
-      low_at: number;
-      /** Outside */
-      outside: number;
-      /** Pieces */
-      pieces: number;
-      /** Said */
-      said: string;
-      /** Stations */
-      stations: components["schemas"]["StationOut"][];
-      /** Stock */
-      stock: components["schemas"]["StockFitOut"][];
-      strike: components["schemas"]["FaceOut"];
-      /** Tilt */
-      tilt: number;
-      /** Verdict */
-      verdict: string;
-      /** X */
-      x: number;
-    };
-    /**
-     * Setting
-     * @description How the frame is set (handbook 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
-     *
-     *     `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in
-     *     degrees; `later_floor` what is laid on the swing side after the door hangs.
-     */
-    Setting: {
-      /** Cut Hinge */
-      cut_hinge?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Cut Strike */
-      cut_strike?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Foot Station
-       * @default false
-       */
-      foot_station?: boolean;
-      /**
-       * Hinge By
-       * @default level
-       * @enum {string}
-       */
-      hinge_by?: "level" | "stud";
-      /**
-       * Latch
-       * @default not_tried
-       * @enum {string}
-       */
-      latch?: "not_tried" | "latches" | "binds" | "rattles";
-      /** Later Floor */
-      later_floor?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Lean
-       * @default auto
-       * @enum {string}
-       */
-      lean?: "auto" | "flush_top" | "flush_foot" | "split";
-      /**
-       * Legs
-       * @default plumb
-       * @enum {string}
-       */
-      legs?: "plumb" | "hinge_plane" | "split" | "stop_to_leaf";
-      /**
-       * Nailing
-       * @default top_down
-       * @enum {string}
-       */
-      nailing?: "top_down" | "bottom_up";
-      /**
-       * One Side
-       * @default false
-       */
-      one_side?: boolean;
-      /**
-       * Opens
-       * @default 90
-       */
-      opens?: number;
-      /**
-       * Packing
-       * @default tapered
-       * @enum {string}
-       */
-      packing?: "tapered" | "flat";
-      /**
-       * School
-       * @default centred
-       * @enum {string}
-       */
-      school?: "centred" | "tight" | "fewest" | "pre_packed";
-      /** Slide */
-      slide?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Strike By
-       * @default leaf
-       * @enum {string}
-       */
-      strike_by?: "leaf" | "level";
-    };
-    /**
-     * ShapeOut
-     * @description A rectangle of the elevation in millimetres, y up from the rough floor.
-     */
-    ShapeOut: {
-      /** Figures */
-      figures: string[];
-      /** Part */
-      part: string;
-      /** X0 */
-      x0: number;
-      /** X1 */
-      x1: number;
-      /** Y0 */
-      y0: number;
-      /** Y1 */
-      y1: number;
-    };
-    /**
-     * Show
-     * @description How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan.
-     */
-    Show: {
-      /** Slab At */
-      slab_at?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Step */
-      step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-      /** Unit */
-      unit?: ("in" | "mm") | null;
-      /**
-       * Words
-       * @default north_america
-       * @enum {string}
-       */
-      words?: "north_america" | "britain" | "australia";
-    };
-    /**
-     * Shown
-     * @description The tape and words a list is shown in; what is left out is the job's own.
-     */
-    Shown: {
-      /** Step */
-      step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-      /** Unit */
-      unit?: ("in" | "mm") | null;
-      /** Words */
-      words?: ("north_america" | "britain" | "australia") | null;
-    };
-    /**
-     * SilhouetteOut
-     * @description What a list draws of an opening, in millimetres.
-     */
-    SilhouetteOut: {
-      /** Hinge Side */
-      hinge_side: string;
-      /** Kind */
-      kind: string;
-      /** Leaf Bottom */
-      leaf_bottom: number;
-      /** Leaf Height */
-      leaf_height: number;
-      /** Leaf Widths */
-      leaf_widths: number[];
-      /** Ro Height */
-      ro_height: number;
-      /** Ro Width */
-      ro_width: number;
-      /** Slides To */
-      slides_to: string;
-    };
-    /**
-     * Slider
-     * @description A face slider's track and hardware as their sheet has them, and the wall it hangs on; the rest are house rules.
-     *
-     *     A slab in hand has `slab_width` and `slab_height`; its thickness is its leaf's. Heights are above the finished floor
-     *     on the side it hangs. `studs` are positions that were found, never assumed.
-     */
-    Slider: {
-      /** Backer */
-      backer?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Base Height */
-      base_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Base Thickness */
-      base_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Beside */
-      beside?: components["schemas"]["Beside"][];
-      /** Bolt Heads */
-      bolt_heads?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Ceiling */
-      ceiling?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Fixing
-       * @default backer
-       * @enum {string}
-       */
-      fixing?: "backer" | "spacers" | "backer_only";
-      /**
-       * Guide
-       * @default channel
-       * @enum {string}
-       */
-      guide?: "channel" | "roller";
-      /** Guide Height */
-      guide_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Guide Length */
-      guide_length?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Guide Thickness */
-      guide_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hanger Edge */
-      hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hanger Spread Least */
-      hanger_spread_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hole Above */
-      hole_above?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hole First */
-      hole_first?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Hole Spacing */
-      hole_spacing?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Hung On
-       * @default A
-       * @enum {string}
-       */
-      hung_on?: "A" | "B";
-      /** Lag */
-      lag?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Lean */
-      lean?: components["schemas"]["Lean"][];
-      /** Length */
-      length?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Name
-       * @default
-       */
-      name?: string;
-      /** Offset */
-      offset?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Open Clearance */
-      open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Pull Height */
-      pull_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Rating */
-      rating?: string | null;
-      /** Side Overlap */
-      side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Slab Height */
-      slab_height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Slab Width */
-      slab_width?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Source
-       * @default
-       */
-      source?: string;
-      /** Spacer */
-      spacer?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stop Length */
-      stop_length?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Studs */
-      studs?: components["schemas"]["Stud"][] | null;
-      /** Top Overlap */
-      top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Track Half */
-      track_half?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Wheel Radius */
-      wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * StageOut
-     * @description A stage of the work.
-     */
-    StageOut: {
-      /** Label */
-      label: string;
-      /**
-       * Name
-       * @enum {string}
-       */
-      name:
-        | "survey"
-        | "door"
-        | "floor"
-        | "opening"
-        | "pocket"
-        | "track"
-        | "wall"
-        | "frame"
-        | "set"
-        | "hang"
-        | "trim"
-        | "card";
-    };
-    /**
-     * StandingOut
-     * @description An opening on the wall: its rough opening and framing from the left end, and the worst of its own flags.
-     */
-    StandingOut: {
-      centre: components["schemas"]["LengthOut"];
-      /** Framing Left */
-      framing_left: number;
-      /** Framing Right */
-      framing_right: number;
-      /** Id */
-      id: number;
-      king_left: components["schemas"]["LengthOut"];
-      king_right: components["schemas"]["LengthOut"];
-      left: components["schemas"]["LengthOut"];
-      /** Name */
-      name: string;
-      right: components["schemas"]["LengthOut"];
-      width: components["schemas"]["LengthOut"];
-      /** Worst */
-      worst: ("stop" | "check" | "note") | null;
-    };
-    /**
-     * StationOut
-     * @description A place to shim: the gap there and what goes in, in words, and from which side.
-     */
-    StationOut: {
-      /** Enter */
-      enter: string;
-      /** Figure */
-      figure: string;
-      /** Gap Mm */
-      gap_mm: number;
-      /** Label */
-      label: string;
-      /** Name */
-      name: string;
-      /** Pack */
-      pack: string;
-      /** Pieces */
-      pieces: number;
-      /** Side */
-      side: string;
-      /** Up */
-      up: string;
-      /** Y */
-      y: number;
-    };
-    /**
-     * Step
-     * @description What one change of many openings kept: the versions it made of openings and of walls, to take it back by.
-     */
-    Step: {
-      /** Openings */
-      openings: components["schemas"]["Version"][];
-      /** Walls */
-      walls: components["schemas"]["Version"][];
-    };
-    /**
-     * StepOut
-     * @description A step of the work card, with this opening's figures; `gate` is what must be done before it.
-     */
-    StepOut: {
-      /** Caution */
-      caution: string;
-      /** Check */
-      check: string;
-      /** Gate */
-      gate: string;
-      /** Key */
-      key: string;
-      /** Part */
-      part: string;
-      /** Text */
-      text: string;
-      /** Tools */
-      tools: string;
-    };
-    /**
-     * StockBook
-     * @description Everything in the book, and what each kind may say.
-     */
-    StockBook: {
-      /** Items */
-      items: components["schemas"]["KeptItem"][];
-      /** Kinds */
-      kinds: components["schemas"]["KindOut"][];
-    };
-    /**
-     * StockFitOut
-     * @description A stock leaf against this hole.
-     */
-    StockFitOut: {
-      /** Head */
-      head: string | null;
-      /** Leaf */
-      leaf: string;
-      /** Room */
-      room: string;
-      /** Verdict */
-      verdict: string;
-    };
-    /**
-     * StockItem
-     * @description One item of the stock book. Its lengths are tape text in `unit`; `source` says which sheet they come from.
-     */
-    StockItem: {
-      /** Facts */
-      facts?: {
-        [key: string]: string;
-      };
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: "leaf" | "lining_kit" | "split_jamb" | "steel_frame" | "pocket_kit" | "track";
-      /** Name */
-      name: string;
-      /** Source */
-      source: string;
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "in" | "mm";
-    };
-    /**
-     * StockRows
-     * @description All pieces cut from one stock, longest first, and what they come to end to end, in feet or metres.
-     */
-    StockRows: {
-      /** Pieces */
-      pieces: components["schemas"]["PieceRow"][];
-      /** Section */
-      section: string;
-      /** Total */
-      total: string;
-    };
-    /**
-     * StoreyOut
-     * @description A storey: its common line is the greatest of the heads its openings need. `waiting` are not known yet.
-     */
-    StoreyOut: {
-      /** Aligned */
-      aligned: boolean;
-      line: components["schemas"]["LengthOut"];
-      /** Openings */
-      openings: components["schemas"]["HeadRow"][];
-      /** Storey */
-      storey: string;
-      /** Waiting */
-      waiting: string[];
-    };
-    /**
-     * Stud
-     * @description The centre of a stud found behind the track, from the wall end the opening's place is measured from.
-     */
-    Stud: {
-      /** At */
-      at?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * SummaryOut
-     * @description The short of one opening.
-     */
-    SummaryOut: {
-      /** Counts */
-      counts: {
-        [key: string]: number;
-      };
-      /** Errors */
-      errors: {
-        [key: string]: string;
-      }[];
-      /** Leaf */
-      leaf: string | null;
-      /** Ro */
-      ro: string | null;
-      silhouette: components["schemas"]["SilhouetteOut"] | null;
-      /**
-       * Stage
-       * @enum {string}
-       */
-      stage: "door" | "floor" | "opening" | "frame" | "ready";
-      /** Waits On */
-      waits_on: string[];
-      worst: components["schemas"]["FlagOut"] | null;
-    };
-    /**
-     * Survey
-     * @description The readings that count: what was corrected since is left out.
-     */
-    Survey: {
-      /** Readings */
-      readings?: components["schemas"]["Reading"][];
-    };
-    /**
-     * TableOut
-     * @description A schedule as it was found. `numbers` are its rows' numbers in what was pasted or chosen.
-     */
-    TableOut: {
-      /** Doubts */
-      doubts: components["schemas"]["DoubtOut"][];
-      /** Headings */
-      headings: components["schemas"]["HeadingOut"][];
-      /** Notes */
-      notes: string[];
-      /** Numbers */
-      numbers: number[];
-      /** Rows */
-      rows: string[][];
-    };
-    /**
-     * TakeBack
-     * @description A step to take back: the versions it made.
-     */
-    TakeBack: {
-      /** Openings */
-      openings: components["schemas"]["OneVersion"][];
-      /** Walls */
-      walls: components["schemas"]["OneVersion"][];
-    };
-    /**
-     * TermOut
-     * @description One line of a figure's sum.
-     */
-    TermOut: {
-      /** Detail */
-      detail: string;
-      each: components["schemas"]["LengthOut"];
-      /** Label */
-      label: string;
-      /** Path */
-      path: string;
-      /** Source */
-      source: string;
-      /** Times */
-      times: string;
-      value: components["schemas"]["LengthOut"];
-    };
-    /**
-     * TokenOut
-     * @description A stretch of the line and what was heard in it; `choices` are its meanings where it has several.
-     */
-    TokenOut: {
-      /** Choices */
-      choices: components["schemas"]["ChoiceOut"][];
-      /** End */
-      end: number;
-      /** Label */
-      label: string;
-      /** Reading */
-      reading: string;
-      /** Start */
-      start: number;
-      /** Text */
-      text: string;
-      /** What */
-      what: string;
-    };
-    /**
-     * ToldLine
-     * @description A line of the record as it is read: its event and what of it in words, and its opening's mark.
-     */
-    ToldLine: {
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string;
-      /** Detail */
-      detail: {
-        [key: string]: unknown;
-      };
-      /** Event */
-      event: string;
-      /** Id */
-      id: number;
-      /** Mark */
-      mark: string | null;
-      /** Opening Id */
-      opening_id: number | null;
-      /** What */
-      what: string;
-      /** Who */
-      who: string;
-      /** Words */
-      words: string;
-    };
-    /**
-     * TrackMarkOut
-     * @description A thing on the track's tape: its measure from the opening's edge, where it is on the wall, whether a hole lands.
-     */
-    TrackMarkOut: {
-      /** Figure */
-      figure: string;
-      /** Lands */
-      lands: boolean;
-      read: components["schemas"]["LengthOut"];
-      /** What */
-      what: string;
-      /** X */
-      x: number;
-    };
-    /**
-     * TrackOut
-     * @description The horizontal tape of a face slider. `zero` and `direction` put its measures on the wall as drawn.
-     */
-    TrackOut: {
-      /** Bored */
-      bored: number;
-      /** Direction */
-      direction: number;
-      /** Holes */
-      holes: number;
-      /** Landed */
-      landed: number;
-      /** Marks */
-      marks: components["schemas"]["TrackMarkOut"][];
-      /** Slid */
-      slid: number;
-      /** Travel */
-      travel: number;
-      /** Zero */
-      zero: number;
-    };
-    /**
-     * TryFacts
-     * @description Facts for many openings, by their ids.
-     */
-    TryFacts: {
-      /**
-       * Change
-       * @description By path; null for what is usual in the job.
-       */
-      change: {
-        [key: string]: components["schemas"]["ExactLength"] | string | boolean | number | null;
-      };
-      /** Openings */
-      openings: number[];
-    };
-    /**
-     * TryUsual
-     * @description What would be usual.
-     */
-    TryUsual: {
-      usual: components["schemas"]["Usual"];
-    };
-    /**
-     * UserOut
-     * @description An opening that stands on a floor: the sides it has it on, and the cut figures and heights that wait on the floor.
-     */
-    UserOut: {
-      /** Id */
-      id: number;
-      /** Name */
-      name: string;
-      /** Room */
-      room: string;
-      /** Sides */
-      sides: string[];
-      /** Waits */
-      waits: string[];
-    };
-    /**
-     * Usual
-     * @description What is usual in a job: it stands in for what an opening and its wall do not say themselves.
-     */
-    Usual: {
-      casing?: components["schemas"]["UsualCasing"];
-      floors?: components["schemas"]["UsualFloors"];
-      frame?: components["schemas"]["UsualFrame"];
-      hardware?: components["schemas"]["UsualHardware"];
-      header?: components["schemas"]["UsualHeader"];
-      wall?: components["schemas"]["UsualWall"];
-    };
-    /**
-     * UsualCasing
-     * @description The usual casing.
-     */
-    UsualCasing: {
-      /** Corner */
-      corner?: ("mitred" | "butted") | null;
-      /** Thickness */
-      thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Width */
-      width?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * UsualFloors
-     * @description The floors of the job that the sides of its openings usually stand on.
-     */
-    UsualFloors: {
-      /** A From */
-      a_from?: string | null;
-      /** B From */
-      b_from?: string | null;
-    };
-    /**
-     * UsualFrame
-     * @description The usual frame. It stands in where an opening has the same kind of frame, or says none.
-     */
-    UsualFrame: {
-      /** Depth */
-      depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Horn */
-      horn?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Kind */
-      kind?: ("flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill") | null;
-      /** Kit Width 1 */
-      kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Kit Width 2 */
-      kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Legs Beside Sill */
-      legs_beside_sill?: boolean | null;
-      /** Name */
-      name?: string | null;
-      /** Rabbet Depth */
-      rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Sill Site Made */
-      sill_site_made?: boolean | null;
-      /** Sill Thickness */
-      sill_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Source */
-      source?: string | null;
-      /** Spacer */
-      spacer?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stands On */
-      stands_on?: ("rough_floor" | "finished_floor" | "spacer") | null;
-      /** Supply */
-      supply?: ("site_built" | "pre_hung") | null;
-      /** Thickness */
-      thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Throat */
-      throat?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Trench Depth */
-      trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Wall Least */
-      wall_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Wall Most */
-      wall_most?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * UsualHardware
-     * @description The usual corners of hinges, latch plates and mortises, and the leaf thicknesses the locks are made for.
-     */
-    UsualHardware: {
-      /** Hinge Corner */
-      hinge_corner?: ("square" | "round") | null;
-      /** Hinge Mortise */
-      hinge_mortise?: ("square" | "round") | null;
-      /** Latch Corner */
-      latch_corner?: ("square" | "round") | null;
-      /** Latch Mortise */
-      latch_mortise?: ("square" | "round") | null;
-      /** Thickness Least */
-      thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Thickness Most */
-      thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * UsualHeader
-     * @description The usual header. Who gave its size is said of each opening alone.
-     */
-    UsualHeader: {
-      /** Depth */
-      depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Jacks */
-      jacks?: number | null;
-      /** Kings */
-      kings?: number | null;
-      /** Make Up */
-      make_up?: ("solid" | "plies") | null;
-      /** Packing */
-      packing?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Plies */
-      plies?: number | null;
-      /** Ply */
-      ply?: (string | components["schemas"]["ExactLength"]) | null;
-    };
-    /**
-     * UsualSaved
-     * @description The job as kept now, and what changed for whom.
-     */
-    UsualSaved: {
-      /** Changes */
-      changes: components["schemas"]["ChangeOut"][];
-      job: components["schemas"]["KeptJob"];
-    };
-    /**
-     * UsualWall
-     * @description What the walls of a job have in common. Whether one carries load is said of each wall alone.
-     */
-    UsualWall: {
-      /** Bottom Plates */
-      bottom_plates?: number | null;
-      /** Finish A */
-      finish_a?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Finish B */
-      finish_b?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Height */
-      height?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Height By */
-      height_by?: ("under_plates" | "stud" | "overall") | null;
-      /** Plate Thickness */
-      plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Depth */
-      stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Spacing */
-      stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Thickness */
-      stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Top Plates */
-      top_plates?: number | null;
-    };
-    /**
-     * Version
-     * @description A version of something kept.
-     */
-    Version: {
-      /** Id */
-      id: number;
-      /** Version */
-      version: number;
-    };
-    /**
-     * WaitingOut
-     * @description A figure that cannot be worked out yet, and what it waits on.
-     */
-    WaitingOut: {
-      /** Label */
-      label: string;
-      /** Name */
-      name: string;
-      /** On */
-      on: components["schemas"]["MissingOut"][];
-    };
-    /**
-     * WalkKept
-     * @description The version the walking order has now.
-     */
-    WalkKept: {
-      /** Walk Version */
-      walk_version: number;
-    };
-    /**
-     * Wall
-     * @description A timber stud wall seen from side A. `height_by` says what its height is: from the rough floor to the underside of the top
-     *     plates, the length of a full stud, or over all to the top of the top plates.
-     *
-     *     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
-     *     `fittings` what is on it. Under a ceiling that slopes along it, `height` is at the left end and `height_right` at the right.
-     *     Of a standing wall, `studs_found` are the centres of its studs from the left end, `services` what runs in it, and
-     *     `plate_on` what its bottom plate stands on.
-     */
-    Wall: {
-      /**
-       * Bearing
-       * @default unknown
-       * @enum {string}
-       */
-      bearing?: "no" | "yes" | "unknown";
-      /**
-       * Bottom Plates
-       * @default 1
-       */
-      bottom_plates?: number;
-      /**
-       * Existing
-       * @default false
-       */
-      existing?: boolean;
-      /** Finish A */
-      finish_a?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Finish B */
-      finish_b?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Fittings */
-      fittings?: components["schemas"]["Fitting"][];
-      /** Height */
-      height?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Height By
-       * @default under_plates
-       * @enum {string}
-       */
-      height_by?: "under_plates" | "stud" | "overall";
-      /** Height Right */
-      height_right?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Layout From
-       * @default left
-       * @enum {string}
-       */
-      layout_from?: "left" | "right";
-      /** Layout Offset */
-      layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Left Corner
-       * @default open
-       * @enum {string}
-       */
-      left_corner?: "open" | "inside";
-      /** Length */
-      length?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Name
-       * @default
-       */
-      name?: string;
-      /**
-       * Plate On
-       * @default deck
-       * @enum {string}
-       */
-      plate_on?: "deck" | "joists";
-      /** Plate Thickness */
-      plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Right Corner
-       * @default open
-       * @enum {string}
-       */
-      right_corner?: "open" | "inside";
-      /** Services */
-      services?: components["schemas"]["WallService"][];
-      /**
-       * Storey
-       * @default
-       */
-      storey?: string;
-      /** Stud Depth */
-      stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Spacing */
-      stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Stud Thickness */
-      stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Studs Found */
-      studs_found?: components["schemas"]["Stud"][] | null;
-      /**
-       * Top Plates
-       * @default 2
-       */
-      top_plates?: number;
-    };
-    /**
-     * WallFlagOut
-     * @description A judgement on the wall as a whole, and the openings it is about.
-     */
-    WallFlagOut: {
-      /** Code */
-      code: string;
-      /** Cure */
-      cure: string;
-      /**
-       * Level
-       * @enum {string}
-       */
-      level: "stop" | "check" | "note";
-      /** Openings */
-      openings: number[];
-      /** Reason */
-      reason: string;
-      /** X */
-      x: number | null;
-    };
-    /**
-     * WallMarkOut
-     * @description A line on the plate, from the left end; a stud carries its number.
-     */
-    WallMarkOut: {
-      /** Crossed */
-      crossed: string | null;
-      /** Id */
-      id: number | null;
-      /** Number */
-      number: number | null;
-      read: components["schemas"]["LengthOut"];
-      /** What */
-      what: string;
-      /** X */
-      x: number;
-    };
-    /**
-     * WallName
-     * @description A wall of the job, to choose from, and the marks of the openings it holds.
-     */
-    WallName: {
-      /** Holds */
-      holds: string[];
-      /** Id */
-      id: number;
-      /** Name */
-      name: string;
-    };
-    /**
-     * WallOut
-     * @description The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
-     *
-     *     `usual` is what its job gave it. `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
-     *     the lengths written for it.
-     */
-    WallOut: {
-      /** Fittings */
-      fittings: components["schemas"]["FittingOut"][];
-      /** Flags */
-      flags: components["schemas"]["WallFlagOut"][];
-      /** Heard */
-      heard: {
-        [key: string]: components["schemas"]["ParsedLengthOut"];
-      };
-      /** Height */
-      height: number | null;
-      /** Length */
-      length: number | null;
-      /** Marks */
-      marks: components["schemas"]["WallMarkOut"][];
-      /** Openings */
-      openings: components["schemas"]["StandingOut"][];
-      /** Pieces */
-      pieces: components["schemas"]["WallPieceOut"][];
-      /** Places */
-      places: components["schemas"]["PlacesOut"][];
-      /** Refused */
-      refused: string[];
-      /** Services */
-      services: components["schemas"]["ServiceOut"][];
-      /** Shapes */
-      shapes: components["schemas"]["WallShapeOut"][];
-      /** Studs */
-      studs: number;
-      /** Timber */
-      timber: {
-        [key: string]: string;
-      };
-      /** Unplaced */
-      unplaced: string[];
-      /** Usual */
-      usual: {
-        [key: string]: components["schemas"]["ExactOut"] | string | number | boolean;
-      };
-    };
-    /**
-     * WallPage
-     * @description A wall, its job, its openings as kept, and the whole laid out.
-     */
-    WallPage: {
-      job: components["schemas"]["KeptJob"];
-      layout: components["schemas"]["WallOut"];
-      /** Openings */
-      openings: components["schemas"]["InWall"][];
-      wall: components["schemas"]["KeptWall"];
-    };
-    /**
-     * WallPieceOut
-     * @description A piece of the wall itself, beside those of its openings.
-     */
-    WallPieceOut: {
-      /** Count */
-      count: number;
-      /** Label */
-      label: string;
-      /** Length */
-      length: string;
-    };
-    /**
-     * WallService
-     * @description A wire, pipe or duct found in a standing wall: it runs from `at` to `to` along it, and from `low` up to `high`.
-     *
-     *     Without `to` it goes straight up at `at`; without heights over the whole wall. `fixed` says that it cannot be moved.
-     */
-    WallService: {
-      /** At */
-      at?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * Fixed
-       * @default false
-       */
-      fixed?: boolean;
-      /** High */
-      high?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Low */
-      low?: (string | components["schemas"]["ExactLength"]) | null;
-      /** To */
-      to?: (string | components["schemas"]["ExactLength"]) | null;
-      /**
-       * What
-       * @default
-       */
-      what?: string;
-    };
-    /**
-     * WallShapeOut
-     * @description A rectangle of the wall's elevation in millimetres; `id` is the opening it belongs to, None the wall itself.
-     */
-    WallShapeOut: {
-      /** Id */
-      id: number | null;
-      /** Part */
-      part: string;
-      /** X0 */
-      x0: number;
-      /** X1 */
-      x1: number;
-      /** Y0 */
-      y0: number;
-      /** Y1 */
-      y1: number;
-    };
-    /**
-     * Floors
-     * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
-     *
-     *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
-     */
-    jambo__format__document__Floors: {
-      /** A */
-      a?: components["schemas"]["Layer"][] | null;
-      /** A From */
-      a_from?: string | null;
-      /** B */
-      b?: components["schemas"]["Layer"][] | null;
-      /** B From */
-      b_from?: string | null;
-      /** Strip */
-      strip?: (string | components["schemas"]["ExactLength"]) | null;
-      /** Under */
-      under?: ("A" | "B" | "strip") | null;
-    };
-    /**
-     * Floors
-     * @description The floors of a job as they would be.
-     */
-    jambo__jobs__floors__Floors: {
-      /** Floors */
-      floors: components["schemas"]["FloorType"][];
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+        /**
+         * AskedHeading
+         * @description A column of a table: its heading as written, what it is about, the unit of its bare numbers.
+         */
+        AskedHeading: {
+            /** Column */
+            column?: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "unit" | "note") | null;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
+        };
+        /**
+         * Based
+         * @description A write that names the version it was based on.
+         */
+        Based: {
+            /** Version */
+            version: number;
+        };
+        /**
+         * Beside
+         * @description A switch, vent, casing or corner beside the opening: how far from the opening's edge it starts.
+         */
+        Beside: {
+            /** Distance */
+            distance?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
+         * BlockOut
+         * @description A block on the hinge stud: its figure and how high up it goes.
+         */
+        BlockOut: {
+            /** Figure */
+            figure: string;
+            /** Up */
+            up: string;
+        };
+        /**
+         * BuyRow
+         * @description Something to buy for the whole job.
+         */
+        BuyRow: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string | null;
+            /** Marks */
+            marks: string[];
+        };
+        /**
+         * Bypass
+         * @description Leaves that pass each other in one opening; `leaf_width` and `leaf_height` are those of leaves in hand.
+         */
+        Bypass: {
+            /** Between */
+            between?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Count
+             * @default 2
+             */
+            count?: number;
+            /** Leaf Height */
+            leaf_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Width */
+            leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Overlap */
+            overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track */
+            track?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * Casing
+         * @description The casing of both sides; without a width it is not figured. `none` says that this opening gets none, whatever is usual.
+         */
+        Casing: {
+            /**
+             * Corner
+             * @default mitred
+             * @enum {string}
+             */
+            corner?: "mitred" | "butted";
+            /**
+             * None
+             * @default false
+             */
+            none?: boolean;
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width */
+            width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * CatalogueOut
+         * @description Lists that do not change while Jambo runs.
+         *
+         *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
+         *     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
+         *     give an opening and its wall, by path, with where the job keeps them.
+         */
+        CatalogueOut: {
+            /** Columns */
+            columns: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+            /** Events */
+            events: {
+                [key: string]: string;
+            };
+            /** Facts */
+            facts: {
+                [key: string]: components["schemas"]["LengthFactOut"];
+            };
+            /** Figure Groups */
+            figure_groups: components["schemas"]["FigureGroupOut"][];
+            /** Frames */
+            frames: components["schemas"]["FrameOut"][];
+            /** Homes */
+            homes: {
+                [key: string]: "survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card";
+            };
+            /** Rule Groups */
+            rule_groups: components["schemas"]["RuleGroupOut"][];
+            /** Rules */
+            rules: {
+                [key: string]: components["schemas"]["RuleOut"];
+            };
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            /** Stock */
+            stock: {
+                [key: string]: {
+                    [key: string]: string[];
+                };
+            };
+            /** Usual */
+            usual: {
+                [key: string]: string;
+            };
+            /** Words */
+            words: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+        };
+        /**
+         * CellOut
+         * @description A cell as it was heard: what, its meanings where it has several, or why it cannot be and what would be accepted.
+         */
+        CellOut: {
+            /** Accepted */
+            accepted: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Reading */
+            reading: string;
+            /** Reason */
+            reason: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ChangeOut
+         * @description What a change does to one opening. Without a figure that moves it is only touched by it.
+         */
+        ChangeOut: {
+            /** Done */
+            done: string[];
+            /** Flags */
+            flags: components["schemas"]["FlagOut"][];
+            /** Id */
+            id: number;
+            /** Moved */
+            moved: components["schemas"]["MovedOut"][];
+            /** Name */
+            name: string;
+            /** Refused */
+            refused: string;
+            /** Room */
+            room: string;
+        };
+        /**
+         * Changed
+         * @description What a change of many openings does to whom, and the step it made.
+         */
+        Changed: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            step: components["schemas"]["Step"];
+        };
+        /**
+         * CheckOut
+         * @description The check after setting: gaps, moves in work words, and whether it can be signed off.
+         */
+        CheckOut: {
+            /** Done */
+            done: boolean;
+            /** Gaps */
+            gaps: components["schemas"]["GapOut"][];
+            /** Missed */
+            missed: string[];
+            /** Moves */
+            moves: string[];
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * ChoiceOut
+         * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
+         */
+        ChoiceOut: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ComparedOut
+         * @description A measure as planned, found and made; `differs` says that what was made reads otherwise on the tape than the plan.
+         */
+        ComparedOut: {
+            /** Differs */
+            differs: boolean;
+            found: components["schemas"]["LengthOut"] | null;
+            /** Label */
+            label: string;
+            made: components["schemas"]["LengthOut"] | null;
+            planned: components["schemas"]["LengthOut"] | null;
+        };
+        /**
+         * ConflictOut
+         * @description A write that came too late: what is kept now, what was to be kept, and the fields in which they differ.
+         *
+         *     For a removal `yours` is what was seen when it was asked for, None where that is not on record.
+         */
+        ConflictOut: {
+            /** Differs */
+            differs: string[];
+            /** Error */
+            error: string;
+            /** Reason */
+            reason: string;
+            /** Theirs */
+            theirs: {
+                [key: string]: unknown;
+            };
+            /** Version */
+            version: number;
+            /** Yours */
+            yours: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * CutIn
+         * @description A new hole cut into a standing wall, when `asked`: from the left end its left edge at `least`, its right edge at `most`.
+         *
+         *     `wanted` is where its centre is wanted. `support` is the temporary support while studs are cut, and `support_by` who gave it.
+         */
+        CutIn: {
+            /**
+             * Asked
+             * @default false
+             */
+            asked?: boolean;
+            /** Least */
+            least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Most */
+            most?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Support
+             * @default
+             */
+            support?: string;
+            /**
+             * Support By
+             * @default
+             */
+            support_by?: string;
+            /** Wanted */
+            wanted?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * CutPiece
+         * @description A piece that was cut: the figure of the cut list, the length it got, and the day.
+         */
+        CutPiece: {
+            /** Figure */
+            figure: string;
+            /**
+             * Length
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            length: string | components["schemas"]["ExactLength"];
+            /**
+             * When
+             * @default
+             */
+            when?: string;
+        };
+        /**
+         * DeliveredUnit
+         * @description The unit that was delivered: width over the backs of its legs, and its legs from head to foot.
+         */
+        DeliveredUnit: {
+            /** Leg Length */
+            leg_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Outside Width */
+            outside_width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * DimOut
+         * @description A dimension line that reads a figure.
+         */
+        DimOut: {
+            /** Figure */
+            figure: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /** Y0 */
+            y0: number;
+            /** Y1 */
+            y1: number;
+        };
+        /**
+         * Document
+         * @description A whole opening document. `unit` reads bare numbers and chooses the habit whose defaults apply.
+         */
+        Document: {
+            /** Beside */
+            beside?: components["schemas"]["Neighbour"][];
+            /** Cuts */
+            cuts?: components["schemas"]["CutPiece"][];
+            /** Floors */
+            floors?: components["schemas"]["FloorType"][];
+            /**
+             * Format
+             * @default jambo-opening/1
+             * @constant
+             */
+            format?: "jambo-opening/1";
+            opening?: components["schemas"]["Opening"];
+            rules?: components["schemas"]["RuleLevels"];
+            show?: components["schemas"]["Show"];
+            survey?: components["schemas"]["Survey"];
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+            usual?: components["schemas"]["Usual"];
+            wall?: components["schemas"]["Wall"];
+        };
+        /**
+         * Door
+         * @description What hangs. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
+         *
+         *     Handing is physical: `hinge_side` as seen from side A, and the side a swing leaf opens to. Of a swing pair the first
+         *     leaf is the active one, and `hinge_side` is its side. Pocket leaves and slabs open toward `slides_to`; of two, the
+         *     first does. `opening_width` and `opening_height` are the finished opening of a face slider or bypass leaves.
+         */
+        Door: {
+            bypass?: components["schemas"]["Bypass"];
+            /** Delivered Hand */
+            delivered_hand?: ("LH" | "RH" | "LHR" | "RHR") | null;
+            /**
+             * Fire Rated
+             * @default false
+             */
+            fire_rated?: boolean;
+            /**
+             * Glass
+             * @default false
+             */
+            glass?: boolean;
+            hardware?: components["schemas"]["Hardware"];
+            /**
+             * Hinge Side
+             * @default left
+             * @enum {string}
+             */
+            hinge_side?: "left" | "right";
+            /**
+             * Kind
+             * @default swing
+             * @enum {string}
+             */
+            kind?: "swing" | "pocket" | "face_slider" | "bypass";
+            /**
+             * Leads To
+             * @default inside
+             * @enum {string}
+             */
+            leads_to?: "inside" | "outside" | "garage" | "store";
+            /** Leaves */
+            leaves?: components["schemas"]["Leaf"][];
+            /** Mass */
+            mass?: string | null;
+            /** Opening Height */
+            opening_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Opening Width */
+            opening_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Opens To
+             * @default A
+             * @enum {string}
+             */
+            opens_to?: "A" | "B";
+            /**
+             * Outside
+             * @default A
+             * @enum {string}
+             */
+            outside?: "A" | "B";
+            pocket?: components["schemas"]["Pocket"];
+            slider?: components["schemas"]["Slider"];
+            /**
+             * Slides To
+             * @default right
+             * @enum {string}
+             */
+            slides_to?: "left" | "right";
+        };
+        /**
+         * DoubtOut
+         * @description A cell that cannot be read, by its row and column from 0, and why.
+         */
+        DoubtOut: {
+            /** Column */
+            column: number;
+            /** Reason */
+            reason: string;
+            /** Row */
+            row: number;
+        };
+        /**
+         * Draft
+         * @description What is tried out before it is kept: places of openings by id, and the wall's own facts.
+         */
+        Draft: {
+            /** Moves */
+            moves?: {
+                [key: string]: components["schemas"]["Position"];
+            };
+            shown?: components["schemas"]["Shown"];
+            wall?: components["schemas"]["Wall"] | null;
+        };
+        /**
+         * DrawingOut
+         * @description A plan or section. `depth` is the axis along which thin things may be drawn stretched.
+         */
+        DrawingOut: {
+            /** Depth */
+            depth: string;
+            /** Dims */
+            dims: components["schemas"]["DimOut"][];
+            /** Name */
+            name: string;
+            /** Outlines */
+            outlines: components["schemas"]["OutlineOut"][];
+        };
+        /**
+         * ErrorOut
+         * @description What went wrong and why; `request` is the number the log has it under.
+         */
+        ErrorOut: {
+            /** Error */
+            error: string;
+            /** Reason */
+            reason: string;
+            /** Request */
+            request?: string;
+        };
+        /**
+         * ExactLength
+         * @description A length as an exact number with its unit: {"value": "165/2", "unit": "in"} or {"value": 686, "unit": "mm"}.
+         */
+        ExactLength: {
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+            /** Value */
+            value: string | number;
+        };
+        /**
+         * ExactOut
+         * @description An exact length; it can be written back into a document as it stands.
+         */
+        ExactOut: {
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+            /** Value */
+            value: string;
+        };
+        /**
+         * FaceOut
+         * @description A stud's face from foot to head as x, y points in millimetres; `a` and `b` its edges on sides A and B.
+         */
+        FaceOut: {
+            /** A */
+            a: number[];
+            /** B */
+            b: number[];
+        };
+        /**
+         * FactOut
+         * @description A fact of a kind of stock: what it is called, and its kind of length; none for a weight.
+         */
+        FactOut: {
+            /** Kind */
+            kind: string | null;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * FieldErrorOut
+         * @description One thing wrong with one field.
+         */
+        FieldErrorOut: {
+            /** Accepted */
+            accepted: string;
+            /** Path */
+            path: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * FigureGroupOut
+         * @description Figures that are listed together, in order. A name that ends in # stands for a numbered family.
+         *
+         *     `first` are the stages on which they come first. `unless` names, for some, the figure that is listed in their stead when there is one.
+         */
+        FigureGroupOut: {
+            /** Figures */
+            figures: string[];
+            /** First */
+            first: ("survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card")[];
+            /** Title */
+            title: string;
+            /** Unless */
+            unless: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * FigureOut
+         * @description A computed length and how it adds up; `considered` is what a "highest of" passed over.
+         */
+        FigureOut: {
+            /** Allowances */
+            allowances: string[];
+            /** Considered */
+            considered: components["schemas"]["TermOut"][];
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /**
+             * Rounding
+             * @enum {string}
+             */
+            rounding: "up" | "down" | "nearest";
+            /** Symbol */
+            symbol: string;
+            /** Terms */
+            terms: components["schemas"]["TermOut"][];
+            value: components["schemas"]["LengthOut"];
+        };
+        /**
+         * Fitting
+         * @description A switch, socket, vent or pipe on a side of the wall: its middle from the left end, and its height.
+         */
+        Fitting: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height */
+            height?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Side
+             * @default A
+             * @enum {string}
+             */
+            side?: "A" | "B";
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
+         * FittingOut
+         * @description Something fitted on the wall, where it is drawn.
+         */
+        FittingOut: {
+            /** Side */
+            side: string;
+            /** What */
+            what: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * FlagOut
+         * @description A judgement in words.
+         */
+        FlagOut: {
+            /** Code */
+            code: string;
+            /** Cure */
+            cure: string;
+            /** Figures */
+            figures: string[];
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "check" | "note";
+            /** Path */
+            path: string;
+            /** Reason */
+            reason: string;
+            /** Stage */
+            stage: string;
+        };
+        /**
+         * FloorOut
+         * @description A floor of the job: how thick it is (None while a layer has no thickness), its allowances, and who uses it.
+         */
+        FloorOut: {
+            /** Allowances */
+            allowances: string[];
+            /** Key */
+            key: string;
+            thick: components["schemas"]["LengthOut"] | null;
+            /** Used By */
+            used_by: components["schemas"]["UserOut"][];
+        };
+        /**
+         * FloorType
+         * @description A floor of the job, used by any number of openings: its layers on the rough floor, lowest first.
+         *
+         *     `key` is what openings name it by; it stays when the floor is renamed.
+         */
+        FloorType: {
+            /** Key */
+            key: string;
+            /** Layers */
+            layers?: components["schemas"]["Layer"][];
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+        };
+        /**
+         * Floors
+         * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
+         *
+         *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
+         */
+        "Floors-Output": {
+            /** A */
+            a?: components["schemas"]["Layer"][] | null;
+            /** A From */
+            a_from?: string | null;
+            /** B */
+            b?: components["schemas"]["Layer"][] | null;
+            /** B From */
+            b_from?: string | null;
+            /** Strip */
+            strip?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Under */
+            under?: ("A" | "B" | "strip") | null;
+        };
+        /**
+         * FloorsOut
+         * @description The floors of a job, the openings with a floor of their own that is not settled, and those nobody has said.
+         */
+        FloorsOut: {
+            /** Floors */
+            floors: components["schemas"]["FloorOut"][];
+            /** Own */
+            own: components["schemas"]["UserOut"][];
+            /** Unsaid */
+            unsaid: components["schemas"]["UserOut"][];
+        };
+        /**
+         * FloorsPage
+         * @description A job, its floors with who uses them, and what waits on them.
+         */
+        FloorsPage: {
+            job: components["schemas"]["KeptJob"];
+            use: components["schemas"]["FloorsOut"];
+        };
+        /**
+         * FloorsSaved
+         * @description The floors as kept now, and what changed for whom.
+         */
+        FloorsSaved: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            job: components["schemas"]["KeptJob"];
+            use: components["schemas"]["FloorsOut"];
+        };
+        /**
+         * FoundOut
+         * @description The shape as found, from side A: faces, header and floor, in millimetres from the left foot.
+         */
+        FoundOut: {
+            /** Floor */
+            floor: number[];
+            /** Header */
+            header: number[];
+            /** Height */
+            height: number;
+            left: components["schemas"]["FaceOut"];
+            right: components["schemas"]["FaceOut"];
+        };
+        /**
+         * Frame
+         * @description A frame. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
+         *
+         *     `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
+         *     widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
+         *     `wall_least` and `wall_most`. `steel_wrap`: wraps the finished wall, `throat` and `source` from its sheet.
+         *     `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it.
+         */
+        Frame: {
+            /** Depth */
+            depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Horn */
+            horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Kind
+             * @default flat_jamb
+             * @enum {string}
+             */
+            kind?: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
+            /** Kit Width 1 */
+            kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kit Width 2 */
+            kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Legs Beside Sill
+             * @default false
+             */
+            legs_beside_sill?: boolean;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Rabbet Depth */
+            rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Sill Site Made
+             * @default false
+             */
+            sill_site_made?: boolean;
+            /** Sill Thickness */
+            sill_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Spacer */
+            spacer?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Stands On
+             * @default rough_floor
+             * @enum {string}
+             */
+            stands_on?: "rough_floor" | "finished_floor" | "spacer";
+            /**
+             * Supply
+             * @default site_built
+             * @enum {string}
+             */
+            supply?: "site_built" | "pre_hung";
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Throat */
+            throat?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Trench Depth */
+            trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Least */
+            wall_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Most */
+            wall_most?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * FrameOut
+         * @description A kind of frame, and the facts that only it asks for, by their keys in `opening.frame`.
+         */
+        FrameOut: {
+            /** Facts */
+            facts: string[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
+            /** Label */
+            label: string;
+        };
+        /**
+         * GapOut
+         * @description A gap read after setting, what it should be, and what the moves make of it.
+         */
+        GapOut: {
+            /** After */
+            after: string;
+            /** Good */
+            good: boolean;
+            /** Label */
+            label: string;
+            /** Place */
+            place: string;
+            /** Read */
+            read: string;
+            /** Target */
+            target: string;
+        };
+        /**
+         * HandsOut
+         * @description The hand in both methods.
+         */
+        HandsOut: {
+            /** Outside */
+            outside: string;
+            /** Pull Side */
+            pull_side: string;
+        };
+        /**
+         * HangOut
+         * @description How the leaf hangs: what it does let go, and the clearance over its swing as angle, millimetres pairs.
+         */
+        HangOut: {
+            /** Curve */
+            curve: number[];
+            /** Least Angle */
+            least_angle: number | null;
+            /** Lets */
+            lets: components["schemas"]["ReleaseOut"][];
+            /** Measured */
+            measured: boolean;
+            /** Opens */
+            opens: number;
+            /** Said */
+            said: string;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * Hardware
+         * @description Corners of hinges, latch plate and their mortises, and the leaf thicknesses the lock or bolt is made for.
+         */
+        Hardware: {
+            /** Hinge Corner */
+            hinge_corner?: ("square" | "round") | null;
+            /** Hinge Mortise */
+            hinge_mortise?: ("square" | "round") | null;
+            /** Latch Corner */
+            latch_corner?: ("square" | "round") | null;
+            /** Latch Mortise */
+            latch_mortise?: ("square" | "round") | null;
+            /** Thickness Least */
+            thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Most */
+            thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * HeadRow
+         * @description An opening under its storey's line: the head it needs by itself, where it is now, and what the line would give it.
+         */
+        HeadRow: {
+            /** Can Align */
+            can_align: boolean;
+            /** Floors */
+            floors: components["schemas"]["LengthOut"][];
+            gain: components["schemas"]["LengthOut"];
+            /** Governs */
+            governs: boolean;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            now: components["schemas"]["LengthOut"];
+            own: components["schemas"]["LengthOut"];
+        };
+        /**
+         * Header
+         * @description The header and the studs under it. `source` says who gave its size.
+         */
+        Header: {
+            /** Depth */
+            depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Jacks
+             * @default 1
+             */
+            jacks?: number;
+            /**
+             * Kings
+             * @default 1
+             */
+            kings?: number;
+            /**
+             * Make Up
+             * @default solid
+             * @enum {string}
+             */
+            make_up?: "solid" | "plies";
+            /** Packing */
+            packing?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Plies
+             * @default 2
+             */
+            plies?: number;
+            /** Ply */
+            ply?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+        };
+        /**
+         * HeadingOut
+         * @description A column of a table: its heading as written, what it is about (None: kept in the note), the unit it names.
+         */
+        HeadingOut: {
+            /** Column */
+            column: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "unit" | "note") | null;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: ("in" | "mm") | null;
+        };
+        /**
+         * HealthOut
+         * @description How it stands: `database` says in words why it does not answer; `migrations` are the ones done and known.
+         */
+        HealthOut: {
+            /** At */
+            at: number | null;
+            /** Database */
+            database: string;
+            /** Known */
+            known: number;
+            /**
+             * Migrations
+             * @enum {string}
+             */
+            migrations: "up to date" | "behind" | "ahead" | "unknown";
+            /** Ok */
+            ok: boolean;
+            /** Version */
+            version: string;
+        };
+        /**
+         * Ids
+         * @description Openings that were kept at once.
+         */
+        Ids: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * InWall
+         * @description An opening of a wall as kept: what a screen needs to move it.
+         */
+        InWall: {
+            /** Id */
+            id: number;
+            opening: components["schemas"]["Opening"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * InZone
+         * @description Something found in a pocket's zone, and whether it has been moved.
+         */
+        InZone: {
+            /**
+             * Moved
+             * @default false
+             */
+            moved?: boolean;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
+         * ItemOut
+         * @description A row of the buy list.
+         */
+        ItemOut: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            length: components["schemas"]["LengthOut"] | null;
+        };
+        /**
+         * Job
+         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, and what is usual in it.
+         */
+        Job: {
+            /** Floors */
+            floors?: components["schemas"]["FloorType"][];
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            rules?: components["schemas"]["Rules"];
+            /** Step */
+            step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+            /**
+             * Unit
+             * @default in
+             * @enum {string}
+             */
+            unit?: "in" | "mm";
+            usual?: components["schemas"]["Usual"];
+            /**
+             * Words
+             * @default north_america
+             * @enum {string}
+             */
+            words?: "north_america" | "britain" | "australia";
+            /**
+             * Work
+             * @default new
+             * @enum {string}
+             */
+            work?: "new" | "renovation";
+        };
+        /**
+         * JobLists
+         * @description The cut and buy lists of a job; `left_out` are openings and walls that cannot be worked out, `waiting` ones with pieces missing.
+         */
+        JobLists: {
+            /** Buy */
+            buy: components["schemas"]["BuyRow"][];
+            /** Left Out */
+            left_out: string[];
+            /** Stock */
+            stock: components["schemas"]["StockRows"][];
+            /** Waiting */
+            waiting: string[];
+        };
+        /**
+         * JobPage
+         * @description A job with its walls and its openings in walking order, and that order's own version.
+         */
+        JobPage: {
+            /** Id */
+            id: number;
+            job: components["schemas"]["Job"];
+            /** Openings */
+            openings: components["schemas"]["ListedOpening"][];
+            /** Version */
+            version: number;
+            /** Walk Version */
+            walk_version: number;
+            /** Walls */
+            walls: components["schemas"]["KeptWall"][];
+        };
+        /**
+         * KeepRows
+         * @description Rows to keep, and where their openings stand: each in a wall of its own, all in a new one, or in a wall of the job.
+         */
+        KeepRows: {
+            /** Headings */
+            headings: components["schemas"]["AskedHeading"][];
+            /** Rows */
+            rows: string[][];
+            /**
+             * Walls
+             * @default own
+             */
+            walls?: ("own" | "one") | number;
+        };
+        /**
+         * KeptItem
+         * @description An item as kept.
+         */
+        KeptItem: {
+            /** Id */
+            id: number;
+            item: components["schemas"]["StockItem"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * KeptJob
+         * @description A job as kept.
+         */
+        KeptJob: {
+            /** Id */
+            id: number;
+            job: components["schemas"]["Job"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * KeptReading
+         * @description A reading that counts, with who took it, when, and with what.
+         */
+        KeptReading: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Instrument */
+            instrument: string;
+            reading: components["schemas"]["Reading"];
+            /** Who */
+            who: string;
+        };
+        /**
+         * KeptRows
+         * @description The openings that were kept, in the order of their rows.
+         */
+        KeptRows: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * KeptRules
+         * @description The crew's house rules of one habit, as kept.
+         */
+        KeptRules: {
+            rules: components["schemas"]["Rules"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * KeptWall
+         * @description A wall as kept.
+         */
+        KeptWall: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            wall: components["schemas"]["Wall"];
+        };
+        /**
+         * KindOut
+         * @description A kind of stock: its title, the part of an opening that takes its facts, and the facts.
+         */
+        KindOut: {
+            /** Facts */
+            facts: components["schemas"]["FactOut"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "leaf" | "lining_kit" | "split_jamb" | "steel_frame" | "pocket_kit" | "track";
+            /** Root */
+            root: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Layer
+         * @description One layer of a floor. `allowance` is the reason why its thickness is not settled yet.
+         */
+        Layer: {
+            /** Allowance */
+            allowance?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * Leaf
+         * @description One leaf, actual size. A call-out such as "2668" as the width gives the height too.
+         */
+        Leaf: {
+            /** Height */
+            height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width */
+            width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * Lean
+         * @description How far the wall's face stands forward of plumb, or back, at a height above the finished floor.
+         *
+         *     `by` may be a slope such as "3/4 in 6 ft": the face falls straight from the track's line then, and `at` may be left out.
+         */
+        Lean: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /** By */
+            by?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Toward
+             * @default slab
+             * @enum {string}
+             */
+            toward?: "slab" | "wall";
+        };
+        /**
+         * LengthFactOut
+         * @description A length a document may say: its kind, the house rule that stands in ("" for none), and its short label in each region.
+         */
+        LengthFactOut: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: {
+                [key: string]: string;
+            };
+            /** Rule */
+            rule: string;
+        };
+        /**
+         * LengthOut
+         * @description A length: exact, as tape text, what rounding moved, the other unit's text, and millimetres for drawing.
+         */
+        LengthOut: {
+            /** Also */
+            also: string;
+            /** Digits */
+            digits: string;
+            exact: components["schemas"]["ExactOut"];
+            /** Mm */
+            mm: number;
+            /** Moved */
+            moved: ("strong" | "shy") | null;
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+        };
+        /**
+         * LevelOut
+         * @description What was heard in a level's text: the drop, over which length, and the slope both ways it is told.
+         */
+        LevelOut: {
+            /** Per */
+            per: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LineFigure
+         * @description A figure of the answer; `value` is None while it waits.
+         */
+        LineFigure: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            value: components["schemas"]["LengthOut"] | null;
+        };
+        /**
+         * LineOut
+         * @description A line as it was heard, token by token, and its answer.
+         */
+        LineOut: {
+            /** Assumed */
+            assumed: string[];
+            /** Count */
+            count: number;
+            /** Errors */
+            errors: {
+                [key: string]: string;
+            }[];
+            /** Figures */
+            figures: components["schemas"]["LineFigure"][];
+            /** Flags */
+            flags: components["schemas"]["FlagOut"][];
+            /** Marks */
+            marks: string[];
+            /** Needs */
+            needs: components["schemas"]["MissingOut"][];
+            /** Opening */
+            opening: {
+                [key: string]: unknown;
+            };
+            /** Ro */
+            ro: string | null;
+            silhouette: components["schemas"]["SilhouetteOut"] | null;
+            /** Text */
+            text: string;
+            /** Tokens */
+            tokens: components["schemas"]["TokenOut"][];
+            /** Wall */
+            wall: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * ListedJob
+         * @description A job on the board.
+         */
+        ListedJob: {
+            /** Id */
+            id: number;
+            job: components["schemas"]["Job"];
+            /** Openings */
+            openings: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ListedOpening
+         * @description An opening in its job's walking order.
+         */
+        ListedOpening: {
+            brief: components["schemas"]["SummaryOut"];
+            /** Done */
+            done: string[];
+            /** Id */
+            id: number;
+            /** Mark */
+            mark: string;
+            /** Room */
+            room: string;
+            /** Version */
+            version: number;
+            /** Wall Id */
+            wall_id: number;
+        };
+        /**
+         * LogLine
+         * @description A line of the log: what happened, to which opening (by its mark, taken off the board since or not), and in words.
+         */
+        LogLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Detail */
+            detail: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: number;
+            /** Opening Id */
+            opening_id: number | null;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+        };
+        /**
+         * LogPage
+         * @description Lines of a log, newest first; `more` is the line to ask for older ones before, None at the first line ever.
+         */
+        LogPage: {
+            /** Lines */
+            lines: components["schemas"]["ToldLine"][];
+            /** More */
+            more: number | null;
+        };
+        /**
+         * MarkOut
+         * @description A line on the plate tape: the figure it shows and the side its stud stands on, as seen from side A.
+         */
+        MarkOut: {
+            /** Crossed */
+            crossed: string | null;
+            /** Figure */
+            figure: string;
+            /** What */
+            what: string;
+            /** X */
+            x: number;
+        };
+        /**
+         * MissingOut
+         * @description A field nobody has filled in yet.
+         */
+        MissingOut: {
+            /** Label */
+            label: string;
+            /** Path */
+            path: string;
+        };
+        /**
+         * MoveToWall
+         * @description The wall an opening is to stand in.
+         */
+        MoveToWall: {
+            /** Version */
+            version: number;
+            /** Wall Id */
+            wall_id: number;
+        };
+        /**
+         * MovedOut
+         * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
+         */
+        MovedOut: {
+            after: components["schemas"]["LengthOut"] | null;
+            before: components["schemas"]["LengthOut"] | null;
+            /** Cut */
+            cut: boolean;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Was Cut */
+            was_cut: boolean;
+        };
+        /**
+         * Neighbour
+         * @description Another opening of the wall: its mark, and its rough opening and framing from the wall's left end.
+         */
+        Neighbour: {
+            /**
+             * Framing High
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            framing_high: string | components["schemas"]["ExactLength"];
+            /**
+             * Framing Low
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            framing_low: string | components["schemas"]["ExactLength"];
+            /**
+             * High
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            high: string | components["schemas"]["ExactLength"];
+            /**
+             * Low
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            low: string | components["schemas"]["ExactLength"];
+            /**
+             * Mark
+             * @default
+             */
+            mark?: string;
+            /**
+             * Shares
+             * @default false
+             */
+            shares?: boolean;
+        };
+        /**
+         * NewEvent
+         * @description Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
+         *
+         *     `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back.
+         */
+        NewEvent: {
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Undo
+             * @default false
+             */
+            undo?: boolean;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ordered" | "delivered" | "framed" | "set" | "signed" | "step" | "cut";
+        };
+        /**
+         * NewId
+         * @description The id of what was just kept.
+         */
+        NewId: {
+            /** Id */
+            id: number;
+        };
+        /**
+         * NewOpening
+         * @description A new opening, in a wall the job has or in a new one; or a copy of another opening of the job, which waits for its place.
+         */
+        NewOpening: {
+            /** Copy Of */
+            copy_of?: number | null;
+            opening?: components["schemas"]["Opening"] | null;
+            wall?: components["schemas"]["Wall"] | null;
+            /** Wall Id */
+            wall_id?: number | null;
+        };
+        /**
+         * NewReading
+         * @description A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of.
+         */
+        NewReading: {
+            /** Corrects */
+            corrects?: number | null;
+            /**
+             * Instrument
+             * @default
+             */
+            instrument?: string;
+            reading: components["schemas"]["Reading"];
+        };
+        /**
+         * OneVersion
+         * @description Something kept, and the version that was seen of it.
+         */
+        OneVersion: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * Opening
+         * @description One opening: what hangs in it, what it stands on, how it is sized and where it is.
+         */
+        Opening: {
+            /**
+             * Add From
+             * @default rough_floor
+             * @enum {string}
+             */
+            add_from?: "rough_floor" | "finished_floor";
+            casing?: components["schemas"]["Casing"];
+            cut_in?: components["schemas"]["CutIn"];
+            door?: components["schemas"]["Door"];
+            floors?: components["schemas"]["Floors-Output"];
+            frame?: components["schemas"]["Frame"];
+            /**
+             * Head Gain
+             * @default raise
+             * @enum {string}
+             */
+            head_gain?: "raise" | "pack";
+            /** Head Line */
+            head_line?: (string | components["schemas"]["ExactLength"]) | null;
+            header?: components["schemas"]["Header"];
+            /**
+             * Mark
+             * @default
+             */
+            mark?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            position?: components["schemas"]["Position"];
+            /**
+             * Room
+             * @default
+             */
+            room?: string;
+            rules?: components["schemas"]["Rules"];
+            /** School */
+            school?: ("build_up" | "add_on") | null;
+            setting?: components["schemas"]["Setting"];
+            unit?: components["schemas"]["DeliveredUnit"];
+        };
+        /**
+         * OpeningPage
+         * @description An opening as kept, with its wall, its job and the crew's rules: all a screen needs to work on it.
+         */
+        OpeningPage: {
+            /** Beside */
+            beside: components["schemas"]["Neighbour"][];
+            /** Can Redo */
+            can_redo: boolean;
+            /** Can Undo */
+            can_undo: boolean;
+            crew_rules: components["schemas"]["Rules"];
+            /** Cuts */
+            cuts: components["schemas"]["LogLine"][];
+            /** Events */
+            events: components["schemas"]["LogLine"][];
+            /** Id */
+            id: number;
+            job: components["schemas"]["KeptJob"];
+            opening: components["schemas"]["Opening"];
+            /** Readings */
+            readings: components["schemas"]["KeptReading"][];
+            /** Ticks */
+            ticks: components["schemas"]["LogLine"][];
+            /** Version */
+            version: number;
+            wall: components["schemas"]["KeptWall"];
+            /** Walls */
+            walls: components["schemas"]["WallName"][];
+        };
+        /**
+         * Order
+         * @description Opening ids in the order they are walked, and the version of the order it was changed from.
+         */
+        Order: {
+            /** Order */
+            order: number[];
+            /** Version */
+            version: number;
+        };
+        /**
+         * OutlineOut
+         * @description An outline of a plan or section: points in millimetres, as x, y, x, y ...
+         */
+        OutlineOut: {
+            /** Figures */
+            figures: string[];
+            /** Part */
+            part: string;
+            /** Points */
+            points: number[];
+        };
+        /**
+         * ParsedLengthOut
+         * @description What was heard in a text: the length, how it was read, and another meaning worth asking about.
+         */
+        ParsedLengthOut: {
+            /** Also */
+            also: string | null;
+            /** Also Canonical */
+            also_canonical: string | null;
+            /** Canonical */
+            canonical: string;
+            /** Height */
+            height: string | null;
+            length: components["schemas"]["LengthOut"];
+            /** Reading */
+            reading: string;
+        };
+        /**
+         * Pasted
+         * @description What was pasted: lines, or cells of a table.
+         */
+        Pasted: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * PieceOut
+         * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown.
+         */
+        PieceOut: {
+            /** Count */
+            count: number;
+            /** Figure */
+            figure: string;
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /** Section */
+            section: string;
+            /** Where */
+            where: string;
+        };
+        /**
+         * PieceRow
+         * @description Pieces of one length from one stock: how many, and which openings and walls they are for (with how many each).
+         */
+        PieceRow: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+            /** Marks */
+            marks: string[];
+        };
+        /**
+         * PlaceOut
+         * @description A place for the hole: its centre from the left end, what it costs, and what sets it apart from the first.
+         */
+        PlaceOut: {
+            centre: components["schemas"]["LengthOut"];
+            /** Cut */
+            cut: number;
+            /** Here */
+            here: boolean;
+            /** Kings */
+            kings: number;
+            /** Moves */
+            moves: string[];
+            off: components["schemas"]["LengthOut"];
+            /** Reasons */
+            reasons: string[];
+            /** Stuck */
+            stuck: string[];
+        };
+        /**
+         * PlacesOut
+         * @description Where one opening of a standing wall may be cut in. `free` is false while the studs or the hole's size are unknown.
+         */
+        PlacesOut: {
+            /** Free */
+            free: boolean;
+            /** Id */
+            id: number;
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+        };
+        /**
+         * Pocket
+         * @description A pocket kit as its sheet has it; what is left out is a house rule. `source` says which sheet.
+         *
+         *     `gap` is the floor gap wanted instead of the kit's own; `leaf_width` the leaf the kit is made for; `found` what is in
+         *     the zone both leaf widths need; `looked` says that it was looked into.
+         */
+        Pocket: {
+            /**
+             * Base Cabinet
+             * @default false
+             */
+            base_cabinet?: boolean;
+            /** Bumper */
+            bumper?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Finish Fixing */
+            finish_fixing?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Floor
+             * @default wood
+             * @enum {string}
+             */
+            floor?: "wood" | "concrete";
+            /** Found */
+            found?: components["schemas"]["InZone"][];
+            /** Gap */
+            gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Drop */
+            hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Head Stack */
+            head_stack?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Heated
+             * @default false
+             */
+            heated?: boolean;
+            /** Leaf Width */
+            leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Looked
+             * @default false
+             */
+            looked?: boolean;
+            /** Min Head */
+            min_head?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Rail Short */
+            rail_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Set Above */
+            set_above?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Soft Close Least */
+            soft_close_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Split */
+            split?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Least */
+            thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Most */
+            thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Short */
+            track_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width Add */
+            width_add?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * PoleOut
+         * @description A mark on the story pole.
+         */
+        PoleOut: {
+            /** Figure */
+            figure: string;
+            /** Group */
+            group: string;
+            /** Y */
+            y: number;
+        };
+        /**
+         * Position
+         * @description Where the opening stands: a distance from the wall's left or right end, seen from side A.
+         *
+         *     It goes to its centre, an edge, the hinge edge, or to the line of a king: its face toward the opening, past the jacks.
+         *
+         *     `shares` says that it was asked to share studs with the opening beside it.
+         */
+        Position: {
+            /** Distance */
+            distance?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Measured From
+             * @default left
+             * @enum {string}
+             */
+            measured_from?: "left" | "right";
+            /**
+             * Shares
+             * @default false
+             */
+            shares?: boolean;
+            /**
+             * To
+             * @default centre
+             * @enum {string}
+             */
+            to?: "centre" | "near_edge" | "far_edge" | "hinge_edge" | "near_king" | "far_king";
+        };
+        /**
+         * ReadRow
+         * @description A row read against its job; `notes` say what to look at before it is kept.
+         */
+        ReadRow: {
+            /** Assumed */
+            assumed: string[];
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+            /** Count */
+            count: number;
+            /** Errors */
+            errors: {
+                [key: string]: string;
+            }[];
+            /** Figures */
+            figures: components["schemas"]["LineFigure"][];
+            /** Flags */
+            flags: components["schemas"]["FlagOut"][];
+            /** Marks */
+            marks: string[];
+            /** Needs */
+            needs: components["schemas"]["MissingOut"][];
+            /** Notes */
+            notes: string[];
+            /** Opening */
+            opening: {
+                [key: string]: unknown;
+            };
+            /** Ro */
+            ro: string | null;
+            silhouette: components["schemas"]["SilhouetteOut"] | null;
+            /** Wall */
+            wall: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Reading
+         * @description One reading. A place read along a level takes "1/4 in 4 ft", "3 mm per m" or "0.4 deg"; the others a length.
+         *
+         *     `over` is the length of a straightedge shorter than the whole; `at` the height of a width or twist, or a bump's
+         *     distance from the hinges; `toward` which way it goes. Later readings of a place stand beside earlier ones.
+         */
+        Reading: {
+            /**
+             * Angle
+             * @default 0
+             */
+            angle?: number;
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Over */
+            over?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "width_foot" | "width_middle" | "width_head" | "width_at" | "height_left" | "height_right" | "height_centre" | "diagonal_up_right" | "diagonal_up_left" | "lean_left" | "bow_left" | "lean_right" | "bow_right" | "header_level" | "floor_across" | "floor_along" | "wall_left" | "wall_right" | "twist_left" | "twist_right" | "thickness_left_head" | "thickness_left_foot" | "thickness_right_head" | "thickness_right_foot" | "floor_bump" | "gap_hinge_top" | "gap_hinge_foot" | "gap_head_hinge" | "gap_head_strike" | "gap_strike_top" | "gap_latch" | "gap_foot" | "stop_top" | "stop_latch" | "stop_foot" | "plumb_strike" | "plumb_swing" | "leg_straight" | "frame_head" | "frame_foot";
+            /** Toward */
+            toward?: ("opening" | "away" | "A" | "B" | "left" | "right" | "up" | "down" | "strike" | "hinge" | "swing" | "closed") | null;
+            /** Value */
+            value: string;
+        };
+        /**
+         * ReadingLine
+         * @description A reading in the record; `counts` says whether it still does, `reading` is None where one was withdrawn.
+         */
+        ReadingLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Corrects */
+            corrects: number | null;
+            /** Counts */
+            counts: boolean;
+            /** Id */
+            id: number;
+            /** Instrument */
+            instrument: string;
+            /** Place */
+            place: string;
+            reading: components["schemas"]["Reading"] | null;
+            /** Who */
+            who: string;
+        };
+        /**
+         * ReadingOut
+         * @description A reading in words: what was read, what all together say, how far it is off them.
+         */
+        ReadingOut: {
+            /** Alone */
+            alone: boolean;
+            /** Fitted */
+            fitted: string | null;
+            /** Index */
+            index: number;
+            /** Label */
+            label: string;
+            /** Off */
+            off: string | null;
+            /** Place */
+            place: string;
+            /** Read */
+            read: string;
+            /** Suspect */
+            suspect: boolean;
+        };
+        /**
+         * RefusedOut
+         * @description Everything that cannot be taken; `more` counts what is wrong beyond the errors named.
+         */
+        RefusedOut: {
+            /** Error */
+            error: string;
+            /** Errors */
+            errors: components["schemas"]["FieldErrorOut"][];
+            /** More */
+            more: number;
+        };
+        /**
+         * ReleaseOut
+         * @description The leaf let go at an angle.
+         */
+        ReleaseOut: {
+            /** Angle */
+            angle: number;
+            /** Does */
+            does: string;
+        };
+        /**
+         * ResultOut
+         * @description Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there.
+         */
+        ResultOut: {
+            /** Drawings */
+            drawings: components["schemas"]["DrawingOut"][];
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["FigureOut"];
+            };
+            /** Flags */
+            flags: components["schemas"]["FlagOut"][];
+            /** Format */
+            format: string;
+            found: components["schemas"]["AsFoundOut"];
+            hands: components["schemas"]["HandsOut"];
+            /** Hardware */
+            hardware: components["schemas"]["ItemOut"][];
+            /** Heard */
+            heard: {
+                [key: string]: components["schemas"]["ParsedLengthOut"];
+            };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "swing" | "pocket" | "face_slider" | "bypass";
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Missing */
+            missing: components["schemas"]["MissingOut"][];
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
+            /** Pole */
+            pole: components["schemas"]["PoleOut"][];
+            /** Rules */
+            rules: {
+                [key: string]: components["schemas"]["LengthOut"];
+            };
+            /** School */
+            school: string;
+            /** Shapes */
+            shapes: components["schemas"]["ShapeOut"][];
+            /** Stages */
+            stages: ("survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card")[];
+            /** States */
+            states: {
+                [key: string]: "nothing" | "under_way" | "clear" | "check" | "stop";
+            };
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            track: components["schemas"]["TrackOut"] | null;
+            /** Under */
+            under: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+            /** Usual */
+            usual: {
+                [key: string]: components["schemas"]["ExactOut"] | string | number | boolean;
+            };
+            /** Waiting */
+            waiting: components["schemas"]["WaitingOut"][];
+        };
+        /**
+         * Rows
+         * @description Rows of a schedule with its headings.
+         */
+        Rows: {
+            /** Headings */
+            headings: components["schemas"]["AskedHeading"][];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * RuleGroupOut
+         * @description House rules that are listed together.
+         */
+        RuleGroupOut: {
+            /** Rules */
+            rules: string[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * RuleLevels
+         * @description House rules of the crew and of the job; an opening's own stand in the opening.
+         */
+        RuleLevels: {
+            crew?: components["schemas"]["Rules"];
+            job?: components["schemas"]["Rules"];
+        };
+        /**
+         * RuleOut
+         * @description A house rule: its label in each region, its kind of length, why, and its defaults.
+         */
+        RuleOut: {
+            /** Default */
+            default: {
+                [key: string]: string;
+            };
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: {
+                [key: string]: string;
+            };
+            /** Why */
+            why: string;
+        };
+        /**
+         * Rules
+         * @description House rules settled at one level; what is left out falls to the level above, at last to the default.
+         */
+        Rules: {
+            /** Add Height */
+            add_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Add Width */
+            add_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bumper Height */
+            bumper_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bypass Between */
+            bypass_between?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bypass Overlap */
+            bypass_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Bypass Track */
+            bypass_track?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Casing Cover */
+            casing_cover?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Casing Hides */
+            casing_hides?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Casing Overhang */
+            casing_overhang?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Concrete Embed */
+            concrete_embed?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Depth Over Wall */
+            depth_over_wall?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Finish Fixing Keep */
+            finish_fixing_keep?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Fix End */
+            fix_end?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Fix Every */
+            fix_every?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Floor Gap */
+            floor_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Floor Gap Least */
+            floor_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Foot Plate */
+            foot_plate?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Foot Station */
+            foot_station?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Gap Tolerance */
+            gap_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Groove Extra */
+            groove_extra?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Groove Pass */
+            groove_pass?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Groove Play */
+            groove_play?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Height */
+            guide_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Length */
+            guide_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Thickness */
+            guide_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Edge */
+            hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Head Gap */
+            head_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Head Shim */
+            head_shim?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Header Packing */
+            header_packing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Header Ply */
+            header_ply?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Bottom */
+            hinge_bottom?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Gap */
+            hinge_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Length */
+            hinge_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Top */
+            hinge_top?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Above Slab */
+            hole_above_slab?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Apart */
+            hole_apart?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole On Stud */
+            hole_on_stud?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Horn */
+            horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /** King Filler */
+            king_filler?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kit Gap */
+            kit_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Knob Room */
+            knob_room?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Latch */
+            latch?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Latch Station */
+            latch_station?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Layout Offset */
+            layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Trim Most */
+            leaf_trim_most?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Lean Margin */
+            lean_margin?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Lean Split */
+            lean_split?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Least Side Play */
+            least_side_play?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leg Thickness */
+            leg_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Level Tolerance */
+            level_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Lift On */
+            lift_on?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Long Screw */
+            long_screw?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Meeting Gap */
+            meeting_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Most Side Play */
+            most_side_play?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Move Most */
+            move_most?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Open Clearance */
+            open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Paint Gap */
+            paint_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Plate Thickness */
+            plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Plumb Tolerance */
+            plumb_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Bumper */
+            pocket_bumper?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Hanger Drop */
+            pocket_hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Hanger Edge */
+            pocket_hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Head Lap */
+            pocket_head_lap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Head Stack */
+            pocket_head_stack?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Jamb Gap */
+            pocket_jamb_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Min Head */
+            pocket_min_head?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Rail Short */
+            pocket_rail_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Set Above */
+            pocket_set_above?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Track Short */
+            pocket_track_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Width Add */
+            pocket_width_add?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pull Height */
+            pull_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rabbet Depth */
+            rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rip Planing */
+            rip_planing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** School */
+            school?: ("build_up" | "add_on") | null;
+            /** Screw Embed */
+            screw_embed?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Seal */
+            seal?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Service Clear */
+            service_clear?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Setback */
+            setback?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Shim Butt */
+            shim_butt?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Shim Length */
+            shim_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Shim Tip */
+            shim_tip?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Side Overlap */
+            side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Side Shim */
+            side_shim?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Sill Gap */
+            sill_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Split Leaf */
+            split_leaf?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Split Space */
+            split_space?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Split Stud */
+            split_stud?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Squeeze */
+            squeeze?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Standoff Clear */
+            standoff_clear?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Add Height */
+            steel_add_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Add Width */
+            steel_add_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Foot Screw */
+            steel_foot_screw?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Sheet */
+            steel_sheet?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Throat Over */
+            steel_throat_over?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stop Length */
+            stop_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stop Thickness */
+            stop_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Straight */
+            straight?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Strike Gap */
+            strike_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Depth */
+            stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Lean */
+            stud_lean?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Spacing */
+            stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Thickness */
+            stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Switch Least */
+            switch_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Switch Most */
+            switch_most?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Top Overlap */
+            top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Half */
+            track_half?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Hole First */
+            track_hole_first?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Hole Spacing */
+            track_hole_spacing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Offset */
+            track_offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Spacer */
+            track_spacer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Trench Depth */
+            trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Weather Gap */
+            weather_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wheel Radius */
+            wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wood Embed */
+            wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * SaveFacts
+         * @description Facts for many openings, with the versions they were changed from.
+         */
+        SaveFacts: {
+            /**
+             * Change
+             * @description By path; null for what is usual in the job.
+             */
+            change: {
+                [key: string]: components["schemas"]["ExactLength"] | string | boolean | number | null;
+            };
+            /** Openings */
+            openings: components["schemas"]["OneVersion"][];
+        };
+        /**
+         * SaveFloors
+         * @description The floors of a job, and the version of the job they were changed from.
+         */
+        SaveFloors: {
+            /** Floors */
+            floors: components["schemas"]["FloorType"][];
+            /** Version */
+            version: number;
+        };
+        /**
+         * SaveItem
+         * @description An item's new facts.
+         */
+        SaveItem: {
+            item: components["schemas"]["StockItem"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * SaveJob
+         * @description A job's new document.
+         */
+        SaveJob: {
+            job: components["schemas"]["Job"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * SaveOpening
+         * @description An opening's new document.
+         */
+        SaveOpening: {
+            opening: components["schemas"]["Opening"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * SaveRules
+         * @description The crew's new house rules.
+         */
+        SaveRules: {
+            rules: components["schemas"]["Rules"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * SaveUsual
+         * @description What is usual from now on, and the version of the job it was changed from.
+         */
+        SaveUsual: {
+            usual: components["schemas"]["Usual"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * SaveWall
+         * @description A wall's new document.
+         */
+        SaveWall: {
+            /** Version */
+            version: number;
+            wall: components["schemas"]["Wall"];
+        };
+        /**
+         * ServiceOut
+         * @description Something that runs in a standing wall, as the box it runs in, in millimetres.
+         */
+        ServiceOut: {
+            /** Fixed */
+            fixed: boolean;
+            /** What */
+            what: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /** Y0 */
+            y0: number;
+            /** Y1 */
+            y1: number;
+        };
+        /**
+         * SetOut
+         * @description Where the frame stands: the slot, the stations in nailing order, and the stock that would go in.
+         */
+        SetOut: {
+            /** Blocks */
+            blocks: components["schemas"]["BlockOut"][];
+            /** Frames */
+            frames: components["schemas"]["StockFitOut"][];
+            /** Height */
+            height: number;
+            /** High */
+            high: number;
+            /** High At */
+            high_at: number;
+            hinge: components["schemas"]["FaceOut"];
+            /** Low */
+            low: number;
+            /** Low At */
+            low_at: number;
+            /** Outside */
+            outside: number;
+            /** Pieces */
+            pieces: number;
+            /** Said */
+            said: string;
+            /** Stations */
+            stations: components["schemas"]["StationOut"][];
+            /** Stock */
+            stock: components["schemas"]["StockFitOut"][];
+            strike: components["schemas"]["FaceOut"];
+            /** Tilt */
+            tilt: number;
+            /** Verdict */
+            verdict: string;
+            /** X */
+            x: number;
+        };
+        /**
+         * Setting
+         * @description How the frame is set (handbook 14-16). `slide` is where it was pushed to, from the slot's end at the hinge stud.
+         *
+         *     `cut_hinge` and `cut_strike` are the legs as they were cut; `opens` the angle the leaf opens to, in
+         *     degrees; `later_floor` what is laid on the swing side after the door hangs.
+         */
+        Setting: {
+            /** Cut Hinge */
+            cut_hinge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Cut Strike */
+            cut_strike?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Foot Station
+             * @default false
+             */
+            foot_station?: boolean;
+            /**
+             * Hinge By
+             * @default level
+             * @enum {string}
+             */
+            hinge_by?: "level" | "stud";
+            /**
+             * Latch
+             * @default not_tried
+             * @enum {string}
+             */
+            latch?: "not_tried" | "latches" | "binds" | "rattles";
+            /** Later Floor */
+            later_floor?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Lean
+             * @default auto
+             * @enum {string}
+             */
+            lean?: "auto" | "flush_top" | "flush_foot" | "split";
+            /**
+             * Legs
+             * @default plumb
+             * @enum {string}
+             */
+            legs?: "plumb" | "hinge_plane" | "split" | "stop_to_leaf";
+            /**
+             * Nailing
+             * @default top_down
+             * @enum {string}
+             */
+            nailing?: "top_down" | "bottom_up";
+            /**
+             * One Side
+             * @default false
+             */
+            one_side?: boolean;
+            /**
+             * Opens
+             * @default 90
+             */
+            opens?: number;
+            /**
+             * Packing
+             * @default tapered
+             * @enum {string}
+             */
+            packing?: "tapered" | "flat";
+            /**
+             * School
+             * @default centred
+             * @enum {string}
+             */
+            school?: "centred" | "tight" | "fewest" | "pre_packed";
+            /** Slide */
+            slide?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Strike By
+             * @default leaf
+             * @enum {string}
+             */
+            strike_by?: "leaf" | "level";
+        };
+        /**
+         * ShapeOut
+         * @description A rectangle of the elevation in millimetres, y up from the rough floor.
+         */
+        ShapeOut: {
+            /** Figures */
+            figures: string[];
+            /** Part */
+            part: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /** Y0 */
+            y0: number;
+            /** Y1 */
+            y1: number;
+        };
+        /**
+         * Show
+         * @description How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan.
+         */
+        Show: {
+            /** Slab At */
+            slab_at?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Step */
+            step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
+            /**
+             * Words
+             * @default north_america
+             * @enum {string}
+             */
+            words?: "north_america" | "britain" | "australia";
+        };
+        /**
+         * Shown
+         * @description The tape and words a list is shown in; what is left out is the job's own.
+         */
+        Shown: {
+            /** Step */
+            step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
+            /** Words */
+            words?: ("north_america" | "britain" | "australia") | null;
+        };
+        /**
+         * SilhouetteOut
+         * @description What a list draws of an opening, in millimetres.
+         */
+        SilhouetteOut: {
+            /** Hinge Side */
+            hinge_side: string;
+            /** Kind */
+            kind: string;
+            /** Leaf Bottom */
+            leaf_bottom: number;
+            /** Leaf Height */
+            leaf_height: number;
+            /** Leaf Widths */
+            leaf_widths: number[];
+            /** Ro Height */
+            ro_height: number;
+            /** Ro Width */
+            ro_width: number;
+            /** Slides To */
+            slides_to: string;
+        };
+        /**
+         * Slider
+         * @description A face slider's track and hardware as their sheet has them, and the wall it hangs on; the rest are house rules.
+         *
+         *     A slab in hand has `slab_width` and `slab_height`; its thickness is its leaf's. Heights are above the finished floor
+         *     on the side it hangs. `studs` are positions that were found, never assumed.
+         */
+        Slider: {
+            /** Backer */
+            backer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Base Height */
+            base_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Base Thickness */
+            base_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Beside */
+            beside?: components["schemas"]["Beside"][];
+            /** Bolt Heads */
+            bolt_heads?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Ceiling */
+            ceiling?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Fixing
+             * @default backer
+             * @enum {string}
+             */
+            fixing?: "backer" | "spacers" | "backer_only";
+            /**
+             * Guide
+             * @default channel
+             * @enum {string}
+             */
+            guide?: "channel" | "roller";
+            /** Guide Height */
+            guide_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Length */
+            guide_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Guide Thickness */
+            guide_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Edge */
+            hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hanger Spread Least */
+            hanger_spread_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Above */
+            hole_above?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole First */
+            hole_first?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hole Spacing */
+            hole_spacing?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Hung On
+             * @default A
+             * @enum {string}
+             */
+            hung_on?: "A" | "B";
+            /** Lag */
+            lag?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Lean */
+            lean?: components["schemas"]["Lean"][];
+            /** Length */
+            length?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Offset */
+            offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Open Clearance */
+            open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pull Height */
+            pull_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rating */
+            rating?: string | null;
+            /** Side Overlap */
+            side_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Slab Height */
+            slab_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Slab Width */
+            slab_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Spacer */
+            spacer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stop Length */
+            stop_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Studs */
+            studs?: components["schemas"]["Stud"][] | null;
+            /** Top Overlap */
+            top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Half */
+            track_half?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wheel Radius */
+            wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * StageOut
+         * @description A stage of the work.
+         */
+        StageOut: {
+            /** Label */
+            label: string;
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card";
+        };
+        /**
+         * StandingOut
+         * @description An opening on the wall: its rough opening and framing from the left end, and the worst of its own flags.
+         */
+        StandingOut: {
+            centre: components["schemas"]["LengthOut"];
+            /** Framing Left */
+            framing_left: number;
+            /** Framing Right */
+            framing_right: number;
+            /** Id */
+            id: number;
+            king_left: components["schemas"]["LengthOut"];
+            king_right: components["schemas"]["LengthOut"];
+            left: components["schemas"]["LengthOut"];
+            /** Name */
+            name: string;
+            right: components["schemas"]["LengthOut"];
+            width: components["schemas"]["LengthOut"];
+            /** Worst */
+            worst: ("stop" | "check" | "note") | null;
+        };
+        /**
+         * StationOut
+         * @description A place to shim: the gap there and what goes in, in words, and from which side.
+         */
+        StationOut: {
+            /** Enter */
+            enter: string;
+            /** Figure */
+            figure: string;
+            /** Gap Mm */
+            gap_mm: number;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Pack */
+            pack: string;
+            /** Pieces */
+            pieces: number;
+            /** Side */
+            side: string;
+            /** Up */
+            up: string;
+            /** Y */
+            y: number;
+        };
+        /**
+         * Step
+         * @description What one change of many openings kept: the versions it made of openings and of walls, to take it back by.
+         */
+        Step: {
+            /** Openings */
+            openings: components["schemas"]["Version"][];
+            /** Walls */
+            walls: components["schemas"]["Version"][];
+        };
+        /**
+         * StepOut
+         * @description A step of the work card, with this opening's figures; `gate` is what must be done before it.
+         */
+        StepOut: {
+            /** Caution */
+            caution: string;
+            /** Check */
+            check: string;
+            /** Gate */
+            gate: string;
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
+            /** Text */
+            text: string;
+            /** Tools */
+            tools: string;
+        };
+        /**
+         * StockBook
+         * @description Everything in the book, and what each kind may say.
+         */
+        StockBook: {
+            /** Items */
+            items: components["schemas"]["KeptItem"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+        };
+        /**
+         * StockFitOut
+         * @description A stock leaf against this hole.
+         */
+        StockFitOut: {
+            /** Head */
+            head: string | null;
+            /** Leaf */
+            leaf: string;
+            /** Room */
+            room: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * StockItem
+         * @description One item of the stock book. Its lengths are tape text in `unit`; `source` says which sheet they come from.
+         */
+        StockItem: {
+            /** Facts */
+            facts?: {
+                [key: string]: string;
+            };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "leaf" | "lining_kit" | "split_jamb" | "steel_frame" | "pocket_kit" | "track";
+            /** Name */
+            name: string;
+            /** Source */
+            source: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+        };
+        /**
+         * StockRows
+         * @description All pieces cut from one stock, longest first, and what they come to end to end, in feet or metres.
+         */
+        StockRows: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceRow"][];
+            /** Section */
+            section: string;
+            /** Total */
+            total: string;
+        };
+        /**
+         * StoreyOut
+         * @description A storey: its common line is the greatest of the heads its openings need. `waiting` are not known yet.
+         */
+        StoreyOut: {
+            /** Aligned */
+            aligned: boolean;
+            line: components["schemas"]["LengthOut"];
+            /** Openings */
+            openings: components["schemas"]["HeadRow"][];
+            /** Storey */
+            storey: string;
+            /** Waiting */
+            waiting: string[];
+        };
+        /**
+         * Stud
+         * @description The centre of a stud found behind the track, from the wall end the opening's place is measured from.
+         */
+        Stud: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * SummaryOut
+         * @description The short of one opening.
+         */
+        SummaryOut: {
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Errors */
+            errors: {
+                [key: string]: string;
+            }[];
+            /** Leaf */
+            leaf: string | null;
+            /** Ro */
+            ro: string | null;
+            silhouette: components["schemas"]["SilhouetteOut"] | null;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "door" | "floor" | "opening" | "frame" | "ready";
+            /** Waits On */
+            waits_on: string[];
+            worst: components["schemas"]["FlagOut"] | null;
+        };
+        /**
+         * Survey
+         * @description The readings that count: what was corrected since is left out.
+         */
+        Survey: {
+            /** Readings */
+            readings?: components["schemas"]["Reading"][];
+        };
+        /**
+         * TableOut
+         * @description A schedule as it was found. `numbers` are its rows' numbers in what was pasted or chosen.
+         */
+        TableOut: {
+            /** Doubts */
+            doubts: components["schemas"]["DoubtOut"][];
+            /** Headings */
+            headings: components["schemas"]["HeadingOut"][];
+            /** Notes */
+            notes: string[];
+            /** Numbers */
+            numbers: number[];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * TakeBack
+         * @description A step to take back: the versions it made.
+         */
+        TakeBack: {
+            /** Openings */
+            openings: components["schemas"]["OneVersion"][];
+            /** Walls */
+            walls: components["schemas"]["OneVersion"][];
+        };
+        /**
+         * TermOut
+         * @description One line of a figure's sum.
+         */
+        TermOut: {
+            /** Detail */
+            detail: string;
+            each: components["schemas"]["LengthOut"];
+            /** Label */
+            label: string;
+            /** Path */
+            path: string;
+            /** Source */
+            source: string;
+            /** Times */
+            times: string;
+            value: components["schemas"]["LengthOut"];
+        };
+        /**
+         * TokenOut
+         * @description A stretch of the line and what was heard in it; `choices` are its meanings where it has several.
+         */
+        TokenOut: {
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** End */
+            end: number;
+            /** Label */
+            label: string;
+            /** Reading */
+            reading: string;
+            /** Start */
+            start: number;
+            /** Text */
+            text: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * ToldLine
+         * @description A line of the record as it is read: its event and what of it in words, and its opening's mark.
+         */
+        ToldLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Detail */
+            detail: {
+                [key: string]: unknown;
+            };
+            /** Event */
+            event: string;
+            /** Id */
+            id: number;
+            /** Mark */
+            mark: string | null;
+            /** Opening Id */
+            opening_id: number | null;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TrackMarkOut
+         * @description A thing on the track's tape: its measure from the opening's edge, where it is on the wall, whether a hole lands.
+         */
+        TrackMarkOut: {
+            /** Figure */
+            figure: string;
+            /** Lands */
+            lands: boolean;
+            read: components["schemas"]["LengthOut"];
+            /** What */
+            what: string;
+            /** X */
+            x: number;
+        };
+        /**
+         * TrackOut
+         * @description The horizontal tape of a face slider. `zero` and `direction` put its measures on the wall as drawn.
+         */
+        TrackOut: {
+            /** Bored */
+            bored: number;
+            /** Direction */
+            direction: number;
+            /** Holes */
+            holes: number;
+            /** Landed */
+            landed: number;
+            /** Marks */
+            marks: components["schemas"]["TrackMarkOut"][];
+            /** Slid */
+            slid: number;
+            /** Travel */
+            travel: number;
+            /** Zero */
+            zero: number;
+        };
+        /**
+         * TryFacts
+         * @description Facts for many openings, by their ids.
+         */
+        TryFacts: {
+            /**
+             * Change
+             * @description By path; null for what is usual in the job.
+             */
+            change: {
+                [key: string]: components["schemas"]["ExactLength"] | string | boolean | number | null;
+            };
+            /** Openings */
+            openings: number[];
+        };
+        /**
+         * TryUsual
+         * @description What would be usual.
+         */
+        TryUsual: {
+            usual: components["schemas"]["Usual"];
+        };
+        /**
+         * UserOut
+         * @description An opening that stands on a floor: the sides it has it on, and the cut figures and heights that wait on the floor.
+         */
+        UserOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Room */
+            room: string;
+            /** Sides */
+            sides: string[];
+            /** Waits */
+            waits: string[];
+        };
+        /**
+         * Usual
+         * @description What is usual in a job: it stands in for what an opening and its wall do not say themselves.
+         */
+        Usual: {
+            casing?: components["schemas"]["UsualCasing"];
+            floors?: components["schemas"]["UsualFloors"];
+            frame?: components["schemas"]["UsualFrame"];
+            hardware?: components["schemas"]["UsualHardware"];
+            header?: components["schemas"]["UsualHeader"];
+            wall?: components["schemas"]["UsualWall"];
+        };
+        /**
+         * UsualCasing
+         * @description The usual casing.
+         */
+        UsualCasing: {
+            /** Corner */
+            corner?: ("mitred" | "butted") | null;
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width */
+            width?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualFloors
+         * @description The floors of the job that the sides of its openings usually stand on.
+         */
+        UsualFloors: {
+            /** A From */
+            a_from?: string | null;
+            /** B From */
+            b_from?: string | null;
+        };
+        /**
+         * UsualFrame
+         * @description The usual frame. It stands in where an opening has the same kind of frame, or says none.
+         */
+        UsualFrame: {
+            /** Depth */
+            depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Horn */
+            horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kind */
+            kind?: ("flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill") | null;
+            /** Kit Width 1 */
+            kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kit Width 2 */
+            kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Legs Beside Sill */
+            legs_beside_sill?: boolean | null;
+            /** Name */
+            name?: string | null;
+            /** Rabbet Depth */
+            rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Sill Site Made */
+            sill_site_made?: boolean | null;
+            /** Sill Thickness */
+            sill_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Source */
+            source?: string | null;
+            /** Spacer */
+            spacer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stands On */
+            stands_on?: ("rough_floor" | "finished_floor" | "spacer") | null;
+            /** Supply */
+            supply?: ("site_built" | "pre_hung") | null;
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Throat */
+            throat?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Trench Depth */
+            trench_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Least */
+            wall_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Wall Most */
+            wall_most?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualHardware
+         * @description The usual corners of hinges, latch plates and mortises, and the leaf thicknesses the locks are made for.
+         */
+        UsualHardware: {
+            /** Hinge Corner */
+            hinge_corner?: ("square" | "round") | null;
+            /** Hinge Mortise */
+            hinge_mortise?: ("square" | "round") | null;
+            /** Latch Corner */
+            latch_corner?: ("square" | "round") | null;
+            /** Latch Mortise */
+            latch_mortise?: ("square" | "round") | null;
+            /** Thickness Least */
+            thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Thickness Most */
+            thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualHeader
+         * @description The usual header. Who gave its size is said of each opening alone.
+         */
+        UsualHeader: {
+            /** Depth */
+            depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Jacks */
+            jacks?: number | null;
+            /** Kings */
+            kings?: number | null;
+            /** Make Up */
+            make_up?: ("solid" | "plies") | null;
+            /** Packing */
+            packing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Plies */
+            plies?: number | null;
+            /** Ply */
+            ply?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualSaved
+         * @description The job as kept now, and what changed for whom.
+         */
+        UsualSaved: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            job: components["schemas"]["KeptJob"];
+        };
+        /**
+         * UsualWall
+         * @description What the walls of a job have in common. Whether one carries load is said of each wall alone.
+         */
+        UsualWall: {
+            /** Bottom Plates */
+            bottom_plates?: number | null;
+            /** Finish A */
+            finish_a?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Finish B */
+            finish_b?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height */
+            height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height By */
+            height_by?: ("under_plates" | "stud" | "overall") | null;
+            /** Plate Thickness */
+            plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Depth */
+            stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Spacing */
+            stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Thickness */
+            stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Top Plates */
+            top_plates?: number | null;
+        };
+        /**
+         * Version
+         * @description A version of something kept.
+         */
+        Version: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * WaitingOut
+         * @description A figure that cannot be worked out yet, and what it waits on.
+         */
+        WaitingOut: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: components["schemas"]["MissingOut"][];
+        };
+        /**
+         * WalkKept
+         * @description The version the walking order has now.
+         */
+        WalkKept: {
+            /** Walk Version */
+            walk_version: number;
+        };
+        /**
+         * Wall
+         * @description A timber stud wall seen from side A. `height_by` says what its height is: from the rough floor to the underside of the top
+         *     plates, the length of a full stud, or over all to the top of the top plates.
+         *
+         *     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
+         *     `fittings` what is on it. Under a ceiling that slopes along it, `height` is at the left end and `height_right` at the right.
+         *     Of a standing wall, `studs_found` are the centres of its studs from the left end, `services` what runs in it, and
+         *     `plate_on` what its bottom plate stands on.
+         */
+        Wall: {
+            /**
+             * Bearing
+             * @default unknown
+             * @enum {string}
+             */
+            bearing?: "no" | "yes" | "unknown";
+            /**
+             * Bottom Plates
+             * @default 1
+             */
+            bottom_plates?: number;
+            /**
+             * Existing
+             * @default false
+             */
+            existing?: boolean;
+            /** Finish A */
+            finish_a?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Finish B */
+            finish_b?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Fittings */
+            fittings?: components["schemas"]["Fitting"][];
+            /** Height */
+            height?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Height By
+             * @default under_plates
+             * @enum {string}
+             */
+            height_by?: "under_plates" | "stud" | "overall";
+            /** Height Right */
+            height_right?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Layout From
+             * @default left
+             * @enum {string}
+             */
+            layout_from?: "left" | "right";
+            /** Layout Offset */
+            layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Left Corner
+             * @default open
+             * @enum {string}
+             */
+            left_corner?: "open" | "inside";
+            /** Length */
+            length?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Plate On
+             * @default deck
+             * @enum {string}
+             */
+            plate_on?: "deck" | "joists";
+            /** Plate Thickness */
+            plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Right Corner
+             * @default open
+             * @enum {string}
+             */
+            right_corner?: "open" | "inside";
+            /** Services */
+            services?: components["schemas"]["WallService"][];
+            /**
+             * Storey
+             * @default
+             */
+            storey?: string;
+            /** Stud Depth */
+            stud_depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Spacing */
+            stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stud Thickness */
+            stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Studs Found */
+            studs_found?: components["schemas"]["Stud"][] | null;
+            /**
+             * Top Plates
+             * @default 2
+             */
+            top_plates?: number;
+        };
+        /**
+         * WallFlagOut
+         * @description A judgement on the wall as a whole, and the openings it is about.
+         */
+        WallFlagOut: {
+            /** Code */
+            code: string;
+            /** Cure */
+            cure: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "stop" | "check" | "note";
+            /** Openings */
+            openings: number[];
+            /** Reason */
+            reason: string;
+            /** X */
+            x: number | null;
+        };
+        /**
+         * WallMarkOut
+         * @description A line on the plate, from the left end; a stud carries its number.
+         */
+        WallMarkOut: {
+            /** Crossed */
+            crossed: string | null;
+            /** Id */
+            id: number | null;
+            /** Number */
+            number: number | null;
+            read: components["schemas"]["LengthOut"];
+            /** What */
+            what: string;
+            /** X */
+            x: number;
+        };
+        /**
+         * WallName
+         * @description A wall of the job, to choose from, and the marks of the openings it holds.
+         */
+        WallName: {
+            /** Holds */
+            holds: string[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * WallOut
+         * @description The whole wall laid out. `unplaced` have no place or size yet, `refused` cannot be worked out.
+         *
+         *     `usual` is what its job gave it. `timber` is what its studs, plates and layout are, by the wall's own facts or by the house rules; `heard` what was heard in
+         *     the lengths written for it.
+         */
+        WallOut: {
+            /** Fittings */
+            fittings: components["schemas"]["FittingOut"][];
+            /** Flags */
+            flags: components["schemas"]["WallFlagOut"][];
+            /** Heard */
+            heard: {
+                [key: string]: components["schemas"]["ParsedLengthOut"];
+            };
+            /** Height */
+            height: number | null;
+            /** Length */
+            length: number | null;
+            /** Marks */
+            marks: components["schemas"]["WallMarkOut"][];
+            /** Openings */
+            openings: components["schemas"]["StandingOut"][];
+            /** Pieces */
+            pieces: components["schemas"]["WallPieceOut"][];
+            /** Places */
+            places: components["schemas"]["PlacesOut"][];
+            /** Refused */
+            refused: string[];
+            /** Services */
+            services: components["schemas"]["ServiceOut"][];
+            /** Shapes */
+            shapes: components["schemas"]["WallShapeOut"][];
+            /** Studs */
+            studs: number;
+            /** Timber */
+            timber: {
+                [key: string]: string;
+            };
+            /** Unplaced */
+            unplaced: string[];
+            /** Usual */
+            usual: {
+                [key: string]: components["schemas"]["ExactOut"] | string | number | boolean;
+            };
+        };
+        /**
+         * WallPage
+         * @description A wall, its job, its openings as kept, and the whole laid out.
+         */
+        WallPage: {
+            job: components["schemas"]["KeptJob"];
+            layout: components["schemas"]["WallOut"];
+            /** Openings */
+            openings: components["schemas"]["InWall"][];
+            wall: components["schemas"]["KeptWall"];
+        };
+        /**
+         * WallPieceOut
+         * @description A piece of the wall itself, beside those of its openings.
+         */
+        WallPieceOut: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+        };
+        /**
+         * WallService
+         * @description A wire, pipe or duct found in a standing wall: it runs from `at` to `to` along it, and from `low` up to `high`.
+         *
+         *     Without `to` it goes straight up at `at`; without heights over the whole wall. `fixed` says that it cannot be moved.
+         */
+        WallService: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Fixed
+             * @default false
+             */
+            fixed?: boolean;
+            /** High */
+            high?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Low */
+            low?: (string | components["schemas"]["ExactLength"]) | null;
+            /** To */
+            to?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
+         * WallShapeOut
+         * @description A rectangle of the wall's elevation in millimetres; `id` is the opening it belongs to, None the wall itself.
+         */
+        WallShapeOut: {
+            /** Id */
+            id: number | null;
+            /** Part */
+            part: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /** Y0 */
+            y0: number;
+            /** Y1 */
+            y1: number;
+        };
+        /**
+         * Floors
+         * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
+         *
+         *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
+         */
+        jambo__format__document__Floors: {
+            /** A */
+            a?: components["schemas"]["Layer"][] | null;
+            /** A From */
+            a_from?: string | null;
+            /** B */
+            b?: components["schemas"]["Layer"][] | null;
+            /** B From */
+            b_from?: string | null;
+            /** Strip */
+            strip?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Under */
+            under?: ("A" | "B" | "strip") | null;
+        };
+        /**
+         * Floors
+         * @description The floors of a job as they would be.
+         */
+        jambo__jobs__floors__Floors: {
+            /** Floors */
+            floors: components["schemas"]["FloorType"][];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  catalogue_api_catalogue_get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CatalogueOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  crew_rules_api_crew_rules__unit__get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        unit: "in" | "mm";
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeptRules"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_crew_rules_api_crew_rules__unit__put: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        unit: "in" | "mm";
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveRules"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeptRules"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  format_schema_api_format_get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            [key: string]: unknown;
-          };
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  health_api_health_get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["HealthOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["HealthOut"];
-        };
-      };
-    };
-  };
-  heard_api_heard_get: {
-    parameters: {
-      query: {
-        text: string;
-        unit: "in" | "mm";
-        kind: string;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ParsedLengthOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  list_jobs_api_jobs_get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ListedJob"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  new_job_api_jobs_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Job"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["NewId"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  job_page_api_jobs__job_id__get: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_job_api_jobs__job_id__put: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveJob"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeptJob"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  remove_job_api_jobs__job_id__delete: {
-    parameters: {
-      query: {
-        /** @description The version this was based on. */
-        version: number;
-      };
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_facts_api_jobs__job_id__facts_put: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveFacts"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Changed"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  try_facts_api_jobs__job_id__facts_try_post: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TryFacts"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ChangeOut"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  undo_facts_api_jobs__job_id__facts_undo_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TakeBack"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  floors_of_job_api_jobs__job_id__floors_get: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FloorsPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_floors_api_jobs__job_id__floors_put: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveFloors"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FloorsSaved"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  try_floors_api_jobs__job_id__floors_try_post: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["jambo__jobs__floors__Floors"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ChangeOut"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  heads_api_jobs__job_id__heads_get: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StoreyOut"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  align_api_jobs__job_id__heads_post: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Align"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StoreyOut"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  read_line_api_jobs__job_id__line_get: {
-    parameters: {
-      query: {
-        text: string;
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LineOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  lists_of_job_api_jobs__job_id__lists_get: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobLists"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  job_log_api_jobs__job_id__log_get: {
-    parameters: {
-      query?: {
-        opening_id?: number | null;
-        what?: string | null;
-        /** @description Words that must stand in a line, in any order. */
-        find?: string;
-        /** @description Only lines older than this one. */
-        before?: number | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LogPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  new_opening_api_jobs__job_id__openings_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewOpening"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["NewId"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  reorder_api_jobs__job_id__order_put: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Order"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["WalkKept"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  restore_job_api_jobs__job_id__restore_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Based"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  keep_rows_api_jobs__job_id__schedule_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["KeepRows"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeptRows"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  read_rows_api_jobs__job_id__schedule_rows_post: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Rows"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ReadRow"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  take_off_api_jobs__job_id__schedule_undo_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Ids"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_usual_api_jobs__job_id__usual_put: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveUsual"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["UsualSaved"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  try_usual_api_jobs__job_id__usual_try_post: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TryUsual"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ChangeOut"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  new_wall_api_jobs__job_id__walls_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Wall"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["NewId"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  level_api_level_get: {
-    parameters: {
-      query: {
-        text: string;
-        unit: "in" | "mm";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LevelOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  line_api_line_get: {
-    parameters: {
-      query: {
-        text: string;
-        unit: "in" | "mm";
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LineOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  opening_page_api_openings__opening_id__get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpeningPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_opening_api_openings__opening_id__put: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveOpening"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpeningPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  remove_opening_api_openings__opening_id__delete: {
-    parameters: {
-      query: {
-        /** @description The version this was based on. */
-        version: number;
-      };
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  compared_api_openings__opening_id__compared_get: {
-    parameters: {
-      query?: {
-        unit?: ("in" | "mm") | null;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ComparedOut"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  new_event_api_openings__opening_id__events_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewEvent"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpeningPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  opening_log_api_openings__opening_id__log_get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LogLine"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  all_readings_api_openings__opening_id__readings_get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ReadingLine"][];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  new_reading_api_openings__opening_id__readings_post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewReading"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpeningPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  withdraw_reading_api_openings__opening_id__readings__reading_id__delete: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-        reading_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpeningPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  restore_opening_api_openings__opening_id__restore_put: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Based"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  move_to_wall_api_openings__opening_id__wall_put: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["MoveToWall"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpeningPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  undo_or_redo_api_openings__opening_id___way__post: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        opening_id: number;
-        way: "undo" | "redo";
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Based"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpeningPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  read_file_api_schedule_file_post: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: {
-      content: {
-        "application/octet-stream": string;
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TableOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  read_pasted_api_schedule_pasted_post: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Pasted"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TableOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  solve_api_solve_post: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Document"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ResultOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  step_api_step_get: {
-    parameters: {
-      query: {
-        text: string;
-        unit: "in" | "mm";
-        kind: string;
-        marks: number;
-        step?: ("1/16" | "1/32" | "1" | "1/2") | null;
-        words?: ("north_america" | "britain" | "australia") | null;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ParsedLengthOut"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  book_api_stock_get: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StockBook"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  new_item_api_stock_post: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["StockItem"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeptItem"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_item_api_stock__item_id__put: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        item_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveItem"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeptItem"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  remove_item_api_stock__item_id__delete: {
-    parameters: {
-      query: {
-        /** @description The version this was based on. */
-        version: number;
-      };
-      header?: never;
-      path: {
-        item_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  save_wall_api_walls__wall_id__put: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        wall_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SaveWall"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeptWall"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  remove_wall_api_walls__wall_id__delete: {
-    parameters: {
-      query: {
-        /** @description The version this was based on. */
-        version: number;
-      };
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        wall_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  layout_api_walls__wall_id__layout_post: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        wall_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Draft"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["WallPage"];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-    };
-  };
-  restore_wall_api_walls__wall_id__restore_put: {
-    parameters: {
-      query?: never;
-      header?: {
-        /** @description Who is asking, in any script: UTF-8, percent-encoded. */
-        "X-Jambo-Who"?: string;
-      };
-      path: {
-        wall_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Based"];
-      };
-    };
-    responses: {
-      /** @description Successful Response */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ConflictOut"];
-        };
-      };
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Misdirected Request */
-      421: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RefusedOut"];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ErrorOut"];
-        };
-      };
+    catalogue_api_catalogue_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    crew_rules_api_crew_rules__unit__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                unit: "in" | "mm";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRules"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_crew_rules_api_crew_rules__unit__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                unit: "in" | "mm";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveRules"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRules"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    format_schema_api_format_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    health_api_health_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthOut"];
+                };
+            };
+        };
+    };
+    heard_api_heard_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit: "in" | "mm";
+                kind: string;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ParsedLengthOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    list_jobs_api_jobs_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedJob"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    new_job_api_jobs_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewId"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    job_page_api_jobs__job_id__get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_job_api_jobs__job_id__put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveJob"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptJob"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    remove_job_api_jobs__job_id__delete: {
+        parameters: {
+            query: {
+                /** @description The version this was based on. */
+                version: number;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_facts_api_jobs__job_id__facts_put: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveFacts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_facts_api_jobs__job_id__facts_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryFacts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    undo_facts_api_jobs__job_id__facts_undo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeBack"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    floors_of_job_api_jobs__job_id__floors_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorsPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_floors_api_jobs__job_id__floors_put: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveFloors"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorsSaved"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_floors_api_jobs__job_id__floors_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["jambo__jobs__floors__Floors"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    heads_api_jobs__job_id__heads_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreyOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    align_api_jobs__job_id__heads_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Align"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreyOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_line_api_jobs__job_id__line_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    lists_of_job_api_jobs__job_id__lists_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLists"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    job_log_api_jobs__job_id__log_get: {
+        parameters: {
+            query?: {
+                opening_id?: number | null;
+                what?: string | null;
+                /** @description Words that must stand in a line, in any order. */
+                find?: string;
+                /** @description Only lines older than this one. */
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    new_opening_api_jobs__job_id__openings_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOpening"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewId"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    reorder_api_jobs__job_id__order_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Order"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkKept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_job_api_jobs__job_id__restore_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Based"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    keep_rows_api_jobs__job_id__schedule_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepRows"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRows"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_rows_api_jobs__job_id__schedule_rows_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rows"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadRow"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_off_api_jobs__job_id__schedule_undo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Ids"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_usual_api_jobs__job_id__usual_put: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveUsual"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualSaved"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_usual_api_jobs__job_id__usual_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryUsual"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    new_wall_api_jobs__job_id__walls_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wall"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewId"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    level_api_level_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit: "in" | "mm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    line_api_line_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit: "in" | "mm";
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    opening_page_api_openings__opening_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_opening_api_openings__opening_id__put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveOpening"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    remove_opening_api_openings__opening_id__delete: {
+        parameters: {
+            query: {
+                /** @description The version this was based on. */
+                version: number;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    compared_api_openings__opening_id__compared_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    new_event_api_openings__opening_id__events_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEvent"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    opening_log_api_openings__opening_id__log_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    all_readings_api_openings__opening_id__readings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    new_reading_api_openings__opening_id__readings_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReading"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    withdraw_reading_api_openings__opening_id__readings__reading_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+                reading_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_opening_api_openings__opening_id__restore_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Based"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    move_to_wall_api_openings__opening_id__wall_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveToWall"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    undo_or_redo_api_openings__opening_id___way__post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+                way: "undo" | "redo";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Based"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_file_api_schedule_file_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    read_pasted_api_schedule_pasted_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pasted"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    solve_api_solve_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResultOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    step_api_step_get: {
+        parameters: {
+            query: {
+                text: string;
+                unit: "in" | "mm";
+                kind: string;
+                marks: number;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ParsedLengthOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    book_api_stock_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockBook"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    new_item_api_stock_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockItem"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_item_api_stock__item_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveItem"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    remove_item_api_stock__item_id__delete: {
+        parameters: {
+            query: {
+                /** @description The version this was based on. */
+                version: number;
+            };
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    save_wall_api_walls__wall_id__put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveWall"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptWall"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    remove_wall_api_walls__wall_id__delete: {
+        parameters: {
+            query: {
+                /** @description The version this was based on. */
+                version: number;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    layout_api_walls__wall_id__layout_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    restore_wall_api_walls__wall_id__restore_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Based"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
     };
-  };
 }

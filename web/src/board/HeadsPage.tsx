@@ -156,7 +156,7 @@ function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how
           Align: longer legs, larger floor gap
         </Button>
         <Button variant="default" disabled={busy} onClick={() => align("pack")}>
-          Align the openings: packer over the head
+          Align the openings: packing over the head
         </Button>
         <Button variant="subtle" disabled={busy} onClick={() => align("own")}>
           Let each door be its own

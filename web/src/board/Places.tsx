@@ -4,14 +4,14 @@ import clsx from "clsx";
 import type { Opening, WallLayout, WallPageData } from "../api/client";
 import { useShow } from "../app/show";
 import { Digits } from "../tape/Digits";
-import { type Refused, Typed } from "./Typed";
+import { type Told, Typed } from "./Typed";
 import styles from "./Places.module.css";
 
 interface Props {
   data: WallPageData;
   chosen: number | null;
   busy: boolean;
-  keep: (opening: number, change: Partial<Opening>, refused?: Refused) => void;
+  keep: (opening: number, change: Partial<Opening>, told?: Told) => void;
 }
 
 type Place = WallLayout["places"][number]["places"][number];
@@ -42,8 +42,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
   const name = kept.opening.mark || `no. ${kept.id}`;
   const asked = kept.opening.cut_in ?? {};
   const found = data.layout.places.find((p) => p.id === kept.id);
-  const set = (facts: Partial<typeof asked>, refused?: Refused) =>
-    keep(kept.id, { cut_in: { ...asked, ...facts } }, refused);
+  const set = (facts: Partial<typeof asked>, told?: Told) => keep(kept.id, { cut_in: { ...asked, ...facts } }, told);
   const field = (label: string, key: "least" | "most" | "wanted") => (
     <Typed
       key={`${kept.id} ${key}`}
@@ -51,7 +50,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
       unit={unit}
       value={asked[key]}
       path={`openings[${kept.id}].cut_in.${key}`}
-      keep={(value, refused) => set({ [key]: value }, refused)}
+      keep={(value, told) => set({ [key]: value }, told)}
     />
   );
   return (

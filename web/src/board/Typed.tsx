@@ -14,8 +14,11 @@ function useOnGoing(done: () => void) {
   useEffect(() => () => newest.current(), []);
 }
 
-/** Told why what was typed cannot be kept: it stays as it was typed. */
-export type Refused = (failure: ApiProblem) => void;
+/** Told whether what was typed is kept: until then, and where it cannot be, it stays as it was typed. */
+export interface Told {
+  kept: () => void;
+  refused: (failure: ApiProblem) => void;
+}
 
 interface LengthProps {
   label: string;
@@ -28,7 +31,7 @@ interface LengthProps {
   /** What counts while the field is empty, and who says so. */
   fallback?: { text: string; by: string };
   /** What was typed, with its unit; undefined when the field was emptied. */
-  keep: (length: string | undefined, refused: Refused) => void;
+  keep: (length: string | undefined, told: Told) => void;
 }
 
 /** A length that is kept when the field is left or Enter is pressed, not at every key. */
@@ -54,10 +57,14 @@ export function Typed({
     if (!last) return;
     understood.current = null;
     const text = written.current;
-    texts.hold(path, null);
-    keep(last.length, (failure) => {
-      if (text) texts.hold(path, text);
-      setWrong(failure.errors[0]);
+    keep(last.length, {
+      kept: () => {
+        if ((texts.read(path) ?? "") === text) texts.hold(path, null); // unless something else was typed since
+      },
+      refused: (failure) => {
+        if (text) texts.hold(path, text);
+        setWrong(failure.errors[0]);
+      },
     });
   };
   useOnGoing(done);
@@ -105,7 +112,7 @@ interface TextProps {
   most?: number;
   /** Several lines, with a word on how they are written. */
   lines?: { description: string };
-  keep: (text: string, refused: Refused) => void;
+  keep: (text: string, told: Told) => void;
 }
 
 /** A text that is kept when the field is left or Enter is pressed, not at every key. */
@@ -115,7 +122,7 @@ export function TypedText({ label, path, value, most = 80, lines, keep }: TextPr
   const [seen, setSeen] = useState(value);
   if (value !== seen) {
     setSeen(value);
-    setTyped(null); // kept, or changed elsewhere
+    if (texts.read(path) === null || texts.read(path) === value) setTyped(null); // kept, or changed elsewhere
   }
   const pending = useRef(typed);
   const [wrong, setWrong] = useState<FieldError>();
@@ -123,11 +130,16 @@ export function TypedText({ label, path, value, most = 80, lines, keep }: TextPr
     const text = pending.current;
     if (text === null) return;
     pending.current = null;
-    texts.hold(path, null);
-    if (text !== value)
-      keep(text, (failure) => {
-        texts.hold(path, text);
-        setWrong(failure.errors[0]);
+    if (text === value) texts.hold(path, null);
+    else
+      keep(text, {
+        kept: () => {
+          if (texts.read(path) === text) texts.hold(path, null); // unless something else was typed since
+        },
+        refused: (failure) => {
+          texts.hold(path, text);
+          setWrong(failure.errors[0]);
+        },
       });
   };
   useOnGoing(done);

@@ -3,11 +3,11 @@ import { Button, Checkbox, NativeSelect, Switch } from "@mantine/core";
 import type { LengthText, Wall, WallPageData } from "../api/client";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
-import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
-import { type Refused, Typed, TypedText } from "./Typed";
+import { capital, choiceOf, choices, chosen, heightLabel } from "../work/choices";
+import { type Told, Typed, TypedText } from "./Typed";
 
 /** Keep a wall; where it cannot be, whoever asked is told why. */
-type SaveWall = (wall: Wall, refused?: Refused) => void;
+type SaveWall = (wall: Wall, told?: Told) => void;
 
 interface Props {
   data: WallPageData;
@@ -46,7 +46,7 @@ export function WallFacts({ data, save }: Props) {
       value={wall[name]}
       heard={data.layout.heard[`wall.${name}`]}
       fallback={fromJob(name)}
-      keep={(value, refused) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, refused)}
+      keep={(value, told) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, told)}
     />
   );
   /** A choice that the wall may take from its job. */
@@ -55,7 +55,7 @@ export function WallFacts({ data, save }: Props) {
     return (
       <div>
         <NativeSelect
-          label={`${of.label[0]!.toUpperCase()}${of.label.slice(1)}`}
+          label={capital(of.label)}
           data-path={`wall.${name}`}
           value={choiceOf(wall[name] ?? usual[`wall.${name}`]) || of.fallback}
           onChange={(e) => save({ ...wall, [name]: chosen(e.currentTarget.value, of.as) })}
@@ -89,7 +89,7 @@ export function WallFacts({ data, save }: Props) {
       value={wall[name]}
       heard={data.layout.heard[`wall.${name}`]}
       fallback={fromJob(name) ?? { text: data.layout.timber[name] ?? "", by: "by house rule" }}
-      keep={(value, refused) => save({ ...wall, [name]: value }, refused)}
+      keep={(value, told) => save({ ...wall, [name]: value }, told)}
     />
   );
   const fittings = wall.fittings ?? [];
@@ -101,13 +101,13 @@ export function WallFacts({ data, save }: Props) {
           label="Name"
           path="wall.name"
           value={wall.name ?? ""}
-          keep={(name, refused) => save({ ...wall, name }, refused)}
+          keep={(name, told) => save({ ...wall, name }, told)}
         />
         <TypedText
           label="Storey, whose heads line up"
           path="wall.storey"
           value={wall.storey ?? ""}
-          keep={(storey, refused) => save({ ...wall, storey }, refused)}
+          keep={(storey, told) => save({ ...wall, storey }, told)}
         />
         <div className="pair">
           {length("Length", "length", "wall_length")}
@@ -134,15 +134,15 @@ export function WallFacts({ data, save }: Props) {
           {corner("At the right end", "right_corner")}
         </div>
         {fittings.map((f, i) => {
-          const set = (facts: Partial<typeof f>, refused?: Refused) =>
-            save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) }, refused);
+          const set = (facts: Partial<typeof f>, told?: Told) =>
+            save({ ...wall, fittings: fittings.map((one, n) => (n === i ? { ...one, ...facts } : one)) }, told);
           return (
             <div key={i} className="fitting-row">
               <TypedText
                 label="What"
                 path={`wall.fittings[${i}].what`}
                 value={f.what ?? ""}
-                keep={(what, refused) => set({ what }, refused)}
+                keep={(what, told) => set({ what }, told)}
               />
               <Typed
                 label="From the left end"
@@ -150,7 +150,7 @@ export function WallFacts({ data, save }: Props) {
                 unit={unit}
                 value={f.at}
                 heard={data.layout.heard[`wall.fittings[${i}].at`]}
-                keep={(at, refused) => set({ at }, refused)}
+                keep={(at, told) => set({ at }, told)}
               />
               <NativeSelect
                 label="On"
@@ -208,7 +208,9 @@ export function WallFacts({ data, save }: Props) {
           checked={wall.existing ?? false}
           onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })}
         />
-        {wall.existing && <Found wall={wall} unit={unit} heard={data.layout.heard} save={save} />}
+        {wall.existing && (
+          <Found wall={wall} unit={unit} plate={words.plate ?? "bottom plate"} heard={data.layout.heard} save={save} />
+        )}
       </details>
     </>
   );
@@ -218,11 +220,13 @@ export function WallFacts({ data, save }: Props) {
 function Found({
   wall,
   unit,
+  plate,
   heard,
   save,
 }: {
   wall: Wall;
   unit: "in" | "mm";
+  plate: string;
   heard: WallPageData["layout"]["heard"];
   save: SaveWall;
 }) {
@@ -235,17 +239,17 @@ function Found({
         path="wall.studs_found"
         lines={{ description: "One after the other, with a semicolon between: 16; 32 1/8; 48" }}
         value={studs}
-        keep={(text, refused) => {
+        keep={(text, told) => {
           const next = text
             .split(/[;\n]/)
             .map((at) => at.trim())
             .filter(Boolean);
           if (next.join("; ") !== studs)
-            save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null }, refused);
+            save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null }, told);
         }}
       />
       <NativeSelect
-        label="The bottom plate stands on"
+        label={`The ${plate} stands on`}
         value={wall.plate_on ?? "deck"}
         onChange={(e) => save({ ...wall, plate_on: e.currentTarget.value as "deck" | "joists" })}
         data={[
@@ -254,8 +258,8 @@ function Found({
         ]}
       />
       {services.map((one, i) => {
-        const set = (facts: Partial<typeof one>, refused?: Refused) =>
-          save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) }, refused);
+        const set = (facts: Partial<typeof one>, told?: Told) =>
+          save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) }, told);
         const field = (label: string, name: "at" | "to" | "low" | "high", kind: string) => (
           <Typed
             label={label}
@@ -264,7 +268,7 @@ function Found({
             unit={unit}
             value={one[name]}
             heard={heard[`wall.services[${i}].${name}`]}
-            keep={(value, refused) => set({ [name]: value }, refused)}
+            keep={(value, told) => set({ [name]: value }, told)}
           />
         );
         return (
@@ -273,7 +277,7 @@ function Found({
               label="What runs there"
               path={`wall.services[${i}].what`}
               value={one.what ?? ""}
-              keep={(what, refused) => set({ what }, refused)}
+              keep={(what, told) => set({ what }, told)}
             />
             <Checkbox
               label="Cannot be moved"

@@ -20,7 +20,7 @@ import { spread } from "../drawing/spread";
 import { useSlide } from "../drawing/useSlide";
 import { WithFractions } from "../tape/Digits";
 import { Places } from "./Places";
-import { type Refused, Typed } from "./Typed";
+import { type Told, Typed } from "./Typed";
 import { useWall } from "./useWall";
 import { WallFacts } from "./WallFacts";
 import styles from "./WallPage.module.css";
@@ -160,7 +160,7 @@ export function WallPage() {
                 data={data}
                 chosen={chosen}
                 choose={choose}
-                keep={(opening, position, refused) => wall.keep(opening, { position }, refused)}
+                keep={(opening, position, told) => wall.keep(opening, { position }, told)}
               />
               <WallFacts data={data} save={wall.change} />
               <Pieces layout={data.layout} standing={data.wall.wall.existing ?? false} />
@@ -442,7 +442,7 @@ function Chosen({
   data: WallPageData;
   chosen: number | null;
   choose: (id: number) => void;
-  keep: (opening: number, position: Position, refused?: Refused) => void;
+  keep: (opening: number, position: Position, told?: Told) => void;
 }) {
   const show = useShow();
   const unit = show.unit ?? data.job.job.unit ?? "in";
@@ -458,8 +458,8 @@ function Chosen({
       path={`openings[${kept.id}].position.${to}`}
       unit={unit}
       value={read?.text}
-      keep={(distance, refused) =>
-        distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance }, refused)
+      keep={(distance, told) =>
+        distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance }, told)
       }
     />
   );

@@ -7,6 +7,7 @@ import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { carried } from "../work/paths";
 import { useSaveQueue } from "../work/useSaveQueue";
+import type { Told } from "./Typed";
 
 /** A place tried out for an opening: its centre in millimetres from the left end. */
 export interface Aim {
@@ -81,13 +82,14 @@ export function useWall(id: number) {
 
   /** Do one thing to what is kept, after all that was asked for before. */
   const inLine = useCallback(
-    (work: () => Promise<void>, settled?: () => void, refused?: (failure: ApiProblem) => void) => {
+    (work: () => Promise<void>, settled?: () => void, told?: Told) => {
       void add(async () => {
         try {
           await work();
+          told?.kept();
         } catch (failure) {
           if (failure instanceof ApiProblem && failure.offline) throw failure;
-          if (refused && failure instanceof ApiProblem && failure.errors.length) refused(failure);
+          if (told && failure instanceof ApiProblem && failure.errors.length) told.refused(failure);
           else notifications.show({ color: "red", message: (failure as Error).message });
           kept.current = await layout({}).catch(() => kept.current);
         }
@@ -186,18 +188,18 @@ export function useWall(id: number) {
     },
     keepPlace,
     forget: () => forget(null),
-    keep: (opening: number, change: Partial<Opening>, refused?: (failure: ApiProblem) => void) => {
+    keep: (opening: number, change: Partial<Opening>, told?: Told) => {
       settle();
-      inLine(() => putOpening(opening, () => change), undefined, refused);
+      inLine(() => putOpening(opening, () => change), undefined, told);
     },
     /** Change the wall: what differs from the wall shown is put on the one kept. */
-    change: (next: Wall, refused?: (failure: ApiProblem) => void) => {
+    change: (next: Wall, told?: Told) => {
       settle();
       const shown = page.data!.wall.wall;
       inLine(
         async () => did({ wall: await putWall(carried(kept.current!.wall.wall, shown, next) as Wall) }),
         undefined,
-        refused,
+        told,
       );
     },
     can,

@@ -277,10 +277,10 @@ function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Res
 
 /** The slot as a bar at the foot: its two ends, its room, and where the frame stands in it. */
 function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result; width: number; height: number }) {
-  const { open } = useWork();
+  const { open, now, words } = useWork();
   const room = set.high - set.low;
   const [x0, x1, y] = [width * 0.22, width * 0.78, height - 70];
-  const hingeLeft = useWork().now.opening.door?.hinge_side !== "right";
+  const hingeLeft = now.opening.door?.hinge_side !== "right";
   const part = room > 0 ? (set.x - set.low) / room : 0.5;
   const at = x0 + (hingeLeft ? part : 1 - part) * (x1 - x0);
   const ends = [result.figures.hinge_least, result.figures.strike_least];
@@ -308,7 +308,7 @@ function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result;
                 style={{ textAnchor: n === 0 ? "end" : "start" }}
               >
                 {width < 520 ? "" : "least, "}
-                {figure.name === "hinge_least" ? "hinges" : "strike"}
+                {figure.name === "hinge_least" ? "hinges" : (words.strike ?? "strike")}
               </text>
             </g>
           ),

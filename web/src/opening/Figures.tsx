@@ -27,7 +27,8 @@ export function Figures() {
   const groups = catalogue.figure_groups
     .map((group) => ({ ...group, names: listed(group, result, waiting) }))
     .filter((group) => group.names.length > 0);
-  const first = groups.filter((group) => group.first.includes(stage));
+  // what only this stage asks for stands before what every stage is about
+  const first = groups.filter((group) => group.first.includes(stage)).sort((a, b) => a.first.length - b.first.length);
   const rest = groups.filter((group) => !group.first.includes(stage));
   const count = rest.reduce((sum, group) => sum + group.names.length, 0);
   const list = (some: typeof groups) =>

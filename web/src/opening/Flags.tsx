@@ -20,9 +20,9 @@ export function Refusals() {
       <ul>
         {seen.map((error) => (
           <li key={error.path} className="flag stop">
-            <h3>
+            <h2>
               <IconAlertOctagonFilled size={18} aria-hidden="true" /> This cannot be
-            </h3>
+            </h2>
             <p>{error.reason}.</p>
             <p className="cure">
               Accepted: {error.accepted}.{" "}
@@ -174,9 +174,9 @@ function FlagList({ flags }: { flags: Flag[] }) {
             onPointerEnter={() => light(flag.figures[0] ?? null)}
             onPointerLeave={() => light(null)}
           >
-            <h3>
+            <h2>
               <Icon size={18} aria-hidden="true" /> {NAMES[flag.level]}
-            </h3>
+            </h2>
             <p>{flag.reason}</p>
             <p className="cure">
               {flag.cure}{" "}

@@ -262,40 +262,42 @@ function OneOpening({ id }: { id: number }) {
           </Button>
         )}
       </Bar>
-      <StageRow stages={stages} stage={stage} states={states} go={goStage} />
-      <main className={styles.work}>
-        <section className={styles.workStage} aria-label="Facts">
-          {phone && (
-            <>
-              <Refusals />
-              <FlagsFirst />
-            </>
-          )}
-          <div id="stage-panel" role="tabpanel" aria-labelledby={`tab-${stage}`} className={styles.panel}>
-            <StagePanel stage={stage} />
-          </div>
-        </section>
-        <section className={styles.workSheet} aria-label="Drawing" data-stale={solved.isPlaceholderData || undefined}>
-          <StageSheet stage={stage} />
-        </section>
-        <aside className={styles.workSide} aria-label="Flags and figures">
-          {slip && solved.data?.figures[slip] && (
-            <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />
-          )}
-          {problem?.offline && (
-            <p className={styles.offline} role="status">
-              The server does not answer; the figures are the last ones it gave.
-            </p>
-          )}
-          {!phone && (
-            <>
-              <Refusals />
-              <Flags />
-            </>
-          )}
-          <Figures />
-          <Notes />
-        </aside>
+      <main>
+        <StageRow stages={stages} stage={stage} states={states} go={goStage} />
+        <div className={styles.work}>
+          <section className={styles.workStage} aria-label="Facts">
+            {phone && (
+              <>
+                <Refusals />
+                <FlagsFirst />
+              </>
+            )}
+            <div id="stage-panel" role="tabpanel" aria-labelledby={`tab-${stage}`} className={styles.panel}>
+              <StagePanel stage={stage} />
+            </div>
+          </section>
+          <section className={styles.workSheet} aria-label="Drawing" data-stale={solved.isPlaceholderData || undefined}>
+            <StageSheet stage={stage} />
+          </section>
+          <aside className={styles.workSide} aria-label="Flags and figures">
+            {slip && solved.data?.figures[slip] && (
+              <Slip figure={solved.data.figures[slip]} close={() => setSlip(null)} />
+            )}
+            {problem?.offline && (
+              <p className={styles.offline} role="status">
+                The server does not answer; the figures are the last ones it gave.
+              </p>
+            )}
+            {!phone && (
+              <>
+                <Refusals />
+                <Flags />
+              </>
+            )}
+            <Figures />
+            <Notes />
+          </aside>
+        </div>
       </main>
       {kept.conflict && <ConflictDialog conflict={kept.conflict} resolve={kept.resolve} />}
     </OpeningContext>

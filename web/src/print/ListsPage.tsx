@@ -53,7 +53,9 @@ export function ListsPage() {
         {data && (
           <article>
             {data.left_out.length > 0 && <p className="error">Left out, they cannot be: {data.left_out.join(", ")}.</p>}
-            {data.waiting.length > 0 && <p>Pieces still wait for facts: {data.waiting.join(", ")}.</p>}
+            {data.waiting.length > 0 && (
+              <p>Some pieces of these openings still wait for facts: {data.waiting.join(", ")}.</p>
+            )}
             {data.stock.length === 0 && <p className="empty">Nothing to cut yet.</p>}
             {data.stock.map((stock) => (
               <table key={stock.section} className="cuts">

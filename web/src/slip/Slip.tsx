@@ -4,7 +4,8 @@ import { useEffect, useRef } from "react";
 
 import type { Figure, Term } from "../api/client";
 import { useWork } from "../work/context";
-import { Digits } from "../tape/Digits";
+import { Digits, WithFractions } from "../tape/Digits";
+import { mixed } from "../tape/fraction";
 import styles from "./Slip.module.css";
 
 const times = (term: Term) => {
@@ -16,6 +17,7 @@ function from(term: Term): string {
   if (term.source === "house rule")
     return term.detail === "default" ? "house rule (default)" : `house rule (${term.detail})`;
   if (term.source === "allowance") return `allowance: ${term.detail}`;
+  if (term.source === "usual") return "usual in the job";
   return term.source;
 }
 
@@ -64,7 +66,8 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
             <th scope="row">
               {figure.rounding === "nearest" ? "to the nearest mark" : `rounded ${figure.rounding}`}
               <span className="from">
-                exactly {figure.value.exact.value} {figure.value.exact.unit} · {figure.value.also}
+                exactly <WithFractions text={mixed(figure.value.exact.value)} /> {figure.value.exact.unit} ·{" "}
+                {figure.value.also}
               </span>
             </th>
             <td className={clsx(styles.amount, styles.total)}>

@@ -3,7 +3,7 @@ import { Switch } from "@mantine/core";
 import { View } from "../drawing/View";
 import { BuyTable, CutTable } from "../slip/CutTable";
 import { FigureLine } from "../slip/FigurePress";
-import { heightLabel } from "../work/choices";
+import { capital, heightLabel } from "../work/choices";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { ChoiceAt, PickAt, SelectAt, TextAt } from "./fields";
@@ -57,7 +57,7 @@ export function FrameStage() {
         />
       </div>
       <LengthAt path="opening.position.distance" label="Distance along the wall" />
-      <h2>Header</h2>
+      <h2>{capital(words.header ?? "header")}</h2>
       <div className="pair">
         <LengthAt path="opening.header.depth" label={`Depth of the ${words.header ?? "header"}`} />
         <TextAt path="opening.header.source" label="Who gave its size" most={200} />
@@ -92,7 +92,7 @@ export function FrameStage() {
       </div>
       {door === "face_slider" && (
         <div className="pair">
-          <LengthAt path="opening.rules.side_shim" label="Shims, each side" />
+          <LengthAt path="opening.rules.side_shim" label={`${capital(words.shim ?? "shim")}s, each side`} />
           <LengthAt path="opening.rules.head_shim" label="Space over the head" />
         </div>
       )}

@@ -1,5 +1,6 @@
 import clsx from "clsx";
 
+import { capital } from "../work/choices";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLength } from "../slip/FigurePress";
@@ -88,16 +89,17 @@ function SheetOpening() {
 }
 
 function Shims() {
+  const { words } = useWork();
   return (
     <div className="pair">
-      <LengthAt path="opening.rules.side_shim" label="Shims, each side" />
+      <LengthAt path="opening.rules.side_shim" label={`${capital(words.shim ?? "shim")}s, each side`} />
       <LengthAt path="opening.rules.head_shim" label="Space over the head" />
     </div>
   );
 }
 
 function ByMethod() {
-  const { now, result } = useWork();
+  const { now, result, words } = useWork();
   const method = now.opening.school ?? result?.school ?? "build_up";
   return (
     <>
@@ -133,7 +135,7 @@ function ByMethod() {
       <h2>Gaps around the leaf</h2>
       <div className="pair">
         <LengthAt path="opening.rules.hinge_gap" label="At the hinges" />
-        <LengthAt path="opening.rules.strike_gap" label="At the strike" />
+        <LengthAt path="opening.rules.strike_gap" label={`At the ${words.strike ?? "strike"}`} />
       </div>
       <LengthAt path="opening.rules.head_gap" label="At the head" />
       <h2>Head line of the storey</h2>
@@ -145,7 +147,7 @@ function ByMethod() {
           fallback="raise"
           data={[
             { value: "raise", label: "Legs and floor gap" },
-            { value: "pack", label: "A packer" },
+            { value: "pack", label: "Packing over the head" },
           ]}
         />
       )}

@@ -19,7 +19,7 @@ const WAYS: Record<string, string> = {
   right: "right end high",
   up: "up, from the wall",
   down: "down, from the wall",
-  strike: "to the strike",
+  strike: "to the {strike}",
   hinge: "to the hinge stud",
   swing: "to the swing",
   closed: "from the swing",
@@ -83,7 +83,7 @@ interface OneProps {
 }
 
 function OneReading({ asked, asks, go, again }: OneProps) {
-  const { page, shown, outbox, asked: round } = useWork();
+  const { page, shown, outbox, words, asked: round } = useWork();
   const { hasLeft } = round;
   const form = useRef<HTMLFormElement>(null);
   // A reading that is being written down is held until it is kept, whatever takes the form away.
@@ -236,7 +236,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
                   checked={toward === way}
                   onChange={() => put({ toward: way })}
                 />
-                {WAYS[way] ?? way}
+                {(WAYS[way] ?? way).replace("{strike}", words.strike ?? "strike")}
               </label>
             ))}
           </div>

@@ -79,7 +79,7 @@ export function SetStage() {
         {
           {
             centred: "Equal least play on both sides.",
-            tight: "The hinge stud carries it; all play at the strike.",
+            tight: `The hinge stud carries it; all play at the ${words.strike ?? "strike"}.`,
             fewest: "The place that takes the fewest pieces.",
             pre_packed: "The hinge stud is packed plumb first, then carries it.",
           }[now.opening.setting?.school ?? "centred"]
@@ -94,7 +94,7 @@ export function SetStage() {
           fallback="tapered"
           data={[
             { value: "tapered", label: "Tapered pairs" },
-            { value: "flat", label: "Flat packers" },
+            { value: "flat", label: "Flat pieces" },
           ]}
         />
         <SelectAt
@@ -127,7 +127,10 @@ export function SetStage() {
           ]}
         />
       </div>
-      <SwitchAt path="opening.setting.foot_station" label="Also at the strike foot, where carts hit" />
+      <SwitchAt
+        path="opening.setting.foot_station"
+        label={`Also at the ${words.strike ?? "strike"} foot, where carts hit`}
+      />
       <SwitchAt path="opening.setting.one_side" label="They went in from one side only" />
       <h2>Legs, head and floor</h2>
       <Lines names={LEGS} />

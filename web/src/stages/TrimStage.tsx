@@ -29,7 +29,7 @@ export function TrimStage() {
       <LengthAt path="opening.casing.width" label={`Width of the ${words.casing ?? "casing"}`} />
       <ChoiceAt path="opening.casing.corner" />
       <div className="pair">
-        <LengthAt path="opening.rules.setback" label={`Step back (${words.setback ?? "setback"})`} />
+        <LengthAt path="opening.rules.setback" label={`Step back (${words.casing_step ?? "reveal"})`} />
         {butted && <LengthAt path="opening.rules.casing_overhang" label="Head past the legs" />}
       </div>
       {!meant.opening.casing?.width && !none && (

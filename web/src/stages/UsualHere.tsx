@@ -53,7 +53,8 @@ export function UsualHere() {
     <>
       <h2>Usual in this job</h2>
       <p className="quiet">
-        What is usual stands in every opening that says nothing itself: wall, header, floors, frame, casing, hardware.
+        What is usual stands in every opening that says nothing itself: wall, floors, frame, hinges and latch, and what
+        spans and covers it.
       </p>
       <div className="row">
         <Button variant="default" disabled={!kept || nothing} loading={save.isPending} onClick={make}>

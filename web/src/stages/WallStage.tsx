@@ -1,4 +1,5 @@
 import { View } from "../drawing/View";
+import { capital } from "../work/choices";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
@@ -10,7 +11,7 @@ const LINES = ["standoff_needed", "standoff", "standoff_spare", "backer_least", 
 
 /** The wall behind the slab: trim and lean, backer and spacer, and how deep the fixings go. */
 export function WallStage() {
-  const { result } = useWork();
+  const { result, words } = useWork();
   const section = result?.drawings.find((d) => d.name === "section");
   return (
     <>
@@ -61,7 +62,7 @@ export function WallStage() {
         <LengthAt path={`${TRACK}.base_height`} label="Base height" />
       </div>
       <div className="pair">
-        <LengthAt path="opening.casing.thickness" label="Casing thickness" />
+        <LengthAt path="opening.casing.thickness" label={`${capital(words.casing ?? "casing")} thickness`} />
         <LengthAt path={`${TRACK}.bolt_heads`} label="Bolt heads" />
       </div>
       <h2>What it hangs from</h2>

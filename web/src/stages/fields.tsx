@@ -3,7 +3,7 @@ import { IconTrash } from "@tabler/icons-react";
 import type { KeyboardEvent, ReactNode } from "react";
 
 import { told } from "../api/client";
-import { choices } from "../work/choices";
+import { capital, choices } from "../work/choices";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
 import { walkOn } from "../tape/walk";
@@ -56,7 +56,7 @@ function FromJob({ path }: { path: string }) {
 export function ChoiceAt({ path, label }: { path: string; label?: string }) {
   const { words, page, catalogue } = useWork();
   const of = choices({ words, floors: page.job.job.floors ?? [], frames: catalogue.frames })[path]!;
-  const said = label ?? `${of.label[0]!.toUpperCase()}${of.label.slice(1)}`;
+  const said = label ?? capital(of.label);
   if (of.as === "switch") return <SwitchAt path={path} label={said} />;
   if (of.as !== "number" && of.fallback && of.data.length < 4 && of.data.every((d) => d.label.length < 18))
     return <PickAt path={path} label={said} fallback={of.fallback} data={of.data} />;

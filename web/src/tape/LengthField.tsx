@@ -86,17 +86,18 @@ export function LengthField(props: LengthFieldProps) {
     const at = mine.indexOf(is);
     setSeen(is);
     setMine(at < 0 ? [] : mine.slice(at + 1));
-    if (at < 0 || left) setTyped(null);
+    // where a value is kept field by field, what is typed and not kept yet stays, whatever is kept meanwhile
+    if ((at < 0 || left) && (keeps || texts.read(path) === null)) setTyped(null);
   }
   useEffect(() => {
     const at = given.current.indexOf(is);
-    if (at < 0 && before.current !== is) {
+    if (at < 0 && before.current !== is && (keeps || texts.read(path) === null)) {
       newest.current++;
       texts.hold(path, null);
     }
     given.current = at < 0 ? [] : given.current.slice(at + 1);
     before.current = is;
-  }, [is, path, texts]);
+  }, [is, keeps, path, texts]);
   const pad = usePad();
   const padHere = pad.out && pad.at === id;
   useEffect(() => {

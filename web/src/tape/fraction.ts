@@ -6,3 +6,12 @@ export function split(digits: string): { sign: string; whole: string; fraction: 
   const fraction = last.includes("/") ? last : "";
   return { sign, whole: fraction ? parts.slice(0, -1).join(" ") : last, fraction };
 }
+
+/** Write an exact number such as "79/2" as a tape has it: "39 1/2". */
+export function mixed(exact: string): string {
+  const [over, under] = exact.split("/").map(BigInt);
+  if (over === undefined || under === undefined) return exact;
+  const size = over < 0n ? -over : over;
+  const parts = [size / under ? `${size / under}` : "", size % under ? `${size % under}/${under}` : ""];
+  return `${over < 0n ? "−" : ""}${parts.filter(Boolean).join(" ") || "0"}`;
+}

@@ -4,7 +4,7 @@ import type { Catalogue, FieldError, FloorType, LengthText, Result } from "../ap
 import { told } from "../api/client";
 import type { useShown } from "../app/show";
 import { LengthField } from "../tape/LengthField";
-import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
+import { capital, choiceOf, choices, chosen, heightLabel } from "../work/choices";
 
 /** What a field of a fact needs to know of its job. */
 export interface FactAround {
@@ -25,8 +25,6 @@ interface Props extends FactAround {
   /** How the wall's height is given, which names its field. */
   heightBy?: string;
 }
-
-const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
 
 /** What a fact is called in the crew's words. */
 export function factLabel(path: string, { catalogue, floors, shown }: FactAround, heightBy?: string): string {

@@ -11,6 +11,7 @@ import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
+import { capital } from "../work/choices";
 import { put } from "../work/paths";
 import { Changes } from "./Changes";
 import { FactField, factLabel, type FactAround } from "./FactField";
@@ -31,12 +32,12 @@ interface Chosen {
 
 const NOTHING: Chosen = { openings: [], facts: [] };
 const PARTS: Record<string, string> = {
-  wall: "Wall",
-  header: "Header",
-  floors: "Floors",
-  frame: "Frame",
-  casing: "Casing",
-  hardware: "Hinges, latch and lock",
+  wall: "wall",
+  header: "{header}",
+  floors: "floors",
+  frame: "frame",
+  casing: "{casing}",
+  hardware: "hinges, latch and lock",
 };
 
 /** One fact changed for many openings: seen with what it does to each, kept as one step, taken back as one. */
@@ -172,7 +173,7 @@ export function FactsPage() {
                   <h2>Before and after stand here</h2>
                   <p className="quiet">
                     {said.length === 0
-                      ? "Say what is to change: a header depth, a finish, a floor, a casing."
+                      ? "Say what is to change: a depth, a finish, a floor, a width."
                       : "Choose the openings it is to change."}{" "}
                     Nothing is changed until you keep it, and one press takes it back.
                   </p>
@@ -198,8 +199,9 @@ function Facts({ around, job, facts, set }: FactsProps) {
     ([path]) => !facts.some((f) => f.path === path) && !path.endsWith(".name"),
   );
   const by = facts.find((f) => f.path === "wall.height_by")?.value as string | undefined;
-  const groups = Object.entries(PARTS).map(([part, group]) => ({
-    group,
+  const words = around.catalogue.words[around.shown.words] ?? {};
+  const groups = Object.entries(PARTS).map(([part, title]) => ({
+    group: capital(title.replace(/\{(\w+)\}/, (_, word: string) => words[word] ?? word)),
     items: paths
       .filter(([, inJob]) => inJob.startsWith(`usual.${part}.`))
       .map(([path]) => ({ value: path, label: factLabel(path, around, by) })),

@@ -8,6 +8,7 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useHeld } from "../tape/typed";
+import { capital } from "../work/choices";
 import { at, put, same } from "../work/paths";
 import { Changes } from "./Changes";
 import { FactField, type FactAround } from "./FactField";
@@ -139,7 +140,8 @@ export function UsualPage() {
                     its field; typed over there, it counts for that opening alone.
                   </p>
                   <p className="quiet">
-                    Whether a wall carries load, and who gave a header its size, is never usual: it is said of each.
+                    Whether a wall carries load, and who gave a size for what spans the opening, is never usual: it is
+                    said of each.
                   </p>
                 </>
               )}
@@ -198,7 +200,7 @@ function UsualFields({ usual, around, job, change }: FieldsProps) {
     <div className={styles.parts}>
       {PARTS.map(({ name, title }) => (
         <section key={name} aria-labelledby={`usual-${name}`}>
-          <h2 id={`usual-${name}`}>{title || `${words[name]![0]!.toUpperCase()}${words[name]!.slice(1)}`}</h2>
+          <h2 id={`usual-${name}`}>{title || capital(words[name] ?? name)}</h2>
           {name === "floors" && around.floors.length === 0 ? (
             <p className="quiet">
               No floor is kept for this job yet. <Link to={`/jobs/${job}/floors`}>Keep its floors</Link>, then choose

@@ -69,7 +69,7 @@ class Wall:
     """
 
     height: Annotated[
-        Height, declare("wall_height", "wall height to the top plates", name="wall_height", required=True)
+        Height, declare("wall_height", "wall height to the {top_plate}s", name="wall_height", required=True)
     ]
     length: Annotated[Fact, declare("wall_length", "wall length", name="wall_length", required=True)]
     plate_thickness: Annotated[Known, declare("plate", rule="plate_thickness")]

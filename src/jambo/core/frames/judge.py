@@ -26,10 +26,10 @@ FLAGS = FlagWords(
 def on_gaps(frame: Frame, rules: HouseRules) -> Iterator[Flag]:
     """Gaps that paint would close (handbook 4)."""
     least = rules.value("paint_gap")
-    planned = [(frame.hinge_gap, "gap at the hinges"), (frame.strike_gap, "gap at the strike")]
+    planned = [(frame.hinge_gap, "gap at the hinges"), (frame.strike_gap, "gap at the {strike}")]
     if kind_of_frame(frame).gaps_cut_in:
         planned = []
-    for gap, where in (*planned, (rules.known("head_gap"), "gap at the head")):
+    for gap, where in (*planned, (rules.known("head_gap"), "gap at the {head}")):
         if gap.value < least:
             values: Values = {"where": where, "gap": gap.value, "least": least}
             yield FLAGS(

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from jambo.core.facts.frame import Frame, FrameFacts, Joint, Trenched
 from jambo.core.facts.leaf import Leaf
-from jambo.core.flags import Flag, FlagWords
+from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Fact, Figures, Known, add
@@ -19,8 +19,18 @@ FLAGS = FlagWords(
         "frame": {
             "kit-cannot-serve-leaf": (
                 "stop",
-                "The lining kit is made for leaves of {first} or {last}; this one is {width}, or one of a pair.",
+                "The lining kit is made for leaves of {first} or {last}; this one is {width}.",
                 "Get the kit for this {leaf}, or a {frame} cut to measure.",
+            ),
+            "kit-serves-another-leaf": (
+                "stop",
+                "The lining kit is made for a {leaf} of {first}; this one is {width}.",
+                "Get the kit for this {leaf}, or a {frame} cut to measure.",
+            ),
+            "kit-serves-no-pair": (
+                "stop",
+                "The lining kit is made for a single {leaf}, and this is one of a pair.",
+                "Get a {frame} cut to measure for the pair.",
             ),
             "rip-the-lining": (
                 "note",
@@ -74,8 +84,11 @@ class LiningKit(KindOfFrame):
         width = leaves[0].width
         if not frame.serves or not isinstance(width, Known):
             return
-        if len(leaves) == 1 and width.value in [kit.value for kit in frame.serves]:
-            return
-        first, last = frame.serves[0].value, frame.serves[-1].value
-        values = {"width": width.value, "first": first, "last": last}
-        yield FLAGS("kit-cannot-serve-leaf", values, (names.FRAME_INSIDE_WIDTH,), frame.serves[0].source.path)
+        about, path = (names.FRAME_INSIDE_WIDTH,), frame.serves[0].source.path
+        made_for = [kit.value for kit in frame.serves]
+        if len(leaves) > 1:
+            yield FLAGS("kit-serves-no-pair", {}, about, path)
+        elif width.value not in made_for:
+            code = "kit-cannot-serve-leaf" if len(made_for) > 1 else "kit-serves-another-leaf"
+            values: Values = {"width": width.value, "first": made_for[0], "last": made_for[-1]}
+            yield FLAGS(code, values, about, path)

@@ -24,7 +24,7 @@ FLAGS = FlagWords(
             "sill-needs-filler": (
                 "note",
                 "The floor the {leaf} swings over is higher than the sill brings it: filler strips of {strips} go under the sill.",
-                "Bed the filler fully, level within 1/16 in, and run the pan over it.",
+                "Bed the filler fully, level within {level}, and run the pan over it.",
             ),
         },
     }
@@ -54,7 +54,12 @@ class OutsideSill(KindOfFrame):
         filler = figures.value(names.SILL_FILLER)
         if filler:
             path = "opening.frame.sill_thickness"
-            yield FLAGS("sill-needs-filler", {"strips": filler}, (names.SILL_FILLER,), path)
+            yield FLAGS(
+                "sill-needs-filler",
+                {"strips": filler, "level": rules.value("level_tolerance")},
+                (names.SILL_FILLER,),
+                path,
+            )
 
     def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
         """Its pan and its seal."""
@@ -103,7 +108,7 @@ BEFORE = (
         part="Before",
         text="Check the rough sill; bed filler strips of {sill_filler} where the floor is higher.",
         tools="level",
-        check="level within 1/16 in",
+        check="level within {level_tolerance}",
     ),
     Step(
         key="pan",

@@ -138,7 +138,7 @@ def _hole(wall: Wall, figures: Figures) -> Iterable[Step]:
         text="Stand {jack}s of {jack_length}, then the {header} {header_length} tight on them and under the {cripple}s.",
         gate="" if wall.bearing == "no" else "{header} size and who gave it written down",
         tools="level, nailer",
-        check="opening {ro_width} by {ro_height}, {header} level within 1/16 in",
+        check="opening {ro_width} by {ro_height}, {header} level within {level_tolerance}",
         caution="Two people lift the {header}.",
     )
     if names.SLOPE_NAILER in figures:

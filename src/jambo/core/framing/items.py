@@ -33,7 +33,7 @@ ITEMS: dict[str, str] = {
     "pocket_pull": "flush pull and edge pull",
     "track": "track with its stops",
     "hanger": "hangers, two a slab",
-    "backer": "backer board",
+    "backer": "{backer}",
     "lag": "fixings of track and backer into the {stud}s",
     "anti_jump": "anti-jump blocks, two a slab",
     "floor_guide": "floor guide",

@@ -51,7 +51,7 @@ FLAGS = FlagWords(
             "header-against-plates": (
                 "note",
                 "The {header} fills the wall to the plates: there are no {cripple}s over it.",
-                "Set the {header} tight against the top plates and nail it through them.",
+                "Set the {header} tight against the {top_plate}s and nail it through them.",
             ),
             "header-too-thick": (
                 "check",
@@ -150,7 +150,7 @@ FLAGS = FlagWords(
             "side-play-wide": (
                 "note",
                 "Side play is {play} each side, more than {most}: {shim}s alone would be too thick.",
-                "Fix blocks to the {stud}s first, then {shim} from them, or narrow the opening.",
+                "Fix blocks to the {stud}s first, then set the {shim}s off them, or narrow the opening.",
             ),
             "head-play-none": (
                 "stop",

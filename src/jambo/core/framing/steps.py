@@ -9,6 +9,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.length import ZERO
 from jambo.core.step import EYES, Step
 
 
@@ -41,7 +42,7 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
             text="Cut into the wall {ro_width} by {ro_height}; {header} {header_length} on {jack}s of {jack_length}.",
             gate=gate or "what is in the wall known",
             tools="saw",
-            check="{header} level within 1/16 in",
+            check="{header} level within {level_tolerance}",
             caution=EYES + " " + LOCAL_CODE,
         )
         return
@@ -53,11 +54,13 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
         check="measured from the same end each time",
     )
     sloped = names.KING_LOW_LONG in figures
+    cripple = figures.value(names.CRIPPLE_LENGTH)
+    over = "" if cripple is not None and cripple <= ZERO else ", {cripple}s {cripple_length}"  # none fit in
     uprights = (
         "the {king} on the low side {king_low_long} and on the high side {king_high_long} at their long points, {header} {header_length}, "
         "each {cripple} to its own length on the cut list"
         if sloped
-        else "{king}s {king_length}, {header} {header_length}, {cripple}s {cripple_length}"
+        else "{king}s {king_length}, {header} {header_length}" + over
     )
     yield Step(
         key="cut-studs",
@@ -72,7 +75,7 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
         part="Framing",
         text="Nail the {jack}s to the {king}s, the {header} tight on the {jack}s.",
         tools="level, nailer",
-        check="opening {ro_width} by {ro_height}, {header} level within 1/16 in",
+        check="opening {ro_width} by {ro_height}, {header} level within {level_tolerance}",
         caution="Two people lift the {header}.",
     )
     yield Step(

@@ -32,14 +32,16 @@ class FigureName(str):
         rounding: how it is rounded when shown.
         group: where it is listed; None where only others name it.
         unless: a figure that is listed in its stead where there is one.
+        told: what a sentence makes of its length: where it is not less than nothing, and where it is.
     """
 
-    __slots__ = ("group", "label", "rounding", "symbol", "unless")
+    __slots__ = ("group", "label", "rounding", "symbol", "told", "unless")
     label: str
     symbol: str
     rounding: Rounding
     group: Group | None
     unless: FigureName | None
+    told: tuple[str, str]
 
 
 def figure(
@@ -50,10 +52,12 @@ def figure(
     rounding: Rounding = "nearest",
     group: Group | None = None,
     unless: FigureName | None = None,
+    told: tuple[str, str] = ("{}", "{}"),
 ) -> FigureName:
     """Declare a figure. See `FigureName` for the arguments."""
     made = FigureName(name)
     made.label, made.symbol, made.rounding, made.group, made.unless = label, symbol, rounding, group, unless
+    made.told = told
     return made
 
 
@@ -93,7 +97,10 @@ def numbered(stem: str, label: str, *, rounding: Rounding = "nearest", group: Gr
     return Numbered(stem, label, rounding, group)
 
 
-ROUGH_OPENING = Group("Rough opening", ("door", "floor", "opening", "pocket", "track", "wall", "frame", "trim", "card"))
+ROUGH_OPENING = Group(
+    "Rough opening",
+    ("door", "floor", "opening", "pocket", "track", "wall", "frame", "trim", "card", "survey", "set", "hang"),
+)
 SLAB = Group("Slab", ("door", "track", "wall"))
 TRACK = Group("Along the track, from the opening’s edge", ("track",))
 OFF_WALL = Group("Off the wall", ("wall",))
@@ -125,12 +132,13 @@ TRACK_LINE = figure("track_line", "track line above the finished floor", group=T
 TRACK_LENGTH = figure("track_length", "track length", group=TRACK)
 TRACK_LEAST = figure("track_least", "shortest track", rounding="up", group=TRACK)
 TRACK_RULE = figure("track_rule", "track by the quick rule", group=TRACK)
-TRACK_START = figure("track_start", "track starts", group=TRACK)
+PAST_EDGE = ("{} from the opening's edge", "{} the other side of the opening's edge")
+TRACK_START = figure("track_start", "track starts", group=TRACK, told=PAST_EDGE)
 TRAVEL = figure("travel", "travel", group=TRACK)
 HANGER_INSET = figure("hanger_inset", "hangers from the slab's edges", group=TRACK)
 HANGER_SPREAD = figure("hanger_spread", "hanger spread", group=TRACK)
-STOP_CLOSED = figure("stop_closed", "face of the closed stop", group=TRACK)
-STOP_OPEN = figure("stop_open", "face of the open stop", group=TRACK)
+STOP_CLOSED = figure("stop_closed", "face of the closed stop", group=TRACK, told=PAST_EDGE)
+STOP_OPEN = figure("stop_open", "face of the open stop", group=TRACK, told=PAST_EDGE)
 GUIDE_AT = figure("guide_at", "middle of the floor guide", group=TRACK)
 GUIDE_ROOM = figure("guide_room", "place shared by closed and open slab", rounding="down", group=TRACK)
 OPEN_REACH = figure("open_reach", "open slab past the opening's edge", rounding="up", group=TRACK)
@@ -180,7 +188,7 @@ FRAME_OUTSIDE_WIDTH = figure("frame_outside_width", "{frame} width over the back
 FRAME_DEPTH = figure("frame_depth", "{frame} depth", group=FRAME)
 RIP_WIDTH = figure("rip_width", "rip the {lining} to", rounding="up", group=FRAME)
 THROAT = figure("throat", "throat of the steel frame", group=FRAME)
-CLEAR_WIDTH = figure("clear_width", "clear width at 90 degrees", rounding="down", group=FRAME)
+CLEAR_WIDTH = figure("clear_width", "clear width when open", rounding="down", group=FRAME)
 SILL_TOP = figure("sill_top", "sill top", group=FRAME)
 SILL_FILLER = figure("sill_filler", "filler strips under the sill", group=FRAME)
 SILL_FALL = figure("sill_fall", "fall of the sill over its depth", group=FRAME)
@@ -224,7 +232,12 @@ UNIT_WIDTH = figure("unit_width", "{frame} over its backs, as set", symbol="Wo",
 SLOT_LOW = figure("slot_low", "slot begins, from the hinge {stud}'s foot", rounding="up", group=SLOT)
 SLOT_HIGH = figure("slot_high", "slot ends", rounding="down", group=SLOT)
 SLOT_WIDTH = figure("slot_width", "room in the slot", rounding="down", group=SLOT)
-SET_AT = figure("set_at", "back of the hinge {leg}, from the {stud}'s foot", group=SLOT)
+SET_AT = figure(
+    "set_at",
+    "back of the hinge {leg}, from the {stud}'s foot",
+    group=SLOT,
+    told=("{} from the stud's foot", "{} into the stud's foot"),
+)
 SET_TILT = figure("set_tilt", "tilt over the {leg}, toward the {strike}", group=SLOT)
 HINGE_LEAST = figure("hinge_least", "least gap behind the hinge {leg}", rounding="down", group=SLOT)
 STRIKE_LEAST = figure("strike_least", "least gap behind the {strike} {leg}", rounding="down", group=SLOT)
@@ -280,7 +293,7 @@ LATCH_HEIGHT = figure("latch_height", "latch above the rough floor")
 # Wall, not listed by themselves
 WALL_FINISHED = figure("wall_finished", "finished wall thickness")
 HEADER_TOP = figure("header_top", "{header} top")
-WALL_TOP = figure("wall_top", "underside of the top plates")
+WALL_TOP = figure("wall_top", "underside of the {top_plate}s")
 
 # Cut into a standing wall, not listed by themselves
 KING_FILLER_LEFT = figure("king_filler_left", "filler between {jack} and standing {stud}, left")

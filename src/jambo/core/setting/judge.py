@@ -53,7 +53,7 @@ FLAGS = FlagWords(
             "stud-twisted": (
                 "check",
                 "The {stud} is twisted, {where}: {a} behind the {leg}'s edge on side A, {b} on side B.",
-                "Put {count} in from side {side}, thick end to the wide gap; shims from both sides would twist the {leg} too.",
+                "Put {count} in from side {side}, thick end to the wide gap; {shim}s from both sides would twist the {leg} too.",
             ),
             "stud-twisted-beyond-shims": (
                 "check",

@@ -21,7 +21,7 @@ def setting_steps(opening: Opening) -> Iterable[Step]:
             tools="level, blocks",
             check="plumb over its whole height",
         )
-    place = ", its back {set_at} from the {stud}'s foot" if opening.survey.readings else ""
+    place = ", its back {set_at}" if opening.survey.readings else ""
     yield Step(
         key="hinge-leg",
         part="Setting",

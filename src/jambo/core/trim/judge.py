@@ -15,7 +15,7 @@ FLAGS = FlagWords(
             "casing-does-not-cover": (
                 "check",
                 "The {casing} is {width} wide; it takes {wanted} to cover the joint on the {wallboard}.",
-                "Use wider {casing}, a larger {setback} toward the opening, or fill the joint before trimming.",
+                "Use wider {casing}, a larger {casing_step} toward the opening, or fill the joint before trimming.",
             ),
         },
     }

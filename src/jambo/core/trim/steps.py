@@ -14,7 +14,7 @@ def casing_steps(casing: Casing) -> Iterable[Step]:
     yield Step(
         key="casing",
         part="Finishing",
-        text=f"{{casing}}: head {head}, {{leg}}s {{casing_leg_a}} on side A and {{casing_leg_b}} on side B; setback {{setback}}.",
+        text=f"{{casing}}: head {head}, {{leg}}s {{casing_leg_a}} on side A and {{casing_leg_b}} on side B; {{casing_step}} {{setback}}.",
         tools="saw, pins",
         check="short nails into the {frame}, long ones into the {stud}",
         caution=EYES,

@@ -54,7 +54,7 @@ FLAGS = FlagWords(
             ),
             "opening-too-near-corner": (
                 "check",
-                "Opening {a} leaves {room} to the corner at the {end} end: {casing} and its {setback} do not fit.",
+                "Opening {a} leaves {room} to the corner at the {end} end: {casing} and its {casing_step} do not fit.",
                 "Move it {needed} away, or plan narrower {casing} there.",
             ),
             "leaf-meets-corner": (
@@ -75,7 +75,7 @@ FLAGS = FlagWords(
             "fitting-under-casing": (
                 "check",
                 "{what}, {at} from the left end, lies under the {casing} of {a}.",
-                "Move it clear of the {casing}; a switch is looked for 6 to 8 in from the opening, on the {strike} side.",
+                "Move it clear of the {casing}; a switch is looked for {least} to {most} from the opening, on the {strike} side.",
             ),
             "fitting-under-slab": (
                 "check",
@@ -197,6 +197,7 @@ def _fittings(
         for s in layout.standing:
             one = solved[s.index]
             values: Values = {"what": fitting.what or "Something", "a": one.mark, "at": fitting.at}
+            values |= {"least": rules.value("switch_least"), "most": rules.value("switch_most")}
             covered = kind_of(one.opening).covers(one.opening) == fitting.side
             casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
             code = ""

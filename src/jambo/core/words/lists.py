@@ -15,7 +15,7 @@ _PARTS: dict[str, tuple[str, str, str]] = {
     "leg": ("side jamb", "jamb leg", "jamb stile"),
     "head": ("head jamb", "head", "head"),
     "casing": ("casing", "architrave", "architrave"),
-    "setback": ("reveal", "quirk", "quirk"),
+    "casing_step": ("reveal", "quirk", "quirk"),
     "leaf_gap": ("reveal", "clearance", "clearance"),
     "shim": ("shim", "packer", "packer"),
     "lining": ("jamb stock", "lining", "jamb lining"),

@@ -61,7 +61,7 @@ FLAGS = FlagWords(
             "track-holes-off-studs": (
                 "check",
                 "No factory hole of the track lands on a {stud}, wherever it is shifted.",
-                "Bore the new holes listed, or put a backer board behind the track.",
+                "Bore the new holes listed, or put a {backer} behind the track.",
             ),
             "stud-not-reached": (
                 "note",
@@ -71,7 +71,7 @@ FLAGS = FlagWords(
             "fixings-too-few": (
                 "check",
                 "The track has {count} into {stud}s over {length}; one at least every {every} is wanted.",
-                "Add blocks between the {stud}s, or spread the load with a backer board.",
+                "Add blocks between the {stud}s, or spread the load with a {backer}.",
             ),
             "fixing-end-bare": (
                 "check",

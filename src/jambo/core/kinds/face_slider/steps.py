@@ -23,7 +23,7 @@ SLIDER = (
     Step(
         key="backer",
         part="Setting",
-        text="Fix the backer, then the track with its start {track_start} from the opening's edge; fixings of {lag_length}.",
+        text="Fix the backer, then the track with its start {track_start}; fixings of {lag_length}.",
         tools="drill, socket",
         check="level, every fixing in a {stud}",
     ),
@@ -42,7 +42,7 @@ SLIDER = (
     Step(
         key="stops",
         part="Finishing",
-        text="Stops at {stop_closed} and {stop_open}; slide it through, then the anti-jump blocks, last.",
+        text="Stops with their faces {stop_closed} and {stop_open}; slide it through, then the anti-jump blocks, last.",
         gate="slab on before anti-jump",
     ),
 )

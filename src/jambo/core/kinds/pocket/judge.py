@@ -65,7 +65,7 @@ FLAGS = FlagWords(
             "pocket-not-looked-into": (
                 "check",
                 "The wall stands, and nobody has written down what is inside the pocket's zone.",
-                "Open it up or probe it over the whole width of both {leaf}s before anything is cut. " + LOCAL_CODE,
+                "Open it up or probe it over the whole width of both leaves before anything is cut. " + LOCAL_CODE,
             ),
             "pocket-fixing-too-long": (
                 "stop",

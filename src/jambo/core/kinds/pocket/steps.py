@@ -18,13 +18,13 @@ POCKET = (
         part="Framing",
         text="Frame the opening {ro_width} by {ro_height}.",
         tools="saw, level",
-        check="{header} level within 1/16 in over its whole length",
+        check="{header} level within {level_tolerance} over its whole length",
         caution=EYES,
     ),
     Step(
         key="set-mark",
         part="Framing",
-        text="Set a nail or screw in the middle of each rough {stud} at {set_mark}, standing proud 1/8 to 1/4 in.",
+        text="Set a nail or screw in the middle of each rough {stud} at {set_mark}; let its head stand out to hang the kit on.",
         tools="tape, level",
     ),
     Step(
