@@ -11,9 +11,10 @@ from typing_extensions import TypedDict
 from jambo.api.shared import GREATEST_ID, Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Who
 from jambo.core.quantities.tape import Unit
 from jambo.format.document import Job, Rules
-from jambo.jobs import jobs, lists, rules
+from jambo.jobs import jobs, lists, rules, waits
 from jambo.jobs.jobs import JobPage, ListedJob, LogPage
 from jambo.jobs.kept import KeptJob, KeptRules, NewId
+from jambo.jobs.waits import WaitsOut
 from jambo.views.lists import JobLists
 
 router = APIRouter(prefix="/api", tags=["jobs"], route_class=Route)
@@ -47,6 +48,12 @@ class WalkKept(TypedDict):
 def list_jobs(db: Db) -> list[ListedJob]:
     """List the jobs, newest first."""
     return jobs.list_jobs(db)
+
+
+@router.get("/waits")
+def what_waits(db: Db) -> list[WaitsOut]:
+    """Say of the newest jobs what waits in each: stops, missing facts, units that have not come, what comes next."""
+    return waits.waits(db)
 
 
 @router.post("/jobs", status_code=201)

@@ -51,6 +51,16 @@ def happened(t: Transaction, opening_id: int) -> list[Row]:
     return [{**row, "detail": json.loads(row["detail"])} for row in rows]
 
 
+def awaited(t: Transaction, job_id: int) -> set[int]:
+    """The openings of a job whose unit was ordered and has not come yet."""
+    rows = t.rows(
+        "SELECT opening_id, MAX(what = 'delivered') AS came FROM log WHERE job_id = %s AND what IN ('ordered', 'delivered')"
+        " AND opening_id IS NOT NULL GROUP BY opening_id",
+        [job_id],
+    )
+    return {row["opening_id"] for row in rows if not row["came"]}
+
+
 def happened_in_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
     """Which of framed, set and signed each opening of a job has been."""
     rows = t.rows(

@@ -17,6 +17,7 @@ export type Layer = Schemas["Layer"];
 export type LengthText = Schemas["Leaf"]["width"];
 export type JobPageData = Schemas["JobPage"];
 export type ListedOpening = Schemas["ListedOpening"];
+export type Waits = Schemas["WaitsOut"];
 export type ListedJob = Schemas["ListedJob"];
 export type LineAnswer = Schemas["LineOut"];
 export type ScheduleTable = Schemas["TableOut"];

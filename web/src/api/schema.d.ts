@@ -890,6 +890,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Waits
+         * @description Say of the newest jobs what waits in each: stops, missing facts, units that have not come, what comes next.
+         */
+        get: operations["what_waits_api_waits_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/walls/{wall_id}": {
         parameters: {
             query?: never;
@@ -2572,6 +2592,21 @@ export interface components {
              */
             instrument?: string;
             reading: components["schemas"]["Reading"];
+        };
+        /**
+         * NextOut
+         * @description The first opening of the walk that is not signed off, and what it needs next.
+         */
+        NextOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "facts" | "frame" | "set" | "sign";
         };
         /**
          * OneVersion
@@ -4294,6 +4329,21 @@ export interface components {
             name: string;
             /** On */
             on: components["schemas"]["MissingOut"][];
+        };
+        /**
+         * WaitsOut
+         * @description What waits in a job: openings with a stop, with facts missing, with a unit that has not come; `next` is None when all are signed off.
+         */
+        WaitsOut: {
+            /** Awaited */
+            awaited: number;
+            /** Id */
+            id: number;
+            /** Missing */
+            missing: number;
+            next: components["schemas"]["NextOut"] | null;
+            /** Stops */
+            stops: number;
         };
         /**
          * WalkKept
@@ -9748,6 +9798,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    what_waits_api_waits_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitsOut"][];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -8,7 +8,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type SyntheticEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
-import { api, ask, type Job, type ListedJob, type Unit } from "../api/client";
+import { api, ask, type Job, type ListedJob, type Unit, type Waits } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
@@ -21,6 +21,8 @@ import styles from "./JobsPage.module.css";
 /** The first view: the jobs, and a new one. */
 export function JobsPage() {
   const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => ask(api.GET("/api/jobs")) });
+  // what waits takes working out every opening: the list does not wait for it
+  const waits = useQuery({ queryKey: ["jobs", "waits"], queryFn: () => ask(api.GET("/api/waits")) });
   return (
     <>
       <Bar trail={<h1>Jobs</h1>}>
@@ -51,6 +53,7 @@ export function JobsPage() {
                       {job.work === "renovation" ? "renovation" : "new build"} ·{" "}
                       {job.unit === "mm" ? "millimetres" : "inches"}
                     </span>
+                    <WhatWaits of={waits.data?.find((w) => w.id === id)} openings={openings} />
                   </Link>
                 </li>
               ))}
@@ -60,6 +63,28 @@ export function JobsPage() {
         )}
       </main>
     </>
+  );
+}
+
+const NEXT = { facts: "facts to say", frame: "to frame", set: "to set", sign: "to sign off" };
+
+/** What waits in a job today. */
+function WhatWaits({ of, openings }: { of: Waits | undefined; openings: number }) {
+  if (!of || openings === 0) return null;
+  const count = (n: number, one: string, more: string) => (n === 1 ? `1 ${one}` : `${n} ${more}`);
+  return (
+    <span className={styles.waits}>
+      {of.stops > 0 && <span className="chip stop">{count(of.stops, "opening stopped", "openings stopped")}</span>}
+      {of.missing > 0 && <span className="chip missing">{count(of.missing, "needs facts", "need facts")}</span>}
+      {of.awaited > 0 && <span className="chip check">{count(of.awaited, "unit to come", "units to come")}</span>}
+      {of.next ? (
+        <span>
+          next: <b>{of.next.name}</b>, {NEXT[of.next.what]}
+        </span>
+      ) : (
+        <span className="chip done">all signed off</span>
+      )}
+    </span>
   );
 }
 

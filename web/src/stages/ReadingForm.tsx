@@ -1,7 +1,7 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useLocalStorage } from "@mantine/hooks";
 import { useMutation } from "@tanstack/react-query";
-import { type SyntheticEvent, useRef, useState } from "react";
+import { type RefObject, type SyntheticEvent, useEffect, useRef, useState } from "react";
 
 import { ApiProblem, type Ask, type FieldError, type Reading, told } from "../api/client";
 import { useWork } from "../work/context";
@@ -50,6 +50,7 @@ interface Props {
 export function ReadingForm({ phase, place, go }: Props) {
   const { result, outbox } = useWork();
   const [turn, setTurn] = useState(0);
+  const grabRef = useRef(false);
   const asks = result?.found.asks.filter((a) => a.phase === phase) ?? [];
   const asked = asks.find((a) => a.place === place) ?? asks[0];
   if (!asked) return null;
@@ -63,7 +64,14 @@ export function ReadingForm({ phase, place, go }: Props) {
         data={asks.map((a) => ({ value: a.place, label: `${a.read ? "✓ " : ""}${a.label}` }))}
       />
       <p className={styles.how}>{asked.how}</p>
-      <OneReading key={`${asked.place} ${turn}`} asked={asked} asks={asks} go={go} again={() => setTurn(turn + 1)} />
+      <OneReading
+        key={`${asked.place} ${turn}`}
+        asked={asked}
+        asks={asks}
+        go={go}
+        grabRef={grabRef}
+        again={() => setTurn(turn + 1)}
+      />
       {outbox.waiting.length > 0 && (
         <p role="status" className={styles.waiting}>
           {outbox.waiting.length === 1 ? "1 reading waits here" : `${outbox.waiting.length} readings wait here`} and
@@ -78,11 +86,13 @@ interface OneProps {
   asked: Ask;
   asks: Ask[];
   go: (place: string) => void;
+  /** The reading before was just kept: its fields' successors take the focus as soon as they stand. */
+  grabRef: RefObject<boolean>;
   /** Start with empty fields, at the same place or the next. */
   again: () => void;
 }
 
-function OneReading({ asked, asks, go, again }: OneProps) {
+function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
   const { page, shown, outbox, words, asked: round } = useWork();
   const { hasLeft } = round;
   const form = useRef<HTMLFormElement>(null);
@@ -90,6 +100,14 @@ function OneReading({ asked, asks, go, again }: OneProps) {
   const [draft, setDraft] = useHeld<Fresh>(`reading ${asked.place}`, EMPTY);
   const { value, toward, at, angle, more } = draft;
   const put = (facts: Partial<Fresh>) => setDraft((now) => ({ ...now, ...facts }));
+  useEffect(() => {
+    if (!grabRef.current) return;
+    grabRef.current = false;
+    // whoever has gone elsewhere meanwhile keeps the focus there
+    const held = document.activeElement;
+    if (held === null || held === document.body || held.closest(".reading-form"))
+      form.current?.querySelector<HTMLElement>("input")?.focus();
+  }, [grabRef]);
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [instrument, setInstrument] = useLocalStorage({
     key: "jambo.instrument",
@@ -124,6 +142,7 @@ function OneReading({ asked, asks, go, again }: OneProps) {
       texts.hold(`reading.${asked.place}`, null);
       texts.hold(`reading.${asked.place}.at`, null);
       if (hasLeft(asked.place)) return; // while it was being kept another place was chosen: what is typed there stays
+      grabRef.current = true;
       again();
       const order = asks.filter((a) => a.round);
       const from = order.findIndex((a) => a.place === asked.place);
@@ -131,12 +150,6 @@ function OneReading({ asked, asks, go, again }: OneProps) {
         (a) => !a.read && a.place !== asked.place && !outbox.waiting.some((w) => w.of.reading.place === a.place),
       );
       if (following) go(following.place);
-      requestAnimationFrame(() => {
-        // whoever has gone elsewhere meanwhile keeps the focus there
-        const held = document.activeElement;
-        if (held === null || held === document.body || held.closest(".reading-form"))
-          document.querySelector<HTMLElement>(".reading-form form input")?.focus();
-      });
     },
     onError: (failure) => {
       if (!(failure instanceof ApiProblem)) throw failure;
@@ -170,7 +183,8 @@ function OneReading({ asked, asks, go, again }: OneProps) {
           ...form.current!.querySelectorAll<HTMLInputElement>("input[data-read], [data-read] input"),
         ].filter((i) => i.type !== "radio" || i.checked || !form.current!.querySelector("input[type=radio]:checked"));
         const following = inputs[inputs.findIndex((i) => i === event.target) + 1];
-        if (following && event.target.type !== "radio") {
+        const settled = following?.type === "radio" && Boolean(toward); // which way was said already
+        if (following && !settled && event.target.type !== "radio") {
           following.focus();
           if (following.type === "radio") put({ toward: following.value });
         } else submit();
