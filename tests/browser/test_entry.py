@@ -201,14 +201,15 @@ LEFT_PAGES = ["/jobs/{job}/floors", "/jobs/{job}/usual", "/walls/{wall}", *(f"/o
 
 @pytest.mark.parametrize("where", LEFT_PAGES)
 def test_what_was_typed_is_there_however_the_page_is_left(page, address, where):
-    """Each field in turn is typed into and the page left from it: by a link, back, by a reload, with no network, with a slow server."""
+    """Fields in turn are typed into and the page left from each: by a link, back, by a reload, with no network, with a slow server."""
     at, unit = address(where)
     page.goto("/")
     page.goto(at)
     settled(page)
     names = list(fields(page))
+    some = names[len(where) % 3 :: 3] if len(names) > 12 else names  # of a long page every third: each takes the page twice
     lost = {}
-    for n, name in enumerate(names):
+    for n, name in enumerate(some):
         field, kind = again(page, name)
         way = OUT[(n + len(where)) % len(OUT)]
         if way is slowly:

@@ -51,8 +51,8 @@ def _tile(page: Page) -> None:
     tile = page.locator("#tile")
     tile.get_by_label("Thickness", exact=True).fill("7/8")
     tile.get_by_label("Not chosen yet: an allowance").uncheck()
-    page.locator(".FloorsPage-floor-change").first.wait_for()
-    page.locator(".FloorsPage-floor-keep button:enabled", has_text="2 doors change").wait_for()
+    page.locator(".Changes-change").first.wait_for()
+    page.locator(".Changes-keep button:enabled", has_text="2 doors change").wait_for()
     page.evaluate("window.scrollTo(0, 480)")
 
 

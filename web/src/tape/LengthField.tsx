@@ -1,6 +1,6 @@
 import { TextInput } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 
 import {
   ApiProblem,
@@ -181,6 +181,10 @@ export function LengthField(props: LengthFieldProps) {
 
   const now = fresh ?? (typed === null ? heard : undefined);
   const text = typed ?? written(value, heard, unit);
+  // what stands in the field was taken whole when it got the focus; when another text comes into it meanwhile, that is taken too
+  useLayoutEffect(() => {
+    if (typed === null && input.current === document.activeElement) input.current?.select();
+  }, [text, typed]);
   const problem = wrong ?? (error ? words(error) : null);
   const kept = wrong && heard ? ` Still using ${heard.length.text}.` : "";
   const asks = now?.also && now.also_canonical ? now : null;
