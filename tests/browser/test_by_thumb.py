@@ -31,7 +31,10 @@ def opening(client, request):
     doc = plain()
     job = client.post("/api/jobs", json={"name": "By thumb", "unit": unit}).json()["id"]
     leaf = {"width": "762 mm", "height": "1981 mm"} if unit == "mm" else {"width": "30 in", "height": "80"}
-    body = {"wall": {}, "opening": {**doc["opening"], "door": {"leaves": [leaf]}, "floors": {"a": [], "b": []}, "header": {}}}
+    body = {
+        "wall": {},
+        "opening": {**doc["opening"], "door": {"leaves": [leaf]}, "floors": {"a": [], "b": []}, "header": {}},
+    }
     return client.post(f"/api/jobs/{job}/openings", json={**body, "opening": {**body["opening"], "position": {}}}).json()["id"]  # fmt: skip
 
 

@@ -196,7 +196,12 @@ def at_pace(page, latency):
 
 
 OUT = (by_link, back, reload, offline, slowly)
-LEFT_PAGES = ["/jobs/{job}/floors", "/jobs/{job}/usual", "/walls/{wall}", *(f"/openings/{{101}}/{s}" for s in STAGES["101"])]
+LEFT_PAGES = [
+    "/jobs/{job}/floors",
+    "/jobs/{job}/usual",
+    "/walls/{wall}",
+    *(f"/openings/{{101}}/{s}" for s in STAGES["101"]),
+]
 
 
 @pytest.mark.parametrize("where", LEFT_PAGES)
@@ -207,7 +212,9 @@ def test_what_was_typed_is_there_however_the_page_is_left(page, address, where):
     page.goto(at)
     settled(page)
     names = list(fields(page))
-    some = names[len(where) % 3 :: 3] if len(names) > 12 else names  # of a long page every third: each takes the page twice
+    some = (
+        names[len(where) % 3 :: 3] if len(names) > 12 else names
+    )  # of a long page every third: each takes the page twice
     lost = {}
     for n, name in enumerate(some):
         field, kind = again(page, name)
@@ -225,3 +232,47 @@ def test_what_was_typed_is_there_however_the_page_is_left(page, address, where):
         if now.input_value() != text:
             lost[name] = (way.__name__, text, now.input_value())
     assert lost == {}
+
+
+# what is chosen and not typed: lists, one of a few, and yes or no, each by the path of its fact
+CHOICES = "main select[data-path], main .pick[data-path], main input[type=checkbox][data-path]"
+CHOSEN = """e => e.matches(".pick") ? e.querySelector("input:checked")?.value : e.type === "checkbox" ? String(e.checked) : e.value"""
+
+
+def choices(page):
+    """Every choice in view, by its path."""
+    page.evaluate("document.querySelectorAll('main details').forEach(d => { d.open = true; })")
+    return {e.get_attribute("data-path"): e for e in page.locator(CHOICES).all() if e.is_visible()}
+
+
+def another(choice):
+    """Choose something else than what is chosen, by keyboard or by a press as a person would; gives what is chosen then."""
+    if choice.evaluate("e => e.matches('select')"):
+        options = choice.locator("option").evaluate_all("a => a.map(o => o.value)")
+        choice.select_option(next(o for o in reversed(options) if o and o != choice.input_value()))
+    elif choice.evaluate("e => e.matches('.pick')"):
+        choice.locator("label").nth(-1 if not choice.locator("input").last.is_checked() else 0).click()
+    else:
+        choice.press(" ")
+    return choice.evaluate(CHOSEN)
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+@pytest.mark.parametrize(
+    "where", ["/jobs/{job}/usual", "/walls/{wall}", *(w for w in PAGES if w.startswith("/openings"))]
+)
+def test_what_was_chosen_is_there_after_a_reload(page, address, where, size):
+    """Every choice of every stage is changed, one after the other; those that are still asked for stand so when the page comes again."""
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    at, _ = address(where)
+    page.goto(at)
+    settled(page)
+    made = {}
+    for path in list(choices(page)):
+        if (choice := choices(page).get(path)) is not None:  # what was chosen before may have taken it away
+            made[path] = another(choice)
+            assert has_focus(page), path
+    page.goto(at)
+    settled(page)
+    now = {path: choice.evaluate(CHOSEN) for path, choice in choices(page).items()}
+    assert {path: (chosen, now[path]) for path, chosen in made.items() if path in now and now[path] != chosen} == {}

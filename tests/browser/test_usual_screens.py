@@ -73,10 +73,15 @@ def test_one_fact_for_many_is_one_step_and_one_undo(page, client, floored):
     page.get_by_role("checkbox", name="B", exact=False).last.uncheck()
     change = page.get_by_role("article", name="Change of A")
     # 97 1/2 - 82 3/8 - 5 1/2 = 9 5/8, and with 7 1/4 it is 7 7/8
-    expect(change.locator("tbody tr").filter(has_text="Upper cripple length")).to_have_text("Upper cripple length9 5/8 in7 7/8 in")
+    expect(change.locator("tbody tr").filter(has_text="Upper cripple length")).to_have_text(
+        "Upper cripple length9 5/8 in7 7/8 in"
+    )
     page.get_by_role("button", name="Change 2 openings").click()
     expect(page.get_by_text("Changed, as one step.")).to_be_visible()
-    depths = lambda: [o["opening"]["header"]["depth"] for o in listed(client, floored)]
+
+    def depths():
+        return [one["opening"]["header"]["depth"] for one in listed(client, floored)]
+
     assert depths() == ["7 1/4 in", "5 1/2", "7 1/4 in"] or depths() == ["7 1/4 in", "7 1/4 in", "5 1/2"]
     page.get_by_role("button", name="Take it back").click()
     expect(page.get_by_text("every one of them is as it was")).to_be_visible()

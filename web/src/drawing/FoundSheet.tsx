@@ -177,17 +177,26 @@ function Leans({ result, frame }: { result: Result; frame: Frame }) {
     ["twist_right", "right", 0.3],
     ["wall_right", "right", 0.15],
   ];
-  const what: Record<string, string> = { lean: "leans", bow: "bows", twist: "twists", wall: "wall" };
+  // what it does, and what it is where it does nothing
+  const what: Record<string, [string, string]> = {
+    lean: ["leans", "plumb"],
+    bow: ["bows", "straight"],
+    twist: ["twists", "square"],
+    wall: ["wall", "wall plumb"],
+  };
   return (
     <>
       {notes.map(([place, side, part]) => {
         const said = say(place);
         if (!said) return null;
-        const [amount, ...way] = said.split(", ");
+        const [amount = "", ...way] = said.split(", ");
+        const [does, is] = what[place.split("_")[0]!]!;
         const x = side === "left" ? frame.along(0) - 56 : frame.along(1) + 56;
         return (
           <g key={place} className={clsx(styles.leanNote, side)}>
-            <text x={x} y={frame.y(frame.tall * part)}>{`${what[place.split("_")[0]!]} ${amount}`}</text>
+            <text x={x} y={frame.y(frame.tall * part)}>
+              {/^0( |$)/.test(amount) ? is : `${does} ${amount}`}
+            </text>
             <text x={x} y={frame.y(frame.tall * part) + 17} className="way">
               {way.join(", ")}
             </text>
