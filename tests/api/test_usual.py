@@ -31,7 +31,7 @@ def test_what_is_usual_is_tried_kept_noted_and_taken_back(client, job, doors):
     kept = client.put(f"/api/jobs/{job}/usual", json={"version": 1, "usual": USUAL}).json()
     assert moved(kept["changes"]) == told and kept["job"]["job"]["usual"] == USUAL
     log = client.get(f"/api/jobs/{job}/log", params={"what": "usual changed"}).json()["lines"]
-    assert {line["mark"] for line in log} == {"A", "B", "C"} and "king length" in log[0]["words"]
+    assert {line["mark"] for line in log} == {"A", "B", "C"} and "King stud length" in log[0]["words"]
     stale = client.put(f"/api/jobs/{job}/usual", json={"version": 1, "usual": {}})
     assert stale.status_code == 409
     gone = client.put(f"/api/jobs/{job}/usual", json={"version": 2, "usual": {}}).json()

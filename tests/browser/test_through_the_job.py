@@ -156,7 +156,7 @@ def test_a_job_from_its_walls_to_its_record(page, house):
     expect(rows).to_have_count(9)  # three doors: there, back, and there again
     g3 = rows.filter(has=page.get_by_role("link", name="G3")).first
     expect(g3).to_contain_text("Hall tile")
-    expect(g3).to_contain_text(re.compile("ro height 82 3/8 in → 82 5/8 in"))
+    expect(g3).to_contain_text(re.compile("Rough opening height 82 3/8 in → 82 5/8 in"))
     page.get_by_label("Opening", exact=True).select_option("OLD")
     page.get_by_label("What", exact=True).select_option("step")
     expect(rows).to_have_count(steps)

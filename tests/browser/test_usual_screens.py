@@ -68,7 +68,8 @@ def test_one_fact_for_many_is_one_step_and_one_undo(page, client, floored):
         client.post(f"/api/jobs/{floored}/openings", json={"wall": doc["wall"], "opening": opening}).raise_for_status()
     page.goto(f"/jobs/{floored}/change")
     page.get_by_label("Change", exact=True).select_option("opening.header.depth")
-    page.keyboard.type("7 1/4")  # the field has the focus
+    expect(page.locator("[data-path='opening.header.depth'] input")).to_be_focused()
+    page.keyboard.type("7 1/4")
     page.get_by_role("checkbox", name="All 3").check()
     page.get_by_role("checkbox", name="B", exact=False).last.uncheck()
     change = page.get_by_role("article", name="Change of A")
