@@ -257,10 +257,13 @@ def another(choice):
     return choice.evaluate(CHOSEN)
 
 
-@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
-@pytest.mark.parametrize(
-    "where", ["/jobs/{job}/usual", "/walls/{wall}", *(w for w in PAGES if w.startswith("/openings"))]
-)
+CHOOSING = ["/jobs/{job}/usual", "/walls/{wall}", *(where for where in PAGES if where.startswith("/openings"))]
+CHOOSING_CASES = [(where, DESK) for where in CHOOSING] + [
+    (where, PHONE) for where in (*CHOOSING[:2], "/openings/{101}/frame")
+]
+
+
+@pytest.mark.parametrize(("where", "size"), CHOOSING_CASES, ids=[f"{w} {s[0]}" for w, s in CHOOSING_CASES])
 def test_what_was_chosen_is_there_after_a_reload(page, address, where, size):
     """Every choice of every stage is changed, one after the other; those that are still asked for stand so when the page comes again."""
     page.set_viewport_size({"width": size[0], "height": size[1]})
