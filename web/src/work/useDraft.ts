@@ -124,9 +124,11 @@ export function useDraft(id: number) {
       if (!(failure instanceof ApiProblem)) throw failure;
       if (failure.conflict && same(failure.conflict.theirs, sending[of])) {
         // the same was saved already, on the way out of an earlier visit
-        settle(await ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } })));
-        if (newest.current === sending) done();
-        else setState("waiting");
+        const fresh = await ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } }));
+        settle(fresh);
+        const all = same(sending.wall, fresh.wall.wall) && same(sending.opening, fresh.opening);
+        if (newest.current === sending && all) done();
+        else setState("waiting"); // what the earlier visit had not come to yet
       } else if (failure.conflict) {
         setConflict({ ...failure.conflict, of });
         setState("conflict");
