@@ -58,11 +58,6 @@ def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = 
     return opening_id
 
 
-def _moved(old: Any, new: Any) -> list[dict[str, Any]]:
-    """What changed, with before and after as they were written, so that the record can say it."""
-    return [{"path": path, "was": was, "is": now} for path, was, now in differences(old, new)[:MOST_TOLD]]
-
-
 def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: int | None, who: str, what: str) -> int:
     version = int(row["version"]) + 1
     t.run(
@@ -74,14 +69,11 @@ def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: in
         " VALUES (%s, %s, %s, %s, %s, %s)",
         [row["id"], version, parent, content_of, write_json(doc), who],
     )
-    log(
-        t,
-        row["job_id"],
-        what,
-        {"version": version, "changed": changed_paths(row["doc"], doc), "moved": _moved(row["doc"], doc)},
-        who,
-        row["id"],
-    )
+    found = differences(row["doc"], doc)
+    # with before and after as they were written, so that the record can say it
+    moved = [{"path": path, "was": was, "is": now} for path, was, now in found[:MOST_TOLD]]
+    detail = {"version": version, "changed": [path for path, _, _ in found], "moved": moved}
+    log(t, row["job_id"], what, detail, who, row["id"])
     return version
 
 

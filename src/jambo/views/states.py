@@ -69,7 +69,8 @@ def states(document: Document, facts: Facts, result: Result) -> dict[Stage, Stat
         document: as it was sent, so that what nobody said is told from what stands by default; facts, result: what follows.
     """
     begun = _said(document, facts) - {"survey", "set", "hang", "card"} | _answered(result)
-    missing = {home_of(one.path) for one in result.missing}
+    homes = [home_of(one.path) for one in result.missing]
+    missing = {home if home in result.stages else "frame" for home in homes}  # as the screen lists them
     against = {level: {f.kind.stage for f in result.flags if f.kind.level == level} for level in ("stop", "check")}
     found: dict[Stage, State] = {}
     for stage in result.stages:

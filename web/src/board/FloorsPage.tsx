@@ -9,6 +9,7 @@ import { Link, useLocation, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type FieldError, type FloorsUse, type FloorType } from "../api/client";
 import { Bar } from "../app/Bar";
+import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow, useShown } from "../app/show";
@@ -85,24 +86,7 @@ export function FloorsPage() {
       if (newest.current === sent.floors) setDraft(null); // what was changed while it was being kept stays
       if (!sent.before) return;
       const back = { floors: sent.before, version: next.job.version };
-      notifications.show({
-        id: "floors-kept",
-        message: (
-          <span>
-            The floors are kept.{" "}
-            <button
-              type="button"
-              className="link"
-              onClick={() => {
-                notifications.hide("floors-kept");
-                save.mutate(back);
-              }}
-            >
-              Take it back
-            </button>
-          </span>
-        ),
-      });
+      offerBack("floors-kept", "The floors are kept.", () => save.mutate(back));
     },
     onError: (failure) => {
       if (failure instanceof ApiProblem && failure.conflict) {

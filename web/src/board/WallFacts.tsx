@@ -14,7 +14,7 @@ interface Props {
   save: SaveWall;
 }
 
-const told = (at: LengthText) =>
+const written = (at: LengthText) =>
   at === null || at === undefined ? "" : typeof at === "string" ? at : `${at.value} ${at.unit}`;
 
 /** The wall's own facts: how long and high, what meets it, what is fitted on it, and what was found in it. */
@@ -231,7 +231,7 @@ function Found({
   save: SaveWall;
 }) {
   const services = wall.services ?? [];
-  const studs = (wall.studs_found ?? []).map((s) => told(s.at)).join("; ");
+  const studs = (wall.studs_found ?? []).map((s) => written(s.at)).join("; ");
   return (
     <>
       <TypedText

@@ -7,6 +7,7 @@ import { useState } from "react";
 
 import { ApiProblem, api, ask, type FactValue, type ListedOpening, type Opening, type Wall } from "../api/client";
 import { Bar } from "../app/Bar";
+import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { WithFractions } from "../tape/Digits";
@@ -103,28 +104,9 @@ export function FactsPage() {
     onSuccess: async ({ step }) => {
       setChosen(null);
       await stale();
-      const count = step.openings.length + step.walls.length;
-      notifications.show({
-        id: "facts-kept",
-        autoClose: 20_000,
-        message: (
-          <span>
-            {count ? "Changed, as one step." : "They were so already: nothing changed."}{" "}
-            {count > 0 && (
-              <button
-                type="button"
-                className="link"
-                onClick={() => {
-                  notifications.hide("facts-kept");
-                  back.mutate(step);
-                }}
-              >
-                Take it back
-              </button>
-            )}
-          </span>
-        ),
-      });
+      if (step.openings.length + step.walls.length === 0)
+        notifications.show({ message: "They were so already: nothing changed." });
+      else offerBack("facts-kept", "Changed, as one step.", () => back.mutate(step), 20_000);
     },
     onError: tell,
   });

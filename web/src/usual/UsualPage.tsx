@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Usual } from "../api/client";
 import { Bar } from "../app/Bar";
+import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useHeld } from "../tape/typed";
@@ -65,24 +66,7 @@ export function UsualPage() {
       if (newest.current === sent.usual) setDraft(null); // what was changed while it was being kept stays
       if (!sent.before) return;
       const back = { usual: sent.before, version: next.job.version };
-      notifications.show({
-        id: "usual-kept",
-        message: (
-          <span>
-            Kept as usual.{" "}
-            <button
-              type="button"
-              className="link"
-              onClick={() => {
-                notifications.hide("usual-kept");
-                save.mutate(back);
-              }}
-            >
-              Take it back
-            </button>
-          </span>
-        ),
-      });
+      offerBack("usual-kept", "Kept as usual.", () => save.mutate(back));
     },
     onError: (failure) => {
       if (failure instanceof ApiProblem && failure.conflict) {

@@ -1,4 +1,4 @@
-import type { Catalogue, FloorType, Region } from "../api/client";
+import type { Catalogue, FloorType } from "../api/client";
 
 /** A choice of the document: what it is called, what counts while nobody chose, and what there is to choose from. */
 export interface Choice {
@@ -144,6 +144,3 @@ export const choiceOf = (value: unknown): string =>
       : typeof value === "number"
         ? String(value)
         : ((value as string | null) ?? "");
-
-/** Words of a region, from the catalogue. */
-export const wordsOf = (catalogue: Catalogue | undefined, region: Region) => catalogue?.words[region] ?? {};
