@@ -1,8 +1,11 @@
 """Real screens in headless Chromium; a test fails when a page reports a script error."""
 
+import re
+
 import pytest
 from playwright.sync_api import expect
 
+from helpers import PLAIN, demo_document
 from jambo.running.browser import chromium
 
 expect.set_options(timeout=20_000)
@@ -51,7 +54,22 @@ def demo_opening(client):
 @pytest.fixture
 def new_opening(client, job):
     """Address of a fresh copy of the plain opening."""
-    from helpers import PLAIN
-
     body = {"wall": PLAIN["wall"], "opening": PLAIN["opening"]}
     return f"/openings/{client.post(f'/api/jobs/{job}/openings', json=body).json()['id']}"
+
+
+@pytest.fixture
+def address(client):
+    """Fill in an address: a job of its own, with a copy of the demo opening it names, and that one's wall."""
+
+    def fill(where):
+        mark = next(iter(re.findall(r"\{([A-Z]?\d+)\}", where)), "101")
+        doc = demo_document(mark)
+        job = {"name": "Entry", "unit": doc["unit"], "floors": doc.get("floors", []), "rules": doc["rules"]["job"]}
+        made = client.post("/api/jobs", json=job).json()["id"]
+        new = {"wall": doc["wall"], "opening": doc["opening"]}
+        opening = client.post(f"/api/jobs/{made}/openings", json=new).json()["id"]
+        wall = client.get(f"/api/openings/{opening}").json()["wall"]["id"]
+        return where.replace(f"{{{mark}}}", str(opening)).format(job=made, wall=wall), doc["unit"]
+
+    return fill

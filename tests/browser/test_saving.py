@@ -243,3 +243,30 @@ def test_what_was_changed_just_before_leaving_is_on_the_board(page, new_opening)
     expect(width(page)).to_have_value("28")
     saved(page)
     expect(page.get_by_role("dialog")).to_have_count(0)
+
+
+def test_an_own_save_whose_answer_was_lost_is_no_conflict(page, new_opening, client):
+    """The server kept the first of two changes and its answer did not come back: the second stands on it, before and after a reload."""
+    page.goto(f"{new_opening}/door")
+    expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
+    lost = []
+
+    def lose_answer(route):
+        if route.request.method == "PUT":
+            lost.append(route.fetch())
+            route.abort()
+        else:
+            route.continue_()
+
+    for width_now, then in (("28", "29"), ("30", "31")):
+        with page.expect_event("requestfailed"):
+            page.route("**/api/openings/*", lose_answer, times=1)
+            width(page).fill(width_now)
+        width(page).fill(then)
+        if then == "31":
+            page.reload()
+            expect(width(page)).to_have_value(then)
+        saved(page)
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        assert client.get(f"/api{new_opening}").json()["opening"]["door"]["leaves"][0]["width"] == f"{then} in"
+    assert [answer.status for answer in lost] == [200, 200]

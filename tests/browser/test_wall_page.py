@@ -177,6 +177,32 @@ def test_a_move_waits_for_a_server_that_does_not_answer(page, five, client):
     assert client.get(f"/api/openings/{ids[4]}").json()["version"] == 2
 
 
+@pytest.mark.parametrize("again", [False, True], ids=["comes back", "page comes again"])
+def test_what_was_chosen_stands_so_while_the_server_does_not_answer(page, five, client, again):
+    """Two lists and a switch chosen one after the other stand as chosen at once, and are kept when the server answers."""
+    address, ids = five
+    page.goto(address)
+    page.get_by_text("The wall, its corners and what is on it").click()
+    page.route("**/api/walls/*", lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
+    how, plates = page.get_by_label("Its height is given as"), page.get_by_label("Top plates", exact=True)
+    how.select_option("overall")
+    plates.select_option("1")
+    shares = page.get_by_label("Shares studs with its neighbour, as drawn")
+    shares.press(" ")
+    expect(page.get_by_text("Not saved yet: no answer, trying again")).to_be_visible()
+    expect(how).to_have_value("overall")
+    expect(plates).to_have_value("1")
+    expect(shares).to_be_checked()
+    page.unroute("**/api/walls/*")
+    if again:
+        page.reload()
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    expect(how).to_have_value("overall")
+    wall = client.get(f"/api/openings/{ids[0]}").json()["wall"]["wall"]
+    assert (wall["height_by"], wall["top_plates"]) == ("overall", 1)
+    assert client.get(f"/api/openings/{ids[0]}").json()["opening"]["position"]["shares"] is True
+
+
 def test_someone_elses_change_is_told_and_shown(page, five, client):
     address, ids = five
     page.goto(address)

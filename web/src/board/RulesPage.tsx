@@ -1,6 +1,7 @@
 import "./board.css";
 
 import { Checkbox, SegmentedControl, TextInput } from "@mantine/core";
+import { useElementSize } from "@mantine/hooks";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
@@ -149,6 +150,20 @@ export function RulesPage() {
   );
 }
 
+const COLUMN = 374; // px: a column of rules with its gap
+
+/** Groups in so many columns of about one length, read downwards. Columns of the style sheet are laid out anew at every key. */
+function inColumns<Group extends { rules: string[] }>(groups: Group[], count: number): Group[][] {
+  const long = (some: Group[]) => some.reduce((sum, { rules }) => sum + rules.length + 1, 0);
+  const most = long(groups) / Math.max(1, count);
+  const columns: Group[][] = [];
+  for (const [i, group] of groups.entries()) {
+    const middle = long(groups.slice(0, i)) + long([group]) / 2;
+    (columns[Math.floor(middle / most)] ??= []).push(group);
+  }
+  return columns.filter(Boolean);
+}
+
 interface FieldsProps {
   level: Level;
   job: Job;
@@ -188,6 +203,7 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       }),
     }))
     .filter((group) => group.rules.length > 0);
+  const { ref, width } = useElementSize();
   const settledHere = catalogue.rule_groups.flatMap((g) => g.rules).filter(differs).length;
   return (
     <>
@@ -208,27 +224,31 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       {groups.length === 0 && (
         <p className="empty">{only && !find ? "Every rule stands at its default." : `No rule matches “${find}”.`}</p>
       )}
-      <div className={styles.ruleGroups}>
-        {groups.map((group) => (
-          <section key={group.title}>
-            <h2>{group.title}</h2>
-            {group.rules.map((name) => (
-              <div key={name} data-differs={differs(name) || undefined}>
-                <LengthField
-                  label={label(name)}
-                  kind={catalogue.rules[name]!.kind}
-                  path={`rules.${level}.${name}`}
-                  unit={shown.unit}
-                  value={settled(own, name)}
-                  fallback={fallback(name)}
-                  error={errors.find((e) => e.path === `rules.${level}.${name}`)}
-                  keeps={false}
-                  onChange={(value) => keep(name, value)}
-                />
-                {differs(name) && <p className={styles.differs}>default {catalogue.rules[name]!.default[habit]}</p>}
-              </div>
+      <div className={styles.ruleGroups} ref={ref}>
+        {inColumns(groups, Math.floor(width / COLUMN)).map((column) => (
+          <div key={column[0]!.title}>
+            {column.map((group) => (
+              <section key={group.title}>
+                <h2>{group.title}</h2>
+                {group.rules.map((name) => (
+                  <div key={name} data-differs={differs(name) || undefined}>
+                    <LengthField
+                      label={label(name)}
+                      kind={catalogue.rules[name]!.kind}
+                      path={`rules.${level}.${name}`}
+                      unit={shown.unit}
+                      value={settled(own, name)}
+                      fallback={fallback(name)}
+                      error={errors.find((e) => e.path === `rules.${level}.${name}`)}
+                      keeps={false}
+                      onChange={(value) => keep(name, value)}
+                    />
+                    {differs(name) && <p className={styles.differs}>default {catalogue.rules[name]!.default[habit]}</p>}
+                  </div>
+                ))}
+              </section>
             ))}
-          </section>
+          </div>
         ))}
       </div>
     </>

@@ -34,7 +34,7 @@ export function WallPage() {
   const navigate = useNavigate();
   const [chosen, choose] = useState<number | null>(null);
   const wall = useWall(id);
-  const { page } = wall;
+  const { page, data } = wall;
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const add = useMutation({
     mutationFn: () =>
@@ -87,7 +87,6 @@ export function WallPage() {
     ],
     [],
   );
-  const data = page.data;
   const job = data?.job.job;
   return (
     <>

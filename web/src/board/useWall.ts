@@ -2,11 +2,13 @@ import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
-import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallPageData } from "../api/client";
+import { ApiProblem, api, ask, type Opening, type Position, type Wall } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
-import { carried } from "../work/paths";
+import { useHeld } from "../tape/typed";
+import { same } from "../work/paths";
 import { useSaveQueue } from "../work/useSaveQueue";
+import { type Choice, type Kept, keptOf, laidOver } from "./choice";
 import type { Told } from "./Typed";
 
 /** A place tried out for an opening: its centre in millimetres from the left end. */
@@ -58,7 +60,9 @@ export function useWall(id: number) {
     queryFn: ({ signal }) => layout(laid ? { [laid.id]: laid.position } : {}, signal),
     placeholderData: keepPreviousData,
   });
-  const kept = useRef<Pick<WallPageData, "wall" | "openings"> | null>(null);
+  const kept = useRef<Kept | null>(null);
+  // What was chosen and is not kept yet stands as chosen from the first moment, and after a reload too.
+  const [choice, holdChoice] = useHeld<Choice | null>("chosen", null);
   const later = useRef<{ aim: Aim; timer: number } | null>(null);
 
   // What is tried or being saved stands on what was seen when it began, so that another's change meanwhile is told.
@@ -117,16 +121,54 @@ export function useWall(id: number) {
   };
   const putWall = async (wall: Wall) => {
     const before = kept.current!.wall;
-    const next = await ask(
-      api.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: id } }, body: { version: before.version, wall } }),
-    );
-    kept.current = { ...kept.current!, wall: next };
+    try {
+      const next = await ask(
+        api.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: id } }, body: { version: before.version, wall } }),
+      );
+      kept.current = { ...kept.current!, wall: next };
+    } catch (failure) {
+      // the same may have been kept already, on the way out of an earlier visit
+      if (!(failure instanceof ApiProblem && failure.conflict && same(failure.conflict.theirs, wall))) throw failure;
+      kept.current = await layout({});
+    }
     return before.wall;
   };
   const telling = () => setCan({ undo: trail.current.undo.length > 0, redo: trail.current.redo.length > 0 });
   const did = (step: Step) => {
     trail.current = { undo: [...trail.current.undo, step], redo: [] };
     telling();
+  };
+
+  /** Put on what is kept whatever was changed, after all that was asked for before. */
+  const keepAll = (mine: Choice, told?: Told) =>
+    inLine(
+      async () => {
+        const to = laidOver(kept.current!, mine);
+        if (!same(to.wall.wall, kept.current!.wall.wall)) did({ wall: await putWall(to.wall.wall) });
+        for (const one of to.openings) {
+          const { opening } = kept.current!.openings.find((o) => o.id === one.id)!;
+          if (!same(one.opening, opening)) await putOpening(one.id, () => one.opening);
+        }
+      },
+      () => holdChoice((now) => (now === mine ? null : now)),
+      told,
+    );
+  // what an earlier visit chose and could not wait for
+  const begun = useRef(false);
+  useEffect(() => {
+    if (!page.data || begun.current) return;
+    begun.current = true;
+    if (choice) keepAll(choice);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the wall is here
+  }, [page.data]);
+
+  const data = page.data && choice ? { ...page.data, ...laidOver(keptOf(page.data), choice) } : page.data;
+  /** What was typed is held by its field and is told whether it is kept; what was chosen is held here. */
+  const keepChanged = (chosen: Kept, told?: Told) => {
+    settle();
+    const mine = { shown: keptOf(told ? data! : page.data!), chosen };
+    if (!told) holdChoice(mine);
+    keepAll(mine, told);
   };
 
   /** Take one step back or forward; gives the step that takes it back again. */
@@ -172,11 +214,13 @@ export function useWall(id: number) {
 
   return {
     page,
+    /** The wall as it is kept, with what was chosen since. */
+    data,
     /** Where an opening is asked to stand now, or stands. */
     standsAt: (opening: number, mm: number) => (aim.current?.id === opening ? aim.current.mm : mm),
     /** Why what was changed is not saved yet. */
     waits,
-    state: waits ? ("offline" as const) : saving > 0 || laid ? ("saving" as const) : ("saved" as const),
+    state: waits ? ("offline" as const) : saving > 0 || laid || choice ? ("saving" as const) : ("saved" as const),
     /** Try a place; it is drawn, not saved. */
     tryPlace,
     /** Try a place step by step: it is saved once no further step follows. */
@@ -188,20 +232,11 @@ export function useWall(id: number) {
     },
     keepPlace,
     forget: () => forget(null),
-    keep: (opening: number, change: Partial<Opening>, told?: Told) => {
-      settle();
-      inLine(() => putOpening(opening, () => change), undefined, told);
+    keep: (id: number, change: Partial<Opening>, told?: Told) => {
+      const openings = data!.openings.map((o) => (o.id === id ? { ...o, opening: { ...o.opening, ...change } } : o));
+      keepChanged({ wall: data!.wall, openings }, told);
     },
-    /** Change the wall: what differs from the wall shown is put on the one kept. */
-    change: (next: Wall, told?: Told) => {
-      settle();
-      const shown = page.data!.wall.wall;
-      inLine(
-        async () => did({ wall: await putWall(carried(kept.current!.wall.wall, shown, next) as Wall) }),
-        undefined,
-        told,
-      );
-    },
+    change: (wall: Wall, told?: Told) => keepChanged({ wall: { ...data!.wall, wall }, openings: data!.openings }, told),
     can,
     /** Go back or forward through what was changed here. */
     travel: (way: "undo" | "redo") => {

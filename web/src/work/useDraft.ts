@@ -34,6 +34,8 @@ const PAUSE = 400; // ms without a key press before a change is saved
 interface Parked {
   draft: Draft;
   base: OpeningPageData;
+  /** What was sent last: where it came to be kept and its answer got lost, it is no other person's change. */
+  sent?: Draft | null;
 }
 
 const parkedKey = (id: number) => `jambo.draft.${id}`;
@@ -65,6 +67,7 @@ export function useDraft(id: number) {
   const [conflict, setConflict] = useState<OpenConflict | null>(null);
   const base = useRef<OpeningPageData | null>(parked?.base ?? null);
   const newest = useRef<Draft | null>(draft);
+  const sent = useRef<Draft | null>(parked?.sent ?? null);
   const trail = useRef<("opening" | Wall)[]>([]);
 
   useEffect(() => {
@@ -80,11 +83,21 @@ export function useDraft(id: number) {
     [client, id],
   );
 
+  const park = useCallback(() => {
+    if (newest.current && base.current) {
+      const now: Parked = { draft: newest.current, base: base.current, sent: sent.current };
+      localStorage.setItem(parkedKey(id), JSON.stringify(now));
+    }
+  }, [id]);
+
   const saveOnce = useCallback(async () => {
     const sending = newest.current;
     const from = base.current;
     if (!sending || !from) return;
     setState("saving");
+    const earlier = sent.current;
+    sent.current = sending;
+    park();
     const done = () => {
       newest.current = null;
       setDraft(null);
@@ -122,8 +135,9 @@ export function useDraft(id: number) {
       else setState("waiting");
     } catch (failure) {
       if (!(failure instanceof ApiProblem)) throw failure;
-      if (failure.conflict && same(failure.conflict.theirs, sending[of])) {
-        // the same was saved already, on the way out of an earlier visit
+      const ours = [sending, earlier].some((one) => one && same(failure.conflict?.theirs, one[of]));
+      if (failure.conflict && ours) {
+        // kept already, on the way out of an earlier visit
         const fresh = await ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } }));
         settle(fresh);
         const all = same(sending.wall, fresh.wall.wall) && same(sending.opening, fresh.opening);
@@ -139,7 +153,7 @@ export function useDraft(id: number) {
         setState("refused");
       }
     }
-  }, [client, id, settle]);
+  }, [client, id, park, settle]);
 
   const { add } = queue;
   const save = useCallback(() => add(saveOnce), [add, saveOnce]);
@@ -169,12 +183,11 @@ export function useDraft(id: number) {
       newest.current = next;
       setDraft(next);
       setState((was) => (was === "conflict" ? was : "waiting"));
-      if (base.current)
-        localStorage.setItem(parkedKey(id), JSON.stringify({ draft: next, base: base.current } satisfies Parked));
+      park();
       // the server said what it heard in a field after the page was left
       if (gone.current) leave.current().catch(() => undefined);
     },
-    [id],
+    [park],
   );
 
   const now: Draft | null = draft ?? (page.data ? { opening: page.data.opening, wall: page.data.wall.wall } : null);

@@ -1,0 +1,94 @@
+"""Going through every field of a page, by role and by name, as the walks of entry do."""
+
+from fractions import Fraction
+
+from playwright.sync_api import expect
+
+from jambo.core.quantities.limits import KINDS
+
+DESK, PHONE = (1280, 800), (390, 844)
+FIELDS = "main input:not([type=radio]):not([type=checkbox]):not([type=file]):not([type=search]), main textarea"
+STAGES = {
+    "101": ("door", "floor", "opening", "frame", "survey", "set", "trim"),
+    "L1": ("door", "frame"),
+    "108": ("pocket",),
+    "110": ("track", "wall"),
+}
+PAGES = [
+    "/jobs/{job}/floors", "/jobs/{job}/heads", "/jobs/{job}/record", "/jobs/{job}", "/stock", "/walls/{wall}",
+    "/jobs/{job}/rules", "/jobs/{job}/usual",
+    *(f"/openings/{{{mark}}}/{stage}" for mark, stages in STAGES.items() for stage in stages),
+]  # fmt: skip
+
+# where a phone's page is another: cards for a table, panels one under the other, the survey by thumb
+ON_A_PHONE = [
+    "/jobs/{job}/floors",
+    "/walls/{wall}",
+    "/openings/{101}/door",
+    "/openings/{101}/survey",
+]
+
+# what a field holds, by what it is called where its kind does not say
+TEXTS = {"weight": "{} lb", "degrees": "{}", "studs found": "{}; {}1", "over which": "{} in"}
+
+
+def named(field):
+    """What tells a field from the others on its page: its path and its label, and which of several so called it is."""
+    return field.evaluate(
+        """e => {
+          const path = e.closest("[data-path]")?.dataset.path ?? "", label = e.labels?.[0]?.textContent ?? e.getAttribute("aria-label") ?? "";
+          return [path, label, e.closest("[data-kind]")?.dataset.kind ?? ""];
+        }"""
+    )
+
+
+def fields(page):
+    """Every field to type in that is in view, by name; folded parts are unfolded first."""
+    page.evaluate("document.querySelectorAll('main details').forEach(d => { d.open = true; })")
+    found = {}
+    for field in page.locator(FIELDS).all():
+        if field.is_visible() and field.is_enabled():
+            path, label, kind = named(field)
+            found.setdefault((path, label), (field, kind))
+    return found
+
+
+def text_for(label, kind, unit, n):
+    """Something a field of a kind can hold, another for every n."""
+    if not kind:
+        written = next((text for name, text in TEXTS.items() if name in label.lower()), "w{}")
+        return written.format(20 + n, 20 + n)
+    least, most = KINDS[kind].least.in_inches(), KINDS[kind].most.in_inches()
+    value = Fraction(round((least + min(most - least, least * 2 + 8) * Fraction(3 + n % 7, 11)) * 4), 4)
+    if unit == "mm":
+        return str(round(value * Fraction("25.4")))
+    whole, part = divmod(value, 1)
+    return f"{whole} {part}" if part and whole else str(part or whole)
+
+
+def has_focus(page):
+    """Whether something has the focus once what was pressed has done its work."""
+    return page.evaluate(
+        """() => new Promise((done) => {
+          let tries = 40;
+          const look = () => {
+            const held = document.activeElement;
+            if (held && held !== document.body) done(true);
+            else if (tries-- === 0) done(false);
+            else requestAnimationFrame(look);
+          };
+          look();
+        })"""
+    )
+
+
+def again(page, name):
+    """A field when its page has come again."""
+    expect(page.locator(FIELDS).first).to_be_visible()
+    settled(page)
+    return fields(page)[name]
+
+
+def settled(page):
+    """Nothing is on its way to the server."""
+    page.wait_for_load_state("networkidle")
