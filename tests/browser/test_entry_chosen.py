@@ -1,7 +1,6 @@
 """Entry never betrays: what is chosen is kept."""
 
-import pytest
-from walking import DESK, PAGES, PHONE, settled
+from walking import PAGES, cases, settled
 
 # what is chosen and not typed: lists, one of a few, and yes or no, each by the path of its fact
 CHOICES = "main select[data-path], main .pick[data-path], main input[type=checkbox][data-path]"
@@ -27,13 +26,10 @@ def another(choice):
 
 
 CHOOSING = ["/jobs/{job}/usual", "/walls/{wall}", *(where for where in PAGES if where.startswith("/openings"))]
-CHOOSING_CASES = [(where, DESK) for where in CHOOSING] + [
-    (where, PHONE) for where in (*CHOOSING[:2], "/openings/{101}/frame")
-]
 
 
-@pytest.mark.parametrize(("where", "size"), CHOOSING_CASES, ids=[f"{w} {s[0]}" for w, s in CHOOSING_CASES])
-def test_what_was_chosen_is_there_after_a_reload(page, address, where, size):
+@cases(CHOOSING, [*CHOOSING[:2], "/openings/{101}/frame"], 1)
+def test_what_was_chosen_is_there_after_a_reload(page, address, where, size, turn):
     """Every choice of every stage is changed, one after the other; those that are still asked for stand so when the page comes again."""
     page.set_viewport_size({"width": size[0], "height": size[1]})
     at, _ = address(where)

@@ -2,33 +2,34 @@
 
 import re
 
-import pytest
-from walking import DESK, ON_A_PHONE, PAGES, PHONE, again, fields, has_focus, settled, text_for
+from walking import DESK, PAGES, PHONE, again, cases, fields, has_focus, settled, text_for
 
-LEAVING = ("Tab", "Shift+Tab", "Enter", "elsewhere")
-CASES = [(where, DESK) for where in PAGES] + [(where, PHONE) for where in ON_A_PHONE]
+# by key, or by the number pad where it stands under the field; and by a press elsewhere
+LEAVING = {
+    DESK: ("Tab", "Shift+Tab", "Enter", "elsewhere"),
+    PHONE: ("Next field", "Put the pad away", "Tab", "elsewhere"),
+}
+ON_A_PHONE = [where for where in PAGES if not where.endswith("/rules")]  # its hundred fields are walked once
 
 
-@pytest.mark.parametrize(("where", "size"), CASES, ids=[f"{w} {s[0]}" for w, s in CASES])
-def test_what_was_typed_is_there_after_a_reload(page, client, address, where, size):
-    """Each field of each page is left, by another key at each size; what was typed into it is there when the page comes again."""
+@cases(PAGES, ON_A_PHONE, 4)
+def test_what_was_typed_is_there_after_a_reload(page, client, address, where, size, turn):
+    """Each field of each page is left, by another way at each size; what was typed into it is there when the page comes again."""
     page.set_viewport_size({"width": size[0], "height": size[1]})
+    page.add_init_script(f"localStorage.setItem('jambo.pad', '{str(size == PHONE).lower()}')")
     at, unit = address(where)
     page.goto(at)
     settled(page)
     typed = {}
     for n, (name, (field, kind)) in enumerate(fields(page).items()):
-        way = LEAVING[(n + sum(map(ord, where)) + size[0]) % len(LEAVING)]
+        way = LEAVING[size][(n + sum(map(ord, where)) + turn) % 4]
         if not field.is_visible():  # Enter in the last field of a stage goes on to the next stage
             page.goto(at)
             field, kind = again(page, name)
         text = text_for(name[1], kind, unit, n)
         field.fill(text)  # in one go: a place on a wall may change while it is typed, by the one told before
-        if way == "elsewhere":
-            page.get_by_role("heading", level=1).click()
-        else:
-            page.keyboard.press(way)
-            assert has_focus(page), (name, way)
+        leave(page, way, kind)
+        assert has_focus(page) or way == "elsewhere", (name, way)
         typed[name] = text
     settled(page)
     page.goto(at)
@@ -44,6 +45,19 @@ def test_what_was_typed_is_there_after_a_reload(page, client, address, where, si
         if path.startswith("reading.") and now.get((path, _)) != text:
             kept = client.get(f"/api{at.rpartition('/')[0]}").json()["readings"]
             assert f"{text} {unit}" in [r["reading"]["value"] for r in kept]
+
+
+def leave(page, way, kind):
+    """Leave the field that is being filled; a text has no pad, and its own keys are Enter and Tab."""
+    on_pad = page.get_by_role("group", name="Number pad").get_by_role("button", name=way, exact=True)
+    if way == "elsewhere":
+        page.get_by_role("heading", level=1).click()
+    elif way not in LEAVING[PHONE][:2]:
+        page.keyboard.press(way)
+    elif kind:
+        on_pad.click()
+    else:
+        page.keyboard.press("Enter" if way == "Next field" else "Tab")
 
 
 def derived(name, typed):

@@ -1,7 +1,9 @@
 """Going through every field of a page, by role and by name, as the walks of entry do."""
 
+import os
 from fractions import Fraction
 
+import pytest
 from playwright.sync_api import expect
 
 from jambo.core.quantities.limits import KINDS
@@ -20,36 +22,39 @@ PAGES = [
     *(f"/openings/{{{mark}}}/{stage}" for mark, stages in STAGES.items() for stage in stages),
 ]  # fmt: skip
 
-# where a phone's page is another: cards for a table, panels one under the other, the survey by thumb
-ON_A_PHONE = [
-    "/jobs/{job}/floors",
-    "/walls/{wall}",
-    "/openings/{101}/door",
-    "/openings/{101}/survey",
-]
+# JAMBO_EVERY_WAY=1: every field in every way at both sizes, for an hour; else each field gets one way a size
+EVERY_WAY = "JAMBO_EVERY_WAY" in os.environ
+
+
+def cases(pages, phone_pages, ways):
+    """Pages by size and turn, with a name for each: a turn is which way the first field of a page is left in."""
+    both = [(where, DESK) for where in pages] + [(where, PHONE) for where in (pages if EVERY_WAY else phone_pages)]
+    all_cases = [(where, size, turn) for where, size in both for turn in range(ways if EVERY_WAY else 1)]
+    names = [f"{where} {size[0]}" + f" {turn}" * EVERY_WAY for where, size, turn in all_cases]
+    return pytest.mark.parametrize(("where", "size", "turn"), all_cases, ids=names)
+
 
 # what a field holds, by what it is called where its kind does not say
 TEXTS = {"weight": "{} lb", "degrees": "{}", "studs found": "{}; {}1", "over which": "{} in"}
 
 
-def named(field):
-    """What tells a field from the others on its page: its path and its label, and which of several so called it is."""
-    return field.evaluate(
-        """e => {
-          const path = e.closest("[data-path]")?.dataset.path ?? "", label = e.labels?.[0]?.textContent ?? e.getAttribute("aria-label") ?? "";
-          return [path, label, e.closest("[data-kind]")?.dataset.kind ?? ""];
-        }"""
-    )
+# what tells a field from the others on its page: its path and its label; and its kind. Nothing of one that is not in view
+NAMED = """all => all.map(e => {
+  if (e.disabled || !e.checkVisibility({ visibilityProperty: true })) return null;
+  const path = e.closest("[data-path]")?.dataset.path ?? "", label = e.labels?.[0]?.textContent ?? e.getAttribute("aria-label") ?? "";
+  return [path, label, e.closest("[data-kind]")?.dataset.kind ?? ""];
+})"""
 
 
 def fields(page):
     """Every field to type in that is in view, by name; folded parts are unfolded first."""
     page.evaluate("document.querySelectorAll('main details').forEach(d => { d.open = true; })")
     found = {}
-    for field in page.locator(FIELDS).all():
-        if field.is_visible() and field.is_enabled():
-            path, label, kind = named(field)
-            found.setdefault((path, label), (field, kind))
+    every = page.locator(FIELDS)
+    for n, named in enumerate(every.evaluate_all(NAMED)):
+        if named:
+            path, label, kind = named
+            found.setdefault((path, label), (every.nth(n), kind))
     return found
 
 

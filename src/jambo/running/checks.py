@@ -60,7 +60,7 @@ def run_all(pytest_args: Sequence[str]) -> None:
         _step("tsc", ["npm", "run", "--silent", "check"], WEB)
         _generated()
     web.build()
-    every = ["-n", "auto", "--dist", "loadfile"]  # a Jambo of its own for each processor
+    every = ["-n", "auto", "--dist", "worksteal"]  # a Jambo of its own for each processor, and none is idle at the end
     done = subprocess.run([sys.executable, "-m", "pytest", *(pytest_args or every)], cwd=ROOT, env={**os.environ})
     if done.returncode:
         raise CommandError("tests failed")
