@@ -264,7 +264,7 @@ def test_house_rule_of_the_job_reaches_its_openings(page, job, new_opening):
     expect(figure(page, "ro_width")).to_have_text("32 1/2 in")  # 31 3/4 + 2 x 3/8
     page.goto(f"/jobs/{job}/rules")
     field.fill("9")
-    expect(page.locator("[data-path='rules.job.side_shim']")).to_contain_text("cannot be a shim space")
+    expect(page.locator("[data-path='rules.job.side_shim']")).to_contain_text("cannot be a space round the frame")
 
 
 @pytest.mark.parametrize("mark", ["102", "105"])  # 105 has the most to warn of

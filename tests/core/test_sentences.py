@@ -12,7 +12,9 @@ from helpers import plain
 from jambo.core.all_flags import KINDS
 from jambo.core.facts.readings import PLACES
 from jambo.core.labels import TERMS
+from jambo.core.quantities.limits import KINDS as LENGTHS
 from jambo.core.quantities.names import LISTED
+from jambo.core.quantities.notation import NotALength, read
 from jambo.core.rules import RULES
 from jambo.core.words.lists import REGIONS, WORDS, fill
 from jambo.demo.jobs import documents
@@ -90,6 +92,25 @@ def test_a_sentence_uses_the_words_of_its_region(region):
 def test_lengths_in_a_sentence_are_in_the_crews_unit(unit, other):
     wrong = {text for region in REGIONS for text in sentences(region, unit) if re.search(other, text)}
     assert wrong == set()
+
+
+NO_LENGTH = ["", "abc", "-3", "3/7", "1/0", "5' 14", "5-14", "2668", "99999", "0", "1e5", "2 in 3 mm", "1/4 strong shy", "7" * 300]
+
+
+@pytest.mark.parametrize("unit", UNITS)
+def test_a_refused_length_is_refused_in_words_that_every_region_has(unit):
+    """Whoever refuses a length does not know the crew's region: no part is named in the word of one."""
+    said = {}
+    for kind in LENGTHS:
+        for text in NO_LENGTH:
+            try:
+                read(text, unit, kind)
+            except NotALength as refused:
+                said[kind, text] = f"{refused.reason}; {refused.accepted}"
+    assert {kind for kind, _ in said} == set(LENGTHS)
+    rules = [*NEVER.values(), *(foreign(region).pattern for region in REGIONS)]
+    words = {case: re.sub("“.*?”", "", text) for case, text in said.items()}
+    assert {case: text for case, text in words.items() if any(re.search(rule, text, re.I) for rule in rules)} == {}
 
 
 TEMPLATES = (

@@ -9,7 +9,7 @@ from jambo.core.quantities.length import ZERO, Length
 
 @dataclass(frozen=True, slots=True)
 class Kind:
-    """A kind of length: the words for it, its least and greatest sensible value, whether it is a leaf's size."""
+    """A kind of length: the words for it, such as every region has, its least and greatest sensible value, whether it is a leaf's size."""
 
     words: str
     least: Length
@@ -27,7 +27,7 @@ KINDS: dict[str, Kind] = {
     "leaf_thickness": _kind("a leaf thickness", "3/4", "4"),
     "frame_thickness": _kind("a leg thickness", "3/8", "3"),
     "gap": _kind("a gap", "0", "2"),
-    "shim_space": _kind("a shim space", "0", "4"),
+    "shim_space": _kind("a space round the frame", "0", "4"),
     "add": _kind("an add-on", "0", "12"),
     "layer": _kind("a floor layer", "0", "8"),
     "foot": _kind("a foot height", "0", "8"),
@@ -39,7 +39,7 @@ KINDS: dict[str, Kind] = {
     "stud": _kind("a stud thickness", "1/2", "6"),
     "stud_depth": _kind("a stud depth", "1", "16"),
     "spacing": _kind("a stud spacing", "4", "60"),
-    "header_depth": _kind("a header depth", "1/2", "48"),
+    "header_depth": _kind("a depth over the opening", "1/2", "48"),
     "position": _kind("a position along the wall", "0", "7200"),
     "height": _kind("a height", "0", "480"),
     "opening_width": _kind("a finished opening width", "12", "360"),
@@ -49,7 +49,7 @@ KINDS: dict[str, Kind] = {
     "track": _kind("a track length", "12", "480"),
     "lean": _kind("a lean", "0", "4"),
     "wall_lean": _kind("a lean", "0", "4"),
-    "shim_length": _kind("a shim length", "2", "24"),
+    "shim_length": _kind("a wedge length", "2", "24"),
     "small": _kind("a small length", "0", "12"),
 }
 
