@@ -94,7 +94,22 @@ def test_lengths_in_a_sentence_are_in_the_crews_unit(unit, other):
     assert wrong == set()
 
 
-NO_LENGTH = ["", "abc", "-3", "3/7", "1/0", "5' 14", "5-14", "2668", "99999", "0", "1e5", "2 in 3 mm", "1/4 strong shy", "7" * 300]
+NO_LENGTH = [
+    "",
+    "abc",
+    "-3",
+    "3/7",
+    "1/0",
+    "5' 14",
+    "5-14",
+    "2668",
+    "99999",
+    "0",
+    "1e5",
+    "2 in 3 mm",
+    "1/4 strong shy",
+    "7" * 300,
+]
 
 
 @pytest.mark.parametrize("unit", UNITS)
