@@ -60,7 +60,7 @@ FOUND_FLAGS = [
     (found(unit={"leg_length": "81"}), "leg-short"),
     (found(also("floor_across", "1/4", "left"), setting={"cut_hinge": "81", "cut_strike": "81"}), "legs-cut-equal"),
     (found(also("floor_across", "0"), setting={"cut_hinge": "81 1/4", "cut_strike": "81"}), "legs-cut-unequal"),
-    (found(also("thickness_left_head", "4 7/8")), "wall-thicker-than-frame"),
+    ({**found(also("thickness_left_head", "4 7/8")), "opening.frame": {"depth": "4 9/16"}}, "wall-thicker-than-frame"),
     (found(also("wall_left", "1/2", "A")), "casing-cannot-hide"),
     (found(also("wall_left", "1/4", "A"), also("wall_right", "0"), setting={"legs": "stop_to_leaf"}), "legs-follow-their-walls"),
     (found(also("wall_left", "1/4", "A"), setting={"legs": "hinge_plane"}), "frame-follows-wall"),

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from jambo.core.facts.cuts import Cut
 from jambo.core.flags import Flag, FlagWords, Values
+from jambo.core.framing.pieces import each_leg
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
 from jambo.core.quantities.length import Length
@@ -36,24 +37,20 @@ def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Fla
     Args:
         cuts: what was cut, with its length then; figures: as planned now; tape: the one they are cut with.
     """
+    anew = {cut.figure for cut in cuts}
     for cut in cuts:
         figure = figures.get(cut.figure)
-        if not isinstance(figure, Figure):
-            continue
-        rounding = cut.figure.rounding
-        now = show(figure.value, tape, rounding).value
-        if now == show(cut.length, tape, rounding).value:
-            continue
-        code = "piece-cut-short" if cut.length < now else "piece-cut-long"
-        by = now - cut.length if cut.length < now else cut.length - now
-        values: Values = {
-            "piece": cut.figure.label,
-            "cut": cut.length,
-            "now": now,
-            "when": cut.when,
-            "by": by,
-        }
-        yield FLAGS(code, values, (cut.figure,), cut.path)
+        whole = [figure] if isinstance(figure, Figure) else []
+        own = each_leg(cut.figure, figures)  # cut alike, and the floor found asks for a length each
+        for wanted in [one for one in own if one.name not in anew] if own else whole:
+            rounding = wanted.name.rounding
+            now = show(wanted.value, tape, rounding).value
+            if now == show(cut.length, tape, rounding).value:
+                continue
+            code = "piece-cut-short" if cut.length < now else "piece-cut-long"
+            by = now - cut.length if cut.length < now else cut.length - now
+            values: Values = {"piece": wanted.name.label, "cut": cut.length, "now": now, "when": cut.when, "by": by}
+            yield FLAGS(code, values, (wanted.name,), cut.path)
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,6 +77,7 @@ PAIRS = (  # what is planned, and what the readings say of it or ask for
 
 
 def compare(
+    plan: Figures,
     figures: Figures,
     cuts: tuple[Cut, ...],
     made: Mapping[str, Length | None],
@@ -90,14 +88,14 @@ def compare(
     `made` is what was cut or delivered, by the label in PAIRS; `gaps` each gap's target, first and last reading, by its label.
 
     Args:
-        figures: as planned now; cuts: pieces as cut; made: what was read of the hole and of the set frame; gaps: as hung.
+        plan: the figures before anything was read; figures: those that count now; cuts: pieces as cut; made: what was read of the hole and of the set frame; gaps: as hung.
 
     Returns:
         One line for each figure that was found, cut or checked, with how far it is off.
     """
 
     for label, planned, found in PAIRS:
-        row = Compared(label, figures.value(planned), figures.value(found) if found else None, made.get(label))
+        row = Compared(label, plan.value(planned), figures.value(found) if found else None, made.get(label))
         if row.found is not None or row.made is not None:
             yield row
     for cut in cuts:

@@ -18,7 +18,7 @@ from jambo.core.framing import cut_in, framing, plate, slope
 from jambo.core.framing.elevation import ceiling_over, floor_shapes, mirrored, wall_shapes
 from jambo.core.framing.framing import Framing
 from jambo.core.framing.items import Item
-from jambo.core.framing.pieces import Around, Piece, cut_list, over_and_beside, uprights
+from jambo.core.framing.pieces import Around, Piece, cut_list, each_leg, over_and_beside, uprights
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.pole import PoleMark, story_pole
@@ -39,9 +39,13 @@ from jambo.core.trim.judge import on_trim
 
 @dataclass(frozen=True, slots=True)
 class Result:
-    """Everything that follows: figures by name, flags worst first, what is missing, and what to draw and cut."""
+    """Everything that follows: figures by name, flags worst first, what is missing, and what to draw and cut.
+
+    `planned` are the figures before anything was read; `figures` those that count, by what was found.
+    """
 
     stages: tuple[Stage, ...]
+    planned: Figures
     figures: Figures
     flags: tuple[Flag, ...]
     missing: tuple[Missing, ...]
@@ -88,10 +92,12 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     found = kind.found(laid.planned)
     planned = replace(laid.planned, figures=laid.planned.figures | found.figures)
     figures = planned.figures
+    alike = [name for name in names.BY_LEG if each_leg(name, figures)]  # no longer: each leg has its own
     trimmed = "trim" in kind.stages(opening)
     return Result(
         stages=stages_of(kind, opening, wall.existing and opening.cut_in is None),
-        figures=figures,
+        planned=laid.planned.figures,
+        figures=Figures((name, one) for name, one in figures.items() if name not in alike),
         flags=worst_first(tuple(_flags(kind, laid, found))),
         missing=_missing(figures, opening),
         hands=hands(opening.handing),

@@ -44,6 +44,7 @@ def without_answer(facts: Facts) -> Result:
     nowhere = Waiting(names.MARK_RO_NEAR, ()), Waiting(names.MARK_RO_FAR, ())
     return Result(
         stages=stages_of(kind_of(facts.opening), facts.opening, facts.wall.existing and facts.opening.cut_in is None),
+        planned=Figures(),
         figures=Figures(),
         flags=(FAILED,),
         missing=(),

@@ -45,7 +45,7 @@ def compared_out(document: Document, readings: Sequence[Reading], tape: Tape, wo
         "{frame} over its backs": opening.unit.outside_width,
     }
     made = {label: known.value if known is not None else None for label, known in given.items()}
-    return [_out(row, tape, words) for row in compare(result.figures, opening.cuts, made, gaps)]
+    return [_out(row, tape, words) for row in compare(result.planned, result.figures, opening.cuts, made, gaps)]
 
 
 def _gaps(document: Document, readings: Sequence[Reading], tape: Tape) -> Mapping[Place, tuple[Length, Length]]:

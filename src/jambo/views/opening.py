@@ -123,13 +123,15 @@ class PoleOut(TypedDict):
 
 
 class PieceOut(TypedDict):
-    """A row of the cut list. `section` is the stock's thickness and width in the unit shown."""
+    """A row of the cut list. `section` is the stock's thickness and width in the unit shown; `alike` the figure both legs were cut to
+    before each had its own."""
 
     part: str
     label: str
     where: str
     count: int
     figure: str
+    alike: str | None
     section: str
 
 
@@ -477,6 +479,7 @@ def _pieces_out(result: Result, tape: Tape, words: Region) -> list[PieceOut]:
             "where": p.where,
             "count": p.count,
             "figure": p.length.name,
+            "alike": p.alike,
             "section": section_text(p.section, tape),
         }
         for p in result.pieces

@@ -2744,9 +2744,12 @@ export interface components {
         };
         /**
          * PieceOut
-         * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown.
+         * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown; `alike` the figure both legs were cut to
+         *     before each had its own.
          */
         PieceOut: {
+            /** Alike */
+            alike: string | null;
             /** Count */
             count: number;
             /** Figure */

@@ -24,14 +24,16 @@ export function CutMarks() {
   );
   if (pieces.length === 0) return null;
   const cut = new Map(page.cuts.map((c) => [String(c.detail.figure), c]));
+  // legs that were cut alike before the floor was read are cut, each at that length
+  const doneTo = (p: (typeof pieces)[number]) => cut.get(p.figure) ?? (p.alike ? cut.get(p.alike) : undefined);
   return (
     <details className="more">
       <summary>
-        What is cut: {pieces.filter((p) => cut.has(p.figure)).length} of {pieces.length}
+        What is cut: {pieces.filter(doneTo).length} of {pieces.length}
       </summary>
       <ul className={styles.cutMarks}>
         {pieces.map((p) => {
-          const done = cut.get(p.figure);
+          const done = doneTo(p);
           return (
             <li key={p.figure}>
               <span>
@@ -53,7 +55,7 @@ export function CutMarks() {
                 size="compact-md"
                 disabled={mark.isPending}
                 aria-label={`${done ? "Not cut after all" : "Cut"}: ${p.label}`}
-                onClick={() => mark.mutate({ key: p.figure, undo: Boolean(done) })}
+                onClick={() => mark.mutate({ key: done ? String(done.detail.figure) : p.figure, undo: Boolean(done) })}
               >
                 {done ? "Not cut" : "Cut"}
               </Button>

@@ -11,6 +11,10 @@ const PIECES = [
   "casing_head",
   "casing_leg_a",
   "casing_leg_b",
+  "casing_leg_a_hinge",
+  "casing_leg_a_strike",
+  "casing_leg_b_hinge",
+  "casing_leg_b_strike",
   "casing_wanted",
 ];
 

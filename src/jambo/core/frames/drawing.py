@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jambo.core.drawing import Shape
 from jambo.core.facts.frame import Frame, LegsPastHead, Trenched
+from jambo.core.framing.pieces import each_leg
 from jambo.core.framing.placed import Placed
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
@@ -20,9 +21,10 @@ def frame_shapes(at: Placed, frame: Frame, t: Length, heights: dict[FigureName, 
         leg_top, past = head + frame.joint.depth.value, frame.joint.horn.value
     elif isinstance(frame.joint, LegsPastHead):
         leg_top, inset = top, t - frame.joint.depth.value
+    legs = tuple(one.name for one in each_leg(names.LEG_LENGTH, at.figures)) or (names.LEG_LENGTH,)
     shapes = [
-        Shape("leg", near, foot, near + t, leg_top, (names.LEG_LENGTH,)),
-        Shape("leg", far - t, foot, far, leg_top, (names.LEG_LENGTH,)),
+        Shape("leg", near, foot, near + t, leg_top, legs),
+        Shape("leg", far - t, foot, far, leg_top, legs),
         Shape("head", near + inset - past, head, far - inset + past, top, (names.HEAD_LENGTH,)),
     ]
     strips = at.known(names.SILL_FILLER)

@@ -250,6 +250,10 @@ def _head_line(figures: Figures) -> Iterator[Flag]:
 
 def _head_play(figures: Figures, cause: str, path: str) -> Iterator[Flag]:
     head = figures.value(names.HEAD_PLAY)
+    if names.HEAD_PLAY_FOUND in figures:
+        return  # read: there are rungs to get it in, and they are told
+    if figures.value(names.FLOOR_LIFT):
+        cause, path = "the floor rises across the opening", "survey"
     if head is not None and head < ZERO:
         values: Values = {"over": -head, "needed": -head, "cause": cause}
         yield FLAGS("head-play-none", values, (names.HEAD_PLAY, names.RO_HEIGHT), path)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from jambo.core.facts.placing import Header
@@ -14,13 +14,15 @@ from jambo.core.framing.slope import Slope
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figure, Figures, Known, value_of
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import FigureName
 
 
 @dataclass(frozen=True, slots=True)
 class Piece:
     """A row of the cut list. `section` is the stock's thickness and width; `stock` groups rows that share it.
 
-    `part` is a key of the word list. A count of 0 means the figure is known but no such piece is needed.
+    `part` is a key of the word list. A count of 0 means the figure is known but no such piece is needed. `alike` is the figure
+    both legs were cut to before each had its own.
     """
 
     part: str
@@ -28,6 +30,7 @@ class Piece:
     count: int
     length: Computed
     section: tuple[Length | None, Length | None]
+    alike: FigureName | None = None
 
 
 CASING = (
@@ -36,6 +39,21 @@ CASING = (
     names.CASING_LEG_A,
     names.CASING_LEG_B,
 )  # mitred heads are cut by the long point
+
+
+def each_leg(name: FigureName, figures: Figures) -> list[Figure]:
+    """The lengths that count in place of one for both legs; none while both legs are alike."""
+    own = [one for leg in names.BY_LEG.get(name, ()) if isinstance(one := figures.get(leg), Figure)]
+    return own if len({one.value for one in own}) > 1 else []
+
+
+def by_leg(piece: Piece, figures: Figures) -> list[Piece]:
+    """A row of two legs, or a row for each once the floor is read and each has its own length."""
+    own = each_leg(piece.length.name, figures)
+    return [
+        replace(piece, part=f"{piece.part}_each", count=piece.count // 2, length=length, alike=piece.length.name)
+        for length in own
+    ] or [piece]
 
 
 def cut_list(
@@ -52,7 +70,9 @@ def cut_list(
     rows = [*framed, *cripples, *door]
     width = casing.value if casing is not None else None
     # two legs a side; a head for each side
-    rows += [Piece("casing", "casing", 2, figures[name], (width, None)) for name in CASING if name in figures]
+    for name in CASING:
+        if name in figures:
+            rows += by_leg(Piece("casing", "casing", 2, figures[name], (width, None)), figures)
     return tuple(row for row in rows if row.count)
 
 

@@ -85,9 +85,7 @@ def _swept(
     Args:
         opening, survey, figures, rules: as `hang` has them; wide: the leaf, mm; slopes: of floor and hinge line together.
     """
-    lift = value_of(figures[names.FLOOR_LIFT]) if names.FLOOR_LIFT in figures else ZERO
-    lifted = [figures[names.FLOOR_LIFT]] if lift else []
-    gap = add(names.SWEEP_GAP, figures[names.LEAF_BOTTOM], *lifted, (-1, figures[_swings_over(opening)]))
+    gap = add(names.SWEEP_GAP, figures[names.LEAF_BOTTOM], (-1, figures[_swings_over(opening)]))
     bumps = tuple(Bump(in_mm(r.at), r.angle, in_mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
     start, opens = in_mm(value_of(gap) or ZERO), opening.setting.opens
     passed = sweep(start, wide, *slopes, float(opens), bumps)

@@ -10,6 +10,7 @@ from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.into_wall import into_wall
 from jambo.core.framing.steps import TAKE_OUT, floor_steps, framing_steps
 from jambo.core.kinds.kind import Kind, Planned
+from jambo.core.quantities import names
 from jambo.core.step import Step
 from jambo.core.trim.steps import casing_steps
 
@@ -47,7 +48,11 @@ def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: boo
         *floor_steps(opening),
         *(step for step in into if step.part == "Before"),
         *kind.steps(opening, framing, cut_in=cut_in),
-        *(casing_steps(opening.casing) if opening.casing is not None and cased else ()),
+        *(
+            casing_steps(opening.casing, by_leg=names.CASING_LEG_A_HINGE in figures)
+            if opening.casing is not None and cased
+            else ()
+        ),
         *(step for step in into if step.part == "Finishing"),
         AGAIN,
     )

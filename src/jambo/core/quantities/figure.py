@@ -178,6 +178,15 @@ def add(name: FigureName, *lines: Line) -> Computed:
     return Figure(name, ZERO if value is None else value, tuple(terms), (), _allowances(known))
 
 
+def restated(name: FigureName, figure: Computed, *lines: Line) -> Computed:
+    """The same sum under another name, with more lines: where a figure is no longer one for two things alike."""
+    more = add(name, *lines)
+    if not isinstance(figure, Figure) or not isinstance(more, Figure):
+        return Waiting(name, _waits([figure, more]))
+    both = dict.fromkeys((*figure.allowances, *more.allowances))
+    return Figure(name, figure.value + more.value, figure.terms + more.terms, figure.considered, tuple(both))
+
+
 def highest(name: FigureName, *amounts: Amount) -> Computed:
     """Take the greatest of several amounts (the first of equals); the others are kept as `considered`."""
     if on := _waits(amounts):

@@ -244,8 +244,8 @@ STRIKE_LEAST = figure("strike_least", "least gap behind the {strike} {leg}", rou
 
 # Legs and head, for this floor
 HEAD_SET = figure("head_set", "{head} underside, set", symbol="E", group=LEGS_SET)
-LEG_HINGE_SET = figure("leg_hinge_set", "hinge {leg}, for this floor", group=LEGS_SET)
-LEG_STRIKE_SET = figure("leg_strike_set", "{strike} {leg}, for this floor", group=LEGS_SET)
+LEG_HINGE_SET = figure("leg_hinge_set", "hinge {leg}", group=LEGS_SET)
+LEG_STRIKE_SET = figure("leg_strike_set", "{strike} {leg}", group=LEGS_SET)
 CUT_HINGE = figure("cut_hinge", "cut off the hinge {leg} supplied", group=LEGS_SET)
 CUT_STRIKE = figure("cut_strike", "cut off the {strike} {leg} supplied", group=LEGS_SET)
 HEAD_PLAY_FOUND = figure("head_play_found", "head play found", rounding="down", group=LEGS_SET)
@@ -271,6 +271,10 @@ CASING_HEAD_LONG = figure("casing_head_long", "head {casing}, long point to long
 CASING_HEAD = figure("casing_head", "head {casing}")
 CASING_LEG_A = figure("casing_leg_a", "leg {casing} on side A")
 CASING_LEG_B = figure("casing_leg_b", "leg {casing} on side B")
+CASING_LEG_A_HINGE = figure("casing_leg_a_hinge", "leg {casing} on side A, hinge side")
+CASING_LEG_A_STRIKE = figure("casing_leg_a_strike", "leg {casing} on side A, {strike} side")
+CASING_LEG_B_HINGE = figure("casing_leg_b_hinge", "leg {casing} on side B, hinge side")
+CASING_LEG_B_STRIKE = figure("casing_leg_b_strike", "leg {casing} on side B, {strike} side")
 CASING_WANTED = figure("casing_wanted", "{casing} width that covers the joint", rounding="up")
 
 # Floors, not listed by themselves
@@ -411,6 +415,12 @@ PLATE_RUN = numbered("plate_run", "{plate}, run {n} from the left", rounding="do
 # The same figure on each side, leg or end
 FLOOR_ON = {"A": FLOOR_A, "B": FLOOR_B}
 CASING_LEG_ON = {"A": CASING_LEG_A, "B": CASING_LEG_B}
+CASING_LEG_AT = {
+    CASING_LEG_A: (CASING_LEG_A_HINGE, CASING_LEG_A_STRIKE),
+    CASING_LEG_B: (CASING_LEG_B_HINGE, CASING_LEG_B_STRIKE),
+}
+# What was planned alike for both legs, and is a length for each once the floor is read: those count then
+BY_LEG = {LEG_LENGTH: (LEG_HINGE_SET, LEG_STRIKE_SET), **CASING_LEG_AT}
 CASING_NAIL_ON = {"A": CASING_NAIL_A, "B": CASING_NAIL_B}
 LONGEST_FIXING_ON = {"A": LONGEST_FIXING_A, "B": LONGEST_FIXING_B}
 KING_FILLER_ON = {"left": KING_FILLER_LEFT, "right": KING_FILLER_RIGHT}

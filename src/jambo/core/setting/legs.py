@@ -6,7 +6,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.facts.setting import LeanMethod
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, value_of
+from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, restated, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length, size
 from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.rules import HouseRules
@@ -18,24 +18,31 @@ def rise_to_strike(found: Found, hinge_side: str) -> Length:
     return as_length(found.floor_right if hinge_side == "left" else -found.floor_right)
 
 
+def floor_lift(opening: Opening, found: Found) -> Figures:
+    """How much higher the floor found is at the strike foot, and how much its highest rises over the hinge foot (handbook 15)."""
+    rise = Known("floor_rise", rise_to_strike(found, opening.handing.hinge_side), READ)
+    level = Known("floor_at_hinge", ZERO, READ)
+    return Figures.of((add(names.FLOOR_RISE, rise), highest(names.FLOOR_LIFT, level, rise)))
+
+
 def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) -> Figures:
     """Legs cut to the floor found, the head level over the highest floor the leaf passes; and what is left over it.
 
     Heights stay above the rough floor at the hinge foot. The leg on the high side is cut more, by the floor's difference.
 
     Args:
-        found: the hole as found, for the floor across it; figures: those planned; rules: in force; opening: the unit delivered.
+        found: the hole as found, for its header; opening: the unit delivered; rules: in force.
+        figures: of the door over the floor found, with its lift.
 
     Returns:
         What each leg is cut to, what comes off a delivered one, where the head's underside stands, and the play over it.
     """
-    rise = Known("floor_rise", rise_to_strike(found, opening.handing.hinge_side), READ)
-    level = Known("floor_at_hinge", ZERO, READ)
-    lift = highest(names.FLOOR_LIFT, level, rise)
-    made = Figures.of((add(names.FLOOR_RISE, rise), lift))
-    made[names.HEAD_SET] = add(names.HEAD_SET, figures[names.HEAD_UNDERSIDE], lift)
-    made[names.LEG_HINGE_SET] = add(names.LEG_HINGE_SET, figures[names.LEG_LENGTH], lift)
-    made[names.LEG_STRIKE_SET] = add(names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], lift, (-1, rise))
+    made = Figures()
+    made[names.HEAD_SET] = add(names.HEAD_SET, figures[names.HEAD_UNDERSIDE])
+    made[names.LEG_HINGE_SET] = restated(names.LEG_HINGE_SET, figures[names.LEG_LENGTH])
+    made[names.LEG_STRIKE_SET] = restated(
+        names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], (-1, figures[names.FLOOR_RISE])
+    )
     supplied = opening.unit.leg_length
     if supplied is not None:
         made[names.CUT_HINGE] = add(names.CUT_HINGE, supplied, (-1, made[names.LEG_HINGE_SET]))
@@ -46,13 +53,26 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
         foot = 0.0 if opening.handing.hinge_side == "left" else found.floor_right
         header = Known("header_lowest", as_length(low - foot), READ)
         made[names.FOUND_HEIGHT] = add(names.FOUND_HEIGHT, header)
-        made[names.HEAD_PLAY_FOUND] = add(names.HEAD_PLAY_FOUND, header, (-1, figures[names.FRAME_TOP]), (-1, lift))
+        made[names.HEAD_PLAY_FOUND] = add(names.HEAD_PLAY_FOUND, header, (-1, figures[names.FRAME_TOP]))
         play = value_of(made[names.HEAD_PLAY_FOUND])
         if play is not None and play < ZERO:
             made[names.LEGS_CUT_FOR_HEAD] = add(
                 names.LEGS_CUT_FOR_HEAD, (-1, made[names.HEAD_PLAY_FOUND]), rules.known("head_shim")
             )
     return made
+
+
+def head_play(opening: Opening, figures: Figures, made: Figures) -> Computed:
+    """What is left over the head: under the header as read, or under the one planned until a height is read.
+
+    Args:
+        opening: whether a packer fills what the common head line gives; figures: over the floor found; made: what was read.
+    """
+    if names.HEAD_PLAY_FOUND in made:
+        return add(names.HEAD_PLAY, made[names.HEAD_PLAY_FOUND])
+    packed = opening.head_gain == "pack" and names.HEAD_GAIN in figures
+    packer: list[Line] = [(-1, figures[names.HEAD_GAIN])] if packed else []
+    return add(names.HEAD_PLAY, figures[names.RO_HEIGHT], (-1, figures[names.FRAME_TOP]), *packer)
 
 
 def lean_method(opening: Opening, worst: Length, rules: HouseRules) -> LeanMethod:

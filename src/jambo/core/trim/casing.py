@@ -8,7 +8,7 @@ from jambo.core.facts.casing import Casing
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.items import Item
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Computed, Fact, Figures, add
+from jambo.core.quantities.figure import HALF, Computed, Fact, Figures, add, restated
 from jambo.core.rules import HouseRules
 
 
@@ -63,6 +63,19 @@ def figures(casing: Casing, planned: Figures, wall: Wall, rules: HouseRules, *, 
     if covers_joint:
         found.append(width_to_cover(inside, planned[names.RO_WIDTH], rules))
     return found
+
+
+def on_floor_found(planned: Figures) -> Iterator[Computed]:
+    """Each leg's own length over a floor that is not level: a length for the hinge side and one for the strike side (handbook 8).
+
+    Args:
+        planned: the casing under the head as it will be set, and how much the floor rises to the strike.
+    """
+    rise = planned[names.FLOOR_RISE]
+    if planned.value(names.FLOOR_RISE):
+        for leg, (hinge, strike) in names.CASING_LEG_AT.items():
+            yield restated(hinge, planned[leg])
+            yield restated(strike, planned[leg], (-1, rise))
 
 
 def to_buy(planned: Figures) -> Iterator[Item]:

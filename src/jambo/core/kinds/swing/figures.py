@@ -20,7 +20,13 @@ from jambo.core.rules import HouseRules
 HEAVY: dict[Unit, Mass] = {"in": Mass(90 * GRAMS["lb"]), "mm": Mass(40 * GRAMS["kg"])}
 
 
-def _door(opening: Opening, rules: HouseRules) -> Figures:
+def door(opening: Opening, rules: HouseRules, lift: Computed | None = None) -> Figures:
+    """The leaf, its frame and its hinges: from the floors up, without the opening they ask for.
+
+    Args:
+        opening: the facts; rules: in force.
+        lift: how much higher the floor found rises than it is at the hinge foot; None before it is read.
+    """
     leaf, frame, floors = opening.leaves[0], opening.frame, opening.floors
     a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
     under = floor_rules.under_leaf(floors, a, b)
@@ -30,16 +36,17 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
         clear = floor_rules.clear(floors, opening.handing.opens_to, a, b)
     else:  # a sill lies under the closed leaf: only the floor it swings over counts
         clear = add(names.FLOOR_CLEAR, a if opening.handing.opens_to == "A" else b)
-        lift, strips = frames.filler(frame.sill, clear, rules)
+        sill_lift, strips = frames.filler(frame.sill, clear, rules)
         found += [
-            lift,
+            sill_lift,
             strips,
             add(names.SILL_TOP, strips, frame.sill.thickness),
             add(names.SEAL_SET, half(rules.known("seal"))),
         ]
         if frame.sill.site_made and frame.depth is not None:
             found.append(add(names.SILL_FALL, (frames.SILL_SLOPE, frame.depth)))
-    stack = frames.under_the_leaf(frame, clear, strips, rules)
+    raised = [lift] if lift is not None else []
+    stack = [*frames.under_the_leaf(frame, clear, strips, rules), *raised]
     if (
         opening.head_line is not None
     ):  # the storey's common line: what this door gains is under its leaf or over its head
@@ -64,23 +71,23 @@ def _door(opening: Opening, rules: HouseRules) -> Figures:
     heavy = opening.mass is not None and opening.mass > HEAVY[rules.habit]
     on_leaf = hinges.on_leaf(leaf.height, rules, heavy=heavy, outside=opening.leads_to == "outside")
     on_leg = hinges.on_leg(on_leaf, rules)
-    found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.latch(clear, top, rules)]
+    found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.latch([clear, *raised], top, rules)]
     return Figures.of(found)
 
 
 def figures(opening: Opening, rules: HouseRules) -> Figures:
     """Every figure of a swing door above those of the framing: frame, hinges, and the opening by both methods."""
-    door = _door(opening, rules)
-    outside, top = door[names.FRAME_OUTSIDE_WIDTH], door[names.FRAME_TOP]
+    hung = door(opening, rules)
+    outside, top = hung[names.FRAME_OUTSIDE_WIDTH], hung[names.FRAME_TOP]
     by: dict[str, ByMethod] = {
         "build_up": swing.build_up(outside, top, rules),
-        "add_on": swing.add_on(opening.leaves, outside, top, door[names.FLOOR_CLEAR], opening.add_from, rules),
+        "add_on": swing.add_on(opening.leaves, outside, top, hung[names.FLOOR_CLEAR], opening.add_from, rules),
     }
-    sheet = kind_of_frame(opening.frame).by_sheet(opening.leaves, door, rules)
+    sheet = kind_of_frame(opening.frame).by_sheet(opening.leaves, hung, rules)
     if sheet is not None:
         by["sheet"] = sheet
     used = sheet or by[opening.school]
-    packer = [door[names.HEAD_GAIN]] if opening.head_gain == "pack" and names.HEAD_GAIN in door else []
+    packer = [hung[names.HEAD_GAIN]] if opening.head_gain == "pack" and names.HEAD_GAIN in hung else []
     found = [f for method in by.values() for f in (method.width, method.height, method.side_play, method.head_play)]
     found += [
         add(names.RO_WIDTH, used.width), add(names.RO_HEIGHT, used.height, *packer),
@@ -90,4 +97,4 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
     ]  # fmt: skip
     if opening.frame.throat is not None:
         found.append(add(names.THROAT, opening.frame.throat))
-    return door | Figures.of(found)
+    return hung | Figures.of(found)

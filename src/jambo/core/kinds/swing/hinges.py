@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from fractions import Fraction
 
 from jambo.core.quantities import names
@@ -53,9 +54,9 @@ def heights(leg_marks: tuple[Computed, ...], head: Computed) -> tuple[Computed, 
     return tuple(add(names.HINGE_HEIGHT[i], head, (-1, mark)) for i, mark in enumerate(leg_marks, 1))
 
 
-def latch(floor_clear: Computed, leaf_top: Computed, rules: HouseRules) -> tuple[Computed, Computed, Computed]:
+def latch(floor: Sequence[Computed], leaf_top: Computed, rules: HouseRules) -> tuple[Computed, Computed, Computed]:
     """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside."""
-    height = add(names.LATCH_HEIGHT, floor_clear, rules.known("latch"))
+    height = add(names.LATCH_HEIGHT, *floor, rules.known("latch"))
     leaf = add(names.LATCH_ON_LEAF, leaf_top, (-1, height))
     leg = add(names.LATCH_ON_LEG, leaf, rules.known("head_gap"))
     return height, leaf, leg

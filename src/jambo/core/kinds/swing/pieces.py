@@ -8,7 +8,7 @@ from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item
-from jambo.core.framing.pieces import Piece
+from jambo.core.framing.pieces import Piece, by_leg
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import ZERO, Length
@@ -35,7 +35,7 @@ def buy_list(
 def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
     """Legs and head, and the filler under a sill."""
     rows = [
-        Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
+        *by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found),
         Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
     ]
     gain = value_of(found[names.HEAD_GAIN]) if opening.head_gain == "pack" and names.HEAD_GAIN in found else None
