@@ -31,7 +31,7 @@ FLAT = [
 
 CARDS = {
     "swing": ({}, FLAT),
-    "cut in": ({"wall.existing": True}, ["score", "old-frame", "look", "survey", "floor", "cut-in", *FLAT[5:]]),
+    "standing": ({"wall.existing": True}, ["protect", "score", "old-frame", "look", "survey", "floor", *FLAT[5:]]),
     "rabbeted": ({"opening.frame": {"kind": "rabbeted"}}, [*FLAT[:5], "hinge-rabbets", *FLAT[5:13], "again"]),
     "pre-hung": ({"opening.frame": {"supply": "pre_hung"}}, [*FLAT[:5], "unpack", *FLAT[6:]]),
     "steel": (STEEL, [*FLAT[:5], "throat", "wrap", "feet", "foot-screws", "anchors", *FLAT[9:13], "again"]),

@@ -24,6 +24,7 @@ from jambo.format.problems import parse
 
 SWING = {}
 RIGHT = {"opening.door.hinge_side": "right"}
+CUT_IN = {"opening.cut_in": {"asked": True}}
 CASED = {"opening.casing": {"width": "2 1/4"}}
 
 
@@ -104,7 +105,7 @@ def switch(at, side="A"):
 # D1 of the plain opening: RO 43 7/8 to 76 1/8 when centred at 60; hinges left, opens to A
 CASES = [
     ([(SWING, "60"), (SWING, "96 3/4", "left", True)], {}, "openings-share-as-asked"),  # jack, king, jack
-    ([(SWING, "60"), (SWING, "96 3/4", "left", True)], {"existing": True}, "openings-share-as-found"),
+    ([(CUT_IN, "60"), (CUT_IN, "96 3/4", "left", True)], {"existing": True}, "openings-share-as-found"),
     ([(SWING, "60"), (SWING, "95", "left", True)], {}, "headers-meet-on-jack"),  # 2 3/4 between them: one jack
     ([(SWING, "60"), (SWING, "97 1/4", "left", True)], {}, "sliver-between-openings"),  # 5 in: three studs and 1/2 in
     # 33 1/4 apart: between the openings 1 in is left, and no jack stands in that

@@ -6,15 +6,16 @@ and then what is drawn, cut, bought, done and said. What differs between kinds o
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from jambo.core.drawing import Drawing, Shape
+from jambo.core.drawing import Drawing, Part, Shape
 from jambo.core.facts.leaf import Hands, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.placing import Placing
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, worst_first
-from jambo.core.framing import cut_in, framing, plate, slope
+from jambo.core.framing import cut_in, framing, plate, slope, standing
 from jambo.core.framing.elevation import ceiling_over, floor_shapes, mirrored, wall_shapes
 from jambo.core.framing.framing import Framing
 from jambo.core.framing.items import Item
@@ -41,10 +42,11 @@ from jambo.core.trim.judge import on_trim
 class Result:
     """Everything that follows: figures by name, flags worst first, what is missing, and what to draw and cut.
 
-    `planned` are the figures before anything was read; `figures` those that count, by what was found.
+    `standing` says that the hole is there and stays; `planned` are the figures before anything was read; `figures` those that count, by what was found.
     """
 
     stages: tuple[Stage, ...]
+    standing: bool
     planned: Figures
     figures: Figures
     flags: tuple[Flag, ...]
@@ -60,6 +62,9 @@ class Result:
     track: TrackTape | None
     found: AsFound
     opened: cut_in.Opened | None = None
+
+
+FRAMED: frozenset[Part] = frozenset({"king", "jack", "header", "cripple", "stud"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,12 +95,17 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     kind = KINDS[opening.kind]
     laid = _lay_out(kind, opening, wall, rules)
     found = kind.found(laid.planned)
+    if laid.planned.standing:
+        found = replace(found, figures=found.figures | standing.as_read(laid.planned.figures, found.figures))
     planned = replace(laid.planned, figures=laid.planned.figures | found.figures)
     figures = planned.figures
+    if planned.standing:
+        figures = standing.not_framed(figures, placed=planned.track is not None)
     alike = [name for name in names.BY_LEG if each_leg(name, figures)]  # no longer: each leg has its own
     trimmed = "trim" in kind.stages(opening)
     return Result(
-        stages=stages_of(kind, opening, wall.existing and opening.cut_in is None),
+        stages=stages_of(kind, opening, planned.standing),
+        standing=planned.standing,
         planned=laid.planned.figures,
         figures=Figures((name, one) for name, one in figures.items() if name not in alike),
         flags=worst_first(tuple(_flags(kind, laid, found))),
@@ -183,8 +193,8 @@ def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]
     frame = opening.frame
     depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
     return cut_list(
-        uprights(figures, wall, opening.header, around),
-        over_and_beside(figures, wall, around),
+        [] if planned.standing else uprights(figures, wall, opening.header, around),
+        [] if planned.standing else over_and_beside(figures, wall, around),
         kind.pieces(planned, (value_of(frame.leg_thickness), depth)),
         figures,
         opening.casing.width if opening.casing else None,
@@ -205,16 +215,27 @@ def _shapes(kind: Kind, laid: _InWall, figures: Figures) -> tuple[Shape, ...]:
         ceiling = ceiling_over(laid.level, placing.measured_from)
         beside = planned.wall.beside_from(placing.measured_from)
         reach, header = kind.reach(planned, at), planned.opening.header
-        shapes += wall_shapes(at, planned.plate, laid.framed, planned.wall, header, height, reach, ceiling, beside)
+        drawn = wall_shapes(at, planned.plate, laid.framed, planned.wall, header, height, reach, ceiling, beside)
+        # what stands around a hole that stays nobody has looked at
+        shapes += [*_as_it_stands(drawn)] if planned.standing else drawn
         shapes += floor_shapes(shapes, figures)
     shapes += kind.shapes(planned, at)
     return tuple(shapes) if placing.measured_from == "left" else mirrored(shapes)
+
+
+def _as_it_stands(shapes: list[Shape]) -> Iterator[Shape]:
+    """The wall around a hole that stays, without timber that nobody has looked at and figures that nobody cuts to."""
+    for shape in shapes:
+        if shape.part not in FRAMED:
+            yield replace(shape, figures=tuple(name for name in shape.figures if not standing.framed(name)))
 
 
 def _flags(kind: Kind, laid: _InWall, found: AsFound) -> list[Flag]:
     """Every judgement, in the order of the work."""
     planned = laid.planned
     opening, figures, rules = planned.opening, planned.figures | found.figures, planned.rules
+    if planned.standing:
+        figures = standing.not_framed(figures, placed=planned.track is not None)
     planned = replace(planned, figures=figures)
     flags = [*kind.flags(planned), *on_trim(opening, figures), *kind.own_flags(planned)]
     if opening.cut_in is not None:

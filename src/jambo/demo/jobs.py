@@ -290,7 +290,7 @@ SIGNAL_HOUSE: Doc = {
         {
             "wall": {
                 "name": "Lever room, east", "height": "2438", "length": "5150", "finish_a": "12.5", "finish_b": "12.5",
-                "stud_depth": "95", "bearing": "no", "existing": True,
+                "stud_depth": "95", "bearing": "no",
             },
             "openings": [
                 {
@@ -315,7 +315,7 @@ SIGNAL_HOUSE: Doc = {
         {
             "wall": {
                 "name": "Relay passage", "height": "2260", "length": "3600", "finish_a": "12.5", "finish_b": "15",
-                "bearing": "unknown", "existing": True,
+                "bearing": "unknown",
             },
             "openings": [
                 {

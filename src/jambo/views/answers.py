@@ -7,6 +7,7 @@ import logging
 from jambo.core.facts.leaf import hands
 from jambo.core.flags import UNSOLVED
 from jambo.core.framing.plate import Plate
+from jambo.core.framing.standing import stands
 from jambo.core.kinds.kind import AsFound, stages_of
 from jambo.core.kinds.registry import kind_of
 from jambo.core.quantities import names
@@ -43,7 +44,8 @@ def without_answer(facts: Facts) -> Result:
     """Give the result of an opening that could not be worked out: no figure, and a stop that says what to do."""
     nowhere = Waiting(names.MARK_RO_NEAR, ()), Waiting(names.MARK_RO_FAR, ())
     return Result(
-        stages=stages_of(kind_of(facts.opening), facts.opening, facts.wall.existing and facts.opening.cut_in is None),
+        stages=stages_of(kind_of(facts.opening), facts.opening, stands(facts.opening, facts.wall)),
+        standing=stands(facts.opening, facts.wall),
         planned=Figures(),
         figures=Figures(),
         flags=(FAILED,),

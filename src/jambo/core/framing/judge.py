@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 
 from jambo.core.facts.floors import Floors
+from jambo.core.facts.frame import Frame
 from jambo.core.facts.leaf import Handing
 from jambo.core.facts.opening import Method, Opening
 from jambo.core.facts.placing import Header, Placing
@@ -283,15 +284,13 @@ def _leaf_over(opening: Opening, wall: Wall, ro_height: Length | None) -> Length
     return leaf - under if ro_height is None and under is not None and leaf > under else None
 
 
-def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: Iterable[Flag] = ()) -> Iterator[Flag]:
-    """What the wall must carry and whether the framing finds room in it (handbook 6), and the usual cautions (22).
-
-    `own` is what the frame's kind says of itself.
+def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate) -> Iterator[Flag]:
+    """What the wall must carry and whether the framing finds room in it (handbook 6).
 
     Args:
-        opening, wall: the facts; figures: worked out from them; plate: the layout; own: the framing's stretch of wall, None without a place.
+        opening, wall: the facts; figures: worked out from them; plate: the layout.
     """
-    header, placing, frame = opening.header, opening.placing, opening.frame
+    header, placing = opening.header, opening.placing
     # of a wall nobody spoke of nothing is said before there is an opening in it
     spoken = wall.bearing == "yes" or figures.value(names.RO_WIDTH) is not None
     if spoken and wall.bearing != "no" and not header.source.strip():
@@ -313,6 +312,10 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
     yield from _room(wall, header, placing, plate, figures)
     if (here := plate.standing("", placing.shares)) is not None:
         yield from clashes(here, wall.beside_from(placing.measured_from))
+
+
+def on_frame(frame: Frame, figures: Figures) -> Iterator[Flag]:
+    """What its legs stand on, and whether it is as deep as its wall (handbook 4 and 9)."""
     if (
         frame.stands_on == "finished_floor"
         and isinstance(under := figures.get(names.FLOOR_UNDER), Figure)
@@ -323,9 +326,12 @@ def on_frame(opening: Opening, figures: Figures, wall: Wall, plate: Plate, own: 
     if frame.depth is not None and finished is not None and frame.depth.value < finished:
         values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
         yield FLAGS("frame-too-shallow", values, (names.FRAME_DEPTH, names.WALL_FINISHED), "opening.frame.depth")
-    yield from own
+
+
+def cautions(wall: Wall, figures: Figures) -> Iterator[Flag]:
+    """The usual cautions (handbook 22): what a standing wall may hide, and cutting its framing."""
     if wall.existing:
-        yield FLAGS("caution-existing-wall", {}, (names.PLATE_CUT,), "wall.existing")
+        yield FLAGS("caution-existing-wall", {}, (), "wall.existing")
     if isinstance(figures.get(names.HEADER_LENGTH), Figure):
         yield FLAGS("caution-cutting", {}, (names.HEADER_LENGTH,), "opening.header.depth")
 

@@ -33,19 +33,8 @@ def floor_steps(opening: Opening) -> Iterable[Step]:
 
 
 def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[Step]:
-    """Mark, cut and stand the framing of a new wall, or cut into one that stands."""
+    """Mark, cut and stand the framing of a new wall."""
     gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"
-    if wall.existing:
-        yield Step(
-            key="cut-in",
-            part="Framing",
-            text="Cut into the wall {ro_width} by {ro_height}; {header} {header_length} on {jack}s of {jack_length}.",
-            gate=gate or "what is in the wall known",
-            tools="saw",
-            check="{header} level within {level_tolerance}",
-            caution=EYES + " " + LOCAL_CODE,
-        )
-        return
     yield Step(
         key="plate",
         part="Framing",
@@ -89,6 +78,12 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
 
 
 TAKE_OUT = (
+    Step(
+        key="protect",
+        part="Taking out",
+        text="Cover the floor on both sides, and close the rooms off against dust.",
+        tools="sheets, tape",
+    ),
     Step(
         key="score",
         part="Taking out",

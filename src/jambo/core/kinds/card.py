@@ -39,9 +39,11 @@ def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: boo
         cased: whether casing goes on.
     """
     opening, wall, figures = planned.opening, planned.wall, planned.figures
-    replaced, cut_in = wall.existing and opening.cut_in is None, opening.cut_in is not None
+    replaced, cut_in = planned.standing, opening.cut_in is not None
     into = [*into_wall(opening, wall, opened, figures)] if cut_in else []
-    framing = [step for step in into if step.part == "Framing"] if cut_in else framing_steps(opening, wall, figures)
+    framing = [step for step in into if step.part == "Framing"]
+    if not cut_in and not replaced:
+        framing = [*framing_steps(opening, wall, figures)]
     return (
         *(TAKE_OUT if replaced else ()),
         *((SURVEY,) if replaced or opening.survey.readings else ()),

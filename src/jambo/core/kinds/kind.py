@@ -23,6 +23,7 @@ from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Mark, Plate
 from jambo.core.framing.pole import Pole
+from jambo.core.framing.standing import stands
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.kinds.judge import on_door
@@ -55,6 +56,11 @@ class Planned:
     figures: Figures
     plate: Plate
     track: TrackTape | None = None
+
+    @property
+    def standing(self) -> bool:
+        """Whether the hole is there and stays."""
+        return stands(self.opening, self.wall)
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,8 +190,12 @@ class Kind(ABC):
         opening, figures, rules = planned.opening, planned.figures, planned.rules
         yield from on_door(opening, figures, rules, self.door_flags(planned), self.way)
         yield from judge.on_floor(opening.floors, opening.handing, figures, rules, swings=self.swings)
-        yield from self.opening_flags(planned)
-        yield from judge.on_frame(opening, figures, planned.wall, planned.plate, self.frame_flags(planned))
+        if not planned.standing:
+            yield from self.opening_flags(planned)
+            yield from judge.on_framing(opening, figures, planned.wall, planned.plate)
+        yield from judge.on_frame(opening.frame, figures)
+        yield from self.frame_flags(planned)
+        yield from judge.cautions(planned.wall, figures)
 
     def door_flags(self, planned: Planned) -> Iterator[Flag]:
         """Judge what hangs, beyond what is judged of any leaf."""

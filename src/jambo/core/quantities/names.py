@@ -118,6 +118,8 @@ OVER_FLOOR = Group("Over the floor", ("hang",))
 # Rough opening
 RO_WIDTH = figure("ro_width", "rough opening width", symbol="RO w", rounding="up", group=ROUGH_OPENING)
 RO_HEIGHT = figure("ro_height", "rough opening height", symbol="RO h", rounding="up", group=ROUGH_OPENING)
+LIKED_WIDTH = figure("liked_width", "width this door would like", rounding="up", group=ROUGH_OPENING)
+LIKED_HEIGHT = figure("liked_height", "height this door would like", rounding="up", group=ROUGH_OPENING)
 SIDE_PLAY = figure("side_play", "side play, each side", group=ROUGH_OPENING)
 HEAD_PLAY = figure("head_play", "head play", group=ROUGH_OPENING)
 

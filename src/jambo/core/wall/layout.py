@@ -132,6 +132,8 @@ def _stand(index: int, one: Solved, wall: Wall) -> Standing | None:
     shift = _shift(one, wall)
     lows, highs = [ro.low, *(s.x0 + shift for s in slabs)], [ro.high, *(s.x1 + shift for s in slabs)]
     past = wall.stud_thickness.value * one.opening.header.jacks
+    if one.result.standing:  # its framing is there, whatever it is: none of it is ours to place
+        framing, past = ro, ZERO
     return Standing(index, ro, framing, Span(min(lows), max(highs)), Span(ro.low - past, ro.high + past))
 
 
@@ -189,7 +191,7 @@ def _share(a: Standing, b: Standing, solved: Sequence[Solved], thick: Length) ->
         return None
     over = sum(h.jacks + h.kings for h in headers) - room
     kings = min(over, sum(h.kings for h in headers))
-    heights = [value_of(s.result.figures[names.JACK_LENGTH]) for s in (one, other)]
+    heights = [s.result.figures.value(names.JACK_LENGTH) for s in (one, other)]
     if over > kings and heights[0] != heights[1]:
         return None
     return Share(a.index, b.index, between, kings, over - kings)

@@ -1,0 +1,66 @@
+"""An opening that stands and stays (handbook 24): nothing of the wall is framed, and its rough opening is what was read."""
+
+from __future__ import annotations
+
+from jambo.core.facts.opening import Opening
+from jambo.core.facts.wall import Wall
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import HALF, Figures, Waiting, add, restated
+from jambo.core.quantities.names import FigureName, Numbered
+
+# What only framing a hole asks for and gives
+_FRAMING = frozenset(
+    {
+        names.JACK_LENGTH, names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.HEADER_TOP,
+        names.CRIPPLE_LENGTH, names.PLATE_CUT, names.WALL_TOP, names.SLOPE_NAILER, names.SIDE_PLAY_WANTED,
+    }
+)  # fmt: skip
+_MARKS: tuple[Numbered, ...] = (
+    names.CRIPPLE_SLOPE, names.MARK_KING_NEAR, names.MARK_KING_FAR, names.MARK_JACK_NEAR, names.MARK_JACK_FAR, names.MARK_COMMON,
+)  # fmt: skip
+_PLACE = frozenset({names.MARK_RO_NEAR, names.MARK_RO_FAR, names.MARK_RO_CENTRE})
+
+
+def stands(opening: Opening, wall: Wall) -> bool:
+    """Say whether the hole is there and stays: a standing wall, and no new hole is cut into it."""
+    return wall.existing and opening.cut_in is None
+
+
+def framed(name: FigureName) -> bool:
+    """Say whether a figure is one of framing a hole."""
+    return name in _FRAMING or any(family.number(name) is not None for family in _MARKS)
+
+
+def as_read(planned: Figures, found: Figures) -> Figures:
+    """The rough opening as it was read, with the play that leaves; what the door would like stands beside it.
+
+    Args:
+        planned: the opening the door asks for, and its frame; found: the figures made from the readings.
+    """
+    made = Figures.of(
+        [
+            restated(names.LIKED_WIDTH, planned[names.RO_WIDTH]),
+            restated(names.LIKED_HEIGHT, planned[names.RO_HEIGHT]),
+        ]
+    )
+    if (width := found.get(names.FOUND_LEAST_WIDTH)) is not None:
+        made[names.RO_WIDTH] = add(names.RO_WIDTH, width)
+        if (outside := planned.get(names.FRAME_OUTSIDE_WIDTH)) is not None:
+            made[names.SIDE_PLAY] = add(names.SIDE_PLAY, (HALF, width), (-HALF, outside))
+    if (height := found.get(names.FOUND_HEIGHT)) is not None:
+        made[names.RO_HEIGHT] = add(names.RO_HEIGHT, height)
+    return made
+
+
+def not_framed(figures: Figures, *, placed: bool) -> Figures:
+    """The figures without those of framing: none of them is asked for, and none told.
+
+    Args:
+        figures: all that was worked out; placed: whether what hangs there is laid out along the wall, as a track is.
+    """
+    gone = [
+        name
+        for name, figure in figures.items()
+        if framed(name) or (name in _PLACE and not placed and isinstance(figure, Waiting))
+    ]
+    return Figures((name, figure) for name, figure in figures.items() if name not in gone)
