@@ -217,17 +217,19 @@ def _shapes(kind: Kind, laid: _InWall, figures: Figures) -> tuple[Shape, ...]:
         reach, header = kind.reach(planned, at), planned.opening.header
         drawn = wall_shapes(at, planned.plate, laid.framed, planned.wall, header, height, reach, ceiling, beside)
         # what stands around a hole that stays nobody has looked at
-        shapes += [*_as_it_stands(drawn)] if planned.standing else drawn
+        shapes += [*_as_it_stands(drawn, placed=planned.track is not None)] if planned.standing else drawn
         shapes += floor_shapes(shapes, figures)
     shapes += kind.shapes(planned, at)
     return tuple(shapes) if placing.measured_from == "left" else mirrored(shapes)
 
 
-def _as_it_stands(shapes: list[Shape]) -> Iterator[Shape]:
+def _as_it_stands(shapes: list[Shape], *, placed: bool) -> Iterator[Shape]:
     """The wall around a hole that stays, without timber that nobody has looked at and figures that nobody cuts to."""
     for shape in shapes:
         if shape.part not in FRAMED:
-            yield replace(shape, figures=tuple(name for name in shape.figures if not standing.framed(name)))
+            yield replace(
+                shape, figures=tuple(name for name in shape.figures if not standing.framed(name, placed=placed))
+            )
 
 
 def _flags(kind: Kind, laid: _InWall, found: AsFound) -> list[Flag]:

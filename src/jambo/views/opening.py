@@ -15,6 +15,7 @@ from jambo.core.facts.wall import WallEnd
 from jambo.core.flags import Flag, FlagLevel
 from jambo.core.framing.items import ITEMS
 from jambo.core.framing.pieces import Piece
+from jambo.core.framing.standing import LIKED
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.labels import OWN_NAME, template_of
 from jambo.core.quantities import names
@@ -238,13 +239,15 @@ UsualOut = dict[str, ExactOut | str | int | bool]
 
 
 class ResultOut(TypedDict):
-    """Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there."""
+    """Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there;
+    `standing` says that the hole is there and stays."""
 
     format: str
     unit: Unit
     kind: DoorKind
     stages: list[Stage]
     states: dict[Stage, State]
+    standing: bool
     school: str
     under: str
     figures: dict[str, FigureOut]
@@ -466,7 +469,7 @@ def _marks_out(result: Result, measured_from: WallEnd) -> list[MarkOut]:
             "crossed": sides[m.crossed] if m.crossed else None,
         }
         for m in result.plate.marks
-        if isinstance(m.measure, Figure)
+        if isinstance(m.measure, Figure) and m.measure.name in result.figures
     ]
 
 
@@ -515,6 +518,16 @@ def usual_out(usual: Mapping[str, Any]) -> UsualOut:
     return {p: _written(v) for p, v in usual.items()}
 
 
+def _figures_out(result: Result, tape: Tape, words: Region) -> dict[str, FigureOut]:
+    """Every known figure; of a hole that stands and is not read yet there is only what the door would like."""
+    found = {str(n): figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)}
+    if result.standing:
+        for liked, name in LIKED.items():
+            if name in found and liked not in result.figures:
+                found[name]["label"] = label(liked, words)
+    return found
+
+
 def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, State]) -> ResultOut:
     """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md)."""
     tape = facts.tape
@@ -525,9 +538,10 @@ def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, 
         "kind": facts.opening.kind,
         "stages": list(result.stages),
         "states": states,
+        "standing": result.standing,
         "school": "sheet" if names.SHEET_WIDTH in result.figures else facts.opening.school,
         "under": facts.opening.floors.under,
-        "figures": {n: figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)},
+        "figures": _figures_out(result, tape, words),
         "waiting": [
             {"name": f.name, "label": label(f.name, words), "on": [_missing_out(m, words) for m in f.on]}
             for f in waiting

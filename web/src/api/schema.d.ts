@@ -3056,7 +3056,8 @@ export interface components {
         };
         /**
          * ResultOut
-         * @description Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there.
+         * @description Everything that follows from one opening document. `usual` is what its job gave it, by path, as it is written there;
+         *     `standing` says that the hole is there and stays.
          */
         ResultOut: {
             /** Drawings */
@@ -3100,6 +3101,8 @@ export interface components {
             shapes: components["schemas"]["ShapeOut"][];
             /** Stages */
             stages: ("survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card")[];
+            /** Standing */
+            standing: boolean;
             /** States */
             states: {
                 [key: string]: "nothing" | "under_way" | "clear" | "check" | "stop";

@@ -41,7 +41,7 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
   const leaves = result.shapes.filter((s) => s.part === "leaf");
   const ro = result.shapes.find((s) => s.part === "opening");
   return (
-    <g className="elevation">
+    <g className={result.standing ? "elevation standing" : "elevation"}>
       <defs>
         <pattern id="grain" width="9" height="60" patternUnits="userSpaceOnUse">
           <path d="M2 0V60M6.5 10V44" className={styles.grain} />

@@ -22,11 +22,22 @@ export function FrameStage() {
   const swings = door === "swing";
   const kind = swings ? (meant.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
   const stands = meant.opening.frame?.stands_on ?? "rough_floor";
+  const standing = result?.standing ?? false; // the hole is there and stays: nothing of its wall is framed
   return (
     <>
       {result && <CutTable result={result} />}
       <CutMarks />
       {result && <BuyTable result={result} />}
+      <Switch
+        label="A standing wall"
+        data-path="wall.existing"
+        checked={now.wall.existing ?? false}
+        onChange={(event) => set("wall.existing", event.currentTarget.checked)}
+      />
+      {standing && (
+        <p className="quiet">The hole is there and stays: read it, and what it asks for follows. Nothing is framed.</p>
+      )}
+      {now.wall.existing && <CutInPanel />}
       <h2>Place on the wall</h2>
       <div className="pair">
         <SelectAt
@@ -57,12 +68,7 @@ export function FrameStage() {
         />
       </div>
       <LengthAt path="opening.position.distance" label="Distance along the wall" />
-      <h2>{capital(words.header ?? "header")}</h2>
-      <div className="pair">
-        <LengthAt path="opening.header.depth" label={`Depth of the ${words.header ?? "header"}`} />
-        <TextAt path="opening.header.source" label="Who gave its size" most={200} />
-      </div>
-      <HeaderMakeUp />
+      {!standing && <HeaderFacts />}
       <h2>Frame</h2>
       {swings ? (
         <KindPick
@@ -101,23 +107,18 @@ export function FrameStage() {
       <TextAt path="wall.name" label="Name of the wall" />
       <WallHeight />
       <LengthAt path="wall.length" label="Length" />
-      <PickAt
-        path="wall.bearing"
-        label="Does it carry load?"
-        fallback="unknown"
-        data={[
-          { value: "no", label: "No" },
-          { value: "yes", label: "Yes" },
-          { value: "unknown", label: "Not known" },
-        ]}
-      />
-      <Switch
-        label="A standing wall"
-        data-path="wall.existing"
-        checked={now.wall.existing ?? false}
-        onChange={(event) => set("wall.existing", event.currentTarget.checked)}
-      />
-      {now.wall.existing && <CutInPanel />}
+      {!standing && (
+        <PickAt
+          path="wall.bearing"
+          label="Does it carry load?"
+          fallback="unknown"
+          data={[
+            { value: "no", label: "No" },
+            { value: "yes", label: "Yes" },
+            { value: "unknown", label: "Not known" },
+          ]}
+        />
+      )}
       <div className="pair">
         <LengthAt path="wall.finish_a" label="Finish on side A" />
         <LengthAt path="wall.finish_b" label="Finish on side B" />
@@ -147,11 +148,16 @@ export function FrameStage() {
   );
 }
 
-/** What the header is made of, and the studs that carry it. */
-function HeaderMakeUp() {
-  const { meant } = useWork();
+/** How deep the header is and who says so, what it is made of, and the studs that carry it. */
+function HeaderFacts() {
+  const { meant, words } = useWork();
   return (
     <>
+      <h2>{capital(words.header ?? "header")}</h2>
+      <div className="pair">
+        <LengthAt path="opening.header.depth" label={`Depth of the ${words.header ?? "header"}`} />
+        <TextAt path="opening.header.source" label="Who gave its size" most={200} />
+      </div>
       <ChoiceAt path="opening.header.make_up" />
       {meant.opening.header?.make_up === "plies" && (
         <>

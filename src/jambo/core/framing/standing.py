@@ -5,7 +5,7 @@ from __future__ import annotations
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Figures, Waiting, add, restated
+from jambo.core.quantities.figure import HALF, Figures, add, restated
 from jambo.core.quantities.names import FigureName, Numbered
 
 # What only framing a hole asks for and gives
@@ -21,14 +21,20 @@ _MARKS: tuple[Numbered, ...] = (
 _PLACE = frozenset({names.MARK_RO_NEAR, names.MARK_RO_FAR, names.MARK_RO_CENTRE})
 
 
+# What the door would like of a hole, and the rough opening it is told beside
+LIKED = {names.LIKED_WIDTH: names.RO_WIDTH, names.LIKED_HEIGHT: names.RO_HEIGHT}
+
+
 def stands(opening: Opening, wall: Wall) -> bool:
     """Say whether the hole is there and stays: a standing wall, and no new hole is cut into it."""
     return wall.existing and opening.cut_in is None
 
 
-def framed(name: FigureName) -> bool:
-    """Say whether a figure is one of framing a hole."""
-    return name in _FRAMING or any(family.number(name) is not None for family in _MARKS)
+def framed(name: FigureName, *, placed: bool) -> bool:
+    """Say whether a figure is one of framing a hole, or of its place on a wall where nothing is `placed` by that."""
+    return (
+        name in _FRAMING or (name in _PLACE and not placed) or any(family.number(name) is not None for family in _MARKS)
+    )
 
 
 def as_read(planned: Figures, found: Figures) -> Figures:
@@ -37,17 +43,14 @@ def as_read(planned: Figures, found: Figures) -> Figures:
     Args:
         planned: the opening the door asks for, and its frame; found: the figures made from the readings.
     """
-    made = Figures.of(
-        [
-            restated(names.LIKED_WIDTH, planned[names.RO_WIDTH]),
-            restated(names.LIKED_HEIGHT, planned[names.RO_HEIGHT]),
-        ]
-    )
+    made = Figures()
     if (width := found.get(names.FOUND_LEAST_WIDTH)) is not None:
+        made[names.LIKED_WIDTH] = restated(names.LIKED_WIDTH, planned[names.RO_WIDTH])
         made[names.RO_WIDTH] = add(names.RO_WIDTH, width)
         if (outside := planned.get(names.FRAME_OUTSIDE_WIDTH)) is not None:
             made[names.SIDE_PLAY] = add(names.SIDE_PLAY, (HALF, width), (-HALF, outside))
     if (height := found.get(names.FOUND_HEIGHT)) is not None:
+        made[names.LIKED_HEIGHT] = restated(names.LIKED_HEIGHT, planned[names.RO_HEIGHT])
         made[names.RO_HEIGHT] = add(names.RO_HEIGHT, height)
     return made
 
@@ -58,9 +61,4 @@ def not_framed(figures: Figures, *, placed: bool) -> Figures:
     Args:
         figures: all that was worked out; placed: whether what hangs there is laid out along the wall, as a track is.
     """
-    gone = [
-        name
-        for name, figure in figures.items()
-        if framed(name) or (name in _PLACE and not placed and isinstance(figure, Waiting))
-    ]
-    return Figures((name, figure) for name, figure in figures.items() if name not in gone)
+    return Figures((name, figure) for name, figure in figures.items() if not framed(name, placed=placed))
