@@ -46,6 +46,7 @@ WILD = [also("width_at", w, at=at) for w, at in (("30", "10"), ("34", "30"), ("2
 FOUND_FLAGS = [
     (found(**wide("31 1/2")), "unit-too-wide"),
     (NARROW, "unit-too-wide-for-stock"),
+    (found(*STRAIGHT, **wide("31 3/4")), "fits-without-play"),
     (found(*OVER, **wide("32 1/16")), "set-needs-tilt"),
     (found(setting={"slide": "3/4"}), "set-outside-slot"),
     (found(setting={"slide": "15/32"}), "play-spent-at-hinge"),

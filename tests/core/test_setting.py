@@ -5,12 +5,12 @@ from fractions import Fraction
 
 import numpy as np
 import pytest
-from found_cases import found, surveyed
+from found_cases import STRAIGHT, found, surveyed, wide
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
-from helpers import demo_document, inch, inches, plain, solved
+from helpers import codes, demo_document, inch, inches, lengths, plain, solved
 from jambo.core.quantities.figure import Figure, Known, Source, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.setting.shims import Pack, Shim, flats, packed, tapered, tapers_one_way
@@ -292,3 +292,29 @@ def test_the_verdict_says_how_it_goes_in(widths, height, verdict):
     wide = dict.fromkeys(("width_foot", "width_middle", "width_head"), widths)
     plan = solved(surveyed(**wide, height_left=height, height_right=height)).found.plan
     assert plan.verdict == verdict
+
+
+@given(sixteenths=st.integers(20 * 16, 40 * 16))
+def test_a_frame_as_wide_as_its_hole_fits(sixteenths):
+    """Wi = leaf + 1/8 + 1/8, Wo = Wi + 3/4 + 3/4: a hole 1 3/4 wider than the leaf, between plumb studs."""
+    leaf = Fraction(sixteenths, 16)
+    doc = surveyed(*STRAIGHT, **wide(str(float(leaf + Fraction(7, 4)))))
+    doc["opening"]["door"]["leaves"] = [{"width": f"{float(leaf)} in", "height": "80", "thickness": "1 3/8"}]
+    result = solved(doc)
+    assert result.found.plan.verdict == "fits"
+    assert "fits-without-play" in codes(result) and not codes(result, "stop")
+    assert lengths(result)["slot_width"] == lengths(result)["hinge_least"] == inch("0")
+
+
+@pytest.mark.parametrize(
+    ("hole", "verdict", "flag"),
+    # the frame is 31.75 and a 64th 0.015625: more than that over is play, less either way is exact, more under is too tight
+    [
+        ("31.7657", "fits", None), ("31.7656", "fits", "fits-without-play"), ("31.7344", "fits", "fits-without-play"),
+        ("31.7343", "work", "unit-too-wide"),
+    ],
+)  # fmt: skip
+def test_an_exact_fit_ends_at_a_64th(hole, verdict, flag):
+    result = solved(surveyed(*STRAIGHT, **wide(hole)))
+    assert result.found.plan.verdict == verdict
+    assert {"fits-without-play", "unit-too-wide"} & set(codes(result)) == ({flag} if flag else set())

@@ -12,8 +12,8 @@ from jambo.core.hanging.hang import Check, Hang
 from jambo.core.kinds.kind import AsFound
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import as_length
-from jambo.core.quantities.tape import Tape, show
-from jambo.core.setting.plan import TOUCHES, SetPlan
+from jambo.core.quantities.tape import SAME, Tape, show
+from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.stations import Station
 from jambo.core.survey.adjust import Adjusted, Adjustment
 from jambo.core.survey.shape import Face, Found
@@ -267,7 +267,7 @@ def _readings(adjustment: Adjustment | None, facts: Facts, words: Region) -> lis
 def _pack(station: Station, tape: Tape, words: Region) -> str:
     """What goes in, in work words."""
     pack, fine = station.pack, _fine(tape)
-    if station.gap < -TOUCHES:
+    if station.gap < -SAME[tape.unit]:
         return fill("the {stud} stands in its way", words).lower()
     if pack.block:
         return fill("a block on the {stud} first: wider than {shim}s fill", words).lower()

@@ -25,6 +25,10 @@ STEPS: dict[Unit, tuple[Fraction, ...]] = {
 }
 
 
+# Two lengths that differ by less are the same (handbook 13): no tape and no eye tells more.
+SAME: dict[Unit, Length] = {"in": Length.inches("1/64"), "mm": Length.mm("0.3")}
+
+
 NM_PER: dict[Unit, int] = {"in": NM_PER_IN, "mm": NM_PER_MM}
 
 

@@ -10,9 +10,10 @@ from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, size
-from jambo.core.quantities.millimetres import as_length, down
+from jambo.core.quantities.millimetres import as_length, down, in_mm
+from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
-from jambo.core.setting.plan import TOUCHES, SetPlan
+from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.stations import Station
 from jambo.core.words.lists import listed
 
@@ -29,6 +30,11 @@ FLAGS = FlagWords(
                 "stop",
                 "The {frame} is {over} too wide for the hole, and no stock {leaf} in this kind of {frame} goes in.",
                 "Rebuild the hole: {over} in all, at {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}.",
+            ),
+            "fits-without-play": (
+                "check",
+                "The {frame} goes into the hole exactly: nothing is left for {shim}s.",
+                "Prove both {stud}s plumb and set it straight onto them, or plane the one that binds.",
             ),
             "set-needs-tilt": (
                 "check",
@@ -153,9 +159,11 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         yield FLAGS(
             "set-needs-tilt", {"tilt": tilt, "way": way}, (names.SET_TILT, names.SLOT_WIDTH), "opening.setting.school"
         )
+    elif room.width < in_mm(SAME[rules.habit]):
+        yield FLAGS("fits-without-play", {}, (names.SLOT_WIDTH,), "opening.unit.outside_width")
     hinge, strike = figures.value(names.HINGE_LEAST), figures.value(names.STRIKE_LEAST)
     if room.width >= 0 and hinge is not None and strike is not None:
-        if min(hinge, strike) < -TOUCHES:
+        if min(hinge, strike) < -SAME[rules.habit]:
             over = -min(hinge, strike)
             which = "hinge {stud}" if hinge < ZERO else "{strike} {stud}"
             yield FLAGS(
@@ -179,7 +187,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
     if opening.setting.one_side and not any(s.pack.wedge for s in plan.stations):
         yield FLAGS("shims-one-side", {}, (), "opening.setting.one_side")
     planned, unit = figures.value(names.FRAME_OUTSIDE_WIDTH), opening.unit.outside_width
-    if unit is not None and planned is not None and unit.value != planned:
+    if unit is not None and planned is not None and size(unit.value - planned) >= SAME[rules.habit]:
         yield FLAGS("unit-differs", {"unit": unit.value, "planned": planned}, (names.UNIT_WIDTH,), unit.source.path)
     if opening.setting.hinge_by == "stud":
         lean = size(as_length(plan.hinge.middle(plan.stand.height) - plan.hinge.start))
@@ -213,7 +221,7 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
 def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Legs, head and the floor as found (handbook 15)."""
     play, cut = figures.value(names.HEAD_PLAY_FOUND), figures.value(names.LEGS_CUT_FOR_HEAD)
-    if play is not None and play < ZERO and cut is not None:
+    if play is not None and play < -SAME[rules.habit] and cut is not None:
         trim = rules.value("leaf_trim_most")
         code = "unit-taller-than-hole" if cut <= trim and not opening.fire_rated else "unit-too-tall"
         yield FLAGS(
@@ -224,7 +232,7 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
         )
     for leg in ("hinge", "strike"):
         off = figures.value(names.CUT_OFF_LEG[leg])
-        if off is not None and off < ZERO:
+        if off is not None and off < -SAME[rules.habit]:
             values: Values = {"which": "hinge {leg}" if leg == "hinge" else "{strike} {leg}", "short": -off}
             yield FLAGS("leg-short", values, (names.CUT_OFF_LEG[leg],), "opening.unit.leg_length")
     hinge, strike = opening.setting.cut_hinge, opening.setting.cut_strike
@@ -237,7 +245,7 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
             yield FLAGS(code, {"rise": size(rise), "differs": size(differs)}, about, strike.source.path)
     thickest, depth = figures.value(names.WALL_THICKEST), opening.frame.depth
     have = depth.value if depth is not None else figures.value(names.FRAME_DEPTH)
-    if thickest is not None and have is not None and have < thickest:
+    if thickest is not None and have is not None and have < thickest - SAME[rules.habit]:
         values = {"depth": have, "wall": thickest, "short": thickest - have}
         yield FLAGS("wall-thicker-than-frame", values, (names.WALL_THICKEST, names.FRAME_DEPTH), "opening.frame.depth")
     yield from _leaning(opening, figures, rules)

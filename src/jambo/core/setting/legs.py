@@ -9,6 +9,7 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, restated, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length, size
 from jambo.core.quantities.millimetres import as_length, in_mm
+from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
 from jambo.core.survey.shape import Found
 
@@ -55,7 +56,7 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
         made[names.FOUND_HEIGHT] = add(names.FOUND_HEIGHT, header)
         made[names.HEAD_PLAY_FOUND] = add(names.HEAD_PLAY_FOUND, header, (-1, figures[names.FRAME_TOP]))
         play = value_of(made[names.HEAD_PLAY_FOUND])
-        if play is not None and play < ZERO:
+        if play is not None and play < -SAME[rules.habit]:
             made[names.LEGS_CUT_FOR_HEAD] = add(
                 names.LEGS_CUT_FOR_HEAD, (-1, made[names.HEAD_PLAY_FOUND]), rules.known("head_shim")
             )

@@ -6,7 +6,7 @@ Every length is a figure: the solver's floats become terms rounded the safe way,
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
@@ -16,10 +16,10 @@ from jambo.core.facts.setting import Setting
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
-from jambo.core.quantities.tape import Unit
+from jambo.core.quantities.tape import SAME, Unit
 from jambo.core.rules import HouseRules
 from jambo.core.setting.shims import Shim
 from jambo.core.setting.slot import Slot, least_tilt, slot, widest
@@ -40,7 +40,6 @@ from jambo.core.setting.stations import (
 from jambo.core.survey.shape import Face, Found
 
 Verdict = Literal["fits", "work", "no"]
-TOUCHES = Length.mm("1/50")  # nearer than this two things touch: no tape and no eye tells more
 PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (handbook 14)
 HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
 FRAME_STOCK = {
@@ -129,12 +128,26 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
 
 
 def _verdict(plumb: Mm, tilted: Mm, head: Length | None, habit: Unit, trim: Length) -> Verdict:
-    """Fits as it is; fits with a tilt, a little planing or shorter legs; or does not."""
+    """Fits as it is, exactly too; fits with a tilt, a little planing or shorter legs; or does not."""
+    same = SAME[habit]
     if -tilted > in_mm(LITTLE[habit]):
         return "no"
     if head is not None and head < -trim:
         return "no"
-    return "fits" if plumb >= 0 and (head is None or head >= ZERO) else "work"
+    return "fits" if plumb > -in_mm(same) and (head is None or head > -same) else "work"
+
+
+def _closed(room: Slot, habit: Unit) -> Slot:
+    """A slot that is short by less than a tape can tell is one all the same, with no room in it."""
+    if not -in_mm(SAME[habit]) < room.width < 0:
+        return room
+    middle = (room.low + room.high) / 2
+    return replace(room, low=middle, high=middle)
+
+
+def _told(left: Length, habit: Unit) -> Length:
+    """What is left, where a tape can tell it from nothing."""
+    return ZERO if size(left) < SAME[habit] else left
 
 
 def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[StockFit, ...]:
@@ -153,7 +166,8 @@ def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: 
         for h in STOCK_HEIGHTS[rules.habit]:
             left = head - (unit(h) - tall) if head is not None else None
             verdict = _verdict(plumb - more, tilted - more, left, rules.habit, trim)
-            found.append(StockFit(unit(w), unit(h), down(plumb - more), left, verdict))
+            room = _told(down(plumb - more), rules.habit)
+            found.append(StockFit(unit(w), unit(h), room, None if left is None else _told(left, rules.habit), verdict))
     return tuple(found)
 
 
@@ -167,7 +181,7 @@ def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules:
         more = in_mm(thick - other) * 2
         left = head + (thick - other) if head is not None else None
         verdict = _verdict(plumb + more, tilted + more, left, rules.habit, rules.value("leaf_trim_most"))
-        found.append(FrameFit(other, down(plumb + more), verdict))
+        found.append(FrameFit(other, _told(down(plumb + more), rules.habit), verdict))
     return tuple(found)
 
 
@@ -216,7 +230,11 @@ def _chosen_place(setting: Setting, where: Sequence[Place], hole: _Hole, room: S
 def _place_figures(setting: Setting, room: Slot, x: Mm) -> Figures:
     """The slot's ends and width as they can be measured, and where in it the hinge leg's back stands."""
     slide = value_of(setting.slide) if setting.slide is not None else None
-    low, high = Known("slot_low_read", up(room.low), READ), Known("slot_high_read", down(room.high), READ)
+    low = Known("slot_low_read", up(room.low), READ)
+    last = (
+        max(down(room.high), low.value) if room.width >= 0 else down(room.high)
+    )  # an exact fit is one place, not less
+    high = Known("slot_high_read", last, READ)
     slot_low, slot_high = add(names.SLOT_LOW, low), add(names.SLOT_HIGH, high)
     if slide is not None and setting.slide is not None:
         at: Computed = add(names.SET_AT, slot_low, setting.slide)
@@ -269,13 +287,13 @@ def _stations(
     return Figures.of(found), stations
 
 
-def _least(hole: _Hole, stand: Stand) -> Figures:
+def _least(hole: _Hole, stand: Stand, habit: Unit) -> Figures:
     """The least gap on each side, where the stud comes nearest."""
     least = {
         names.HINGE_LEAST: stand.x - hole.hinge.proudest(hole.height, 1, stand.tilt)[0],
         names.STRIKE_LEAST: -hole.strike.proudest(hole.height, -1, stand.tilt)[0] - stand.x - stand.outside,
     }
-    left = {name: ZERO if -in_mm(TOUCHES) < value < 0 else down(value) for name, value in least.items()}
+    left = {name: ZERO if -in_mm(SAME[habit]) < value < 0 else down(value) for name, value in least.items()}
     return Figures.of(add(name, Known("stud_proudest", value, READ)) for name, value in left.items())
 
 
@@ -315,15 +333,16 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     setting, delivered = opening.setting, opening.unit.outside_width
     made = Figures.of([add(names.UNIT_WIDTH, delivered or figures[names.FRAME_OUTSIDE_WIDTH])])
     hole = _Hole(*found.sides(opening.handing.hinge_side), in_mm(made.value(names.UNIT_WIDTH) or planned), in_mm(top))
-    plumb, best = hole.slot(), hole.widest(in_mm(rules.value("plumb_tolerance")) / hole.height)
-    room = hole.least_tilt(plumb, best)
+    most = in_mm(rules.value("plumb_tolerance")) / hole.height
+    plumb, best = _closed(hole.slot(), rules.habit), _closed(hole.widest(most), rules.habit)
+    room = _closed(hole.least_tilt(plumb, best), rules.habit)
     by, where = packer(opening, depth, rules), places(opening, figures, top, rules)
     made |= _place_figures(setting, room, _chosen_place(setting, where, hole, room, by))
     at = made[names.SET_AT]
     stand = hole.stand(in_mm(value_of(at) or ZERO), room.tilt)
     made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * hole.height), READ))
     gaps, stations = _stations(where, hole, room, made, figures, by)
-    made |= gaps | _least(hole, stand)
+    made |= gaps | _least(hole, stand, rules.habit)
     if delivered is not None:
         wider: list[Line] = [(1, made[names.UNIT_WIDTH]), (-1, figures[names.FRAME_OUTSIDE_WIDTH])]
         made[names.SLOT_WIDTH_PLANNED] = add(names.SLOT_WIDTH_PLANNED, made[names.SLOT_WIDTH], *wider)
