@@ -1,17 +1,18 @@
 """Readings made to agree (handbook 13): by hand, planted blunders, and what can be concluded from few readings."""
 
+import copy
 import random
 from math import hypot
 
 import pytest
-from found_cases import surveyed
+from found_cases import STRAIGHT, surveyed
 from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import codes, inch, solved
 from jambo.core.facts.readings import PLACES, SIGN, Reading, Survey
 from jambo.core.quantities.figure import Known, Source
-from jambo.core.quantities.millimetres import as_length
+from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.quantities.notation import NotALength
 from jambo.core.setting.shims import Shim
 from jambo.core.setting.stations import Packer, at_hinge, shimmed
@@ -25,6 +26,7 @@ from jambo.format.problems import Refused, parse
 GIVEN = Source("given", "")
 TALL, WIDE = 2082.0, 870.0
 SIXTEENTH = 25.4 / 16
+SURVEYS = 200
 
 
 def reading(i, place, mm, at=None):
@@ -117,7 +119,59 @@ def test_what_the_others_say_and_the_reading_that_would_tell_apart():
     leaning.append(reading(9, "width_head", 32.5 * 25.4))
     adjusted = adjust(Survey(tuple(leaning)), None, "in")  # which stud leans, or was the head misread?
     assert {leaning[i].place for i in named(adjusted)} >= {"lean_left", "lean_right", "width_head"}
-    assert adjusted.suspects[0].extra in ("diagonal_up_right", "diagonal_up_left", "width_middle")
+    # foot, head, left or right: from the left foot to the right head 32 1/2 for foot or right, 32 for head or left
+    assert (adjusted.suspects[0].extra, adjusted.suspects[0].tells) == ("width_middle", False)
+
+
+def test_while_readings_are_in_doubt_the_verdict_is_the_worst_they_may_mean():
+    """Widths 31 5/8, 32 5/8, 31 5/8 beside studs read straight and plumb, for a frame of 31 3/4: the middle, or a bow."""
+    doc = surveyed(*STRAIGHT, width_foot="31 5/8", width_middle="32 5/8", width_head="31 5/8")
+    result = solved(doc)
+    assert result.found.plan.verdict != "fits" and "unit-too-wide" in codes(result)
+    suspects = [flag for flag in result.flags if flag.code == "survey-suspects"]
+    assert len(suspects) == 1 and "Take each of them again" in str(suspects[0].values["extra"])
+    again = copy.deepcopy(doc)
+    again["survey"]["readings"].append({"place": "width_middle", "value": "31 5/8"})
+    assert "survey-suspects" not in codes(solved(again)) and solved(again).found.plan.verdict != "fits"
+
+
+def least(shapes):
+    """The least width that any of the shapes has between the middles of its faces."""
+    return min(shape.width(y) for shape in shapes for y in (0, TALL / 2, TALL))
+
+
+def planted(seed, k, **how):
+    """One hole, read without noise and blunder, and with both."""
+    return hole(random.Random(seed), noise=0, **how), hole(random.Random(seed), blunder=k, **how)
+
+
+def again(survey, truth, places, rng):
+    """The same survey with some places read once more, as well as a tape can."""
+    more = [r for r in truth.readings if r.place in places]
+    rows = [
+        reading(len(survey.readings) + n, r.place, in_mm(r.signed) + rng.gauss(0, SIXTEENTH / 2))
+        for n, r in enumerate(more)
+    ]
+    return Survey((*survey.readings, *rows))
+
+
+def test_a_blunder_never_makes_the_hole_look_larger_and_what_is_proposed_finds_it():
+    """Surveys with a blunder of 1/4 in drawn over all places but the diagonals: heights do not narrow a hole, the rest might."""
+    alone = told_apart = 0
+    for seed in range(SURVEYS):
+        k = random.Random(seed).randrange(11)
+        truth, read = planted(seed, k, extra=False)
+        straight, adjusted = adjust(truth, None, "in"), adjust(read, None, "in")
+        # three sigmas of a tape, on each of the readings a width stands on
+        assert least(adjusted.could_be or (adjusted.found,)) <= least([straight.found]) + 2.4 * SIXTEENTH, (seed, k)
+        guilty = named(adjusted)
+        if len(guilty) > 1:
+            suspect = adjusted.suspects[0]
+            places = [suspect.extra] if suspect.tells else [read.readings[n].place for n in guilty]
+            guilty = named(adjust(again(read, truth, places, random.Random(seed)), None, "in"))
+            told_apart += 1
+            alone += guilty == (k,)
+    assert told_apart > SURVEYS // 5 and alone >= told_apart * 0.95, (alone, told_apart)
 
 
 def test_too_many_contradictions_conclude_nothing():

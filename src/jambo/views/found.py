@@ -306,12 +306,19 @@ def _station(station: Station, tape: Tape, words: Region) -> StationOut:
 VERDICTS = {"fits": "It fits", "work": "It fits with work", "no": "It does not fit"}
 
 
-def _set(plan: SetPlan, facts: Facts, words: Region, partly: bool) -> SetOut:
+def _as_far(adjustment: Adjustment | None) -> str:
+    """What the verdict stands on, where it is less than the whole of a sound survey."""
+    if adjustment is not None and adjustment.could_be:
+        return ", with the readings in doubt taken at their worst."
+    return ", as far as it was read." if adjustment is not None and adjustment.assumed else "."
+
+
+def _set(plan: SetPlan, facts: Facts, words: Region, adjustment: Adjustment | None) -> SetOut:
     tape, height = facts.tape, plan.stand.height
     strike = _face(plan.strike, height)
     return {
         "verdict": plan.verdict,
-        "said": VERDICTS[plan.verdict] + (", as far as it was read." if partly else "."),
+        "said": VERDICTS[plan.verdict] + _as_far(adjustment),
         "hinge": _face(plan.hinge, height),
         "strike": {"a": strike["b"], "b": strike["a"]},
         "x": plan.stand.x, "tilt": plan.stand.tilt, "outside": plan.stand.outside, "height": height,
@@ -410,9 +417,7 @@ def as_found_out(found: AsFound, facts: Facts, words: Region) -> AsFoundOut:
         "next": next((a["place"] for a in listed if a["round"] and a["phase"] == "survey" and not a["read"]), None),
         "contradicts": adjustment is not None and adjustment.contradicts,
         "shape": _shape(adjustment.found) if adjustment is not None and adjustment.found is not None else None,
-        "set": _set(found.plan, facts, words, bool(adjustment and adjustment.assumed))
-        if found.plan is not None
-        else None,
+        "set": _set(found.plan, facts, words, adjustment) if found.plan is not None else None,
         "hang": _hang(found.hang, facts) if found.hang is not None else None,
         "check": _check(found.check, facts, words) if found.check is not None else None,
     }

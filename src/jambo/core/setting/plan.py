@@ -130,7 +130,7 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
 def _verdict(plumb: Mm, tilted: Mm, head: Length | None, habit: Unit, trim: Length) -> Verdict:
     """Fits as it is, exactly too; fits with a tilt, a little planing or shorter legs; or does not."""
     same = SAME[habit]
-    if -tilted > in_mm(LITTLE[habit]):
+    if -tilted >= in_mm(LITTLE[habit] + same):
         return "no"
     if head is not None and head < -trim:
         return "no"
@@ -314,6 +314,26 @@ def _widths(found: Found) -> Figures:
     """The hole's width at foot, middle and head, as the readings agree on it."""
     spots = zip(names.FOUND_WIDTH_AT.values(), (0.0, found.span / 2, found.span), strict=True)
     return Figures.of(add(name, Known("fitted_width", as_length(found.width(y)), READ)) for name, y in spots)
+
+
+def tightest(opening: Opening, shapes: Sequence[Found], figures: Figures) -> Found | None:
+    """The shape the frame has least room in: while a reading is in doubt, all that follows stands on the worst it may mean.
+
+    Args:
+        opening: hand and unit; shapes: every one the hole may have; figures: the frame's width and height.
+    """
+    planned, top = value_of(figures[names.FRAME_OUTSIDE_WIDTH]), value_of(figures[names.FRAME_TOP])
+    if len(shapes) < 2 or planned is None or top is None:
+        return shapes[0] if shapes else None
+    unit = opening.unit.outside_width
+
+    def room(shape: Found) -> Mm:
+        wide = in_mm(unit.value if unit is not None else planned)
+        beside = slot(*shape.sides(opening.handing.hinge_side), wide, in_mm(top)).width
+        low = shape.lowest_header(0.0, shape.right.start)
+        return beside if low is None else min(beside, low - in_mm(top))
+
+    return min(shapes, key=room)
 
 
 def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules: HouseRules) -> SetPlan | None:

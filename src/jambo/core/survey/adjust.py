@@ -35,7 +35,6 @@ SIGMA: dict[Unit, float] = {"in": 25.4 / 32, "mm": 1.0}
 SUSPECT = 3.0  # normalised residual over which a reading is taken again
 AS_GOOD = 3.84  # readings whose removal helps as much, but for chance (95 %), cannot be told apart
 MOST_BLUNDERS = 3
-ALIKE = 0.98  # residuals this much correlated move together: one check serves both readings
 # What is taken for granted where nothing was read, and how far it may be off: mm.
 _ASSUMED: dict[Unknown, float] = {
     "lean_left": 12.0,
@@ -62,23 +61,29 @@ class Adjusted:
 class Suspect:
     """Readings of which one cannot be right, as `indices` into the adjusted ones, with what the others say each should be.
 
-    One alone is left out until it is taken again; several cannot be told apart, and `extra` would separate them.
+    One alone is left out until it is taken again; several cannot be told apart: `extra` would separate them, all of them when it
+    `tells`, else some.
     """
 
     indices: tuple[int, ...]
     should_be: tuple[Length, ...]
     extra: Place | None
+    tells: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Adjustment:
-    """The survey made to agree. `contradicts` says that taking out the worst readings did not help."""
+    """The survey made to agree. `contradicts` says that taking out the worst readings did not help.
+
+    While readings under suspicion cannot be told apart, `could_be` is the hole with each of them left out in turn.
+    """
 
     adjusted: tuple[Adjusted, ...]
     suspects: tuple[Suspect, ...]
     found: Found | None
     assumed: tuple[Unknown, ...]
     contradicts: bool
+    could_be: tuple[Found, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,7 +165,6 @@ class _Fit:
     residuals: Any
     sigmas: Any  # normalised residuals, nan where nothing checks a reading
     checked: Any  # redundancy numbers
-    correlation: Any
 
 
 def _fit(observed: Sequence[_Observed], given: Sequence[_Observed], start: Values, free: list[int]) -> _Fit:
@@ -180,9 +184,7 @@ def _fit(observed: Sequence[_Observed], given: Sequence[_Observed], start: Value
     checked = np.clip(np.diag(cover)[:n], 0, 1)
     with np.errstate(invalid="ignore", divide="ignore"):
         sigmas = np.where(checked > 1e-3, off[:n] / np.sqrt(checked), np.nan)
-        root = np.sqrt(checked)
-        correlation = np.abs(cover[:n, :n] / root[:, None] / root[None, :])
-    return _Fit(v, off[:n] / weight[:n], sigmas, checked, correlation)
+    return _Fit(v, off[:n] / weight[:n], sigmas, checked)
 
 
 def _given(f: _Frame, places: set[Place]) -> tuple[list[_Observed], list[Unknown]]:
@@ -202,24 +204,24 @@ def _given(f: _Frame, places: set[Place]) -> tuple[list[_Observed], list[Unknown
     return found, named
 
 
-def _extra(chosen: Sequence[int], readings: Sequence[Reading], f: _Frame, fit: _Fit, given: Sequence[_Observed],
-           observed: Sequence[_Observed], free: list[int], unit: Unit) -> Place | None:  # fmt: skip
-    """The further reading that would tell most of the chosen ones apart; None when none tells any."""
+def _extra(
+    hypotheses: Sequence[Values], readings: Sequence[Reading], f: _Frame, unit: Unit
+) -> tuple[Place | None, bool]:
+    """The further reading that would tell most suspects from each other, and whether it tells them all.
 
-    def alike(correlation: Any) -> tuple[int, float]:
-        pairs = [float(correlation[i, j]) for i, j in combinations(chosen, 2)]
-        return sum(one > ALIKE for one in pairs), round(sum(pairs), 9)
-
-    taken = {r.place for r in readings}
-    best: tuple[tuple[int, float], Place | None] = (alike(fit.correlation), None)
+    What it would be is worked out with each suspect left out: two are told apart where those differ by more than a reading may
+    be off. The first that tells all comes first; None when none tells any: then each suspect is taken again, which always does.
+    """
+    taken, pairs = {r.place for r in readings}, [*combinations(hypotheses, 2)]
+    most, best = 0, None
     for place in EXTRA:
         equation = _equation(Reading(place, as_length(1000.0), ""), f, unit) if place not in taken else None
         if equation is None:
             continue
-        more = alike(_fit([*observed, equation], given, fit.values, free).correlation)
-        if more < best[0]:
-            best = (more, place)
-    return best[1]
+        told = sum(abs(equation.sum_of(a) - equation.sum_of(b)) > SUSPECT * equation.sigma for a, b in pairs)
+        if told > most:
+            most, best = told, place
+    return best, most == len(pairs)
 
 
 def _frame(survey: Survey, planned_height: Length | None) -> tuple[_Frame, float] | None:
@@ -277,6 +279,7 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
         assumed = [n for n in assumed if n != "head_right"]
     kept = list(range(len(pairs)))
     suspects: list[Suspect] = []
+    hypotheses: list[Values] = []
     contradicts = False
     while True:
         observed = [pairs[i][1] for i in kept]
@@ -293,10 +296,12 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
             _shown(pairs[kept[j]][0], observed[j], observed[j].value - float(fit.residuals[j]) / float(fit.checked[j]))
             for j in good
         )
-        extra = (
-            _extra(good, [pairs[i][0] for i in kept], f, fit, given, observed, free, unit) if len(good) > 1 else None
-        )
-        suspects.append(Suspect(tuple(kept[j] for j in good), should, extra))
+        extra, tells = None, False
+        if len(good) > 1:  # each left out in turn: what the hole would be then
+            without = [[o for n, o in enumerate(observed) if n != j] for j in good]
+            hypotheses = [_fit(rest, given, fit.values, free).values for rest in without]
+            extra, tells = _extra(hypotheses, [pairs[i][0] for i in kept], f, unit)
+        suspects.append(Suspect(tuple(kept[j] for j in good), should, extra, tells))
         if len(good) > 1:
             break
         kept = [i for n, i in enumerate(kept) if n != good[0]]
@@ -310,7 +315,9 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
             sigmas = (equation.value - fitted) / equation.sigma
         shown = _shown(r, equation, fitted)
         adjusted.append(Adjusted(r, shown, r.signed - shown, sigmas))
-    return Adjustment(tuple(adjusted), tuple(suspects), _found(v, f, survey, has_heights), tuple(assumed), contradicts)
+    could_be = tuple(_found(h, f, survey, has_heights) for h in hypotheses)
+    shape = _found(v, f, survey, has_heights)
+    return Adjustment(tuple(adjusted), tuple(suspects), shape, tuple(assumed), contradicts, could_be)
 
 
 def _shown(r: Reading, equation: _Observed, mm: float) -> Length:

@@ -31,6 +31,12 @@ class Surveyed:
     flags: tuple[Flag, ...]
 
     @property
+    def could_be(self) -> tuple[Found, ...]:
+        """Every shape the hole may have: one, unless readings are under suspicion that cannot be told apart."""
+        shape = self.shape
+        return () if self.adjustment is None or shape is None else self.adjustment.could_be or (shape,)
+
+    @property
     def shape(self) -> Found | None:
         """The shape the readings make; None while they make none."""
         return self.adjustment.found if self.adjustment is not None else None

@@ -31,7 +31,7 @@ FLAGS = FlagWords(
             ),
             "survey-suspects": (
                 "check",
-                "One of these cannot be right, and the others cannot say which: {readings}.",
+                "One of these cannot be right, and the others cannot say which: {readings}. What follows takes them at their worst.",
                 "{extra}",
             ),
             "survey-contradicts": (
@@ -88,7 +88,9 @@ def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
             yield FLAGS("survey-suspect", values, (), rows[0].reading.path)
             continue
         extra = (
-            f"Take {PLACES[suspect.extra].label}: it tells them apart." if suspect.extra else "Take each of them again."
+            f"Take {PLACES[suspect.extra].label}: it {'tells them apart' if suspect.tells else 'rules some of them out'}. Or take each of them again."
+            if suspect.extra
+            else "Take each of them again."
         )
         yield FLAGS("survey-suspects", {"readings": listed(called), "extra": extra}, (), rows[0].reading.path)
     if adjusted.assumed:

@@ -14,7 +14,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
 from jambo.core.setting import judge as setting_judge
 from jambo.core.setting import legs
-from jambo.core.setting.plan import plan
+from jambo.core.setting.plan import plan, tightest
 from jambo.core.survey.found import surveyed
 from jambo.core.survey.shape import Found
 from jambo.core.trim.casing import figures as casing_figures
@@ -31,7 +31,7 @@ def as_found(planned: Planned) -> AsFound:
     if not survey.readings:
         return AsFound()
     read = surveyed(survey, figures, rules.habit)
-    made, flags, found = read.figures, [*read.flags], read.shape
+    made, flags, found = read.figures, [*read.flags], tightest(opening, read.could_be, figures)
     figures = figures | _thickness_read(planned, made)
     if found is not None:
         figures = figures | _on_floor_found(planned, figures, found)
