@@ -24,6 +24,7 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
   const short = (what: string) =>
     (NAMES[what] ?? what).replace(/\{(\w+)\}/, (_, part: string) => (words[part] ?? part).split(" ")[0]!);
   const marks = result.marks.filter((m) => scale.x(m.x) >= scale.left - 1 && scale.x(m.x) <= scale.right + 1);
+  if (marks.length === 0 && result.standing) return null; // nothing is framed: its plate is not marked
   if (marks.length === 0) {
     return (
       <text className={styles.tapeEmpty} x={(scale.left + scale.right) / 2} y={top + 22}>
