@@ -1,6 +1,6 @@
 """Entry never betrays: what is chosen is kept."""
 
-from walking import PAGES, cases, settled
+from walking import PAGES, cases, opened
 
 # what is chosen and not typed: lists, one of a few, and yes or no, each by the path of its fact
 CHOICES = "main select[data-path], main .pick[data-path], main input[type=checkbox][data-path]"
@@ -33,13 +33,11 @@ def test_what_was_chosen_is_there_after_a_reload(page, address, where, size, tur
     """Every choice of every stage is changed, one after the other; those that are still asked for stand so when the page comes again."""
     page.set_viewport_size({"width": size[0], "height": size[1]})
     at, _ = address(where)
-    page.goto(at)
-    settled(page)
+    opened(page, at, CHOICES)
     made = {}
     for path in list(choices(page)):
         if (choice := choices(page).get(path)) is not None:  # what was chosen before may have taken it away
             made[path] = another(choice)
-    page.goto(at)
-    settled(page)
+    opened(page, at, CHOICES)
     now = {path: choice.evaluate(CHOSEN) for path, choice in choices(page).items()}
     assert {path: (chosen, now[path]) for path, chosen in made.items() if path in now and now[path] != chosen} == {}

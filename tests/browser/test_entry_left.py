@@ -1,6 +1,6 @@
 """Entry never betrays: what is typed is kept however its page is left."""
 
-from walking import EVERY_WAY, PAGES, STAGES, again, cases, fields, settled, text_for
+from walking import EVERY_WAY, PAGES, STAGES, again, cases, fields, opened, text_for
 
 
 # ways out of the page itself, with what was typed not left by any key: each takes the page away and brings it again
@@ -54,8 +54,7 @@ def test_what_was_typed_is_there_however_the_page_is_left(page, address, where, 
     """Fields in turn are typed into and the page left from each: by a link, back, a reload, a stage key, with no network, with a slow server."""
     page.set_viewport_size({"width": size[0], "height": size[1]})
     at, unit = address(where)
-    page.goto(at)
-    settled(page)
+    opened(page, at)
     names = list(fields(page))
     if len(names) > 12 and not EVERY_WAY:
         names = names[len(where) % 3 :: 3]  # of a long page every third

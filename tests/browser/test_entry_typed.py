@@ -2,7 +2,7 @@
 
 import re
 
-from walking import DESK, EVERY_WAY, PAGES, PHONE, again, cases, fields, has_focus, settled, text_for
+from walking import DESK, EVERY_WAY, PAGES, PHONE, again, cases, fields, has_focus, opened, settled, text_for
 
 # by key, or by the number pad where it stands under the field; and by a press elsewhere
 LEAVING = {
@@ -27,8 +27,7 @@ def test_what_was_typed_is_there_after_a_reload(page, client, address, where, si
     page.set_viewport_size({"width": size[0], "height": size[1]})
     page.add_init_script(f"localStorage.setItem('jambo.pad', '{str(size == PHONE).lower()}')")
     at, unit = address(where)
-    page.goto(at)
-    settled(page)
+    opened(page, at)
     typed, found = {}, list(fields(page).items())
     for n, (name, (field, kind)) in enumerate(found if EVERY_WAY or len(found) < LONG else found[::3]):
         way = LEAVING[size][(n + sum(map(ord, where)) + turn) % 4]
@@ -41,8 +40,7 @@ def test_what_was_typed_is_there_after_a_reload(page, client, address, where, si
         assert has_focus(page) or way == "elsewhere", (name, way)
         typed[name] = text
     settled(page)
-    page.goto(at)
-    settled(page)
+    opened(page, at)
     now = {name: field.input_value() for name, (field, _) in fields(page).items()}
     lost = {
         name: (text, now.get(name))

@@ -114,6 +114,10 @@ def test_floors_grow_by_layers_and_carry_their_allowance_everywhere(page, new_op
     expect(page.get_by_role("region", name="Flags").get_by_role("button", name="Threshold strip")).to_be_visible()
     fill(page, "Strip height over the rough floor", "1 1/4")
     expect(figure(page, "floor_clear")).to_have_text("1 1/4 in")
+    side.get_by_role("button", name="Remove layer 1 of side A").click()
+    expect(side).to_contain_text("Nobody has said what the floor is.")  # taken away is not bare
+    side.get_by_role("button", name="Bare floor").click()
+    expect(side).to_contain_text("Bare rough floor.")
     saved(page)
 
 

@@ -97,3 +97,10 @@ def again(page, name):
 def settled(page):
     """Nothing is on its way to the server."""
     page.wait_for_load_state("networkidle")
+
+
+def opened(page, at, what=FIELDS):
+    """Go to a page and wait until what it asks for stands there: a long page is drawn some time after its last answer."""
+    page.goto(at)
+    page.locator(what).first.wait_for(state="attached")
+    settled(page)

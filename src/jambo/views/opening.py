@@ -55,10 +55,11 @@ class LengthOut(TypedDict):
 
 
 class TermOut(TypedDict):
-    """One line of a figure's sum."""
+    """One line of a figure's sum; `takes` says that it takes away, whatever of it is negative."""
 
     label: str
     times: str
+    takes: bool
     each: LengthOut
     value: LengthOut
     source: str
@@ -303,6 +304,7 @@ def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
     return {
         "label": label(term.name, words),
         "times": str(term.times),
+        "takes": term.value < ZERO,
         "each": length_out(term.each, tape),
         "value": length_out(term.value, tape),
         "source": term.source.kind,

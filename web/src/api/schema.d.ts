@@ -4023,7 +4023,7 @@ export interface components {
         };
         /**
          * TermOut
-         * @description One line of a figure's sum.
+         * @description One line of a figure's sum; `takes` says that it takes away, whatever of it is negative.
          */
         TermOut: {
             /** Detail */
@@ -4035,6 +4035,8 @@ export interface components {
             path: string;
             /** Source */
             source: string;
+            /** Takes */
+            takes: boolean;
             /** Times */
             times: string;
             value: components["schemas"]["LengthOut"];

@@ -2,7 +2,7 @@ import { CloseButton } from "@mantine/core";
 import clsx from "clsx";
 import { useEffect, useRef } from "react";
 
-import type { Figure, Term } from "../api/client";
+import type { Figure, Length, Term } from "../api/client";
 import { useWork } from "../work/context";
 import { Digits, WithFractions } from "../tape/Digits";
 import { mixed } from "../tape/fraction";
@@ -12,6 +12,9 @@ const times = (term: Term) => {
   const count = term.times.replace("-", "");
   return count === "1" ? "" : `${count} × `;
 };
+
+/** A length without its sign, which stands before the line. */
+const plain = (length: Length) => ({ ...length, digits: length.digits.replace("-", "") });
 
 function from(term: Term): string {
   if (term.source === "house rule")
@@ -39,7 +42,7 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
         <tbody>
           {figure.terms.map((term, i) => (
             <tr key={i} data-source={term.source}>
-              <td className={styles.sign}>{term.times.startsWith("-") ? "−" : i ? "+" : ""}</td>
+              <td className={styles.sign}>{term.takes ? "−" : i ? "+" : ""}</td>
               <th scope="row">
                 <button type="button" className="link" onClick={() => follow(term)}>
                   {term.label}
@@ -48,14 +51,14 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
                   {times(term) && (
                     <>
                       {times(term)}
-                      <Digits of={term.each} />,{" "}
+                      <Digits of={plain(term.each)} />,{" "}
                     </>
                   )}
                   {from(term)}
                 </span>
               </th>
               <td className={styles.amount}>
-                <Digits of={{ ...term.value, digits: term.value.digits.replace("-", "") }} />
+                <Digits of={plain(term.value)} />
               </td>
             </tr>
           ))}

@@ -77,7 +77,7 @@ function Side({ side }: { side: "a" | "b" }) {
             step={shown.step}
             heard={result?.heard}
             errors={errors}
-            change={(next) => set(path, next)}
+            change={(next) => set(path, next.length ? next : undefined)} // taken away is not bare: nobody has said
           />
           <div className="row">
             {layers?.length !== 0 && (
