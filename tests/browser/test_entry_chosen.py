@@ -25,7 +25,11 @@ def another(choice):
     return choice.evaluate(CHOSEN)
 
 
-CHOOSING = ["/jobs/{job}/usual", "/walls/{wall}", *(where for where in PAGES if where.startswith("/openings"))]
+ELSEWHERE = ("/survey", "/set")  # their methods and ways are chosen in other tests, by their names
+CHOOSING = [
+    "/jobs/{job}/usual", "/walls/{wall}",
+    *(where for where in PAGES if where.startswith("/openings") and not where.endswith(ELSEWHERE)),
+]  # fmt: skip
 
 
 @cases(CHOOSING, [*CHOOSING[:2], "/openings/{101}/frame"], 1)

@@ -17,8 +17,7 @@ STAGES = {
     "110": ("track", "wall"),
 }
 PAGES = [
-    "/jobs/{job}/floors", "/jobs/{job}/heads", "/jobs/{job}/record", "/jobs/{job}", "/stock", "/walls/{wall}",
-    "/jobs/{job}/rules", "/jobs/{job}/usual",
+    "/jobs/{job}/floors", "/jobs/{job}", "/walls/{wall}", "/jobs/{job}/rules", "/jobs/{job}/usual",
     *(f"/openings/{{{mark}}}/{stage}" for mark, stages in STAGES.items() for stage in stages),
 ]  # fmt: skip
 
