@@ -189,6 +189,11 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
     planned, unit = figures.value(names.FRAME_OUTSIDE_WIDTH), opening.unit.outside_width
     if unit is not None and planned is not None and size(unit.value - planned) >= SAME[rules.habit]:
         yield FLAGS("unit-differs", {"unit": unit.value, "planned": planned}, (names.UNIT_WIDTH,), unit.source.path)
+    yield from _tight_to_stud(opening, plan, rules)
+
+
+def _tight_to_stud(opening: Opening, plan: SetPlan, rules: HouseRules) -> Iterator[Flag]:
+    """Whether a stud that the hinge leg is to stand tight on is plumb enough for it."""
     if opening.setting.hinge_by == "stud":
         lean = size(as_length(plan.hinge.middle(plan.stand.height) - plan.hinge.start))
         if lean > rules.value("plumb_tolerance"):
