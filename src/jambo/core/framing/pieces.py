@@ -21,7 +21,7 @@ from jambo.core.quantities.names import FigureName
 class Piece:
     """A row of the cut list. `section` is the stock's thickness and width; `stock` groups rows that share it.
 
-    `part` is a key of the word list. A count of 0 means the figure is known but no such piece is needed. `alike` is the figure
+    `part` is a key of the word list, or another word where its figure names the piece. A count of 0 means the figure is known but no such piece is needed. `alike` is the figure
     both legs were cut to before each had its own.
     """
 

@@ -20,7 +20,6 @@ _MARKS: tuple[Numbered, ...] = (
 )  # fmt: skip
 _PLACE = frozenset({names.MARK_RO_NEAR, names.MARK_RO_FAR, names.MARK_RO_CENTRE})
 
-
 # What the door would like of a hole, and the rough opening it is told beside
 LIKED = {names.LIKED_WIDTH: names.RO_WIDTH, names.LIKED_HEIGHT: names.RO_HEIGHT}
 

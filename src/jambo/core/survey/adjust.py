@@ -298,8 +298,7 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
         )
         extra, tells = None, False
         if len(good) > 1:  # each left out in turn: what the hole would be then
-            without = [[o for n, o in enumerate(observed) if n != j] for j in good]
-            hypotheses = [_fit(rest, given, fit.values, free).values for rest in without]
+            hypotheses = [_fit([*observed[:j], *observed[j + 1 :]], given, fit.values, free).values for j in good]
             extra, tells = _extra(hypotheses, [pairs[i][0] for i in kept], f, unit)
         suspects.append(Suspect(tuple(kept[j] for j in good), should, extra, tells))
         if len(good) > 1:
@@ -315,9 +314,8 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
             sigmas = (equation.value - fitted) / equation.sigma
         shown = _shown(r, equation, fitted)
         adjusted.append(Adjusted(r, shown, r.signed - shown, sigmas))
-    could_be = tuple(_found(h, f, survey, has_heights) for h in hypotheses)
-    shape = _found(v, f, survey, has_heights)
-    return Adjustment(tuple(adjusted), tuple(suspects), shape, tuple(assumed), contradicts, could_be)
+    shape, *could_be = (_found(values, f, survey, has_heights) for values in (v, *hypotheses))
+    return Adjustment(tuple(adjusted), tuple(suspects), shape, tuple(assumed), contradicts, tuple(could_be))
 
 
 def _shown(r: Reading, equation: _Observed, mm: float) -> Length:
