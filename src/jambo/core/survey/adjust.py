@@ -279,8 +279,7 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
         assumed = [n for n in assumed if n != "head_right"]
     kept = list(range(len(pairs)))
     suspects: list[Suspect] = []
-    hypotheses: list[Values] = []
-    contradicts = False
+    hypotheses, contradicts = list[Values](), False
     while True:
         observed = [pairs[i][1] for i in kept]
         fit = _fit(observed, given, start, free)
