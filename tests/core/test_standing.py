@@ -1,10 +1,16 @@
 """A standing opening (handbook 24): nothing of the wall is asked for, framed or cut; its rough opening is what was read."""
 
 import pytest
-from found_cases import STRAIGHT, surveyed, wide
+from found_cases import STRAIGHT, found, surveyed, wide
 from test_card import SILL, STEEL
 
 from helpers import BYPASS, POCKET, SLIDER, codes, inch, lengths, plain, solved
+from jambo.core.quantities.figure import HALF
+from jambo.core.solve import solve
+from jambo.core.wall.layout import Solved, lay_out
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
 
 KINDS = {
     "swing": {}, "pre-hung": {"opening.frame": {"supply": "pre_hung"}}, "steel": STEEL, "sill": SILL, "pocket": POCKET,
@@ -63,3 +69,24 @@ def test_a_new_hole_in_a_standing_wall_is_framed():
     result = solved(plain(**{"wall.existing": True, "opening.cut_in": {"asked": True}}))
     assert not result.standing and {"jack", "header"} <= {piece.part for piece in result.pieces}
     assert solved(plain()).standing is False
+
+
+def test_while_readings_are_in_doubt_the_hole_is_no_wider_than_the_worst_of_them():
+    """Widths 31 5/8, 32 5/8, 31 5/8: it may be 31 5/8 all the way up, so that is what list, drawing and verdict stand on."""
+    doc = surveyed(*STRAIGHT, width_foot="31 5/8", width_middle="32 5/8", width_head="31 5/8")
+    doc["wall"]["existing"] = True
+    result = solved(doc)
+    assert lengths(result)["ro_width"] == lengths(result)["found_least_width"] == inch("31 5/8")
+    middle = result.found.shape.span / 2
+    assert result.found.shape.width(middle) == pytest.approx(31.625 * 25.4)
+
+
+@pytest.mark.parametrize("width", ["32 1/4", "34"])
+def test_a_wall_lays_it_out_as_wide_as_it_was_read(width):
+    """Its centre 60 from the wall's end: 34 wide it reaches from 43 to 77, whatever the door would like."""
+    changes = found(*STRAIGHT, **wide(width)) | {"wall.existing": True, "opening.position": {"distance": "60"}}
+    facts = facts_of(parse(Document, plain(**changes)))
+    result = solve(facts.opening, facts.wall, facts.rules)
+    (stands,) = lay_out([Solved("D1", facts.opening, result)], facts.wall).standing
+    assert stands.opening.width == inch(width) == lengths(result)["ro_width"]
+    assert (stands.opening.low + stands.opening.high) * HALF == inch("60")

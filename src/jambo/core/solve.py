@@ -97,10 +97,8 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     found = kind.found(laid.planned)
     if laid.planned.standing:
         found = replace(found, figures=found.figures | standing.as_read(laid.planned.figures, found.figures))
-    planned = replace(laid.planned, figures=laid.planned.figures | found.figures)
+    planned = _in_force(kind, laid, found)
     figures = planned.figures
-    if planned.standing:
-        figures = standing.not_framed(figures, placed=planned.track is not None)
     alike = [name for name in names.BY_LEG if each_leg(name, figures)]  # no longer: each leg has its own
     trimmed = "trim" in kind.stages(opening)
     return Result(
@@ -108,14 +106,14 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         standing=planned.standing,
         planned=laid.planned.figures,
         figures=Figures((name, one) for name, one in figures.items() if name not in alike),
-        flags=worst_first(tuple(_flags(kind, laid, found))),
+        flags=worst_first(tuple(_flags(kind, planned, laid, found))),
         missing=_missing(figures, opening),
         hands=hands(opening.handing),
         plate=planned.plate,
         pole=story_pole(figures, kind.pole),
         pieces=_cut_list(kind, planned, laid.around),
         hardware=(*kind.to_buy(planned), *trim.to_buy(figures)),
-        shapes=_shapes(kind, laid, figures),
+        shapes=_shapes(kind, planned, laid),
         steps=work_card(kind, planned, laid.around.opened, cased=trimmed),
         drawings=tuple(drawn for drawn in (kind.drawing(planned),) if drawn is not None),
         track=planned.track,
@@ -156,6 +154,21 @@ def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _In
             cut_in.made_good(figures, wall, hole, placing, width, rules, centred=kind.centred)
         )
     return _InWall(replace(planned, figures=figures), Around(laid, hole.opened, sloped), framed, hole, level)
+
+
+def _in_force(kind: Kind, laid: _InWall, found: AsFound) -> Planned:
+    """The opening with what was read in place of what was planned; one that stands takes as much of its wall as was read."""
+    planned = replace(laid.planned, figures=laid.planned.figures | found.figures)
+    if not planned.standing:
+        return planned
+    opening, figures = planned.opening, planned.figures
+    if names.RO_WIDTH in found.figures:
+        plate_read = plate.lay_out(
+            figures[names.RO_WIDTH], laid.level, opening.header, opening.placing, kind.edge(opening)
+        )
+        figures = figures | Figures.of(mark.measure for mark in plate_read.marks)
+        planned = replace(planned, plate=plate_read.with_more([*kind.marks(opening, plate_read, figures)]))
+    return replace(planned, figures=standing.not_framed(figures, placed=planned.track is not None))
 
 
 def _framing_ends(laid: Plate, wall: Wall, placing: Placing) -> tuple[Length | None, Length | None]:
@@ -201,10 +214,9 @@ def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]
     )
 
 
-def _shapes(kind: Kind, laid: _InWall, figures: Figures) -> tuple[Shape, ...]:
+def _shapes(kind: Kind, planned: Planned, laid: _InWall) -> tuple[Shape, ...]:
     """The elevation of what is known. Without a place on the wall the opening stands at x = 0."""
-    planned = laid.planned
-    placing = planned.opening.placing
+    placing, figures = planned.opening.placing, planned.figures
     width, height = value_of(figures[names.RO_WIDTH]), value_of(figures[names.RO_HEIGHT])
     if width is None:
         return ()
@@ -232,13 +244,9 @@ def _as_it_stands(shapes: list[Shape], *, placed: bool) -> Iterator[Shape]:
             )
 
 
-def _flags(kind: Kind, laid: _InWall, found: AsFound) -> list[Flag]:
+def _flags(kind: Kind, planned: Planned, laid: _InWall, found: AsFound) -> list[Flag]:
     """Every judgement, in the order of the work."""
-    planned = laid.planned
-    opening, figures, rules = planned.opening, planned.figures | found.figures, planned.rules
-    if planned.standing:
-        figures = standing.not_framed(figures, placed=planned.track is not None)
-    planned = replace(planned, figures=figures)
+    opening, figures, rules = planned.opening, planned.figures, planned.rules
     flags = [*kind.flags(planned), *on_trim(opening, figures), *kind.own_flags(planned)]
     if opening.cut_in is not None:
         flags += cut_in.on_cut_in(opening.cut_in, laid.around.opened, planned.wall, laid.hole.size, rules)

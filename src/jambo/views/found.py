@@ -12,7 +12,7 @@ from jambo.core.hanging.hang import Check, Hang
 from jambo.core.kinds.kind import AsFound
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import as_length
-from jambo.core.quantities.tape import SAME, Tape, show
+from jambo.core.quantities.tape import SAME, Tape, Unit, show
 from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.stations import Station
 from jambo.core.survey.adjust import Adjusted, Adjustment
@@ -264,10 +264,10 @@ def _readings(adjustment: Adjustment | None, facts: Facts, words: Region) -> lis
     return rows
 
 
-def _pack(station: Station, tape: Tape, words: Region) -> str:
+def _pack(station: Station, tape: Tape, words: Region, habit: Unit) -> str:
     """What goes in, in work words."""
     pack, fine = station.pack, _fine(tape)
-    if station.gap < -SAME[tape.unit]:
+    if station.gap < -SAME[habit]:
         return fill("the {stud} stands in its way", words).lower()
     if pack.block:
         return fill("a block on the {stud} first: wider than {shim}s fill", words).lower()
@@ -287,8 +287,8 @@ def _pack(station: Station, tape: Tape, words: Region) -> str:
     return " and ".join(parts)
 
 
-def _station(station: Station, tape: Tape, words: Region) -> StationOut:
-    place = station.place
+def _station(station: Station, facts: Facts, words: Region) -> StationOut:
+    place, tape = station.place, facts.tape
     return {
         "name": place.name,
         "label": fill(place.label, words),
@@ -297,7 +297,7 @@ def _station(station: Station, tape: Tape, words: Region) -> StationOut:
         "up": show(as_length(place.y), tape).text,
         "figure": place.gap,
         "gap_mm": float(station.gap.nm) / 1e6,
-        "pack": _pack(station, tape, words),
+        "pack": _pack(station, tape, words, facts.rules.habit),
         "pieces": station.pack.pieces,
         "enter": station.enter,
     }
@@ -323,7 +323,7 @@ def _set(plan: SetPlan, facts: Facts, words: Region, adjustment: Adjustment | No
         "strike": {"a": strike["b"], "b": strike["a"]},
         "x": plan.stand.x, "tilt": plan.stand.tilt, "outside": plan.stand.outside, "height": height,
         "low": plan.room.low, "high": plan.room.high, "low_at": plan.room.low_at, "high_at": plan.room.high_at,
-        "stations": [_station(s, tape, words) for s in plan.stations],
+        "stations": [_station(s, facts, words) for s in plan.stations],
         "blocks": [{"figure": name, "up": show(as_length(y), tape).text} for name, y in plan.blocks],
         "frames": [
             {
@@ -416,7 +416,7 @@ def as_found_out(found: AsFound, facts: Facts, words: Region) -> AsFoundOut:
         "readings": _readings(adjustment, facts, words),
         "next": next((a["place"] for a in listed if a["round"] and a["phase"] == "survey" and not a["read"]), None),
         "contradicts": adjustment is not None and adjustment.contradicts,
-        "shape": _shape(adjustment.found) if adjustment is not None and adjustment.found is not None else None,
+        "shape": _shape(found.shape) if found.shape is not None else None,
         "set": _set(found.plan, facts, words, adjustment) if found.plan is not None else None,
         "hang": _hang(found.hang, facts) if found.hang is not None else None,
         "check": _check(found.check, facts, words) if found.check is not None else None,

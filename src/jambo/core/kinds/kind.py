@@ -37,6 +37,7 @@ from jambo.core.step import Step
 from jambo.core.survey.adjust import Adjustment
 from jambo.core.survey.found import Surveyed, lowest_header, surveyed
 from jambo.core.survey.judge import on_found
+from jambo.core.survey.shape import Found
 
 Section = tuple[Length | None, Length | None]  # of stock: its thickness and its width
 
@@ -65,9 +66,13 @@ class Planned:
 
 @dataclass(frozen=True, slots=True)
 class AsFound:
-    """What follows from the readings; parts are None while nothing read answers them."""
+    """What follows from the readings; parts are None while nothing read answers them.
+
+    `shape` is the one all that follows stands on: while readings are in doubt, the worst they may mean.
+    """
 
     adjustment: Adjustment | None = None
+    shape: Found | None = None
     plan: SetPlan | None = None
     hang: Hang | None = None
     check: Check | None = None
@@ -224,8 +229,8 @@ class Kind(ABC):
 
 def hole_found(read: Surveyed, figures: Figures) -> AsFound:
     """What readings mean for a kind without a set plan: whether the hole is as large as the rough opening planned."""
-    made = read.figures | lowest_header(read.shape)
-    return AsFound(read.adjustment, figures=made, flags=(*read.flags, *on_found(made | figures)))
+    made = read.figures | lowest_header(read.could_be)
+    return AsFound(read.adjustment, read.narrowest, figures=made, flags=(*read.flags, *on_found(made | figures)))
 
 
 def stages_of(kind: Kind, opening: Opening, existing: bool = False) -> tuple[Stage, ...]:

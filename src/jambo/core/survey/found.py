@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.flags import Flag
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, Source, add, highest, value_of
-from jambo.core.quantities.millimetres import down
+from jambo.core.quantities.millimetres import Mm, down
 from jambo.core.quantities.tape import Unit
 from jambo.core.survey.adjust import Adjustment, adjust
 from jambo.core.survey.judge import on_survey
@@ -41,6 +42,11 @@ class Surveyed:
         """The shape the readings make; None while they make none."""
         return self.adjustment.found if self.adjustment is not None else None
 
+    @property
+    def narrowest(self) -> Found | None:
+        """Of every shape the hole may have, the one with least width."""
+        return min(self.could_be, key=between_proudest, default=None)
+
 
 def surveyed(survey: Survey, planned: Figures, habit: Unit) -> Surveyed:
     """Make the readings agree.
@@ -52,12 +58,16 @@ def surveyed(survey: Survey, planned: Figures, habit: Unit) -> Surveyed:
     """
     adjusted = adjust(survey, value_of(planned[names.RO_HEIGHT]), habit)
     made = wall_thickest(survey)
-    shape = adjusted.found if adjusted is not None else None
-    if shape is not None:
-        left, right = shape.left.proudest(shape.span, 1)[0], shape.right.proudest(shape.span, -1)[0]
-        least = add(names.FOUND_LEAST_WIDTH, Known("between_proudest", down(-right - left), READ))
-        made |= Figures.of([least])
-    return Surveyed(adjusted, made, tuple(on_survey(survey, adjusted)))
+    read = Surveyed(adjusted, made, tuple(on_survey(survey, adjusted)))
+    if read.narrowest is not None:
+        least = Known("between_proudest", down(between_proudest(read.narrowest)), READ)
+        read = replace(read, figures=made | Figures.of([add(names.FOUND_LEAST_WIDTH, least)]))
+    return read
+
+
+def between_proudest(shape: Found) -> Mm:
+    """The width a plumb frame has between the proudest points of the two studs, over the height read."""
+    return -shape.right.proudest(shape.span, -1)[0] - shape.left.proudest(shape.span, 1)[0]
 
 
 def wall_thickest(survey: Survey) -> Figures:
@@ -66,9 +76,9 @@ def wall_thickest(survey: Survey) -> Figures:
     return Figures.of([highest(names.WALL_THICKEST, *read)] if read else [])
 
 
-def lowest_header(shape: Found | None) -> Figures:
-    """The header at its lowest, over the floor at the left foot; none while no height was read."""
-    low = shape.lowest_header(0.0, shape.right.start) if shape is not None else None
-    if low is None:
+def lowest_header(shapes: Sequence[Found]) -> Figures:
+    """The header at its lowest, over the floor at the left foot, in the worst of the shapes; none while no height was read."""
+    lows = [low for shape in shapes if (low := shape.lowest_header(0.0, shape.right.start)) is not None]
+    if not lows:
         return Figures()
-    return Figures.of([add(names.FOUND_HEIGHT, Known("header_lowest", down(low), READ))])
+    return Figures.of([add(names.FOUND_HEIGHT, Known("header_lowest", down(min(lows)), READ))])

@@ -57,7 +57,9 @@ def as_found(planned: Planned) -> AsFound:
     checked = check(opening, survey, figures, rules, MARK[rules.habit])
     flags += hanging_judge.on_check(opening, survey, checked, rules)
     in_force = {name: figure for name, figure in figures.items() if planned.figures.get(name) is not figure}
-    return AsFound(read.adjustment, stands, hung, checked, Figures(in_force) | made, tuple(flags))
+    return AsFound(
+        read.adjustment, found or read.narrowest, stands, hung, checked, Figures(in_force) | made, tuple(flags)
+    )
 
 
 def _thickness_read(planned: Planned, read: Figures) -> Figures:
