@@ -33,6 +33,11 @@ def next_door(at, **more):
     return {"mark": "D2", **{name: str(x) for name, x in ends.items()}, **more}
 
 
+SHEARED = {
+    "opening.door.in_hand": {
+        "height_hinge": "80", "height_strike": "80", "diagonal_to_strike": "85 11/16", "diagonal_to_hinge": "85 3/16",
+    }
+}  # fmt: skip
 FLAGS = [
     (new_hole(**{"wall.studs_found": None}), "cut-in-studs-unknown"),
     (new_hole(**{"wall.bearing": "yes"}), "cut-in-without-support"),
@@ -95,6 +100,8 @@ FLAGS = [
         {"opening.frame.stands_on": "finished_floor", "opening.floors.a": [{"thickness": "3/8", "allowance": "tile"}]},
         "leg-stands-on-unchosen-floor",
     ),
+    (SHEARED, "leaf-out-of-square"),
+    (SHEARED | {"opening.door.fire_rated": True}, "leaf-out-of-square-fire-rated"),
     ({"opening.door.hardware": {"hinge_corner": "round", "hinge_mortise": "square"}}, "hinge-corners-differ"),
     ({"opening.door.hardware": {"latch_corner": "round", "latch_mortise": "square"}}, "latch-corners-differ"),
     ({"opening.door.hardware": {"thickness_least": "1 5/8", "thickness_most": "1 3/4"}}, "lock-wrong-for-leaf"),

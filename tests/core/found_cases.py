@@ -43,6 +43,15 @@ NARROW = {"opening.door.leaves": [{"width": "18 in", "height": "80"}], "survey.r
 OVER = [also("lean_left", "3/8", "opening"), also("lean_right", "3/8", "away")]
 WILD = [also("width_at", w, at=at) for w, at in (("30", "10"), ("34", "30"), ("29", "50"), ("35", "70"), ("31", "75"))]
 
+FIRE = {"opening.door.fire_rated": True}
+SPACER = {"opening.frame": {"stands_on": "spacer", "spacer": "3/4"}}
+
+
+def low(**setting):
+    """A hole 1/4 lower than the frame: it must come down 5/16, and 1/4 of floor gap is to spare."""
+    return found(setting=setting, height_left="81 7/8", height_right="81 7/8")
+
+
 FOUND_FLAGS = [
     (found(**wide("31 1/2")), "unit-too-wide"),
     (NARROW, "unit-too-wide-for-stock"),
@@ -56,7 +65,16 @@ FOUND_FLAGS = [
     (found(setting={"one_side": True}), "shims-one-side"),
     (found(unit={"outside_width": "31 1/2"}), "unit-differs"),
     (found(also("lean_left", "1/4", "away"), setting={"hinge_by": "stud"}), "stud-not-plumb"),
-    (found(height_left="81 7/8", height_right="81 7/8"), "unit-taller-than-hole"),
+    (found(height_left="82 1/8", height_right="82 1/8"), "no-head-play"),
+    (found(height_left="81 15/16", height_right="81 15/16"), "taller-than-hole-legs"),
+    (found(height_left="81 7/8", height_right="81 7/8"), "taller-than-hole-leaf"),
+    (found(height_left="81 7/8", height_right="81 7/8") | SPACER, "taller-than-hole-under"),
+    (low(cut_legs=True), "still-too-tall"),
+    (low(raise_header=True), "header-raised"),
+    (found(setting={"cut_hinge": "81 1/4", "cut_strike": "81 1/4"}), "legs-cut-shorter"),
+    (found(setting={"cut_hinge": "81 1/2", "cut_strike": "81 1/2"}), "legs-cut-longer"),
+    (found(setting={"leaf_trimmed": "3/4"}), "leaf-trimmed-too-much"),
+    (found(setting={"leaf_trimmed": "1/4"}) | FIRE, "fire-rated-trimmed"),
     (found(height_left="80", height_right="80"), "unit-too-tall"),
     (found(unit={"leg_length": "81"}), "leg-short"),
     (found(also("floor_across", "1/4", "left"), setting={"cut_hinge": "81", "cut_strike": "81"}), "legs-cut-equal"),
@@ -73,11 +91,17 @@ FOUND_FLAGS = [
     (found(width_foot=None, width_middle=None, width_head=None), "survey-no-width"),
     (found(**wide("60")) | {"opening.door.kind": "pocket"}, "found-narrower"),
     (found(**wide("62")) | {"opening.door.kind": "pocket"}, "found-lower"),
-    (found(also("floor_along", "1 1/4 in 4 ft", "up")), "sweep-rubs"),
+    (found(also("floor_along", "3/4 in 4 ft", "up")) | {"opening.rules": {"floor_gap": "3/8"}}, "sweep-rubs"),
+    (found(also("floor_along", "1 1/4 in 4 ft", "up")), "sweep-rubs-more"),
+    (found(also("floor_along", "7/8 in 4 ft", "up"), setting={"leaf_trimmed": "1/2"}) | {"opening.rules": {"floor_gap": "1/4"}}, "sweep-low-more"),
     (found(also("floor_along", "1/2 in 4 ft", "up")), "sweep-low"),
+    (found(also("floor_along", "1 1/4 in 4 ft", "up")) | FIRE, "sweep-rubs-whole"),
+    (found(also("floor_along", "1/2 in 4 ft", "up")) | FIRE, "sweep-low-whole"),
+    (found(setting={"later_floor": "3/4"}) | FIRE, "later-floor-fire-rated"),
     (found(also("plumb_strike", "3/8", "hinge")), "leaf-drifts"),
     (found(*gaps(latch="1/4")), "gaps-off"),
     (found(*gaps(head_hinge="0")), "gap-too-small-for-moves"),
+    (found(*gaps(head_hinge="0")) | FIRE, "gap-too-small-fire-rated"),
     (found(*gaps(head_hinge="1/4")), "gap-too-wide-for-moves"),
     (found(*gaps(), also("stop_top", "0"), also("stop_foot", "1/8")), "stop-uneven"),
     (found(also("leg_straight", "1/16")), "leg-over-shimmed"),

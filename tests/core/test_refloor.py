@@ -68,6 +68,7 @@ CASES = [
     (("3/4", "1/2", ("set",)), {}, "new-floor-gap-wide", {"left": "3/4", "wanted": "1/2"}),
     # framed 82 3/8 with 1/4 over the head: 1/8 more floor leaves 1/8, 1/2 more lacks 1/4
     (("3/4", "7/8", ("framed",)), {}, "new-floor-head-space", {"left": "1/8", "framed": "82 3/8", "needs": "82 1/2"}),
+    (("3/4", "1 1/4", ("framed",)), {"opening.door.fire_rated": True}, "new-floor-fire-rated-low", {"over": "1/4"}),
     (("3/4", "1 1/4", ("framed",)), {}, "new-floor-opening-low", {"over": "1/4", "needs": "82 7/8"}),
     (("3/4", "7/8", ("framed",)), POCKET, "new-floor-opening-low", {"over": "1/8"}),  # a pocket has no play to give
 ]  # fmt: skip

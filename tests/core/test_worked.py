@@ -9,7 +9,7 @@ import pytest
 from helpers import solved
 from jambo.core.facts import casing
 from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
-from jambo.core.facts.leaf import Leaf
+from jambo.core.facts.leaf import InHand, Leaf
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
 from jambo.core.frames import frame as frames
@@ -67,7 +67,7 @@ def test_swing(case):
     floor = add("floor_clear", case.known("F_clear"))
     inside = frames.inside_width(leaves, frame, case.rules)
     outside = frames.outside_width(inside, frame)
-    head = frames.head_underside([floor, case.rules.known("floor_gap")], leaves[0], case.rules)
+    head = frames.head_underside([floor, case.rules.known("floor_gap")], leaf_height, case.rules)
     top = add("frame_top", head, frame.leg_thickness)
     if case.given.get("school") == "add_on":
         opening = swing.add_on(leaves, outside, top, floor, "finished_floor", case.rules)
@@ -104,7 +104,7 @@ def test_casing(case):
 @pytest.mark.parametrize("case", of_kind("hinges"))
 def test_hinges(case):
     case = Case(case)
-    leaf = hinges.on_leaf(case.known("Hd"), case.rules)
+    leaf = hinges.on_leaf(case.known("Hd"), InHand(), case.rules)
     assert len(leaf) == int(case.expect["n"])
     assert [m.value for m in leaf] == [case.length(m) for m in case.expect["leaf"]]
     assert [m.value for m in hinges.on_leg(leaf, case.rules)] == [case.length(m) for m in case.expect["leg"]]

@@ -17,6 +17,7 @@ from jambo.core.kinds.face_slider import judge as kinds_face_slider_judge
 from jambo.core.kinds.pocket import judge as kinds_pocket_judge
 from jambo.core.kinds.swing import judge as kinds_swing_judge
 from jambo.core.setting import judge as setting_judge
+from jambo.core.setting import ladder_judge as setting_ladder_judge
 from jambo.core.survey import judge as survey_judge
 from jambo.core.trim import judge as trim_judge
 from jambo.core.wall import judge as wall_judge
@@ -35,6 +36,7 @@ _JUDGES = (
     kinds_swing_judge,
     record,
     setting_judge,
+    setting_ladder_judge,
     survey_judge,
     trim_judge,
     wall_judge,

@@ -12,7 +12,7 @@ from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.declared import stages_of
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
-from jambo.core.facts.leaf import Leaf
+from jambo.core.facts.leaf import InHand, Leaf
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.setting import Delivered, Setting
 from jambo.core.facts.wall import Wall
@@ -34,6 +34,7 @@ class Part:
 
 PARTS = (
     Part("opening.door.leaves[]", Leaf, "door"),
+    Part("opening.door.in_hand", InHand, "door"),
     Part("opening.door.hardware", Lockset, "door"),
     Part("opening.door.pocket", PocketKit, "pocket"),
     Part("opening.door.slider", Slider, "track"),

@@ -275,8 +275,12 @@ RULES: dict[str, Rule] = {
     "leaf_trim_most": Rule(
         HANGING, "{leaf} trimmed at the bottom by at most", "gap", "1/2", "12", "Handbook 9: hollow leaves."
     ),
+    "leaf_trim_solid": Rule(HANGING, "solid {leaf} trimmed at the bottom by at most", "gap", "1", "25", "Handbook 15."),
     "floor_gap_least": Rule(
         HANGING, "least gap over the floor anywhere on the swing", "gap", "1/4", "5", "Handbook 9 and 18."
+    ),
+    "head_play_least": Rule(
+        SETTING, "least play over the {head}", "gap", "1/16", "2", "Handbook 15: the rest may be used up."
     ),
     "lean_split": Rule(SETTING, "wall lean that is split, above", "gap", "1/4", "6", "Handbook 16."),
     "casing_hides": Rule(SETTING, "{casing} hides a step of at most", "gap", "3/16", "5", "Handbook 16.", stage="trim"),

@@ -16,6 +16,7 @@ from jambo.core.facts.floors import Under
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
 from jambo.core.facts.leaf import HandLabel, HingeSide, Side
+from jambo.core.facts.leaf import InHand as InHandFacts
 from jambo.core.facts.leaf import Leaf as LeafFacts
 from jambo.core.facts.opening import AddFrom, DoorKind, HeadGain, LeadsTo, Method
 from jambo.core.facts.placing import Header as HeaderFacts
@@ -54,6 +55,23 @@ Mass = Annotated[
 
 class Leaf(model_of(LeafFacts)):  # type: ignore[misc]
     """One leaf, actual size. A call-out such as "2668" as the width gives the height too."""
+
+
+class MarkOnLeaf(Model):
+    """Where something of a leaf in hand is, from its top."""
+
+    at: Annotated[LengthText | None, Of("height")] = None
+
+
+class InHand(model_of(InHandFacts)):  # type: ignore[misc]
+    """A swing leaf that is there: its core, its real size, its mortises, what may come off its bottom.
+
+    Of a pair it is the active leaf. `hinges` are from its top to the top of each hinge, `latch` to the latch's middle;
+    `hinge_count` is how many there are where nobody measured their places.
+    """
+
+    hinge_count: Annotated[int, Field(ge=2, le=5)] | None = None
+    hinges: Annotated[list[MarkOnLeaf], Field(max_length=5)] = Field(default_factory=list)
 
 
 class Hardware(model_of(Lockset)):  # type: ignore[misc]
@@ -145,6 +163,7 @@ class Door(Model):
     fire_rated: bool = False
     opening_width: Annotated[LengthText | None, Of("opening_width")] = None
     opening_height: Annotated[LengthText | None, Of("opening_height")] = None
+    in_hand: InHand = Field(default_factory=InHand)
     hardware: Hardware = Field(default_factory=Hardware)
     pocket: Pocket = Field(default_factory=Pocket)
     slider: Slider = Field(default_factory=Slider)

@@ -11,7 +11,7 @@ from jambo.core.facts.casing import Casing
 from jambo.core.facts.floors import Floors
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
-from jambo.core.facts.leaf import Handing, Leaf
+from jambo.core.facts.leaf import Handing, InHand, Leaf
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.setting import Delivered, Setting
@@ -81,6 +81,16 @@ def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
     return Leaf(width, height, thickness, heard.also if heard else None)
 
 
+def _in_hand(door: doc.Door, rules: HouseRules, reader: Reader) -> InHand:
+    """The leaf in hand; its hinges in order from its top."""
+    path, said = "opening.door.in_hand", door.in_hand
+    marks = [known(reader, mark, "at", f"{path}.hinges[{i}]", "hinge_in_hand") for i, mark in enumerate(said.hinges)]
+    placed = sorted((mark for mark in marks if mark is not None), key=lambda mark: mark.value)
+    facts = reader.facts(InHand, said, path, rules)
+    facts.pop("hinges", None)
+    return InHand(**facts, hinges=tuple(placed) if len(placed) > 1 else ())
+
+
 def _as_the_first(leaf: Leaf, first: Leaf) -> Leaf:
     """The second leaf of a pair: as high and as thick as the first, where it does not say so itself."""
     same = {of: getattr(first, of) for of in ("height", "thickness") if isinstance(getattr(leaf, of), Missing)}
@@ -105,6 +115,10 @@ def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
         first = value_of(opening.leaves[0].height)
         if i and opening.pair and first is not None and value_of(leaf.height) not in (None, first):
             reader.refuse(f"{path}.height", "the two leaves of a pair are one height", exact_text(first, reader.unit))
+    own, tall = opening.in_hand, opening.leaves[0].height
+    if opening.kind == "swing":
+        for mark in (*own.hinges, *([own.latch] if own.latch is not None else [])):
+            over(mark.source.path, mark, tall, "is past the bottom of the leaf", "less than")
     over("opening.header.depth", opening.header.depth, tallest, "is deeper than the wall is high", "less than")
     over("opening.position.distance", opening.placing.distance, wall.length, "is past the end of the wall", "at most")
 
@@ -175,6 +189,7 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
         mass=mass_of(door.mass, "opening.door.mass", reader),
         glass=door.glass,
         fire_rated=door.fire_rated,
+        in_hand=_in_hand(door, rules, reader),
         delivered_hand=door.delivered_hand,
         lockset=Lockset(**reader.facts(Lockset, door.hardware, "opening.door.hardware", rules)),
         finished_width=reader.length(door, "opening_width", "opening.door", "finished_opening_width"),

@@ -13,6 +13,7 @@ from jambo.core.kinds.kind import AsFound
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import as_length
 from jambo.core.quantities.tape import SAME, Tape, Unit, show
+from jambo.core.setting.ladder import Ladder, Rung
 from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.stations import Station
 from jambo.core.survey.adjust import Adjusted, Adjustment
@@ -121,6 +122,24 @@ class SetOut(TypedDict):
     frames: list[StockFitOut]
 
 
+class RungOut(TypedDict):
+    """One thing that may give way for a frame too tall: where it is chosen, what it takes or would take."""
+
+    rung: str
+    path: str
+    label: str
+    chosen: bool
+    takes: str
+
+
+class LadderOut(TypedDict):
+    """A frame too tall for its hole: by how much, what may give way, and what is left of it."""
+
+    said: str
+    rungs: list[RungOut]
+    left: str | None
+
+
 class ReleaseOut(TypedDict):
     """The leaf let go at an angle."""
 
@@ -170,6 +189,7 @@ class AsFoundOut(TypedDict):
     contradicts: bool
     shape: FoundOut | None
     set: SetOut | None
+    ladder: LadderOut | None
     hang: HangOut | None
     check: CheckOut | None
 
@@ -347,6 +367,34 @@ def _set(plan: SetPlan, facts: Facts, words: Region, adjustment: Adjustment | No
     }  # fmt: skip
 
 
+RUNGS: dict[Rung, tuple[str, str]] = {
+    "legs": ("opening.setting.cut_legs", "Cut both {leg}s: {leaf} and floor gap come down with them"),
+    "leaf": ("opening.setting.trim_leaf", "Trim the {leaf}'s bottom, where the gap then lacks"),
+    "under": ("opening.setting.lower_under", "Lower what it stands on"),
+    "header": ("opening.setting.raise_header", "Raise the {header}"),
+}
+
+
+def _ladder(ladder: Ladder, facts: Facts, words: Region) -> LadderOut:
+    tape, least = facts.tape, _said(facts.rules.value("head_play_least"), facts.tape)
+    over = f"It stands {_said(-ladder.head, tape)} taller than the hole" if ladder.head < ZERO else "It just goes in"
+    left = ladder.left >= SAME[facts.rules.habit]
+    return {
+        "said": fill(f"{over}; {least} over the {{head}} is wanted.", words),
+        "rungs": [
+            {
+                "rung": step.rung,
+                "path": RUNGS[step.rung][0],
+                "label": fill(RUNGS[step.rung][1], words),
+                "chosen": step.chosen,
+                "takes": show(step.takes, tape, "up").text,
+            }
+            for step in ladder.steps
+        ],
+        "left": show(ladder.left, tape, "up").text if left else None,
+    }
+
+
 def _hang(hang: Hang, facts: Facts) -> HangOut:
     rest = hang.rest
     moving = any(r.does != "stays" for r in hang.releases)
@@ -418,6 +466,7 @@ def as_found_out(found: AsFound, facts: Facts, words: Region) -> AsFoundOut:
         "contradicts": adjustment is not None and adjustment.contradicts,
         "shape": _shape(found.shape) if found.shape is not None else None,
         "set": _set(found.plan, facts, words, adjustment) if found.plan is not None else None,
+        "ladder": _ladder(found.ladder, facts, words) if found.ladder is not None else None,
         "hang": _hang(found.hang, facts) if found.hang is not None else None,
         "check": _check(found.check, facts, words) if found.check is not None else None,
     }

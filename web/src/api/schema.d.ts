@@ -1008,6 +1008,7 @@ export interface components {
             /** Contradicts */
             contradicts: boolean;
             hang: components["schemas"]["HangOut"] | null;
+            ladder: components["schemas"]["LadderOut"] | null;
             /** Next */
             next: string | null;
             /** Readings */
@@ -1361,6 +1362,12 @@ export interface components {
         DeliveredUnit: {
             /** Leg Length */
             leg_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Leg Taped
+             * @default shoulder
+             * @enum {string}
+             */
+            leg_taped?: "shoulder" | "over_head";
             /** Outside Width */
             outside_width?: (string | components["schemas"]["ExactLength"]) | null;
         };
@@ -1438,6 +1445,7 @@ export interface components {
              * @enum {string}
              */
             hinge_side?: "left" | "right";
+            in_hand?: components["schemas"]["InHand"];
             /**
              * Kind
              * @default swing
@@ -2036,6 +2044,37 @@ export interface components {
             ids: number[];
         };
         /**
+         * InHand
+         * @description A swing leaf that is there: its core, its real size, its mortises, what may come off its bottom.
+         *
+         *     Of a pair it is the active leaf. `hinges` are from its top to the top of each hinge, `latch` to the latch's middle;
+         *     `hinge_count` is how many there are where nobody measured their places.
+         */
+        InHand: {
+            /** Core */
+            core?: ("hollow" | "solid") | null;
+            /** Diagonal To Hinge */
+            diagonal_to_hinge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Diagonal To Strike */
+            diagonal_to_strike?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height Hinge */
+            height_hinge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Height Strike */
+            height_strike?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Count */
+            hinge_count?: number | null;
+            /** Hinges */
+            hinges?: components["schemas"]["MarkOnLeaf"][];
+            /** Latch */
+            latch?: (string | components["schemas"]["ExactLength"]) | null;
+            /** May Trim */
+            may_trim?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width Foot */
+            width_foot?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Width Top */
+            width_top?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
          * InWall
          * @description An opening of a wall as kept: what a screen needs to move it.
          */
@@ -2242,6 +2281,18 @@ export interface components {
             title: string;
         };
         /**
+         * LadderOut
+         * @description A frame too tall for its hole: by how much, what may give way, and what is left of it.
+         */
+        LadderOut: {
+            /** Left */
+            left: string | null;
+            /** Rungs */
+            rungs: components["schemas"]["RungOut"][];
+            /** Said */
+            said: string;
+        };
+        /**
          * Layer
          * @description One layer of a floor. `allowance` is the reason why its thickness is not settled yet.
          */
@@ -2444,6 +2495,14 @@ export interface components {
             lines: components["schemas"]["ToldLine"][];
             /** More */
             more: number | null;
+        };
+        /**
+         * MarkOnLeaf
+         * @description Where something of a leaf in hand is, from its top.
+         */
+        MarkOnLeaf: {
+            /** At */
+            at?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * MarkOut
@@ -3229,6 +3288,8 @@ export interface components {
             hanger_edge?: (string | components["schemas"]["ExactLength"]) | null;
             /** Head Gap */
             head_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Head Play Least */
+            head_play_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Head Shim */
             head_shim?: (string | components["schemas"]["ExactLength"]) | null;
             /** Header Packing */
@@ -3265,6 +3326,8 @@ export interface components {
             layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
             /** Leaf Trim Most */
             leaf_trim_most?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Trim Solid */
+            leaf_trim_solid?: (string | components["schemas"]["ExactLength"]) | null;
             /** Lean Margin */
             lean_margin?: (string | components["schemas"]["ExactLength"]) | null;
             /** Lean Split */
@@ -3403,6 +3466,22 @@ export interface components {
             wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
             /** Wood Embed */
             wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * RungOut
+         * @description One thing that may give way for a frame too tall: where it is chosen, what it takes or would take.
+         */
+        RungOut: {
+            /** Chosen */
+            chosen: boolean;
+            /** Label */
+            label: string;
+            /** Path */
+            path: string;
+            /** Rung */
+            rung: string;
+            /** Takes */
+            takes: string;
         };
         /**
          * SaveFacts
@@ -3549,6 +3628,11 @@ export interface components {
         Setting: {
             /** Cut Hinge */
             cut_hinge?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Cut Legs
+             * @default false
+             */
+            cut_legs?: boolean;
             /** Cut Strike */
             cut_strike?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -3570,6 +3654,8 @@ export interface components {
             latch?: "not_tried" | "latches" | "binds" | "rattles";
             /** Later Floor */
             later_floor?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Trimmed */
+            leaf_trimmed?: (string | components["schemas"]["ExactLength"]) | null;
             /**
              * Lean
              * @default auto
@@ -3582,6 +3668,11 @@ export interface components {
              * @enum {string}
              */
             legs?: "plumb" | "hinge_plane" | "split" | "stop_to_leaf";
+            /**
+             * Lower Under
+             * @default false
+             */
+            lower_under?: boolean;
             /**
              * Nailing
              * @default top_down
@@ -3605,6 +3696,11 @@ export interface components {
              */
             packing?: "tapered" | "flat";
             /**
+             * Raise Header
+             * @default false
+             */
+            raise_header?: boolean;
+            /**
              * School
              * @default centred
              * @enum {string}
@@ -3618,6 +3714,16 @@ export interface components {
              * @enum {string}
              */
             strike_by?: "leaf" | "level";
+            /**
+             * To Leaf
+             * @default false
+             */
+            to_leaf?: boolean;
+            /**
+             * Trim Leaf
+             * @default false
+             */
+            trim_leaf?: boolean;
         };
         /**
          * ShapeOut

@@ -6,8 +6,9 @@ import { View } from "../drawing/View";
 import { useCatalogue } from "../app/useCatalogue";
 import { useStock } from "../app/useStock";
 import { useWork } from "../work/context";
+import { FigureLine } from "../slip/FigurePress";
 import { LengthAt } from "./LengthAt";
-import { ChoiceAt, PickAt, SelectAt, SwitchAt, TextAt } from "./fields";
+import { ChoiceAt, PickAt, Rows, SelectAt, SwitchAt, TextAt } from "./fields";
 import { type DoorShape as Shape, DOORS, KindPick } from "./KindPick";
 import type { StageView } from "./stages";
 import styles from "./DoorStage.module.css";
@@ -299,6 +300,63 @@ function More({ swing }: { swing: boolean }) {
   );
 }
 
+/** A leaf that is there: measured all round, with its own mortises; the frame follows it. */
+function InHand() {
+  const { result, words } = useWork();
+  const at = "opening.door.in_hand";
+  const leaf = words.leaf ?? "leaf";
+  return (
+    <details className="more">
+      <summary>The {leaf} is in hand: its real size, mortises, what may come off</summary>
+      <SelectAt
+        path={`${at}.core`}
+        label="Its core"
+        fallback=""
+        data={[
+          { value: "", label: "not known" },
+          { value: "hollow", label: "Hollow" },
+          { value: "solid", label: "Solid" },
+        ]}
+      />
+      <LengthAt path={`${at}.may_trim`} label="May come off its bottom" />
+      <div className="pair">
+        <LengthAt path={`${at}.width_top`} label="Width at its top" />
+        <LengthAt path={`${at}.width_foot`} label="Width at its foot" />
+      </div>
+      <div className="pair">
+        <LengthAt path={`${at}.height_hinge`} label="Height at the hinges" />
+        <LengthAt path={`${at}.height_strike`} label="Height at the free edge" />
+      </div>
+      <div className="pair">
+        <LengthAt path={`${at}.diagonal_to_strike`} label="Diagonal, hinge foot to free top" />
+        <LengthAt path={`${at}.diagonal_to_hinge`} label="Diagonal, free foot to hinge top" />
+      </div>
+      {result?.figures.out_of_square && (
+        <ul className="trim-list">
+          <li>
+            <FigureLine name="out_of_square" />
+          </li>
+        </ul>
+      )}
+      <SelectAt
+        path={`${at}.hinge_count`}
+        label="Hinges it comes with"
+        fallback=""
+        number
+        data={[{ value: "", label: "by the rule" }, ...["2", "3", "4", "5"].map((n) => ({ value: n, label: n }))]}
+      />
+      <Rows
+        path={`${at}.hinges`}
+        label={`Its own hinges, from the ${leaf}'s top to the top of each`}
+        one="hinge"
+        empty="By the rule. Two or more of its own take its place."
+        fields={(path, i) => <LengthAt path={`${path}.at`} label={`Hinge ${i + 1}`} />}
+      />
+      <LengthAt path={`${at}.latch`} label={`Its own latch, from the ${leaf}'s top`} />
+    </details>
+  );
+}
+
 /** What hangs, how big it is, and which way it goes. */
 export function DoorStage() {
   const { now } = useWork();
@@ -315,6 +373,7 @@ export function DoorStage() {
       {kind === "pocket" && <Pocket pair={pair} />}
       {kind === "face_slider" && <Slider />}
       {kind === "bypass" && <Bypass />}
+      {kind === "swing" && <InHand />}
       <More swing={kind === "swing"} />
     </>
   );

@@ -16,7 +16,14 @@ const LEGS = [
   "cut_hinge",
   "cut_strike",
   "head_play_found",
+  "too_tall",
+  "gap_to_spare",
   "legs_cut_for_head",
+  "leaf_trim",
+  "under_lowered",
+  "header_raised",
+  "still_too_tall",
+  "legs_cut_short",
 ];
 const LEAN = [
   "wall_lean_hinge",
@@ -133,12 +140,20 @@ export function SetStage() {
       />
       <SwitchAt path="opening.setting.one_side" label="They went in from one side only" />
       <h2>Legs, head and floor</h2>
+      <Ladder />
       <Lines names={LEGS} />
       <Delivered />
       <div className="pair">
         <LengthAt path="opening.setting.cut_hinge" label={`Hinge ${legs} as cut`} />
         <LengthAt path="opening.setting.cut_strike" label={`Other ${legs} as cut`} />
       </div>
+      <LengthAt path="opening.setting.leaf_trimmed" />
+      {result.figures.out_of_square && (
+        <SwitchAt
+          path="opening.setting.to_leaf"
+          label={`Set the head to the ${words.leaf ?? "leaf"}, which is out of square`}
+        />
+      )}
       <h2>A wall that leans</h2>
       <Lines names={LEAN} />
       <div className="pair">
@@ -172,11 +187,54 @@ export function SetStage() {
 }
 
 function Delivered() {
+  const { words } = useWork();
   return (
     <div className="pair">
       <LengthAt path="opening.unit.outside_width" label="Unit that came: width" />
-      <LengthAt path="opening.unit.leg_length" label="its legs" />
+      <LengthAt path="opening.unit.leg_length" label={`its ${words.leg ?? "leg"}s`} />
+      <SelectAt
+        path="opening.unit.leg_taped"
+        label={`its ${words.leg ?? "leg"}s, taped from the foot`}
+        fallback="shoulder"
+        data={[
+          { value: "shoulder", label: `To the shoulder, under the ${words.head ?? "head"}` },
+          { value: "over_head", label: `Over the ${words.head ?? "head"}` },
+        ]}
+      />
     </div>
+  );
+}
+
+/** A frame too tall for its hole: what may give way, rung by rung, with what each takes. */
+function Ladder() {
+  const ladder = useWork().result?.found.ladder;
+  if (!ladder) return null;
+  return (
+    <fieldset className={styles.ladder}>
+      <legend>
+        <WithFractions text={ladder.said} />
+      </legend>
+      {ladder.rungs.map((rung) => (
+        <div key={rung.rung} className={styles.rung} data-chosen={rung.chosen}>
+          <SwitchAt path={rung.path} label={rung.label} />
+          <span className={styles.takes}>
+            {rung.chosen ? "takes " : "would take "}
+            <b>
+              <WithFractions text={rung.takes} />
+            </b>
+          </span>
+        </div>
+      ))}
+      <p className={styles.left} data-left={ladder.left !== null}>
+        {ladder.left === null ? (
+          "So it goes in."
+        ) : (
+          <>
+            Still <WithFractions text={ladder.left} /> to find.
+          </>
+        )}
+      </p>
+    </fieldset>
   );
 }
 

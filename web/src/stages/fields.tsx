@@ -109,7 +109,10 @@ export function SelectAt({
         data-walk
         value={String((at(meant, path) as string | number | undefined) ?? fallback)}
         onChange={(event) =>
-          set(path, number ? Number(event.currentTarget.value) : event.currentTarget.value || undefined)
+          set(
+            path,
+            number && event.currentTarget.value ? Number(event.currentTarget.value) : event.currentTarget.value || undefined,
+          )
         }
         onKeyDown={onEnter}
         data={data}

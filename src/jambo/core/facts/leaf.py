@@ -6,13 +6,14 @@ from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
-from jambo.core.quantities.figure import Fact
+from jambo.core.quantities.figure import Fact, Known
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.mass import GRAMS, Mass
 from jambo.core.quantities.tape import Unit
 
 HingeSide = Literal["left", "right"]
 Side = Literal["A", "B"]
+Core = Literal["hollow", "solid"]
 HandLabel = Literal["LH", "RH", "LHR", "RHR"]
 
 # Stock sizes offered (handbook 3); any other size may be typed.
@@ -34,6 +35,38 @@ class Leaf:
         Fact, declare("leaf_thickness", "{leaf} thickness", name="leaf_thickness", short="Thickness", required=True)
     ]
     width_also: Length | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class InHand:
+    """A swing leaf that is there and was measured: what it is made of, its real size, its own mortises, what may come off.
+
+    Where it was measured its size counts before the one it is called by. `diagonal_to_strike` runs from its hinge foot to its
+    top at the strike, `diagonal_to_hinge` the other way; `latch` is from its top to the latch's middle, `hinges` from its top
+    to the top of each hinge. `hinge_count` is how many a unit came with, where nobody measured their places.
+    """
+
+    core: Core | None = None
+    may_trim: Annotated[Known | None, declare("gap", "may come off the {leaf}'s bottom", name="may_trim")] = None
+    width_top: Annotated[Known | None, declare("leaf_width", "{leaf} width, measured", name="leaf_measured_top")] = None
+    width_foot: Annotated[Known | None, declare("leaf_width", "{leaf} width, measured", name="leaf_measured_foot")] = (
+        None
+    )
+    height_hinge: Annotated[
+        Known | None, declare("leaf_height", "{leaf} height, measured", name="leaf_measured_hinge")
+    ] = None
+    height_strike: Annotated[
+        Known | None, declare("leaf_height", "{leaf} height, measured", name="leaf_measured_strike")
+    ] = None
+    diagonal_to_strike: Annotated[
+        Known | None, declare("diagonal", "diagonal of the {leaf}", name="leaf_diagonal_to_strike")
+    ] = None
+    diagonal_to_hinge: Annotated[
+        Known | None, declare("diagonal", "diagonal of the {leaf}", name="leaf_diagonal_to_hinge")
+    ] = None
+    latch: Annotated[Known | None, declare("height", "latch of the {leaf}", name="latch_in_hand")] = None
+    hinge_count: int | None = None
+    hinges: tuple[Known, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,7 @@ from jambo.core.facts.cuts import Cut
 from jambo.core.facts.floors import Floors
 from jambo.core.facts.frame import Frame
 from jambo.core.facts.hardware import Lockset
-from jambo.core.facts.leaf import Handing, HandLabel, HingeSide, Leaf
+from jambo.core.facts.leaf import Handing, HandLabel, HingeSide, InHand, Leaf
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.readings import Survey
 from jambo.core.facts.setting import Delivered, Setting
@@ -52,6 +52,7 @@ class Opening:
     mass: Mass | None = None
     glass: bool = False
     fire_rated: bool = False
+    in_hand: InHand = field(default_factory=InHand)
     delivered_hand: HandLabel | None = None
     lockset: Lockset = field(default_factory=Lockset)
     casing: Casing | None = None

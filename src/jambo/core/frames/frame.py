@@ -3,14 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from fractions import Fraction
 
 from jambo.core.facts.frame import Frame, LegsPastHead, Sill, Trenched
 from jambo.core.facts.leaf import Leaf
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Amount, Computed, Known, Source, add, highest
+from jambo.core.quantities.figure import Amount, Computed, Known, Line, Source, add, highest
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
+
+
+@dataclass(frozen=True, slots=True)
+class Lowered:
+    """How a frame was brought down into its hole: what the floor gap loses, what came off the leaf, what it stands on lower by."""
+
+    gap: tuple[Line, ...]
+    trim: tuple[Amount, ...] = ()
+    under: Amount | None = None
+
 
 SILL_SLOPE = Fraction(1, 20)  # fall of a site-made sill to the outside (handbook 12)
 
@@ -62,28 +73,31 @@ def under_the_leaf(frame: Frame, floor_clear: Computed, strips: Computed | None,
     return [floor_clear, rules.known("floor_gap")]
 
 
-def leaf_bottom(stack: Sequence[Amount]) -> Computed:
+def leaf_bottom(stack: Sequence[Line]) -> Computed:
     """Height of the leaf's bottom edge over what is under it."""
     return add(names.LEAF_BOTTOM, *stack)
 
 
-def head_underside(stack: Sequence[Amount], leaf: Leaf, rules: HouseRules) -> Computed:
+def head_underside(stack: Sequence[Line], tall: Amount, rules: HouseRules) -> Computed:
     """Hh = F_clear + gu + Hd + gt, above the rough floor; over a sill its own stack instead of floor and gap.
 
     Args:
-        stack: what is under the leaf, with its gap; leaf: its height Hd; rules: the head gap gt.
+        stack: what is under the leaf, with its gap; tall: its height Hd; rules: the head gap gt.
     """
-    return add(names.HEAD_UNDERSIDE, *stack, leaf.height, rules.known("head_gap"))
+    return add(names.HEAD_UNDERSIDE, *stack, tall, rules.known("head_gap"))
 
 
-def foot(frame: Frame, under: Computed, strips: Computed | None = None) -> Computed:
-    """Where the legs stand: the rough floor, the finished floor under the leaf, a spacer, or on or beside the sill."""
+def foot(frame: Frame, under: Computed, strips: Computed | None = None, lower: Amount | None = None) -> Computed:
+    """Where the legs stand: the rough floor, the finished floor under the leaf, a spacer, or on or beside the sill.
+
+    `lower` is what a spacer was made thinner by; of a sill that is in its `strips` already.
+    """
     if frame.sill is not None and strips is not None:
         return add(names.FOOT, strips, *([frame.sill.thickness] if frame.sill.legs_on else []))
     if frame.stands_on == "finished_floor":
         return add(names.FOOT, under)
     if frame.stands_on == "spacer":
-        return add(names.FOOT, frame.spacer)
+        return add(names.FOOT, frame.spacer, *([(-1, lower)] if lower is not None else []))
     return add(names.FOOT, Known("bare_floor", ZERO, Source("given", "opening.frame.stands_on")))
 
 

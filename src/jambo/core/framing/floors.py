@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from jambo.core.facts.floors import Floors, Stack
 from jambo.core.facts.leaf import Side
+from jambo.core.facts.opening import Opening
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Known, Missing, Source, add, highest
 from jambo.core.quantities.length import ZERO
+from jambo.core.rules import HouseRules
 
 
 def stack_height(stack: Stack) -> Computed:
@@ -23,6 +25,19 @@ def under_leaf(floors: Floors, a: Computed, b: Computed) -> Computed:
     if floors.under == "strip":
         return add(names.FLOOR_UNDER, floors.strip or Missing("strip", "opening.floors.strip"))
     return add(names.FLOOR_UNDER, a if floors.under == "A" else b)
+
+
+def trim_allowed(opening: Opening, rules: HouseRules) -> Known:
+    """What may come off the leaf's bottom in all (handbook 9, 15): nothing of a fire-rated one, of others as was said or by core.
+
+    While nobody has said what its core is, it counts as hollow: the least.
+    """
+    leaf = opening.in_hand
+    if opening.fire_rated:
+        return Known("fire_rated", ZERO, Source("given", "opening.door.fire_rated"))
+    if leaf.may_trim is not None:
+        return leaf.may_trim
+    return rules.known("leaf_trim_solid" if leaf.core == "solid" else "leaf_trim_most")
 
 
 def clear(floors: Floors, opens_to: Side, a: Computed, b: Computed) -> Computed:

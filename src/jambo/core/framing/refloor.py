@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
+from jambo.core.framing.floors import trim_allowed
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, Length
@@ -42,6 +43,11 @@ FLAGS = FlagWords(
                 "stop",
                 "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
                 "Raise the {header} by {over}, lay a thinner floor, or trim the {leaf} as far as its maker allows.",
+            ),
+            "new-floor-fire-rated-low": (
+                "stop",
+                "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
+                "Raise the {header} by {over}, or lay a thinner floor; nothing comes off a fire-rated {leaf}.",
             ),
             "new-floor-head-space": (
                 "note",
@@ -87,7 +93,7 @@ def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) 
     if new < old:
         yield FLAGS("new-floor-gap-wide", values, about, path)
         return
-    trim, most = new - old, rules.value("leaf_trim_most")
+    trim, most = new - old, trim_allowed(opening, rules).value
     values |= {"trim": trim, "most": most}
     code = "new-floor-trim"
     if opening.fire_rated:
@@ -97,7 +103,7 @@ def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) 
     yield FLAGS(code, values, about, path)
 
 
-def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
+def _hole(before: Figures, after: Figures, opening: Opening) -> Iterator[Flag]:
     """An opening that is framed keeps its height: what a higher floor lifts must find room over the head."""
     framed, needs = before.value(names.RO_HEIGHT), after.value(names.RO_HEIGHT)
     if framed is None or needs is None or framed == needs:
@@ -107,7 +113,8 @@ def _hole(before: Figures, after: Figures) -> Iterator[Flag]:
     values: Values = {"framed": framed, "needs": needs}
     about, path = (names.RO_HEIGHT, names.HEAD_UNDERSIDE), "opening.floors"
     if left < ZERO:
-        yield FLAGS("new-floor-opening-low", {**values, "over": -left}, about, path)
+        code = "new-floor-fire-rated-low" if opening.fire_rated else "new-floor-opening-low"
+        yield FLAGS(code, {**values, "over": -left}, about, path)
     else:
         yield FLAGS("new-floor-head-space", {**values, "left": left}, about, path)
 
@@ -127,5 +134,5 @@ def refloored(
     if "set" in done or "signed" in done:
         flags += _leaf(before, after, opening, rules)
     elif "framed" in done:
-        flags += _hole(before, after)
+        flags += _hole(before, after, opening)
     return Refloored(tuple(_moved(before, after)), worst_first(tuple(flags)))

@@ -148,9 +148,10 @@ def hang(
             (-1, figures[_swings_over(opening)]),
         )
         made.setdefault(under.name, under)
-        trim = add(names.TRIM_LATER, later, rules.known("floor_gap_least"), (-1, under))
+        short = names.LATER_SHORT if opening.fire_rated else names.TRIM_LATER
+        trim = add(short, later, rules.known("floor_gap_least"), (-1, under))
         if (value_of(trim) or ZERO) > ZERO:
-            made[names.TRIM_LATER] = trim
+            made[short] = trim
     measured = read_x is not None or read_n is not None
     return Hang(t_x, t_n, measured, releases, rest_angle(t_x, t_n), passed, curve, made)
 

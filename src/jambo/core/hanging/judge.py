@@ -6,7 +6,8 @@ from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import PLACES, Survey
-from jambo.core.flags import Flag, FlagWords, Values
+from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
+from jambo.core.framing.floors import trim_allowed
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -33,6 +34,32 @@ FLAGS = FlagWords(
                 "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted.",
                 "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows.",
             ),
+            "sweep-rubs-more": (
+                "stop",
+                "The {leaf} would rub: {over} into the floor at {angle} degrees.",
+                "Plan a floor gap of {gap}, or lower the floor there: {needed} off the {leaf}'s bottom is more than it bears.",
+            ),
+            "sweep-low-more": (
+                "check",
+                "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted.",
+                "Plan a floor gap of {gap}, or lower the floor there: {needed} off the {leaf}'s bottom is more than it bears.",
+            ),
+            "sweep-rubs-whole": (
+                "stop",
+                "The {leaf} would rub: {over} into the floor at {angle} degrees, and nothing may come off it.",
+                "Plan a floor gap of {gap}, or lower the floor there.",
+            ),
+            "sweep-low-whole": (
+                "check",
+                "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted, and nothing may come off it.",
+                "Plan a floor gap of {gap}, or lower the floor there.",
+            ),
+            "later-floor-fire-rated": (
+                "check",
+                "When the floor there is laid, {short} is missing under the {leaf}.",
+                "Nothing comes off a fire-rated {leaf}: plan a floor gap as much larger now, or lay a thinner floor. "
+                + LOCAL_CODE,
+            ),
             "gaps-off": (
                 "check",
                 "{count} not within {within} of what was planned.",
@@ -41,7 +68,12 @@ FLAGS = FlagWords(
             "gap-too-small-for-moves": (
                 "check",
                 "No small move opens the {gap} far enough: {by} is missing. The {leaf} is out of square.",
-                "Plane {by} off {corner}; never a fire-rated {leaf} beyond its listing, nor the top unless its maker allows.",
+                "Plane {by} off {corner}; never its top unless its maker allows.",
+            ),
+            "gap-too-small-fire-rated": (
+                "check",
+                "No small move opens the {gap} far enough: {by} is missing. The {leaf} is out of square.",
+                "Nothing comes off a fire-rated {leaf}: set the {frame} to it, or take another {leaf}. " + LOCAL_CODE,
             ),
             "gap-too-wide-for-moves": (
                 "check",
@@ -83,17 +115,22 @@ FLAGS = FlagWords(
 )
 
 
-def on_hang(hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+def on_hang(opening: Opening, hang: Hang, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Drift and sweep (handbook 17 and 18)."""
     moving = [r for r in hang.releases if r.does != "stays"]
     if moving:
         does = {"opens": "opens", "shuts": "shuts"}[moving[0].does]
         at = listed([str(r.angle) for r in moving if r.does == moving[0].does])
         yield FLAGS("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
+    if (short := figures.value(names.LATER_SHORT)) is not None:
+        yield FLAGS("later-floor-fire-rated", {"short": short}, (names.LATER_SHORT,), "opening.setting.later_floor")
     least, trim = figures.value(names.SWEEP_LEAST), figures.value(names.SWEEP_TRIM)
     if hang.sweep is not None and least is not None and trim is not None:
         gap = figures.value(names.SWEEP_GAP_WANTED) or ZERO
         code = "sweep-rubs" if least <= ZERO else "sweep-low"
+        off, most = opening.setting.leaf_trimmed, trim_allowed(opening, rules).value
+        if most < trim + (off.value if off is not None else ZERO):
+            code += "-more" if most else "-whole"
         values: Values = {
             "least": least,
             "over": -least,
@@ -116,7 +153,8 @@ def on_check(opening: Opening, survey: Survey, check: Check | None, rules: House
         for place, by in check.missed:
             values: Values = {"gap": PLACES[place].label, "by": size(by), "corner": CORNERS[place]}
             path = next(row.reading.path for row in check.rows if row.reading.place == place)
-            yield FLAGS("gap-too-small-for-moves" if by < ZERO else "gap-too-wide-for-moves", values, (), path)
+            small = "gap-too-small-fire-rated" if opening.fire_rated else "gap-too-small-for-moves"
+            yield FLAGS(small if by < ZERO else "gap-too-wide-for-moves", values, (), path)
         contact = [r.value for r in check.stops]
         if len(contact) > 1 and max(contact) - min(contact) > straight:
             yield FLAGS("stop-uneven", {"off": max(contact) - min(contact)}, (), check.stops[0].path)

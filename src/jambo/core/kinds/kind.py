@@ -30,6 +30,7 @@ from jambo.core.kinds.judge import on_door
 from jambo.core.quantities.figure import Computed, Figures, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
+from jambo.core.setting.ladder import Ladder
 from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.steps import setting_steps
 from jambo.core.stages import Stage
@@ -74,6 +75,7 @@ class AsFound:
     adjustment: Adjustment | None = None
     shape: Found | None = None
     plan: SetPlan | None = None
+    ladder: Ladder | None = None
     hang: Hang | None = None
     check: Check | None = None
     figures: Figures = field(default_factory=Figures)

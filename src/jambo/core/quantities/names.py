@@ -176,6 +176,12 @@ BUMPER_ON_LEAF = figure("bumper_on_leaf", "bumper from the {leaf} bottom", group
 # Leaves
 LEAF_SIZE_WIDTH = figure("leaf_size_width", "{leaf} width, each", group=LEAVES)
 LEAF_SIZE_HEIGHT = figure("leaf_size_height", "{leaf} height, each", group=LEAVES)
+OUT_OF_SQUARE = figure(
+    "out_of_square",
+    "{leaf} top rises to its free edge by",
+    group=LEAVES,
+    told=("{} higher at its free edge", "{} lower at its free edge"),
+)
 BYPASS_LEAF_WANTED = figure("bypass_leaf_wanted", "{leaf} width that laps as wanted", rounding="up", group=LEAVES)
 BYPASS_OVERLAP_EACH = figure("bypass_overlap_each", "lap of neighbouring leaves", rounding="down", group=LEAVES)
 BYPASS_TRACK_LEFT = figure("bypass_track_left", "left for the track", rounding="down", group=LEAVES)
@@ -251,7 +257,14 @@ LEG_STRIKE_SET = figure("leg_strike_set", "{strike} {leg}", group=LEGS_SET)
 CUT_HINGE = figure("cut_hinge", "cut off the hinge {leg} supplied", group=LEGS_SET)
 CUT_STRIKE = figure("cut_strike", "cut off the {strike} {leg} supplied", group=LEGS_SET)
 HEAD_PLAY_FOUND = figure("head_play_found", "head play found", rounding="down", group=LEGS_SET)
+TOO_TALL = figure("too_tall", "must come down by", rounding="up", group=LEGS_SET)
 LEGS_CUT_FOR_HEAD = figure("legs_cut_for_head", "cut off both {leg}s for the {header}", rounding="up", group=LEGS_SET)
+LEAF_TRIM = figure("leaf_trim", "to trim off the {leaf}'s bottom", rounding="up", group=LEGS_SET)
+UNDER_LOWERED = figure("under_lowered", "what it stands on, lowered by", rounding="up", group=LEGS_SET)
+HEADER_RAISED = figure("header_raised", "{header} to be raised by", rounding="up", group=LEGS_SET)
+STILL_TOO_TALL = figure("still_too_tall", "still too tall by", rounding="up", group=LEGS_SET)
+LEGS_CUT_SHORT = figure("legs_cut_short", "{leg}s cut shorter than planned by", group=LEGS_SET)
+GAP_TO_SPARE = figure("gap_to_spare", "floor gap to spare", rounding="down", group=LEGS_SET)
 
 # Over the floor
 SWEEP_GAP = figure("sweep_gap", "{leaf} over the swing side's floor, at the hinges", group=OVER_FLOOR)
@@ -261,6 +274,9 @@ SWEEP_GAP_WANTED = figure("sweep_gap_wanted", "floor gap that would clear", roun
 
 # Door and frame, not listed by themselves
 LEAF_TOP = figure("leaf_top", "{leaf} top")
+LEAF_TRIMMED = figure("leaf_trimmed_height", "{leaf} height, trimmed")
+LEGS_BELOW_PLAN = figure("legs_below_plan", "planned {leg} less the one cut")
+GAP_TAKEN = figure("gap_taken", "taken from the floor gap")
 FRAME_TOP = figure("frame_top", "{frame} top")
 FOOT = figure("foot", "where the {leg}s stand")
 HEAD_OWN = figure("head_own", "{head} underside this door needs by itself")
@@ -366,6 +382,7 @@ BYPASS_HEIGHT_WANTED = figure("bypass_height_wanted", "{leaf} height that fits",
 FLOOR_LIFT = figure("floor_lift", "{frame} lifted for the floor")
 SLOT_WIDTH_PLANNED = figure("slot_width_planned", "room the unit planned would have", rounding="down")
 GAP_HEAD_CENTRE = figure("gap_head_centre", "gap over the {head}, middle")
+LATER_SHORT = figure("later_short", "missing under the {leaf} when that floor is laid", rounding="up")
 TRIM_LATER = figure("trim_later", "trim off the {leaf} when that floor is laid", rounding="up")
 GAP_STRIKE_TOP = figure("gap_strike_top", "gap behind the {strike} {leg}, top")
 GAP_LATCH_ABOVE = figure("gap_latch_above", "gap behind the {strike} {leg}, above the latch")
@@ -405,6 +422,7 @@ STUD_PACK = numbered("stud_pack", "block {n} from the foot, to make the {stud} p
 BORE = numbered("bore", "hole {n} to bore, from the track's start")
 GROOVE_PASSES = numbered("groove_passes", "each of {n} equal passes")
 HINGE_LEG = numbered("hinge_leg", "hinge {n} on the {leg}, from the {head} underside")
+HINGE_LEG_END = numbered("hinge_leg_end", "hinge {n} on the {leg}, from its end")
 HINGE_HEIGHT = numbered("hinge_height", "hinge {n} top above the rough floor")
 MARK_KING_NEAR = numbered("mark_king_near", "{king} line, near side {n}")
 MARK_KING_FAR = numbered("mark_king_far", "{king} line, far side {n}")

@@ -81,16 +81,6 @@ FLAGS = FlagWords(
                 "The hinge {leg} is to stand tight on its {stud}, and that leans {lean}; {most} is allowed.",
                 "Set the hinge {leg} by the level, or pack the {stud} plumb first.",
             ),
-            "unit-taller-than-hole": (
-                "check",
-                "The {frame} stands {over} taller than the hole.",
-                "Cut {cut} off both {leg}s, and look whether the {leaf} still clears the floor; else trim it as much, at the bottom.",
-            ),
-            "unit-too-tall": (
-                "stop",
-                "The {frame} stands {over} taller than the hole, more than may come off the {leaf} ({trim}).",
-                "Raise the {header} by {over}, or take a lower {leaf}.",
-            ),
             "leg-short": (
                 "check",
                 "The {which} as supplied is {short} too short.",
@@ -225,16 +215,6 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
 
 def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Legs, head and the floor as found (handbook 15)."""
-    play, cut = figures.value(names.HEAD_PLAY_FOUND), figures.value(names.LEGS_CUT_FOR_HEAD)
-    if play is not None and play < -SAME[rules.habit] and cut is not None:
-        trim = rules.value("leaf_trim_most")
-        code = "unit-taller-than-hole" if cut <= trim and not opening.fire_rated else "unit-too-tall"
-        yield FLAGS(
-            code,
-            {"over": -play, "cut": cut, "trim": trim},
-            (names.HEAD_PLAY_FOUND, names.LEGS_CUT_FOR_HEAD),
-            "opening.unit.leg_length",
-        )
     for leg in ("hinge", "strike"):
         off = figures.value(names.CUT_OFF_LEG[leg])
         if off is not None and off < -SAME[rules.habit]:

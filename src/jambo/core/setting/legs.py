@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jambo.core.facts.frame import LegsPastHead, Trenched
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.facts.setting import LeanMethod
@@ -9,7 +10,6 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, restated, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length, size
 from jambo.core.quantities.millimetres import as_length, in_mm
-from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
 from jambo.core.survey.shape import Found
 
@@ -26,14 +26,14 @@ def floor_lift(opening: Opening, found: Found) -> Figures:
     return Figures.of((add(names.FLOOR_RISE, rise), highest(names.FLOOR_LIFT, level, rise)))
 
 
-def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) -> Figures:
+def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | None = None) -> Figures:
     """Legs cut to the floor found, the head level over the highest floor the leaf passes; and what is left over it.
 
     Heights stay above the rough floor at the hinge foot. The leg on the high side is cut more, by the floor's difference.
 
     Args:
-        found: the hole as found, for its header; opening: the unit delivered; rules: in force.
-        figures: of the door over the floor found, with its lift.
+        found: the hole as found, for its header; opening: the unit delivered.
+        figures: of the door over the floor found, with its lift; raised: how much higher the header is to be put.
 
     Returns:
         What each leg is cut to, what comes off a delivered one, where the head's underside stands, and the play over it.
@@ -42,25 +42,44 @@ def legs(opening: Opening, found: Found, figures: Figures, rules: HouseRules) ->
     made[names.HEAD_SET] = add(names.HEAD_SET, figures[names.HEAD_UNDERSIDE])
     made[names.LEG_HINGE_SET] = restated(names.LEG_HINGE_SET, figures[names.LEG_LENGTH])
     made[names.LEG_STRIKE_SET] = restated(
-        names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], (-1, figures[names.FLOOR_RISE])
+        names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], (-1, figures[names.FLOOR_RISE]), *to_leaf(opening, figures)
     )
     supplied = opening.unit.leg_length
     if supplied is not None:
-        made[names.CUT_HINGE] = add(names.CUT_HINGE, supplied, (-1, made[names.LEG_HINGE_SET]))
-        made[names.CUT_STRIKE] = add(names.CUT_STRIKE, supplied, (-1, made[names.LEG_STRIKE_SET]))
+        whole = [supplied, *_past_shoulder(opening)]
+        made[names.CUT_HINGE] = add(names.CUT_HINGE, *whole, (-1, made[names.LEG_HINGE_SET]))
+        made[names.CUT_STRIKE] = add(names.CUT_STRIKE, *whole, (-1, made[names.LEG_STRIKE_SET]))
     wide = found.right.start
     low = found.lowest_header(0.0, wide)
     if low is not None:
         foot = 0.0 if opening.handing.hinge_side == "left" else found.floor_right
         header = Known("header_lowest", as_length(low - foot), READ)
         made[names.FOUND_HEIGHT] = add(names.FOUND_HEIGHT, header)
-        made[names.HEAD_PLAY_FOUND] = add(names.HEAD_PLAY_FOUND, header, (-1, figures[names.FRAME_TOP]))
-        play = value_of(made[names.HEAD_PLAY_FOUND])
-        if play is not None and play < -SAME[rules.habit]:
-            made[names.LEGS_CUT_FOR_HEAD] = add(
-                names.LEGS_CUT_FOR_HEAD, (-1, made[names.HEAD_PLAY_FOUND]), rules.known("head_shim")
-            )
+        higher = [raised] if raised is not None else []
+        rising: list[Line] = [(-1, line) for line in to_leaf(opening, figures) if (value_of(line) or ZERO) > ZERO]
+        made[names.HEAD_PLAY_FOUND] = add(
+            names.HEAD_PLAY_FOUND, header, *higher, (-1, figures[names.FRAME_TOP]), *rising
+        )
     return made
+
+
+def to_leaf(opening: Opening, figures: Figures) -> list[Computed]:
+    """How much higher the head is at the strike where it is set to a leaf out of square; nothing where it is level."""
+    off = figures.get(names.OUT_OF_SQUARE)
+    return [off] if off is not None and opening.setting.to_leaf else []
+
+
+def _past_shoulder(opening: Opening) -> list[Line]:
+    """What a leg has beyond its shoulder, the head's underside, less the head it was taped over."""
+    joint = opening.frame.joint
+    beyond: list[Line] = []
+    if isinstance(joint, Trenched):
+        beyond.append(joint.depth)
+    elif isinstance(joint, LegsPastHead):
+        beyond.append(opening.frame.leg_thickness)
+    if opening.unit.leg_taped == "over_head":
+        beyond.append((-1, opening.frame.leg_thickness))
+    return beyond
 
 
 def head_play(opening: Opening, figures: Figures, made: Figures) -> Computed:

@@ -78,6 +78,7 @@ class SetPlan:
     stand: Stand
     room: Slot
     plumb_room: Slot
+    best_room: Slot
     verdict: Verdict
     stations: tuple[Station, ...]
     pieces: int
@@ -127,14 +128,31 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
     return [*hinges, *head, *strike]
 
 
-def _verdict(plumb: Mm, tilted: Mm, head: Length | None, habit: Unit, trim: Length) -> Verdict:
-    """Fits as it is, exactly too; fits with a tilt, a little planing or shorter legs; or does not."""
-    same = SAME[habit]
+@dataclass(frozen=True, slots=True)
+class OverHead:
+    """The play over the head before anything gives way (None while no height was read), and what may give way in all.
+
+    `raised` says that the header is to be raised as far as that takes.
+    """
+
+    play: Length | None
+    least: Length
+    gives: Length
+    raised: bool = False
+
+    def lower(self, by: Length) -> OverHead:
+        """The same for a frame that is taller."""
+        return replace(self, play=None if self.play is None else self.play - by)
+
+
+def _verdict(plumb: Mm, tilted: Mm, head: OverHead, habit: Unit) -> Verdict:
+    """Fits as it is, exactly too; fits with a tilt, a little planing or what gives way for its height; or does not."""
+    same, play = SAME[habit], head.play
     if -tilted >= in_mm(LITTLE[habit] + same):
         return "no"
-    if head is not None and head < -trim:
+    if play is not None and play <= -same and head.least - play >= head.gives + same and not head.raised:
         return "no"
-    return "fits" if plumb > -in_mm(same) and (head is None or head > -same) else "work"
+    return "fits" if plumb > -in_mm(same) and (play is None or play > -same) else "work"
 
 
 def _closed(room: Slot, habit: Unit) -> Slot:
@@ -150,7 +168,7 @@ def _told(left: Length, habit: Unit) -> Length:
     return ZERO if size(left) < SAME[habit] else left
 
 
-def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[StockFit, ...]:
+def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: OverHead, rules: HouseRules) -> tuple[StockFit, ...]:
     """Stock leaves in this hole with the frame chosen (handbook 13), from the room this one leaves plumb and at best tilt.
 
     Room falls by as much as a leaf is wider, whatever the tilt; head play by as much as it is taller.
@@ -158,20 +176,20 @@ def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: 
     wide, tall = value_of(opening.leaves[0].width), value_of(opening.leaves[0].height)
     if wide is None or tall is None or opening.pair:
         return ()
-    trim = rules.value("leaf_trim_most")
     unit = Length.inches if rules.habit == "in" else Length.mm
     found = []
     for w in STOCK_WIDTHS[rules.habit]:
         more = in_mm(unit(w) - wide)
         for h in STOCK_HEIGHTS[rules.habit]:
-            left = head - (unit(h) - tall) if head is not None else None
-            verdict = _verdict(plumb - more, tilted - more, left, rules.habit, trim)
+            over = head.lower(unit(h) - tall)
+            verdict = _verdict(plumb - more, tilted - more, over, rules.habit)
             room = _told(down(plumb - more), rules.habit)
-            found.append(StockFit(unit(w), unit(h), room, None if left is None else _told(left, rules.habit), verdict))
+            left = None if over.play is None else _told(over.play, rules.habit)
+            found.append(StockFit(unit(w), unit(h), room, left, verdict))
     return tuple(found)
 
 
-def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules: HouseRules) -> tuple[FrameFit, ...]:
+def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: OverHead, rules: HouseRules) -> tuple[FrameFit, ...]:
     """The same leaf in flat frames of the thicknesses stocked (handbook 4): thinner legs leave more room, and a lower top."""
     thick = value_of(opening.frame.leg_thickness)
     if not kind_of_frame(opening.frame).flat or thick is None:
@@ -179,8 +197,7 @@ def _frames(opening: Opening, plumb: Mm, tilted: Mm, head: Length | None, rules:
     found = []
     for other in FRAME_STOCK[rules.habit]:
         more = in_mm(thick - other) * 2
-        left = head + (thick - other) if head is not None else None
-        verdict = _verdict(plumb + more, tilted + more, left, rules.habit, rules.value("leaf_trim_most"))
+        verdict = _verdict(plumb + more, tilted + more, head.lower(other - thick), rules.habit)
         found.append(FrameFit(other, _told(down(plumb + more), rules.habit), verdict))
     return tuple(found)
 
@@ -368,12 +385,22 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
         made[names.SLOT_WIDTH_PLANNED] = add(names.SLOT_WIDTH_PLANNED, made[names.SLOT_WIDTH], *wider)
     packs, blocks = _stud_packs(hole, stand, at) if setting.school == "pre_packed" else (Figures(), ())
     made |= packs | _widths(found)
-    head = figures.value(names.HEAD_PLAY_FOUND)
-    trim = rules.value("leaf_trim_most")
     return SetPlan(
-        hole.hinge, hole.strike, stand, room, plumb, _verdict(plumb.width, best.width, head, rules.habit, trim),
-        tuple(stations), sum(s.pack.pieces for s in stations),
-        _stock(opening, plumb.width, best.width, head, rules),
-        _frames(opening, plumb.width, best.width, head, rules),
-        blocks, made,
+        hole.hinge, hole.strike, stand, room, plumb, best, "no",
+        tuple(stations), sum(s.pack.pieces for s in stations), (), (), blocks, made,
     )  # fmt: skip
+
+
+def judged(stands: SetPlan, opening: Opening, head: OverHead, rules: HouseRules) -> SetPlan:
+    """The plan with its verdict, and what else would go in, once it is known what may give way for its height.
+
+    Args:
+        stands: the plan, whose verdict is not given yet; opening: leaf and frame; head: the play over it; rules: in force.
+    """
+    plumb, best = stands.plumb_room.width, stands.best_room.width
+    return replace(
+        stands,
+        verdict=_verdict(plumb, best, head, rules.habit),
+        stock=_stock(opening, plumb, best, head, rules),
+        frames=_frames(opening, plumb, best, head, rules),
+    )

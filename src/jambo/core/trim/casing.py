@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from jambo.core.facts.casing import Casing
 from jambo.core.facts.wall import Wall
@@ -65,17 +65,18 @@ def figures(casing: Casing, planned: Figures, wall: Wall, rules: HouseRules, *, 
     return found
 
 
-def on_floor_found(planned: Figures) -> Iterator[Computed]:
+def on_floor_found(planned: Figures, higher: Sequence[Computed] = ()) -> Iterator[Computed]:
     """Each leg's own length over a floor that is not level: a length for the hinge side and one for the strike side (handbook 8).
 
     Args:
         planned: the casing under the head as it will be set, and how much the floor rises to the strike.
+        higher: how much the head rises to the strike, where it is not level.
     """
     rise = planned[names.FLOOR_RISE]
-    if planned.value(names.FLOOR_RISE):
+    if planned.value(names.FLOOR_RISE) or higher:
         for leg, (hinge, strike) in names.CASING_LEG_AT.items():
             yield restated(hinge, planned[leg])
-            yield restated(strike, planned[leg], (-1, rise))
+            yield restated(strike, planned[leg], (-1, rise), *higher)
 
 
 def to_buy(planned: Figures) -> Iterator[Item]:

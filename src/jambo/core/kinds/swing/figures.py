@@ -9,8 +9,9 @@ from jambo.core.framing import floors as floor_rules
 from jambo.core.framing import rough_opening as swing
 from jambo.core.framing.rough_opening import ByMethod
 from jambo.core.kinds.swing import hinges
+from jambo.core.kinds.swing.square import out_of_square
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Computed, Figures, Known, add, half, highest
+from jambo.core.quantities.figure import Amount, Computed, Figures, Known, Line, add, half, highest, restated
 from jambo.core.quantities.length import ZERO
 from jambo.core.quantities.mass import GRAMS, Mass
 from jambo.core.quantities.tape import Unit
@@ -20,12 +21,15 @@ from jambo.core.rules import HouseRules
 HEAVY: dict[Unit, Mass] = {"in": Mass(90 * GRAMS["lb"]), "mm": Mass(40 * GRAMS["kg"])}
 
 
-def door(opening: Opening, rules: HouseRules, lift: Computed | None = None) -> Figures:
+def door(
+    opening: Opening, rules: HouseRules, lift: Computed | None = None, lowered: frames.Lowered | None = None
+) -> Figures:
     """The leaf, its frame and its hinges: from the floors up, without the opening they ask for.
 
     Args:
         opening: the facts; rules: in force.
         lift: how much higher the floor found rises than it is at the hinge foot; None before it is read.
+        lowered: how the frame was brought down into a hole too low for it.
     """
     leaf, frame, floors = opening.leaves[0], opening.frame, opening.floors
     a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
@@ -37,6 +41,8 @@ def door(opening: Opening, rules: HouseRules, lift: Computed | None = None) -> F
     else:  # a sill lies under the closed leaf: only the floor it swings over counts
         clear = add(names.FLOOR_CLEAR, a if opening.handing.opens_to == "A" else b)
         sill_lift, strips = frames.filler(frame.sill, clear, rules)
+        if lowered is not None and lowered.under is not None:
+            strips = restated(names.SILL_FILLER, strips, (-1, lowered.under))
         found += [
             sill_lift,
             strips,
@@ -46,11 +52,19 @@ def door(opening: Opening, rules: HouseRules, lift: Computed | None = None) -> F
         if frame.sill.site_made and frame.depth is not None:
             found.append(add(names.SILL_FALL, (frames.SILL_SLOPE, frame.depth)))
     raised = [lift] if lift is not None else []
-    stack = [*frames.under_the_leaf(frame, clear, strips, rules), *raised]
+    tall: Amount = leaf.height
+    stack: list[Line] = [*frames.under_the_leaf(frame, clear, strips, rules), *raised]
+    if lowered is not None:
+        taken = add(names.GAP_TAKEN, *lowered.gap)
+        found.append(taken)
+        stack.append((-1, taken))
+        if lowered.trim:
+            tall = add(names.LEAF_TRIMMED, leaf.height, *((-1, trim) for trim in lowered.trim))
+            found.append(tall)
     if (
         opening.head_line is not None
     ):  # the storey's common line: what this door gains is under its leaf or over its head
-        own = add(names.HEAD_OWN, *stack, leaf.height, rules.known("head_gap"))
+        own = add(names.HEAD_OWN, *stack, tall, rules.known("head_gap"))
         gain = highest(
             names.HEAD_GAIN,
             Known("no_gain", ZERO, opening.head_line.source),
@@ -61,17 +75,24 @@ def door(opening: Opening, rules: HouseRules, lift: Computed | None = None) -> F
             stack = [*stack, gain]
     inside = frames.inside_width(opening.leaves, frame, rules)
     outside = frames.outside_width(inside, frame)
-    bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, leaf, rules)
-    top, stands = add(names.LEAF_TOP, bottom, leaf.height), frames.foot(frame, under, strips)
+    bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, tall, rules)
+    top = add(names.LEAF_TOP, bottom, tall)
+    stands = frames.foot(frame, under, strips, lowered.under if lowered is not None else None)
     found += [
         clear, inside, outside, bottom, top, head, add(names.FRAME_TOP, head, frame.leg_thickness), stands,
         frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),
         frames.clear_width(leaf, frame, rules),
     ]  # fmt: skip
     heavy = opening.mass is not None and opening.mass > HEAVY[rules.habit]
-    on_leaf = hinges.on_leaf(leaf.height, rules, heavy=heavy, outside=opening.leads_to == "outside")
+    # what came off the bottom of a leaf that has its mortises moves none of them
+    hung_by = leaf.height if frame.pre_hung else tall
+    outside_door = opening.leads_to == "outside"
+    on_leaf = hinges.on_leaf(hung_by, opening.in_hand, rules, heavy=heavy, outside=outside_door)
     on_leg = hinges.on_leg(on_leaf, rules)
-    found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.latch([clear, *raised], top, rules)]
+    found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.leg_ends(on_leg, frame)]
+    found += hinges.latch([clear, *raised], top, opening.in_hand, rules)
+    if (square := out_of_square(opening)) is not None:
+        found.append(square)
     return Figures.of(found)
 
 

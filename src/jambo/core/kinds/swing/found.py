@@ -2,20 +2,26 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass, replace
+
+from jambo.core.frames.frame import Lowered
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.framing import frame_depth
 from jambo.core.hanging import judge as hanging_judge
-from jambo.core.hanging.hang import check, hang
+from jambo.core.hanging.hang import Hang, check, hang
 from jambo.core.kinds.kind import AsFound, Planned
 from jambo.core.kinds.swing.figures import door
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, add, value_of
+from jambo.core.quantities.figure import Computed, Figures, add, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
+from jambo.core.rules import HouseRules
 from jambo.core.setting import judge as setting_judge
 from jambo.core.setting import legs
-from jambo.core.setting.plan import plan, tightest
-from jambo.core.survey.found import surveyed
+from jambo.core.setting.ladder import Ladder, as_done, both, climb, gives, legs_as_cut, still_to_trim
+from jambo.core.setting.ladder_judge import on_ladder
+from jambo.core.setting.plan import OverHead, SetPlan, judged, plan, tightest
+from jambo.core.survey.found import Surveyed, surveyed
 from jambo.core.survey.shape import Found
 from jambo.core.trim.casing import figures as casing_figures
 from jambo.core.trim.casing import on_floor_found
@@ -27,39 +33,98 @@ MARK: dict[Unit, Length] = {"in": Length.inches("1/32"), "mm": Length.mm("1/2")}
 def as_found(planned: Planned) -> AsFound:
     """Work out what was found: the new figures, and those of door, frame and casing as the hole found asks for them."""
     opening, figures, rules = planned.opening, planned.figures, planned.rules
-    survey, frame = opening.survey, opening.frame
+    survey = opening.survey
     if not survey.readings:
         return AsFound()
     read = surveyed(survey, figures, rules.habit)
-    made, flags, found = read.figures, [*read.flags], tightest(opening, read.could_be, figures)
-    figures = figures | _thickness_read(planned, made)
+    flags, found = [*read.flags], tightest(opening, read.could_be, figures)
+    figures = figures | _thickness_read(planned, read.figures)
+    stood, climbed = _stand(planned, figures, read, found), None
     if found is not None:
-        figures = figures | _on_floor_found(planned, figures, found)
-        made = made | legs.legs(opening, found, figures, rules)
+        stood, climbed = _brought_down(planned, figures, read, found, stood)
+    figures, made, stands, hung = stood.figures, stood.made, stood.plan, stood.hung
+    if stands is not None:
+        flags += setting_judge.on_set(opening, survey, stands, figures | made, rules)
+    flags += on_ladder(opening, climbed, figures | made, rules)
+    flags += setting_judge.on_legs(opening, survey, figures | made, rules)
+    if hung is not None:
+        flags += hanging_judge.on_hang(opening, hung, made, rules)
+    checked = check(opening, survey, figures, rules, MARK[rules.habit])
+    flags += hanging_judge.on_check(opening, survey, checked, rules)
+    in_force = {name: figure for name, figure in figures.items() if planned.figures.get(name) is not figure}
+    return AsFound(
+        read.adjustment, found or read.narrowest, stands, climbed, hung, checked, Figures(in_force) | made, tuple(flags)
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Stood:
+    """The frame stood in the hole in one way: the figures in force, those made of the readings, set plan and hanging."""
+
+    figures: Figures
+    made: Figures
+    plan: SetPlan | None
+    hung: Hang | None
+
+    def to_spare(self, rules: HouseRules) -> Computed:
+        """The least gap over the floor, less the least that is wanted."""
+        gap = self.made.get(names.SWEEP_LEAST) or self.figures[names.LEAF_BOTTOM]
+        return add(names.GAP_TO_SPARE, gap, (-1, rules.known("floor_gap_least")))
+
+
+def _stand(
+    planned: Planned,
+    figures: Figures,
+    read: Surveyed,
+    found: Found | None,
+    lowered: Lowered | None = None,
+    raised: Computed | None = None,
+) -> _Stood:
+    """Stand the frame on the floor found, brought down by `lowered`, under a header `raised`."""
+    opening, rules, frame = planned.opening, planned.rules, planned.opening.frame
+    made, stands = read.figures, None
+    if found is not None:
+        figures = figures | _on_floor_found(planned, figures, found, lowered)
+        made = made | legs.legs(opening, found, figures, raised)
         figures = figures | Figures.of([legs.head_play(opening, figures, made)])
-    made = made | legs.in_leaning_wall(opening, survey, figures, rules)
+    made = made | legs.in_leaning_wall(opening, opening.survey, figures, rules)
     if (off := legs.stop_stands_off(opening, made)) is not None:
         made = made | Figures.of([off])
-    stands = None
     if found is not None:
         depth = (
             frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH]) or planned.wall.stud_depth.value
         )
         stands = plan(opening, found, figures | made, depth, rules)
-        if stands is not None:
-            made = made | stands.figures
-            flags += setting_judge.on_set(opening, survey, stands, figures | made, rules)
-    flags += setting_judge.on_legs(opening, survey, figures | made, rules)
-    hung = hang(opening, survey, found, stands, figures | made, rules)
-    if hung is not None:
-        made = made | hung.figures
-        flags += hanging_judge.on_hang(hung, made, rules)
-    checked = check(opening, survey, figures, rules, MARK[rules.habit])
-    flags += hanging_judge.on_check(opening, survey, checked, rules)
-    in_force = {name: figure for name, figure in figures.items() if planned.figures.get(name) is not figure}
-    return AsFound(
-        read.adjustment, found or read.narrowest, stands, hung, checked, Figures(in_force) | made, tuple(flags)
-    )
+        made = made | (stands.figures if stands is not None else Figures())
+    hung = hang(opening, opening.survey, found, stands, figures | made, rules)
+    return _Stood(figures, made | (hung.figures if hung is not None else Figures()), stands, hung)
+
+
+def _brought_down(
+    planned: Planned, figures: Figures, read: Surveyed, found: Found, stood: _Stood
+) -> tuple[_Stood, Ladder | None]:
+    """Stand it as its legs were cut and its leaf trimmed, then by the rungs chosen; and judge what may give way."""
+    opening, rules = planned.opening, planned.rules
+    asked = climb(opening, stood.figures | stood.made, stood.to_spare(rules), rules)
+    done, still = as_done(opening, stood.figures | stood.made, rules), Figures()
+    if done is not None:
+        done, still = still_to_trim(opening, done, asked)
+        stood = _stand(planned, figures, read, found, done)
+        stood = replace(stood, made=stood.made | legs_as_cut(opening, asked, stood.figures | stood.made, done))
+    room = stood.to_spare(rules)
+    climbed = climb(opening, stood.figures | stood.made, room, rules)
+    play = stood.made.value(names.HEAD_PLAY_FOUND)
+    if climbed is not None:
+        raised = climbed.figures.get(names.HEADER_RAISED)
+        if climbed.lowered is not None or raised is not None:
+            stood = _stand(planned, figures, read, found, both(done, climbed.lowered), raised)
+        still = climbed.figures | Figures.of([room])
+    stood = replace(stood, made=stood.made | still)
+    if stood.plan is not None:
+        head = OverHead(play, rules.value("head_play_least"), gives(opening, stood.figures, room, rules),
+                        opening.setting.raise_header)  # fmt: skip
+        stood = replace(stood, plan=judged(stood.plan, opening, head, rules))
+    return stood, climbed
 
 
 def _thickness_read(planned: Planned, read: Figures) -> Figures:
@@ -71,20 +136,24 @@ def _thickness_read(planned: Planned, read: Figures) -> Figures:
     return made | Figures.of(kind_of_frame(planned.opening.frame).in_wall(planned.figures | made, planned.rules))
 
 
-def _on_floor_found(planned: Planned, figures: Figures, found: Found) -> Figures:
+def _on_floor_found(planned: Planned, figures: Figures, found: Found, lowered: Lowered | None) -> Figures:
     """Leaf, frame and casing over the highest floor found (handbook 15): one set of lengths, from then on."""
     opening, rules = planned.opening, planned.rules
     made = legs.floor_lift(opening, found)
     lift = made[names.FLOOR_LIFT]
-    if not value_of(lift):
-        made |= Figures.of(on_floor_found(figures | made)) if names.CASING_LEG_A in figures else Figures()
+    if not value_of(lift) and lowered is None:
+        made |= (
+            Figures.of(on_floor_found(figures | made, legs.to_leaf(opening, figures)))
+            if names.CASING_LEG_A in figures
+            else Figures()
+        )
         return made
-    hung = door(opening, rules, lift)
+    hung = door(opening, rules, lift, lowered)
     made |= Figures({name: figure for name, figure in hung.items() if figures.get(name) != figure})
     if opening.casing is not None and names.CASING_LEG_A in figures:
         over = figures | made
         made |= Figures.of(
             casing_figures(opening.casing, over, planned.wall, rules, covers_joint=names.CASING_WANTED in figures)
         )
-        made |= Figures.of(on_floor_found(over | made))
+        made |= Figures.of(on_floor_found(over | made, legs.to_leaf(opening, figures)))
     return made

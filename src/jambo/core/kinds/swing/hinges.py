@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from fractions import Fraction
 
+from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
+from jambo.core.facts.leaf import InHand
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Amount, Computed, Fact, add, value_of
+from jambo.core.quantities.figure import Amount, Computed, add, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
@@ -25,12 +27,16 @@ def count(height: Length, habit: Unit, *, heavy: bool = False, outside: bool = F
     return max(2 + int(over) + heavy, 3 if outside else 2)
 
 
-def on_leaf(height: Fact, rules: HouseRules, *, heavy: bool = False, outside: bool = False) -> tuple[Computed, ...]:
+def on_leaf(
+    height: Amount, own: InHand, rules: HouseRules, *, heavy: bool = False, outside: bool = False
+) -> tuple[Computed, ...]:
     """Distance from the leaf top to the top of each hinge, the others spaced equally between the outer two."""
+    if own.hinges:
+        return tuple(add(names.HINGE_LEAF[i], mark) for i, mark in enumerate(own.hinges, 1))
     known = value_of(height)
     if known is None:
         return ()
-    n = count(known, rules.habit, heavy=heavy, outside=outside)
+    n = own.hinge_count or count(known, rules.habit, heavy=heavy, outside=outside)
     first = rules.known("hinge_top")
     below: tuple[tuple[int, Amount], ...] = ((-1, rules.known("hinge_bottom")), (-1, rules.known("hinge_length")))
     marks: list[Computed] = []
@@ -49,13 +55,26 @@ def on_leg(leaf_marks: tuple[Computed, ...], rules: HouseRules) -> tuple[Compute
     return tuple(add(names.HINGE_LEG[i], mark, rules.known("head_gap")) for i, mark in enumerate(leaf_marks, 1))
 
 
+def leg_ends(leg_marks: tuple[Computed, ...], frame: Frame) -> tuple[Computed, ...]:
+    """The same marks from the leg's own end, where that runs past the head's underside: on the bench one measures from there."""
+    past = frame.joint.depth if isinstance(frame.joint, Trenched) else frame.leg_thickness
+    if isinstance(frame.joint, HeadOverLegs):
+        return ()
+    return tuple(add(names.HINGE_LEG_END[i], mark, past) for i, mark in enumerate(leg_marks, 1))
+
+
 def heights(leg_marks: tuple[Computed, ...], head: Computed) -> tuple[Computed, ...]:
     """Height of each hinge's top above the rough floor."""
     return tuple(add(names.HINGE_HEIGHT[i], head, (-1, mark)) for i, mark in enumerate(leg_marks, 1))
 
 
-def latch(floor: Sequence[Computed], leaf_top: Computed, rules: HouseRules) -> tuple[Computed, Computed, Computed]:
-    """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside."""
+def latch(
+    floor: Sequence[Computed], leaf_top: Computed, own: InHand, rules: HouseRules
+) -> tuple[Computed, Computed, Computed]:
+    """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside; a leaf's own wins."""
+    if own.latch is not None:
+        at = add(names.LATCH_ON_LEAF, own.latch)
+        return add(names.LATCH_HEIGHT, leaf_top, (-1, at)), at, add(names.LATCH_ON_LEG, at, rules.known("head_gap"))
     height = add(names.LATCH_HEIGHT, *floor, rules.known("latch"))
     leaf = add(names.LATCH_ON_LEAF, leaf_top, (-1, height))
     leg = add(names.LATCH_ON_LEG, leaf, rules.known("head_gap"))

@@ -10,6 +10,7 @@ from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
+from jambo.core.quantities.length import ZERO, size
 from jambo.core.rules import HouseRules
 
 FLAGS = FlagWords(
@@ -34,6 +35,16 @@ FLAGS = FlagWords(
                 "stop",
                 "The unit delivered is {delivered}; this opening is planned {planned}, seen from outside.",
                 "Send it back or change the plan: neither hinges nor a worked stop can simply change sides.",
+            ),
+            "leaf-out-of-square": (
+                "check",
+                "The {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
+                "Set the {frame} to it, which the Set stage can do; or plane {by} off its top at the {end}, if its maker allows.",
+            ),
+            "leaf-out-of-square-fire-rated": (
+                "check",
+                "The {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
+                "Set the {frame} to it, which the Set stage can do: nothing comes off a fire-rated {leaf}.",
             ),
             "garage-door-inside-grade": (
                 "stop",
@@ -81,6 +92,17 @@ def hardware_agrees(opening: Opening) -> Iterator[Flag]:
     if opening.delivered_hand is not None and opening.delivered_hand != label:
         values = {"delivered": opening.delivered_hand, "planned": label}
         yield FLAGS("hand-differs", values, (), "opening.door.delivered_hand")
+
+
+def on_square(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """A leaf in hand that is out of square, unless the frame is set to it (handbook 24)."""
+    by = figures.value(names.OUT_OF_SQUARE)
+    if by is None or size(by) <= rules.value("straight") or opening.setting.to_leaf:
+        return
+    way, end = ("higher", "free edge") if by > ZERO else ("lower", "hinge edge")
+    code = "leaf-out-of-square-fire-rated" if opening.fire_rated else "leaf-out-of-square"
+    path = "opening.door.in_hand.diagonal_to_strike"
+    yield FLAGS(code, {"by": size(by), "way": way, "end": end}, (names.OUT_OF_SQUARE,), path)
 
 
 def leads_to(opening: Opening) -> Iterator[Flag]:

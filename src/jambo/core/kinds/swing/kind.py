@@ -16,8 +16,8 @@ from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
 from jambo.core.kinds.kind import AsFound, Kind, Planned, Section
-from jambo.core.kinds.swing import drawing, figures, found, pieces
-from jambo.core.kinds.swing.judge import hardware_agrees, leads_to, screws_reach
+from jambo.core.kinds.swing import drawing, figures, found, pieces, square
+from jambo.core.kinds.swing.judge import hardware_agrees, leads_to, on_square, screws_reach
 from jambo.core.kinds.swing.steps import swing_steps
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures
@@ -42,6 +42,10 @@ class SwingDoor(Kind):
     def edge(self, opening: Opening) -> HingeSide:
         """The hinges' edge."""
         return opening.handing.hinge_side
+
+    def completed(self, opening: Opening, wall: Wall, rules: HouseRules) -> Opening:
+        """A leaf that was measured counts by its real size."""
+        return square.as_measured(opening)
 
     def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         """Frame, hinges, and the opening by the methods."""
@@ -75,6 +79,7 @@ class SwingDoor(Kind):
         """Gaps that paint would close, hardware that does not match, where it leads."""
         yield from on_gaps(planned.opening.frame, planned.rules)
         yield from hardware_agrees(planned.opening)
+        yield from on_square(planned.opening, planned.figures, planned.rules)
         yield from leads_to(planned.opening)
 
     def opening_flags(self, planned: Planned) -> Iterator[Flag]:
