@@ -17,6 +17,9 @@ from jambo.core.stages import Stage
 FlagLevel = Literal["stop", "check", "note"]
 Values = dict[str, Length | str]  # what a sentence is filled with: lengths, and words
 LEVEL_ORDER: dict[str, int] = {"stop": 0, "check": 1, "note": 2}
+# Values of a flag that a cure asks for: they are told rounded up, so that what is done is enough
+ROUNDED_UP = frozenset({"needed", "legs", "leaf_off"})
+
 LOCAL_CODE = "Follow the local code; where structure, fire or wiring is touched, a licensed person decides."
 
 

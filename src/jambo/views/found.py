@@ -387,7 +387,7 @@ def _ladder(ladder: Ladder, facts: Facts, words: Region) -> LadderOut:
                 "path": RUNGS[step.rung][0],
                 "label": fill(RUNGS[step.rung][1], words),
                 "chosen": step.chosen,
-                "takes": show(step.takes, tape, "up").text,
+                "takes": _said(step.takes, tape),
             }
             for step in ladder.steps
         ],

@@ -12,7 +12,7 @@ from typing_extensions import TypedDict
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.opening import DoorKind
 from jambo.core.facts.wall import WallEnd
-from jambo.core.flags import Flag, FlagLevel
+from jambo.core.flags import ROUNDED_UP, Flag, FlagLevel
 from jambo.core.framing.items import ITEMS
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.standing import LIKED
@@ -344,7 +344,7 @@ def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
     def said(name: str, value: Length | str) -> str:
         if isinstance(value, str):  # a name of a part or place, which may use the word list itself
             return value.format(**WORDS[words]) if "{" in value else value
-        return show(value, tape, "up").text if name == "needed" else show(value, _told_on(value, tape)).spoken
+        return show(value, tape, "up").text if name in ROUNDED_UP else show(value, _told_on(value, tape)).spoken
 
     values = {name: said(name, value) for name, value in flag.values.items()}
     kind = flag.kind

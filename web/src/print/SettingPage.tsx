@@ -19,6 +19,11 @@ const LEADING = [
   "leg_strike_set",
   "cut_hinge",
   "cut_strike",
+  "legs_cut_for_head",
+  "leaf_trim",
+  "under_lowered",
+  "header_raised",
+  "still_too_tall",
 ];
 const WALL = [
   "wall_lean_hinge",

@@ -210,10 +210,10 @@ function Ladder() {
   const ladder = useWork().result?.found.ladder;
   if (!ladder) return null;
   return (
-    <fieldset className={styles.ladder}>
-      <legend>
+    <section className={styles.ladder} aria-label="What gives way for its height">
+      <p className={styles.left}>
         <WithFractions text={ladder.said} />
-      </legend>
+      </p>
       {ladder.rungs.map((rung) => (
         <div key={rung.rung} className={styles.rung} data-chosen={rung.chosen}>
           <SwitchAt path={rung.path} label={rung.label} />
@@ -234,7 +234,7 @@ function Ladder() {
           </>
         )}
       </p>
-    </fieldset>
+    </section>
   );
 }
 

@@ -41,17 +41,17 @@ FLAGS = FlagWords(
             ),
             "unit-too-tall": (
                 "stop",
-                "The {frame} stands {over} taller than the hole. When all that may give way has, {short} is still missing.",
-                "Raise the {header} by {short}, or take a lower {leaf}.",
+                "The {frame} stands {over} taller than the hole. When all that may give way has, {needed} is still missing.",
+                "Raise the {header} by {needed}, or take a lower {leaf}.",
             ),
             "still-too-tall": (
                 "check",
-                "With what was chosen for its height, the {frame} is still {left} too tall.",
-                "Choose what else gives way on the Set stage, or raise the {header} by {left}.",
+                "With what was chosen for its height, the {frame} is still {needed} too tall.",
+                "Choose what else gives way on the Set stage, or raise the {header} by {needed}.",
             ),
             "header-raised": (
                 "check",
-                "The {header} is to be raised by {raised}.",
+                "The {header} is to be raised by {needed}.",
                 "That is work on the wall: find out what it carries, and write down who says how, before a {stud} is cut. "
                 + LOCAL_CODE,
             ),
@@ -102,13 +102,13 @@ def _too_tall(ladder: Ladder, figures: Figures, rules: HouseRules) -> Iterator[F
     path, could = "opening.setting.cut_legs", ladder.could
     raised = figures.value(names.HEADER_RAISED)
     if raised is not None:
-        yield FLAGS("header-raised", {"raised": raised}, (names.HEADER_RAISED,), "opening.setting.raise_header")
+        yield FLAGS("header-raised", {"needed": raised}, (names.HEADER_RAISED,), "opening.setting.raise_header")
     elif ladder.short >= SAME[rules.habit] and ladder.head < -SAME[rules.habit]:
-        values: Values = {"over": -ladder.head, "short": ladder.short}
+        values: Values = {"over": -ladder.head, "needed": ladder.short}
         yield FLAGS("unit-too-tall", values, (names.HEAD_PLAY_FOUND, names.TOO_TALL), path)
     elif ladder.chosen:
         if ladder.left >= SAME[rules.habit]:
-            yield FLAGS("still-too-tall", {"left": ladder.left}, (names.STILL_TOO_TALL,), path)
+            yield FLAGS("still-too-tall", {"needed": ladder.left}, (names.STILL_TOO_TALL,), path)
     elif ladder.head >= -SAME[rules.habit]:
         yield FLAGS("no-head-play", {"least": rules.value("head_play_least")}, (names.HEAD_PLAY_FOUND,), path)
     else:
