@@ -100,6 +100,7 @@ FLAGS = [
         {"opening.frame.stands_on": "finished_floor", "opening.floors.a": [{"thickness": "3/8", "allowance": "tile"}]},
         "leg-stands-on-unchosen-floor",
     ),
+    ({"opening.floors": {"a": [{"thickness": "1"}], "b": []}}, "floor-step"),
     (SHEARED, "leaf-out-of-square"),
     (SHEARED | {"opening.door.fire_rated": True}, "leaf-out-of-square-fire-rated"),
     ({"opening.door.hardware": {"hinge_corner": "round", "hinge_mortise": "square"}}, "hinge-corners-differ"),

@@ -52,6 +52,15 @@ def low(**setting):
     return found(setting=setting, height_left="81 7/8", height_right="81 7/8")
 
 
+def leaning(under, gap, **door):
+    """A hinge leg that leans 1/2 in 4 ft to the strike, the leaf closed over a floor it does not swing over."""
+    floors = {"a": [{"thickness": "0"}], "b": [{"thickness": under}], "under": "B"}
+    said = {f"opening.door.{key}": value for key, value in door.items()}
+    return found(also("plumb_strike", "1/2 in 4 ft", "strike"), also("floor_across", "0")) | said | {
+        "opening.floors": floors, "opening.rules": {"floor_gap": gap},
+    }  # fmt: skip
+
+
 FOUND_FLAGS = [
     (found(**wide("31 1/2")), "unit-too-wide"),
     (NARROW, "unit-too-wide-for-stock"),
@@ -98,6 +107,12 @@ FOUND_FLAGS = [
     (found(also("floor_along", "1 1/4 in 4 ft", "up")) | FIRE, "sweep-rubs-whole"),
     (found(also("floor_along", "1/2 in 4 ft", "up")) | FIRE, "sweep-low-whole"),
     (found(setting={"later_floor": "3/4"}) | FIRE, "later-floor-fire-rated"),
+    (leaning("3/4", "1/4"), "closed-rubs"),
+    (leaning("3/4", "3/8"), "closed-low"),
+    (leaning("3/4", "1/8", in_hand={"may_trim": "1/8"}), "closed-rubs-more"),
+    (leaning("3/4", "3/8", in_hand={"may_trim": "1/8"}), "closed-low-more"),
+    (leaning("3/4", "1/4", fire_rated=True), "closed-rubs-whole"),
+    (leaning("3/4", "3/8", fire_rated=True), "closed-low-whole"),
     (found(also("plumb_strike", "3/8", "hinge")), "leaf-drifts"),
     (found(*gaps(latch="1/4")), "gaps-off"),
     (found(*gaps(head_hinge="0")), "gap-too-small-for-moves"),

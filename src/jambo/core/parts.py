@@ -10,6 +10,7 @@ from typing import Any
 from jambo.core.facts.casing import Casing
 from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.declared import stages_of
+from jambo.core.facts.floors import FloorSaid
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
 from jambo.core.facts.leaf import InHand, Leaf
@@ -39,6 +40,9 @@ PARTS = (
     Part("opening.door.pocket", PocketKit, "pocket"),
     Part("opening.door.slider", Slider, "track"),
     Part("opening.door.bypass", Bypass, "door"),
+    Part("opening.floors.a_is", FloorSaid, "floor"),
+    Part("opening.floors.b_is", FloorSaid, "floor"),
+    Part("floors[]", FloorSaid, "floor"),
     Part("opening.frame", FrameFacts, "frame"),
     Part("opening.casing", Casing, "trim"),
     Part("opening.header", Header, "frame"),

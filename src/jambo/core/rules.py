@@ -85,6 +85,18 @@ RULES: dict[str, Rule] = {
         "Handbook 9: hard floor; less only where it is level.",
         stage="floor",
     ),
+    "carpet_gap": Rule(
+        GAPS, "gap over the pile of a carpet", "gap", "1/4", "6", "Handbook 9: over the pile.", stage="floor"
+    ),
+    "air_gap": Rule(
+        GAPS,
+        "gap a room takes its air through",
+        "gap",
+        "3/4",
+        "20",
+        "Handbook 9: or what the ventilation design says.",
+        stage="floor",
+    ),
     "paint_gap": Rule(GAPS, "smallest gap that survives paint", "gap", "3/32", "2", "Handbook 4: five coats an edge."),
     "leg_thickness": Rule(FRAME, "{leg} thickness", "frame_thickness", "3/4", "19", "Handbook 4: flat jamb."),
     "kit_gap": Rule(
@@ -282,6 +294,8 @@ RULES: dict[str, Rule] = {
     "head_play_least": Rule(
         SETTING, "least play over the {head}", "gap", "1/16", "2", "Handbook 15: the rest may be used up."
     ),
+    "carpet_gap_least": Rule(HANGING, "least gap over the pile of a carpet", "gap", "1/8", "3", "Handbook 9 and 18."),
+    "air_gap_least": Rule(HANGING, "least gap a room takes its air through", "gap", "1/2", "12", "Handbook 9 and 18."),
     "lean_split": Rule(SETTING, "wall lean that is split, above", "gap", "1/4", "6", "Handbook 16."),
     "casing_hides": Rule(SETTING, "{casing} hides a step of at most", "gap", "3/16", "5", "Handbook 16.", stage="trim"),
     "gap_tolerance": Rule(HANGING, "gaps good within", "gap", "1/32", "1", "Handbook 19."),

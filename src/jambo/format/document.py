@@ -12,7 +12,7 @@ from pydantic import Field
 
 from jambo.core.facts.casing import Casing as CasingFacts
 from jambo.core.facts.cut_in import CutIn as CutInFacts
-from jambo.core.facts.floors import Under
+from jambo.core.facts.floors import FloorSaid, Under
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
 from jambo.core.facts.leaf import HandLabel, HingeSide, Side
@@ -191,7 +191,11 @@ class Layer(Model):
     allowance: Annotated[str, Field(max_length=120)] | None = None
 
 
-class FloorType(Model):
+class FloorIs(model_of(FloorSaid)):  # type: ignore[misc]
+    """What a floor is for the gap over it: hard, carpet with a pile over its layers, or one a room takes its air over."""
+
+
+class FloorType(FloorIs):
     """A floor of the job, used by any number of openings: its layers on the rough floor, lowest first.
 
     `key` is what openings name it by; it stays when the floor is renamed.
@@ -208,7 +212,8 @@ JobFloors = Annotated[list[FloorType], Field(max_length=60)]
 class Floors(Model):
     """Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
 
-    `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
+    `a_from` and `b_from` name a floor of the job; the side's own layers, and what it is, are kept then and do not count.
+    Legs on the finished floor stand beside a strip unless `strip_under_legs`.
     """
 
     a: Annotated[list[Layer], Field(max_length=8)] | None = None
@@ -216,7 +221,10 @@ class Floors(Model):
     a_from: FloorKey | None = None
     b_from: FloorKey | None = None
     under: Under | None = None
+    a_is: FloorIs = Field(default_factory=FloorIs)
+    b_is: FloorIs = Field(default_factory=FloorIs)
     strip: Annotated[LengthText | None, Of("layer")] = None
+    strip_under_legs: bool = False
 
 
 class Casing(model_of(CasingFacts)):  # type: ignore[misc]

@@ -210,10 +210,11 @@ def _floors(document: doc.Document, reader: Reader) -> Floors:
     said, own = document.opening.floors, document.floors
     strip = reader.length(said, "strip", "opening.floors", "strip")
     return Floors(
-        stack_of("A", said.a, said.a_from, own, reader),
-        stack_of("B", said.b, said.b_from, own, reader),
+        stack_of("A", said, own, reader),
+        stack_of("B", said, own, reader),
         said.under or document.opening.door.opens_to,
         strip if isinstance(strip, Known) else None,
+        said.strip_under_legs,
     )
 
 

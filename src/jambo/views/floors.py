@@ -56,8 +56,8 @@ def uses(opening: Opening, keys: Iterable[str]) -> list[str]:
 
 
 def changed(before: JobFloors, after: JobFloors) -> set[str]:
-    """The keys of floors whose layers are not the same; a new name changes no figure."""
-    was, now = ({f.key: f.layers for f in floors} for floors in (before, after))
+    """The keys of floors whose layers, or what they are, are not the same; a new name changes no figure."""
+    was, now = ({f.key: (f.layers, f.kind, f.pile) for f in floors} for floors in (before, after))
     return {key for key in was.keys() | now.keys() if was.get(key) != now.get(key)}
 
 

@@ -1698,6 +1698,20 @@ export interface components {
             stage: string;
         };
         /**
+         * FloorIs
+         * @description What a floor is for the gap over it: hard, carpet with a pile over its layers, or one a room takes its air over.
+         */
+        FloorIs: {
+            /**
+             * Kind
+             * @default hard
+             * @enum {string}
+             */
+            kind?: "hard" | "carpet" | "air";
+            /** Pile */
+            pile?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
          * FloorOut
          * @description A floor of the job: how thick it is (None while a layer has no thickness), its allowances, and who uses it.
          */
@@ -1719,6 +1733,12 @@ export interface components {
         FloorType: {
             /** Key */
             key: string;
+            /**
+             * Kind
+             * @default hard
+             * @enum {string}
+             */
+            kind?: "hard" | "carpet" | "air";
             /** Layers */
             layers?: components["schemas"]["Layer"][];
             /**
@@ -1726,24 +1746,34 @@ export interface components {
              * @default
              */
             name?: string;
+            /** Pile */
+            pile?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * Floors
          * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
          *
-         *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
+         *     `a_from` and `b_from` name a floor of the job; the side's own layers, and what it is, are kept then and do not count.
+         *     Legs on the finished floor stand beside a strip unless `strip_under_legs`.
          */
         "Floors-Output": {
             /** A */
             a?: components["schemas"]["Layer"][] | null;
             /** A From */
             a_from?: string | null;
+            a_is?: components["schemas"]["FloorIs"];
             /** B */
             b?: components["schemas"]["Layer"][] | null;
             /** B From */
             b_from?: string | null;
+            b_is?: components["schemas"]["FloorIs"];
             /** Strip */
             strip?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Strip Under Legs
+             * @default false
+             */
+            strip_under_legs?: boolean;
             /** Under */
             under?: ("A" | "B" | "strip") | null;
         };
@@ -3238,6 +3268,10 @@ export interface components {
             add_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Add Width */
             add_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Air Gap */
+            air_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Air Gap Least */
+            air_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Bumper Height */
             bumper_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Bypass Between */
@@ -3246,6 +3280,10 @@ export interface components {
             bypass_overlap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Bypass Track */
             bypass_track?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Carpet Gap */
+            carpet_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Carpet Gap Least */
+            carpet_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Cover */
             casing_cover?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Hides */
@@ -4734,19 +4772,27 @@ export interface components {
          * Floors
          * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
          *
-         *     `a_from` and `b_from` name a floor of the job; the side's own layers are kept then and do not count.
+         *     `a_from` and `b_from` name a floor of the job; the side's own layers, and what it is, are kept then and do not count.
+         *     Legs on the finished floor stand beside a strip unless `strip_under_legs`.
          */
         jambo__format__document__Floors: {
             /** A */
             a?: components["schemas"]["Layer"][] | null;
             /** A From */
             a_from?: string | null;
+            a_is?: components["schemas"]["FloorIs"];
             /** B */
             b?: components["schemas"]["Layer"][] | null;
             /** B From */
             b_from?: string | null;
+            b_is?: components["schemas"]["FloorIs"];
             /** Strip */
             strip?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Strip Under Legs
+             * @default false
+             */
+            strip_under_legs?: boolean;
             /** Under */
             under?: ("A" | "B" | "strip") | null;
         };

@@ -1,6 +1,6 @@
 import "./board.css";
 
-import { Button, TextInput } from "@mantine/core";
+import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
@@ -15,6 +15,7 @@ import { renew } from "../app/renew";
 import { useShow, useShown } from "../app/show";
 import { same } from "../work/paths";
 import { LayerRows } from "../tape/LayerRows";
+import { LengthField } from "../tape/LengthField";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import { Changes } from "../usual/Changes";
@@ -227,6 +228,31 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
         errors={errors}
         change={(layers) => change({ ...floor, layers })}
       />
+      <div className="pair">
+        <NativeSelect
+          label="For the gap it is"
+          data-walk
+          value={floor.kind ?? "hard"}
+          onChange={(e) => change({ ...floor, kind: e.currentTarget.value as FloorType["kind"] })}
+          data={[
+            { value: "hard", label: "Hard" },
+            { value: "carpet", label: "Carpet" },
+            { value: "air", label: "Air under the door" },
+          ]}
+        />
+        {floor.kind === "carpet" && (
+          <LengthField
+            label="Its pile"
+            kind="layer"
+            path={`floors[${index}].pile`}
+            unit={shown.unit}
+            step={shown.step}
+            value={floor.pile}
+            error={errors.find((e) => e.path === `floors[${index}].pile`)}
+            onChange={(pile) => change({ ...floor, pile })}
+          />
+        )}
+      </div>
       <footer>
         <p className="quiet">
           {users.length

@@ -1,16 +1,37 @@
 import { Button, NativeSelect } from "@mantine/core";
 import { Link } from "react-router";
 
+import type { FloorType } from "../api/client";
 import { FloorSection } from "../drawing/FloorSection";
 import { View } from "../drawing/View";
 import { useWork } from "../work/context";
 import { floorUnder } from "../work/floors";
 import { LengthAt } from "./LengthAt";
 import { WithFractions } from "../tape/Digits";
-import { SelectAt } from "./fields";
+import { SelectAt, SwitchAt } from "./fields";
 import { LayerRows } from "../tape/LayerRows";
 import type { StageView } from "./stages";
 import styles from "./FloorStage.module.css";
+
+const KINDS = [
+  { value: "hard", label: "Hard" },
+  { value: "carpet", label: "Carpet" },
+  { value: "air", label: "Air under the door" },
+];
+
+/** What a side of the opening is for the gap over it; a floor of the job says that itself. */
+function FloorIs({ side, from }: { side: "a" | "b"; from: FloorType | undefined }) {
+  const { meant } = useWork();
+  const is = from ?? meant.opening.floors?.[`${side}_is`];
+  const path = `opening.floors.${side}_is`;
+  if (from) return <p className="quiet">{KINDS.find((k) => k.value === (is?.kind ?? "hard"))?.label}.</p>;
+  return (
+    <div className="pair">
+      <SelectAt path={`${path}.kind`} label="For the gap it is" fallback="hard" data={KINDS} />
+      {is?.kind === "carpet" && <LengthAt path={`${path}.pile`} label="Its pile" />}
+    </div>
+  );
+}
 
 function Side({ side }: { side: "a" | "b" }) {
   const { page, now, meant, result, errors, shown, set } = useWork();
@@ -62,6 +83,7 @@ function Side({ side }: { side: "a" | "b" }) {
               </li>
             ))}
           </ol>
+          <FloorIs side={side} from={floors.find((f) => f.key === key)} />
           <Link to={`${board}#${key}`}>Change this floor for the whole job</Link>
         </>
       )}
@@ -79,6 +101,7 @@ function Side({ side }: { side: "a" | "b" }) {
             errors={errors}
             change={(next) => set(path, next.length ? next : undefined)} // taken away is not bare: nobody has said
           />
+          <FloorIs side={side} from={undefined} />
           <div className="row">
             {layers?.length !== 0 && (
               <Button variant="subtle" onClick={() => set(path, [])}>
@@ -100,7 +123,12 @@ function Side({ side }: { side: "a" | "b" }) {
 
 /** What it stands on: the floor of each side, what runs under the leaf, and the gap over it. */
 export function FloorStage() {
-  const { result } = useWork();
+  const { result, meant, page, words } = useWork();
+  const floors = page.job.job.floors ?? [];
+  const is = (["a", "b"] as const).map((side) => {
+    const { key } = floorUnder(meant.opening, side, floors);
+    return (floors.find((f) => f.key === key) ?? meant.opening.floors?.[`${side}_is`])?.kind ?? "hard";
+  });
   const under = result?.under ?? "A";
   const sill = result?.figures.sill_top ? result.drawings.find((d) => d.name === "section") : undefined;
   return (
@@ -129,7 +157,12 @@ export function FloorStage() {
         ]}
       />
       {under === "strip" && <LengthAt path="opening.floors.strip" label="Strip height over the rough floor" />}
-      <LengthAt path="opening.rules.floor_gap" label="Gap under the leaf" />
+      {under === "strip" && (
+        <SwitchAt path="opening.floors.strip_under_legs" label={`It runs under the ${words.leg ?? "leg"}s`} />
+      )}
+      <LengthAt path="opening.rules.floor_gap" label="Gap over a hard floor" />
+      {is.includes("carpet") && <LengthAt path="opening.rules.carpet_gap" label="Gap over the pile" />}
+      {is.includes("air") && <LengthAt path="opening.rules.air_gap" label="Gap a room takes its air through" />}
     </>
   );
 }

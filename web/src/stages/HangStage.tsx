@@ -13,7 +13,18 @@ import type { StageView } from "./stages";
 import { HangSheet } from "../drawing/HangSheet";
 import styles from "./HangStage.module.css";
 
-const SWEEP = ["sweep_gap", "sweep_least", "sweep_trim", "sweep_gap_wanted", "trim_later"];
+const SWEEP = [
+  "sweep_gap",
+  "sweep_least",
+  "sweep_trim",
+  "sweep_gap_wanted",
+  "closed_gap",
+  "closed_least",
+  "closed_trim",
+  "closed_gap_wanted",
+  "trim_later",
+  "later_short",
+];
 
 /** How the leaf hangs: where it drifts, how it clears the floor, and after setting the gaps and the moves that cure them. */
 export function HangStage() {

@@ -111,7 +111,9 @@ export function SelectAt({
         onChange={(event) =>
           set(
             path,
-            number && event.currentTarget.value ? Number(event.currentTarget.value) : event.currentTarget.value || undefined,
+            number && event.currentTarget.value
+              ? Number(event.currentTarget.value)
+              : event.currentTarget.value || undefined,
           )
         }
         onKeyDown={onEnter}

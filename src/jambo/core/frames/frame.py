@@ -57,20 +57,20 @@ def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Computed:
     )
 
 
-def filler(sill: Sill, floor_clear: Computed, rules: HouseRules) -> list[Computed]:
+def filler(sill: Sill, over_floor: Sequence[Amount], rules: HouseRules) -> list[Computed]:
     """Filler strips under a sill: what the leaf must clear, where that is higher than the sill's own leaf line."""
-    lift = add(
-        names.SILL_LIFT, floor_clear, rules.known("floor_gap"), (-1, sill.thickness), (-1, rules.known("sill_gap"))
-    )
+    lift = add(names.SILL_LIFT, *over_floor, (-1, sill.thickness), (-1, rules.known("sill_gap")))
     none = Known("no_filler", ZERO, Source("given", "opening.frame.sill_thickness"))
     return [lift, highest(names.SILL_FILLER, none, lift)]
 
 
-def under_the_leaf(frame: Frame, floor_clear: Computed, strips: Computed | None, rules: HouseRules) -> list[Amount]:
-    """What the leaf's bottom edge stands over: the highest floor and the floor gap, or filler, sill and its gap."""
+def under_the_leaf(
+    frame: Frame, over_floor: Sequence[Amount], strips: Computed | None, rules: HouseRules
+) -> list[Amount]:
+    """What the leaf's bottom edge stands over: the highest floor and its gap, or filler, sill and its gap."""
     if frame.sill is not None and strips is not None:
         return [strips, frame.sill.thickness, rules.known("sill_gap")]
-    return [floor_clear, rules.known("floor_gap")]
+    return [*over_floor]
 
 
 def leaf_bottom(stack: Sequence[Line]) -> Computed:

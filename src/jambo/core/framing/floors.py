@@ -6,7 +6,7 @@ from jambo.core.facts.floors import Floors, Stack
 from jambo.core.facts.leaf import Side
 from jambo.core.facts.opening import Opening
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Computed, Known, Missing, Source, add, highest
+from jambo.core.quantities.figure import Amount, Computed, Known, Missing, Source, add, highest
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 
@@ -38,6 +38,43 @@ def trim_allowed(opening: Opening, rules: HouseRules) -> Known:
     if leaf.may_trim is not None:
         return leaf.may_trim
     return rules.known("leaf_trim_solid" if leaf.core == "solid" else "leaf_trim_most")
+
+
+_GAPS = {
+    "hard": ("floor_gap", "floor_gap_least"), "carpet": ("carpet_gap", "carpet_gap_least"), "air": ("air_gap", "air_gap_least"),
+}  # fmt: skip
+
+
+def gap_over(stack: Stack | None, rules: HouseRules, *, least: bool = False) -> list[Amount]:
+    """The gap a floor of its kind wants under the leaf, or the least it bears; over carpet the pile is in it.
+
+    Args:
+        stack: the floor of a side, None for a strip, which is hard; rules: the gaps in force.
+    """
+    said = stack.said if stack is not None else None
+    gap = rules.known(_GAPS[said.kind if said is not None else "hard"][least])
+    return [said.pile, gap] if said is not None and said.kind == "carpet" else [gap]
+
+
+def _hard(stack: Stack) -> bool:
+    return stack.said is None or stack.said.kind == "hard"
+
+
+def leaf_line(floors: Floors, opens_to: Side, a: Computed, b: Computed, rules: HouseRules) -> list[Computed]:
+    """Where each floor the leaf passes wants its bottom, and the highest of them last; [] where all are hard: one gap counts.
+
+    Args:
+        floors: their kinds, and what is under the closed leaf; opens_to: the side it swings over; a, b: the floors' heights.
+    """
+    sides: dict[Side, Computed] = {"A": a, "B": b}
+    passed: list[Side] = [opens_to]
+    passed += [floors.under] if floors.under != "strip" and floors.under != opens_to else []
+    if all(_hard(floors.stack(side)) for side in passed):
+        return []
+    lines = [add(names.LEAF_OVER[side], sides[side], *gap_over(floors.stack(side), rules)) for side in passed]
+    if floors.strip is not None:
+        lines.append(add(names.LEAF_OVER_STRIP, floors.strip, *gap_over(None, rules)))
+    return [*lines, highest(names.LEAF_LINE, *lines)]
 
 
 def clear(floors: Floors, opens_to: Side, a: Computed, b: Computed) -> Computed:

@@ -15,8 +15,10 @@ from jambo.core.framing.plate import Plate
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures, Known, value_of
 from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 
+STEP: dict[Unit, Length] = {"in": Length.inches(1), "mm": Length.mm(25)}  # floors that differ by so much make a step
 THICKNESS_LEFT = Length.inches("1/16")  # timber as it comes differs by so much
 
 FLAGS = FlagWords(
@@ -31,6 +33,12 @@ FLAGS = FlagWords(
                 "note",
                 "The floors differ by {step} across the {leaf}; it passes over side {side}, the higher one it must clear.",
                 "Agree where the step lies under the closed {leaf}, or plan a threshold strip.",
+            ),
+            "floor-step": (
+                "check",
+                "The floors differ by {step} across the {leaf}: side {side} is higher.",
+                "Measure both from the same rough floor again; if it is so, plan a sill or a step that nobody trips over, "
+                "and which side the {leaf} opens to.",
             ),
             "floor-gap-small": (
                 "note",
@@ -188,18 +196,19 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
     a, b = figures.value(names.FLOOR_A), figures.value(names.FLOOR_B)
     if a is not None and b is not None and a != b:
         higher = "A" if a > b else "B"
+        step = a - b if a > b else b - a
         passes = floors.under == higher or (swings and handing.opens_to == higher)
-        if passes:
-            step = a - b if a > b else b - a
+        if passes or step >= STEP[rules.habit]:
             yield FLAGS(
-                "floors-differ",
+                "floor-step" if step >= STEP[rules.habit] else "floors-differ",
                 {"step": step, "side": higher},
                 (names.FLOOR_A, names.FLOOR_B, names.FLOOR_CLEAR),
                 "opening.floors",
             )
     usual = HouseRules(rules.habit).value("floor_gap")
     gap = rules.known("floor_gap")
-    if gap.value < usual:
+    soft = (s.said is not None and s.said.kind != "hard" for s in (floors.a, floors.b))
+    if gap.value < usual and not all(soft):
         yield FLAGS("floor-gap-small", {"gap": gap.value, "usual": usual}, (names.LEAF_BOTTOM,), gap.source.path)
 
 

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Reading, Survey
+from jambo.core.framing.floors import gap_over
 from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, Known, add, value_of
+from jambo.core.quantities.figure import Amount, Computed, Figures, Known, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
@@ -99,12 +101,35 @@ def _swept(
     made = Figures()
     made[names.SWEEP_GAP] = gap
     made[names.SWEEP_LEAST] = add(names.SWEEP_LEAST, gap, (-1, Known("floor_and_lean", up(start - passed.least), READ)))
-    wanted = rules.known("floor_gap_least")
-    short = wanted.value - (value_of(made[names.SWEEP_LEAST]) or ZERO)
-    if short > ZERO:
-        made[names.SWEEP_TRIM] = add(names.SWEEP_TRIM, wanted, (-1, made[names.SWEEP_LEAST]))
-        made[names.SWEEP_GAP_WANTED] = add(names.SWEEP_GAP_WANTED, gap, made[names.SWEEP_TRIM])
+    wanted = gap_over(opening.floors.stack(opening.handing.opens_to), rules, least=True)
+    made |= _lacks(made[names.SWEEP_LEAST], gap, wanted, names.SWEEP_TRIM, names.SWEEP_GAP_WANTED)
     return passed, tuple((angle, least(angle)) for angle in sorted(at)), made
+
+
+def _lacks(
+    least: Computed, gap: Computed, wanted: Sequence[Amount], trim: FigureName, gap_wanted: FigureName
+) -> Figures:
+    """What a leaf must lose, or be raised by, where its least gap is less than its floor bears."""
+    lacks = add(trim, *wanted, (-1, least))
+    if (value_of(lacks) or ZERO) <= ZERO:
+        return Figures()
+    return Figures.of([lacks, add(gap_wanted, gap, lacks)])
+
+
+def _closed(opening: Opening, figures: Figures, rules: HouseRules, wide: Mm, slope_x: float) -> Figures:
+    """The closed leaf over the floor it lies over, where that is not the one it swings over (handbook 9, 18)."""
+    under = opening.floors.under
+    if under == opening.handing.opens_to or opening.frame.sill is not None:
+        return Figures()
+    gap = add(names.CLOSED_GAP, figures[names.LEAF_BOTTOM], (-1, figures[names.FLOOR_UNDER]))
+    at = value_of(gap)
+    if at is None:
+        return Figures()
+    start = in_mm(at)
+    taken = start - min(clearance(start, r, 0, slope_x, 0.0) for r in (0.0, wide))
+    least = add(names.CLOSED_LEAST, gap, (-1, Known("floor_and_lean", up(taken), READ)))
+    wanted = gap_over(None if under == "strip" else opening.floors.stack(under), rules, least=True)
+    return Figures.of([gap, least]) | _lacks(least, gap, wanted, names.CLOSED_TRIM, names.CLOSED_GAP_WANTED)
 
 
 def hang(
@@ -140,6 +165,7 @@ def hang(
             across = found.floor_right / found.right.start * (1 if opening.handing.hinge_side == "left" else -1)
         slopes = across + t_x, (along or 0.0) + t_n
         passed, curve, made = _swept(opening, survey, figures, rules, in_mm(width), slopes)
+        made |= _closed(opening, figures, rules, in_mm(width), slopes[0])
     later = opening.setting.later_floor
     if later is not None and swing_floor is not None:
         under = made.get(names.SWEEP_LEAST) or add(
@@ -149,7 +175,8 @@ def hang(
         )
         made.setdefault(under.name, under)
         short = names.LATER_SHORT if opening.fire_rated else names.TRIM_LATER
-        trim = add(short, later, rules.known("floor_gap_least"), (-1, under))
+        wanted = gap_over(opening.floors.stack(opening.handing.opens_to), rules, least=True)
+        trim = add(short, later, *wanted, (-1, under))
         if (value_of(trim) or ZERO) > ZERO:
             made[short] = trim
     measured = read_x is not None or read_n is not None

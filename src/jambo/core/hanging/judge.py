@@ -4,17 +4,36 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core.facts.floors import Stack
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import PLACES, Survey
-from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
-from jambo.core.framing.floors import trim_allowed
+from jambo.core.flags import LOCAL_CODE, Flag, FlagLevel, FlagWords, Values
+from jambo.core.framing.floors import gap_over, trim_allowed
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.figure import Figures, sum_of
 from jambo.core.quantities.length import ZERO, size
 from jambo.core.rules import HouseRules
 from jambo.core.setting.judge import CORNERS
 from jambo.core.words.lists import listed
+
+_RUBS: tuple[FlagLevel, str] = ("stop", "The {leaf} would rub: {over} into the floor {where}")
+_LOW: tuple[FlagLevel, str] = ("check", "The {leaf} clears the floor by only {least} {where}; {wanted} is wanted")
+_CURES = {
+    "": (".", "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows."),
+    "-more": (
+        ".",
+        "Plan a floor gap of {gap}, or lower the floor there: {needed} off the {leaf}'s bottom is more than it bears.",
+    ),
+    "-whole": (", and nothing may come off it.", "Plan a floor gap of {gap}, or lower the floor there."),
+}
+# the swinging leaf over the floor it swings over, and the closed one over its own
+_OVER_FLOOR = {
+    f"{which}-{code}{more}": (level, said + end, cure)
+    for which in ("sweep", "closed")
+    for code, (level, said) in (("rubs", _RUBS), ("low", _LOW))
+    for more, (end, cure) in _CURES.items()
+}
 
 FLAGS = FlagWords(
     {
@@ -24,36 +43,7 @@ FLAGS = FlagWords(
                 "Let go at {at} degrees, the {leaf} {does} by itself.",
                 "Bring the hinge {leg} plumb both ways; the long screw of the top hinge moves it most.",
             ),
-            "sweep-rubs": (
-                "stop",
-                "The {leaf} would rub: {over} into the floor at {angle} degrees.",
-                "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows.",
-            ),
-            "sweep-low": (
-                "check",
-                "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted.",
-                "Plan a floor gap of {gap}, or trim {needed} off the {leaf}'s bottom as far as its maker allows.",
-            ),
-            "sweep-rubs-more": (
-                "stop",
-                "The {leaf} would rub: {over} into the floor at {angle} degrees.",
-                "Plan a floor gap of {gap}, or lower the floor there: {needed} off the {leaf}'s bottom is more than it bears.",
-            ),
-            "sweep-low-more": (
-                "check",
-                "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted.",
-                "Plan a floor gap of {gap}, or lower the floor there: {needed} off the {leaf}'s bottom is more than it bears.",
-            ),
-            "sweep-rubs-whole": (
-                "stop",
-                "The {leaf} would rub: {over} into the floor at {angle} degrees, and nothing may come off it.",
-                "Plan a floor gap of {gap}, or lower the floor there.",
-            ),
-            "sweep-low-whole": (
-                "check",
-                "The {leaf} clears the floor by only {least} at {angle} degrees; {wanted} is wanted, and nothing may come off it.",
-                "Plan a floor gap of {gap}, or lower the floor there.",
-            ),
+            **_OVER_FLOOR,
             "later-floor-fire-rated": (
                 "check",
                 "When the floor there is laid, {short} is missing under the {leaf}.",
@@ -124,22 +114,37 @@ def on_hang(opening: Opening, hang: Hang, figures: Figures, rules: HouseRules) -
         yield FLAGS("leaf-drifts", {"does": does, "at": at}, (), "opening.setting.legs")
     if (short := figures.value(names.LATER_SHORT)) is not None:
         yield FLAGS("later-floor-fire-rated", {"short": short}, (names.LATER_SHORT,), "opening.setting.later_floor")
-    least, trim = figures.value(names.SWEEP_LEAST), figures.value(names.SWEEP_TRIM)
-    if hang.sweep is not None and least is not None and trim is not None:
-        gap = figures.value(names.SWEEP_GAP_WANTED) or ZERO
-        code = "sweep-rubs" if least <= ZERO else "sweep-low"
-        off, most = opening.setting.leaf_trimmed, trim_allowed(opening, rules).value
-        if most < trim + (off.value if off is not None else ZERO):
-            code += "-more" if most else "-whole"
-        values: Values = {
-            "least": least,
-            "over": -least,
-            "needed": trim,
-            "gap": gap,
-            "angle": f"{hang.sweep.angle:.0f}",
-            "wanted": rules.value("floor_gap_least"),
-        }
-        yield FLAGS(code, values, (names.SWEEP_LEAST, names.SWEEP_TRIM), "opening.rules.floor_gap")
+    if hang.sweep is not None:
+        swings = opening.handing.opens_to
+        where = f"at {hang.sweep.angle:.0f} degrees"
+        yield from _over_floor(opening, "sweep", opening.floors.stack(swings), where, figures, rules)
+    under = opening.floors.under
+    stack = None if under == "strip" else opening.floors.stack(under)
+    yield from _over_floor(opening, "closed", stack, "when it is closed", figures, rules)
+
+
+_LACKS = {
+    "sweep": (names.SWEEP_LEAST, names.SWEEP_TRIM, names.SWEEP_GAP_WANTED),
+    "closed": (names.CLOSED_LEAST, names.CLOSED_TRIM, names.CLOSED_GAP_WANTED),
+}
+
+
+def _over_floor(
+    opening: Opening, which: str, stack: Stack | None, where: str, figures: Figures, rules: HouseRules
+) -> Iterator[Flag]:
+    """Whether the leaf keeps the least gap over one floor, and what may be done where it does not."""
+    about = _LACKS[which]
+    least, trim, gap = (figures.value(name) for name in about)
+    if least is None or trim is None:
+        return
+    off, most = opening.setting.leaf_trimmed, trim_allowed(opening, rules).value
+    more = "" if trim + (off.value if off is not None else ZERO) <= most else "-more" if most else "-whole"
+    values: Values = {
+        "least": least, "over": -least, "needed": trim, "gap": gap or ZERO, "where": where,
+        "wanted": sum_of(*gap_over(stack, rules, least=True)) or ZERO,
+    }  # fmt: skip
+    rubs = "rubs" if least <= ZERO else "low"
+    yield FLAGS(f"{which}-{rubs}{more}", values, about[:2], "opening.rules.floor_gap")
 
 
 def on_check(opening: Opening, survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:

@@ -264,11 +264,17 @@ UNDER_LOWERED = figure("under_lowered", "what it stands on, lowered by", roundin
 HEADER_RAISED = figure("header_raised", "{header} to be raised by", rounding="up", group=LEGS_SET)
 STILL_TOO_TALL = figure("still_too_tall", "still too tall by", rounding="up", group=LEGS_SET)
 LEGS_CUT_SHORT = figure("legs_cut_short", "{leg}s cut shorter than planned by", group=LEGS_SET)
+SPARE_SWUNG = figure("spare_swung", "to spare over the floor it swings over")
+SPARE_CLOSED = figure("spare_closed", "to spare over the floor under it")
 GAP_TO_SPARE = figure("gap_to_spare", "floor gap to spare", rounding="down", group=LEGS_SET)
 
 # Over the floor
 SWEEP_GAP = figure("sweep_gap", "{leaf} over the swing side's floor, at the hinges", group=OVER_FLOOR)
 SWEEP_LEAST = figure("sweep_least", "least gap over the floor", rounding="down", group=OVER_FLOOR)
+CLOSED_GAP = figure("closed_gap", "closed {leaf} over its own floor, at the hinges", group=OVER_FLOOR)
+CLOSED_LEAST = figure("closed_least", "least gap under the closed {leaf}", rounding="down", group=OVER_FLOOR)
+CLOSED_TRIM = figure("closed_trim", "trim for the closed {leaf}, or raise it by", rounding="up", group=OVER_FLOOR)
+CLOSED_GAP_WANTED = figure("closed_gap_wanted", "floor gap that would clear, closed", rounding="up", group=OVER_FLOOR)
 SWEEP_TRIM = figure("sweep_trim", "trim off the {leaf}'s bottom, or raise it by", rounding="up", group=OVER_FLOOR)
 SWEEP_GAP_WANTED = figure("sweep_gap_wanted", "floor gap that would clear", rounding="up", group=OVER_FLOOR)
 
@@ -296,6 +302,11 @@ CASING_LEG_B_STRIKE = figure("casing_leg_b_strike", "leg {casing} on side B, {st
 CASING_WANTED = figure("casing_wanted", "{casing} width that covers the joint", rounding="up")
 
 # Floors, not listed by themselves
+LEAF_OVER_A = figure("leaf_over_a", "{leaf} bottom over side A's floor, wanted")
+LEAF_OVER_B = figure("leaf_over_b", "{leaf} bottom over side B's floor, wanted")
+LEAF_OVER_STRIP = figure("leaf_over_strip", "{leaf} bottom over the strip, wanted")
+LEAF_LINE = figure("leaf_line", "{leaf} bottom, for every floor it passes")
+FLOOR_BESIDE = figure("floor_beside", "higher floor beside the strip")
 FLOOR_UNDER = figure("floor_under", "floor under the closed {leaf}", symbol="F_under")
 
 # Rough opening, by the method in use and by each method, not listed by themselves
@@ -433,6 +444,7 @@ STUD_SLOPE = numbered("stud_slope", "{stud} {n}, long point", rounding="down")
 PLATE_RUN = numbered("plate_run", "{plate}, run {n} from the left", rounding="down")
 
 # The same figure on each side, leg or end
+LEAF_OVER = {"A": LEAF_OVER_A, "B": LEAF_OVER_B}
 FLOOR_ON = {"A": FLOOR_A, "B": FLOOR_B}
 CASING_LEG_ON = {"A": CASING_LEG_A, "B": CASING_LEG_B}
 CASING_LEG_AT = {

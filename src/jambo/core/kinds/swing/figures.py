@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from jambo.core.facts.opening import Opening
 from jambo.core.frames import frame as frames
 from jambo.core.frames.registry import kind_of_frame
@@ -34,13 +36,17 @@ def door(
     leaf, frame, floors = opening.leaves[0], opening.frame, opening.floors
     a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
     under = floor_rules.under_leaf(floors, a, b)
-    strips = None
-    found: list[Computed] = [a, b, under]
+    strips, swings = None, opening.handing.opens_to
     if frame.sill is None:
-        clear = floor_rules.clear(floors, opening.handing.opens_to, a, b)
+        clear = floor_rules.clear(floors, swings, a, b)
     else:  # a sill lies under the closed leaf: only the floor it swings over counts
-        clear = add(names.FLOOR_CLEAR, a if opening.handing.opens_to == "A" else b)
-        sill_lift, strips = frames.filler(frame.sill, clear, rules)
+        clear = add(names.FLOOR_CLEAR, a if swings == "A" else b)
+        floors = replace(floors, under=swings)
+    line = floor_rules.leaf_line(floors, swings, a, b, rules)
+    over_floor: list[Amount] = [line[-1]] if line else [clear, rules.known("floor_gap")]
+    found: list[Computed] = [a, b, under, *line]
+    if frame.sill is not None:
+        sill_lift, strips = frames.filler(frame.sill, over_floor, rules)
         if lowered is not None and lowered.under is not None:
             strips = restated(names.SILL_FILLER, strips, (-1, lowered.under))
         found += [
@@ -53,7 +59,7 @@ def door(
             found.append(add(names.SILL_FALL, (frames.SILL_SLOPE, frame.depth)))
     raised = [lift] if lift is not None else []
     tall: Amount = leaf.height
-    stack: list[Line] = [*frames.under_the_leaf(frame, clear, strips, rules), *raised]
+    stack: list[Line] = [*frames.under_the_leaf(frame, over_floor, strips, rules), *raised]
     if lowered is not None:
         taken = add(names.GAP_TAKEN, *lowered.gap)
         found.append(taken)
@@ -77,7 +83,11 @@ def door(
     outside = frames.outside_width(inside, frame)
     bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, tall, rules)
     top = add(names.LEAF_TOP, bottom, tall)
-    stands = frames.foot(frame, under, strips, lowered.under if lowered is not None else None)
+    stood_on = under
+    if floors.under == "strip" and not floors.strip_under_legs:
+        stood_on = highest(names.FLOOR_BESIDE, a, b)
+        found.append(stood_on)
+    stands = frames.foot(frame, stood_on, strips, lowered.under if lowered is not None else None)
     found += [
         clear, inside, outside, bottom, top, head, add(names.FRAME_TOP, head, frame.leg_thickness), stands,
         frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),

@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from jambo.core.facts.opening import Opening
 from jambo.core.frames.frame import Lowered
 from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing.floors import gap_over
 from jambo.core.framing.framing import frame_depth
 from jambo.core.hanging import judge as hanging_judge
 from jambo.core.hanging.hang import Hang, check, hang
 from jambo.core.kinds.kind import AsFound, Planned
 from jambo.core.kinds.swing.figures import door
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Computed, Figures, add, value_of
+from jambo.core.quantities.figure import Computed, Figures, add, lowest, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
@@ -66,10 +68,16 @@ class _Stood:
     plan: SetPlan | None
     hung: Hang | None
 
-    def to_spare(self, rules: HouseRules) -> Computed:
+    def to_spare(self, opening: Opening, rules: HouseRules) -> Computed:
         """The least gap over the floor, less the least that is wanted."""
-        gap = self.made.get(names.SWEEP_LEAST) or self.figures[names.LEAF_BOTTOM]
-        return add(names.GAP_TO_SPARE, gap, (-1, rules.known("floor_gap_least")))
+        floors, swings = opening.floors, opening.handing.opens_to
+        swung = self.made.get(names.SWEEP_LEAST) or self.figures[names.LEAF_BOTTOM]
+        wanted = gap_over(floors.stack(swings), rules, least=True)
+        spare = [add(names.SPARE_SWUNG, swung, *((-1, one) for one in wanted))]
+        if (closed := self.made.get(names.CLOSED_LEAST)) is not None:
+            wanted = gap_over(None if floors.under == "strip" else floors.stack(floors.under), rules, least=True)
+            spare.append(add(names.SPARE_CLOSED, closed, *((-1, one) for one in wanted)))
+        return lowest(names.GAP_TO_SPARE, *spare)
 
 
 def _stand(
@@ -105,13 +113,13 @@ def _brought_down(
 ) -> tuple[_Stood, Ladder | None]:
     """Stand it as its legs were cut and its leaf trimmed, then by the rungs chosen; and judge what may give way."""
     opening, rules = planned.opening, planned.rules
-    asked = climb(opening, stood.figures | stood.made, stood.to_spare(rules), rules)
+    asked = climb(opening, stood.figures | stood.made, stood.to_spare(opening, rules), rules)
     done, still = as_done(opening, stood.figures | stood.made, rules), Figures()
     if done is not None:
         done, still = still_to_trim(opening, done, asked)
         stood = _stand(planned, figures, read, found, done)
         stood = replace(stood, made=stood.made | legs_as_cut(opening, asked, stood.figures | stood.made, done))
-    room = stood.to_spare(rules)
+    room = stood.to_spare(opening, rules)
     climbed = climb(opening, stood.figures | stood.made, room, rules)
     play = stood.made.value(names.HEAD_PLAY_FOUND)
     if climbed is not None:

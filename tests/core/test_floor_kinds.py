@@ -1,0 +1,83 @@
+"""Floors by their kind (handbook 9, 18): each floor the leaf passes wants its own gap, closed and swung."""
+
+import pytest
+from found_cases import also, found
+
+from helpers import codes, inch, lengths, plain, solved
+
+
+def floors(a, b, **more):
+    return {"opening.floors": {"a": [{"thickness": a}], "b": [{"thickness": b}], **more}}
+
+
+CARPET, AIR = {"kind": "carpet", "pile": "1/2"}, {"kind": "air"}
+
+
+@pytest.mark.parametrize(
+    ("facts", "bottom"),
+    [
+        # it opens to A: 3/4 and 1/2 of a hard floor
+        (floors("3/4", "3/8"), "1 1/4"),
+        (floors("3/4", "3/8", b_is=CARPET), "1 1/4"),  # it never lies over the carpet
+        (floors("3/4", "3/8", b_is=CARPET, under="B"), "1 1/4"),  # closed over 3/8 + 1/2 + 1/4
+        (floors("3/4", "5/8", b_is=CARPET, under="B"), "1 3/8"),
+        (floors("3/4", "3/4", a_is=AIR), "1 1/2"),
+        (floors("3/4", "3/4", a_is=AIR, under="strip", strip="1 1/4"), "1 3/4"),  # a strip is hard: 1 1/4 and 1/2
+    ],
+)
+def test_the_leaf_keeps_the_gap_of_every_floor_it_passes(facts, bottom):
+    assert lengths(solved(plain(**facts)))["leaf_bottom"] == inch(bottom)
+
+
+def test_a_carpet_without_its_pile_is_waited_for():
+    result = solved(plain(**floors("3/4", "3/8", b_is={"kind": "carpet"}, under="B")))
+    assert [missing.path for missing in result.missing] == ["opening.floors.b_is.pile"]
+
+
+def test_what_a_floor_of_the_job_is_counts_for_every_door_on_it():
+    job = [{"key": "wool", "layers": [{"thickness": "3/8"}], "kind": "carpet", "pile": "5/8"}]
+    facts = {"opening.floors": {"a_from": "wool", "b": [{"thickness": "3/4"}]}, "floors": job}
+    assert lengths(solved(plain(**facts)))["leaf_bottom"] == inch("1 1/4")
+
+
+@pytest.mark.parametrize(
+    ("beside", "foot"),
+    [({}, "3/4"), ({"strip_under_legs": True}, "1 1/4")],
+)
+def test_legs_stand_beside_a_strip_unless_it_runs_under_them(beside, foot):
+    facts = floors("3/4", "5/8", under="strip", strip="1 1/4", **beside)
+    assert lengths(solved(plain(**facts, **{"opening.frame": {"stands_on": "finished_floor"}})))["foot"] == inch(foot)
+
+
+LEANS = found(also("plumb_strike", "1/2 in 4 ft", "strike"), also("floor_across", "0"))
+
+
+def test_a_closed_leaf_may_rub_where_the_swinging_one_does_not():
+    """A gap of 1/4 over 3/4: leaning 1/2 in 4 ft its 30 drop 5/16 at the free edge: 1/16 into the floor under it.
+
+    Over the bare floor it swings across it has 1 less 5/16.
+    """
+    facts = LEANS | floors("0", "3/4", under="B") | {"opening.rules": {"floor_gap": "1/4"}}
+    result = solved(plain(**facts))
+    known = lengths(result)
+    assert (known["closed_least"], known["sweep_least"]) == (-inch("1/16"), inch("11/16"))
+    assert (known["closed_trim"], known["closed_gap_wanted"]) == (inch("5/16"), inch("9/16"))
+    assert {"closed-rubs"} == {code for code in codes(result) if code.startswith(("closed", "sweep"))}
+
+
+@pytest.mark.parametrize(("pile", "lacks"), [("7/16", None), ("1/2", "1/16")])
+def test_the_least_gap_over_carpet_is_over_its_pile(pile, lacks):
+    """Its bottom 1 1/4, closed over 3/8: 7/8 less the 5/16 it drops is 9/16 over the backing; 1/8 over the pile is the least."""
+    floor = floors("1/2", "3/8", under="B", b_is={"kind": "carpet", "pile": pile})
+    known = lengths(solved(plain(**LEANS, **floor, **{"opening.rules": {"floor_gap": "3/4"}})))
+    assert known["closed_least"] == inch("9/16")
+    assert known.get("closed_trim") == (inch(lacks) if lacks else None)
+
+
+@pytest.mark.parametrize(
+    ("a", "b", "code"),
+    [("0", "15/16", None), ("15/16", "0", "floors-differ"), ("1", "0", "floor-step"), ("0", "3", "floor-step")],
+)
+def test_a_step_is_more_than_a_note_whichever_side_it_is_on(a, b, code):
+    said = {"floors-differ", "floor-step"} & set(codes(solved(plain(**floors(a, b)))))
+    assert said == ({code} if code else set())
