@@ -119,6 +119,8 @@ FOUND_FLAGS = [
     (found(*gaps(head_hinge="0")) | FIRE, "gap-too-small-fire-rated"),
     (found(*gaps(head_hinge="1/4")), "gap-too-wide-for-moves"),
     (found(*gaps(), also("stop_top", "0"), also("stop_foot", "1/8")), "stop-uneven"),
+    (found(also("stop_top", "1/2"), also("stop_foot", "0")) | {"opening.frame": {"kind": "rabbeted", "thickness": "1"}}, "stop-move-shows"),
+    (found(also("frame_head", "30 1/4"), also("frame_foot", "30 3/8")), "hinge-leg-unread"),
     (found(also("leg_straight", "1/16")), "leg-over-shimmed"),
     (found(also("frame_head", "30 1/4"), also("frame_foot", "30 3/8")), "foot-wider-than-head"),
     (found(also("frame_head", "30 1/4"), also("frame_foot", "30 1/8")), "foot-narrower-than-head"),

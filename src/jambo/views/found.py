@@ -8,13 +8,16 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jambo.core.facts.readings import PLACES, SIGN, Reading
+from jambo.core.frames.registry import kind_of_frame
 from jambo.core.hanging.hang import Check, Hang
+from jambo.core.hanging.nudges import Nudge
 from jambo.core.kinds.kind import AsFound
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import as_length
 from jambo.core.quantities.tape import SAME, Tape, Unit, show
 from jambo.core.setting.ladder import Ladder, Rung
 from jambo.core.setting.plan import SetPlan
+from jambo.core.setting.shims import flats
 from jambo.core.setting.stations import Station
 from jambo.core.survey.adjust import Adjusted, Adjustment
 from jambo.core.survey.shape import Face, Found
@@ -413,15 +416,53 @@ def _hang(hang: Hang, facts: Facts) -> HangOut:
 
 
 MOVES = {
-    ("card_top", 1): "Put {by} of card behind the top hinge.", ("card_top", -1): "Let the top hinge in {by} deeper.",
-    ("card_foot", 1): "Put {by} of card behind the bottom hinge.", ("card_foot", -1): "Let the bottom hinge in {by} deeper.",
-    ("pack_top", 1): "Add {by} behind the hinge {leg} at the top hinge.", ("pack_top", -1): "Draw the top hinge in {by} with its long screw.",
-    ("pack_foot", 1): "Add {by} behind the hinge {leg} at the bottom hinge.", ("pack_foot", -1): "Draw the bottom hinge in {by} with its long screw.",
-    ("strike_top", 1): "Ease {by} from behind the {strike} {leg}, top.", ("strike_top", -1): "Add {by} behind the {strike} {leg}, top.",
-    ("strike_latch", 1): "Ease {by} from behind the {strike} {leg} at the latch.", ("strike_latch", -1): "Add {by} behind the {strike} {leg} at the latch.",
-    ("strike_foot", 1): "Ease {by} from behind the {strike} {leg}, foot.", ("strike_foot", -1): "Add {by} behind the {strike} {leg}, foot.",
-    ("leg_height", 1): "Raise the {strike} {leg} {by} off the floor.", ("leg_height", -1): "Let the {strike} {leg} down {by}: shorten its foot.",
-}  # fmt: skip
+    ("card_top", 1): "Top hinge: put {by} of card behind it; the {leaf} goes toward the {strike} there.",
+    ("card_top", -1): "Top hinge: let it in {by} deeper; the {leaf} goes toward the hinge {leg} there.",
+    ("card_foot", 1): "Bottom hinge: put {by} of card behind it; the {leaf} goes toward the {strike} there.",
+    ("card_foot", -1): "Bottom hinge: let it in {by} deeper; the {leaf} goes toward the hinge {leg} there.",
+    ("pack_top", 1): "Hinge {leg}, at the top hinge: add {by} behind it, into the opening.",
+    ("pack_top", -1): "Hinge {leg}, at the top hinge: draw it {by} to its {stud} with the long screw.",
+    ("pack_foot", 1): "Hinge {leg}, at the bottom hinge: add {by} behind it, into the opening.",
+    ("pack_foot", -1): "Hinge {leg}, at the bottom hinge: draw it {by} to its {stud} with the long screw.",
+    ("strike_top", 1): "{strike} {leg}, top: ease it {by} toward its {stud}.",
+    ("strike_top", -1): "{strike} {leg}, top: add {by} behind it, into the opening.",
+    ("strike_latch", 1): "{strike} {leg}, at the latch: ease it {by} toward its {stud}.",
+    ("strike_latch", -1): "{strike} {leg}, at the latch: add {by} behind it, into the opening.",
+    ("strike_foot", 1): "{strike} {leg}, foot: ease it {by} toward its {stud}.",
+    ("strike_foot", -1): "{strike} {leg}, foot: add {by} behind it, into the opening.",
+    ("leg_height", 1): "{strike} {leg}: raise it {by} off the floor.",
+    ("leg_height", -1): "{strike} {leg}: let it down {by}, its foot shortened.",
+}
+LEGS = {"hinge": "hinge {leg}", "strike": "{strike} {leg}", "stop": "stop"}
+ENDS = {"top": "top", "latch": "at the latch", "foot": "foot"}
+CARD = {"in": Length.inches("1/16"), "mm": Length.mm("1.5")}  # up to so much a card does it
+
+
+def _packed(by: Length, habit: Unit, tape: Tape) -> str:
+    """What makes up a pack of so much: flat pieces where they come to it, card where it is thin, else a pair."""
+    pieces = flats(by, habit)
+    if sum(pieces, ZERO) == by:
+        return "flat " + " + ".join(_said(piece, tape) for piece in pieces)
+    return "card" if by <= CARD[habit] else "a pair of {shim}s"
+
+
+def _nudge(move: Nudge, facts: Facts, words: Region) -> str:
+    """A move of a leg's end, or of the stop, in work words."""
+    fine, steel = _fine(facts.tape), not kind_of_frame(facts.opening.frame).legs_cut
+    where = f"{LEGS[move.what]}, {ENDS[move.end]}"
+    said = f"move it {{by}} through the wall, toward side {move.way}."
+    if move.what == "stop":
+        said = f"plant it {{by}} nearer the {{leaf}}, toward side {move.way}."
+    elif move.way == "in":
+        pack = _packed(move.by, facts.rules.habit, fine)
+        said = (
+            "draw it {by} into the opening, and hold it with a spreader."
+            if steel
+            else f"add {{by}} behind it, into the opening ({pack})."
+        )
+    elif move.way == "out":
+        said = "spread it {by} toward its {stud}." if steel else "ease it {by} toward its {stud}."
+    return fill(f"{where}: {said}", words, by=_said(move.by, fine))
 
 
 def _check(check: Check, facts: Facts, words: Region) -> CheckOut:
@@ -432,6 +473,7 @@ def _check(check: Check, facts: Facts, words: Region) -> CheckOut:
         for row in check.rows
     ]  # fmt: skip
     moves = [fill(MOVES[name, 1 if by > ZERO else -1], words, by=_said(size(by), fine)) for name, by in check.moves]
+    moves += [_nudge(move, facts, words) for move in check.nudges]
     missed = [
         f"{fill(PLACES[place].label, words)}: {_said(size(by), fine)} too {'small' if by < ZERO else 'wide'}"
         for place, by in check.missed

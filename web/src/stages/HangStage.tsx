@@ -81,7 +81,7 @@ export function HangStage() {
       />
       <LengthAt path="opening.setting.later_floor" label="A floor laid later, where it swings" />
       <h2>Gaps after setting</h2>
-      {check && (
+      {check && check.gaps.length > 0 && (
         <table className={clsx(styles.gaps, "readings")}>
           <thead>
             <tr>

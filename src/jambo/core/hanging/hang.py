@@ -7,11 +7,13 @@ from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Reading, Survey
+from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.floors import gap_over
 from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
+from jambo.core.hanging.nudges import End, Nudge, Through, foot_moves, stop_moves
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Amount, Computed, Figures, Known, add, value_of
+from jambo.core.quantities.figure import HALF, Amount, Computed, Figures, Known, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
@@ -58,13 +60,13 @@ class GapRow:
 
 @dataclass(frozen=True, slots=True)
 class Check:
-    """The check after setting: gaps, the moves that cure them, what no move cures, the stop's contact."""
+    """The check after setting: gaps, the moves that cure them, what no move cures; moves of legs and stop beside those."""
 
     rows: tuple[GapRow, ...]
     unread: tuple[Place, ...]
     moves: tuple[tuple[Move, Length], ...]
     missed: tuple[tuple[Place, Length], ...]
-    stops: tuple[Reading, ...]
+    nudges: tuple[Nudge, ...]
     done: bool
 
 
@@ -209,15 +211,17 @@ def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | N
 
 
 def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, mark: Length) -> Check | None:
-    """Judge the gaps read after setting and find the moves that cure them; None while none was read.
+    """Judge what was read after setting and find the moves that cure it; None while nothing was.
 
     Args:
         survey: the gaps read; figures: where hinges, leaf and head stand; rules: the gaps' tolerance; mark: what a move is rounded to.
     """
     read = {p: r for p in GAPS if (r := survey.one(p)) is not None}
     leaf = leaf_hung(opening, figures, rules)
+    nudges = (*_stop(opening, survey, figures, rules), *(() if read else _foot(survey, figures, rules)))
+    stops_read = any(survey.one(place) is not None for place in (*STOPS, "frame_foot"))
     if not read or leaf is None:
-        return None
+        return Check((), GAPS, (), (), nudges, done=False) if stops_read else None
     wanted, tolerance = targets(opening, rules), rules.value("gap_tolerance")
     found: Cure = cure(
         leaf,
@@ -232,9 +236,34 @@ def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules,
         for p, r in read.items()
     )
     missed = tuple((p, down(m) if m < 0 else up(m)) for p, m in found.missed.items())
-    stops = tuple(r for p in ("stop_top", "stop_latch", "stop_foot") if (r := survey.one(p)) is not None)
     unread = tuple(p for p in GAPS if p not in read)
     return Check(
-        rows, unread, tuple((m, as_length(x)) for m, x in found.moves), missed, stops,
-        all(row.good for row in rows) and not unread,
+        rows, unread, tuple((m, as_length(x)) for m, x in found.moves), missed, nudges,
+        all(row.good for row in rows) and not unread and not nudges,
     )  # fmt: skip
+
+
+STOPS: dict[Place, End] = {"stop_top": "top", "stop_latch": "latch", "stop_foot": "foot"}
+
+
+def _stop(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> tuple[Nudge, ...]:
+    """Moves through the wall that bring the stop to the closed leaf."""
+    contact = {end: read.value for place, end in STOPS.items() if (read := survey.one(place)) is not None}
+    sign = 1 if opening.handing.opens_to == "A" else -1
+    top, foot = ((figures.value(names.PROUD_AT["strike", end]) or ZERO) * sign for end in ("top", "foot"))
+    proud: dict[End, Length] = {"top": top, "foot": foot, "latch": (top + foot) * HALF}
+    planted = not kind_of_frame(opening.frame).worked_stop and not opening.frame.pre_hung
+    return stop_moves(
+        contact,
+        Through(opening.handing.opens_to, proud, rules.value("casing_hides"), planted, rules.value("straight")),
+    )
+
+
+def _foot(survey: Survey, figures: Figures, rules: HouseRules) -> tuple[Nudge, ...]:
+    """Moves of the feet, while no gap was read: the gaps say it finer once the leaf hangs."""
+    head, foot, top = survey.one("frame_head"), survey.one("frame_foot"), figures.value(names.FRAME_TOP)
+    if head is None or foot is None:
+        return ()
+    slope = _slope(survey.one("plumb_strike"), in_mm(top)) if top is not None else None
+    lean = as_length(slope * in_mm(top)) if slope is not None and top is not None else None
+    return foot_moves(head.value, foot.value, lean, rules.value("straight"), rules.value("plumb_tolerance"))

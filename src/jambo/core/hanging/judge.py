@@ -9,7 +9,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import PLACES, Survey
 from jambo.core.flags import LOCAL_CODE, Flag, FlagLevel, FlagWords, Values
 from jambo.core.framing.floors import gap_over, trim_allowed
-from jambo.core.hanging.hang import Check, Hang
+from jambo.core.hanging.hang import STOPS, Check, Hang
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, sum_of
 from jambo.core.quantities.length import ZERO, size
@@ -73,7 +73,12 @@ FLAGS = FlagWords(
             "stop-uneven": (
                 "check",
                 "Closed, the {leaf} stands {off} further off its stop at one place than at another.",
-                "Plant the stop to the {leaf}, or move the foot of the {strike} {leg} through the wall.",
+                "Make the moves listed, then look at the contact again.",
+            ),
+            "stop-move-shows": (
+                "check",
+                "Moved so that the {leaf} meets its stop, the {strike} {leg} stands further off the wall than {casing} hides ({hides}).",
+                "Plan an extension strip there, or take the {leaf} to another hinge line.",
             ),
             "leg-over-shimmed": (
                 "check",
@@ -83,12 +88,17 @@ FLAGS = FlagWords(
             "foot-wider-than-head": (
                 "check",
                 "The {frame} is {by} wider at its foot than at its head.",
-                "Draw the feet together before the foot screws go in; the feet of a steel frame spread by themselves.",
+                "Make the move listed before the foot is fixed; the feet of a steel frame spread by themselves.",
             ),
             "foot-narrower-than-head": (
                 "check",
                 "The {frame} is {by} narrower at its foot than at its head.",
-                "Spread the feet to the width at the head before they are fixed.",
+                "Make the move listed before the foot is fixed.",
+            ),
+            "hinge-leg-unread": (
+                "note",
+                "Nobody has read the hinge {leg} with the level, so the whole difference is put at the {strike} foot.",
+                "Read the hinge {leg} in the wall's plane first: if it is the one that is off, it moves.",
             ),
             "latch-binds": (
                 "check",
@@ -160,15 +170,16 @@ def on_check(opening: Opening, survey: Survey, check: Check | None, rules: House
             path = next(row.reading.path for row in check.rows if row.reading.place == place)
             small = "gap-too-small-fire-rated" if opening.fire_rated else "gap-too-small-for-moves"
             yield FLAGS(small if by < ZERO else "gap-too-wide-for-moves", values, (), path)
-        contact = [r.value for r in check.stops]
-        if len(contact) > 1 and max(contact) - min(contact) > straight:
-            yield FLAGS("stop-uneven", {"off": max(contact) - min(contact)}, (), check.stops[0].path)
+    yield from _stop_contact(survey, check, rules)
     bowed = survey.one("leg_straight")
     if bowed is not None and bowed.value > straight:
         yield FLAGS("leg-over-shimmed", {"bow": bowed.value, "most": straight}, (), bowed.path)
     head, foot = survey.one("frame_head"), survey.one("frame_foot")
-    if head is not None and foot is not None and size(foot.value - head.value) > straight:
+    gaps_read = check is not None and check.rows  # they say finer which foot is off
+    if head is not None and foot is not None and not gaps_read and size(foot.value - head.value) > straight:
         wide = foot.value > head.value
+        if survey.one("plumb_strike") is None:
+            yield FLAGS("hinge-leg-unread", {}, (), foot.path)
         yield FLAGS(
             "foot-wider-than-head" if wide else "foot-narrower-than-head",
             {"by": size(foot.value - head.value)},
@@ -177,3 +188,13 @@ def on_check(opening: Opening, survey: Survey, check: Check | None, rules: House
         )
     if opening.setting.latch in ("binds", "rattles"):
         yield FLAGS(f"latch-{opening.setting.latch}", {}, (), "opening.setting.latch")
+
+
+def _stop_contact(survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:
+    """A leaf that touches its stop at one place before another."""
+    contact = [read for place in STOPS if (read := survey.one(place)) is not None]
+    values = [read.value for read in contact]
+    if len(values) > 1 and max(values) - min(values) > rules.value("straight"):
+        yield FLAGS("stop-uneven", {"off": max(values) - min(values)}, (), contact[0].path)
+        if check is not None and any(move.shows for move in check.nudges):
+            yield FLAGS("stop-move-shows", {"hides": rules.value("casing_hides")}, (), contact[0].path)

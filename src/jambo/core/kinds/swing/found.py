@@ -51,7 +51,7 @@ def as_found(planned: Planned) -> AsFound:
     flags += setting_judge.on_legs(opening, survey, figures | made, rules)
     if hung is not None:
         flags += hanging_judge.on_hang(opening, hung, made, rules)
-    checked = check(opening, survey, figures, rules, MARK[rules.habit])
+    checked = check(opening, survey, figures | made, rules, MARK[rules.habit])
     flags += hanging_judge.on_check(opening, survey, checked, rules)
     in_force = {name: figure for name, figure in figures.items() if planned.figures.get(name) is not figure}
     return AsFound(
