@@ -12,7 +12,7 @@ from scipy.optimize import linprog
 
 from helpers import codes, demo_document, inch, inches, lengths, plain, solved
 from jambo.core.quantities.figure import Figure, Known, Source, value_of
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.setting.shims import Pack, Shim, flats, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import least_tilt, slot, widest
 from jambo.core.survey.shape import Face
@@ -143,7 +143,9 @@ def test_a_plan_replayed_through_the_shape_gives_its_gaps(school):
     if school == "pre_packed":
         packs = [value_of(result.figures[f"stud_pack_{n}"]) for n in range(1, 6)]
         proudest = plan.room.low
-        heights = [at.height * (n + 0.5) / 5 for n in range(5)]
+        # three hinges, their middles 14, 43 1/4 and 72 1/2 up, and one between each two: no hinge is packed twice
+        heights = [25.4 * y for y in (14, 28.625, 43.25, 57.875, 72.5)]
+        assert not any(s.place.side == "hinge" for s in plan.stations)
         assert [float(p.nm) / 1e6 for p in packs] == pytest.approx(
             [proudest - plan.hinge.middle(y) for y in heights], abs=1e-3
         )
@@ -323,3 +325,38 @@ def test_an_exact_fit_ends_at_a_64th(hole, verdict, flag):
     result = solved(surveyed(*STRAIGHT, **wide(hole)))
     assert result.found.plan.verdict == verdict
     assert {"fits-without-play", "unit-too-wide"} & set(codes(result)) == ({flag} if flag else set())
+
+
+@pytest.mark.parametrize(
+    ("wide_", "setting", "facts", "blocks"),
+    [
+        # room 1 1/4: 5/8 a side is bridged by shims; 1/32 more is not
+        ("33", {}, {}, (None, None)),
+        ("33 1/16", {}, {}, (None, None)),  # 21/32 would have to leave 1/4: 13/32 is less than the thinnest block, 1/2
+        ("33 1/4", {}, {}, ("1/2", "1/2")),  # 3/4 a side
+        ("34", {}, {}, ("3/4", "3/4")),  # 1 1/8 a side: at most 7/8
+        ("36", {}, {}, ("3/2", "3/2")),  # 2 1/8: one of 1 1/2 leaves 5/8, rather than three that leave 3/8
+        ("33 1/4", {"school": "tight"}, {}, (None, "5/4")),  # all 1 1/2 at the strike: 3/4 and 1/2
+        ("34", {"school": "pre_packed"}, {}, (None, "2")),  # the hinge stud is packed plumb, and not blocked too
+    ],
+)
+def test_blocks_take_up_what_shims_should_not(wide_, setting, facts, blocks):
+    """The plain frame is 31 3/4 over its backs; straight, plumb studs."""
+    result = solved(surveyed(*STRAIGHT, setting=setting, **wide(wide_), **facts))
+    known = [result.figures.value(name) for name in ("block_hinge", "block_strike")]
+    assert known == [None if text is None else inch(text) for text in blocks]
+    for station in result.found.plan.stations:
+        if station.blocks:
+            left = station.gap - sum(station.blocks, ZERO)
+            assert inch("1/4") <= left
+            assert station.pack.thickness == left + inch("1/32")
+            assert not station.pack.block
+
+
+@pytest.mark.parametrize(("facing", "cut"), [("A", ("5/32", "21/32")), ("B", ("21/32", "5/32"))])
+def test_a_twist_no_shim_has_is_a_wedge_in_its_own_line(facing, cut):
+    """Twist 1/2 at hinge 2: its proud edge takes 1/4 of the room of 1/2, so centred it has 1/8 there and 5/8 at the other; and 1/32 each."""
+    result = solved(surveyed({"place": "twist_left", "value": "1/2", "toward": facing, "at": "43 1/4"}))
+    station = next(s for s in result.found.plan.stations if s.place.name == "hinge_2")
+    assert station.enter == "split" and station.pack.cut == tuple(map(inch, cut))
+    assert (station.pack.pair, station.pack.flats, station.pieces) == (None, (), 1)

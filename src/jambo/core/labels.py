@@ -50,6 +50,7 @@ TERMS: dict[str, str] = {
     "stud_face_hinge": "hinge {stud}'s face here",
     "stud_face_strike": "{strike} {stud}'s face here",
     "stud_proudest": "where the {stud} comes nearest",
+    "block_stock": "of stocked thickness",
     "pack_thickness": "pack, with what a fixing squeezes",
     "fitted_width": "by all readings together",
     "between_proudest": "between the proudest places of both {stud}s",

@@ -280,6 +280,12 @@ RULES: dict[str, Rule] = {
     "shim_tip": Rule(SETTING, "{shim} thickness at its tip", "gap", "1/32", "1", "Handbook 14: measure the bundle."),
     "shim_butt": Rule(SETTING, "{shim} thickness at its butt", "gap", "5/16", "8", "Handbook 14."),
     "shim_length": Rule(SETTING, "{shim} length", "shim_length", "8", "200", "Handbook 14."),
+    "block_over": Rule(
+        SETTING, "play beside a {leg} that is blocked first, over", "shim_space", "5/8", "15", "Handbook 14."
+    ),
+    "block_leaves": Rule(
+        SETTING, "left between blocks and {leg}, at least", "gap", "1/4", "6", "Handbook 14: for {shim}s."
+    ),
     "squeeze": Rule(SETTING, "{shim}s set strong by", "gap", "1/32", "1/2", "Handbook 14: a fixing squeezes them."),
     "straight": Rule(SETTING, "{leg} straight within", "gap", "1/32", "1", "Handbook 14: between stations."),
     "latch_station": Rule(SETTING, "{shim}s above and below the latch by", "small", "3", "75", "Handbook 14."),

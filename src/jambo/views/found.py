@@ -12,7 +12,7 @@ from jambo.core.frames.registry import kind_of_frame
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.hanging.nudges import Nudge
 from jambo.core.kinds.kind import AsFound
-from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.millimetres import as_length
 from jambo.core.quantities.tape import SAME, Tape, Unit, show
 from jambo.core.setting.ladder import Ladder, Rung
@@ -82,6 +82,7 @@ class StationOut(TypedDict):
     up: str
     figure: str
     gap_mm: float
+    block_mm: float
     pack: str
     pieces: int
     enter: str
@@ -294,9 +295,14 @@ def _pack(station: Station, tape: Tape, words: Region, habit: Unit) -> str:
         return fill("the {stud} stands in its way", words).lower()
     if pack.block:
         return fill("a block on the {stud} first: wider than {shim}s fill", words).lower()
-    if pack.pieces == 0:
+    if station.pieces == 0:
         return "touches: nothing"
     parts = []
+    if station.blocks:
+        stack = " + ".join(_said(b, fine) for b in sorted(station.blocks, reverse=True))
+        parts.append(fill("a block of " if len(station.blocks) == 1 else "blocks of ", words).lower() + stack)
+    if pack.cut is not None:
+        parts.append(_cut_wedge(pack.cut, fine))
     if pack.flats:
         sizes = [_said(f, fine) for f in pack.flats]
         parts.append("flat " + " + ".join(sizes))
@@ -310,6 +316,13 @@ def _pack(station: Station, tape: Tape, words: Region, habit: Unit) -> str:
     return " and ".join(parts)
 
 
+def _cut_wedge(cut: tuple[Length, Length], tape: Tape) -> str:
+    """A wedge that no shim has: its two thicknesses; where one is nothing the stud's proud edge comes off."""
+    if min(cut) <= ZERO:
+        return f"plane the stud's edge on side {'A' if cut[0] < cut[1] else 'B'}: it stands in the way"
+    return f"a wedge cut to {_said(cut[0], tape)} on side A and {_said(cut[1], tape)} on side B"
+
+
 def _station(station: Station, facts: Facts, words: Region) -> StationOut:
     place, tape = station.place, facts.tape
     return {
@@ -321,7 +334,8 @@ def _station(station: Station, facts: Facts, words: Region) -> StationOut:
         "figure": place.gap,
         "gap_mm": float(station.gap.nm) / 1e6,
         "pack": _pack(station, tape, words, facts.rules.habit),
-        "pieces": station.pack.pieces,
+        "block_mm": float(total(station.blocks).nm) / 1e6,
+        "pieces": station.pieces,
         "enter": station.enter,
     }
 

@@ -3272,6 +3272,10 @@ export interface components {
             air_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Air Gap Least */
             air_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Block Leaves */
+            block_leaves?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Block Over */
+            block_over?: (string | components["schemas"]["ExactLength"]) | null;
             /** Bumper Height */
             bumper_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Bypass Between */
@@ -3970,6 +3974,8 @@ export interface components {
          * @description A place to shim: the gap there and what goes in, in words, and from which side.
          */
         StationOut: {
+            /** Block Mm */
+            block_mm: number;
             /** Enter */
             enter: string;
             /** Figure */

@@ -243,6 +243,10 @@ function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Res
           s.side === "hinge"
             ? [hinge(back - s.gap_mm), hinge(back)]
             : [strike(back + set.outside), strike(back + set.outside + s.gap_mm)];
+        // blocks lie on the stud, and the pack between them and the leg
+        const onStud = s.side === "hinge" ? hinge(back - s.gap_mm) : strike(back + set.outside + s.gap_mm);
+        const toLeg =
+          s.side === "hinge" ? hinge(back - s.gap_mm + s.block_mm) : strike(back + set.outside + s.gap_mm - s.block_mm);
         const right = (s.side === "hinge") === (flip === -1);
         const x = right ? Math.max(x0, x1) + frame.stud / 2 : Math.min(x0, x1) - frame.stud / 2;
         return (
@@ -260,6 +264,15 @@ function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Res
               width={Math.max(1.5, Math.abs(x1 - x0))}
               height={14}
             />
+            {s.block_mm > 0 && (
+              <rect
+                className={styles.block}
+                x={Math.min(onStud, toLeg)}
+                y={y(s.y) - 7}
+                width={Math.abs(toLeg - onStud)}
+                height={14}
+              />
+            )}
             <text x={x} y={y(s.y) - 3} className="value">
               <SvgDigits of={figure.value} />
             </text>

@@ -252,7 +252,7 @@ function Stations() {
         {set.blocks.map((b) => (
           <tr key={b.figure}>
             <th scope="row">
-              Block at <WithFractions text={b.up} />
+              Pack at <WithFractions text={b.up} />
             </th>
             <td className="gap">
               <button type="button" className="link" onClick={() => open(b.figure)}>

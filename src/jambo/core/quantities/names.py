@@ -250,6 +250,9 @@ SET_TILT = figure("set_tilt", "tilt over the {leg}, toward the {strike}", group=
 HINGE_LEAST = figure("hinge_least", "least gap behind the hinge {leg}", rounding="down", group=SLOT)
 STRIKE_LEAST = figure("strike_least", "least gap behind the {strike} {leg}", rounding="down", group=SLOT)
 
+BLOCK_HINGE = figure("block_hinge", "blocks on the hinge {stud}", group=SLOT)
+BLOCK_STRIKE = figure("block_strike", "blocks on the {strike} {stud}", group=SLOT)
+
 # Legs and head, for this floor
 HEAD_SET = figure("head_set", "{head} underside, set", symbol="E", group=LEGS_SET)
 LEG_HINGE_SET = figure("leg_hinge_set", "hinge {leg}", group=LEGS_SET)
@@ -429,7 +432,7 @@ GAP_HINGE = numbered("gap_hinge", "gap behind the hinge {leg}, hinge {n}")
 GAP_STRIKE = numbered("gap_strike", "gap behind the other {leg}, hinge {n}")
 PACK_HINGE = numbered("pack_hinge", "pack behind hinge {n}")
 PACK_STRIKE = numbered("pack_strike", "pack behind the other {leg}, hinge {n}")
-STUD_PACK = numbered("stud_pack", "block {n} from the foot, to make the {stud} plumb")
+STUD_PACK = numbered("stud_pack", "pack {n} from the foot, to make the {stud} plumb")
 BORE = numbered("bore", "hole {n} to bore, from the track's start")
 GROOVE_PASSES = numbered("groove_passes", "each of {n} equal passes")
 HINGE_LEG = numbered("hinge_leg", "hinge {n} on the {leg}, from the {head} underside")
@@ -457,6 +460,7 @@ CASING_NAIL_ON = {"A": CASING_NAIL_A, "B": CASING_NAIL_B}
 LONGEST_FIXING_ON = {"A": LONGEST_FIXING_A, "B": LONGEST_FIXING_B}
 KING_FILLER_ON = {"left": KING_FILLER_LEFT, "right": KING_FILLER_RIGHT}
 WALL_LEAN_BESIDE = {"hinge": WALL_LEAN_HINGE, "strike": WALL_LEAN_STRIKE}
+BLOCK_ON = {"hinge": BLOCK_HINGE, "strike": BLOCK_STRIKE}
 CUT_OFF_LEG = {"hinge": CUT_HINGE, "strike": CUT_STRIKE}
 PROUD_AT = {
     ("hinge", "top"): PROUD_HINGE_TOP, ("hinge", "foot"): PROUD_HINGE_FOOT,

@@ -53,8 +53,13 @@ FLAGS = FlagWords(
             ),
             "set-wants-blocks": (
                 "note",
-                "There is {room} of room in all, more than {most} a side: {shim}s alone would be too thick.",
-                "Pack the hinge {stud} plumb with blocks first, at five places, and hang to it.",
+                "There is {room} of room in all: {shim}s alone would be too thick on the {which}.",
+                "Fix blocks of {thick} to it first, one at every station, and pack from them.",
+            ),
+            "set-wants-blocks-both": (
+                "note",
+                "There is {room} of room in all: {shim}s alone would be too thick on either side.",
+                "Fix blocks first, one at every station, {thick} on the hinge {stud} and {other} on the {strike} {stud}; pack from them.",
             ),
             "stud-twisted": (
                 "check",
@@ -165,14 +170,14 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         elif hinge >= rules.value("least_side_play") > strike and strike < hinge:
             values = {"kept": hinge, "left": strike, **_where(plan)}
             yield FLAGS("play-spent-at-hinge", values, (names.HINGE_LEAST, names.STRIKE_LEAST), path)
-    most = rules.value("most_side_play")
-    if opening.setting.school != "pre_packed" and as_length(room.width) > most * 2:
-        yield FLAGS(
-            "set-wants-blocks",
-            {"room": as_length(room.width), "most": most},
-            (names.SLOT_WIDTH,),
-            "opening.setting.school",
-        )
+    blocked = {side: value for side, name in names.BLOCK_ON.items() if (value := figures.value(name)) is not None}
+    if len(blocked) == 2:
+        values = {"room": as_length(room.width), "thick": blocked["hinge"], "other": blocked["strike"]}
+        yield FLAGS("set-wants-blocks-both", values, (*names.BLOCK_ON.values(),), "opening.setting.school")
+    for side, thick in blocked.items() if len(blocked) == 1 else ():
+        which = "hinge {stud}" if side == "hinge" else "{strike} {stud}"
+        values = {"room": as_length(room.width), "thick": thick, "which": which}
+        yield FLAGS("set-wants-blocks", values, (names.BLOCK_ON[side],), "opening.setting.school")
     yield from _twists(plan)
     if opening.setting.one_side and not any(s.pack.wedge for s in plan.stations):
         yield FLAGS("shims-one-side", {}, (), "opening.setting.one_side")

@@ -5,23 +5,24 @@ Every length is a figure: the solver's floats become terms rounded the safe way,
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from typing import Literal
 
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ
-from jambo.core.facts.setting import Setting
+from jambo.core.facts.setting import SetMethod, Setting
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, value_of
-from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import SAME, Unit
 from jambo.core.rules import HouseRules
-from jambo.core.setting.shims import Shim
+from jambo.core.setting.shims import Shim, blocks
 from jambo.core.setting.slot import Slot, least_tilt, slot, widest
 from jambo.core.setting.stations import (
     Packer,
@@ -277,10 +278,28 @@ def _head_station(place: Place, figures: Figures, by: Packer) -> tuple[list[Comp
     return [add(names.GAP_HEAD_CENTRE, over)], [shimmed(place, play, ZERO, by)]
 
 
+def _blocked(least: Figures, school: SetMethod, rules: HouseRules) -> dict[str, tuple[Length, ...]]:
+    """The blocks on each stud where even the least gap is more than shims bridge well; a packed stud needs none."""
+    found: dict[str, tuple[Length, ...]] = {}
+    for side, name in (("hinge", names.HINGE_LEAST), ("strike", names.STRIKE_LEAST)):
+        play = least.value(name)
+        packed = side == "hinge" and school == "pre_packed"
+        if play is not None and play > rules.value("block_over") and not packed:
+            stack = blocks(play, rules.value("block_leaves"), rules.value("block_over"), rules.habit)
+            found |= {side: stack} if stack else {}
+    return found
+
+
 def _stations(
-    where: Sequence[Place], hole: _Hole, room: Slot, made: Figures, figures: Figures, by: Packer
+    where: Sequence[Place],
+    hole: _Hole,
+    room: Slot,
+    made: Figures,
+    figures: Figures,
+    by: Packer,
+    on: Mapping[str, tuple[Length, ...]],
 ) -> tuple[Figures, list[Station]]:
-    """The gap and the pack at each station: how far the leg stands from the stud there."""
+    """The gap and the pack at each station: how far the leg stands from the stud there, or from the blocks `on` it."""
     found: list[Computed] = []
     stations: list[Station] = []
     for place in where:
@@ -298,7 +317,7 @@ def _stations(
         frame: list[Line] = [] if on_hinge else [(-1, made[names.UNIT_WIDTH])]
         gap = add(place.gap, (sign, made[names.SET_AT]), (sign, lean), (-sign, stud), *frame)
         twist = as_length(twist_at(place, hole.hinge, hole.strike))
-        stations.append(shimmed(place, value_of(gap) or ZERO, twist, by))
+        stations.append(shimmed(place, value_of(gap) or ZERO, twist, by, on.get(place.side, ())))
         thick = Known("pack_thickness", stations[-1].pack.thickness, Source("figure", place.gap))
         found += [gap, add(place.pack, thick)]
     return Figures.of(found), stations
@@ -314,12 +333,25 @@ def _least(hole: _Hole, stand: Stand, habit: Unit) -> Figures:
     return Figures.of(add(name, Known("stud_proudest", value, READ)) for name, value in left.items())
 
 
-def _stud_packs(hole: _Hole, stand: Stand, at: Computed) -> tuple[Figures, tuple[tuple[FigureName, Mm], ...]]:
+def _pack_heights(hinges: Sequence[Mm], height: Mm) -> list[Mm]:
+    """Behind every hinge, then in the middle of what is farthest from a pack, until there are enough: each hinge is packed once."""
+    found = sorted(hinges)
+    while len(found) < PLUMB_PACKS:
+        ends = [0.0, *found, height]
+        # toward an end there is no next pack: half a space counts there as a whole one
+        spaces = [(2 * (b - a) if a == 0.0 or b == height else b - a, a, b) for a, b in pairwise(ends)]
+        _, a, b = max(spaces)
+        found = sorted([*found, (a + b) / 2])
+    return found
+
+
+def _stud_packs(
+    hole: _Hole, stand: Stand, at: Computed, hinges: Sequence[Mm]
+) -> tuple[Figures, tuple[tuple[FigureName, Mm], ...]]:
     """The packs that make the hinge stud plumb before the frame goes in, and their heights."""
     blocks: list[tuple[FigureName, Mm]] = []
     found: list[Computed] = []
-    for n in range(PLUMB_PACKS):
-        y = hole.height * (n + 0.5) / PLUMB_PACKS
+    for n, y in enumerate(_pack_heights(hinges, hole.height)):
         gap = as_length(gap_at(at_hinge(n + 1, y), hole.hinge, hole.strike, stand))
         block = names.STUD_PACK[n + 1]
         blocks.append((block, y))
@@ -378,16 +410,24 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     at = made[names.SET_AT]
     stand = hole.stand(in_mm(value_of(at) or ZERO), room.tilt)
     made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * hole.height), READ))
-    gaps, stations = _stations(where, hole, room, made, figures, by)
-    made |= gaps | _least(hole, stand, rules.habit)
+    made |= _least(hole, stand, rules.habit)
+    on = _blocked(made, setting.school, rules)
+    own = Source("house rule", "opening.rules.block_leaves")
+    made |= Figures.of(add(names.BLOCK_ON[side], Known("block_stock", total(stack), own)) for side, stack in on.items())
+    before = setting.school == "pre_packed"  # the hinge leg goes hard on the packed stud: it is packed once
+    gaps, stations = _stations(
+        [place for place in where if not (before and place.side == "hinge")], hole, room, made, figures, by, on
+    )
+    made |= gaps
     if delivered is not None:
         wider: list[Line] = [(1, made[names.UNIT_WIDTH]), (-1, figures[names.FRAME_OUTSIDE_WIDTH])]
         made[names.SLOT_WIDTH_PLANNED] = add(names.SLOT_WIDTH_PLANNED, made[names.SLOT_WIDTH], *wider)
-    packs, blocks = _stud_packs(hole, stand, at) if setting.school == "pre_packed" else (Figures(), ())
+    hinges = [place.y for place in where if place.side == "hinge"]
+    packs, stud_packs = _stud_packs(hole, stand, at, hinges) if before else (Figures(), ())
     made |= packs | _widths(found)
     return SetPlan(
         hole.hinge, hole.strike, stand, room, plumb, best, "no",
-        tuple(stations), sum(s.pack.pieces for s in stations), (), (), blocks, made,
+        tuple(stations), sum(s.pieces for s in stations), (), (), stud_packs, made,
     )  # fmt: skip
 
 

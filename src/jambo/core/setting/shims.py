@@ -5,16 +5,25 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
+from itertools import combinations_with_replacement
 from math import ceil
 
 from jambo.core.quantities.figure import Known
-from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.tape import Unit
 
 FLATS: dict[Unit, tuple[Length, ...]] = {
     "in": tuple(Length.inches(x) for x in ("1/8", "1/4", "1/2")),
     "mm": tuple(Length.mm(x) for x in (1, 2, 3, 4, 5, 6, 10)),
 }
+
+
+# What blocks on a stud are made of, and how many are stacked (handbook 14).
+BLOCKS: dict[Unit, tuple[Length, ...]] = {
+    "in": tuple(Length.inches(x) for x in ("1/2", "3/4", "3/2")),
+    "mm": tuple(Length.mm(x) for x in (12, 18, 38)),
+}
+MOST_STACKED = 4
 
 
 # No pack is thicker: a wider gap takes a block first (handbook 14).
@@ -44,7 +53,8 @@ class Pack:
     """What makes up a pack: flats, then a tapered pair slid to an overlap, or tapers one way for a wedge.
 
     `pair` is the overlap of the tips; None without a pair. `single` is one shim alone, slid in to its thickness.
-    `wedge` is how many tapers go in from the same side; `block` says that the gap is wider than shims and flats fill.
+    `wedge` is how many tapers go in from the same side; `cut` is a wedge cut to its thickness at the edges on sides A and B;
+    `block` says that the gap is wider than blocks, shims and flats fill.
     """
 
     thickness: Length
@@ -52,12 +62,28 @@ class Pack:
     pair: Length | None = None
     single: bool = False
     wedge: int = 0
+    cut: tuple[Length, Length] | None = None
     block: bool = False
 
     @property
     def pieces(self) -> int:
         """Pieces to carry to the door."""
-        return len(self.flats) + (2 if self.pair is not None else 0) + self.single + self.wedge
+        return len(self.flats) + (2 if self.pair is not None else 0) + self.single + self.wedge + (self.cut is not None)
+
+
+@lru_cache(maxsize=1_000)
+def blocks(play: Length, leaves: Length, over: Length, habit: Unit) -> tuple[Length, ...]:
+    """The fewest stocked blocks that leave what shims bridge well, of those the thickest; else the thickest stack there is.
+
+    Args:
+        play: what is to be taken up; leaves: what must stay of it; over: the most that may stay; habit: whose stock.
+    """
+    stacks = [c for n in range(MOST_STACKED + 1) for c in combinations_with_replacement(BLOCKS[habit], n)]
+    thin = [c for c in stacks if total(c) <= play - leaves]
+    enough = [c for c in thin if play - total(c) <= over]
+    if enough:
+        return min(enough, key=lambda c: (len(c), -total(c)))
+    return max(thin, key=lambda c: (total(c), -len(c)), default=())
 
 
 @lru_cache(maxsize=4_000)

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from jambo.core.facts.setting import Packing
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, total
 from jambo.core.quantities.millimetres import Mm, as_length
 from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Unit
@@ -97,7 +97,10 @@ class Packer:
 
 @dataclass(frozen=True, slots=True)
 class Station:
-    """One place as shimmed: the gap at the leg's edges on sides A and B, the pack, and which side it goes in from."""
+    """One place as shimmed: the gap at the leg's edges on sides A and B, the pack, and which side it goes in from.
+
+    `blocks` are on the stud before it; the pack lies between them and the leg.
+    """
 
     place: Place
     gap: Length
@@ -105,6 +108,12 @@ class Station:
     edge_b: Length
     pack: Pack
     enter: From
+    blocks: tuple[Length, ...] = ()
+
+    @property
+    def pieces(self) -> int:
+        """Pieces to carry to the door."""
+        return self.pack.pieces + len(self.blocks)
 
     @property
     def wedge(self) -> Length:
@@ -123,12 +132,21 @@ def twist_at(place: Place, hinge: Face, strike: Face) -> Mm:
     return (hinge if place.side == "hinge" else strike).twisted(place.y)
 
 
-def shimmed(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
+def shimmed(place: Place, gap: Length, twist: Length, by: Packer, on: tuple[Length, ...] = ()) -> Station:
     """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (handbook 14).
 
     Args:
         place: the station; gap: behind the leg's middle; twist: how much prouder the stud's edge on side A is; by: the packing.
+        on: the blocks on the stud, from which it is packed.
     """
+    edges = gap - twist * HALF, gap + twist * HALF
+    return replace(
+        _packed_from(place, gap - total(on), twist, by), gap=gap, edge_a=edges[0], edge_b=edges[1], blocks=on
+    )
+
+
+def _packed_from(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
+    """What lies between the stud, or the blocks on it, and the leg."""
     edges = gap - twist * HALF, gap + twist * HALF
     thin = min(edges)
     if gap > THICKEST[by.habit]:
@@ -138,7 +156,8 @@ def shimmed(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
     wide: From = "A" if edges[0] > edges[1] else "B"
     tapers = tapers_one_way(twist, by.depth, by.shim, by.close)
     if tapers is None:
-        return Station(place, gap, *edges, by.pack(gap), "split")
+        cut = (edges[0] + by.squeeze, edges[1] + by.squeeze)
+        return Station(place, gap, *edges, Pack(gap + by.squeeze, cut=cut), "split")
     # the tapers lie over a flat that fills the narrow edge
     base = by.pack(thin) if thin > by.shim.tip.value * tapers else Pack(ZERO)
     return Station(place, gap, *edges, Pack(gap + by.squeeze, base.flats, base.pair, base.single, tapers), wide)
