@@ -122,6 +122,7 @@ FLAGS = [
     ({"opening.frame": SILL | {"sill_thickness": "3/4"}}, "sill-needs-filler"),  # 3/4 + 1/2 over 3/4 + 1/8
     (pocket(leaf_width="28 in"), "kit-for-narrower-leaf"),
     (pocket(leaf_width="32 in"), "kit-cut-down"),
+    (pocket(leaf_width="32 in", unmarked=True), "kit-cut-down-unmarked"),
     (pocket(thickness_least="1 1/2"), "kit-thickness-differs"),
     (pocket(source=""), "kit-without-sheet"),
     (POCKET | {"wall.stud_depth": "2 3/4"}, "pocket-wall-too-thin"),

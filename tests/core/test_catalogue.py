@@ -94,7 +94,7 @@ def test_word_lists_name_the_same_parts():
         "Jamb stile length",
     ]
     assert [p["label"] for p in out["britain"]["pieces"]] == [
-        "Full-height stud", "Cripple stud", "Lintel", "Short stud", "Jamb leg", "Head",
+        "Full-height stud", "Cripple stud", "Lintel", "Short stud", "Jamb leg", "Head", "Jamb leg stop", "Head stop",
     ]  # fmt: skip
 
 

@@ -22,23 +22,29 @@ def floor(value, higher):
 
 def cut(result, where):
     return {
-        str(p.length.name): (p.count, p.length.value) for p in result.pieces if p.where == where and p.part != "head"
+        str(p.length.name): (p.count, p.length.value)
+        for p in result.pieces
+        if p.where == where and p.length.name not in ("head_length", "stop_head")
     }
 
 
+STOPS = ("stop_hinge", "stop_strike")
+
+
 @pytest.mark.parametrize(
-    ("higher", "legs", "casing", "bottom"),
+    ("higher", "legs", "stops", "casing", "bottom"),
     [
-        # the leg on the high side is cut more; the leaf clears the highest floor
-        ("right", ("81 5/8", "81 3/8"), ("81 1/16", "80 13/16"), "1 1/2"),
-        ("left", ("81 3/8", "81 5/8"), ("80 13/16", "81 1/16"), "1 1/4"),
+        # the leg on the high side is cut more; the leaf clears the highest floor; stops go from a floor of 3/4 to one of 3/8
+        ("right", ("81 5/8", "81 3/8"), ("80 1/2", "80 1/4"), ("81 1/16", "80 13/16"), "1 1/2"),
+        ("left", ("81 3/8", "81 5/8"), ("80 1/4", "80 1/2"), ("80 13/16", "81 1/16"), "1 1/4"),
     ],
     ids=["up to the strike", "down to the strike"],
 )
-def test_legs_casing_and_heights_follow_the_floor_found(higher, legs, casing, bottom):
+def test_legs_stops_casing_and_heights_follow_the_floor_found(higher, legs, stops, casing, bottom):
     result = read(floor("1/4", higher))
     hinge, strike = map(inch, legs)
-    assert cut(result, "frame") == {"leg_hinge_set": (1, hinge), "leg_strike_set": (1, strike)}
+    own = {"leg_hinge_set": hinge, "leg_strike_set": strike, **dict(zip(STOPS, map(inch, stops), strict=True))}
+    assert cut(result, "frame") == {name: (1, long) for name, long in own.items()}
     sides = {
         f"casing_leg_{side}_{leg}": (1, inch(long))
         for side in "ab"
@@ -50,9 +56,9 @@ def test_legs_casing_and_heights_follow_the_floor_found(higher, legs, casing, bo
     assert known["head_underside"] == known["head_set"] == hinge  # it stands on the rough floor at the hinge foot
     assert {str(m.figure.name): m.figure.value for m in result.pole}["head_underside"] == hinge
     assert lengths_planned(result)["head_underside"] == inch("81 3/8")
-    assert not {"leg_length", "casing_leg_a", "casing_leg_b"} & {str(name) for name in result.figures}
+    assert not {"leg_length", "casing_leg_a", "casing_leg_b", "stop_leg"} & {str(name) for name in result.figures}
     card = " ".join(step.text for step in result.steps)
-    assert "{leg_hinge_set}" in card and "{casing_leg_b_strike}" in card
+    assert "{leg_hinge_set}" in card and "{casing_leg_b_strike}" in card and "{stop_strike}" in card
     assert "{leg_length}" not in card and "{casing_leg_a}" not in card
 
 
@@ -79,7 +85,7 @@ def test_what_is_left_over_the_head_is_one_figure(readings, play):
 @pytest.mark.parametrize("readings", [[], [floor("0", "right")]], ids=["no floor read", "level"])
 def test_on_a_level_floor_legs_stay_a_pair(readings):
     result = read(*readings)
-    assert cut(result, "frame") == {"leg_length": (2, inch("81 3/8"))}
+    assert cut(result, "frame") == {"leg_length": (2, inch("81 3/8")), "stop_leg": (2, inch("80 1/4"))}
     assert {name for name in cut(result, "casing") if "leg" in name} == {"casing_leg_a", "casing_leg_b"}
 
 
@@ -89,7 +95,7 @@ def test_the_frame_is_as_deep_as_the_wall_is_thick():
     result = read(*({"place": f"thickness_{at}", "value": value} for at, value in corners))
     assert lengths(result)["frame_depth"] == inch("4 13/16")
     assert lengths_planned(result)["frame_depth"] == inch("4 9/16")
-    assert {p.section[1] for p in result.pieces if p.where == "frame"} == {inch("4 13/16")}
+    assert {p.section[1] for p in result.pieces if p.part in ("leg", "head")} == {inch("4 13/16")}
 
 
 @pytest.mark.parametrize(

@@ -21,7 +21,7 @@ def test_single_pocket_by_hand():
     """Leaf 30 x 80 x 1 3/8, floors 3/4, studs 3 1/2, finishes 1/2.
 
     RO = 2 x 30 + 1 = 61 wide; set mark = 3/4 + 80 + 3/4 = 81 1/2; RO height = max(81 1/2 + 3, 80 + 4 1/2) = 84 1/2
-    leaf top 1/4 under the mark, its bottom 1 1/4: gap 1/2; track = 61 - 1 3/8
+    leaf top 1/4 under the mark, its bottom 1 1/4: gap 1/2; the kit's header 2 x 30, its brackets take the rest; track = 60 - 1 3/8
     first split pair at strike jamb 3/4 + 30; the second half way from there to the rough stud at 61: 45 7/8
     opening between the legs: 30 - 3/4; open leaf's edge at 61 - 1 - 30 = 30, less the strike leg 3/4: the same
     gap in the pocket = (3 1/2 - 2 x 3/4 - 1 3/8) / 2; half leg = (4 1/2 + 1/16 - 1 3/8) / 2 - 3/16
@@ -29,7 +29,7 @@ def test_single_pocket_by_hand():
     result = solved(pocket())
     check(lengths(result), {
         "ro_width": "61", "set_mark": "81 1/2", "ro_height": "84 1/2", "leaf_bottom": "1 1/4", "pocket_floor_gap": "1/2",
-        "kit_header": "61", "pocket_track": "59 5/8", "split_stud_1": "30 3/4", "split_stud_2": "45 7/8",
+        "kit_header": "60", "pocket_track": "58 5/8", "kit_for": "30", "split_stud_1": "30 3/4", "split_stud_2": "45 7/8",
         "frame_inside_width": "29 1/4", "clear_width": "29 1/4", "jamb_gap": "5/16", "split_half": "1 13/32",
         "head_underside": "81", "head_length": "30 3/4", "longest_fixing_a": "1 1/8", "foot_fixing": "1 5/8",
         "hanger_1": "2", "hanger_2": "28", "bumper_on_leaf": "39 1/2", "jack_length": "83", "header_length": "64",
@@ -119,3 +119,49 @@ def test_cautions_come_before_the_work():
         "frame before {wallboard}",
         "{leaf} after {wallboard} and paint",
     ]
+
+
+def cut(result):
+    return {str(p.length.name): p.length.value for p in result.pieces if p.where == "kit"}
+
+
+@pytest.mark.parametrize(
+    ("kit", "pieces", "bought", "step"),
+    [
+        ({}, {}, "30", "Put the kit"),
+        ({"leaf_width": "30 in"}, {}, "30", "Put the kit"),
+        # a kit for 36 cut down to 30: header 60 at its mark, or from the fixed bracket where it has none; track 58 5/8
+        ({"leaf_width": "36 in"}, {"kit_header": "60", "pocket_track": "58 5/8"}, "36", "at the mark for"),
+        ({"leaf_width": "36 in", "unmarked": True}, {"kit_header": "60", "pocket_track": "58 5/8"}, "36", "from the fixed bracket"),
+        (
+            {"leaf_width": "36 in", "header_add": "1/4", "rail_short": "2"},
+            {"kit_header": "60 1/4", "pocket_track": "58 7/8", "pocket_rail": "58 1/4"}, "36", "at the mark for",
+        ),
+        ({"header_add": "1/4"}, {}, "30", "Put the kit"),
+    ],
+)  # fmt: skip
+def test_only_a_kit_for_a_wider_leaf_is_cut(kit, pieces, bought, step):
+    result = solved(pocket(**{"opening.door.pocket": KIT | kit}))
+    assert cut(result) == {name: inch(long) for name, long in pieces.items()}
+    assert next(i.length for i in result.hardware if i.name == "pocket_kit") == inch(bought)
+    assert step in next(s.text for s in result.steps if s.key == "kit")
+    assert ("kit-cut-down-unmarked" in codes(result)) == kit.get("unmarked", False)
+
+
+@pytest.mark.parametrize(
+    ("even", "mark", "gap"),
+    [("1/4", "81 1/2", "1/2"), ("1", "82", "1"), ("3/16", "81 9/16", "9/16"), ("0", "81 1/2", "1/2")],
+)
+def test_a_set_mark_is_rounded_up_by_choice_and_the_gap_follows(even, mark, gap):
+    """3/4 + 80 + 3/4 = 81 1/2: even in quarters; up to 82 in whole inches; 435 of 3/16 are 81 9/16."""
+    found = lengths(solved(pocket(**{"opening.door.pocket": KIT | {"even": even}})))
+    check(found, {"set_mark": mark, "pocket_floor_gap": gap})
+    assert found.get("set_mark_exact") == (inch("81 1/2") if even != "0" else None)
+
+
+def test_the_carton_is_read_before_anything_else_and_every_split_stud_has_its_place():
+    result = solved(pocket("48 in", **{"wall.length": "240", "opening.position.distance": "120"}))
+    keys = [step.key for step in result.steps]
+    assert keys.index("carton") < keys.index("zone") < keys.index("plate")
+    text = next(step.text for step in result.steps if step.key == "split-studs")
+    assert all(f"{{split_stud_{n}}}" in text for n in (1, 2, 3, 4))

@@ -39,6 +39,8 @@ def test_demo_opening_102_cut_by_hand():
     assert cuts == [
         ("king", 2, inch("96")), ("jack", 2, inch("80 15/16")), ("header", 1, inch("37 1/4")),
         ("cripple", 2, inch("9 9/16")), ("leg", 2, inch("81 7/16")), ("head", 1, inch("33 3/4")),
+        # 81 7/16 less a stop of 3/8 and the floor of 13/16; 34 - 1 3/4 between the legs
+        ("stop", 2, inch("80 1/4")), ("stop", 1, inch("32 1/4")),
     ]  # fmt: skip
 
 

@@ -58,6 +58,7 @@ TERMS: dict[str, str] = {
     "floor_at_hinge": "floor at the hinge foot",
     "flush": "flush there",
     "fire_rated": "a fire-rated {leaf}: nothing",
+    "rounded_up": "rounded up to an even mark",
     "stands_on": "spacer or filler there is",
     "hinge_in_hand": "mortise of the {leaf}",
     "hinge_count": "number of hinges",

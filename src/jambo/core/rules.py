@@ -117,6 +117,14 @@ RULES: dict[str, Rule] = {
     "switch_least": Rule(WALL, "switch from the opening, at least", "small", "6", "150", "Handbook 6.", stage="frame"),
     "switch_most": Rule(WALL, "switch from the opening, at most", "small", "8", "200", "Handbook 6.", stage="frame"),
     "stop_thickness": Rule(FRAME, "stop thickness", "small", "3/8", "10", "Handbook 22: it narrows the clear width."),
+    "zone_clear": Rule(
+        FRAME,
+        "fixings clear of the {leaf} under the stop by",
+        "gap",
+        "1/16",
+        "1",
+        "Handbook 4: hidden behind the stop.",
+    ),
     "setback": Rule(CASING, "{casing_step}", "small", "3/16", "5", "Handbook 8.", stage="trim"),
     "casing_overhang": Rule(
         CASING, "butted head {casing} past the leg {casing} by", "small", "0", "0", "Handbook 8.", stage="trim"
@@ -210,6 +218,22 @@ RULES: dict[str, Rule] = {
     "pocket_head_stack": Rule(POCKET, "pocket: opening above the set mark by", "add", "3", "76", "Handbook 10."),
     "pocket_min_head": Rule(
         POCKET, "pocket: opening above the {leaf} height by at least", "add", "9/2", "115", "Handbook 10."
+    ),
+    "pocket_header_add": Rule(
+        POCKET,
+        "pocket: kit {header} longer than twice the {leaf} by",
+        "small",
+        "0",
+        "0",
+        "Handbook 10: brackets take the rest.",
+    ),
+    "pocket_board": Rule(
+        POCKET,
+        "board that keeps split {stud}s apart, wide",
+        "small",
+        "17/8",
+        "54",
+        "Handbook 10: until the {wallboard} is fixed.",
     ),
     "pocket_track_short": Rule(
         POCKET, "pocket: track shorter than the kit {header} by", "small", "11/8", "35", "Handbook 10."

@@ -205,11 +205,12 @@ def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]
     opening, figures, wall = planned.opening, planned.figures, planned.wall
     frame = opening.frame
     depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
+    saved = planned.standing and opening.stays.casing == "saved"
     return cut_list(
         [] if planned.standing else uprights(figures, wall, opening.header, around),
         [] if planned.standing else over_and_beside(figures, wall, around),
         kind.pieces(planned, (value_of(frame.leg_thickness), depth)),
-        figures,
+        Figures() if saved else figures,
         opening.casing.width if opening.casing else None,
     )
 

@@ -19,6 +19,7 @@ from jambo.core.facts.leaf import HandLabel, HingeSide, Side
 from jambo.core.facts.leaf import InHand as InHandFacts
 from jambo.core.facts.leaf import Leaf as LeafFacts
 from jambo.core.facts.opening import AddFrom, DoorKind, HeadGain, LeadsTo, Method
+from jambo.core.facts.opening import Stays as StaysFacts
 from jambo.core.facts.placing import Header as HeaderFacts
 from jambo.core.facts.placing import Placing, To
 from jambo.core.facts.readings import Place, Toward
@@ -322,6 +323,10 @@ class CutIn(model_of(CutInFacts)):  # type: ignore[misc]
     support_by: Name = ""
 
 
+class Stays(model_of(StaysFacts)):  # type: ignore[misc]
+    """What stays of a standing opening: an old frame that comes `out` or `none`; casing `new` or `saved` and put back."""
+
+
 class DeliveredUnit(model_of(Delivered)):  # type: ignore[misc]
     """The unit that was delivered: width over the backs of its legs, and its legs from head to foot."""
 
@@ -396,6 +401,7 @@ class Opening(Model):
     header: Header = Field(default_factory=Header)
     position: Position = Field(default_factory=Position)
     cut_in: CutIn = Field(default_factory=CutIn)
+    stays: Stays = Field(default_factory=Stays)
     rules: Rules = Field(default_factory=Rules)
     unit: DeliveredUnit = Field(default_factory=DeliveredUnit)
     setting: Setting = Field(default_factory=Setting)

@@ -12,7 +12,7 @@ from jambo.core.facts.floors import Floors
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
 from jambo.core.facts.leaf import Handing, InHand, Leaf
-from jambo.core.facts.opening import Opening
+from jambo.core.facts.opening import Opening, Stays
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.setting import Delivered, Setting
 from jambo.core.facts.wall import Wall
@@ -199,6 +199,7 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
         setting=Setting(**reader.facts(Setting, said.setting, "opening.setting", rules)),
         head_line=known(reader, said, "head_line", "opening", "head_line"),
         head_gain=said.head_gain,
+        stays=Stays(**reader.facts(Stays, said.stays, "opening.stays", rules)),
         cut_in=cut_in if said.cut_in.asked and document.wall.existing else None,
         survey=survey_of(document.survey, reader),
         cuts=cuts_of(document.cuts, reader),

@@ -2752,6 +2752,7 @@ export interface components {
             /** School */
             school?: ("build_up" | "add_on") | null;
             setting?: components["schemas"]["Setting"];
+            stays?: components["schemas"]["Stays"];
             unit?: components["schemas"]["DeliveredUnit"];
         };
         /**
@@ -2913,6 +2914,8 @@ export interface components {
             base_cabinet?: boolean;
             /** Bumper */
             bumper?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Even */
+            even?: (string | components["schemas"]["ExactLength"]) | null;
             /** Finish Fixing */
             finish_fixing?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -2929,6 +2932,8 @@ export interface components {
             hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
             /** Head Stack */
             head_stack?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Header Add */
+            header_add?: (string | components["schemas"]["ExactLength"]) | null;
             /**
              * Heated
              * @default false
@@ -2967,6 +2972,11 @@ export interface components {
             thickness_most?: (string | components["schemas"]["ExactLength"]) | null;
             /** Track Short */
             track_short?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Unmarked
+             * @default false
+             */
+            unmarked?: boolean;
             /** Width Add */
             width_add?: (string | components["schemas"]["ExactLength"]) | null;
         };
@@ -3398,6 +3408,8 @@ export interface components {
             plate_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Plumb Tolerance */
             plumb_tolerance?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Board */
+            pocket_board?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Bumper */
             pocket_bumper?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Hanger Drop */
@@ -3408,6 +3420,8 @@ export interface components {
             pocket_head_lap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Head Stack */
             pocket_head_stack?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Header Add */
+            pocket_header_add?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Jamb Gap */
             pocket_jamb_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Min Head */
@@ -3508,6 +3522,8 @@ export interface components {
             wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
             /** Wood Embed */
             wood_embed?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Zone Clear */
+            zone_clear?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * RungOut
@@ -3996,6 +4012,24 @@ export interface components {
             up: string;
             /** Y */
             y: number;
+        };
+        /**
+         * Stays
+         * @description What stays of a standing opening: an old frame that comes `out` or `none`; casing `new` or `saved` and put back.
+         */
+        Stays: {
+            /**
+             * Casing
+             * @default new
+             * @enum {string}
+             */
+            casing?: "new" | "saved";
+            /**
+             * Old Frame
+             * @default out
+             * @enum {string}
+             */
+            old_frame?: "out" | "none";
         };
         /**
          * Step

@@ -35,7 +35,33 @@ export function FrameStage() {
         onChange={(event) => set("wall.existing", event.currentTarget.checked)}
       />
       {standing && (
-        <p className="quiet">The hole is there and stays: read it, and what it asks for follows. Nothing is framed.</p>
+        <>
+          <p className="quiet">
+            The hole is there and stays: read it, and what it asks for follows. Nothing is framed.
+          </p>
+          <div className="pair">
+            {swings && (
+              <PickAt
+                path="opening.stays.old_frame"
+                label={`Old ${words.frame ?? "frame"}`}
+                fallback="out"
+                data={[
+                  { value: "out", label: "Comes out" },
+                  { value: "none", label: "None there" },
+                ]}
+              />
+            )}
+            <PickAt
+              path="opening.stays.casing"
+              label={capital(words.casing ?? "casing")}
+              fallback="new"
+              data={[
+                { value: "new", label: "New" },
+                { value: "saved", label: "Saved, goes back" },
+              ]}
+            />
+          </div>
+        </>
       )}
       {now.wall.existing && <CutInPanel />}
       <h2>Place on the wall</h2>

@@ -9,7 +9,7 @@ const KIT = "opening.door.pocket";
 
 /** The pocket: the kit as its sheet has it, what the wall holds, how the feet are fixed, and the order of the work. */
 export function PocketStage() {
-  const { result } = useWork();
+  const { result, words } = useWork();
   const plan = result?.drawings.find((d) => d.name === "plan");
   return (
     <>
@@ -28,6 +28,11 @@ export function PocketStage() {
         <LengthAt path={`${KIT}.leaf_width`} label="Kit made for leaf" />
         <LengthAt path={`${KIT}.gap`} label="Floor gap you want" />
       </div>
+      <SwitchAt
+        path={`${KIT}.unmarked`}
+        label={`Its ${words.header ?? "header"} has no mark for this ${words.leaf ?? "leaf"}`}
+      />
+      <LengthAt path={`${KIT}.even`} label="Set mark rounded up to a whole number of" />
       <div className="pair">
         <LengthAt path={`${KIT}.thickness_least`} label="Thinnest leaf" />
         <LengthAt path={`${KIT}.thickness_most`} label="Thickest leaf" />
@@ -48,6 +53,7 @@ export function PocketStage() {
         <LengthAt path={`${KIT}.track_short`} label="Track shorter by" />
         <LengthAt path={`${KIT}.split`} label="Split-stud face" />
       </div>
+      <LengthAt path={`${KIT}.header_add`} label={`Kit ${words.header ?? "header"} over 2 × leaf`} />
       <LengthAt path={`${KIT}.soft_close_least`} label="Soft-close needs a leaf of" />
       <h2>In the pocket’s zone</h2>
       <SwitchAt path={`${KIT}.looked`} label="Looked into over both leaf widths" />

@@ -28,6 +28,14 @@ HeadGain = Literal["raise", "pack"]  # longer legs and a larger floor gap, or a 
 
 
 @dataclass(frozen=True, slots=True)
+class Stays:
+    """What of a standing opening is there besides its hole: an old frame that comes out or none, casing that goes back or new."""
+
+    old_frame: Literal["out", "none"] = "out"
+    casing: Literal["new", "saved"] = "new"
+
+
+@dataclass(frozen=True, slots=True)
 class Opening:
     """The facts of one opening. `own` are those of its kind alone: a pocket's kit, a slider's track, bypass leaves.
 
@@ -64,4 +72,5 @@ class Opening:
     head_line: Known | None = None
     head_gain: HeadGain = "raise"
     cut_in: CutIn | None = None
+    stays: Stays = field(default_factory=Stays)
     tape: Tape = field(default_factory=Tape)

@@ -97,8 +97,12 @@ class KindOfFrame:
         """Give what is bought for it besides its own pieces."""
         return ()
 
-    def before_setting(self) -> Iterable[Step]:
+    def before_setting(self, figures: Figures) -> Iterable[Step]:
         """Give the steps that come before the frame is cut and joined."""
+        return ()
+
+    def at_setting(self) -> Iterable[Step]:
+        """Give the steps right before the frame goes into its hole."""
         return ()
 
     def joining(self) -> Iterable[Step]:

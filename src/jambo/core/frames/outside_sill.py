@@ -16,7 +16,7 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
-from jambo.core.step import Step
+from jambo.core.step import Step, asks_for
 
 FLAGS = FlagWords(
     {
@@ -93,50 +93,57 @@ class OutsideSill(KindOfFrame):
             dims.append(Dim(names.SILL_FILLER, (-deep, ZERO), (-deep, known[names.SILL_FILLER])))
         return Drawing("section", "y", tuple(outlines), tuple(dims))
 
-    def before_setting(self) -> Iterable[Step]:
+    def before_setting(self, figures: Figures) -> Iterable[Step]:
         """Rough sill, pan and sealant come first."""
-        return BEFORE
+        filled = ", and bed filler strips of {sill_filler} on it" if asks_for(figures, names.SILL_FILLER) else ""
+        yield Step(
+            key="rough-sill",
+            part="Before",
+            text=f"Check the rough sill{filled}.",
+            tools="level",
+            check="level within {level_tolerance}",
+        )
+        yield PAN
+
+    def at_setting(self) -> Iterable[Step]:
+        """Sealant, and the frame into it."""
+        return (BEADS,)
 
     def after_hanging(self) -> Iterable[Step]:
         """Seal and flashing come last."""
         return AFTER
 
 
-BEFORE = (
-    Step(
-        key="rough-sill",
-        part="Before",
-        text="Check the rough sill; bed filler strips of {sill_filler} where the floor is higher.",
-        tools="level",
-        check="level within {level_tolerance}",
-    ),
-    Step(
-        key="pan",
-        part="Before",
-        text="Pan or flashing tape over the sill, corners wrapped and stretched, up the {jack}s, not beyond the sill's nosing.",
-        gate="pan before the frame",
-        tools="knife, roller",
-    ),
-    Step(
-        key="beads",
-        part="Setting",
-        text="Three continuous beads of sealant, then the frame: sill level or shimmed and fully bedded, falling to the outside.",
-        tools="sealant gun, level",
-        check="no gap in a bead",
-        caution="Two people lift the frame.",
-    ),
+PAN = Step(
+    key="pan",
+    part="Before",
+    text="Pan or flashing tape over the sill, corners wrapped and stretched, up the {jack}s, not beyond the sill's nosing.",
+    gate="pan before the frame",
+    tools="knife, roller",
+    needs=("rough-sill", "stand"),
+)
+BEADS = Step(
+    key="beads",
+    part="Setting",
+    text="Three continuous beads of sealant, then the frame: sill level or shimmed and fully bedded, falling to the outside.",
+    tools="sealant gun, level",
+    check="no gap in a bead",
+    caution="Two people lift the frame.",
+    needs=("pan", "cut-frame"),
 )
 AFTER = (
     Step(
         key="seal-set",
         part="Finishing",
         text="Set the stop with the seal pressed about half: {seal_set}.",
+        tools="screwdriver",
         check="the seal touches all round",
     ),
     Step(
         key="flashing",
         part="Finishing",
-        text="Head flashing last; fill the gap with low-expansion foam, mineral wool or the sealant the listing asks.",
-        check="sealant is no fixing",
+        text="Flash over the {head} last, lapped under what comes down the wall.",
+        tools="knife, roller",
+        check="water runs off to the outside",
     ),
 )

@@ -57,5 +57,7 @@ class SplitJamb(KindOfFrame):
             key="split",
             part="Frame",
             text="Set one half from each side; they slide together on the wall {wall_finished}.",
+            tools="mallet, block",
             check="tongue home all round",
+            needs=("cut-frame",),
         )

@@ -13,8 +13,8 @@ from jambo.core.quantities.length import ZERO
 from jambo.core.step import EYES, Step
 
 
-def floor_steps(opening: Opening) -> Iterable[Step]:
-    """What the legs stand on, and what must be decided first."""
+def floor_steps(opening: Opening, *, lined: bool) -> Iterable[Step]:
+    """What the legs stand on, and what must be decided first; `lined` says that there are legs to stand."""
     layers = [layer for side in (opening.floors.a, opening.floors.b) for layer in side.layers or ()]
     unsettled = any(getattr(layer, "source", None) and layer.source.kind == "allowance" for layer in layers)  # type: ignore[union-attr]
     stands = {
@@ -22,6 +22,10 @@ def floor_steps(opening: Opening) -> Iterable[Step]:
         "finished_floor": "The finished floor is laid first; the {leg}s stand on it.",
         "spacer": "Stand the {leg}s on scraps {foot} high, so that the floor can slide under them later.",
     }[opening.frame.stands_on]
+    if opening.frame.sill is not None and opening.kind == "swing":
+        stands = f"The {{leg}}s stand {'on' if opening.frame.sill.legs_on else 'beside'} the sill."
+    if not lined:
+        stands = "The floor stays as it is: measure heights from it where the slab hangs."
     gate = "the floor decided, or its allowance accepted" if unsettled else ""
     yield Step(
         key="floor",
@@ -77,34 +81,41 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
     )
 
 
-TAKE_OUT = (
-    Step(
+def take_out(opening: Opening) -> Iterable[Step]:
+    """What comes before a standing opening is read: protect, take the old out, look at what is behind it."""
+    stays = opening.stays
+    yield Step(
         key="protect",
         part="Taking out",
         text="Cover the floor on both sides, and close the rooms off against dust.",
         tools="sheets, tape",
-    ),
-    Step(
-        key="score",
-        part="Taking out",
-        text="Score the paint along the old {casing} and take it off; save what goes back.",
-        tools="knife, flat bar",
-        caution="Paint and board from before the 1990s may hold lead or asbestos: test first.",
-    ),
-    Step(
-        key="old-frame",
-        part="Taking out",
-        text="Cut the old {frame} through the middle of each {leg} and pull it inward; pull or cut every nail.",
-        tools="saw, nail puller",
-        check="no nail left proud",
-        caution=EYES,
-    ),
-    Step(
+    )
+    if stays.casing == "saved" or stays.old_frame == "out":
+        off = "number it on its back and lay it by: it goes back" if stays.casing == "saved" else "take it off"
+        yield Step(
+            key="score",
+            part="Taking out",
+            text=f"Score the paint along the old {{casing}}; {off}.",
+            tools="knife, flat bar",
+            caution="Paint and board from before the 1990s may hold lead or asbestos: test first.",
+            needs=("protect",),
+        )
+    if stays.old_frame == "out" and opening.kind == "swing":
+        yield Step(
+            key="old-frame",
+            part="Taking out",
+            text="Cut the old {frame} through the middle of each {leg} and pull it inward; pull or cut every nail.",
+            tools="saw, nail puller",
+            check="no nail left proud",
+            caution=EYES,
+            needs=("score",),
+        )
+    yield Step(
         key="look",
         part="Taking out",
         text="Look at the framing: rot, loose {stud}s, load, wires and pipes.",
         tools="light, awl",
         check="written down what was found",
         caution=LOCAL_CODE,
-    ),
-)
+        needs=("old-frame",),
+    )

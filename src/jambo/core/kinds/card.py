@@ -8,11 +8,10 @@ from __future__ import annotations
 
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.into_wall import into_wall
-from jambo.core.framing.steps import TAKE_OUT, floor_steps, framing_steps
+from jambo.core.framing.steps import floor_steps, framing_steps, take_out
 from jambo.core.kinds.kind import Kind, Planned
-from jambo.core.quantities import names
 from jambo.core.step import Step
-from jambo.core.trim.steps import casing_steps
+from jambo.core.trim.steps import CASING_BACK, casing_steps
 
 SURVEY = Step(
     key="survey",
@@ -20,13 +19,18 @@ SURVEY = Step(
     text="Read the opening all round: widths, heights, both {stud}s, floor.",
     tools="tape, level, straightedge",
     check="no reading left that cannot be right",
+    needs=("stand", "look"),
 )
-AGAIN = Step(
-    key="again",
-    part="Finishing",
-    text="Check again after the latch and after the paint; sign it off.",
-    check="it stays, shuts and latches",
-)
+
+
+def _again(kind: Kind) -> Step:
+    text, check = "Check again after the latch and after the paint; sign it off.", "it stays, shuts and latches"
+    if not kind.swings:
+        text, check = (
+            "Check again after the paint; sign it off.",
+            "it runs free over its whole way and stays where it is left",
+        )
+    return Step(key="again", part="Finishing", text=text, check=check)
 
 
 def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: bool) -> tuple[Step, ...]:
@@ -44,17 +48,17 @@ def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: boo
     framing = [step for step in into if step.part == "Framing"]
     if not cut_in and not replaced:
         framing = [*framing_steps(opening, wall, figures)]
+    if framing and opening.survey.readings:
+        framing.append(SURVEY)  # a hole is read once it is framed
+    saved = replaced and opening.stays.casing == "saved"
     return (
-        *(TAKE_OUT if replaced else ()),
-        *((SURVEY,) if replaced or opening.survey.readings else ()),
-        *floor_steps(opening),
+        *(take_out(opening) if replaced else ()),
+        *((SURVEY,) if replaced else ()),
+        *floor_steps(opening, lined=kind.lines(planned)),
         *(step for step in into if step.part == "Before"),
-        *kind.steps(opening, framing, cut_in=cut_in),
-        *(
-            casing_steps(opening.casing, by_leg=names.CASING_LEG_A_HINGE in figures)
-            if opening.casing is not None and cased
-            else ()
-        ),
+        *kind.steps(planned, framing, cut_in=cut_in),
+        *((CASING_BACK,) if cased and saved else ()),
+        *(casing_steps(opening.casing, figures) if opening.casing is not None and cased and not saved else ()),
         *(step for step in into if step.part == "Finishing"),
-        AGAIN,
+        _again(kind),
     )

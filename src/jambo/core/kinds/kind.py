@@ -32,7 +32,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.setting.ladder import Ladder
 from jambo.core.setting.plan import SetPlan
-from jambo.core.setting.steps import setting_steps
+from jambo.core.setting.steps import set_hinge_side, set_strike_side
 from jambo.core.stages import Stage
 from jambo.core.step import Step
 from jambo.core.survey.adjust import Adjustment
@@ -220,11 +220,24 @@ class Kind(ABC):
         """Judge what only this kind has."""
         return iter(())
 
-    def steps(self, opening: Opening, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
-        """Give the steps from framing to the last leaf; `framing` are those of the wall, of a new hole when `cut_in`."""
-        return (*framing, *frame_steps(opening, hinged=False), *setting_steps(opening), *self.own_steps())
+    def steps(self, planned: Planned, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
+        """Give the steps from framing to the last leaf; `framing` are those of the wall, of a new hole when `cut_in`.
 
-    def own_steps(self) -> Iterable[Step]:
+        Where hole and finished edges stay nothing lines them anew.
+        """
+        opening, figures = planned.opening, planned.figures
+        if not self.lines(planned):
+            return (*framing, *self.own_steps(planned))
+        return (
+            *framing, *frame_steps(opening, figures, hinged=False), *set_hinge_side(opening, figures, hinged=False),
+            *set_strike_side(opening, hinged=False), *self.own_steps(planned),
+        )  # fmt: skip
+
+    def lines(self, planned: Planned) -> bool:
+        """Say whether legs and a head are cut for it: not where its edges are finished and stay."""
+        return not planned.standing
+
+    def own_steps(self, planned: Planned) -> Iterable[Step]:
         """Give the steps that hang it, once its frame stands."""
         return ()
 

@@ -125,6 +125,7 @@ HEAD_PLAY = figure("head_play", "head play", group=ROUGH_OPENING)
 
 # Slab
 SLAB_WIDTH = figure("slab_width", "slab width", group=SLAB)
+HOLE_OVER_SLAB = figure("hole_over_slab", "track holes above the slab's top", group=SLAB)
 SLAB_HEIGHT = figure("slab_height", "slab height", group=SLAB)
 OVERLAP_EACH = figure("overlap_each", "slab over each side", rounding="down", group=SLAB)
 PULL_MARK = figure("pull_mark", "pull from the slab's bottom", group=SLAB)
@@ -160,6 +161,8 @@ GROOVE_DEPTH = figure("groove_depth", "groove depth", group=OFF_WALL)
 SET_MARK = figure("set_mark", "set mark on the rough {stud}s", group=POCKET)
 SET_MARK_KIT = figure("set_mark_kit", "set mark by the kit", group=POCKET)
 POCKET_FLOOR_GAP = figure("pocket_floor_gap", "gap between {leaf} and floor", group=POCKET)
+SET_MARK_EXACT = figure("set_mark_exact", "set mark before it is rounded up", group=POCKET)
+KIT_FOR = figure("kit_for", "kit for a {leaf} of", group=POCKET)
 KIT_HEADER = figure("kit_header", "kit {header} length", group=POCKET)
 POCKET_TRACK = figure("pocket_track", "track length", rounding="down", group=POCKET)
 POCKET_RAIL = figure("pocket_rail", "rail length", rounding="down", group=POCKET)
@@ -201,6 +204,11 @@ SILL_TOP = figure("sill_top", "sill top", group=FRAME)
 SILL_FILLER = figure("sill_filler", "filler strips under the sill", group=FRAME)
 SILL_FALL = figure("sill_fall", "fall of the sill over its depth", group=FRAME)
 SEAL_SET = figure("seal_set", "gap at the stop with the seal half pressed", group=FRAME)
+STOP_HEAD = figure("stop_head", "{head} stop", rounding="down", group=FRAME)
+STOP_LEG = figure("stop_leg", "{leg} stop", rounding="down", group=FRAME)
+STOP_HINGE = figure("stop_hinge", "hinge {leg} stop", rounding="down", group=LEGS_SET)
+STOP_STRIKE = figure("stop_strike", "{strike} {leg} stop", rounding="down", group=LEGS_SET)
+FIXING_ZONE = figure("fixing_zone", "fixings from the {leaf}'s edge of the {leg}", rounding="up", group=FRAME)
 SPLIT_HALF = figure("split_half", "width of each split {leg}", group=FRAME)
 
 # Wall
@@ -455,7 +463,7 @@ CASING_LEG_AT = {
     CASING_LEG_B: (CASING_LEG_B_HINGE, CASING_LEG_B_STRIKE),
 }
 # What was planned alike for both legs, and is a length for each once the floor is read: those count then
-BY_LEG = {LEG_LENGTH: (LEG_HINGE_SET, LEG_STRIKE_SET), **CASING_LEG_AT}
+BY_LEG = {LEG_LENGTH: (LEG_HINGE_SET, LEG_STRIKE_SET), STOP_LEG: (STOP_HINGE, STOP_STRIKE), **CASING_LEG_AT}
 CASING_NAIL_ON = {"A": CASING_NAIL_A, "B": CASING_NAIL_B}
 LONGEST_FIXING_ON = {"A": LONGEST_FIXING_A, "B": LONGEST_FIXING_B}
 KING_FILLER_ON = {"left": KING_FILLER_LEFT, "right": KING_FILLER_RIGHT}

@@ -44,6 +44,11 @@ def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | No
     made[names.LEG_STRIKE_SET] = restated(
         names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], (-1, figures[names.FLOOR_RISE]), *to_leaf(opening, figures)
     )
+    if (stop := figures.get(names.STOP_LEG)) is not None:
+        made[names.STOP_HINGE] = restated(names.STOP_HINGE, stop)
+        made[names.STOP_STRIKE] = restated(
+            names.STOP_STRIKE, stop, (-1, figures[names.FLOOR_RISE]), *to_leaf(opening, figures)
+        )
     supplied = opening.unit.leg_length
     if supplied is not None:
         whole = [supplied, *_past_shoulder(opening)]

@@ -60,7 +60,7 @@ class BypassLeaves(Kind):
 
     def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
         """The frame and the leaves."""
-        return pieces.pieces(planned.opening, planned.figures, frame_section)
+        return pieces.pieces(planned.opening, planned.figures, frame_section, lined=self.lines(planned))
 
     def to_buy(self, planned: Planned) -> Iterable[Item]:
         """Track, hangers, guides, pulls."""
@@ -70,6 +70,6 @@ class BypassLeaves(Kind):
         """Whether they lap, pass under their track and find depth."""
         return on_bypass(planned.opening, planned.figures)
 
-    def own_steps(self) -> Iterable[Step]:
+    def own_steps(self, planned: Planned) -> Iterable[Step]:
         """Track, leaves, guide."""
         return BYPASS

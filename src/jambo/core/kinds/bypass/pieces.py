@@ -11,11 +11,16 @@ from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import Length
 
 
-def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
-    """The frame and the leaves."""
-    return [
+def pieces(
+    opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None], *, lined: bool
+) -> list[Piece]:
+    """The frame where the opening's edges are new, and the leaves."""
+    lining = [
         Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
         Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
+    ]
+    return [
+        *(lining if lined else []),
         Piece("leaf", "kit", bypass_of(opening).count, found[names.LEAF_SIZE_WIDTH], (value_of(opening.leaves[0].thickness), value_of(found[names.LEAF_SIZE_HEIGHT]))),
     ]  # fmt: skip
 

@@ -8,6 +8,7 @@ BYPASS = (
     Step(
         key="bypass-track",
         part="Setting",
+        needs=("strike-leg",),
         text="Screw the track under the {head}, {frame_inside_width} long, the channels parallel to the wall.",
         tools="drill, level",
         check="level",
@@ -15,13 +16,16 @@ BYPASS = (
     Step(
         key="bypass-leaves",
         part="Hanging",
-        text="Hang the rear leaf first, then those before it; each {leaf_size_width} wide, lapping {bypass_overlap_each}.",
+        needs=("bypass-track",),
+        text="Hang the rear {leaf} first, then those before it; each {leaf_size_width} wide, lapping {bypass_overlap_each}.",
+        tools="screwdriver",
         check="they pass without touching",
     ),
     Step(
         key="bypass-guide",
         part="Hanging",
-        text="Guide on the floor in the middle of each lap, then set the wheels until the leaves stand plumb to the {leg}s.",
+        needs=("bypass-leaves",),
+        text="Guide on the floor in the middle of each lap, then set the wheels until the {leaf}'s edge stands plumb to the {leg}s.",
         tools="wrench",
     ),
 )

@@ -76,11 +76,12 @@ def _slab(opening: Opening, rules: HouseRules) -> list[Computed]:
     tall = add(names.SLAB_WANTED_HEIGHT, opening.finished_height, s.top_overlap, (-1, gap))
     width = add(names.SLAB_WIDTH, s.slab_width or wide)
     height = add(names.SLAB_HEIGHT, s.slab_height or tall)
+    over = add(names.HOLE_OVER_SLAB, s.hole_above)
     covers: Line = (-1, w) if n == 1 else (-HALF, w)
     overlap = add(names.SIDE_COVERS, width, covers)
     each = add(names.OVERLAP_EACH, half(overlap) if n == 1 else overlap)
     top = add(names.OVERLAP_TOP, height, gap, (-1, opening.finished_height))
-    return [wide, tall, width, height, overlap, each, top]
+    return [wide, tall, width, height, over, overlap, each, top]
 
 
 def _track(opening: Opening, found: Figures) -> list[Computed]:

@@ -17,7 +17,7 @@ from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider import drawing, figures, pieces, tape
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.judge import on_slider
-from jambo.core.kinds.face_slider.steps import SLIDER
+from jambo.core.kinds.face_slider.steps import slider_steps
 from jambo.core.kinds.kind import Kind, Planned, Section
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures
@@ -87,7 +87,7 @@ class FaceSlider(Kind):
 
     def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
         """The lined opening, the slab, track and backer."""
-        return pieces.pieces(planned.opening, planned.figures, frame_section)
+        return pieces.pieces(planned.opening, planned.figures, frame_section, lined=self.lines(planned))
 
     def to_buy(self, planned: Planned) -> Iterable[Item]:
         """Track, hangers, fixings, guide, pull."""
@@ -97,9 +97,9 @@ class FaceSlider(Kind):
         """Slab, track, fixing and stand-off."""
         return on_slider(planned.opening, planned.wall, planned.figures, track_of(planned), planned.rules)
 
-    def own_steps(self) -> Iterable[Step]:
-        """Track line, studs, backer, hangers, slab, stops."""
-        return SLIDER
+    def own_steps(self, planned: Planned) -> Iterable[Step]:
+        """Track line, studs, backer, the slab's own sheet, slab, guide, stops."""
+        return slider_steps(planned.opening, planned.figures, self.pieces(planned, (None, None)))
 
 
 def track_of(planned: Planned) -> TrackTape:

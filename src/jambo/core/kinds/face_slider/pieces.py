@@ -12,12 +12,17 @@ from jambo.core.quantities.figure import Figures, sum_of, value_of
 from jambo.core.quantities.length import ZERO, Length
 
 
-def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
-    """The lined opening, the slab and what it hangs from."""
+def pieces(
+    opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None], *, lined: bool
+) -> list[Piece]:
+    """The lined opening where its edges are new, the slab and what it hangs from."""
     n = len(opening.leaves)
-    rows = [
+    lining = [
         Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
         Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
+    ]
+    rows = [
+        *(lining if lined else []),
         Piece(
             "slab",
             "kit",

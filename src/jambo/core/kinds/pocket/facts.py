@@ -25,7 +25,8 @@ class Found:
 class PocketKit:
     """A pocket kit as its sheet has it (handbook 10); what the sheet leaves out falls to the house rules.
 
-    `gap` is the floor gap the crew wants instead of the kit's; `leaf_width` the leaf the kit is made for.
+    `gap` is the floor gap the crew wants instead of the kit's; `leaf_width` the leaf the kit is made for. `even` rounds the set
+    mark up to a whole number of it; `unmarked` says that the kit has no mark for this leaf.
     """
 
     leaf_width: Annotated[Known | None, declare("leaf_width", short="For leaf")]
@@ -35,6 +36,8 @@ class PocketKit:
     set_above: Annotated[Known, declare("gap", rule="pocket_set_above", short="Mark over leaf and floor")]
     head_stack: Annotated[Known, declare("add", rule="pocket_head_stack", short="Opening over mark")]
     min_head: Annotated[Known, declare("add", rule="pocket_min_head", short="Opening over leaf, least")]
+    header_add: Annotated[Known, declare("small", rule="pocket_header_add", short="Kit header over 2 × leaf")]
+    even: Annotated[Known | None, declare("gap", "even mark", name="even_mark", short="Mark up to an even")]
     track_short: Annotated[Known, declare("small", rule="pocket_track_short", short="Track shorter by")]
     rail_short: Annotated[Known, declare("small", rule="pocket_rail_short", short="Rail shorter by")]
     bumper: Annotated[Known, declare("small", rule="pocket_bumper", short="Bumper")]
@@ -43,6 +46,7 @@ class PocketKit:
     gap: Annotated[Known | None, declare("gap", "floor gap asked for", name="kit_gap_asked")]
     soft_close_least: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="Soft-close from leaf")]
     finish_fixing: Annotated[Known | None, declare("small", "fixing planned", name="lag")]
+    unmarked: bool = False
     floor: FootFloor = "wood"
     heated: bool = False
     found: tuple[Found, ...] = ()

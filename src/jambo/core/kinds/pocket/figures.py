@@ -13,10 +13,22 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.frames import frame as frames
 from jambo.core.framing import floors as floor_rules
-from jambo.core.kinds.pocket.facts import kit_of
+from jambo.core.kinds.pocket.facts import PocketKit, kit_of
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Amount, Computed, Figures, Line, add, highest, lowest, sum_of, value_of
-from jambo.core.quantities.length import Exact
+from jambo.core.quantities.figure import (
+    HALF,
+    Amount,
+    Computed,
+    Figures,
+    Known,
+    Line,
+    add,
+    highest,
+    lowest,
+    sum_of,
+    value_of,
+)
+from jambo.core.quantities.length import Exact, Length
 from jambo.core.rules import HouseRules
 
 
@@ -72,13 +84,16 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     if kit.gap is not None:
         chosen = add(names.SET_MARK_GAP, clear, kit.gap, leaf.height, kit.hanger_drop)
         found.append(chosen)
-    mark = add(names.SET_MARK, chosen)
+    mark, exact = _rounded(kit, chosen)
+    found += exact
     top = add(names.LEAF_TOP, mark, (-1, kit.hanger_drop))
     bottom = add(names.LEAF_BOTTOM, top, (-1, leaf.height))
     stack, least = add(names.RO_BY_STACK, mark, kit.head_stack), add(names.RO_BY_LEAF, leaf.height, kit.min_head)
     head = add(names.HEAD_UNDERSIDE, top, (-1, rules.known("pocket_head_lap")))
     stands = frames.foot(opening.frame, under)
-    header = add(names.KIT_HEADER, width)
+    # the brackets at its ends take up the rest of the opening: a header as long as that does not drop in
+    header = add(names.KIT_HEADER, *[(2, w) for w in widths], kit.header_add)
+    found.append(add(names.KIT_FOR, kit.leaf_width or leaf.width))
     both: list[Amount] = list(widths)
     inside = add(names.FRAME_INSIDE_WIDTH, *both, (-len(widths), t))
     uncovered: list[Line] = (
@@ -109,6 +124,22 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     if kit.rail_short.value:
         found.append(add(names.POCKET_RAIL, header, (-1, kit.rail_short)))
     return Figures.of(found)
+
+
+def _rounded(kit: PocketKit, chosen: Computed) -> tuple[Computed, list[Computed]]:
+    """The set mark, rounded up to an even mark where the crew wants that; the floor gap follows it."""
+    exact = value_of(chosen)
+    if kit.even is None or exact is None or not kit.even.value:
+        return add(names.SET_MARK, chosen), []
+    up = Length(-(-exact.nm // kit.even.value.nm) * kit.even.value.nm) - exact
+    rounded = Known("rounded_up", up, kit.even.source)
+    return add(names.SET_MARK, chosen, rounded), [add(names.SET_MARK_EXACT, chosen)]
+
+
+def cut_down(opening: Opening) -> bool:
+    """Whether the kit is made for a wider leaf, and must be cut."""
+    made, width = kit_of(opening).leaf_width, value_of(opening.leaves[0].width)
+    return made is not None and width is not None and made.value > width
 
 
 def _slides_far(opening: Opening, index: int) -> bool:

@@ -27,6 +27,11 @@ FLAGS = FlagWords(
                 "The pocket kit is made for a {leaf} of {kit}; this one is {width}.",
                 "Cut the kit's {header} only at the mark for {width}, shorten the track, and move the end bracket.",
             ),
+            "kit-cut-down-unmarked": (
+                "note",
+                "The pocket kit is made for a {leaf} of {kit}; this one is {width}, and the kit has no mark for it.",
+                "Measure {long} from the fixed bracket and cut the kit's {header} there; shorten the track, and move the end bracket.",
+            ),
             "kit-thickness-differs": (
                 "stop",
                 "The {leaf} is {thickness} thick; the pocket kit takes {least} to {most}.",
@@ -105,7 +110,7 @@ FLAGS = FlagWords(
 POCKET = "opening.door.pocket"
 
 
-def _kit(opening: Opening) -> Iterator[Flag]:
+def _kit(opening: Opening, figures: Figures) -> Iterator[Flag]:
     """Whether the kit is made for this leaf."""
     kit, about = kit_of(opening), (names.RO_WIDTH, names.KIT_HEADER)
     for leaf in opening.leaves:
@@ -113,6 +118,9 @@ def _kit(opening: Opening) -> Iterator[Flag]:
         if kit.leaf_width is not None and width is not None and width != kit.leaf_width.value:
             values: Values = {"kit": kit.leaf_width.value, "width": width}
             code = "kit-for-narrower-leaf" if kit.leaf_width.value < width else "kit-cut-down"
+            long = figures.value(names.KIT_HEADER)
+            if code == "kit-cut-down" and kit.unmarked and long is not None:
+                code, values = "kit-cut-down-unmarked", values | {"long": long}
             yield FLAGS(code, values, about, f"{POCKET}.leaf_width")
         least, most = kit.thickness_least, kit.thickness_most
         if thick is not None and ((least and thick < least.value) or (most and thick > most.value)):
@@ -133,7 +141,7 @@ def _kit(opening: Opening) -> Iterator[Flag]:
 def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """A pocket's kit, wall, floor, zone and fixings (handbook 10)."""
     kit = kit_of(opening)
-    yield from _kit(opening)
+    yield from _kit(opening, figures)
     gap, least = figures.value(names.JAMB_GAP), rules.value("pocket_jamb_gap")
     if gap is not None and gap < ZERO:
         yield FLAGS("pocket-wall-too-thin", {"over": -gap * 2}, (names.JAMB_GAP,), "wall.stud_depth")

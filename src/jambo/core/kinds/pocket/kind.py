@@ -15,7 +15,7 @@ from jambo.core.framing.plate import Mark, Plate
 from jambo.core.kinds.kind import Kind, Planned, Section
 from jambo.core.kinds.pocket import drawing, figures, pieces
 from jambo.core.kinds.pocket.judge import on_pocket
-from jambo.core.kinds.pocket.steps import POCKET
+from jambo.core.kinds.pocket.steps import before_framing, kit_steps, leaf_steps
 from jambo.core.quantities.figure import Figures
 from jambo.core.rules import HouseRules
 from jambo.core.stages import Stage
@@ -68,6 +68,11 @@ class PocketDoor(Kind):
         """Kit, wall, floor, zone and fixings."""
         return on_pocket(planned.opening, planned.wall, planned.figures, planned.rules)
 
-    def steps(self, opening: Opening, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
-        """The kit's own framing, unless the hole is cut into a standing wall."""
-        return (*(framing if cut_in else ()), *POCKET)
+    def lines(self, planned: Planned) -> bool:
+        """Always: it hangs in legs of its own."""
+        return True
+
+    def steps(self, planned: Planned, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
+        """The carton and the zone first, then the framing, the kit, the leaf."""
+        opening, figures = planned.opening, planned.figures
+        return (*before_framing(opening), *framing, *kit_steps(opening, figures), *leaf_steps(opening))

@@ -6,21 +6,20 @@ from jambo.core.facts.opening import Opening
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.kinds.pocket.facts import kit_of
+from jambo.core.kinds.pocket.figures import cut_down
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import Length
 
+KIT_CUTS = (names.KIT_HEADER, names.POCKET_TRACK, names.POCKET_RAIL)
+
 
 def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
-    """Kit and frame pieces: flat legs only; legs and one half of the head at the pocket are split and screwed."""
+    """Frame pieces, and those of a kit that is cut down: flat legs only; legs and half of the head are split and screwed."""
     n = len(opening.leaves)
     half = (frame_section[0], value_of(found[names.SPLIT_HALF]))
-    rows = [
-        Piece("kit", "kit", 1, found[names.KIT_HEADER], (None, None)),
-        Piece("kit", "kit", 1, found[names.POCKET_TRACK], (None, None)),
-    ]
-    if names.POCKET_RAIL in found:
-        rows.append(Piece("kit", "kit", 1, found[names.POCKET_RAIL], (None, None)))
+    kit = [name for name in KIT_CUTS if name in found] if cut_down(opening) else []
+    rows = [Piece("kit", "kit", 1, found[name], (None, None)) for name in kit]
     if not opening.pair:
         rows.append(Piece("leg", "frame", 1, found[names.LEG_LENGTH], frame_section))
     rows.append(Piece("split_leg", "frame", 2 * n, found[names.LEG_LENGTH], half))
@@ -31,7 +30,7 @@ def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None,
 def to_buy(opening: Opening, found: Figures) -> tuple[Item, ...]:
     """What to buy with a pocket door."""
     stations_ = sum(len(family.of(found.items())) for family in (names.SPLIT_STUD, names.SPLIT_STUD_OTHER))
-    rows = [Item("pocket_kit", 1, value_of(opening.leaves[0].width)), Item("pocket_pull", len(opening.leaves))]
+    rows = [Item("pocket_kit", 1, value_of(found[names.KIT_FOR])), Item("pocket_pull", len(opening.leaves))]
     if stations_:
         rows.append(Item("foot_screw", 2 * stations_, value_of(found[names.FOOT_FIXING])))
     if kit_of(opening).soft_close_least is not None:

@@ -101,6 +101,12 @@ def door(
     on_leg = hinges.on_leg(on_leaf, rules)
     found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.leg_ends(on_leg, frame)]
     found += hinges.latch([clear, *raised], top, opening.in_hand, rules)
+    if not kind_of_frame(frame).worked_stop and not frame.pre_hung:  # planted on the site
+        thick = rules.known("stop_thickness")
+        found += [
+            add(names.STOP_HEAD, inside), add(names.STOP_LEG, head, (-1, thick), (-1, under)),
+            add(names.FIXING_ZONE, leaf.thickness, rules.known("zone_clear")),
+        ]  # fmt: skip
     if (square := out_of_square(opening)) is not None:
         found.append(square)
     return Figures.of(found)

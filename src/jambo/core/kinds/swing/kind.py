@@ -69,7 +69,7 @@ class SwingDoor(Kind):
 
     def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
         """Legs and head, a packer over it, filler under a sill."""
-        return pieces.pieces(planned.opening, planned.figures, frame_section)
+        return pieces.pieces(planned.opening, planned.figures, frame_section, planned.rules)
 
     def to_buy(self, planned: Planned) -> Iterable[Item]:
         """Hinges or the unit, screws, latch, and what its frame's kind asks for."""
@@ -98,6 +98,10 @@ class SwingDoor(Kind):
         yield from kind.flags(frame, planned.opening.leaves, figures.value(names.WALL_FINISHED), figures, rules)
         yield from screws_reach(figures, rules, needed=kind.by_screws)
 
-    def steps(self, opening: Opening, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
-        """By its frame's kind, then hinges, leaf, gaps, latch and stops."""
-        return (*framing, *swing_steps(opening))
+    def lines(self, planned: Planned) -> bool:
+        """Always: it hangs in legs of its own."""
+        return True
+
+    def steps(self, planned: Planned, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
+        """By its frame's kind: hinges, leaf, gaps, latch and stops."""
+        return (*framing, *swing_steps(planned.opening, planned.figures))

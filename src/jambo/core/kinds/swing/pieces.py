@@ -32,12 +32,18 @@ def buy_list(
     return tuple(rows)
 
 
-def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None]) -> list[Piece]:
-    """Legs and head, and the filler under a sill."""
+def pieces(
+    opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None], rules: HouseRules
+) -> list[Piece]:
+    """Legs and head, stops that are planted, and the filler under a sill."""
     rows = [
         *by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found),
         Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
     ]
+    if names.STOP_LEG in found:
+        thick = (rules.value("stop_thickness"), None)
+        rows += by_leg(Piece("stop", "frame", 2, found[names.STOP_LEG], thick), found)
+        rows.append(Piece("stop", "frame", 1, found[names.STOP_HEAD], thick))
     gain = value_of(found[names.HEAD_GAIN]) if opening.head_gain == "pack" and names.HEAD_GAIN in found else None
     if gain is not None and gain > ZERO:
         rows.append(Piece("head_packer", "frame", 1, found[names.RO_WIDTH], (gain, frame_section[1])))
