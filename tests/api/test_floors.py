@@ -63,6 +63,7 @@ def test_every_floor_says_who_uses_it_and_what_waits_on_it(client, doors):
         "Jack length",
         "Upper cripple length",
         "Side jamb length",
+        "Side jamb stop",
     ]
     assert (use["own"], use["unsaid"]) == ([], [])
 

@@ -2,7 +2,7 @@
 
 import pytest
 
-from helpers import PLAIN
+from helpers import PLAIN, POCKET, inch, plain
 
 
 @pytest.fixture
@@ -116,3 +116,67 @@ def test_planned_found_and_made_stand_side_by_side(client, opening):
     rows = {r["label"]: r for r in client.get(f"{opening}/compared", params={"words": "britain"}).json()}
     assert told("Hinge jamb leg")[::2] == ["81 3/8 in", "81 1/4 in"] and rows["Hinge jamb leg"]["differs"]
     assert told("Door lining over its backs")[::2] == ["31 3/4 in", "31 7/8 in"]
+
+
+def test_a_step_that_cuts_pieces_is_one_tick_with_them(client, opening):
+    """Its tick cuts what it cuts and is not cut yet; taken back, only that is not cut after all."""
+    happen(client, opening, what="cut", key="head_length")
+    page = happen(client, opening, what="step", key="cut-frame").json()
+    assert {c["detail"]["figure"]: c["detail"].get("step") for c in page["cuts"]} == {
+        "head_length": None, "leg_length": "cut-frame",
+    }  # fmt: skip
+    page = happen(client, opening, what="step", key="cut-frame", undo=True).json()
+    assert [c["detail"]["figure"] for c in page["cuts"]] == ["head_length"]
+
+
+def test_one_jack_of_two_can_be_cut(client, opening):
+    def cut(**more):
+        answer = happen(client, opening, what="cut", key="jack_length", **more)
+        return answer.status_code, answer.json()
+
+    _, page = cut(count=1)
+    assert (page["cuts"][0]["detail"]["count"], page["cuts"][0]["detail"]["of"]) == (1, 2)
+    status, refused = cut(count=3)
+    assert status == 422 and refused["errors"][0]["accepted"] == "at most 2: so many are on the cut list"
+    _, page = cut(count=2)
+    assert "count" not in page["cuts"][0]["detail"]
+    job = client.get(opening).json()["job"]["id"]
+    words = [line["words"] for line in client.get(f"/api/jobs/{job}/log", params={"what": "cut"}).json()["lines"]]
+    assert words == ["Jack at 80 7/8 in", "Jack at 80 7/8 in, 1 of 2"]
+
+
+def test_a_sign_off_that_no_longer_holds_says_so(client, opening):
+    """Signed off with its gaps read; a floor raised by 1/4 lifts its head: what was signed is no longer what is planned."""
+    for place in ("hinge_top", "hinge_foot", "head_hinge", "head_strike", "strike_top", "latch", "foot"):
+        body = {"reading": {"place": f"gap_{place}", "value": "1/8"}}
+        client.post(f"{opening}/readings", json=body)
+    happen(client, opening, what="step", key="floor")
+    page = happen(client, opening, what="signed").json()
+    detail = page["events"][0]["detail"]
+    assert detail["built"]["head_underside"] == str(inch("81 3/8").nm)
+    assert any("Hang the leaf" in text for text in detail["open"]) and not any(
+        "stand on" in text for text in detail["open"]
+    )
+    job = f"/api/jobs/{page['job']['id']}"
+
+    def told():
+        signed = client.get(f"{job}/log", params={"what": "signed"}).json()["lines"][0]["words"]
+        return client.get(job).json()["openings"][0]["holds"], "no longer holds" in signed
+
+    assert told() == (True, False)
+    change(client, opening, PLAIN["opening"] | {"room": "Study"})
+    assert told() == (True, False)
+    change(client, opening, PLAIN["opening"] | {"floors": {"a": [{"thickness": "1"}], "b": [{"thickness": "3/4"}]}})
+    assert told() == (False, True)
+
+
+def test_what_runs_on_a_track_is_signed_off_without_gaps(client, job):
+    body = {"wall": PLAIN["wall"], "opening": plain(**POCKET)["opening"]}
+    made = client.post(f"/api/jobs/{job}/openings", json=body).json()
+    signed = happen(client, f"/api/openings/{made['id']}", what="signed", note="runs well").json()
+    assert signed["events"][0]["detail"]["note"] == "runs well" and "set_mark" in signed["events"][0]["detail"]["built"]
+
+
+def change(client, opening, said):
+    page = client.get(opening).json()
+    assert client.put(opening, json={"version": page["version"], "opening": said}).status_code == 200

@@ -29,13 +29,15 @@ class NewReading(BaseModel):
 class NewEvent(BaseModel):
     """Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
 
-    `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back.
+    `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back. `count` is how
+    many of such pieces are cut, where that is not all of them.
     """
 
     what: Event
     note: Annotated[str, Field(max_length=500)] = ""
     key: Annotated[str, Field(max_length=80)] = ""
     undo: bool = False
+    count: Annotated[int, Field(ge=1, le=40)] | None = None
 
 
 @router.post("/openings/{opening_id}/readings", status_code=201, response_model_exclude_unset=True)
@@ -59,7 +61,7 @@ def all_readings(db: Db, opening_id: Id) -> list[ReadingLine]:
 @router.post("/openings/{opening_id}/events", status_code=201, response_model_exclude_unset=True)
 def new_event(db: Db, opening_id: Id, event: NewEvent, who: Who) -> OpeningPage:
     """Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off."""
-    return readings.record_event(db, opening_id, event.what, event.note, event.key, event.undo, who)
+    return readings.record_event(db, opening_id, event.what, event.note, event.key, event.undo, event.count, who)
 
 
 @router.get("/openings/{opening_id}/compared")

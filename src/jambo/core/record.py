@@ -11,6 +11,7 @@ from jambo.core.framing.pieces import each_leg
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape, show
 
 FLAGS = FlagWords(
@@ -51,6 +52,18 @@ def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Fla
             by = now - cut.length if cut.length < now else cut.length - now
             values: Values = {"piece": wanted.name.label, "cut": cut.length, "now": now, "when": cut.when, "by": by}
             yield FLAGS(code, values, (wanted.name,), cut.path)
+
+
+# What a door that was signed off is known by: a plan that moves one of these is no longer what was signed
+BUILT: tuple[FigureName, ...] = (
+    names.FRAME_OUTSIDE_WIDTH, names.FRAME_INSIDE_WIDTH, names.HEAD_UNDERSIDE, names.LEAF_TOP, names.LEAF_BOTTOM,
+    names.LATCH_HEIGHT, names.TRACK_LINE, names.SLAB_WIDTH, names.SLAB_HEIGHT, names.SET_MARK,
+)  # fmt: skip
+
+
+def built(figures: Figures) -> dict[FigureName, Length]:
+    """The figures a finished door is known by, as far as they are known."""
+    return {name: value for name in BUILT if (value := figures.value(name)) is not None}
 
 
 @dataclass(frozen=True, slots=True)

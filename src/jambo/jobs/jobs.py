@@ -15,12 +15,12 @@ from jambo.store import events
 from jambo.store import jobs as store
 from jambo.store import openings as kept_openings
 from jambo.store import walls as kept_walls
-from jambo.store.database import Database
+from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log_pages
 from jambo.store.readings import of_job as readings_of_job
 from jambo.store.rules import crew_rules
 from jambo.views.record import page_of
-from jambo.views.summary import SummaryOut, summary_out, with_clashes
+from jambo.views.summary import Summary, SummaryOut, summary_out, with_clashes
 
 DONE = ("framed", "set", "signed")
 
@@ -32,7 +32,7 @@ class ListedJob(KeptJob):
 
 
 class ListedOpening(TypedDict):
-    """An opening in its job's walking order."""
+    """An opening in its job's walking order; `holds` is False where the plan has moved since it was signed off."""
 
     id: int
     version: int
@@ -41,6 +41,7 @@ class ListedOpening(TypedDict):
     room: str
     brief: SummaryOut
     done: list[str]
+    holds: bool
 
 
 class JobPage(KeptJob):
@@ -89,6 +90,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         read = readings_of_job(t, job_id)
         cuts = events.cuts_of_job(t, job_id)
         happened = events.happened_in_job(t, job_id)
+        signed = events.signed_in_job(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
     summaries = with_clashes([*summaries_of(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
@@ -97,6 +99,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
             "brief": summary_out(one, tape, words),
             "done": [what for what in DONE if what in happened.get(o["id"], ())],
+            "holds": _holds(one, signed.get(o["id"])),
         }
         for o, one in zip(openings, summaries, strict=True)
     ]
@@ -106,6 +109,22 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         "walls": [as_wall(w) for w in walls],
         "openings": listed,
     }
+
+
+def _holds(now: Summary, signed: Row | None) -> bool:
+    """Whether a sign-off still says what is planned now."""
+    return signed is None or now.still(signed["detail"].get("built", {}))
+
+
+def _void(t: Transaction, row: Row) -> set[int]:
+    """The lines of a job's record that are a newest sign-off which no longer holds."""
+    signed = events.signed_in_job(t, row["id"])
+    if not signed:
+        return set()
+    crew, openings = crew_rules(t, row["doc"]["unit"])["doc"], kept_openings.openings(t, row["id"])
+    read, cuts = readings_of_job(t, row["id"]), events.cuts_of_job(t, row["id"])
+    now = zip(openings, summaries_of(row["doc"], crew, openings, read, cuts), strict=True)
+    return {signed[o["id"]]["id"] for o, one in now if o["id"] in signed and not _holds(one, signed[o["id"]])}
 
 
 def save_job(db: Database, job_id: int, based_on: int, job: Job, who: str) -> KeptJob:
@@ -151,9 +170,11 @@ def record_page(
         before: only lines older than this one.
     """
     with db.transaction() as t:
-        job = store.job(t, job_id)["doc"]
-        marks = kept_openings.marks(t, job_id)
-        lines, more = page_of(
-            log_pages(t, job_id, opening_id, what, before), marks, find, job.get("words", "north_america")
+        row = store.job(t, job_id)
+        marks, void = kept_openings.marks(t, job_id), _void(t, row)
+        kept = (
+            {**line, "detail": line["detail"] | {"void": True}} if line["id"] in void else line
+            for line in log_pages(t, job_id, opening_id, what, before)
         )
+        lines, more = page_of(kept, marks, find, row["doc"].get("words", "north_america"))
     return {"lines": [{k: with_zone(line)[k] for k in ToldLine.__annotations__} for line in lines], "more": more}  # type: ignore[misc]

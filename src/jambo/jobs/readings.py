@@ -72,11 +72,13 @@ def all_readings(db: Database, opening_id: int) -> list[ReadingLine]:
     ]  # fmt: skip
 
 
-def record_event(db: Database, opening_id: int, what: Event, note: str, key: str, undo: bool, who: str) -> OpeningPage:
+def record_event(
+    db: Database, opening_id: int, what: Event, note: str, key: str, undo: bool, count: int | None, who: str
+) -> OpeningPage:
     """Record what happened; a sign-off keeps the gaps before and after. Raises Refused when it cannot be; NotFound."""
     with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        record(t, row, what, note, who, key, undo)
+        record(t, row, what, note, who, key, undo, count)
         answer = page(t, row)
     return answer()
 

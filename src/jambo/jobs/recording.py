@@ -9,10 +9,12 @@ from jambo.format.document import Document, Reading, Survey
 from jambo.format.facts import facts_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.documents import document_of
+from jambo.store import events
 from jambo.store import readings as kept
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log
 from jambo.views.exchange import solve_document
+from jambo.views.opening import ResultOut
 
 Event = Literal["ordered", "delivered", "framed", "set", "signed", "step", "cut"]
 
@@ -35,8 +37,11 @@ def written_out(document: Document, reading: Reading) -> Reading:
 
 def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:
     """What a sign-off records: each gap as first read and as it is now. Raises Refused while it is not good."""
-    found = solve_document(document_of(t, row))["found"]
-    check = found["check"]
+    solved = solve_document(document_of(t, row))
+    check = solved["found"]["check"]
+    signed: dict[str, Any] = {"built": solved["built"]}
+    if "hang" not in solved["stages"]:  # what runs on a track has no gaps to read
+        return signed | {"open": _still_open(t, row, solved)}
     if check is None:
         raise Refused([FieldError("what", "no gap was read after setting", "read the gaps of the round first")])
     if not check["done"] and not note.strip():
@@ -49,7 +54,14 @@ def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:
         if line["doc"] is not None and PLACES[parse(Reading, line["doc"]).place].phase == "check":
             first.setdefault(line["place"], line["doc"]["value"])
     after = {g["place"]: g["read"] for g in check["gaps"]}
-    return {"before": first, "after": after, "moves_left": check["moves"], "done": check["done"]}
+    gaps = {"before": first, "after": after, "moves_left": check["moves"], "done": check["done"]}
+    return signed | gaps | {"open": _still_open(t, row, solved)}
+
+
+def _still_open(t: Transaction, row: Row, solved: ResultOut) -> list[str]:
+    """What of the card was not ticked when it was signed off."""
+    done = {line["detail"].get("key") for line in events.ticks(t, row["id"])}
+    return [step["text"] for step in solved["steps"] if step["key"] not in done and step["key"] != "again"]
 
 
 def _step(t: Transaction, row: Row, key: str) -> dict[str, Any]:
@@ -60,27 +72,61 @@ def _step(t: Transaction, row: Row, key: str) -> dict[str, Any]:
         raise Refused(
             [FieldError("key", f"the card has no step {key[:40]!r}", "accepted: " + ", ".join(s["key"] for s in steps))]
         )
-    return {"key": key, "text": step["text"]}
+    return {"key": key, "text": step["text"], "cuts": step["cuts"]}
 
 
-def _cut(t: Transaction, row: Row, figure: str) -> dict[str, Any]:
-    """What a cut records: the figure and its length on the crew's tape. Raises Refused for what is not on the cut list."""
+def _cut(t: Transaction, row: Row, figure: str, count: int | None = None) -> dict[str, Any]:
+    """What a cut records: the figure, its length on the crew's tape, and how many where not all are cut.
+
+    Raises Refused for what is not on the cut list, and for more than are on it.
+    """
     solved = solve_document(document_of(t, row))
-    pieces = {p["figure"]: p["label"] for p in solved["pieces"] if p["figure"] in solved["figures"]}
+    pieces = {p["figure"]: p for p in solved["pieces"] if p["figure"] in solved["figures"]}
     if figure not in pieces:
         raise Refused([FieldError("key", f"{figure[:40]!r} is not on the cut list", "accepted: " + ", ".join(pieces))])
-    return {"figure": figure, "label": pieces[figure], "length": solved["figures"][figure]["value"]["text"]}
+    of = sum(p["count"] for p in solved["pieces"] if p["figure"] == figure)
+    if count is not None and count > of:
+        raise Refused(
+            [FieldError("count", f"{count} of them cannot be cut", f"at most {of}: so many are on the cut list")]
+        )
+    some = {"count": count, "of": of} if count is not None and count < of else {}
+    length = solved["figures"][figure]["value"]["text"]
+    return {"figure": figure, "label": pieces[figure]["label"], "length": length, **some}
 
 
-def record(t: Transaction, row: Row, what: Event, note: str, who: str, key: str = "", undo: bool = False) -> None:
+def _cut_with_step(t: Transaction, row: Row, key: str, cuts: list[str], who: str, *, undo: bool) -> None:
+    """The pieces a step cuts are cut by its tick, and not cut after all when that is taken back: one tick for both."""
+    by_piece = {line["detail"]["figure"]: line["detail"] for line in events.cuts(t, row["id"])}
+    if undo:
+        for figure, detail in by_piece.items():
+            if detail.get("step") == key:
+                log(t, row["job_id"], "cut", {"figure": figure, "undo": True}, who, row["id"])
+        return
+    for figure in cuts:
+        known = by_piece.get(figure)
+        if known is None or "count" in known:
+            log(t, row["job_id"], "cut", _cut(t, row, figure) | {"step": key}, who, row["id"])
+
+
+def record(
+    t: Transaction,
+    row: Row,
+    what: Event,
+    note: str,
+    who: str,
+    key: str = "",
+    undo: bool = False,
+    count: int | None = None,
+) -> None:
     """Write an event into the log. Raises Refused for a sign-off, a step or a piece that cannot be."""
     detail: dict[str, Any] = {"note": note} if note else {}
     if what == "signed":
         detail |= _sign_off(t, row, note)
     elif what == "step":
         detail |= {"key": key} if undo else _step(t, row, key)
+        _cut_with_step(t, row, key, detail.pop("cuts", []), who, undo=undo)
     elif what == "cut":
-        detail |= {"figure": key} if undo else _cut(t, row, key)
+        detail |= {"figure": key} if undo else _cut(t, row, key, count)
     if undo:
         detail["undo"] = True
     log(t, row["job_id"], what, detail, who, row["id"])

@@ -61,6 +61,15 @@ def awaited(t: Transaction, job_id: int) -> set[int]:
     return {row["opening_id"] for row in rows if not row["came"]}
 
 
+def signed_in_job(t: Transaction, job_id: int) -> dict[int, Row]:
+    """The newest sign-off of each opening of a job that has one."""
+    rows = t.rows(
+        "SELECT id, opening_id, detail FROM log WHERE job_id = %s AND what = 'signed' AND opening_id IS NOT NULL ORDER BY id",
+        [job_id],
+    )
+    return {row["opening_id"]: {**row, "detail": json.loads(row["detail"])} for row in rows}
+
+
 def happened_in_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
     """Which of framed, set and signed each opening of a job has been."""
     rows = t.rows(

@@ -25,6 +25,7 @@ from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.notation import ParsedLength
 from jambo.core.quantities.tape import OTHER, Moved, Rounding, Shown, Tape, Unit, exact_number, show
+from jambo.core.record import built
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
 from jambo.core.stages import Stage, State
@@ -193,6 +194,7 @@ class StepOut(TypedDict):
     tools: str
     check: str
     caution: str
+    cuts: list[str]
 
 
 class TrackMarkOut(TypedDict):
@@ -265,6 +267,7 @@ class ResultOut(TypedDict):
     steps: list[StepOut]
     track: TrackOut | None
     found: AsFoundOut
+    built: dict[str, str]
     rules: dict[str, LengthOut]
     heard: dict[str, ParsedLengthOut]
     usual: UsualOut
@@ -431,6 +434,7 @@ def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOu
         "tools": filled(step.tools),
         "check": filled(step.check),
         "caution": filled(step.caution),
+        "cuts": [name for name in step.cuts if any(piece.length.name == name for piece in result.pieces)],
     }
 
 
@@ -560,6 +564,7 @@ def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, 
         "steps": [_step_out(s, result, facts, words) for s in result.steps],
         "track": _track_out(result.track, result, facts) if result.track is not None else None,
         "found": as_found_out(result.found, facts, words),
+        "built": {name: str(value.nm) for name, value in built(result.figures).items()},
         "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
         "usual": usual_out(facts.usual),

@@ -23,6 +23,13 @@ CHOICES = {
     "opening.header.kings": "{king}s each side", "opening.position.to": "measured to the", "opening.position.measured_from": "measured from",
     "opening.school": "method", "opening.door.leaves": "leaves", "wall.bearing": "whether it carries load", "wall.existing": "stands already",
     "wall.height_by": "height given as", "job.step": "smallest mark",
+    "opening.stays.old_frame": "old {frame}", "opening.stays.casing": "{casing}", "opening.setting.cut_legs": "{leg}s cut for the {header}",
+    "opening.setting.trim_leaf": "{leaf} trimmed for its gap", "opening.setting.lower_under": "what it stands on, lowered",
+    "opening.setting.raise_header": "{header} raised", "opening.setting.to_leaf": "{head} set to the {leaf}",
+    "opening.unit.leg_taped": "its {leg}s taped to", "opening.door.in_hand.core": "core of the {leaf}",
+    "opening.door.in_hand.hinge_count": "hinges it comes with", "opening.door.in_hand.hinges": "its own hinges",
+    "opening.floors.a_is.kind": "kind of floor on side A", "opening.floors.b_is.kind": "kind of floor on side B",
+    "opening.floors.strip_under_legs": "the strip runs under the {leg}s", "opening.door.pocket.unmarked": "kit without a mark for this {leaf}",
 }  # fmt: skip
 
 EVENTS = {
@@ -64,7 +71,9 @@ def _reading(d: Line, words: Region) -> str:
 
 
 def _cut(d: Line, words: Region) -> str:
-    return f"{_figure(d['figure'], words)}: not cut after all" if d.get("undo") else f"{d['label']} at {d['length']}"
+    if d.get("undo"):
+        return f"{_figure(d['figure'], words)}: not cut after all"
+    return f"{d['label']} at {d['length']}" + (f", {d['count']} of {d['of']}" if "count" in d else "")
 
 
 def _step(d: Line, words: Region) -> str:
@@ -78,8 +87,11 @@ def _signed(d: Line, words: Region) -> str:
         for place, now in after.items()
         if place in before and before[place] != now
     ]
-    told = f"gaps before and after: {'; '.join(moved)}" if moved else "gaps good as first read"
-    return " · ".join(part for part in (d.get("note"), told) if part)
+    told = f"gaps before and after: {'; '.join(moved)}" if moved else "" if "built" in d and not after else "gaps good as first read"
+    still = len(d.get("open", ()))
+    left = f"{still} {'step' if still == 1 else 'steps'} of the card not ticked" if still else ""
+    void = "no longer holds: the plan has changed since" if d.get("void") else ""
+    return " · ".join(part for part in (d.get("note"), told, left, void) if part)
 
 
 def _floor_changed(d: Line, words: Region) -> str:

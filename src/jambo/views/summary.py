@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
@@ -20,6 +20,7 @@ from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, Unit, exact_number, show
+from jambo.core.record import built
 from jambo.core.solve import Result
 from jambo.core.words.lists import Region
 from jambo.format import document
@@ -78,6 +79,12 @@ class Summary:
     flags: tuple[Flag, ...]
     errors: tuple[FieldError, ...] = ()
     stands: Neighbour | None = None
+    built: tuple[tuple[str, str], ...] = ()
+
+    def still(self, signed: Mapping[str, str]) -> bool:
+        """Say whether what was signed off is what is planned now, figure by figure in nanometres."""
+        now = dict(self.built)
+        return all(now.get(name, was) == was for name, was in signed.items())
 
 
 def _stage(paths: list[str]) -> Stage:
@@ -151,6 +158,7 @@ def summary_of(facts: Facts, result: Result, mark: str = "") -> Summary:
         waits_on=tuple(paths),
         flags=result.flags,
         stands=stands,
+        built=tuple((str(name), str(value.nm)) for name, value in built(result.figures).items()),
     )
 
 

@@ -2476,12 +2476,14 @@ export interface components {
         };
         /**
          * ListedOpening
-         * @description An opening in its job's walking order.
+         * @description An opening in its job's walking order; `holds` is False where the plan has moved since it was signed off.
          */
         ListedOpening: {
             brief: components["schemas"]["SummaryOut"];
             /** Done */
             done: string[];
+            /** Holds */
+            holds: boolean;
             /** Id */
             id: number;
             /** Mark */
@@ -2624,9 +2626,12 @@ export interface components {
          * NewEvent
          * @description Something that happened to the opening. A sign-off with gaps that are not good wants a note that says why.
          *
-         *     `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back.
+         *     `key` names the step of the card that was ticked, or the figure a piece was cut to; `undo` takes that back. `count` is how
+         *     many of such pieces are cut, where that is not all of them.
          */
         NewEvent: {
+            /** Count */
+            count?: number | null;
             /**
              * Key
              * @default
@@ -3159,6 +3164,10 @@ export interface components {
          *     `standing` says that the hole is there and stays.
          */
         ResultOut: {
+            /** Built */
+            built: {
+                [key: string]: string;
+            };
             /** Drawings */
             drawings: components["schemas"]["DrawingOut"][];
             /** Figures */
@@ -4050,6 +4059,8 @@ export interface components {
             caution: string;
             /** Check */
             check: string;
+            /** Cuts */
+            cuts: string[];
             /** Gate */
             gate: string;
             /** Key */

@@ -408,8 +408,12 @@ function Card({
             </span>
           ))}
           {opening.done.length > 0 && (
-            <span className="chip done">
-              {{ framed: "framed", set: "set", signed: "signed off" }[opening.done.at(-1)!]}
+            <span className={clsx("chip", opening.holds ? "done" : "check")}>
+              {!opening.holds
+                ? "signed off, changed since"
+                : ({ framed: "framed", set: "set", signed: "signed off" } as Record<string, string>)[
+                    opening.done.at(-1)!
+                  ]}
             </span>
           )}
           {brief.stage !== "ready" && <span className="chip missing">{STAGE[brief.stage]}</span>}

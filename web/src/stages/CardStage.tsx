@@ -5,6 +5,7 @@ import clsx from "clsx";
 import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
+import { WithFractions } from "../tape/Digits";
 import { StepWords } from "../slip/StepWords";
 import { useWork } from "../work/context";
 import { Happened } from "./Happened";
@@ -63,6 +64,11 @@ export function CardStage() {
                 />
                 <span>
                   <StepWords step={step} n={n + 1} />
+                  {done && typeof done.detail.text === "string" && done.detail.text !== step.text && (
+                    <span className={styles.stood}>
+                      Done as it stood then: <WithFractions text={done.detail.text} />
+                    </span>
+                  )}
                   {done && (
                     <span className="from">
                       {[
@@ -86,7 +92,55 @@ export function CardStage() {
       </ol>
       <Happened what="framed" label="The opening is framed" />
       {result?.found.set && <Happened what="set" label="The frame is set" />}
+      <SignOff open={steps.filter((s) => !ticked.has(s.key) && s.key !== "again").length} />
     </>
+  );
+}
+
+/** The end of the card: what is still open, and the sign-off. */
+function SignOff({ open }: { open: number }) {
+  const { page, result } = useWork();
+  if (!result) return null;
+  const flags = result.flags.filter((f) => f.level !== "note");
+  const check = result.found.check;
+  const swings = result.stages.includes("hang");
+  const uncut = new Set(
+    result.pieces.map((p) => p.figure).filter((f) => !page.cuts.some((c) => c.detail.figure === f)),
+  );
+  const still = [
+    ...flags.map((f) => f.reason),
+    ...(open ? [`${open} ${open === 1 ? "step" : "steps"} of this card not ticked`] : []),
+    ...(uncut.size ? [`${uncut.size} ${uncut.size === 1 ? "piece" : "pieces"} of the cut list not cut`] : []),
+    ...(swings && !check ? ["no gap read after setting"] : []),
+    ...(check?.unread ?? []).map((place) => `not read: ${place.toLowerCase()}`),
+  ];
+  const signed = page.events.find((e) => e.what === "signed");
+  const was = (signed?.detail.built ?? {}) as Record<string, string>;
+  const moved = Object.keys(was).some((name) => name in result.built && result.built[name] !== was[name]);
+  return (
+    <section className={styles.signOff} aria-label="Sign-off">
+      <h2>Sign-off</h2>
+      {moved && (
+        <p className={styles.moved}>It was signed off, and the plan has changed since: that no longer holds.</p>
+      )}
+      {still.length ? (
+        <>
+          <p>Still open:</p>
+          <ul>
+            {still.map((one) => (
+              <li key={one}>
+                <WithFractions text={one} />
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : (
+        <p className="clear">Nothing is open.</p>
+      )}
+      {(check ?? !swings) && (
+        <Happened what="signed" label="Sign it off" note={still.length ? "Why it is accepted as it is" : "Note"} />
+      )}
+    </section>
   );
 }
 

@@ -10,11 +10,11 @@ import styles from "./CutMarks.module.css";
 export function CutMarks() {
   const { page, result, took } = useWork();
   const mark = useMutation({
-    mutationFn: ({ key, undo }: { key: string; undo: boolean }) =>
+    mutationFn: ({ key, undo, count }: { key: string; undo: boolean; count?: number }) =>
       ask(
         api.POST("/api/openings/{opening_id}/events", {
           params: { path: { opening_id: page.id } },
-          body: { what: "cut", key, undo },
+          body: { what: "cut", key, undo, count },
         }),
       ),
     onSuccess: took,
@@ -29,7 +29,8 @@ export function CutMarks() {
   return (
     <details className="more">
       <summary>
-        What is cut: {pieces.filter(doneTo).length} of {pieces.length}
+        What is cut: {pieces.filter((p) => doneTo(p) && doneTo(p)?.detail.count === undefined).length} of{" "}
+        {pieces.length}
       </summary>
       <ul className={styles.cutMarks}>
         {pieces.map((p) => {
@@ -40,6 +41,7 @@ export function CutMarks() {
                 {p.label}
                 {done && (
                   <span className="from">
+                    {typeof done.detail.count === "number" && `${done.detail.count} of ${String(done.detail.of)} `}
                     cut at <WithFractions text={String(done.detail.length)} /> ·{" "}
                     {[
                       done.who,
@@ -50,6 +52,28 @@ export function CutMarks() {
                   </span>
                 )}
               </span>
+              {p.count > 1 && !done && (
+                <Button
+                  variant="light"
+                  size="compact-md"
+                  disabled={mark.isPending}
+                  aria-label={`Cut one: ${p.label}`}
+                  onClick={() => mark.mutate({ key: p.figure, undo: false, count: 1 })}
+                >
+                  Cut one
+                </Button>
+              )}
+              {typeof done?.detail.count === "number" && (
+                <Button
+                  variant="light"
+                  size="compact-md"
+                  disabled={mark.isPending}
+                  aria-label={`Cut the rest: ${p.label}`}
+                  onClick={() => mark.mutate({ key: p.figure, undo: false })}
+                >
+                  Cut the rest
+                </Button>
+              )}
               <Button
                 variant={done ? "default" : "light"}
                 size="compact-md"
