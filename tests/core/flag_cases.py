@@ -63,6 +63,8 @@ FLAGS = [
     ({"opening.school": "add_on", "opening.rules": {"add_width": "1 1/2"}}, "side-play-none"),
     ({"opening.school": "add_on", "opening.rules": {"add_height": "2"}}, "head-play-none"),
     ({"opening.header.depth": "15 1/4"}, "cripple-does-not-fit"),
+    ({"opening.header.depth": "13"}, "cripple-sliver"),
+    ({"wall.fittings": [{"what": "Switch", "at": "60", "height": "44"}]}, "box-in-hole"),
     ({"opening.header.depth": "15 1/8"}, "header-against-plates"),  # 97 1/2 - 82 3/8
     ({"wall.height": "82"}, "wall-too-low"),
     ({"opening.floors.a": None, "wall.height": "79"}, "leaf-taller-than-wall"),  # by 1, while a floor is not said

@@ -5,9 +5,11 @@ import pytest
 from helpers import BYPASS, POCKET, SLIDER, codes, inch, lengths, plain, solved
 from jambo.core.quantities.figure import Waiting
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
+from jambo.views.opening import item_detail
 
 PAIR = {
     "leaves": [{"width": "24 in", "height": "84", "thickness": "1 3/8"}, {"width": "20 in", "height": "84"}],
@@ -28,7 +30,7 @@ def test_pair_adds_a_gap_at_both_hinges_and_one_between():
     assert far.x0 - near.x1 == inch("1/8")  # the meeting gap
     assert far.x1 - far.x0 == inch("24")  # the active leaf hangs on the right
     assert [(i.name, i.count, i.length) for i in result.hardware] == [
-        ("hinge", 6, inch("3 1/2")), ("long_screw", 6, inch("3")), ("latch", 1, None), ("bolt", 2, None),
+        ("leaf", 1, None), ("leaf", 1, None), ("hinge", 6, inch("3 1/2")), ("long_screw", 6, inch("3")), ("latch", 1, None), ("bolt", 2, None),
         ("cover_strip", 1, inch("84")),
     ]  # fmt: skip
 
@@ -205,3 +207,32 @@ def test_every_kind_waits_for_its_facts_and_keeps_those_of_others(kind, pair):
         full["leaves"] = plain()["opening"]["door"]["leaves"]
     a, b = solved(plain(**own)), solved(plain(**own, **{"opening.door": full}))
     assert lengths(a) == lengths(b)
+
+
+WHOLE = [
+    # what comes as one thing is one line to buy, with its size and hand; only what is cut of it is cut
+    ({}, {"leg_length", "head_length", "stop_leg", "stop_head"}, ["leaf: 2-6 × 6-8 (30 × 80 × 1 3/8 in)"]),
+    ({"opening.frame": {"supply": "pre_hung"}}, set(), ["unit: 2-6 × 6-8 (30 × 80 × 1 3/8 in), LHR"]),
+    ({"opening.frame": {"kind": "split_jamb"}}, {"leg_length", "stop_leg", "stop_head"}, ["split_jamb: 30 1/4 × 81 3/8 in", "leaf: 2-6 × 6-8 (30 × 80 × 1 3/8 in)"]),
+    ({"opening.frame": {"kind": "steel_wrap", "throat": "4 1/2"}}, set(), ["steel_frame: 30 1/4 × 81 3/8 in, LHR", "leaf: 2-6 × 6-8 (30 × 80 × 1 3/8 in)"]),
+    ({"opening.frame": {"kind": "outside_sill", "sill_thickness": "1 1/4"}}, {"leg_length", "head_length"}, ["leaf: 2-6 × 6-8 (30 × 80 × 1 3/8 in)", "sill: "]),
+    ({"opening.frame": {"kind": "outside_sill", "sill_thickness": "1 1/4", "sill_site_made": True}}, {"leg_length", "head_length", "sill_length"}, ["leaf: 2-6 × 6-8 (30 × 80 × 1 3/8 in)"]),
+    ({"opening.door.in_hand": {"width_top": "30", "height_hinge": "80"}}, {"leg_length", "head_length", "stop_leg", "stop_head"}, []),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("facts", "cut", "bought"), WHOLE)
+def test_what_comes_as_one_thing_is_bought_and_the_rest_cut(facts, cut, bought):
+    result = solved(
+        plain(**{"opening.door.leaves": [{"width": "30 in", "height": "80", "thickness": "1 3/8"}], **facts})
+    )
+    assert {str(p.length.name) for p in result.pieces if p.where == "frame"} == cut
+    whole = ("leaf", "unit", "split_jamb", "steel_frame", "lining_kit", "sill")
+    told = [f"{i.name}: {item_detail(i, Tape.of('in'))}" for i in result.hardware if i.name in whole]
+    assert told == bought
+
+
+def test_a_unit_s_legs_are_cut_once_the_floor_is_read():
+    rows = [{"place": f"width_{at}", "value": "32 1/4"} for at in ("foot", "middle", "head")]
+    result = solved(plain(**{"opening.frame": {"supply": "pre_hung"}, "survey.readings": rows}))
+    assert [(str(p.length.name), p.count) for p in result.pieces if p.where == "frame"] == [("leg_length", 2)]

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from helpers import inch, lengths, plain, solved
+from helpers import codes, inch, lengths, plain, solved
 from jambo.core.quantities.length import Length
 
 
@@ -88,3 +88,49 @@ def test_the_stud_that_ends_the_wall_is_no_layout_stud():
     result = solved(plain(**{"wall.length": "65 1/2", "opening.position.distance": "40"}))
     assert 4 not in [c.number for c in result.plate.commons]
     assert Length.inches("65.5") == result.plate.marks[-1].measure.value
+
+
+@pytest.mark.parametrize(
+    ("place", "boxes"),
+    [
+        # RO 32 1/4 centred at 60: 43 7/8 to 76 1/8
+        ({"distance": "60"}, [2, 3]),
+        ({"distance": "108", "measured_from": "right"}, [2, 3]),  # of 168: the same place
+        ({"distance": "100"}, []),
+    ],
+)
+def test_a_box_in_the_hole_is_told_and_moved_first(place, boxes):
+    at = ("43 3/4", "43 7/8", "76", "76 1/4")
+    fittings = [{"what": f"Box {n}", "at": where} for n, where in enumerate(at, 1)]
+    result = solved(plain(**{"wall.fittings": fittings, "opening.position": place}))
+    assert [f.values["what"] for f in result.flags if f.code == "box-in-hole"] == [f"Box {n}" for n in boxes]
+    keys = [step.key for step in result.steps]
+    assert [key for key in keys if key.startswith("move-box")] == [f"move-box-{n}" for n in boxes]
+    assert all(keys.index(f"move-box-{n}") < keys.index("plate") for n in boxes)
+
+
+@pytest.mark.parametrize(
+    ("depth", "code", "over", "cripples"),
+    [
+        # wall 97 1/2, RO 82 3/8: 15 1/8 over it
+        ("12 1/8", None, None, True),
+        ("12 1/4", "cripple-sliver", None, False),  # 2 7/8 is filled solid
+        ("15 1/8", "header-against-plates", None, False),
+        ("16", "cripple-does-not-fit", "7/8", False),
+    ],
+)
+def test_slivers_over_a_header_are_filled_solid(depth, code, over, cripples):
+    result = solved(plain(**{"opening.header.depth": depth}))
+    said = {"cripple-sliver", "header-against-plates", "cripple-does-not-fit"} & set(codes(result))
+    assert said == ({code} if code else set())
+    if over:
+        assert next(f.values["over"] for f in result.flags if f.code == code) == inch(over)
+    assert (
+        any(p.part == "cripple" for p in result.pieces) == any(s.part == "cripple" for s in result.shapes) == cripples
+    )
+
+
+def test_a_wall_too_low_says_the_whole_amount():
+    """Opening 82 3/8 and header 5 1/2 in a wall of 80: 7 7/8 too much."""
+    result = solved(plain(**{"wall.height": "80"}))
+    assert next(f.values["over"] for f in result.flags if f.code == "wall-too-low") == inch("7 7/8")

@@ -31,6 +31,7 @@ TERMS: dict[str, str] = {
     "wall_lean": "lean of the wall there",
     "backer_stock": "backer, from stock",
     "track_shift": "shift that lands most holes",
+    "fitted_at": "its place on the wall",
     "found_stud": "{stud} found, its centre",
     "service": "service found",
     "ceiling_low": "ceiling at its lowest over the framing",

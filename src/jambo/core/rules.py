@@ -162,6 +162,9 @@ RULES: dict[str, Rule] = {
         "Handbook 6: it makes two plies as thick as the {stud}s are deep.",
         stage="frame",
     ),
+    "cripple_least": Rule(
+        WALL, "{cripple}s shorter than this are filled solid", "small", "3", "75", "Handbook 6.", stage="frame"
+    ),
     "knob_room": Rule(WALL, "room for a knob at a corner", "small", "3", "75", "Handbook 6."),
     "hinge_top": Rule(HINGES, "{leaf} top to top of the top hinge", "small", "7", "150", "Handbook 7."),
     "hinge_bottom": Rule(HINGES, "{leaf} bottom to bottom of the lowest hinge", "height", "11", "225", "Handbook 7."),

@@ -16,6 +16,7 @@ from jambo.core.facts.placing import Placing
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, worst_first
 from jambo.core.framing import cut_in, framing, plate, slope, standing
+from jambo.core.framing.boxes import boxes_in_hole
 from jambo.core.framing.elevation import ceiling_over, floor_shapes, mirrored, wall_shapes
 from jambo.core.framing.framing import Framing
 from jambo.core.framing.items import Item
@@ -140,7 +141,7 @@ def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _In
     figures = figures | Figures.of(kind.in_wall(opening, figures, rules))
     if marks := [*kind.marks(opening, laid, figures)]:
         laid = laid.with_more(marks)
-    figures = figures | Figures.of(mark.measure for mark in laid.marks)
+    figures = figures | Figures.of(mark.measure for mark in laid.marks) | boxes_in_hole(laid, level, placing)
     planned = Planned(opening, wall, rules, figures, laid)
     planned = replace(planned, track=kind.track(planned))
     figures = figures | Figures.of(kind.along_wall(planned))
@@ -167,6 +168,7 @@ def _in_force(kind: Kind, laid: _InWall, found: AsFound) -> Planned:
             figures[names.RO_WIDTH], laid.level, opening.header, opening.placing, kind.edge(opening)
         )
         figures = figures | Figures.of(mark.measure for mark in plate_read.marks)
+        figures = figures | boxes_in_hole(plate_read, laid.level, opening.placing)
         planned = replace(planned, plate=plate_read.with_more([*kind.marks(opening, plate_read, figures)]))
     return replace(planned, figures=standing.not_framed(figures, placed=planned.track is not None))
 
@@ -208,7 +210,7 @@ def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]
     saved = planned.standing and opening.stays.casing == "saved"
     return cut_list(
         [] if planned.standing else uprights(figures, wall, opening.header, around),
-        [] if planned.standing else over_and_beside(figures, wall, around),
+        [] if planned.standing else over_and_beside(figures, wall, around, planned.rules.value("cripple_least")),
         kind.pieces(planned, (value_of(frame.leg_thickness), depth)),
         Figures() if saved else figures,
         opening.casing.width if opening.casing else None,
@@ -231,6 +233,8 @@ def _shapes(kind: Kind, planned: Planned, laid: _InWall) -> tuple[Shape, ...]:
         drawn = wall_shapes(at, planned.plate, laid.framed, planned.wall, header, height, reach, ceiling, beside)
         # what stands around a hole that stays nobody has looked at
         shapes += [*_as_it_stands(drawn, placed=planned.track is not None)] if planned.standing else drawn
+        least = planned.rules.value("cripple_least")  # slivers are filled solid, and no piece of the wall
+        shapes = [s for s in shapes if s.part != "cripple" or s.y1 - s.y0 >= least]
         shapes += floor_shapes(shapes, figures)
     shapes += kind.shapes(planned, at)
     return tuple(shapes) if placing.measured_from == "left" else mirrored(shapes)

@@ -24,12 +24,12 @@ def wall_of(wall: doc.Wall, beside: list[doc.Neighbour], rules: HouseRules, read
         wall, beside: from the document; rules: the house rules in force; reader: gathers lengths and errors.
     """
     said = reader.facts(Wall, wall, "wall", rules)
-    read_fittings(wall, reader)  # so that one that cannot be is refused with the wall
     as_said = Wall(
         **said,
         found=_found_studs(wall, said["stud_thickness"].value, reader),
         services=tuple(_services(wall, reader)),
         beside=_beside(beside, reader),
+        fittings=read_fittings(wall, reader),
     )
     return under_plates(as_said)
 

@@ -20,7 +20,7 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused
 from jambo.views.answers import FAILED, readable, worked_out
-from jambo.views.opening import piece_label, section_text
+from jambo.views.opening import item_detail, piece_label, section_text
 
 
 class PieceRow(TypedDict):
@@ -46,6 +46,7 @@ class BuyRow(TypedDict):
     label: str
     count: int
     length: str | None
+    detail: str
     marks: list[str]
 
 
@@ -75,7 +76,7 @@ class _Gathered:
     """Pieces by stock and by length with how many each mark needs, what is bought, what cannot be told."""
 
     cut: Cut = field(default_factory=dict)
-    buy: dict[tuple[str, Length | None], dict[str, int]] = field(default_factory=dict)
+    buy: dict[tuple[str, Length | None, str], dict[str, int]] = field(default_factory=dict)
     left_out: list[str] = field(default_factory=list)
     waiting: list[str] = field(default_factory=list)
 
@@ -90,10 +91,10 @@ class _Gathered:
                 marks = self.cut.setdefault(section_text(piece.section, tape), {}).setdefault(key, {})
                 marks[mark] = marks.get(mark, 0) + count
 
-    def items(self, mark: str, items: Iterable[Item], words: Region) -> None:
+    def items(self, mark: str, items: Iterable[Item], tape: Tape, words: Region) -> None:
         """Take in what is bought."""
         for item in items:
-            bought = self.buy.setdefault((fill(ITEMS[item.name], words), item.length), {})
+            bought = self.buy.setdefault((fill(ITEMS[item.name], words), item.length, item_detail(item, tape)), {})
             bought[mark] = bought.get(mark, 0) + item.count
 
 
@@ -132,7 +133,7 @@ def job_lists(
         own.append((name, timber(layout, wall)))
     for i, one in enumerate(solved):
         found.pieces(one.mark, own_pieces(one, off.get(i)), tape, words)
-        found.items(one.mark, one.result.hardware, words)
+        found.items(one.mark, one.result.hardware, tape, words)
     for name, pieces in own:
         found.pieces(name, ((piece, piece.count) for piece in pieces), tape, words)
     return {
@@ -142,9 +143,12 @@ def job_lists(
                 "label": label,
                 "count": sum(marks.values()),
                 "length": show(length, tape).text if length is not None else None,
+                "detail": detail,
                 "marks": _told(marks),
             }
-            for (label, length), marks in sorted(found.buy.items(), key=lambda b: (b[0][0], _order(b[0][1])))
+            for (label, length, detail), marks in sorted(
+                found.buy.items(), key=lambda b: (b[0][0], _order(b[0][1]), b[0][2])
+            )
         ],
         "left_out": found.left_out,
         "waiting": found.waiting,

@@ -13,7 +13,7 @@ from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.opening import DoorKind
 from jambo.core.facts.wall import WallEnd
 from jambo.core.flags import ROUNDED_UP, Flag, FlagLevel
-from jambo.core.framing.items import ITEMS
+from jambo.core.framing.items import ITEMS, Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.standing import LIKED
 from jambo.core.framing.track_tape import TrackTape
@@ -23,7 +23,7 @@ from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_o
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import figure_name
-from jambo.core.quantities.notation import ParsedLength
+from jambo.core.quantities.notation import ParsedLength, called_out
 from jambo.core.quantities.tape import OTHER, Moved, Rounding, Shown, Tape, Unit, exact_number, show
 from jambo.core.record import built
 from jambo.core.rules import RULES
@@ -139,11 +139,12 @@ class PieceOut(TypedDict):
 
 
 class ItemOut(TypedDict):
-    """A row of the buy list."""
+    """A row of the buy list; `detail` is its size and hand in shop terms."""
 
     label: str
     count: int
     length: LengthOut | None
+    detail: str
 
 
 class ShapeOut(TypedDict):
@@ -495,6 +496,15 @@ def _pieces_out(result: Result, tape: Tape, words: Region) -> list[PieceOut]:
     ]
 
 
+def item_detail(item: Item, tape: Tape) -> str:
+    """The size of what is bought, in both writings for inches, and its hand: "2-6 × 6-8 (30 × 80 × 1 3/8 in), LH"."""
+    sizes = " × ".join(show(size, tape).digits for size in item.sizes)
+    told = f"{sizes} {tape.unit}" if sizes else ""
+    if sizes and tape.unit == "in" and all(called := [called_out(size) for size in item.sizes[:2]]):
+        told = f"{' × '.join(called)} ({told})"
+    return ", ".join(part for part in (told, item.hand) if part)
+
+
 def _hardware_out(result: Result, tape: Tape, words: Region) -> list[ItemOut]:
     """What is to buy for the opening."""
     return [
@@ -502,6 +512,7 @@ def _hardware_out(result: Result, tape: Tape, words: Region) -> list[ItemOut]:
             "label": fill(ITEMS[item.name], words),
             "count": item.count,
             "length": length_out(item.length, tape) if item.length is not None else None,
+            "detail": item_detail(item, tape),
         }
         for item in result.hardware
     ]

@@ -87,7 +87,13 @@ def _signed(d: Line, words: Region) -> str:
         for place, now in after.items()
         if place in before and before[place] != now
     ]
-    told = f"gaps before and after: {'; '.join(moved)}" if moved else "" if "built" in d and not after else "gaps good as first read"
+    told = (
+        f"gaps before and after: {'; '.join(moved)}"
+        if moved
+        else ""
+        if "built" in d and not after
+        else "gaps good as first read"
+    )
     still = len(d.get("open", ()))
     left = f"{still} {'step' if still == 1 else 'steps'} of the card not ticked" if still else ""
     void = "no longer holds: the plan has changed since" if d.get("void") else ""

@@ -1095,6 +1095,8 @@ export interface components {
         BuyRow: {
             /** Count */
             count: number;
+            /** Detail */
+            detail: string;
             /** Label */
             label: string;
             /** Length */
@@ -2133,11 +2135,13 @@ export interface components {
         };
         /**
          * ItemOut
-         * @description A row of the buy list.
+         * @description A row of the buy list; `detail` is its size and hand in shop terms.
          */
         ItemOut: {
             /** Count */
             count: number;
+            /** Detail */
+            detail: string;
             /** Label */
             label: string;
             length: components["schemas"]["LengthOut"] | null;
@@ -3315,6 +3319,8 @@ export interface components {
             casing_overhang?: (string | components["schemas"]["ExactLength"]) | null;
             /** Concrete Embed */
             concrete_embed?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Cripple Least */
+            cripple_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Depth Over Wall */
             depth_over_wall?: (string | components["schemas"]["ExactLength"]) | null;
             /** Finish Fixing Keep */

@@ -82,9 +82,16 @@ export function ListsPage() {
                 <caption>To buy</caption>
                 <tbody>
                   {data.buy.map((b) => (
-                    <tr key={`${b.label} ${b.length ?? ""}`}>
+                    <tr key={`${b.label} ${b.length ?? ""} ${b.detail}`}>
                       <td>{b.count}</td>
-                      <th scope="row">{b.label}</th>
+                      <th scope="row">
+                        {b.label}
+                        {b.detail && (
+                          <span className="from">
+                            <WithFractions text={b.detail} />
+                          </span>
+                        )}
+                      </th>
                       <td>{b.length && <WithFractions text={b.length} />}</td>
                       <td>{b.marks.join(", ")}</td>
                     </tr>

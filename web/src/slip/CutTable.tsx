@@ -50,9 +50,16 @@ export function BuyTable({ result }: { result: Result }) {
       <caption>To buy</caption>
       <tbody>
         {result.hardware.map((item) => (
-          <tr key={item.label}>
+          <tr key={`${item.label} ${item.detail}`}>
             <td>{item.count}</td>
-            <th scope="row">{item.label}</th>
+            <th scope="row">
+              {item.label}
+              {item.detail && (
+                <span className="from">
+                  <WithFractions text={item.detail} />
+                </span>
+              )}
+            </th>
             <td>{item.length && <Digits of={item.length} />}</td>
           </tr>
         ))}

@@ -68,6 +68,12 @@ class InHand:
     hinge_count: int | None = None
     hinges: tuple[Known, ...] = ()
 
+    @property
+    def there(self) -> bool:
+        """Whether the leaf itself is there: it was measured, or it has its own mortises or latch."""
+        measured = (self.width_top, self.width_foot, self.height_hinge, self.height_strike, self.latch)
+        return bool(self.hinges) or any(one is not None for one in measured)
+
 
 @dataclass(frozen=True, slots=True)
 class Handing:

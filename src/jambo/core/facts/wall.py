@@ -87,6 +87,7 @@ class Wall:
     services: tuple[Service, ...] = ()
     plate_on: PlateOn = "deck"
     beside: tuple[Neighbour, ...] = ()
+    fittings: tuple[Fitting, ...] = ()
     height_by: HeightBy = "under_plates"
     top_plates: int = 2
     bottom_plates: int = 1

@@ -30,6 +30,7 @@ class KindOfFrame:
         cased: casing covers its joint with the wall.
         worked_stop: its stop is part of it, and is not planted last.
         outside_grade: fit to stand in the weather and to a garage.
+        one_thing: what it is on the buy list, where it comes as one thing; "" where it is cut from stock.
         legs_cut: whether its legs may be cut shorter.
         by_screws: whether a long screw must reach through leg and shims.
         sheet: the house rules that stand in for its maker's sheet, over the leaf's width and height; None for none.
@@ -45,6 +46,7 @@ class KindOfFrame:
     cased: ClassVar[bool] = True
     worked_stop: ClassVar[bool] = False
     outside_grade: ClassVar[bool] = False
+    one_thing: ClassVar[str] = ""
     legs_cut: ClassVar[bool] = True
     by_screws: ClassVar[bool] = True
     sheet: ClassVar[tuple[str, str] | None] = None

@@ -46,6 +46,7 @@ class LiningKit(KindOfFrame):
     """A kit whose trench spacings serve one or two leaf widths."""
 
     name = "lining_kit"
+    one_thing = "lining_kit"
     label = "Lining kit"
     facts = ("kit_width_1", "kit_width_2", "trench_depth", "horn")
     words = FLAGS

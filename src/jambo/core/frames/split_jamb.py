@@ -32,6 +32,7 @@ class SplitJamb(KindOfFrame):
     """Two halves, one from each side."""
 
     name = "split_jamb"
+    one_thing = "split_jamb"
     label = "Split jamb"
     facts = ("wall_least", "wall_most")
     words = FLAGS

@@ -54,6 +54,7 @@ class SteelWrap(KindOfFrame):
     words = FLAGS
     cased = False
     worked_stop = True
+    one_thing = "steel_frame"
     legs_cut = False  # it is bought, not cut
     by_screws = False
     sheet = ("steel_add_width", "steel_add_height")

@@ -9,6 +9,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.slope import rises
+from jambo.core.framing.steps import plain
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.step import EYES, Step
@@ -32,7 +33,7 @@ def _before(opening: Opening, wall: Wall) -> Iterable[Step]:
         yield Step(
             key="support",
             part="Before",
-            text="Set the temporary support" + _plain(said) + ", before the first {stud} is cut.",
+            text="Set the temporary support" + plain(said) + ", before the first {stud} is cut.",
             gate="support planned and recorded",
             tools="posts, beam, screw jacks",
             check="the load stands on it, nothing has sunk",
@@ -172,8 +173,3 @@ def _after(wall: Wall, figures: Figures) -> Iterable[Step]:
             check="square, tight to the {casing}",
             caution=EYES,
         )
-
-
-def _plain(text: str) -> str:
-    """A text somebody typed, so that its braces are no names."""
-    return text.replace("{", "(").replace("}", ")")

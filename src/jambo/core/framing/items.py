@@ -9,11 +9,16 @@ from jambo.core.quantities.length import Length
 
 @dataclass(frozen=True, slots=True)
 class Item:
-    """A row of the buy list: a key of `ITEMS`, how many, and its length where it has one."""
+    """A row of the buy list: a key of `ITEMS`, how many, and its length where it has one.
+
+    `sizes` are those of a leaf or of what comes as one thing, width by height by thickness; `hand` is its label from outside.
+    """
 
     name: str
     count: int
     length: Length | None = None
+    sizes: tuple[Length, ...] = ()
+    hand: str = ""
 
 
 ITEMS: dict[str, str] = {
@@ -23,6 +28,11 @@ ITEMS: dict[str, str] = {
     "bolt": "bolts, top and bottom of the inactive {leaf}",
     "cover_strip": "cover strip for the meeting edge",
     "unit": "pre-hung unit, {leaf} in its {frame}",
+    "leaf": "{leaf}",
+    "lining_kit": "lining kit, {leg}s and trenched {head}",
+    "split_jamb": "split jamb, both halves",
+    "steel_frame": "steel frame, knocked down",
+    "sill": "sill",
     "casing_nail": "long nails for the {casing}, into the {stud}",
     "steel_foot_screw": "screws at the feet of the steel frame",
     "seal": "weather seal, legs and {head}",

@@ -74,8 +74,19 @@ FLAGS = FlagWords(
             ),
             "wall-too-low": (
                 "stop",
-                "The rough opening is {over} higher than the wall.",
+                "The opening and its {header} stand {over} higher than the wall.",
                 "Raise the wall or choose a lower {leaf}.",
+            ),
+            "cripple-sliver": (
+                "note",
+                "Over the {header} only {space} is left: too little for {cripple}s.",
+                "Fill it solid, or use a deeper {header}.",
+            ),
+            "box-in-hole": (
+                "stop",
+                "{what}, {at} from the left end of the wall, stands in this opening.",
+                "Have it moved by the one whose trade it is before the hole is made, or move the opening. "
+                + LOCAL_CODE,
             ),
             "leaf-taller-than-wall": (
                 "stop",
@@ -293,7 +304,7 @@ def _leaf_over(opening: Opening, wall: Wall, ro_height: Length | None) -> Length
     return leaf - under if ro_height is None and under is not None and leaf > under else None
 
 
-def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate) -> Iterator[Flag]:
+def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rules: HouseRules) -> Iterator[Flag]:
     """What the wall must carry and whether the framing finds room in it (handbook 6).
 
     Args:
@@ -308,7 +319,8 @@ def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate) -> 
     ro_height, wall_height = figures.value(names.RO_HEIGHT), value_of(wall.height)
     cripple = figures.value(names.CRIPPLE_LENGTH)
     if ro_height is not None and wall_height is not None and ro_height >= wall_height:
-        yield FLAGS("wall-too-low", {"over": ro_height - wall_height}, (names.RO_HEIGHT,), "wall.height")
+        deep = value_of(header.depth) or ZERO
+        yield FLAGS("wall-too-low", {"over": ro_height + deep - wall_height}, (names.RO_HEIGHT,), "wall.height")
     elif (too_tall := _leaf_over(opening, wall, ro_height)) is not None:
         yield FLAGS("leaf-taller-than-wall", {"over": too_tall}, (), "opening.door.leaves[0].height")
     elif cripple is not None and cripple < ZERO:
@@ -317,10 +329,20 @@ def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate) -> 
         )
     elif cripple is not None and cripple == ZERO:
         yield FLAGS("header-against-plates", {}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth")
+    elif cripple is not None and cripple < rules.value("cripple_least"):
+        yield FLAGS("cripple-sliver", {"space": cripple}, (names.CRIPPLE_LENGTH,), "opening.header.depth")
     yield from _made_up(header, wall, figures)
     yield from _room(wall, header, placing, plate, figures)
     if (here := plate.standing("", placing.shares)) is not None:
         yield from clashes(here, wall.beside_from(placing.measured_from))
+
+
+def on_boxes(figures: Figures, wall: Wall) -> Iterator[Flag]:
+    """What is fitted on the wall and stands in the hole (handbook 6)."""
+    for n, figure in figures.numbered(names.MARK_BOX):
+        box = wall.fittings[n - 1]
+        values: Values = {"what": box.what or "Something", "at": figure.value}
+        yield FLAGS("box-in-hole", values, (figure.name,), box.path)
 
 
 def on_frame(frame: Frame, figures: Figures) -> Iterator[Flag]:

@@ -116,19 +116,23 @@ def _header(length: Computed, header: Header, wall: Wall) -> list[Piece]:
     ]
 
 
-def over_and_beside(figures: Figures, wall: Wall, around: Around) -> list[Piece]:
+def over_and_beside(figures: Figures, wall: Wall, around: Around, least: Length) -> list[Piece]:
     """Cripples over the header, and what else a standing wall or a sloping ceiling asks for.
 
-    The tops of studs that are cut stay as cripples, and are not cut anew.
+    The tops of studs that are cut stay as cripples, and are not cut anew; slivers shorter than `least` are filled solid.
     """
     stud = (wall.stud_thickness.value, wall.stud_depth.value)
     cripple = figures[names.CRIPPLE_LENGTH]
-    over = around.plate.cripples if not isinstance(cripple, Figure) or cripple.value.nm > 0 else ()
+    over = around.plate.cripples if not isinstance(cripple, Figure) or cripple.value >= least else ()
     if around.opened is not None:
         over = ()
+    if around.slope is not None and around.opened is None:  # each its own length under the slope, slivers left out
+        over = around.plate.cripples
     sizes = [(own, 1) for c in over if (own := names.CRIPPLE_SLOPE[c.number]) in figures]
+    tall = [(name, n) for name, n in sizes if (figures.value(name) or least) >= least]
     rows = [
-        Piece("cripple", "wall", n, figures[name], stud) for name, n in sizes or [(names.CRIPPLE_LENGTH, len(over))]
+        Piece("cripple", "wall", n, figures[name], stud)
+        for name, n in (tall if sizes else [(names.CRIPPLE_LENGTH, len(over))])
     ]
     for side in ("left", "right"):
         gap = figures.get(names.KING_FILLER_ON[side])

@@ -36,6 +36,25 @@ def floor_steps(opening: Opening, *, lined: bool) -> Iterable[Step]:
     )
 
 
+def boxes_away(wall: Wall, figures: Figures) -> Iterable[Step]:
+    """What stands in the hole is moved first, by the one whose trade it is."""
+    for n, figure in figures.numbered(names.MARK_BOX):
+        what = plain(wall.fittings[n - 1].what) or "what is fitted there"
+        yield Step(
+            key=f"move-box-{n}",
+            part="Before",
+            text=f"Have it moved out of the hole by the one whose trade it is: {what}, {{{figure.name}}} from the left end of the wall.",
+            gate="dead, and proved so",
+            tools="tester",
+            caution=LOCAL_CODE,
+        )
+
+
+def plain(text: str) -> str:
+    """A text somebody typed, so that its braces are no names."""
+    return text.replace("{", "(").replace("}", ")")
+
+
 def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[Step]:
     """Mark, cut and stand the framing of a new wall."""
     gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"

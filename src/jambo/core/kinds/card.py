@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.into_wall import into_wall
-from jambo.core.framing.steps import floor_steps, framing_steps, take_out
+from jambo.core.framing.steps import boxes_away, floor_steps, framing_steps, take_out
 from jambo.core.kinds.kind import Kind, Planned
 from jambo.core.step import Step
 from jambo.core.trim.steps import CASING_BACK, casing_steps
@@ -55,6 +55,7 @@ def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: boo
         *(take_out(opening) if replaced else ()),
         *((SURVEY,) if replaced else ()),
         *floor_steps(opening, lined=kind.lines(planned)),
+        *boxes_away(wall, figures),
         *(step for step in into if step.part == "Before"),
         *kind.steps(planned, framing, cut_in=cut_in),
         *((CASING_BACK,) if cased and saved else ()),

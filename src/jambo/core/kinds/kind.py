@@ -199,7 +199,8 @@ class Kind(ABC):
         yield from judge.on_floor(opening.floors, opening.handing, figures, rules, swings=self.swings)
         if not planned.standing:
             yield from self.opening_flags(planned)
-            yield from judge.on_framing(opening, figures, planned.wall, planned.plate)
+            yield from judge.on_framing(opening, figures, planned.wall, planned.plate, rules)
+        yield from judge.on_boxes(figures, planned.wall)
         yield from judge.on_frame(opening.frame, figures)
         yield from self.frame_flags(planned)
         yield from judge.cautions(planned.wall, figures)

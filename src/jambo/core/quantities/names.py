@@ -201,6 +201,7 @@ RIP_WIDTH = figure("rip_width", "rip the {lining} to", rounding="up", group=FRAM
 THROAT = figure("throat", "throat of the steel frame", group=FRAME)
 CLEAR_WIDTH = figure("clear_width", "clear width when open", rounding="down", group=FRAME)
 SILL_TOP = figure("sill_top", "sill top", group=FRAME)
+SILL_LENGTH = figure("sill_length", "sill length", group=FRAME)
 SILL_FILLER = figure("sill_filler", "filler strips under the sill", group=FRAME)
 SILL_FALL = figure("sill_fall", "fall of the sill over its depth", group=FRAME)
 SEAL_SET = figure("seal_set", "gap at the stop with the seal half pressed", group=FRAME)
@@ -434,6 +435,7 @@ MARK_WALL_START = figure("mark_wall_start", "end of the wall the tape starts fro
 
 # Numbered families
 MARK_FOUND = numbered("mark_found", "standing {stud} {n}")
+MARK_BOX = numbered("mark_box", "box {n} in the hole, from the left end of the wall")
 MARK_SPLIT_STUD_OTHER = numbered("mark_split_stud_other", "other pocket's split {stud} {n}")
 MARK_SPLIT_STUD = numbered("mark_split_stud", "split {stud} {n}")
 GAP_HINGE = numbered("gap_hinge", "gap behind the hinge {leg}, hinge {n}")

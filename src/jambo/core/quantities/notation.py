@@ -298,3 +298,11 @@ def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> Par
             return ParsedLength(heard.also, f"{exact_text(heard.also, 'in')}")
         raise _absurd(heard, body, unit, of)
     return _two_readings(heard, kind_name, body, unit)
+
+
+def called_out(length: Length) -> str:
+    """Write a leaf's size as feet and inches, as shops call it: 30 in is "2-6"; "" for one that is no whole number of inches."""
+    inches = length.in_inches()
+    if inches.denominator != 1:
+        return ""
+    return f"{inches.numerator // 12}-{inches.numerator % 12}"

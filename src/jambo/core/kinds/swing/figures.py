@@ -36,6 +36,8 @@ def door(
     leaf, frame, floors = opening.leaves[0], opening.frame, opening.floors
     a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
     under = floor_rules.under_leaf(floors, a, b)
+    inside = frames.inside_width(opening.leaves, frame, rules)
+    outside = frames.outside_width(inside, frame)
     strips, swings = None, opening.handing.opens_to
     if frame.sill is None:
         clear = floor_rules.clear(floors, swings, a, b)
@@ -55,6 +57,7 @@ def door(
             add(names.SILL_TOP, strips, frame.sill.thickness),
             add(names.SEAL_SET, half(rules.known("seal"))),
         ]
+        found.append(add(names.SILL_LENGTH, outside if frame.sill.legs_on else inside))
         if frame.sill.site_made and frame.depth is not None:
             found.append(add(names.SILL_FALL, (frames.SILL_SLOPE, frame.depth)))
     raised = [lift] if lift is not None else []
@@ -79,8 +82,6 @@ def door(
         found += [own, add(names.HEAD_OVER_OWN, opening.head_line, (-1, own)), gain]
         if opening.head_gain == "raise":
             stack = [*stack, gain]
-    inside = frames.inside_width(opening.leaves, frame, rules)
-    outside = frames.outside_width(inside, frame)
     bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, tall, rules)
     top = add(names.LEAF_TOP, bottom, tall)
     stood_on = under

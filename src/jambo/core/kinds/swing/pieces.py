@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
-from jambo.core.facts.leaf import Leaf
+from jambo.core.facts.leaf import Leaf, hands
 from jambo.core.facts.opening import Opening
+from jambo.core.frames.kind import KindOfFrame
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece, by_leg
@@ -16,17 +17,19 @@ from jambo.core.rules import HouseRules
 
 
 def buy_list(
-    leaves: Sequence[Leaf], hinges_each: int, rules: HouseRules, *, pre_hung: bool = False
+    leaves: Sequence[Leaf], hinges_each: int, rules: HouseRules, kind: KindOfFrame, *, pre_hung: bool = False
 ) -> tuple[Item, ...]:
     """List hinges with their long screws, the latch, and for a pair the bolts and the cover strip.
 
-    Every hinge gets one long screw; the handbook asks for it at least at the top one. A pre-hung unit brings its hinges.
+    Every hinge gets one long screw; the handbook asks for it at least at the top one. A pre-hung unit brings its hinges, and
+    a steel frame takes no screw into the stud.
     """
     if not hinges_each:
         return ()
     hinges = hinges_each * len(leaves)
-    rows = [Item("unit", 1)] if pre_hung else [Item("hinge", hinges, rules.value("hinge_length"))]
-    rows += [Item("long_screw", hinges, rules.value("long_screw")), Item("latch", 1)]
+    rows = [] if pre_hung else [Item("hinge", hinges, rules.value("hinge_length"))]
+    rows += [Item("long_screw", hinges, rules.value("long_screw"))] if kind.by_screws else []
+    rows.append(Item("latch", 1))
     if len(leaves) == 2:
         rows += [Item("bolt", 2), Item("cover_strip", 1, value_of(leaves[0].height))]
     return tuple(rows)
@@ -36,10 +39,16 @@ def pieces(
     opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None], rules: HouseRules
 ) -> list[Piece]:
     """Legs and head, stops that are planted, and the filler under a sill."""
-    rows = [
-        *by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found),
-        Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
-    ]
+    kind, rows = kind_of_frame(opening.frame), list[Piece]()
+    # of what comes as one thing only what the crew cuts is a piece: a unit's legs once the floor is read, nothing of steel
+    if kind.legs_cut and (not opening.frame.pre_hung or names.LEG_HINGE_SET in found):
+        rows += by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found)
+    if not kind.one_thing and not opening.frame.pre_hung:
+        rows.append(Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section))
+    sill = opening.frame.sill
+    if sill is not None and sill.site_made:
+        thick = (value_of(sill.thickness), frame_section[1])
+        rows.append(Piece("sill", "frame", 1, found[names.SILL_LENGTH], thick))
     if names.STOP_LEG in found:
         thick = (rules.value("stop_thickness"), None)
         rows += by_leg(Piece("stop", "frame", 2, found[names.STOP_LEG], thick), found)
@@ -55,6 +64,24 @@ def pieces(
 
 def to_buy(opening: Opening, found: Figures, rules: HouseRules) -> tuple[Item, ...]:
     """Hinges, screws, latch, and what the frame's kind asks for; nothing while the leaf's height is unknown."""
-    each = len(found.numbered(names.HINGE_HEIGHT))
-    rows = buy_list(opening.leaves, each, rules, pre_hung=opening.frame.pre_hung)
-    return (*rows, *kind_of_frame(opening.frame).to_buy(found, rules)) if rows else ()
+    each, kind = len(found.numbered(names.HINGE_HEIGHT)), kind_of_frame(opening.frame)
+    rows = buy_list(opening.leaves, each, rules, kind, pre_hung=opening.frame.pre_hung)
+    return (*_whole(opening, kind, found), *rows, *kind.to_buy(found, rules)) if rows else ()
+
+
+def _whole(opening: Opening, kind: KindOfFrame, found: Figures) -> Iterator[Item]:
+    """What comes as one thing, with its size and hand, and the leaves that come alone; a leaf in hand is not bought."""
+    hand = hands(opening.handing).outside
+    sizes = [tuple(s for s in map(value_of, (leaf.width, leaf.height, leaf.thickness)) if s) for leaf in opening.leaves]
+    if opening.frame.pre_hung:
+        yield Item("unit", 1, sizes=tuple(sizes[0]) if len(sizes) == 1 else (*sizes[0][:1], *sizes[1]), hand=hand)
+        return
+    if kind.one_thing:
+        inside = [value_of(found[name]) for name in (names.FRAME_INSIDE_WIDTH, names.HEAD_UNDERSIDE)]
+        yield Item(kind.one_thing, 1, sizes=tuple(s for s in inside if s), hand=hand if kind.worked_stop else "")
+    if not opening.in_hand.there:
+        for size in dict.fromkeys(sizes):
+            yield Item("leaf", sizes.count(size), sizes=size)
+    sill = opening.frame.sill
+    if sill is not None and not sill.site_made:
+        yield Item("sill", 1, value_of(found[names.SILL_LENGTH]))

@@ -1,0 +1,25 @@
+"""What is fitted on a wall and stands in the hole of an opening (handbook 6)."""
+
+from __future__ import annotations
+
+from jambo.core.facts.placing import Placing
+from jambo.core.facts.wall import Wall
+from jambo.core.framing.plate import Plate
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Figures, Known, Source, add, value_of
+
+
+def boxes_in_hole(plate: Plate, wall: Wall, placing: Placing) -> Figures:
+    """Where each switch, socket or vent that stands in the hole is, from the wall's left end; none while the hole has no place.
+
+    Args:
+        plate: the opening as it is laid out; wall: what is fitted on it; placing: the end its place is measured from.
+    """
+    near, far, length = value_of(plate.near_edge), value_of(plate.far_edge), value_of(wall.length)
+    if near is None or far is None or (placing.measured_from == "right" and length is None):
+        return Figures()
+    low, high = (near, far) if placing.measured_from == "left" or length is None else (length - far, length - near)
+    found = [(n, box) for n, box in enumerate(wall.fittings, 1) if low <= box.at <= high]
+    return Figures.of(
+        add(names.MARK_BOX[n], Known("fitted_at", box.at, Source("given", f"{box.path}.at"))) for n, box in found
+    )
