@@ -38,6 +38,8 @@ SLIDER = {
         "rating": "150 lb",
         "length": "70",
         "hole_first": "1",
+        "base_thickness": "0",
+        "bolt_heads": "0",
         "studs": [{"at": str(at)} for at in range(16, 160, 16)],
     },
 }

@@ -11,7 +11,7 @@ from helpers import SLIDER, codes, inch, inches, lengths, plain, solved
 from jambo.core.kinds.face_slider import track
 from jambo.core.kinds.face_slider.facts import Lean
 from jambo.core.kinds.face_slider.standoff import Obstacle, lean_at, needed, stocked
-from jambo.core.quantities.figure import Known, Source
+from jambo.core.quantities.figure import Figure, Known, Source, Waiting
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.rules import HouseRules
 
@@ -191,10 +191,43 @@ def test_stand_off_holds_at_every_height(foot, middle, base, tall):
     assert max(wants) <= least
 
 
-def test_lean_is_straight_between_readings_and_zero_at_the_track():
-    readings = (Lean(Known("at", ZERO, GIVEN), inch("1/2"), ""),)
-    line = inch("80")
-    assert [lean_at(inch(y), line, readings) for y in ("0", "40", "80", "90")] == [inch("1/2"), inch("1/4"), ZERO, ZERO]
+@pytest.mark.parametrize(
+    ("read", "at", "wanted"),
+    [
+        # one reading is told against the track line at 80: 1/2 at the floor, half of it half way, on beyond the line
+        ([("0", "1/2")], ("0", "40", "80", "96"), ("1/2", "1/4", "0", "-1/10")),
+        # of more only differences count: 1/2 and 1/4 make 1/16 in 10, which goes on up to the line and past it
+        ([("0", "1/2"), ("40", "1/4")], ("0", "40", "80", "96"), ("1/2", "1/4", "0", "-1/10")),
+        ([("0", "1 1/2"), ("40", "1 1/4")], ("0", "40", "80"), ("1/2", "1/4", "0")),  # the plumb line hung 1 in further off
+        ([("20", "1/4"), ("60", "1/4"), ("80", "1/8")], ("0", "20", "60", "80"), ("1/8", "1/8", "1/8", "0")),
+    ],
+)  # fmt: skip
+def test_lean_counts_against_the_track_line_wherever_the_plumb_line_hung(read, at, wanted):
+    readings = tuple(Lean(Known("at", inch(y), GIVEN), inch(by), "") for y, by in read)
+    told = [lean_at(inch(y), inch("80"), readings).in_inches() for y in at]
+    assert told == [Fraction(sum(map(Fraction, text.split()))) for text in wanted]
+
+
+@pytest.mark.parametrize("unsaid", ["base_thickness", "bolt_heads"])
+def test_what_stands_out_nobody_said_how_far_is_waited_for(unsaid):
+    own = {key: value for key, value in SLIDER["opening.door.slider"].items() if key != unsaid}
+    result = solved(plain(**SLIDER | {"opening.door.slider": own}))
+    assert [m.path for m in result.missing] == [f"opening.door.slider.{unsaid}"]
+    assert isinstance(result.figures["standoff_needed"], Waiting) and isinstance(result.figures["track_line"], Figure)
+    cased = solved(plain(**SLIDER, **{"opening.casing": {"width": "2 1/4"}}))
+    assert "opening.casing.thickness" in [m.path for m in cased.missing]
+
+
+@pytest.mark.parametrize("end", ["left", "right"])
+def test_a_new_wall_knows_its_own_studs(end):
+    """Centres every 16 from the layout's start, as if somebody had found them there."""
+    own = SLIDER["opening.door.slider"]
+    place = {"opening.position": {"distance": "50", "measured_from": end}}
+    bare = SLIDER | place | {"opening.door.slider": {k: v for k, v in own.items() if k != "studs"}}
+    behind = [{"at": str(at if end == "left" else 168 - at)} for at in range(16, 168, 16)]
+    looked = SLIDER | place | {"opening.door.slider": own | {"studs": behind}}
+    told = [lengths(solved(plain(**doc))) for doc in (bare, looked)]
+    assert told[0] == told[1] and "studs-not-found" not in codes(solved(plain(**bare)))
 
 
 @pytest.mark.parametrize(
@@ -226,6 +259,7 @@ def test_studs_found_in_the_wall_are_those_behind_a_track_nobody_looked_behind(e
     found = [{"at": str(at)} for at in range(16, 160, 16)]
     place = {"distance": "50", "measured_from": end}
     bare = SLIDER | {"opening.door.slider": {k: v for k, v in own.items() if k != "studs"}, "opening.position": place}
+    bare |= {"wall.existing": True}
     assert "studs-not-found" in codes(solved(plain(**bare)))
     told = solved(plain(**bare, **{"wall.studs_found": found}))
     behind = [{"at": str(at if end == "left" else 168 - at)} for at in range(16, 160, 16)]

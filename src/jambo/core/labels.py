@@ -32,6 +32,7 @@ TERMS: dict[str, str] = {
     "backer_stock": "backer, from stock",
     "track_shift": "shift that lands most holes",
     "fitted_at": "its place on the wall",
+    "laid_out_stud": "{stud} of the wall's layout, its centre",
     "found_stud": "{stud} found, its centre",
     "service": "service found",
     "ceiling_low": "ceiling at its lowest over the framing",

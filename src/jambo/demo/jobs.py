@@ -43,7 +43,7 @@ KIT = {
 }
 TRACK = {
     "name": "Flat bar track", "source": "track sheet B-1", "rating": "125 lb", "hole_first": "3", "hole_spacing": "16",
-    "hanger_edge": "3 1/2", "offset": "7/16",
+    "hanger_edge": "3 1/2", "offset": "7/16", "bolt_heads": "1/4",
 }  # fmt: skip
 
 
@@ -202,7 +202,7 @@ SEED_LIBRARY: Doc = {
                         "kind": "face_slider", "slides_to": "right", "mass": "96 lb",
                         "leaves": [{"thickness": "1 3/4"}] * 2, "opening_width": "60", "opening_height": "82",
                         "slider": TRACK | {
-                            "length": "116", "lag": "2 1/4",
+                            "length": "116", "lag": "2 1/4", "base_thickness": "0",
                             "studs": studs("25", "41 1/8", "57", "73 1/4", "89", "105 1/8", "121", "137 1/8"),
                             "beside": [{"what": "the fire alarm button", "distance": "28"}],
                         },
@@ -361,7 +361,7 @@ SIGNAL_HOUSE: Doc = {
                         "leaves": [{"thickness": "40"}], "opening_width": "900", "opening_height": "2040",
                         "slider": {
                             "source": "track sheet G-4", "rating": "60 kg", "length": "2000", "hole_first": "50",
-                            "hole_spacing": "300", "base_thickness": "18", "base_height": "145", "ceiling": "2450",
+                            "hole_spacing": "300", "base_thickness": "18", "base_height": "145", "bolt_heads": "8", "ceiling": "2450",
                             "studs": studs("3510", "3925", "4318", "4730", "5122", "5540", "5930"),
                             "lean": [{"at": "0", "by": "14"}, {"at": "1000", "by": "9"}],
                         },

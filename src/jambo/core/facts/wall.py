@@ -120,6 +120,16 @@ class Wall:
         length = self.length.value
         return tuple(replace(centre, value=length - centre.value) for centre in centres)
 
+    def laid_out_from(self, end: WallEnd) -> tuple[Known, ...] | None:
+        """The centres of a new wall's layout studs as a tape from one end has them; None while its length is not known."""
+        if isinstance(self.length, Missing):
+            return None
+        length, spacing, offset = self.length.value, self.stud_spacing.value, self.layout_offset.value
+        source = self.stud_spacing.source
+        centres = [offset + spacing * n for n in range(1, int((length - offset).nm // spacing.nm) + 1)]
+        own = centres if self.layout_from == end else [length - at for at in reversed(centres)]
+        return tuple(Known("laid_out_stud", at, source) for at in own)
+
 
 Corner = Literal["open", "inside"]
 

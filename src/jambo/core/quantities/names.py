@@ -435,7 +435,7 @@ MARK_WALL_START = figure("mark_wall_start", "end of the wall the tape starts fro
 
 # Numbered families
 MARK_FOUND = numbered("mark_found", "standing {stud} {n}")
-MARK_BOX = numbered("mark_box", "box {n} in the hole, from the left end of the wall")
+MARK_BOX = numbered("mark_box", "box {n} standing in the hole, from the left end of the wall")
 MARK_SPLIT_STUD_OTHER = numbered("mark_split_stud_other", "other pocket's split {stud} {n}")
 MARK_SPLIT_STUD = numbered("mark_split_stud", "split {stud} {n}")
 GAP_HINGE = numbered("gap_hinge", "gap behind the hinge {leg}, hinge {n}")

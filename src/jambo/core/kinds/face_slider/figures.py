@@ -183,15 +183,18 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
     if line is None or height is None:
         return [Waiting(names.STANDOFF_NEEDED, w.on) for w in (found[names.TRACK_LINE],) if isinstance(w, Waiting)]
     bottom, top = rules.value("floor_gap"), rules.value("floor_gap") + height
-    obstacles = []
-    casing = opening.casing
-    if casing is not None and casing.thickness is not None:
-        opens = value_of(opening.finished_height) or top
-        obstacles.append(standoff.Obstacle(casing.thickness, opens + casing.width.value))
-    if s.base_thickness is not None:
-        obstacles.append(standoff.Obstacle(s.base_thickness, s.base_height.value if s.base_height else bottom))
-    if s.bolt_heads is not None:
-        obstacles.append(standoff.Obstacle(s.bolt_heads, top))
+    path, opens = "opening.door.slider", value_of(opening.finished_height) or top
+    # what nobody spoke of is missing, not flat: 0 says that there is none
+    obstacles = [
+        standoff.Obstacle(
+            s.base_thickness or Missing("base_thickness", f"{path}.base_thickness"),
+            s.base_height.value if s.base_height else bottom,
+        ),
+        standoff.Obstacle(s.bolt_heads or Missing("bolt_heads", f"{path}.bolt_heads"), top),
+    ]
+    if (casing := opening.casing) is not None:
+        thick = casing.thickness or Missing("casing_thickness", "opening.casing.thickness")
+        obstacles.append(standoff.Obstacle(thick, opens + casing.width.value))
     needed = standoff.needed(bottom, top, line, obstacles, s.lean, rules)
     least = add(names.BACKER_LEAST, needed, (-1, s.offset), (-1, s.spacer))
     made = [needed, least]

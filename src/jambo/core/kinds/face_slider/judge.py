@@ -63,6 +63,11 @@ FLAGS = FlagWords(
                 "No factory hole of the track lands on a {stud}, wherever it is shifted.",
                 "Bore the new holes listed, or put a {backer} behind the track.",
             ),
+            "backer-holes-off-studs": (
+                "check",
+                "No factory hole of the track lands on a {stud}, wherever it is shifted.",
+                "Bore the new holes listed: through the {backer} into the {stud}s.",
+            ),
             "stud-not-reached": (
                 "note",
                 "{count} found behind the track can take neither a factory hole nor a new one.",
@@ -72,6 +77,11 @@ FLAGS = FlagWords(
                 "check",
                 "The track has {count} into {stud}s over {length}; one at least every {every} is wanted.",
                 "Add blocks between the {stud}s, or spread the load with a {backer}.",
+            ),
+            "backer-fixings-too-few": (
+                "check",
+                "Track and {backer} have {count} into {stud}s over {length}; one at least every {every} is wanted.",
+                "Fix the {backer} to every {stud} it crosses, and add blocks between them where there are too few.",
             ),
             "fixing-end-bare": (
                 "check",
@@ -203,9 +213,9 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
         return
     if tape.fixed is None or length is None or tape.across is None:
         return
-    fixed = tape.fixed
+    fixed, backed = tape.fixed, s.fixing == "backer"
     if not fixed.landed and s.fixing != "backer_only":
-        yield FLAGS("track-holes-off-studs", {}, (names.TRACK_START,), path)
+        yield FLAGS("backer-holes-off-studs" if backed else "track-holes-off-studs", {}, (names.TRACK_START,), path)
     if fixed.cannot:
         n = len(fixed.cannot)
         yield FLAGS("stud-not-reached", {"count": "One stud" if n == 1 else f"{n} studs"}, (names.TRACK_START,), path)
@@ -213,7 +223,8 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
     at = fixed.fixings
     if every * len(at) < length:
         said = "no fixing" if not at else "1 fixing" if len(at) == 1 else f"{len(at)} fixings"
-        yield FLAGS("fixings-too-few", {"count": said, "length": length, "every": every}, (names.TRACK_LENGTH,), path)
+        values: Values = {"count": said, "length": length, "every": every}
+        yield FLAGS("backer-fixings-too-few" if backed else "fixings-too-few", values, (names.TRACK_LENGTH,), path)
     for end, near in (("closed", [a for a in at if a <= within]), ("open", [a for a in at if a >= length - within])):
         if not near:
             side = {"closed": "left", "open": "right"}[end] if opening.pair else end

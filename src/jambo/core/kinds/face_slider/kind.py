@@ -49,9 +49,13 @@ class FaceSlider(Kind):
         """A slab in hand makes the opening nobody gave; where nobody looked behind the track, the studs found in the wall count."""
         opening = figures.for_slab(opening, rules)
         slider = slider_of(opening)
-        if slider.studs is not None or wall.found is None:
+        if slider.studs is not None or (wall.existing and wall.found is None):
             return opening
-        return replace(opening, own=replace(slider, studs=wall.found_from(opening.placing.measured_from)))
+        end = opening.placing.measured_from
+        studs = (
+            wall.laid_out_from(end) if wall.found is None else wall.found_from(end)
+        )  # a new wall has its own layout's
+        return replace(opening, own=replace(slider, studs=studs))
 
     def covers(self, opening: Opening) -> Side | None:
         """The side the slab hangs on."""

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import combinations_with_replacement, pairwise
 
 from jambo.core.kinds.face_slider.facts import Lean
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figure, Known, Source, add
+from jambo.core.quantities.figure import Computed, Fact, Figure, Known, Missing, Source, add
 from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
@@ -25,24 +25,32 @@ MOST_STACKED = 3
 
 @dataclass(frozen=True, slots=True)
 class Obstacle:
-    """Something that stands out from the wall face up to a height above the finished floor."""
+    """Something that stands out from the wall face up to a height above the finished floor; how far nobody may have said."""
 
-    thickness: Known
+    thickness: Fact
     top: Length
 
 
 def lean_at(y: Length, line: Length, readings: Iterable[Lean]) -> Length:
-    """How far the wall comes forward of plumb at a height, straight between readings and level beyond them.
+    """How far the wall comes forward at a height, against where it stands at the track line: zero there.
 
-    Lean is relative to the track line, so it is zero there.
+    Only differences count, wherever the plumb line hung. Between readings the face is straight, beyond the last it goes on at
+    the slope of the nearest two. A slope, or one reading alone, is told against the track line itself.
     """
-    points = sorted({line: ZERO, **{r.at.value: r.there(line) for r in readings}}.items())
-    if y <= points[0][0]:
+    read = [*readings]
+    points = {r.at.value: r.there(line) for r in read}
+    if len(points) < 2 or any(r.over is not None for r in read):
+        points = {line: ZERO, **points}
+    known = sorted(points.items())
+    return _along(y, known) - _along(line, known)
+
+
+def _along(y: Length, points: Sequence[tuple[Length, Length]]) -> Length:
+    """A line through points, straight between them and on beyond the ends."""
+    if len(points) < 2:
         return points[0][1]
-    for (y0, n0), (y1, n1) in pairwise(points):
-        if y <= y1:
-            return n0 + (n1 - n0) * ((y - y0).in_mm() / (y1 - y0).in_mm())
-    return points[-1][1]
+    (y0, n0), (y1, n1) = next((pair for pair in pairwise(points) if y <= pair[1][0]), (points[-2], points[-1]))
+    return n0 + (n1 - n0) * ((y - y0).in_mm() / (y1 - y0).in_mm())
 
 
 def needed(
@@ -52,8 +60,8 @@ def needed(
     obstacles: Iterable[Obstacle],
     readings: tuple[Lean, ...],
     rules: HouseRules,
-) -> Figure:
-    """The clear distance needed at the worst height behind the slab.
+) -> Computed:
+    """The clear distance needed at the worst height behind the slab; it waits for what stands out nobody said how far.
 
     Trim is constant between its ends and lean straight between readings, so the worst is at one of their ends: exact.
 
@@ -63,10 +71,13 @@ def needed(
     """
     obstacles = tuple(obstacles)
     heights = {bottom, top, *(r.at.value for r in readings), *(o.top for o in obstacles)}
+    unsaid = [o.thickness for o in obstacles if isinstance(o.thickness, Missing)]
+    if unsaid:
+        return add(names.STANDOFF_NEEDED, *unsaid)
     found: list[Figure] = []
     for y in sorted(h for h in heights if bottom <= h <= top):
         lines = [rules.known("standoff_clear")]
-        if behind := [o.thickness for o in obstacles if o.top >= y]:
+        if behind := [o.thickness for o in obstacles if o.top >= y and isinstance(o.thickness, Known)]:
             lines.insert(0, max(behind, key=lambda thickness: thickness.value))
         if readings:
             nearest = min(readings, key=lambda r: size(r.at.value - y))
