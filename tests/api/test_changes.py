@@ -209,3 +209,19 @@ def test_nothing_is_done_to_a_job_off_the_board_nor_noted_that_did_not_happen(cl
             address
         )
     assert client.delete(f"/api/openings/{opening}", params={"version": 1}).status_code == 404
+
+
+def test_a_floor_that_would_not_fit_foretells_its_stop(client, job):
+    """A wall of 84 under a header of 1 1/2 is full at 3/4 of floor: 3/4 more and the header stands over its top."""
+    oak = [{"key": "oak", "layers": [{"thickness": "3/4"}]}]
+    version = client.get(f"/api/jobs/{job}").json()["version"]
+    kept = client.put(f"/api/jobs/{job}/floors", json={"version": version, "floors": oak})
+    assert kept.status_code == 200, kept.text
+    opening = PLAIN["opening"] | {
+        "floors": {"a_from": "oak", "b_from": "oak"},
+        "header": {"depth": "1 1/2", "source": "drawing"},
+    }
+    client.post(f"/api/jobs/{job}/openings", json={"wall": PLAIN["wall"] | {"height": "84"}, "opening": opening})
+    thick = [{"key": "oak", "layers": [{"thickness": "1 1/2"}]}]
+    tried = client.post(f"/api/jobs/{job}/floors/try", json={"floors": thick}).json()
+    assert [f["code"] for row in tried for f in row["flags"]] == ["cripple-does-not-fit"]

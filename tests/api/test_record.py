@@ -78,6 +78,9 @@ def test_heads_of_a_storey_are_aligned_and_let_go(client, job):
     raised = client.post(f"/api/jobs/{job}/heads", json={"storey": "Upper", "how": "raise"}).json()[0]
     assert raised["aligned"] and [o["now"]["text"] for o in raised["openings"]] == ["81 7/8 in"] * 2
     assert client.get(f"/api/openings/{ids[0]}").json()["opening"]["head_gain"] == "raise"
+    assert (
+        client.get(f"/api/openings/{ids[1]}").json()["version"] == 1
+    )  # it is on the line by itself: nothing of it moves
     own = client.post(f"/api/jobs/{job}/heads", json={"storey": "Upper", "how": "own"}).json()[0]
     assert [o["now"]["text"] for o in own["openings"]] == ["81 3/8 in", "81 7/8 in"]
     refused = client.post(f"/api/jobs/{job}/heads", json={"storey": "Cellar", "how": "raise"})

@@ -38,6 +38,13 @@ SHEARED = {
         "height_hinge": "80", "height_strike": "80", "diagonal_to_strike": "85 11/16", "diagonal_to_hinge": "85 3/16",
     }
 }  # fmt: skip
+
+
+def jacks(length):
+    """Jacks of a plan for 80 7/8, cut otherwise, in an opening that is framed."""
+    return {"cuts": [{"figure": "jack_length", "length": length, "when": "Tue", "framed": True}]}
+
+
 FLAGS = [
     (new_hole(**{"wall.studs_found": None}), "cut-in-studs-unknown"),
     (new_hole(**{"wall.bearing": "yes"}), "cut-in-without-support"),
@@ -172,6 +179,8 @@ FLAGS = [
     (BYPASS | {"opening.door.bypass": {"count": 4}}, "bypass-too-deep"),
     ({"cuts": [{"figure": "leg_length", "length": "81 1/4", "when": "Tue"}]}, "piece-cut-short"),
     ({"cuts": [{"figure": "leg_length", "length": "81 1/2", "when": "Tue"}]}, "piece-cut-long"),
+    (jacks("80 5/8"), "framed-short"),
+    (jacks("81"), "framed-long"),
     ({"opening.head_line": "81"}, "head-line-too-low"),
     *FOUND_FLAGS,
 ]

@@ -191,3 +191,19 @@ def test_a_cut_says_what_and_when():
     flag = next(f for f in solve_document(parse(Document, doc))["flags"] if f["code"] == "piece-cut-short")
     assert flag["reason"] == "The side jamb length was cut at 81 1/4 in on Tue 3 Nov; the plan now says 81 3/8 in."
     assert "1/8 in too short" in flag["cure"]
+
+
+@pytest.mark.parametrize(
+    ("figure", "cut", "code"),
+    [
+        ("jack_length", "80 5/8", "framed-short"),  # planned 80 7/8
+        ("jack_length", "81 1/8", "framed-long"),
+        ("jack_length", "80 7/8", None),
+        ("leg_length", "81 1/4", "piece-cut-short"),  # legs are not of the wall: they are cut anew
+    ],
+)
+def test_what_stands_is_not_cut_anew(figure, cut, code):
+    doc = plain() | {"cuts": [{"figure": figure, "length": cut, "when": "Tue", "framed": True}]}
+    said = [f for f in solved(doc).flags if f.code.startswith(("framed", "piece-cut"))]
+    assert [f.code for f in said] == ([code] if code else [])
+    assert all("not cut anew" in f.kind.cure for f in said if f.code.startswith("framed"))

@@ -22,6 +22,16 @@ FLAGS = FlagWords(
                 "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
                 "It is {by} too short: cut it anew, or undo what moved the plan.",
             ),
+            "framed-short": (
+                "note",
+                "The {piece} stands at {cut}; by the plan as it is now it would be {now}.",
+                "It is not cut anew: pack {by} onto it if the play over the {head} is too little, else leave it.",
+            ),
+            "framed-long": (
+                "note",
+                "The {piece} stands at {cut}; by the plan as it is now it would be {now}.",
+                "It is not cut anew: leave it, the play is {by} more.",
+            ),
             "piece-cut-long": (
                 "check",
                 "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
@@ -30,6 +40,15 @@ FLAGS = FlagWords(
         },
     }
 )
+
+
+# What stands once an opening is framed, and is not cut anew
+OF_WALL: frozenset[FigureName] = frozenset(
+    {
+        names.JACK_LENGTH, names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.CRIPPLE_LENGTH,
+        names.SLOPE_NAILER, names.FLOOR_EXTENSION, names.PLATE_BLOCK,
+    }
+)  # fmt: skip
 
 
 def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Flag]:
@@ -48,7 +67,8 @@ def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Fla
             now = show(wanted.value, tape, rounding).value
             if now == show(cut.length, tape, rounding).value:
                 continue
-            code = "piece-cut-short" if cut.length < now else "piece-cut-long"
+            stands = cut.framed and cut.figure in OF_WALL
+            code = ("framed-" if stands else "piece-cut-") + ("short" if cut.length < now else "long")
             by = now - cut.length if cut.length < now else cut.length - now
             values: Values = {"piece": wanted.name.label, "cut": cut.length, "now": now, "when": cut.when, "by": by}
             yield FLAGS(code, values, (wanted.name,), cut.path)

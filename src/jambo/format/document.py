@@ -367,11 +367,12 @@ class Survey(Model):
 
 
 class CutPiece(Model):
-    """A piece that was cut: the figure of the cut list, the length it got, and the day."""
+    """A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed."""
 
     figure: Name
     length: Annotated[LengthText, Of("cut")]
     when: Name = ""
+    framed: bool = False
 
 
 class Neighbour(Model):

@@ -18,16 +18,25 @@ from jambo.views.summary import Summary, summarise
 
 
 def summaries_of(
-    job: dict[str, Any], crew: Any, openings: list[Row], read: dict[int, list[str]], cuts: dict[int, list[Row]]
+    job: dict[str, Any],
+    crew: Any,
+    openings: list[Row],
+    read: dict[int, list[str]],
+    cuts: dict[int, list[Row]],
+    done: dict[int, set[str]],
 ) -> Iterator[Summary]:
-    """The short of openings as kept, in their order; answers are shared with every other list of them."""
+    """The short of openings as kept, in their order; answers are shared with every other list of them.
+
+    Args:
+        job, crew: the rules over them; openings: as kept; read, cuts: what was read and cut of each; done: how far it is built.
+    """
     crew_text, job_text = compact(crew), compact(job.get("rules", {}))
     floors = {f["key"]: compact(f) for f in job.get("floors", [])}
     usual = compact(job.get("usual", {}))
     return (
         summarise(
             job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
-            compact([kept_json(cut_piece(c)) for c in cuts.get(o["id"], ())]),
+            compact([kept_json(cut_piece(c, "framed" in done.get(o["id"], ()))) for c in cuts.get(o["id"], ())]),
             # only the floors it names, so that another floor's change leaves its answer shared
             tuple(text for key, text in floors.items() if f'"{key}"' in o["doc"] or f'"{key}"' in usual),
             usual,
@@ -45,8 +54,8 @@ def warm_up(database: Database) -> None:
             crew = kept_rules.crew_rules(t, row["doc"]["unit"])["doc"]
             openings = kept_openings.openings(t, row["id"])
             read = of_job(t, row["id"])
-            cuts = events.cuts_of_job(t, row["id"])
-        for _ in summaries_of(row["doc"], crew, openings, read, cuts):
+            cuts, done = events.cuts_of_job(t, row["id"]), events.happened_in_job(t, row["id"])
+        for _ in summaries_of(row["doc"], crew, openings, read, cuts, done):
             time.sleep(0)  # let a waiting request go first
     # what is kept from here on is no garbage: looking through all of it again and again would stop a redraw for 100 ms
     gc.collect()

@@ -79,9 +79,10 @@ def kept_job(job: Job) -> dict[str, Any]:
     return {**job.model_dump(mode="json", exclude_none=True), **said}
 
 
-def cut_piece(line: Row) -> CutPiece:
-    """Give a line of the log about a cut as the document has it."""
-    return CutPiece(figure=line["detail"]["figure"], length=line["detail"]["length"], when=f"{line['at']:%a %d %b}")
+def cut_piece(line: Row, framed: bool) -> CutPiece:
+    """Give a line of the log about a cut as the document has it; `framed` says that its opening has been framed."""
+    detail, when = line["detail"], f"{line['at']:%a %d %b}"
+    return CutPiece(figure=detail["figure"], length=detail["length"], when=when, **({"framed": True} if framed else {}))
 
 
 def document_of(t: Transaction, row: Row) -> Document:
@@ -89,14 +90,15 @@ def document_of(t: Transaction, row: Row) -> Document:
     around = Around.of(t, kept_jobs.job(t, row["job_id"])["doc"])
     wall = kept_walls.wall(t, row["wall_id"])["doc"]
     taken = [r["doc"] for r in readings(t, row["id"])]
-    return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]))
+    framed = any(line["what"] == "framed" for line in events.happened(t, row["id"]))
+    return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]), framed)
 
 
-def _whole(around: Around, wall: Any, opening: Any, taken: list[Any], cuts: list[Row]) -> Document:
+def _whole(around: Around, wall: Any, opening: Any, taken: list[Any], cuts: list[Row], framed: bool) -> Document:
     return around.document(wall, parse(Opening, opening)).model_copy(
         update={
             "survey": parse(Survey, {"readings": [parse(Reading, r) for r in taken]}),
-            "cuts": [cut_piece(c) for c in cuts],
+            "cuts": [cut_piece(c, framed) for c in cuts],
         }
     )
 
@@ -107,12 +109,19 @@ def documents_of_job(t: Transaction, job_id: int, around: Around) -> Iterator[tu
     The document is None where what is kept is none: that opening alone has no answer, and the others go on without it.
     """
     rows = kept_openings.openings(t, job_id)
-    taken, cuts = of_job(t, job_id), events.cuts_of_job(t, job_id)
+    taken, cuts, done = of_job(t, job_id), events.cuts_of_job(t, job_id), events.happened_in_job(t, job_id)
     for row in rows:
         row |= {"doc": json.loads(row["doc"])}
         read = [json.loads(one) for one in taken.get(row["id"], ())]
         try:
-            document = _whole(around, json.loads(row["wall_doc"]), row["doc"], read, cuts.get(row["id"], []))
+            document = _whole(
+                around,
+                json.loads(row["wall_doc"]),
+                row["doc"],
+                read,
+                cuts.get(row["id"], []),
+                "framed" in done.get(row["id"], ()),
+            )
         except Refused:
             yield row, None
         else:

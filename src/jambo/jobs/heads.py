@@ -16,7 +16,7 @@ from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import VersionConflict, read_json
-from jambo.views.heads import StoreyOpening, StoreyOut, head_lines, line_of
+from jambo.views.heads import StoreyOpening, StoreyOut, head_lines, line_of, stands_on
 from jambo.views.opening import ExactOut, length_out
 
 
@@ -76,6 +76,8 @@ def align(
         for one in openings:
             if one.storey != storey or one.document is None or not KINDS[one.document.opening.door.kind].swings:
                 continue
+            if how != "own" and one.document.opening.head_line is None and stands_on(one, line):
+                continue  # what is there already is not moved
             row = kept_openings.opening(t, one.id)
             exact = ExactLength(value=exact_number(line, unit), unit=unit)
             change = {"head_line": None} if how == "own" else {"head_line": exact, "head_gain": how}

@@ -93,7 +93,9 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         signed = events.signed_in_job(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    summaries = with_clashes([*summaries_of(job, crew["doc"], openings, read, cuts)], [o["wall_id"] for o in openings])
+    summaries = with_clashes(
+        [*summaries_of(job, crew["doc"], openings, read, cuts, happened)], [o["wall_id"] for o in openings]
+    )
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
@@ -123,7 +125,8 @@ def _void(t: Transaction, row: Row) -> set[int]:
         return set()
     crew, openings = crew_rules(t, row["doc"]["unit"])["doc"], kept_openings.openings(t, row["id"])
     read, cuts = readings_of_job(t, row["id"]), events.cuts_of_job(t, row["id"])
-    now = zip(openings, summaries_of(row["doc"], crew, openings, read, cuts), strict=True)
+    done = events.happened_in_job(t, row["id"])
+    now = zip(openings, summaries_of(row["doc"], crew, openings, read, cuts, done), strict=True)
     return {signed[o["id"]]["id"] for o, one in now if o["id"] in signed and not _holds(one, signed[o["id"]])}
 
 

@@ -97,7 +97,7 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
 
 def _beside(opening_id: int, rows: list[Row], job: Any, crew: Any) -> list[Neighbour]:
     """The other openings of its wall, where they stand."""
-    shorts = {o["id"]: short for o, short in zip(rows, summaries_of(job, crew, rows, {}, {}), strict=True)}
+    shorts = {o["id"]: short for o, short in zip(rows, summaries_of(job, crew, rows, {}, {}, {}), strict=True)}
     own = shorts.pop(opening_id)
     return beside(own, list(shorts.values()), job["unit"])
 

@@ -54,9 +54,9 @@ def _next(rows: list[Row], summaries: list[Summary], done: dict[int, set[str]]) 
 def _waits(t: Transaction, job: Row) -> WaitsOut:
     rows = kept_openings.openings(t, job["id"])
     crew = crew_rules(t, job["doc"]["unit"])["doc"]
-    solved = summaries_of(job["doc"], crew, rows, of_job(t, job["id"]), events.cuts_of_job(t, job["id"]))
-    summaries = with_clashes([*solved], [row["wall_id"] for row in rows])
     done = events.happened_in_job(t, job["id"])
+    solved = summaries_of(job["doc"], crew, rows, of_job(t, job["id"]), events.cuts_of_job(t, job["id"]), done)
+    summaries = with_clashes([*solved], [row["wall_id"] for row in rows])
     here = {row["id"] for row in rows}
     return {
         "id": job["id"],

@@ -96,6 +96,9 @@ def change_of(one: JobOpening, before: Document, after: Document, tape: Tape, wo
     result = refloored(was[1].figures, now.figures, facts.opening, facts.rules, one.done)
     cut, was_cut = _cut_names(was[1]) | _cut_names(now), {c.figure for c in facts.opening.cuts}
     row["moved"] = [_moved_out(m, cut, was_cut, tape, words) for m in result.moved]
-    flags = (*result.flags, *on_cuts(facts.opening.cuts, now.figures, facts.opening.tape))
+    flags = [*result.flags, *on_cuts(facts.opening.cuts, now.figures, facts.opening.tape)]
+    if not one.done:  # what is not built yet: the stops it would meet
+        stood = {f.code for f in was[1].flags}
+        flags += [f for f in now.flags if f.kind.level == "stop" and f.code not in stood]
     row["flags"] = [flag_out(f, tape, words) for f in flags]
     return row

@@ -61,6 +61,12 @@ def _heads(one: StoreyOpening) -> tuple[Length, Length, tuple[Length, Length]] |
     return None if now is None or own is None or a is None or b is None else (own, now, (a, b))
 
 
+def stands_on(one: StoreyOpening, line: Length) -> bool:
+    """Say whether an opening's head is on a line already, by itself: aligning it moves nothing."""
+    heads = _heads(one)
+    return heads is not None and heads[0] == heads[1] == line
+
+
 def head_lines(openings: Iterable[StoreyOpening], tape: Tape) -> list[StoreyOut]:
     """The head lines of a job, storey by storey in the order they are met."""
     storeys: dict[str, list[tuple[StoreyOpening, tuple[Length, Length, tuple[Length, Length]] | None]]] = {}

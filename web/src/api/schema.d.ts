@@ -1341,11 +1341,16 @@ export interface components {
         };
         /**
          * CutPiece
-         * @description A piece that was cut: the figure of the cut list, the length it got, and the day.
+         * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed.
          */
         CutPiece: {
             /** Figure */
             figure: string;
+            /**
+             * Framed
+             * @default false
+             */
+            framed?: boolean;
             /**
              * Length
              * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.

@@ -29,6 +29,7 @@ export function documentOf(
       figure: String(c.detail.figure),
       length: String(c.detail.length),
       when: new Date(c.at).toLocaleDateString([], { weekday: "short", day: "numeric", month: "short" }),
+      framed: page.events.some((e) => e.what === "framed"),
     })),
   };
 }

@@ -10,9 +10,13 @@ from jambo.core.quantities.names import FigureName
 
 @dataclass(frozen=True, slots=True)
 class Cut:
-    """A piece that was cut: the figure it was cut to, the length it got, when, and its place in the document."""
+    """A piece that was cut: the figure it was cut to, the length it got, when, and its place in the document.
+
+    `framed` says that the opening has been framed since: what is of the wall stands.
+    """
 
     figure: FigureName
     length: Length
     when: str
     path: str
+    framed: bool = False
