@@ -52,7 +52,7 @@ CARDS = {
     "pocket": (POCKET, ["floor", "carton", "zone", *WALL[1:], *KIT]),
     "standing pocket": (POCKET | STANDING, [*without(OUT, "old-frame"), "carton", "zone", *KIT]),
     "slider": (SLIDER, [*WALL, *LINED, *ON_TRACK]),
-    "standing slider": (SLIDER | STANDING, [*without(OUT, "old-frame"), *ON_TRACK]),
+    "standing slider": (SLIDER | STANDING, [*without(OUT, "score", "old-frame"), *ON_TRACK]),
     "bypass": (BYPASS, [*WALL, *LINED, "bypass-track", "bypass-leaves", "bypass-guide", "again"]),
     "cased": ({"opening.casing": {"width": "2 1/4"}}, [*WALL, *HUNG, "casing", "again"]),
     "packed plumb first": ({"opening.setting": {"school": "pre_packed"}}, [*WALL, *HUNG[:2], "blocks", *HUNG[2:], "again"]),

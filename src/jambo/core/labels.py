@@ -64,7 +64,7 @@ TERMS: dict[str, str] = {
     "stands_on": "spacer or filler there is",
     "hinge_in_hand": "mortise of the {leaf}",
     "hinge_count": "number of hinges",
-    "out_of_square": "by its sizes and diagonals",
+    "square_read": "by its sizes and diagonals",
     "floor_and_lean": "taken by the floor and the hinge line",
     "over": "over which length",
     "height": "height",

@@ -90,7 +90,7 @@ export function CardStage() {
           );
         })}
       </ol>
-      <Happened what="framed" label="The opening is framed" />
+      {result && !result.standing && <Happened what="framed" label="The opening is framed" />}
       {result?.found.set && <Happened what="set" label="The frame is set" />}
       <SignOff open={steps.filter((s) => !ticked.has(s.key) && s.key !== "again").length} />
     </>

@@ -30,6 +30,7 @@ class KindOfFrame:
         cased: casing covers its joint with the wall.
         worked_stop: its stop is part of it, and is not planted last.
         outside_grade: fit to stand in the weather and to a garage.
+        shimmed: whether packs behind its legs hold it in its hole.
         one_thing: what it is on the buy list, where it comes as one thing; "" where it is cut from stock.
         legs_cut: whether its legs may be cut shorter.
         by_screws: whether a long screw must reach through leg and shims.
@@ -46,6 +47,7 @@ class KindOfFrame:
     cased: ClassVar[bool] = True
     worked_stop: ClassVar[bool] = False
     outside_grade: ClassVar[bool] = False
+    shimmed: ClassVar[bool] = True
     one_thing: ClassVar[str] = ""
     legs_cut: ClassVar[bool] = True
     by_screws: ClassVar[bool] = True

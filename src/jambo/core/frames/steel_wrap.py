@@ -55,6 +55,7 @@ class SteelWrap(KindOfFrame):
     cased = False
     worked_stop = True
     one_thing = "steel_frame"
+    shimmed = False  # it wraps the finished wall, and its anchors draw it to that
     legs_cut = False  # it is bought, not cut
     by_screws = False
     sheet = ("steel_add_width", "steel_add_height")

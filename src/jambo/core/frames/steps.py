@@ -53,6 +53,7 @@ def frame_steps(opening: Opening, figures: Figures, *, hinged: bool) -> Iterator
     yield Step(
         key="cut-frame",
         part="Frame",
+        gate=_goes_in(figures),
         text=f"Cut {_lengths(figures)}; join {joint}.",
         tools="saw, glue, screws",
         check="both diagonals alike",
@@ -77,6 +78,7 @@ def _unit(figures: Figures, *, read: bool) -> Iterator[Step]:
         yield Step(
             key="trim-legs",
             part="Frame",
+            gate=_goes_in(figures),
             text=f"Cut the {{leg}}s from their feet: {off if _both_more(figures) else ''}{_lengths(figures)}.",
             tools="saw",
             check="measured from the {head} end",
@@ -84,6 +86,12 @@ def _unit(figures: Figures, *, read: bool) -> Iterator[Step]:
             needs=("unpack", "survey"),
             cuts=BY_LEG,
         )
+
+
+def _goes_in(figures: Figures) -> str:
+    """What must be settled before a leg is cut: how a frame too tall for its hole goes in."""
+    play = figures.value(names.HEAD_PLAY_FOUND)
+    return "what gives way for its height chosen, on the Set stage" if play is not None and play.nm < 0 else ""
 
 
 def _both_more(figures: Figures) -> bool:

@@ -100,8 +100,12 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
     )
 
 
-def take_out(opening: Opening) -> Iterable[Step]:
-    """What comes before a standing opening is read: protect, take the old out, look at what is behind it."""
+def take_out(opening: Opening, *, lined: bool) -> Iterable[Step]:
+    """What comes before a standing opening is read: protect, take the old out, look at what is behind it.
+
+    Args:
+        opening: what of it stays; lined: whether it gets new legs: else its finished edges and their casing stay.
+    """
     stays = opening.stays
     yield Step(
         key="protect",
@@ -109,7 +113,7 @@ def take_out(opening: Opening) -> Iterable[Step]:
         text="Cover the floor on both sides, and close the rooms off against dust.",
         tools="sheets, tape",
     )
-    if stays.casing == "saved" or stays.old_frame == "out":
+    if lined and (stays.casing == "saved" or stays.old_frame == "out"):
         off = "number it on its back and lay it by: it goes back" if stays.casing == "saved" else "take it off"
         yield Step(
             key="score",

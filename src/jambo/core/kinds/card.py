@@ -52,7 +52,7 @@ def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: boo
         framing.append(SURVEY)  # a hole is read once it is framed
     saved = replaced and opening.stays.casing == "saved"
     return (
-        *(take_out(opening) if replaced else ()),
+        *(take_out(opening, lined=kind.lines(planned)) if replaced else ()),
         *((SURVEY,) if replaced else ()),
         *floor_steps(opening, lined=kind.lines(planned)),
         *boxes_away(wall, figures),

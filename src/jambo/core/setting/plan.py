@@ -405,16 +405,17 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     most = in_mm(rules.value("plumb_tolerance")) / hole.height
     plumb, best = _closed(hole.slot(), rules.habit), _closed(hole.widest(most), rules.habit)
     room = _closed(hole.least_tilt(plumb, best), rules.habit)
-    by, where = packer(opening, depth, rules), places(opening, figures, top, rules)
+    shimmed = kind_of_frame(opening.frame).shimmed
+    by, where = packer(opening, depth, rules), places(opening, figures, top, rules) if shimmed else []
     made |= _place_figures(setting, room, _chosen_place(setting, where, hole, room, by))
     at = made[names.SET_AT]
     stand = hole.stand(in_mm(value_of(at) or ZERO), room.tilt)
     made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * hole.height), READ))
     made |= _least(hole, stand, rules.habit)
-    on = _blocked(made, setting.school, rules)
+    on = _blocked(made, setting.school, rules) if shimmed else {}
     own = Source("house rule", "opening.rules.block_leaves")
     made |= Figures.of(add(names.BLOCK_ON[side], Known("block_stock", total(stack), own)) for side, stack in on.items())
-    before = setting.school == "pre_packed"  # the hinge leg goes hard on the packed stud: it is packed once
+    before = shimmed and setting.school == "pre_packed"  # the hinge leg goes hard on the packed stud: it is packed once
     gaps, stations = _stations(
         [place for place in where if not (before and place.side == "hinge")], hole, room, made, figures, by, on
     )

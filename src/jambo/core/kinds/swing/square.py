@@ -44,4 +44,4 @@ def out_of_square(opening: Opening) -> Computed | None:
     hinge, strike = own.height_hinge.value, own.height_strike.value
     shear = Fraction(one.nm**2 - other.nm**2) / Fraction(2 * (hinge.nm + strike.nm))
     rise = Length(round((shear + Fraction(strike.nm - hinge.nm) / 2) / 25) * 25)
-    return add(names.OUT_OF_SQUARE, Known("out_of_square", rise, Source("given", own.diagonal_to_strike.source.path)))
+    return add(names.OUT_OF_SQUARE, Known("square_read", rise, Source("given", own.diagonal_to_strike.source.path)))
