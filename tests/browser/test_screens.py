@@ -369,7 +369,7 @@ VIEWS = [
     ("{104}/frame", "Cut list"), ("{107}/door", "Inactive leaf width"), ("{107}/trim", "Butted"), ("{L1}/frame", "Kit made for leaf"), ("{106}/door", "Which one is it?"),
     ("{108}/pocket", "Kit made for leaf"), ("{110}/track", "factory holes"), ("{L6}/wall", "The slab hangs plumb"), ("{112}/door", "Leaves in hand"),
     ("{113}/frame", "Sill thickness"), ("{115}/frame", "Throat"), ("/stock", "What you buy"),
-    ("{N4}/survey", "left out"), ("{N2}/set", "pieces to carry"), ("{N10}/hang", "Draw the top hinge"), ("{N3}/setting", "nailing order"),
+    ("{N4}/survey", "left out"), ("{N2}/set", "pieces to carry"), ("{N10}/hang", "with the long screw"), ("{N3}/setting", "nailing order"),
     ("{N2}/card", "steps done"), ("{108}/card-sheet", "Hanging"), ("/jobs/1/record", "Width at the foot"), ("/jobs/1/lists", "end to end"), ("/walls/1", "Opening, from the left end"), ("/jobs/3/heads", "Common head line"),
     ("/jobs/3/floors", "These figures wait on a floor"), ("/walls/3", "best place"), ("/walls/4", "Where to cut N14 in"), ("{N13}/frame", "Find the best place"),
     ("{101}/print", "Cut list"), ("/lost", "Nothing here"), ("/jobs/1/usual", "Said once"), ("/jobs/1/change", "Before and after stand here"),

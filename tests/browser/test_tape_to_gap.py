@@ -97,7 +97,7 @@ def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
         asked(page, f"Gap at the {label}")
         take(page, value)
     moves = page.get_by_role("region", name="Moves")
-    expect(moves).to_contain_text("Draw the top hinge in")
+    expect(moves).to_contain_text("at the top hinge: draw it")
     sign = page.get_by_role("button", name="Sign it off")
     sign.focus()
     page.keyboard.press("Enter")

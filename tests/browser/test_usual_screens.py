@@ -56,8 +56,8 @@ def test_a_second_opening_needs_only_its_leaf(page, client, floored):
     expect(height).not_to_contain_text("from the job")
     page.get_by_role("button", name="Make these the usual ones").click()  # for all
     expect(page.get_by_text("Usual for the job from now on")).to_be_visible()
-    page.get_by_role("button", name="Take it back").click()
-    page.wait_for_load_state("networkidle")
+    with page.expect_response(lambda r: r.url.endswith("/usual") and r.request.method == "PUT"):
+        page.get_by_role("button", name="Take it back").click()
     assert client.get(f"/api/jobs/{floored}").json()["job"]["usual"]["wall"]["height"] == "92 5/8 in"
 
 

@@ -25,9 +25,11 @@ def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_open
     expect(page.locator(".Happened-happened [role=status]")).to_contain_text("Framed")
 
     page.get_by_role("tab", name="Frame").click()
-    page.get_by_text("What is cut: 0 of").click()
-    page.get_by_role("button", name="Cut: Side jamb", exact=True).click()
+    page.get_by_text("What is cut: ").click()  # what the steps cut was cut with their ticks
     expect(page.locator(".CutMarks-cut-marks")).to_contain_text("cut at 81 3/8 in")
+    page.get_by_role("button", name="Not cut after all: Jack", exact=True).click()
+    page.get_by_role("button", name="Cut one: Jack", exact=True).click()
+    expect(page.locator(".CutMarks-cut-marks")).to_contain_text("1 of 2 cut at 80 7/8 in")
     page.get_by_role("tab", name="Floor").click()
     page.get_by_label("Thickness", exact=True).first.fill("1")
     expect(page.locator("[data-code=piece-cut-short]")).to_contain_text("was cut at 81 3/8 in")
@@ -39,8 +41,11 @@ def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_open
     expect(page.locator(".log tbody tr")).to_have_count(count + 1)
     expect(page.locator(".log tbody tr").first).to_contain_text("not done after all")
     page.get_by_label("What", exact=True).select_option("cut")
-    expect(page.locator(".log tbody tr")).to_have_count(1)
-    expect(page.locator(".log tbody tr")).to_contain_text("81 3/8 in")
+    expect(page.locator(".log tbody tr")).to_have_count(
+        10
+    )  # eight with their steps; the jacks not after all, and one of them
+    expect(page.locator(".log tbody tr").first).to_contain_text("Jack at 80 7/8 in, 1 of 2")
+    expect(page.locator(".log tbody tr").filter(has_text="Side jamb at 81 3/8 in")).to_have_count(1)
     page.get_by_label("Find", exact=True).fill("nobody wrote this")
     expect(page.get_by_text("Nothing on record says “nobody wrote this”.")).to_be_visible()
 

@@ -112,6 +112,7 @@ def _kings(opened: Opened, kings: int, wall: Wall, figures: Figures) -> Iterable
             tools="saw, nailer",
             check="tight between the plates",
             caution=EYES,
+            cuts=tuple(n for n in (names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG) if n in figures),
         )
 
 
@@ -141,6 +142,7 @@ def _hole(wall: Wall, figures: Figures) -> Iterable[Step]:
         tools="level, nailer",
         check="opening {ro_width} by {ro_height}, {header} level within {level_tolerance}",
         caution="Two people lift the {header}.",
+        cuts=(names.JACK_LENGTH, names.HEADER_LENGTH),
     )
     if names.SLOPE_NAILER in figures:
         yield Step(

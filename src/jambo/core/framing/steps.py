@@ -55,6 +55,11 @@ def plain(text: str) -> str:
     return text.replace("{", "(").replace("}", ")")
 
 
+FRAMED = (
+    names.JACK_LENGTH, names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.CRIPPLE_LENGTH,
+)  # fmt: skip
+
+
 def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[Step]:
     """Mark, cut and stand the framing of a new wall."""
     gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"
@@ -81,6 +86,7 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
         gate=gate,
         tools="saw",
         caution=EYES,
+        cuts=tuple(name for name in FRAMED if name in figures),
     )
     yield Step(
         key="stand",
