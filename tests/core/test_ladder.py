@@ -203,3 +203,10 @@ def test_a_head_set_to_the_leaf_makes_the_strike_leg_longer():
     assert known["leg_strike_set"] - known["leg_hinge_set"] == known["out_of_square"]
     assert known["head_play"] == inch("83") - known["frame_top"] - known["out_of_square"]
     assert "leaf-out-of-square" not in codes(result)
+
+
+def test_a_common_head_line_does_not_lift_again_what_was_brought_down():
+    """On a line of 81 3/4 the head gains 3/8 and the frame stands 82 1/2: 3/16 lower in a hole of 82 3/8 with 1/16 over it."""
+    known = lengths(hole("82 3/8", setting=LEGS, **{"opening.head_line": "81 3/4"}))
+    assert (known["legs_cut_for_head"], known["head_underside"]) == (inch("3/16"), inch("81 9/16"))
+    assert known["head_play"] == inch("1/16")

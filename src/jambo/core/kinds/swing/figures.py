@@ -33,12 +33,49 @@ def door(
         lift: how much higher the floor found rises than it is at the hinge foot; None before it is read.
         lowered: how the frame was brought down into a hole too low for it.
     """
-    leaf, frame, floors = opening.leaves[0], opening.frame, opening.floors
-    a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
-    under = floor_rules.under_leaf(floors, a, b)
+    leaf, frame = opening.leaves[0], opening.frame
     inside = frames.inside_width(opening.leaves, frame, rules)
     outside = frames.outside_width(inside, frame)
-    strips, swings = None, opening.handing.opens_to
+    under, over_floor, strips, found = _from_the_floor(opening, rules, (inside, outside), lowered)
+    raised = [lift] if lift is not None else []
+    stack: list[Line] = [*frames.under_the_leaf(frame, over_floor, strips, rules), *raised]
+    line = _head_line(opening, stack, rules)
+    found += line
+    stack += [line[-1]] if line and opening.head_gain == "raise" else []
+    tall: Amount = leaf.height
+    if lowered is not None:
+        found.append(add(names.GAP_TAKEN, *lowered.gap))
+        stack.append((-1, found[-1]))
+        if lowered.trim:
+            tall = add(names.LEAF_TRIMMED, leaf.height, *((-1, trim) for trim in lowered.trim))
+            found.append(tall)
+    bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, tall, rules)
+    top = add(names.LEAF_TOP, bottom, tall)
+    stood_on = _beside_strip(opening, found) or under
+    stands = frames.foot(frame, stood_on, strips, lowered.under if lowered is not None else None)
+    found += [
+        inside, outside, bottom, top, head, add(names.FRAME_TOP, head, frame.leg_thickness), stands,
+        frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),
+        frames.clear_width(leaf, frame, rules),
+    ]  # fmt: skip
+    known = Figures.of(found)
+    # what came off the bottom of a leaf that has its mortises moves none of them
+    known |= _hung(opening, leaf.height if frame.pre_hung else tall, known, raised, rules)
+    return known | _stops(opening, known, rules)
+
+
+def _from_the_floor(
+    opening: Opening, rules: HouseRules, widths: tuple[Computed, Computed], lowered: frames.Lowered | None
+) -> tuple[Computed, list[Amount], Computed | None, list[Computed]]:
+    """The floor under the closed leaf, what the leaf clears with its gap, the filler under a sill, and all those figures.
+
+    Args:
+        opening: floors and sill; rules: the gaps in force; widths: of the frame inside and over its backs; lowered: what the
+            sill's filler is thinner by.
+    """
+    frame, floors, swings = opening.frame, opening.floors, opening.handing.opens_to
+    a, b = floor_rules.stack_height(floors.a), floor_rules.stack_height(floors.b)
+    under = floor_rules.under_leaf(floors, a, b)
     if frame.sill is None:
         clear = floor_rules.clear(floors, swings, a, b)
     else:  # a sill lies under the closed leaf: only the floor it swings over counts
@@ -46,71 +83,67 @@ def door(
         floors = replace(floors, under=swings)
     line = floor_rules.leaf_line(floors, swings, a, b, rules)
     over_floor: list[Amount] = [line[-1]] if line else [clear, rules.known("floor_gap")]
-    found: list[Computed] = [a, b, under, *line]
-    if frame.sill is not None:
-        sill_lift, strips = frames.filler(frame.sill, over_floor, rules)
-        if lowered is not None and lowered.under is not None:
-            strips = restated(names.SILL_FILLER, strips, (-1, lowered.under))
-        found += [
-            sill_lift,
-            strips,
-            add(names.SILL_TOP, strips, frame.sill.thickness),
-            add(names.SEAL_SET, half(rules.known("seal"))),
-        ]
-        found.append(add(names.SILL_LENGTH, outside if frame.sill.legs_on else inside))
-        if frame.sill.site_made and frame.depth is not None:
-            found.append(add(names.SILL_FALL, (frames.SILL_SLOPE, frame.depth)))
-    raised = [lift] if lift is not None else []
-    tall: Amount = leaf.height
-    stack: list[Line] = [*frames.under_the_leaf(frame, over_floor, strips, rules), *raised]
-    if lowered is not None:
-        taken = add(names.GAP_TAKEN, *lowered.gap)
-        found.append(taken)
-        stack.append((-1, taken))
-        if lowered.trim:
-            tall = add(names.LEAF_TRIMMED, leaf.height, *((-1, trim) for trim in lowered.trim))
-            found.append(tall)
-    if (
-        opening.head_line is not None
-    ):  # the storey's common line: what this door gains is under its leaf or over its head
-        own = add(names.HEAD_OWN, *stack, tall, rules.known("head_gap"))
-        gain = highest(
-            names.HEAD_GAIN,
-            Known("no_gain", ZERO, opening.head_line.source),
-            add(names.HEAD_OVER_OWN, opening.head_line, (-1, own)),
-        )
-        found += [own, add(names.HEAD_OVER_OWN, opening.head_line, (-1, own)), gain]
-        if opening.head_gain == "raise":
-            stack = [*stack, gain]
-    bottom, head = frames.leaf_bottom(stack), frames.head_underside(stack, tall, rules)
-    top = add(names.LEAF_TOP, bottom, tall)
-    stood_on = under
-    if floors.under == "strip" and not floors.strip_under_legs:
-        stood_on = highest(names.FLOOR_BESIDE, a, b)
-        found.append(stood_on)
-    stands = frames.foot(frame, stood_on, strips, lowered.under if lowered is not None else None)
+    found: list[Computed] = [a, b, under, clear, *line]
+    if frame.sill is None:
+        return under, over_floor, None, found
+    sill_lift, strips = frames.filler(frame.sill, over_floor, rules)
+    if lowered is not None and lowered.under is not None:
+        strips = restated(names.SILL_FILLER, strips, (-1, lowered.under))
     found += [
-        clear, inside, outside, bottom, top, head, add(names.FRAME_TOP, head, frame.leg_thickness), stands,
-        frames.leg_length(head, stands, frame), frames.head_length(inside, outside, frame),
-        frames.clear_width(leaf, frame, rules),
+        sill_lift, strips, add(names.SILL_TOP, strips, frame.sill.thickness), add(names.SEAL_SET, half(rules.known("seal"))),
+        add(names.SILL_LENGTH, widths[1] if frame.sill.legs_on else widths[0]),
     ]  # fmt: skip
+    if frame.sill.site_made and frame.depth is not None:
+        found.append(add(names.SILL_FALL, (frames.SILL_SLOPE, frame.depth)))
+    return under, over_floor, strips, found
+
+
+def _head_line(opening: Opening, stack: list[Line], rules: HouseRules) -> list[Computed]:
+    """The storey's common line: what this door gains is under its leaf or over its head; the gain last, none without a line."""
+    if opening.head_line is None:
+        return []
+    own = add(names.HEAD_OWN, *stack, opening.leaves[0].height, rules.known("head_gap"))
+    over = add(names.HEAD_OVER_OWN, opening.head_line, (-1, own))
+    return [own, over, highest(names.HEAD_GAIN, Known("no_gain", ZERO, opening.head_line.source), over)]
+
+
+def _beside_strip(opening: Opening, found: list[Computed]) -> Computed | None:
+    """The higher floor beside a strip that the legs do not stand on; None where they stand on what is under the leaf."""
+    floors = opening.floors
+    if floors.under != "strip" or floors.strip_under_legs:
+        return None
+    by = Figures.of(found)
+    beside = highest(names.FLOOR_BESIDE, by[names.FLOOR_A], by[names.FLOOR_B])
+    found.append(beside)
+    return beside
+
+
+def _hung(opening: Opening, tall: Amount, known: Figures, raised: list[Computed], rules: HouseRules) -> Figures:
+    """Hinges and latch, on the leaf, on the leg and above the floor; and how far a leaf in hand is out of square."""
     heavy = opening.mass is not None and opening.mass > HEAVY[rules.habit]
-    # what came off the bottom of a leaf that has its mortises moves none of them
-    hung_by = leaf.height if frame.pre_hung else tall
-    outside_door = opening.leads_to == "outside"
-    on_leaf = hinges.on_leaf(hung_by, opening.in_hand, rules, heavy=heavy, outside=outside_door)
+    on_leaf = hinges.on_leaf(tall, opening.in_hand, rules, heavy=heavy, outside=opening.leads_to == "outside")
     on_leg = hinges.on_leg(on_leaf, rules)
-    found += [*on_leaf, *on_leg, *hinges.heights(on_leg, head), *hinges.leg_ends(on_leg, frame)]
-    found += hinges.latch([clear, *raised], top, opening.in_hand, rules)
-    if not kind_of_frame(frame).worked_stop and not frame.pre_hung:  # planted on the site
-        thick = rules.known("stop_thickness")
-        found += [
-            add(names.STOP_HEAD, inside), add(names.STOP_LEG, head, (-1, thick), (-1, under)),
-            add(names.FIXING_ZONE, leaf.thickness, rules.known("zone_clear")),
-        ]  # fmt: skip
-    if (square := out_of_square(opening)) is not None:
-        found.append(square)
-    return Figures.of(found)
+    found = [
+        *on_leaf,
+        *on_leg,
+        *hinges.heights(on_leg, known[names.HEAD_UNDERSIDE]),
+        *hinges.leg_ends(on_leg, opening.frame),
+    ]
+    found += hinges.latch([known[names.FLOOR_CLEAR], *raised], known[names.LEAF_TOP], opening.in_hand, rules)
+    square = out_of_square(opening)
+    return Figures.of(found if square is None else [*found, square])
+
+
+def _stops(opening: Opening, known: Figures, rules: HouseRules) -> Figures:
+    """Stops planted on the site, and where fixings hide behind them (handbook 4)."""
+    if kind_of_frame(opening.frame).worked_stop or opening.frame.pre_hung:
+        return Figures()
+    thick, zone = rules.known("stop_thickness"), rules.known("zone_clear")
+    return Figures.of([
+        add(names.STOP_HEAD, known[names.FRAME_INSIDE_WIDTH]),
+        add(names.STOP_LEG, known[names.HEAD_UNDERSIDE], (-1, thick), (-1, known[names.FLOOR_UNDER])),
+        add(names.FIXING_ZONE, opening.leaves[0].thickness, zone),
+    ])  # fmt: skip
 
 
 def figures(opening: Opening, rules: HouseRules) -> Figures:
