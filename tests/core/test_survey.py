@@ -22,6 +22,7 @@ from jambo.core.survey.shape import Face
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
+from jambo.views.exchange import solve_document
 
 GIVEN = Source("given", "")
 TALL, WIDE = 2082.0, 870.0
@@ -303,3 +304,18 @@ def test_a_levels_text_and_its_own_field_know_one_least_length(unit, text, taken
         return
     with pytest.raises(NotALength, match="too short to level over"):
         read_level(text, unit)
+
+
+@pytest.mark.parametrize(
+    ("unit", "leaf", "starts"),
+    [
+        # RO 762 + 6 + 38 + 14 = 820 by 10 + 1981 + 3 + 19 + 6 = 2019; its diagonal is 2179
+        ("mm", {"width": "762", "height": "1981"}, {"height_left": "20", "diagonal_up_left": "21", "width_foot": "", "lean_left": ""}),
+        ("in", {"width": "30 in", "height": "80"}, {"height_left": "", "diagonal_up_left": ""}),
+        ("mm", {}, {"height_left": "", "diagonal_up_left": ""}),
+    ],
+)  # fmt: skip
+def test_a_pad_may_begin_with_what_a_reading_begins_with(unit, leaf, starts):
+    doc = {"unit": unit, "opening": {"door": {"leaves": [leaf]}, "floors": {"a": [], "b": []}}}
+    told = {ask["place"]: ask["starts"] for ask in solve_document(parse(Document, doc))["found"]["asks"]}
+    assert {place: told[place] for place in starts} == starts

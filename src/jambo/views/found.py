@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from math import hypot
 from typing import Any
 
 from typing_extensions import TypedDict
@@ -12,8 +13,10 @@ from jambo.core.frames.registry import kind_of_frame
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.hanging.nudges import Nudge
 from jambo.core.kinds.kind import AsFound
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, Length, size, total
-from jambo.core.quantities.millimetres import as_length
+from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.quantities.tape import SAME, Tape, Unit, show
 from jambo.core.setting.ladder import Ladder, Rung
 from jambo.core.setting.plan import SetPlan
@@ -41,7 +44,7 @@ class ReadingOut(TypedDict):
 
 
 class AskOut(TypedDict):
-    """A place that can be read, in the order of the round."""
+    """A place that can be read, in the order of the round; `starts` are the digits it will begin with, where that saves taps."""
 
     place: str
     label: str
@@ -53,6 +56,7 @@ class AskOut(TypedDict):
     needs_at: bool
     round: bool
     read: bool
+    starts: str
 
 
 class FaceOut(TypedDict):
@@ -499,21 +503,32 @@ def _check(check: Check, facts: Facts, words: Region) -> CheckOut:
     }  # fmt: skip
 
 
-def asks(facts: Facts, words: Region) -> list[AskOut]:
+def _starts(place: str, figures: Figures, tape: Tape) -> str:
+    """The leading digits of what will be read, all but the last two of four: by the opening as it is known so far."""
+    wide, tall = figures.value(names.RO_WIDTH), figures.value(names.RO_HEIGHT)
+    expected = tall if place.startswith("height") else wide if place.startswith("width") else None
+    if place.startswith("diagonal") and wide is not None and tall is not None:
+        expected = as_length(hypot(in_mm(wide), in_mm(tall)))
+    whole = show(expected, tape).digits.partition(".")[0] if expected is not None and tape.unit == "mm" else ""
+    return whole[:-2] if len(whole) == 4 else ""
+
+
+def asks(facts: Facts, figures: Figures, words: Region) -> list[AskOut]:
     """The places that can be read, in the order of the round."""
     read = {r.place for r in facts.opening.survey.readings}
     return [
         {
             "place": place, "label": fill(a.label, words), "how": fill(a.how, words), "written": a.written, "kind": a.kind,
             "ways": list(a.ways), "phase": a.phase, "needs_at": a.needs_at, "round": a.round, "read": place in read,
+            "starts": _starts(place, figures, facts.tape),
         }
         for place, a in PLACES.items()
     ]  # fmt: skip
 
 
-def as_found_out(found: AsFound, facts: Facts, words: Region) -> AsFoundOut:
+def as_found_out(found: AsFound, facts: Facts, figures: Figures, words: Region) -> AsFoundOut:
     """Give what follows from the readings, in the crew's tape and words."""
-    listed = asks(facts, words)
+    listed = asks(facts, figures, words)
     adjustment = found.adjustment
     return {
         "asks": listed,

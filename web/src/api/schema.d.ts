@@ -1018,7 +1018,7 @@ export interface components {
         };
         /**
          * AskOut
-         * @description A place that can be read, in the order of the round.
+         * @description A place that can be read, in the order of the round; `starts` are the digits it will begin with, where that saves taps.
          */
         AskOut: {
             /** How */
@@ -1037,6 +1037,8 @@ export interface components {
             read: boolean;
             /** Round */
             round: boolean;
+            /** Starts */
+            starts: string;
             /** Ways */
             ways: string[];
             /** Written */

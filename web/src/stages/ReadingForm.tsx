@@ -208,6 +208,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
             value={undefined}
             error={errors.find((e) => e.path === "value")}
             keeps={false}
+            starts={asked.starts}
             onText={(text) => put({ value: text })}
             onChange={() => setErrors([])}
           />

@@ -38,6 +38,8 @@ export interface LengthFieldProps {
   onText?: (text: string) => void;
   /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
   keeps?: boolean;
+  /** The digits it will begin with, for a key of the pad. */
+  starts?: string;
 }
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
@@ -247,7 +249,7 @@ export function LengthField(props: LengthFieldProps) {
           </button>
         </div>
       )}
-      {padHere && <Pad unit={unit} text={text} onText={type} field={input} />}
+      {padHere && <Pad unit={unit} text={text} onText={type} field={input} starts={props.starts} />}
     </div>
   );
 }

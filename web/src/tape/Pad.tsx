@@ -27,6 +27,8 @@ interface Props {
   text: string;
   onText: (text: string) => void;
   field: RefObject<HTMLInputElement | null>;
+  /** The digits it will begin with, put in with one press. */
+  starts?: string;
   /** Keys of this field's own, in rows under the fractions. */
   children?: ReactNode;
 }
@@ -39,7 +41,7 @@ const pressEnter = (field: HTMLInputElement) =>
  * A small pad for thumbs: digits, the fractions of an inch (or the half millimetre), rub out, next. On a phone it stands at the
  * bottom of the screen, always at one place, and the page ends above it.
  */
-export function Pad({ unit, text, onText, field, children }: Props) {
+export function Pad({ unit, text, onText, field, starts, children }: Props) {
   const pad = usePad();
   const whole = text
     .replace(/\s*\d+\/\d+\s*$/, "")
@@ -72,6 +74,11 @@ export function Pad({ unit, text, onText, field, children }: Props) {
             <span className={part.includes("/") ? "frac" : undefined}>{part}</span>
           </PadKey>
         ))}
+        {starts && (
+          <PadKey name={`Begin with ${starts}`} press={() => onText(starts)}>
+            {starts}…
+          </PadKey>
+        )}
       </div>
       {children}
       <div className={styles.padEnds}>
