@@ -210,3 +210,24 @@ def test_a_common_head_line_does_not_lift_again_what_was_brought_down():
     known = lengths(hole("82 3/8", setting=LEGS, **{"opening.head_line": "81 3/4"}))
     assert (known["legs_cut_for_head"], known["head_underside"]) == (inch("3/16"), inch("81 9/16"))
     assert known["head_play"] == inch("1/16")
+
+
+def test_what_came_off_the_leaf_already_is_not_given_twice():
+    """3/8 off a hollow leaf of 1/2, 13/16 to come down: 1/2 + 3/8 - 1/4 of gap to spare and the 1/8 left give 3/4."""
+    known = lengths(hole("81 3/8", setting=LEGS | LEAF | {"leaf_trimmed": "3/8"}))
+    wanted = {
+        "too_tall": "13/16",
+        "legs_cut_for_head": "3/4",
+        "leaf_trim": "1/8",
+        "still_too_tall": "1/16",
+        "sweep_least": "1/4",
+    }
+    assert {name: known[name] for name in wanted} == {name: inch(text) for name, text in wanted.items()}
+
+
+def test_a_gap_that_is_short_already_gives_nothing():
+    """The floor rises 3/4 in 4 ft along the swing: of 1/2 no gap is left, so the legs give what the leaf gives: 1/2."""
+    slope = also("floor_along", "3/4 in 4 ft", "up")
+    known = lengths(hole("81 3/8", slope, setting=LEGS | LEAF))
+    assert (known["legs_cut_for_head"], known["leaf_trim"]) == (inch("1/2"), inch("1/2"))
+    assert known["still_too_tall"] == inch("5/16")

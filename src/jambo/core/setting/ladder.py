@@ -129,17 +129,25 @@ def climb(opening: Opening, figures: Figures, room: Computed, rules: HouseRules)
         for rung in (*offered, "header")
     )
     every = has.takes(offered)
-    made = _amounts(has, takes, figures, room, least, trim_allowed(opening, rules))
+    made = _amounts(has, takes, figures, least, _gives(opening, has, room, rules))
     return Ladder(
         tuple(s for s in steps if s.takes > ZERO or s.chosen), play, _left(has, takes), _left(has, every), every,
         _lowered(takes, made, opening), made,
     )  # fmt: skip
 
 
+def _gives(opening: Opening, has: _Has, room: Computed, rules: HouseRules) -> tuple[list[Line], list[Line]]:
+    """What floor gap and leaf have to give, as lines of a sum: nothing of a gap that is short, nor what came off already."""
+    off = opening.setting.leaf_trimmed
+    leaf: list[Line] = [trim_allowed(opening, rules), *([(-1, off)] if off is not None else [])]
+    return [room] if has.room else [], leaf if has.trim else []
+
+
 def _amounts(
-    has: _Has, takes: dict[Rung, Length], figures: Figures, room: Computed, least: Known, allowed: Known
+    has: _Has, takes: dict[Rung, Length], figures: Figures, least: Known, gives: tuple[list[Line], list[Line]]
 ) -> Figures:
     """The amounts as figures: each says what it is made of."""
+    room, leaf = gives
     down = add(names.TOO_TALL, least, (-1, figures[names.HEAD_PLAY_FOUND]))
     made = Figures.of([down])
     if takes["under"]:
@@ -148,12 +156,12 @@ def _amounts(
     below: list[Line] = [(-1, made[names.UNDER_LOWERED])] if takes["under"] else []
     if takes["legs"]:
         needed = takes["legs"] + takes["under"] == has.down
-        most: list[Line] = [room] if not has.sill else [made[names.UNDER_LOWERED]] if takes["under"] else []
-        lines: list[Line] = [down] if needed else [*most, *([allowed] if takes["leaf"] else [])]
+        most: list[Line] = room if not has.sill else [made[names.UNDER_LOWERED]] if takes["under"] else []
+        lines: list[Line] = [down] if needed else [*most, *(leaf if takes["leaf"] else [])]
         made[names.LEGS_CUT_FOR_HEAD] = add(names.LEGS_CUT_FOR_HEAD, *lines, *below)
     cut = [made[name] for name in (names.UNDER_LOWERED, names.LEGS_CUT_FOR_HEAD) if name in made]
     if takes["leaf"]:
-        kept: list[Line] = [] if has.sill else [(-1, room)]
+        kept: list[Line] = [] if has.sill else [(-1, one) for one in room if not isinstance(one, tuple)]
         made[names.LEAF_TRIM] = add(names.LEAF_TRIM, *(cut[-1:] if has.sill else cut), *kept)
     if takes["header"]:
         made[names.HEADER_RAISED] = add(names.HEADER_RAISED, down, *[(-1, one) for one in cut])
