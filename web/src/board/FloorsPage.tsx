@@ -13,6 +13,7 @@ import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow, useShown } from "../app/show";
+import { FLOOR_KINDS } from "../work/floors";
 import { same } from "../work/paths";
 import { LayerRows } from "../tape/LayerRows";
 import { LengthField } from "../tape/LengthField";
@@ -234,11 +235,7 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
           data-walk
           value={floor.kind ?? "hard"}
           onChange={(e) => change({ ...floor, kind: e.currentTarget.value as FloorType["kind"] })}
-          data={[
-            { value: "hard", label: "Hard" },
-            { value: "carpet", label: "Carpet" },
-            { value: "air", label: "Air under the door" },
-          ]}
+          data={FLOOR_KINDS}
         />
         {floor.kind === "carpet" && (
           <LengthField

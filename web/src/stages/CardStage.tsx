@@ -8,6 +8,7 @@ import { api, ask } from "../api/client";
 import { WithFractions } from "../tape/Digits";
 import { StepWords } from "../slip/StepWords";
 import { useWork } from "../work/context";
+import { piecesToCut } from "../work/cuts";
 import { Happened } from "./Happened";
 import type { StageView } from "./stages";
 import styles from "./CardStage.module.css";
@@ -104,13 +105,11 @@ function SignOff({ open }: { open: number }) {
   const flags = result.flags.filter((f) => f.level !== "note");
   const check = result.found.check;
   const swings = result.stages.includes("hang");
-  const uncut = new Set(
-    result.pieces.map((p) => p.figure).filter((f) => !page.cuts.some((c) => c.detail.figure === f)),
-  );
+  const uncut = piecesToCut(page, result).filter((p) => !p.whole).length;
   const still = [
     ...flags.map((f) => f.reason),
     ...(open ? [`${open} ${open === 1 ? "step" : "steps"} of this card not ticked`] : []),
-    ...(uncut.size ? [`${uncut.size} ${uncut.size === 1 ? "piece" : "pieces"} of the cut list not cut`] : []),
+    ...(uncut ? [`${uncut} ${uncut === 1 ? "piece" : "pieces"} of the cut list not cut`] : []),
     ...(swings && !check ? ["no gap read after setting"] : []),
     ...(check?.unread ?? []).map((place) => `not read: ${place.toLowerCase()}`),
   ];

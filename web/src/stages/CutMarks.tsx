@@ -3,6 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 
 import { api, ask } from "../api/client";
 import { useWork } from "../work/context";
+import { piecesToCut } from "../work/cuts";
 import { WithFractions } from "../tape/Digits";
 import styles from "./CutMarks.module.css";
 
@@ -19,22 +20,15 @@ export function CutMarks() {
       ),
     onSuccess: took,
   });
-  const pieces = (result?.pieces ?? []).filter(
-    (p, n, all) => result!.figures[p.figure] && all.findIndex((o) => o.figure === p.figure) === n,
-  );
+  const pieces = result ? piecesToCut(page, result) : [];
   if (pieces.length === 0) return null;
-  const cut = new Map(page.cuts.map((c) => [String(c.detail.figure), c]));
-  // legs that were cut alike before the floor was read are cut, each at that length
-  const doneTo = (p: (typeof pieces)[number]) => cut.get(p.figure) ?? (p.alike ? cut.get(p.alike) : undefined);
   return (
     <details className="more">
       <summary>
-        What is cut: {pieces.filter((p) => doneTo(p) && doneTo(p)?.detail.count === undefined).length} of{" "}
-        {pieces.length}
+        What is cut: {pieces.filter((p) => p.whole).length} of {pieces.length}
       </summary>
       <ul className={styles.cutMarks}>
-        {pieces.map((p) => {
-          const done = doneTo(p);
+        {pieces.map(({ piece: p, done }) => {
           return (
             <li key={p.figure}>
               <span>

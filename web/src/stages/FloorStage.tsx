@@ -5,7 +5,7 @@ import type { FloorType } from "../api/client";
 import { FloorSection } from "../drawing/FloorSection";
 import { View } from "../drawing/View";
 import { useWork } from "../work/context";
-import { floorUnder } from "../work/floors";
+import { FLOOR_KINDS, floorUnder } from "../work/floors";
 import { LengthAt } from "./LengthAt";
 import { WithFractions } from "../tape/Digits";
 import { SelectAt, SwitchAt } from "./fields";
@@ -13,21 +13,15 @@ import { LayerRows } from "../tape/LayerRows";
 import type { StageView } from "./stages";
 import styles from "./FloorStage.module.css";
 
-const KINDS = [
-  { value: "hard", label: "Hard" },
-  { value: "carpet", label: "Carpet" },
-  { value: "air", label: "Air under the door" },
-];
-
 /** What a side of the opening is for the gap over it; a floor of the job says that itself. */
 function FloorIs({ side, from }: { side: "a" | "b"; from: FloorType | undefined }) {
   const { meant } = useWork();
   const is = from ?? meant.opening.floors?.[`${side}_is`];
   const path = `opening.floors.${side}_is`;
-  if (from) return <p className="quiet">{KINDS.find((k) => k.value === (is?.kind ?? "hard"))?.label}.</p>;
+  if (from) return <p className="quiet">{FLOOR_KINDS.find((k) => k.value === (is?.kind ?? "hard"))?.label}.</p>;
   return (
     <div className="pair">
-      <SelectAt path={`${path}.kind`} label="For the gap it is" fallback="hard" data={KINDS} />
+      <SelectAt path={`${path}.kind`} label="For the gap it is" fallback="hard" data={FLOOR_KINDS} />
       {is?.kind === "carpet" && <LengthAt path={`${path}.pile`} label="Its pile" />}
     </div>
   );
