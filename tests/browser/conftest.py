@@ -69,6 +69,8 @@ def address(client):
         made = client.post("/api/jobs", json=job).json()["id"]
         new = {"wall": doc["wall"], "opening": doc["opening"]}
         opening = client.post(f"/api/jobs/{made}/openings", json=new).json()["id"]
+        for reading in doc["survey"]["readings"]:
+            client.post(f"/api/openings/{opening}/readings", json={"reading": reading}).raise_for_status()
         wall = client.get(f"/api/openings/{opening}").json()["wall"]["id"]
         return where.replace(f"{{{mark}}}", str(opening)).format(job=made, wall=wall), doc["unit"]
 

@@ -1,5 +1,7 @@
 """Entry never betrays: what is chosen is kept."""
 
+import pytest
+from playwright.sync_api import expect
 from walking import PAGES, cases, opened
 
 # what is chosen and not typed: lists, one of a few, and yes or no, each by the path of its fact
@@ -25,10 +27,10 @@ def another(choice):
     return choice.evaluate(CHOSEN)
 
 
-ELSEWHERE = ("/survey", "/set")  # their methods and ways are chosen in other tests, by their names
+NONE_THERE = ("/survey", "/hang")  # nothing is chosen by the path of a fact there
 CHOOSING = [
     "/jobs/{job}/usual", "/walls/{wall}",
-    *(where for where in PAGES if where.startswith("/openings") and not where.endswith(ELSEWHERE)),
+    *(where for where in PAGES if where.startswith("/openings") and not where.endswith(NONE_THERE)),
 ]  # fmt: skip
 
 
@@ -45,3 +47,34 @@ def test_what_was_chosen_is_there_after_a_reload(page, address, where, size, tur
     opened(page, at, CHOICES)
     now = {path: choice.evaluate(CHOSEN) for path, choice in choices(page).items()}
     assert {path: (chosen, now[path]) for path, chosen in made.items() if path in now and now[path] != chosen} == {}
+
+
+@pytest.mark.parametrize("where", ["/jobs/{job}", "/jobs/{job}/rules", "/jobs/{job}/record", "/jobs/{job}/change"])
+def test_a_list_stays_narrowed_after_a_reload_and_on_the_way_back(page, address, where):
+    """What a list is searched for stands as it was left."""
+    at, _ = address(where)
+    page.goto(at)
+    find = page.locator("main input[type=search]")
+    find.fill("shim 9")
+    page.reload()
+    expect(find).to_have_value("shim 9")
+    page.locator("header a").first.click()
+    page.wait_for_url("**/")
+    page.go_back()
+    expect(find).to_have_value("shim 9")
+    find.fill("")
+    page.reload()
+    expect(find).to_have_value("")
+
+
+def test_a_reading_half_written_down_is_in_view_again(page, address):
+    """A place out of order, the way it leans and that it is one more: all as it was left, though nothing of it is kept yet."""
+    at, _ = address("/openings/{N9}/survey")
+    page.goto(at)
+    page.get_by_label("Where, ").select_option("lean_left")
+    page.get_by_label("to side A").or_(page.get_by_label("away from it")).first.check()
+    page.get_by_label("One more beside").check()
+    page.reload()
+    expect(page.get_by_label("Where, ")).to_have_value("lean_left")
+    expect(page.get_by_label("away from it")).to_be_checked()
+    expect(page.get_by_label("One more beside")).to_be_checked()

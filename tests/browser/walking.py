@@ -11,13 +11,15 @@ from jambo.core.quantities.limits import KINDS
 DESK, PHONE = (1280, 800), (390, 844)
 FIELDS = "main input:not([type=radio]):not([type=checkbox]):not([type=file]):not([type=search]), main textarea"
 STAGES = {
-    "101": ("door", "floor", "opening", "frame", "survey", "set", "trim"),
+    "101": ("door", "floor", "opening", "frame", "survey", "set", "hang", "trim"),
+    "N9": ("survey", "set"),
     "L1": ("door", "frame"),
     "108": ("pocket",),
     "110": ("track", "wall"),
 }
 PAGES = [
-    "/jobs/{job}/floors", "/jobs/{job}", "/walls/{wall}", "/jobs/{job}/rules", "/jobs/{job}/usual",
+    "/", "/stock", "/jobs/{job}/floors", "/jobs/{job}", "/walls/{wall}", "/jobs/{job}/rules", "/jobs/{job}/usual",
+    "/jobs/{job}/many",
     *(f"/openings/{{{mark}}}/{stage}" for mark, stages in STAGES.items() for stage in stages),
 ]  # fmt: skip
 
@@ -98,8 +100,13 @@ def settled(page):
     page.wait_for_load_state("networkidle")
 
 
+FORMS = {"/stock": "Add to pocket kits"}  # what opens the form of a page
+
+
 def opened(page, at, what=FIELDS):
     """Go to a page and wait until what it asks for stands there: a long page is drawn some time after its last answer."""
     page.goto(at)
+    if at in FORMS:
+        page.get_by_role("button", name=FORMS[at]).click()
     page.locator(what).first.wait_for(state="attached")
     settled(page)

@@ -6,7 +6,7 @@ import { notifications } from "@mantine/notifications";
 import { IconDots, IconHistory, IconListDetails, IconPlus, IconRuler2 } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { type KeyboardEvent, type RefObject, useRef, useState } from "react";
+import { type KeyboardEvent, type RefObject, useRef } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { api, ask, type JobPageData, type ListedOpening } from "../api/client";
@@ -15,6 +15,7 @@ import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { catchTyping } from "../app/typeAhead";
 import { useShow } from "../app/show";
+import { useInAddress } from "../app/useInAddress";
 import { Silhouette } from "../drawing/Silhouette";
 import { keepLines } from "../lines/keep";
 import { LineField } from "../lines/LineField";
@@ -209,13 +210,14 @@ function useBoardActions(data: JobPageData) {
 }
 
 function Board({ data }: { data: JobPageData }) {
-  const [find, setFind] = useState("");
+  const [find, setFind] = useInAddress("find", "");
   const field = useRef<HTMLInputElement>(null);
   const line = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const actions = useBoardActions(data);
-  const [filter, setFilter] = useState<keyof typeof FILTERS>("all");
-  const [room, setRoom] = useState("");
+  const [asked, setFilter] = useInAddress<keyof typeof FILTERS>("show", "all");
+  const filter = asked in FILTERS ? asked : "all";
+  const [room, setRoom] = useInAddress("room", "");
   const rooms = [...new Set(data.openings.map((o) => o.room).filter(Boolean))].sort();
   const inRoom = data.openings.filter((o) => matches(o, find) && (!room || o.room === room));
   const seen = inRoom.filter(FILTERS[filter].keeps);

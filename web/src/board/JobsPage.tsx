@@ -5,7 +5,7 @@ import { useLocalStorage } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconDots } from "@tabler/icons-react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type SyntheticEvent, useState } from "react";
+import { type SyntheticEvent } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { api, ask, type Job, type ListedJob, type Unit, type Waits } from "../api/client";
@@ -124,7 +124,7 @@ function FirstLine({ jobs }: { jobs: ListedJob[] }) {
 /** What is done with a whole job: a new name or place, or off the board and back. */
 function JobMenu({ id, version, job }: { id: number; version: number; job: Job }) {
   const client = useQueryClient();
-  const [open, setOpen] = useState(false);
+  const [named, setNamed] = useHeld<{ name: string; place: string } | null>(`name of job ${id}`, null);
   const refresh = () => void renew(client, ["jobs"]);
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const restore = useMutation({
@@ -164,7 +164,7 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
     onSuccess: () => {
       refresh();
       void renew(client, ["job"]);
-      setOpen(false);
+      setNamed(null);
     },
     onError: refresh, // what was typed stays, and is kept on top of how it stands now
   });
@@ -177,31 +177,32 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
           </button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => setOpen(true)}>Name and place</Menu.Item>
+          <Menu.Item onClick={() => setNamed({ name: job.name, place: job.place ?? "" })}>Name and place</Menu.Item>
           <Menu.Item onClick={() => remove.mutate()}>Take off the board</Menu.Item>
         </Menu.Dropdown>
       </Menu>
-      <Modal opened={open} onClose={() => setOpen(false)} title={`Name and place of ${job.name}`} centered>
+      <Modal opened={named !== null} onClose={() => setNamed(null)} title={`Name and place of ${job.name}`} centered>
         <form
           className={styles.newJob}
           onSubmit={(event) => {
             event.preventDefault();
-            const { name, place } = Object.fromEntries(new FormData(event.currentTarget)) as {
-              name: string;
-              place: string;
-            };
-            rename.mutate({ name, place });
+            if (named) rename.mutate(named);
           }}
         >
           <TextInput
-            name="name"
             label="Name of the job"
-            defaultValue={job.name}
+            value={named?.name ?? job.name}
+            onChange={(e) => setNamed({ place: job.place ?? "", ...named, name: e.currentTarget.value })}
             maxLength={120}
             required
             data-autofocus
           />
-          <TextInput name="place" label="Where it is" defaultValue={job.place ?? ""} maxLength={200} />
+          <TextInput
+            label="Where it is"
+            value={named?.place ?? job.place ?? ""}
+            onChange={(e) => setNamed({ name: job.name, ...named, place: e.currentTarget.value })}
+            maxLength={200}
+          />
           {rename.isError && (
             <p role="alert" className="error">
               {rename.error.message}

@@ -4,14 +4,15 @@ import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useEffect, useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { useEffect } from "react";
+import { Link, useParams } from "react-router";
 
 import { api, ask } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
+import { useInAddress } from "../app/useInAddress";
 import { Digits } from "../tape/Digits";
 import styles from "./LogPage.module.css";
 
@@ -20,11 +21,10 @@ const SHOWN = ["planned", "changed", "floor changed", "measured", "cut", "step",
 /** The record of a job: everything that was planned, found, cut, set and signed, newest first; it can be narrowed, never altered. */
 export function LogPage() {
   const id = Number(useParams().jobId);
-  const [asked, ask_] = useSearchParams();
-  const [find, setFind] = useState("");
+  const [only, setOnly] = useInAddress("opening", "");
+  const [find, setFind] = useInAddress("find", "");
   const [words] = useDebouncedValue(find.trim(), 250);
-  const [what, setWhat] = useState("");
-  const only = asked.get("opening") ?? "";
+  const [what, setWhat] = useInAddress("what", "");
   const job = useQuery({
     queryKey: ["job", id, null, null],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
@@ -75,7 +75,7 @@ export function LogPage() {
           <NativeSelect
             label="Opening"
             value={only}
-            onChange={(e) => ask_(e.currentTarget.value ? { opening: e.currentTarget.value } : {})}
+            onChange={(e) => setOnly(e.currentTarget.value)}
             data={[
               { value: "", label: "All openings" },
               ...[...marks].map(([value, label]) => ({ value: String(value), label })),

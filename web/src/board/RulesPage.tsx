@@ -22,6 +22,7 @@ import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
+import { useInAddress } from "../app/useInAddress";
 import { LengthField } from "../tape/LengthField";
 import { useSaveQueue } from "../work/useSaveQueue";
 import { useTyped } from "../tape/typed";
@@ -32,7 +33,8 @@ type Level = "job" | "crew";
 /** House rules of a job and of the crew: what is settled, and the default that counts otherwise. */
 export function RulesPage() {
   const id = Number(useParams().jobId);
-  const [level, setLevel] = useState<Level>("job");
+  const [asked, setLevel] = useInAddress<Level>("of", "job");
+  const level = asked === "crew" ? "crew" : "job";
   const client = useQueryClient();
   const jobKey = ["job", id, null, null];
   const job = useQuery({
@@ -189,8 +191,9 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       ? { text: typeof crew === "string" ? crew : `${crew.value} ${crew.unit}`, by: "settled by the crew" }
       : { text: catalogue.rules[name]!.default[habit]!, by: "default" };
   };
-  const [find, setFind] = useState("");
-  const [only, setOnly] = useState(false);
+  const [find, setFind] = useInAddress("find", "");
+  const [differing, setDiffering] = useInAddress("only", "");
+  const only = differing !== "";
   const label = (name: string) => catalogue.rules[name]!.label[shown.words] ?? name;
   const differs = (name: string) => Boolean(settled(own, name) ?? settled(above, name));
   const wanted = find.toLowerCase().split(/\s+/).filter(Boolean);
@@ -218,7 +221,7 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
         <Checkbox
           label={`Only what differs from the default (${settledHere})`}
           checked={only}
-          onChange={(event) => setOnly(event.currentTarget.checked)}
+          onChange={(event) => setDiffering(event.currentTarget.checked ? "differing" : "")}
         />
       </div>
       {groups.length === 0 && (

@@ -2,7 +2,7 @@ import { ActionIcon, Button } from "@mantine/core";
 import { useHotkeys, useMediaQuery } from "@mantine/hooks";
 import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Document, type StageName } from "../api/client";
@@ -15,13 +15,14 @@ import { Slip } from "../slip/Slip";
 import { FIRST_STAGES, StagePanel, StageSheet } from "../stages/stages";
 import { stageOf } from "../work/stageOf";
 import { ConflictDialog } from "./ConflictDialog";
-import { type PlaceAsked, OpeningContext, type OpeningWork } from "../work/context";
+import { OpeningContext, type OpeningWork } from "../work/context";
 import { Figures } from "./Figures";
 import { Flags, FlagsFirst, Notes, Refusals } from "./Flags";
 import { SaveMark } from "./SaveMark";
 import { cardState, StageRow } from "./StageRow";
 import { documentOf } from "../work/document";
 import { put } from "../work/paths";
+import { useAsking } from "../work/placeAsked";
 import { meantBy } from "../work/usual";
 import { useDraft } from "../work/useDraft";
 import { useOutbox } from "../work/useOutbox";
@@ -48,16 +49,7 @@ function OneOpening({ id }: { id: number }) {
   const [slip, setSlip] = useState<string | null>(null);
   const [slabAt, slideSlab] = useState(0);
   const [framed, slideFrame] = useState<number | null>(null);
-  const [askedPlace, setAskedPlace] = useState<string>();
-  const newestPlace = useRef<string>(undefined);
-  const asked: PlaceAsked = {
-    place: askedPlace,
-    go: (place) => {
-      newestPlace.current = place;
-      setAskedPlace(place);
-    },
-    hasLeft: (from) => newestPlace.current !== undefined && newestPlace.current !== from,
-  };
+  const asked = useAsking();
 
   const whole: Document | null = useMemo(
     () =>

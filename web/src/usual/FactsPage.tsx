@@ -3,13 +3,13 @@ import { notifications } from "@mantine/notifications";
 import { IconTrash } from "@tabler/icons-react";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { useState } from "react";
 
 import { ApiProblem, api, ask, type FactValue, type ListedOpening, type Opening, type Wall } from "../api/client";
 import { Bar } from "../app/Bar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
+import { useInAddress } from "../app/useInAddress";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import { capital } from "../work/choices";
@@ -253,7 +253,7 @@ interface OpeningsProps {
 }
 
 function Openings({ openings, chosen, set }: OpeningsProps) {
-  const [find, setFind] = useState("");
+  const [find, setFind] = useInAddress("find", "");
   const wanted = find.toLowerCase().trim();
   const seen = openings.filter((o) =>
     `${o.mark} ${o.room} ${o.brief.leaf ?? ""} ${o.brief.silhouette?.kind.replace("_", " ") ?? ""}`

@@ -5,7 +5,8 @@ import type { Draft } from "./useDraft";
 import type { useOutbox } from "./useOutbox";
 
 export interface PlaceAsked {
-  place: string | undefined;
+  /** Empty while nobody has chosen one. */
+  place: string;
   go: (place: string) => void;
   /** Whether somebody has gone to another place than `from` in the meantime. */
   hasLeft: (from: string) => boolean;

@@ -1,4 +1,21 @@
-import { useWork } from "./context";
+import { useRef } from "react";
+
+import { useHeld } from "../tape/typed";
+import { type PlaceAsked, useWork } from "./context";
+
+/** Which place is being read: held like what is typed for it, so that a reading half written down is in view again. */
+export function useAsking(): PlaceAsked {
+  const [place, setPlace] = useHeld<string>("place asked", "");
+  const newest = useRef<string>(undefined);
+  return {
+    place,
+    go: (to) => {
+      newest.current = to;
+      setPlace(to);
+    },
+    hasLeft: (from) => newest.current !== undefined && newest.current !== from,
+  };
+}
 
 /** The place to read now: the one chosen, else the next of the round that nobody has read. */
 export function usePlaceAsked(phase: "survey" | "check" = "survey") {
