@@ -7,10 +7,9 @@ from math import atan, degrees
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Query
-from fastapi.responses import JSONResponse
 from typing_extensions import TypedDict
 
-from jambo.api.shared import Route, ShownQuery
+from jambo.api.shared import Route, ShownQuery, Straight
 from jambo.core.quantities.notation import NotALength, exact_text
 from jambo.core.quantities.tape import Unit
 from jambo.core.survey.level import read_level
@@ -26,9 +25,9 @@ router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 
 
 @router.post("/solve", response_model=ResultOut)
-def solve(document: Document) -> JSONResponse:
+def solve(document: Document) -> Straight:
     """Solve one opening document: every figure with its terms, every flag, what is missing, what to draw."""
-    return JSONResponse(solve_document(document))  # straight out: the result is ours, there is nothing to validate
+    return Straight(solve_document(document))
 
 
 @router.get("/heard")

@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 from fastapi import APIRouter, Response
-from fastapi.responses import JSONResponse
 from pydantic import BaseModel, Field
 
-from jambo.api.shared import Based, BasedOn, Db, Id, Route, SomeId, Who
+from jambo.api.shared import Based, BasedOn, Db, Id, Route, SomeId, Straight, Who
 from jambo.format.document import Position, Wall
 from jambo.jobs import walls
 from jambo.jobs.kept import KeptWall, NewId
@@ -57,5 +56,4 @@ def restore_wall(db: Db, wall_id: Id, based: Based, who: Who) -> None:
 @router.post("/walls/{wall_id}/layout", response_model=WallPage)
 def layout(db: Db, wall_id: Id, draft: Draft) -> Response:
     """Lay a wall out. Nothing is kept: a move is kept by saving its opening."""
-    # sent as it stands: checking what was just made against its own shape takes longer than making it
-    return JSONResponse(walls.layout(db, wall_id, draft.moves, draft.wall, draft.shown))
+    return Straight(walls.layout(db, wall_id, draft.moves, draft.wall, draft.shown))

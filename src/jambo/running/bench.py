@@ -166,7 +166,7 @@ def _typing(local: Local, page: Page) -> str:
     field.focus()
     page.evaluate(_WATCH)
     for n in range(KEYS):
-        page.keyboard.press("ArrowUp" if n % 2 else "ArrowDown")
+        page.keyboard.press("ArrowUp")  # another width each time: none is answered from what was answered before
         page.evaluate(_UNTIL, n + 1)
     times = sorted(page.evaluate("window.__times"))
     p95 = times[int(len(times) * 0.95) - 1]

@@ -305,12 +305,13 @@ def label(name: str, words: Region) -> str:
 
 
 def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
+    each = length_out(term.each, tape)
     return {
         "label": label(term.name, words),
         "times": str(term.times),
         "takes": term.value < ZERO,
-        "each": length_out(term.each, tape),
-        "value": length_out(term.value, tape),
+        "each": each,
+        "value": each.copy() if term.times == 1 else length_out(term.value, tape),
         "source": term.source.kind,
         "path": term.source.path,
         "detail": term.source.detail,

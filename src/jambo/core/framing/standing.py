@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.quantities import names
@@ -29,6 +31,7 @@ def stands(opening: Opening, wall: Wall) -> bool:
     return wall.existing and opening.cut_in is None
 
 
+@cache
 def framed(name: FigureName, *, placed: bool) -> bool:
     """Say whether a figure is one of framing a hole, or of its place on a wall where nothing is `placed` by that."""
     return (

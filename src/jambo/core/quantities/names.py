@@ -78,12 +78,17 @@ class Numbered:
 
     def number(self, name: str) -> int | None:
         """Give the number of one of the family; None for any other name."""
-        stem, _, number = name.rpartition("_")
-        return int(number) if stem == self.stem and number.isdigit() else None
+        return _number(self.stem, name)
 
     def of(self, figures: Iterable[tuple[FigureName, Some]]) -> list[tuple[int, Some]]:
         """Give the members among some figures with their numbers, in the order they stand there."""
         return [(n, found) for name, found in figures if (n := self.number(name)) is not None]
+
+
+@cache  # asked of every figure of every opening; the names there are, are few
+def _number(stem: str, name: str) -> int | None:
+    begins, _, number = name.rpartition("_")
+    return int(number) if begins == stem and number.isdigit() else None
 
 
 @cache

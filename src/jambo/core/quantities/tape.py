@@ -42,6 +42,10 @@ class Tape:
     unit: Unit = "in"
     step: Fraction = Fraction(1, 16)
 
+    def __hash__(self) -> int:
+        # a fraction's own hash takes longer than finding what is kept under it
+        return hash((self.unit, self.step.numerator, self.step.denominator))
+
     @classmethod
     def of(cls, unit: Unit) -> Tape:
         """Give the usual tape of a unit: sixteenths, or whole millimetres."""
