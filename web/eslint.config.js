@@ -10,15 +10,16 @@ const ROOMS = {
   api: [],
   tape: ["api"],
   app: ["api"],
+  photos: ["api", "app"],
   work: ["api", "tape", "app"],
   slip: ["api", "tape", "work"],
   drawing: ["api", "tape", "work"],
-  stages: ["api", "tape", "app", "work", "slip", "drawing"],
+  stages: ["api", "tape", "app", "photos", "work", "slip", "drawing"],
   opening: ["api", "app", "work", "slip", "drawing", "stages"],
-  print: ["api", "tape", "app", "work", "slip", "drawing"],
+  print: ["api", "tape", "app", "photos", "work", "slip", "drawing"],
   lines: ["api", "tape", "app", "work", "drawing"],
   usual: ["api", "tape", "app", "work"],
-  board: ["api", "tape", "app", "work", "drawing", "lines", "usual"],
+  board: ["api", "tape", "app", "photos", "work", "drawing", "lines", "usual"],
 };
 
 const policy = (from, to) => ({

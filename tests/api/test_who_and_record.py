@@ -82,7 +82,7 @@ def test_a_page_says_whether_there_is_more(count, more):
 @pytest.mark.parametrize(
     ("what", "detail", "words"),
     [
-        ("measured", {"reading": {"place": "lean_left", "value": "1/8", "toward": "away"}, "corrects": 3}, "Lean of the left stud, 1/8, away (taken again)"),
+        ("measured", {"reading": {"place": "lean_left", "value": "1/8", "toward": "away"}, "corrects": 3}, "Lean of the left stud, 1/8, away from it (taken again)"),
         ("cut", {"label": "Hinge leg", "figure": "leg_length", "length": "81 3/8 in"}, "Hinge leg at 81 3/8 in"),
         ("cut", {"figure": "leg_length", "undo": True}, "Side jamb length: not cut after all"),
         ("step", {"key": "cut-legs", "undo": True}, "cut legs: not done after all"),

@@ -21,6 +21,7 @@ import { askAgain, PAUSE, Waiting } from "./app/Waiting";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
 import { PadProvider } from "./tape/padOut";
+import { PhotoOutbox } from "./photos/PhotoOutbox";
 import { TypedIn } from "./tape/typed";
 
 // The pages behind the first one come when they are wanted, or as soon as nothing else is to do: a phone that loses the house's
@@ -87,41 +88,43 @@ createRoot(document.getElementById("root")!).render(
       <QueryClientProvider client={queries}>
         <ShowProvider>
           <PadProvider>
-            <Notifications position="bottom-center" />
-            <Waiting />
-            <Keys />
-            <FocusKept />
-            <BrowserRouter>
-              <Suspense
-                fallback={
-                  <p className="page quiet" aria-busy="true">
-                    Fetching the page…
-                  </p>
-                }
-              >
-                <TypedHere>
-                  <Routes>
-                    <Route path="/" element={<JobsPage />} />
-                    <Route path="/stock" element={<StockPage />} />
-                    <Route path="/jobs/:jobId" element={<JobPage />} />
-                    <Route path="/jobs/:jobId/usual" element={<UsualPage />} />
-                    <Route path="/jobs/:jobId/change" element={<FactsPage />} />
-                    <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
-                    <Route path="/openings/:openingId/print" element={<CutListPage />} />
-                    <Route path="/walls/:wallId" element={<WallPage />} />
-                    <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
-                    <Route path="/jobs/:jobId/many" element={<ManyPage />} />
-                    <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
-                    <Route path="/jobs/:jobId/record" element={<LogPage />} />
-                    <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
-                    <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
-                    <Route path="/openings/:openingId/setting" element={<SettingPage />} />
-                    <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
-                    <Route path="*" element={<Lost />} />
-                  </Routes>
-                </TypedHere>
-              </Suspense>
-            </BrowserRouter>
+            <PhotoOutbox>
+              <Notifications position="bottom-center" />
+              <Waiting />
+              <Keys />
+              <FocusKept />
+              <BrowserRouter>
+                <Suspense
+                  fallback={
+                    <p className="page quiet" aria-busy="true">
+                      Fetching the page…
+                    </p>
+                  }
+                >
+                  <TypedHere>
+                    <Routes>
+                      <Route path="/" element={<JobsPage />} />
+                      <Route path="/stock" element={<StockPage />} />
+                      <Route path="/jobs/:jobId" element={<JobPage />} />
+                      <Route path="/jobs/:jobId/usual" element={<UsualPage />} />
+                      <Route path="/jobs/:jobId/change" element={<FactsPage />} />
+                      <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
+                      <Route path="/openings/:openingId/print" element={<CutListPage />} />
+                      <Route path="/walls/:wallId" element={<WallPage />} />
+                      <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
+                      <Route path="/jobs/:jobId/many" element={<ManyPage />} />
+                      <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
+                      <Route path="/jobs/:jobId/record" element={<LogPage />} />
+                      <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
+                      <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
+                      <Route path="/openings/:openingId/setting" element={<SettingPage />} />
+                      <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
+                      <Route path="*" element={<Lost />} />
+                    </Routes>
+                  </TypedHere>
+                </Suspense>
+              </BrowserRouter>
+            </PhotoOutbox>
           </PadProvider>
         </ShowProvider>
       </QueryClientProvider>

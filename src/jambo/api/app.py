@@ -11,7 +11,21 @@ from fastapi.staticfiles import StaticFiles
 from starlette.exceptions import HTTPException
 
 import jambo
-from jambo.api import catalogue, floors, heads, health, jobs, openings, readings, schedule, solving, stock, usual, walls
+from jambo.api import (
+    catalogue,
+    floors,
+    heads,
+    health,
+    jobs,
+    openings,
+    photos,
+    readings,
+    schedule,
+    solving,
+    stock,
+    usual,
+    walls,
+)
 from jambo.api.errors import RESPONSES, tell_errors
 from jambo.api.gate import Gate
 from jambo.store.database import Database
@@ -34,7 +48,21 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
         responses=RESPONSES,
     )
     app.state.database = database
-    for room in (health, jobs, readings, openings, schedule, solving, catalogue, stock, walls, heads, floors, usual):
+    for room in (
+        health,
+        jobs,
+        readings,
+        photos,
+        openings,
+        schedule,
+        solving,
+        catalogue,
+        stock,
+        walls,
+        heads,
+        floors,
+        usual,
+    ):
         app.include_router(room.router)
     tell_errors(app)
     app.add_middleware(Gate, hosts=hosts)

@@ -18,10 +18,12 @@ from starlette.datastructures import Headers, MutableHeaders
 from starlette.exceptions import HTTPException
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from jambo.format.picture import MOST_BYTES as MOST_PICTURE
+
 _LOG = logging.getLogger("jambo.api")
 
 MOST_BYTES = 1_000_000
-TOO_LARGE = "too large", "the request is larger than a megabyte"
+TOO_LARGE = "too large", "the request is larger than a megabyte, or its photograph than two"
 LOOPBACK = ("127.0.0.1", "localhost", "::1")
 # scripts are our own files alone; styles may stand in the page, because Mantine writes its variables there
 POLICY = (
@@ -70,17 +72,17 @@ class Gate:
                     _LOG.warning("%d %s after %.0f ms, request %s", status, asked, spent, number)
             await send(message)
 
-        taken = 0
+        taken, most = 0, _most(scope["path"])
 
         async def limited() -> Message:
             nonlocal taken
             message = await receive()
             taken += len(message.get("body", b""))
-            if taken > MOST_BYTES:  # one that does not say how long it is
+            if taken > most:  # one that does not say how long it is
                 raise HTTPException(413)
             return message
 
-        refused = self._refusal(Headers(scope=scope))
+        refused = self._refusal(Headers(scope=scope), most)
         if refused is not None:
             await _answer(out, *refused)
             return
@@ -94,7 +96,7 @@ class Gate:
             said = f"a fault in Jambo, noted as request {number}. Nothing already saved is lost"
             await _answer(out, 500, "fault", said, number)
 
-    def _refusal(self, headers: Headers) -> tuple[int, str, str] | None:
+    def _refusal(self, headers: Headers, most: int) -> tuple[int, str, str] | None:
         """Say why a request is not meant for us, or None."""
         host = headers.get("host", "")
         name = _name(host)
@@ -105,9 +107,14 @@ class Gate:
         if origin is not None and urlsplit(origin).netloc.lower() != host.lower():
             return 403, "wrong origin", f"a page of {origin[:60]!r} may not use this Jambo"
         length = headers.get("content-length", "0")
-        if not length.isdecimal() or int(length[:20]) > MOST_BYTES:
+        if not length.isdecimal() or int(length[:20]) > most:
             return 413, *TOO_LARGE
         return None
+
+
+def _most(path: str) -> int:
+    """How many bytes may be sent to an address."""
+    return MOST_PICTURE if path.startswith("/api/") and path.endswith("/photos") else MOST_BYTES
 
 
 def _name(host: str) -> str:

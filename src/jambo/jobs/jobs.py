@@ -10,6 +10,7 @@ from jambo.jobs.boards import summaries_of
 from jambo.jobs.check import check_job
 from jambo.jobs.documents import kept_job
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_wall, with_zone
+from jambo.jobs.photos import KeptPhoto, with_photos
 from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store import jobs as store
@@ -58,6 +59,7 @@ class ToldLine(LogLine):
     mark: str | None
     event: str
     words: str
+    photos: list[KeptPhoto]
 
 
 class LogPage(TypedDict):
@@ -180,4 +182,5 @@ def record_page(
             for line in log_pages(t, job_id, opening_id, what, before)
         )
         lines, more = page_of(kept, marks, find, row["doc"].get("words", "north_america"))
+        lines = with_photos(t, job_id, lines)
     return {"lines": [{k: with_zone(line)[k] for k in ToldLine.__annotations__} for line in lines], "more": more}  # type: ignore[misc]

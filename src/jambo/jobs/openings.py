@@ -14,7 +14,8 @@ from jambo.jobs.boards import summaries_of
 from jambo.jobs.check import check_opening
 from jambo.jobs.documents import kept_json
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_log, as_wall, with_zone
-from jambo.store import events
+from jambo.jobs.photos import KeptPhoto, as_photo
+from jambo.store import events, photos
 from jambo.store import openings as store
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
@@ -59,6 +60,7 @@ class OpeningPage(TypedDict):
     events: list[LogLine]
     ticks: list[LogLine]
     cuts: list[LogLine]
+    photos: list[KeptPhoto]
     beside: list[Neighbour]
 
 
@@ -88,6 +90,7 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
         ],
         "ticks": as_log(events.ticks(t, row["id"])),
         "cuts": as_log(events.cuts(t, row["id"])),
+        "photos": [as_photo(p) for p in photos.of_opening(t, row["id"])],
         "events": as_log(events.happened(t, row["id"])),
         "beside": [],
     }

@@ -65,6 +65,14 @@ def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", open
     )
 
 
+def line_of(t: Transaction, line_id: int) -> Row:
+    """Read a line of the log. Raises NotFound."""
+    row = t.row("SELECT * FROM log WHERE id = %s", [line_id])
+    if row is None:
+        raise NotFound(f"line {line_id} of the record")
+    return {**row, "detail": json.loads(row["detail"])}
+
+
 def log_of(t: Transaction, job_id: int, opening_id: int | None = None, what: str | None = None) -> list[Row]:
     """Read the whole log of a job, or of one of its openings or one kind of event if asked, newest first."""
     return list(log_pages(t, job_id, opening_id, what))

@@ -31,6 +31,8 @@ RIGHTS = {  # what the application may do; a table that is not named here it can
     "opening_version": _ADDED,
     "reading": _ADDED,
     "log": _ADDED,
+    "photo": _ADDED,
+    "photo_taken_out": _ADDED,
     "migration": "SELECT",
 }
 

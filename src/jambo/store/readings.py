@@ -21,6 +21,14 @@ def readings(t: Transaction, opening_id: int, *, all_of_them: bool = False) -> l
     return [_read(row) for row in rows]
 
 
+def reading(t: Transaction, opening_id: int, reading_id: int) -> Any:
+    """One reading of an opening as it was written down, whether it counts or not. Raises NotFound."""
+    row = t.row("SELECT * FROM reading WHERE id = %s AND opening_id = %s AND doc IS NOT NULL", [reading_id, opening_id])
+    if row is None:
+        raise NotFound(f"reading {reading_id} of this opening")
+    return read_json(row["doc"])
+
+
 def of_job(t: Transaction, job_id: int) -> dict[int, list[str]]:
     """The readings that count in a job's openings, as kept JSON texts by opening."""
     rows = t.rows(

@@ -9,8 +9,9 @@ from typing import Any
 
 from jambo.core.facts.readings import PLACES
 from jambo.core.labels import template_of
-from jambo.core.words.lists import Region, fill
+from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.paths import differences, lengths
+from jambo.views.found import WAYS
 from jambo.views.opening import label
 
 # What facts that are no lengths are called in the record
@@ -37,6 +38,7 @@ EVENTS = {
     "measured": "measured", "withdrawn": "reading withdrawn", "cut": "cut", "step": "step done", "ordered": "ordered",
     "delivered": "delivered", "framed": "framed", "set": "set", "signed": "signed off", "removed": "off the board",
     "restored": "back on the board", "walking order": "walk changed", "wall changed": "wall changed",
+    "photographed": "photographed", "photograph out": "photograph taken out",
     "floor changed": "floor changed", "usual changed": "what is usual changed", "job opened": "job opened", "job changed": "job changed",
     "job removed": "job off the board", "job restored": "job back on the board", "wall added": "wall added",
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
@@ -66,7 +68,8 @@ def _figure(name: str, words: Region) -> str:
 
 def _reading(d: Line, words: Region) -> str:
     read = d["reading"]
-    said = [_place(read["place"], words), read["value"], *([read["toward"]] if read.get("toward") else [])]
+    way = read.get("toward") if re.search("[1-9]", read["value"]) else None  # none goes nowhere
+    said = [_place(read["place"], words), read["value"], *([WAYS[way].format(**WORDS[words])] if way in WAYS else [])]
     return ", ".join(said) + (" (taken again)" if d.get("corrects") else "")
 
 
@@ -78,6 +81,13 @@ def _cut(d: Line, words: Region) -> str:
 
 def _step(d: Line, words: Region) -> str:
     return f"{d['key'].replace('-', ' ')}: not done after all" if d.get("undo") else str(d["text"])
+
+
+def _photographed(d: Line, words: Region) -> str:
+    """What a photograph is of: the reading, the step, or the line it is kept with."""
+    if "reading" in d:
+        return _reading(d, words)
+    return str(d["step"]) if "step" in d else f"kept with: {EVENTS.get(d['line']['what'], d['line']['what'])}"
 
 
 def _signed(d: Line, words: Region) -> str:
@@ -167,6 +177,8 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "cut": _cut,
     "step": _step,
     "signed": _signed,
+    "photographed": _photographed,
+    "photograph out": lambda *_: "it stays in the record, and is shown no longer",
     "floor changed": _floor_changed,
     "usual changed": _floor_changed,
     "job changed": _document_changed,

@@ -46,6 +46,7 @@ export type Step = Schemas["StepOut"];
 export type LogLine = Schemas["LogLine"];
 export type ToldLine = Schemas["ToldLine"];
 export type Reading = Schemas["Reading"];
+export type KeptPhoto = Schemas["KeptPhoto"];
 export type KeptReading = Schemas["KeptReading"];
 export type AsFound = Schemas["AsFoundOut"];
 export type Ask = Schemas["AskOut"];
@@ -101,14 +102,25 @@ export class ApiProblem extends Error {
 /** A write that came too late; `yours` is null where what was seen when it was asked for is not on record. */
 export type Conflict = Schemas["ConflictOut"];
 
-const LONGEST_NAME = 80;
-
 const who = () => {
   try {
     return String(JSON.parse(localStorage.getItem("jambo.who") ?? '""'));
   } catch {
     return "";
   }
+};
+
+export const LONGEST_NAME = 80;
+const WROTE = "jambo.wrote";
+
+/** Whether something was written down from this browser before. */
+export const hasWritten = () => localStorage.getItem(WROTE) !== null;
+
+const note = (request: Request, answer: Response) => {
+  // a POST that is answered 200 only works something out
+  const kept = request.method === "POST" ? answer.status === 201 : request.method !== "GET" && answer.ok;
+  if (kept) localStorage.setItem(WROTE, "yes");
+  return answer;
 };
 
 export const api = createClient<paths>({
@@ -119,10 +131,12 @@ export const api = createClient<paths>({
       .slice(0, LONGEST_NAME)
       .join("");
     if (name) request.headers.set("X-Jambo-Who", encodeURIComponent(name));
-    return fetch(request).catch((failure: unknown) => {
-      if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
-      throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
-    });
+    return fetch(request)
+      .then((answer) => note(request, answer))
+      .catch((failure: unknown) => {
+        if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
+        throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
+      });
   },
 });
 

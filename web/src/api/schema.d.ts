@@ -570,6 +570,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/{line_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Photo Of Line
+         * @description Keep a photograph with a line of the record. 422 for what is no picture or is too large.
+         */
+        post: operations["new_photo_of_line_api_log__line_id__photos_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/openings/{opening_id}": {
         parameters: {
             query?: never;
@@ -652,6 +672,26 @@ export interface paths {
         get: operations["opening_log_api_openings__opening_id__log_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/openings/{opening_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Photo
+         * @description Keep a photograph with a reading or with a step of the card. 422 for what is no picture or is too large.
+         */
+        post: operations["new_photo_api_openings__opening_id__photos_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -757,6 +797,30 @@ export interface paths {
          */
         post: operations["undo_or_redo_api_openings__opening_id___way__post"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description Give a photograph, or itself made small.
+         */
+        get: operations["photo_api_photos__photo_id__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Take Out
+         * @description Show a photograph no longer; it stays in the record.
+         */
+        delete: operations["take_out_api_photos__photo_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2259,6 +2323,29 @@ export interface components {
             version: number;
         };
         /**
+         * KeptPhoto
+         * @description A photograph that is shown: one of `reading` (with its `place`), `step` and `line` says what it is kept with.
+         */
+        KeptPhoto: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Line */
+            line: number | null;
+            /** Place */
+            place: string | null;
+            /** Reading */
+            reading: number | null;
+            /** Step */
+            step: string | null;
+            /** Who */
+            who: string;
+        };
+        /**
          * KeptReading
          * @description A reading that counts, with who took it, when, and with what.
          */
@@ -2791,6 +2878,8 @@ export interface components {
             id: number;
             job: components["schemas"]["KeptJob"];
             opening: components["schemas"]["Opening"];
+            /** Photos */
+            photos: components["schemas"]["KeptPhoto"][];
             /** Readings */
             readings: components["schemas"]["KeptReading"][];
             /** Ticks */
@@ -4291,6 +4380,8 @@ export interface components {
             mark: string | null;
             /** Opening Id */
             opening_id: number | null;
+            /** Photos */
+            photos: components["schemas"]["KeptPhoto"][];
             /** What */
             what: string;
             /** Who */
@@ -8148,6 +8239,110 @@ export interface operations {
             };
         };
     };
+    new_photo_of_line_api_log__line_id__photos_post: {
+        parameters: {
+            query?: {
+                /** @description A name it is sent under: sent again under that name it is kept once. */
+                once?: string | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "image/*": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewId"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     opening_page_api_openings__opening_id__get: {
         parameters: {
             query?: never;
@@ -8658,6 +8853,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    new_photo_api_openings__opening_id__photos_post: {
+        parameters: {
+            query?: {
+                /** @description The reading it is of. */
+                reading?: number | null;
+                /** @description The key of the step of the card it is of. */
+                step?: string | null;
+                /** @description A name it is sent under: sent again under that name it is kept once. */
+                once?: string | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "image/*": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewId"];
                 };
             };
             /** @description Bad Request */
@@ -9254,6 +9557,197 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OpeningPage"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    photo_api_photos__photo_id__get: {
+        parameters: {
+            query?: {
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/*": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_out_api_photos__photo_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

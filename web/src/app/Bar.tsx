@@ -6,6 +6,7 @@ import { Link } from "react-router";
 
 import type { Job, Region } from "../api/client";
 import { useShow, useShown } from "./show";
+import { AskWho, Who } from "./Who";
 import styles from "./Bar.module.css";
 
 const WORDS: { value: Region; label: string }[] = [
@@ -29,33 +30,37 @@ export function Bar({ trail, state, children, job }: Props) {
     <>
       <div className={styles.barTools}>{children}</div>
       {job && <Shown job={job} />}
+      <Who />
     </>
   );
   return (
-    <header className="bar">
-      <Link to="/" className={styles.barName} aria-label="Jambo, all jobs">
-        <svg width="22" height="26" viewBox="0 0 22 26" aria-hidden="true">
-          <path d="M3 26V3h16v23" fill="none" stroke="currentColor" strokeWidth="5" />
-        </svg>
-        <span>Jambo</span>
-      </Link>
-      <nav className={styles.barTrail} aria-label="Where you are">
-        {trail}
-      </nav>
-      {state}
-      {phone && (children || job) ? (
-        <Popover position="bottom-end" withinPortal={false} trapFocus returnFocus>
-          <Popover.Target>
-            <ActionIcon variant="subtle" size={44} aria-label="More on this page">
-              <IconDots />
-            </ActionIcon>
-          </Popover.Target>
-          <Popover.Dropdown className={styles.barMore}>{tools}</Popover.Dropdown>
-        </Popover>
-      ) : (
-        tools
-      )}
-    </header>
+    <>
+      <header className="bar">
+        <Link to="/" className={styles.barName} aria-label="Jambo, all jobs">
+          <svg width="22" height="26" viewBox="0 0 22 26" aria-hidden="true">
+            <path d="M3 26V3h16v23" fill="none" stroke="currentColor" strokeWidth="5" />
+          </svg>
+          <span>Jambo</span>
+        </Link>
+        <nav className={styles.barTrail} aria-label="Where you are">
+          {trail}
+        </nav>
+        {state}
+        {phone && (children || job) ? (
+          <Popover position="bottom-end" withinPortal={false} trapFocus returnFocus>
+            <Popover.Target>
+              <ActionIcon variant="subtle" size={44} aria-label="More on this page">
+                <IconDots />
+              </ActionIcon>
+            </Popover.Target>
+            <Popover.Dropdown className={styles.barMore}>{tools}</Popover.Dropdown>
+          </Popover>
+        ) : (
+          tools
+        )}
+      </header>
+      <AskWho />
+    </>
   );
 }
 

@@ -7,16 +7,19 @@ import clsx from "clsx";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 
-import { api, ask } from "../api/client";
+import { api, ask, type ToldLine } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { useInAddress } from "../app/useInAddress";
+import { Camera, Photos } from "../photos/Photos";
 import { Digits } from "../tape/Digits";
 import styles from "./LogPage.module.css";
 
 const SHOWN = ["planned", "changed", "floor changed", "measured", "cut", "step", "framed", "set", "signed"]; // what one asks for
+
+const called = (line: ToldLine) => (line.mark ? `${line.mark}, ${line.event}` : line.event);
 
 /** The record of a job: everything that was planned, found, cut, set and signed, newest first; it can be narrowed, never altered. */
 export function LogPage() {
@@ -122,6 +125,7 @@ export function LogPage() {
                 <th scope="col">Opening</th>
                 <th scope="col">What</th>
                 <th scope="col">In words</th>
+                <td />
               </tr>
             </thead>
             <tbody>
@@ -144,7 +148,13 @@ export function LogPage() {
                     )}
                   </td>
                   <th scope="row">{line.event}</th>
-                  <td>{line.words}</td>
+                  <td>
+                    {line.words}
+                    <Photos label={called(line)} photos={line.photos} of={{ line: line.id }} />
+                  </td>
+                  <td className={styles.camera}>
+                    {!line.what.startsWith("photograph") && <Camera label={called(line)} of={{ line: line.id }} />}
+                  </td>
                 </tr>
               ))}
             </tbody>

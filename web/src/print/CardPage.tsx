@@ -1,5 +1,6 @@
 import { useParams } from "react-router";
 
+import { Photos } from "../photos/Photos";
 import { StepWords } from "../slip/StepWords";
 import { WithFractions } from "../tape/Digits";
 import { PrintFlags } from "./parts";
@@ -24,6 +25,10 @@ export function CardPage() {
                   <span className="tick">{ticked.has(step.key) ? "☑" : "☐"}</span>
                   <div>
                     <StepWords step={step} n={n + 1} />
+                    <Photos
+                      label={`step ${n + 1}`}
+                      photos={solved.page.data?.photos.filter((p) => p.step === step.key) ?? []}
+                    />
                   </div>
                 </div>
               </li>

@@ -6,6 +6,7 @@ import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
 import { WithFractions } from "../tape/Digits";
+import { Camera, Photos } from "../photos/Photos";
 import { StepWords } from "../slip/StepWords";
 import { useWork } from "../work/context";
 import { piecesToCut } from "../work/cuts";
@@ -87,6 +88,12 @@ export function CardStage() {
                   )}
                 </span>
               </label>
+              <Camera label={`step ${n + 1}`} of={{ opening: page.id, step: step.key }} />
+              <Photos
+                label={`step ${n + 1}`}
+                photos={page.photos.filter((p) => p.step === step.key)}
+                of={{ opening: page.id, step: step.key }}
+              />
             </li>
           );
         })}

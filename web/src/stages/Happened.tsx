@@ -1,6 +1,7 @@
 import { Button, TextInput } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
-import { ApiProblem, api, ask } from "../api/client";
+import { ApiProblem, LONGEST_NAME, api, ask } from "../api/client";
+import { useWho } from "../app/useWho";
 import { useHeld } from "../tape/typed";
 import { useWork } from "../work/context";
 import styles from "./Happened.module.css";
@@ -16,6 +17,7 @@ interface Props {
 export function Happened({ what, label, note }: Props) {
   const { page, took } = useWork();
   const [text, setText] = useHeld<string>(`note ${what}`, "");
+  const [who, setWho] = useWho();
   const record = useMutation({
     mutationFn: () =>
       ask(
@@ -43,6 +45,15 @@ export function Happened({ what, label, note }: Props) {
       )}
       {note && (
         <TextInput label={note} maxLength={500} value={text} onChange={(event) => setText(event.currentTarget.value)} />
+      )}
+      {what === "signed" && (
+        <TextInput
+          label="Signed off by"
+          placeholder="your name"
+          maxLength={LONGEST_NAME}
+          value={who}
+          onChange={(event) => setWho(event.currentTarget.value)}
+        />
       )}
       <Button variant={done ? "default" : "filled"} onClick={() => record.mutate()} loading={record.isPending}>
         {done ? `${label}, again` : label}

@@ -3,7 +3,8 @@ import { useLocalStorage } from "@mantine/hooks";
 import { useMutation } from "@tanstack/react-query";
 import { type RefObject, type SyntheticEvent, useEffect, useRef, useState } from "react";
 
-import { ApiProblem, type Ask, type FieldError, type Reading, told } from "../api/client";
+import { ApiProblem, LONGEST_NAME, type Ask, type FieldError, type Reading, told } from "../api/client";
+import { useWho } from "../app/useWho";
 import { useWork } from "../work/context";
 import { LengthField } from "../tape/LengthField";
 import { useHeld, useTyped } from "../tape/typed";
@@ -114,7 +115,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
     defaultValue: "",
     getInitialValueInEffect: false,
   });
-  const [who, setWho] = useLocalStorage({ key: "jambo.who", defaultValue: "", getInitialValueInEffect: false });
+  const [who, setWho] = useWho();
   const texts = useTyped();
   const before = page.readings.filter((r) => r.reading.place === asked.place);
   const last = before[before.length - 1];
@@ -287,7 +288,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         <TextInput
           label="by"
           placeholder="your name"
-          maxLength={80}
+          maxLength={LONGEST_NAME}
           value={who}
           onChange={(e) => setWho(e.currentTarget.value)}
         />

@@ -3,10 +3,13 @@ import { IconTrash } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 
-import { api, ask } from "../api/client";
+import { api, ask, type KeptPhoto } from "../api/client";
 import { useWork } from "../work/context";
+import { Camera, Photos } from "../photos/Photos";
 import { WithFractions } from "../tape/Digits";
 import styles from "./ReadingList.module.css";
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** The readings that count, each against what all of them together say; any can be taken again or withdrawn. */
 export function ReadingList({ phase, again }: { phase: "survey" | "check"; again: (place: string) => void }) {
@@ -39,6 +42,9 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
     })
     .filter((row) => (asks.get(row.place)?.phase ?? phase) === phase);
   if (rows.length === 0) return null;
+  // of a reading that was taken again: it shows the same place
+  const counting = new Set(page.readings.map((r) => r.id));
+  const stray = (p: KeptPhoto, place: string) => p.place === place && !counting.has(p.reading ?? 0);
   return (
     <table className={clsx(styles.taken, "readings")}>
       <caption>{rows.length === 1 ? "One reading" : `${rows.length} readings`}</caption>
@@ -52,7 +58,8 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ kept, ...row }) => {
+        {rows.map(({ kept, ...row }, n) => {
+          const first = rows.findIndex((other) => other.place === row.place) === n;
           return (
             <tr key={kept.id} data-suspect={row.suspect || undefined} data-place={row.place}>
               <th scope="row">
@@ -73,6 +80,11 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                     .filter(Boolean)
                     .join(" · ")}
                 </span>
+                <Photos
+                  label={lower(row.label)}
+                  photos={page.photos.filter((p) => p.reading === kept.id || (first && stray(p, row.place)))}
+                  of={{ opening: page.id, reading: kept.id }}
+                />
               </th>
               <td>
                 <WithFractions text={row.read} />
@@ -87,11 +99,12 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                   </span>
                 )}
               </td>
-              <td>
+              <td className={styles.tools}>
+                <Camera label={lower(row.label)} of={{ opening: page.id, reading: kept.id }} />
                 <ActionIcon
                   variant="subtle"
                   color="dark"
-                  size={40}
+                  size={44}
                   aria-label={`Withdraw ${row.label}`}
                   onClick={() => withdraw.mutate(kept.id)}
                 >

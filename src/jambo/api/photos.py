@@ -1,0 +1,61 @@
+"""Photographs: sent, looked at, taken out."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Body, Query, Response
+
+from jambo.api.shared import GREATEST_ID, Db, Id, Route, Who
+from jambo.jobs import photos
+from jambo.jobs.kept import NewId
+
+router = APIRouter(prefix="/api", tags=["photographs"], route_class=Route)
+
+Picture = Annotated[
+    bytes, Body(media_type="image/*", description="A JPEG, PNG or WebP picture of at most 2 MB, as it is.")
+]
+Once = Annotated[
+    str | None,
+    Query(
+        min_length=1, max_length=36, description="A name it is sent under: sent again under that name it is kept once."
+    ),
+]
+FOR_EVER = {"Cache-Control": "private, max-age=31536000, immutable"}
+
+
+@router.post("/openings/{opening_id}/photos", status_code=201)
+def new_photo(
+    db: Db,
+    opening_id: Id,
+    who: Who,
+    picture: Picture = b"",
+    reading: Annotated[int | None, Query(ge=1, le=GREATEST_ID, description="The reading it is of.")] = None,
+    step: Annotated[str | None, Query(max_length=80, description="The key of the step of the card it is of.")] = None,
+    once: Once = None,
+) -> NewId:
+    """Keep a photograph with a reading or with a step of the card. 422 for what is no picture or is too large."""
+    return {"id": photos.add_to_opening(db, opening_id, reading, step, once, picture, who)}
+
+
+@router.post("/log/{line_id}/photos", status_code=201)
+def new_photo_of_line(db: Db, line_id: Id, who: Who, picture: Picture = b"", once: Once = None) -> NewId:
+    """Keep a photograph with a line of the record. 422 for what is no picture or is too large."""
+    return {"id": photos.add_to_line(db, line_id, once, picture, who)}
+
+
+@router.get(
+    "/photos/{photo_id}",
+    response_class=Response,
+    responses={200: {"content": {"image/*": {}}, "description": "The picture."}},
+)
+def photo(db: Db, photo_id: Id, small: bool = False) -> Response:
+    """Give a photograph, or itself made small."""
+    media, data = photos.shown(db, photo_id, small=small)
+    return Response(data, media_type=media, headers=FOR_EVER)
+
+
+@router.delete("/photos/{photo_id}", status_code=204)
+def take_out(db: Db, photo_id: Id, who: Who) -> None:
+    """Show a photograph no longer; it stays in the record."""
+    photos.take_out(db, photo_id, who)

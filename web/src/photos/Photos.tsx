@@ -1,0 +1,98 @@
+import { ActionIcon, Button, FileButton, Modal } from "@mantine/core";
+import { IconCamera } from "@tabler/icons-react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { api, ask, type KeptPhoto } from "../api/client";
+import { renew } from "../app/renew";
+import type { Subject } from "./outbox";
+import { usePhotoOutbox } from "./PhotoOutbox";
+import styles from "./Photos.module.css";
+
+interface Props {
+  /** What is photographed, in words: "bow of the left stud". */
+  label: string;
+  photos: KeptPhoto[];
+  /** What a new one is kept with, where one is taken. */
+  of?: Subject;
+}
+
+/** The camera: takes a photograph, or one that was taken before. */
+export function Camera({ label, of }: { label: string; of: Subject }) {
+  const { add } = usePhotoOutbox();
+  return (
+    <FileButton accept="image/*" onChange={(file) => file && void add(file, of)}>
+      {(props) => (
+        <ActionIcon {...props} variant="subtle" color="dark" size={44} aria-label={`Photograph ${label}`}>
+          <IconCamera size={22} />
+        </ActionIcon>
+      )}
+    </FileButton>
+  );
+}
+
+const taken = (photo: KeptPhoto) =>
+  [photo.who, new Date(photo.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })]
+    .filter(Boolean)
+    .join(" · ");
+
+/** The photographs kept with one thing, shown small, and those on their way; pressing one shows it large. */
+export function Photos({ label, photos, of }: Props) {
+  const { waiting } = usePhotoOutbox();
+  const [large, show] = useState<KeptPhoto | null>(null);
+  const onWay = of ? waiting.filter((one) => JSON.stringify(one.of) === JSON.stringify(of)).length : 0;
+  if (photos.length === 0 && onWay === 0) return null;
+  return (
+    <div className={styles.photos}>
+      {photos.map((photo, n) => (
+        <button key={photo.id} type="button" className={styles.small} onClick={() => show(photo)}>
+          <img
+            src={`/api/photos/${photo.id}?small=true`}
+            alt={`Photograph ${photos.length > 1 ? `${n + 1} ` : ""}of ${label}`}
+          />
+        </button>
+      ))}
+      {onWay > 0 && (
+        <span className={styles.onWay} role="status">
+          {onWay === 1 ? "1 photograph is on its way" : `${onWay} photographs are on their way`}
+        </span>
+      )}
+      <Modal
+        opened={large !== null}
+        onClose={() => show(null)}
+        title={label.charAt(0).toUpperCase() + label.slice(1)}
+        size="xl"
+        centered
+      >
+        {large && <Large photo={large} label={label} close={() => show(null)} />}
+      </Modal>
+    </div>
+  );
+}
+
+function Large({ photo, label, close }: { photo: KeptPhoto; label: string; close: () => void }) {
+  const client = useQueryClient();
+  const takeOut = useMutation({
+    mutationFn: () => ask(api.DELETE("/api/photos/{photo_id}", { params: { path: { photo_id: photo.id } } })),
+    onSuccess: async () => {
+      await renew(client, ["opening"], ["log"]);
+      close();
+    },
+  });
+  return (
+    <div className={styles.large}>
+      <img src={`/api/photos/${photo.id}`} alt={`Photograph of ${label}`} />
+      <div className={styles.foot}>
+        <p>{taken(photo)}</p>
+        <Button variant="default" loading={takeOut.isPending} onClick={() => takeOut.mutate()}>
+          Take it out
+        </Button>
+      </div>
+      {takeOut.isError && (
+        <p role="alert" className="error">
+          {takeOut.error.message}
+        </p>
+      )}
+    </div>
+  );
+}
