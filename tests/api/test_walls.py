@@ -199,3 +199,21 @@ def test_an_opening_knows_what_stands_beside_it(client, wall):
     bad = {"unit": "in", "beside": [{"low": "9", "high": "8", "framing_low": "6", "framing_high": "11"}]}
     refused = client.post("/api/solve", json=bad)
     assert refused.status_code == 422 and refused.json()["errors"][0]["path"] == "beside[0].high"
+
+
+@pytest.mark.parametrize(("work", "said", "stands"), [
+    ("renovation", {}, True), ("renovation", {"existing": False}, False), ("new", {}, False), ("new", {"existing": True}, True),
+])  # fmt: skip
+def test_a_new_wall_of_a_renovation_stands_already(client, work, said, stands):
+    """In whichever way it is made: with an opening, by itself, or with a schedule; unless somebody says it is built."""
+    job = client.post("/api/jobs", json={"name": "Rope walk", "work": work}).json()["id"]
+    client.post(f"/api/jobs/{job}/walls", json=said).raise_for_status()
+    client.post(f"/api/jobs/{job}/openings", json={"wall": said}).raise_for_status()
+    if not said:
+        client.post(f"/api/jobs/{job}/openings", json={}).raise_for_status()
+        sent = {"headings": [{"column": "line"}], "rows": [["1 2668"]]}
+        read = client.post(f"/api/jobs/{job}/schedule/rows", json=sent).json()[0]
+        assert read["wall"].get("existing", False) == stands  # the answer before it is kept stands on the same wall
+        client.post(f"/api/jobs/{job}/schedule", json=sent).raise_for_status()
+    walls = client.get(f"/api/jobs/{job}").json()["walls"]
+    assert [w["wall"].get("existing", False) for w in walls] == [stands] * (2 if said else 4)

@@ -130,7 +130,7 @@ def choose_the_tile(page, house):
 
 def work_the_card(page, house):
     page.goto(f"/openings/{house['ids']['OLD']}/card")
-    boxes = page.locator(".CardStage-card-steps input")
+    boxes = page.locator(".CardStage-card-steps input[type=checkbox]")
     expect(boxes.first).to_be_visible()
     expect(page.locator(".CardStage-card-steps")).to_contain_text("two posts and a beam, by note 4")
     for n in range(boxes.count()):

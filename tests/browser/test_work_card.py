@@ -11,7 +11,7 @@ from test_screens import saved
 
 def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_opening):
     page.goto(f"{new_opening}/card")
-    boxes = page.locator(".CardStage-card-steps input")
+    boxes = page.locator(".CardStage-card-steps input[type=checkbox]")
     expect(boxes.first).to_be_visible()
     count = boxes.count()
     for n in range(count):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -71,6 +71,14 @@ def compact(doc: Any) -> str:
 def kept_json(model: BaseModel) -> dict[str, Any]:
     """Give what is kept of a document: what was said, without the defaults nobody said."""
     return model.model_dump(mode="json", exclude_unset=True, exclude_none=True)
+
+
+def new_wall_of(job: Mapping[str, Any], wall: Wall | None = None) -> Wall:
+    """A new wall of a job: in a renovation it stands already, unless somebody says that it is built (handbook 24)."""
+    said = wall or Wall()
+    if job.get("work") != "renovation" or "existing" in said.model_fields_set:
+        return said
+    return parse(Wall, {**kept_json(said), "existing": True})
 
 
 def kept_job(job: Job) -> dict[str, Any]:

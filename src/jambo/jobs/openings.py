@@ -12,7 +12,7 @@ from jambo.format.document import Neighbour, Opening, Reading, Rules, Wall
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.boards import summaries_of
 from jambo.jobs.check import check_opening
-from jambo.jobs.documents import kept_json
+from jambo.jobs.documents import kept_json, new_wall_of
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_log, as_wall, with_zone
 from jambo.jobs.photos import KeptPhoto, as_photo
 from jambo.store import events, photos
@@ -133,7 +133,7 @@ def copy_opening(db: Database, job_id: int, copy_of: int, wall_id: int | None, w
 
 def _plan(t: Transaction, job: Row, opening: Opening, wall_id: int | None, wall: Wall | None, who: str) -> int:
     if wall_id is None:
-        wall_id = kept_walls.new_wall(t, job["id"], kept_json(wall or Wall()), who)
+        wall_id = kept_walls.new_wall(t, job["id"], kept_json(new_wall_of(job["doc"], wall)), who)
     check_opening(t, job, None, opening, wall_id)
     return store.new_opening(t, job["id"], wall_id, kept_json(opening), who)
 

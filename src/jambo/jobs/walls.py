@@ -10,7 +10,7 @@ from typing_extensions import TypedDict
 from jambo.format.document import Position, Wall
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import check_wall
-from jambo.jobs.documents import compact, kept_json
+from jambo.jobs.documents import compact, kept_json, new_wall_of
 from jambo.jobs.kept import InWall, KeptJob, KeptWall, as_job, as_wall, name_of
 from jambo.jobs.shown import Shown
 from jambo.store import openings as kept_openings
@@ -34,7 +34,9 @@ class WallPage(TypedDict):
 def add_wall(db: Database, job_id: int, wall: Wall, who: str) -> int:
     """Add a wall to a job; gives its id. Raises NotFound, Refused."""
     with db.transaction(writes=True) as t:
-        check_wall(t, kept_job(t, job_id, lock=True), wall)
+        job = kept_job(t, job_id, lock=True)
+        wall = new_wall_of(job["doc"], wall)
+        check_wall(t, job, wall)
         return store.new_wall(t, job_id, kept_json(wall), who)
 
 

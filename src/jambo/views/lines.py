@@ -123,10 +123,10 @@ def answer(said: Said, unit: Unit, tape: Tape, words: Region, around: Mapping[st
     """Answer the facts of a line or a row in the crew's tape and words.
 
     Args:
-        said: the facts; unit: of the document; tape: it is shown on; around: rules and floors of the job it is answered in; None
+        said: the facts; unit: of the document; tape: it is shown on; around: rules, floors and new walls of the job it is answered in; None
             without a job, where the heights of a line that says no floor are over what the door stands on, and it is told so.
     """
-    opening, wall = opening_of(said), wall_of(said)
+    opening, wall = opening_of(said), {**(around or {}).get("wall", {}), **wall_of(said)}
     asked, assumed = opening, []
     if around is None and "floors" not in opening:
         asked, assumed = {**opening, "floors": {"a": [], "b": []}}, [NO_FLOOR]

@@ -22,7 +22,7 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
-from jambo.core.quantities.names import figure_name
+from jambo.core.quantities.names import FigureName, figure_name
 from jambo.core.quantities.notation import ParsedLength, called_out
 from jambo.core.quantities.tape import OTHER, Moved, Rounding, Shown, Tape, Unit, exact_number, show
 from jambo.core.record import built
@@ -539,17 +539,21 @@ def usual_out(usual: Mapping[str, Any]) -> UsualOut:
 def _figures_out(result: Result, tape: Tape, words: Region) -> dict[str, FigureOut]:
     """Every known figure; of a hole that stands and is not read yet there is only what the door would like."""
     found = {str(n): figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)}
-    if result.standing:
-        for liked, name in LIKED.items():
-            if name in found and liked not in result.figures:
-                found[name]["label"] = label(liked, words)
+    for name, liked in _liked(result).items():
+        if name in found:
+            found[name]["label"] = label(liked, words)
     return found
+
+
+def _liked(result: Result) -> dict[FigureName, FigureName]:
+    """What figures of an opening that stands, and is not read yet, are called: what the door would like."""
+    return {of: liked for liked, of in LIKED.items() if result.standing and liked not in result.figures}
 
 
 def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, State]) -> ResultOut:
     """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md)."""
     tape = facts.tape
-    waiting = [f for f in result.figures.values() if isinstance(f, Waiting)]
+    waiting, liked = [f for f in result.figures.values() if isinstance(f, Waiting)], _liked(result)
     return {
         "format": "jambo-result/1",
         "unit": tape.unit,
@@ -561,7 +565,11 @@ def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, 
         "under": facts.opening.floors.under,
         "figures": _figures_out(result, tape, words),
         "waiting": [
-            {"name": f.name, "label": label(f.name, words), "on": [_missing_out(m, words) for m in f.on]}
+            {
+                "name": f.name,
+                "label": label(liked.get(f.name, f.name), words),
+                "on": [_missing_out(m, words) for m in f.on],
+            }
             for f in waiting
         ],
         "missing": [_missing_out(m, words) for m in result.missing],

@@ -41,6 +41,7 @@ const KEYS: [string, [string[], string][]][] = [
       [["Alt 1", "Alt 2", "…"], "the first stage, the second, …"],
       [["1", "2", "…"], "the same, while no field waits and nothing is being typed"],
       [["←", "→"], "on the row of stages: the one before or after"],
+      [["P"], "on a step of the card: photograph it"],
     ],
   ],
   [

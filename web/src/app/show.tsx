@@ -38,9 +38,7 @@ export function useShow(): Show {
 export function useShown(job: Job | undefined) {
   const { unit, words } = useShow();
   const shown: Unit = unit ?? job?.unit ?? "in";
-  return {
-    unit: shown,
-    step: job && job.step && job.unit === shown ? job.step : undefined,
-    words: words ?? job?.words ?? "north_america",
-  };
+  const step = job && job.step && job.unit === shown ? job.step : undefined;
+  const said = words ?? job?.words ?? "north_america";
+  return useMemo(() => ({ unit: shown, step, words: said }), [shown, step, said]);
 }

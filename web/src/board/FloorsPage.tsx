@@ -8,6 +8,7 @@ import { useEffect, useRef } from "react";
 import { Link, useLocation, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type FieldError, type FloorsUse, type FloorType } from "../api/client";
+import { within } from "../api/words";
 import { Bar } from "../app/Bar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
@@ -274,9 +275,7 @@ function Waits({ use, floors }: { use: FloorsUse; floors: FloorType[] }) {
       <li key={u.id}>
         <Link to={`/openings/${u.id}/floor`}>{u.name}</Link> {u.room && <span className="quiet">{u.room}</span>}{" "}
         <span>side {u.sides.join(" and ")}</span>
-        {u.waits.length > 0 && (
-          <p>{u.waits.map((w, n) => (n ? `${w[0]!.toLowerCase()}${w.slice(1)}` : w)).join(", ")}</p>
-        )}
+        {u.waits.length > 0 && <p>{u.waits.map((w, n) => (n ? within(w) : w)).join(", ")}</p>}
       </li>
     ));
   if (!open.length && !use.own.length && !use.unsaid.length)

@@ -147,7 +147,7 @@ function useBoardActions(data: JobPageData) {
       ),
     onSuccess: ({ id }) => {
       refresh();
-      void navigate(`/openings/${id}`, { state: { fresh: true } });
+      void navigate(`/openings/${id}/door`, { state: { fresh: true } });
     },
     onError: tell,
   });

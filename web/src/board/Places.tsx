@@ -2,6 +2,7 @@ import { Button, Switch } from "@mantine/core";
 import clsx from "clsx";
 
 import type { Opening, WallLayout, WallPageData } from "../api/client";
+import { within } from "../api/words";
 import { useShow } from "../app/show";
 import { Digits } from "../tape/Digits";
 import { type Told, Typed } from "./Typed";
@@ -90,7 +91,7 @@ export function Places({ data, chosen, busy, keep }: Props) {
                 <p>
                   {told(p)}{" "}
                   {n > 0 && p.reasons.length > 0 && (
-                    <span className="quiet">Against the best: {p.reasons.join(", ").toLowerCase()}.</span>
+                    <span className="quiet">Against the best: {p.reasons.map(within).join(", ")}.</span>
                   )}
                 </p>
                 {p.here ? (

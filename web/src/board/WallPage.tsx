@@ -46,7 +46,7 @@ export function WallPage() {
       ),
     onSuccess: (made) => {
       void renew(client, ["job"]);
-      void navigate(`/openings/${made.id}`);
+      void navigate(`/openings/${made.id}/door`, { state: { fresh: true } });
     },
     onError: tell,
   });

@@ -1,4 +1,5 @@
 import type { Catalogue, Result } from "../api/client";
+import { within } from "../api/words";
 import { FigureLine } from "../slip/FigurePress";
 import { useWork } from "../work/context";
 import styles from "./Figures.module.css";
@@ -65,7 +66,7 @@ function FigureOrWait({ name, waits }: { name: string; waits: Result["waiting"][
   return (
     <span className="figure waits">
       <span>{waits.label}</span>
-      <span className="quiet">waits on {waits.on.map((m) => m.label.toLowerCase()).join(", ")}</span>
+      <span className="quiet">waits on {waits.on.map((m) => within(m.label)).join(", ")}</span>
     </span>
   );
 }

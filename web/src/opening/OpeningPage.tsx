@@ -61,8 +61,7 @@ function OneOpening({ id }: { id: number }) {
             slabAt,
           )
         : null,
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `shown` is made anew each time; its parts are what counts
-    [page.data, now, job, shown.unit, shown.step, shown.words, slabAt, framed],
+    [page.data, now, job, shown, slabAt, framed],
   );
   const solved = useQuery({
     queryKey: ["solve", whole],

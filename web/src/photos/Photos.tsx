@@ -17,13 +17,32 @@ interface Props {
   of?: Subject;
 }
 
+interface CameraProps {
+  label: string;
+  of: Subject;
+  /** Beside a field it is left out of the way from field to field; the field's own key P presses it. */
+  byKey?: boolean;
+}
+
+/** Presses the camera beside what has the focus. */
+export const pressCamera = (beside: Element | null) => beside?.querySelector<HTMLElement>("[data-camera]")?.click();
+
 /** The camera: takes a photograph, or one that was taken before. */
-export function Camera({ label, of }: { label: string; of: Subject }) {
+export function Camera({ label, of, byKey = false }: CameraProps) {
   const { add } = usePhotoOutbox();
   return (
     <FileButton accept="image/*" onChange={(file) => file && void add(file, of)}>
       {(props) => (
-        <ActionIcon {...props} variant="subtle" color="dark" size={44} aria-label={`Photograph ${label}`}>
+        <ActionIcon
+          {...props}
+          data-camera
+          tabIndex={byKey ? -1 : undefined}
+          variant="subtle"
+          color="dark"
+          size={44}
+          aria-label={`Photograph ${label}`}
+          title={byKey ? "Photograph (P)" : undefined}
+        >
           <IconCamera size={22} />
         </ActionIcon>
       )}

@@ -3,6 +3,7 @@ import clsx from "clsx";
 import { useEffect, useRef } from "react";
 
 import type { Figure, Length, Term } from "../api/client";
+import { within } from "../api/words";
 import { useWork } from "../work/context";
 import { Digits, WithFractions } from "../tape/Digits";
 import { mixed } from "../tape/fraction";
@@ -82,7 +83,7 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
       {figure.considered.length > 0 && (
         <p className={styles.considered}>
           The highest counts; passed over:{" "}
-          {figure.considered.map((term) => `${term.label.toLowerCase()} ${term.value.text}`).join(", ")}.
+          {figure.considered.map((term) => `${within(term.label)} ${term.value.text}`).join(", ")}.
         </p>
       )}
       {figure.allowances.map((why) => (

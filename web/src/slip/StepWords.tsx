@@ -1,4 +1,5 @@
 import type { Step } from "../api/client";
+import { within } from "../api/words";
 import { WithFractions } from "../tape/Digits";
 import styles from "./StepWords.module.css";
 
@@ -6,13 +7,13 @@ import styles from "./StepWords.module.css";
 export function StepWords({ step, n }: { step: Step; n: number }) {
   return (
     <>
-      {step.gate && <strong className="gate">First: {step.gate.toLowerCase()}</strong>}
+      {step.gate && <strong className="gate">First: {within(step.gate)}</strong>}
       <span className="step-text">
         <span className={styles.stepNumber}>{n}</span> <WithFractions text={step.text} />
       </span>
       {step.check && (
         <span className="step-check">
-          Good when: <WithFractions text={step.check.toLowerCase()} />
+          Good when: <WithFractions text={within(step.check)} />
         </span>
       )}
       {step.tools && <span className="step-tools">{step.tools}</span>}

@@ -5,8 +5,9 @@ import clsx from "clsx";
 import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
+import { within } from "../api/words";
 import { WithFractions } from "../tape/Digits";
-import { Camera, Photos } from "../photos/Photos";
+import { Camera, Photos, pressCamera } from "../photos/Photos";
 import { StepWords } from "../slip/StepWords";
 import { useWork } from "../work/context";
 import { piecesToCut } from "../work/cuts";
@@ -62,6 +63,8 @@ export function CardStage() {
                   }
                   onKeyDown={(event) => {
                     if (event.key === "Enter") event.currentTarget.click();
+                    if (event.key.toLowerCase() === "p" && !event.ctrlKey && !event.metaKey && !event.altKey)
+                      pressCamera(event.currentTarget.closest("li"));
                   }}
                 />
                 <span>
@@ -88,7 +91,7 @@ export function CardStage() {
                   )}
                 </span>
               </label>
-              <Camera label={`step ${n + 1}`} of={{ opening: page.id, step: step.key }} />
+              <Camera label={`step ${n + 1}`} of={{ opening: page.id, step: step.key }} byKey />
               <Photos
                 label={`step ${n + 1}`}
                 photos={page.photos.filter((p) => p.step === step.key)}
@@ -118,7 +121,7 @@ function SignOff({ open }: { open: number }) {
     ...(open ? [`${open} ${open === 1 ? "step" : "steps"} of this card not ticked`] : []),
     ...(uncut ? [`${uncut} ${uncut === 1 ? "piece" : "pieces"} of the cut list not cut`] : []),
     ...(swings && !check ? ["no gap read after setting"] : []),
-    ...(check?.unread ?? []).map((place) => `not read: ${place.toLowerCase()}`),
+    ...(check?.unread ?? []).map((place) => `not read: ${within(place)}`),
   ];
   const signed = page.events.find((e) => e.what === "signed");
   const was = (signed?.detail.built ?? {}) as Record<string, string>;

@@ -1,4 +1,5 @@
 import clsx from "clsx";
+import { within } from "../api/words";
 
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
@@ -125,7 +126,7 @@ export function HangStage() {
         <ul className={clsx(styles.moves, styles.missed)}>
           {check.missed.map((m) => (
             <li key={m}>
-              No move cures <WithFractions text={m.toLowerCase()} />.
+              No move cures <WithFractions text={within(m)} />.
             </li>
           ))}
         </ul>

@@ -73,6 +73,7 @@ export function ReadingForm({ phase, place, go }: Props) {
         grabRef={grabRef}
         again={() => setTurn(turn + 1)}
       />
+      <TakenWith />
       {outbox.waiting.length > 0 && (
         <p role="status" className={styles.waiting}>
           {outbox.waiting.length === 1 ? "1 reading waits here" : `${outbox.waiting.length} readings wait here`} and
@@ -80,6 +81,33 @@ export function ReadingForm({ phase, place, go }: Props) {
         </p>
       )}
     </section>
+  );
+}
+
+const useInstrument = () =>
+  useLocalStorage({ key: "jambo.instrument", defaultValue: "", getInitialValueInEffect: false });
+
+/** With what readings are taken, and by whom: the same from one to the next, so that a reading being kept takes neither away. */
+function TakenWith() {
+  const [instrument, setInstrument] = useInstrument();
+  const [who, setWho] = useWho();
+  return (
+    <div className="pair">
+      <TextInput
+        label="Taken with"
+        placeholder="tape, 6 ft level"
+        maxLength={80}
+        value={instrument}
+        onChange={(e) => setInstrument(e.currentTarget.value)}
+      />
+      <TextInput
+        label="by"
+        placeholder="your name"
+        maxLength={LONGEST_NAME}
+        value={who}
+        onChange={(e) => setWho(e.currentTarget.value)}
+      />
+    </div>
   );
 }
 
@@ -110,12 +138,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
       form.current?.querySelector<HTMLElement>("input")?.focus();
   }, [grabRef]);
   const [errors, setErrors] = useState<FieldError[]>([]);
-  const [instrument, setInstrument] = useLocalStorage({
-    key: "jambo.instrument",
-    defaultValue: "",
-    getInitialValueInEffect: false,
-  });
-  const [who, setWho] = useWho();
+  const [instrument] = useInstrument();
   const texts = useTyped();
   const before = page.readings.filter((r) => r.reading.place === asked.place);
   const last = before[before.length - 1];
@@ -276,22 +299,6 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         <Button fullWidth type="submit" loading={keep.isPending} className={styles.keep}>
           {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
         </Button>
-      </div>
-      <div className="pair">
-        <TextInput
-          label="Taken with"
-          placeholder="tape, 6 ft level"
-          maxLength={80}
-          value={instrument}
-          onChange={(e) => setInstrument(e.currentTarget.value)}
-        />
-        <TextInput
-          label="by"
-          placeholder="your name"
-          maxLength={LONGEST_NAME}
-          value={who}
-          onChange={(e) => setWho(e.currentTarget.value)}
-        />
       </div>
     </form>
   );

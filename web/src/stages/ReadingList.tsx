@@ -4,12 +4,11 @@ import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 
 import { api, ask, type KeptPhoto } from "../api/client";
+import { within } from "../api/words";
 import { useWork } from "../work/context";
 import { Camera, Photos } from "../photos/Photos";
 import { WithFractions } from "../tape/Digits";
 import styles from "./ReadingList.module.css";
-
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** The readings that count, each against what all of them together say; any can be taken again or withdrawn. */
 export function ReadingList({ phase, again }: { phase: "survey" | "check"; again: (place: string) => void }) {
@@ -81,7 +80,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                     .join(" · ")}
                 </span>
                 <Photos
-                  label={lower(row.label)}
+                  label={within(row.label)}
                   photos={page.photos.filter((p) => p.reading === kept.id || (first && stray(p, row.place)))}
                   of={{ opening: page.id, reading: kept.id }}
                 />
@@ -100,7 +99,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                 )}
               </td>
               <td className={styles.tools}>
-                <Camera label={lower(row.label)} of={{ opening: page.id, reading: kept.id }} />
+                <Camera label={within(row.label)} of={{ opening: page.id, reading: kept.id }} />
                 <ActionIcon
                   variant="subtle"
                   color="dark"
