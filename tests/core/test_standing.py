@@ -1,8 +1,8 @@
 """A standing opening (handbook 24): nothing of the wall is asked for, framed or cut; its rough opening is what was read."""
 
 import pytest
-from found_cases import STRAIGHT, found, surveyed, wide
-from test_card import SILL, STEEL
+from found_cases import STRAIGHT, also, found, surveyed, wide
+from test_card import SILL, STANDING, STEEL
 
 from helpers import BYPASS, POCKET, SLIDER, codes, inch, lengths, plain, solved
 from jambo.core.quantities.figure import HALF
@@ -11,6 +11,7 @@ from jambo.core.wall.layout import Solved, lay_out
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
+from jambo.views.exchange import solve_document
 
 KINDS = {
     "swing": {}, "pre-hung": {"opening.frame": {"supply": "pre_hung"}}, "steel": STEEL, "sill": SILL, "pocket": POCKET,
@@ -90,3 +91,52 @@ def test_a_wall_lays_it_out_as_wide_as_it_was_read(width):
     (stands,) = lay_out([Solved("D1", facts.opening, result)], facts.wall).standing
     assert stands.opening.width == inch(width) == lengths(result)["ro_width"]
     assert (stands.opening.low + stands.opening.high) * HALF == inch("60")
+
+
+def said(**changes):
+    return solve_document(parse(Document, plain(**STANDING, **changes)))
+
+
+def test_what_waits_is_called_what_the_door_would_like():
+    """Until the hole is read its height is no rough opening, known or not."""
+    read = said(**{"opening.floors": None})
+    assert {w["name"]: w["label"] for w in read["waiting"]}["ro_height"] == "Height this door would like"
+    assert read["figures"]["ro_width"]["label"] == "Width this door would like"
+
+
+@pytest.mark.parametrize(("layers", "text", "check"), [
+    ([], "The side jambs stand on the bare floor, and nothing is laid to them.", ""),
+    ([{"thickness": "1/16"}], "The side jambs stand on the rough floor: the finish is laid to them, or they are undercut for it.",
+     "Floor under the leaf 1/16 in, highest it passes 1/16 in"),
+])  # fmt: skip
+def test_a_bare_floor_is_told_as_one(layers, text, check):
+    step = next(s for s in said(**{"opening.floors": {"a": layers, "b": layers}})["steps"] if s["key"] == "floor")
+    assert (step["text"], step["check"]) == (text, check)
+
+
+def test_the_card_levels_the_head_with_the_play_the_set_stage_tells():
+    """Heights 83 and 82 63/64: 81 3/8 + 3/4 = 82 1/8 is the frame's top, and 55/64 are left: on a tape to sixteenths 13/16 strong."""
+    read = said(**found(*STRAIGHT, also("floor_across", "0"), height_left="82 63/64", height_right="82 63/64"))
+    step = next(s for s in read["steps"] if s["key"] == "head")
+    play = read["figures"]["head_play_found"]["value"]["text"]
+    assert (play, step["check"]) == ("13/16 in", "13/16 in over it")
+
+
+def test_a_lining_is_told_as_thick_as_it_is_sold():
+    frame = {"kind": "lining_kit", "thickness": "27.5 mm", "depth": "133 mm"}
+    read = said(show={"unit": "mm"}, **{
+        "opening.frame": frame, "opening.door.leaves": [{"width": "762 mm", "height": "1981 mm", "thickness": "35 mm"}],
+        "opening.floors": {"a": [], "b": []},
+    })  # fmt: skip
+    assert {p["section"] for p in read["pieces"] if p["part"] == "leg"} == {"27.5 × 133"}
+
+
+def test_the_tips_of_a_pair_that_are_level_are_said_to_meet():
+    """A pair of leaves in a hole with 1/16 to spare: one pair of shims is as thick as its gap with the tips where they meet."""
+    door = [{"width": "28 in", "height": "80", "thickness": "1 3/8"}, {"width": "28 in"}]
+    lean = [also("lean_left", "0"), also("lean_right", "1/16", "away"), also("floor_across", "1/16", "right")]
+    read = said(**{"opening.door.leaves": door}, **found(
+        *lean, width_foot="58 1/16", width_middle="57 15/16", width_head="58", height_left="82 5/8", height_right="82 9/16",
+    ))  # fmt: skip
+    told = {s["label"]: s["pack"] for s in read["found"]["set"]["stations"]}
+    assert told["Hinge 2"] == "a pair of shims, tips just meeting"

@@ -311,7 +311,9 @@ def _pack(station: Station, tape: Tape, words: Region, habit: Unit) -> str:
         sizes = [_said(f, fine) for f in pack.flats]
         parts.append("flat " + " + ".join(sizes))
     if pack.pair is not None:
-        parts.append(fill("a pair of {shim}s, tips ", words).lower() + f"{_said(pack.pair, tape)} past each other")
+        past = show(pack.pair, tape).digits != "0"
+        tips = f"{_said(pack.pair, tape)} past each other" if past else "just meeting"
+        parts.append(fill("a pair of {shim}s, tips ", words).lower() + tips)
     if pack.single:
         parts.append(fill("one {shim}'s thin end", words).lower())
     if pack.wedge:

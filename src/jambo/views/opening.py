@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from fractions import Fraction
 from functools import lru_cache
 from string import Formatter
 from typing import Any
@@ -384,8 +385,9 @@ def piece_label(piece: Piece, words: Region) -> str:
 
 
 def section_text(section: tuple[Length | None, Length | None], tape: Tape) -> str:
-    """Write a piece's thickness and width."""
-    digits = [show(part, tape).digits for part in section if part is not None]
+    """Write a piece's thickness and width: to half a millimetre, as a lining of 27.5 is sold."""
+    fine = Tape(tape.unit, min(tape.step, Fraction(1, 2))) if tape.unit == "mm" else tape
+    digits = [show(part, fine).digits for part in section if part is not None]
     return " × ".join(digits)
 
 

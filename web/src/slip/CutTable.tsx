@@ -4,6 +4,7 @@ import { Digits, WithFractions } from "../tape/Digits";
 
 /** The cut list: count, piece, length, stock. On the opening screen each length opens its slip. */
 export function CutTable({ result, still }: { result: Result; still?: boolean }) {
+  if (result.pieces.length === 0) return <p className="quiet">Nothing is cut for this opening.</p>;
   return (
     <table className="cuts">
       <caption>Cut list</caption>

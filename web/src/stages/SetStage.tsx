@@ -55,6 +55,7 @@ export function SetStage() {
   const { result, words, now } = useWork();
   const set = result?.found.set;
   const legs = words.leg ?? "leg";
+  const packed = set !== null && set !== undefined && set.stations.length + set.blocks.length > 0; // a steel frame has none
   if (!set) {
     return (
       <>
@@ -94,51 +95,55 @@ export function SetStage() {
       </p>
       <LengthAt path="opening.setting.slide" label="or pushed to, from the slot’s hinge end" />
       <Stations />
-      <div className="pair">
-        <SelectAt
-          path="opening.setting.packing"
-          label="Pack with"
-          fallback="tapered"
-          data={[
-            { value: "tapered", label: "Tapered pairs" },
-            { value: "flat", label: "Flat pieces" },
-          ]}
-        />
-        <SelectAt
-          path="opening.setting.nailing"
-          label="Nail the hinge side"
-          fallback="top_down"
-          data={[
-            { value: "top_down", label: "Top down" },
-            { value: "bottom_up", label: "Bottom up" },
-          ]}
-        />
-      </div>
-      <div className="pair">
-        <SelectAt
-          path="opening.setting.hinge_by"
-          label={`Hinge ${legs} by`}
-          fallback="level"
-          data={[
-            { value: "level", label: "The level" },
-            { value: "stud", label: "Tight to its stud" },
-          ]}
-        />
-        <SelectAt
-          path="opening.setting.strike_by"
-          label={`Other ${legs} by`}
-          fallback="leaf"
-          data={[
-            { value: "leaf", label: "The leaf’s edge" },
-            { value: "level", label: "The level" },
-          ]}
-        />
-      </div>
-      <SwitchAt
-        path="opening.setting.foot_station"
-        label={`Also at the ${words.strike ?? "strike"} foot, where carts hit`}
-      />
-      <SwitchAt path="opening.setting.one_side" label="They went in from one side only" />
+      {packed && (
+        <>
+          <div className="pair">
+            <SelectAt
+              path="opening.setting.packing"
+              label="Pack with"
+              fallback="tapered"
+              data={[
+                { value: "tapered", label: "Tapered pairs" },
+                { value: "flat", label: "Flat pieces" },
+              ]}
+            />
+            <SelectAt
+              path="opening.setting.nailing"
+              label="Nail the hinge side"
+              fallback="top_down"
+              data={[
+                { value: "top_down", label: "Top down" },
+                { value: "bottom_up", label: "Bottom up" },
+              ]}
+            />
+          </div>
+          <div className="pair">
+            <SelectAt
+              path="opening.setting.hinge_by"
+              label={`Hinge ${legs} by`}
+              fallback="level"
+              data={[
+                { value: "level", label: "The level" },
+                { value: "stud", label: "Tight to its stud" },
+              ]}
+            />
+            <SelectAt
+              path="opening.setting.strike_by"
+              label={`Other ${legs} by`}
+              fallback="leaf"
+              data={[
+                { value: "leaf", label: "The leaf’s edge" },
+                { value: "level", label: "The level" },
+              ]}
+            />
+          </div>
+          <SwitchAt
+            path="opening.setting.foot_station"
+            label={`Also at the ${words.strike ?? "strike"} foot, where carts hit`}
+          />
+          <SwitchAt path="opening.setting.one_side" label="They went in from one side only" />
+        </>
+      )}
       <h2>Legs, head and floor</h2>
       <Ladder />
       <Lines names={LEGS} />
@@ -242,7 +247,7 @@ function Ladder() {
 function Stations() {
   const { result, words, lit, light, open } = useWork();
   const set = result?.found.set;
-  if (!set) return null;
+  if (!set || set.stations.length + set.blocks.length === 0) return null;
   return (
     <table className="stations">
       <caption>

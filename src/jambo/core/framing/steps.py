@@ -10,10 +10,10 @@ from jambo.core.flags import LOCAL_CODE
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO
-from jambo.core.step import EYES, Step
+from jambo.core.step import EYES, Step, tells
 
 
-def floor_steps(opening: Opening, *, lined: bool) -> Iterable[Step]:
+def floor_steps(opening: Opening, figures: Figures, *, lined: bool) -> Iterable[Step]:
     """What the legs stand on, and what must be decided first; `lined` says that there are legs to stand."""
     layers = [layer for side in (opening.floors.a, opening.floors.b) for layer in side.layers or ()]
     unsettled = any(getattr(layer, "source", None) and layer.source.kind == "allowance" for layer in layers)  # type: ignore[union-attr]
@@ -26,13 +26,16 @@ def floor_steps(opening: Opening, *, lined: bool) -> Iterable[Step]:
         stands = f"The {{leg}}s stand {'on' if opening.frame.sill.legs_on else 'beside'} the sill."
     if not lined:
         stands = "The floor stays as it is: measure heights from it where the slab hangs."
+    bare = not tells(figures, names.FLOOR_CLEAR, opening.tape)
+    if bare and lined and opening.frame.stands_on == "rough_floor" and opening.frame.sill is None:
+        stands = "The {leg}s stand on the bare floor, and nothing is laid to them."
     gate = "the floor decided, or its allowance accepted" if unsettled else ""
     yield Step(
         key="floor",
         part="Before",
         text=stands,
         gate=gate,
-        check="floor under the {leaf} {floor_under}, highest it passes {floor_clear}",
+        check="" if bare else "floor under the {leaf} {floor_under}, highest it passes {floor_clear}",
     )
 
 

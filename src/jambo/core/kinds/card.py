@@ -54,7 +54,7 @@ def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: boo
     return (
         *(take_out(opening, lined=kind.lines(planned)) if replaced else ()),
         *((SURVEY,) if replaced else ()),
-        *floor_steps(opening, lined=kind.lines(planned)),
+        *floor_steps(opening, figures, lined=kind.lines(planned)),
         *boxes_away(wall, figures),
         *(step for step in into if step.part == "Before"),
         *kind.steps(planned, framing, cut_in=cut_in),

@@ -68,9 +68,10 @@ def set_hinge_side(opening: Opening, figures: Figures, *, hinged: bool) -> Itera
     level = f"Level the {{head}} at {head}."
     if opening.setting.to_leaf and names.OUT_OF_SQUARE in figures:
         level = f"Set the {{head}} to the {{leaf}}: {head} at the hinges, {{out_of_square}}."
+    play = names.HEAD_PLAY_FOUND if names.HEAD_PLAY_FOUND in figures else names.HEAD_PLAY
     yield Step(
         key="head", part="Setting", text=level, tools="level",
-        check="{head_play} over it" if tells(figures, names.HEAD_PLAY, opening.tape) else "tight at both joints", needs=("hinge-leg",),
+        check=f"{{{play}}} over it" if tells(figures, play, opening.tape) else "tight at both joints", needs=("hinge-leg",),
     )  # fmt: skip
 
 
