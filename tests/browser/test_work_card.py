@@ -30,6 +30,9 @@ def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_open
     page.get_by_role("button", name="Not cut after all: Jack", exact=True).click()
     page.get_by_role("button", name="Cut one: Jack", exact=True).click()
     expect(page.locator(".CutMarks-cut-marks")).to_contain_text("1 of 2 cut at 80 7/8 in")
+    cut, of = re.search(r"What is cut: (\d+) of (\d+)", page.get_by_text("What is cut: ").inner_text()).groups()
+    page.get_by_role("tab", name="Card").click()  # the sign-off counts the same pieces, one jack of two among them
+    expect(page.get_by_label("Sign-off")).to_contain_text(f"{int(of) - int(cut)} piece")
     page.get_by_role("tab", name="Floor").click()
     page.get_by_label("Thickness", exact=True).first.fill("1")
     expect(page.locator("[data-code=piece-cut-short]")).to_contain_text("was cut at 81 3/8 in")
