@@ -1,8 +1,8 @@
 import { ActionIcon, Button } from "@mantine/core";
 import { useHotkeys, useMediaQuery } from "@mantine/hooks";
 import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Document, type StageName } from "../api/client";
@@ -24,10 +24,20 @@ import { documentOf } from "../work/document";
 import { put } from "../work/paths";
 import { useAsking } from "../work/placeAsked";
 import { meantBy } from "../work/usual";
-import { useDraft } from "../work/useDraft";
+import { type Draft, useDraft } from "../work/useDraft";
 import { useOutbox } from "../work/useOutbox";
 import { useStageKeys } from "./useStageKeys";
 import styles from "./OpeningPage.module.css";
+
+/** The answer to a whole document. */
+const solving = (whole: Document | null) =>
+  queryOptions({
+    queryKey: ["solve", whole],
+    queryFn: ({ signal }) => ask(api.POST("/api/solve", { body: whole!, signal })),
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: (count, failure) => count < 3 && failure instanceof ApiProblem && failure.offline,
+  });
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
 export function OpeningPage() {
@@ -36,7 +46,8 @@ export function OpeningPage() {
 }
 
 function OneOpening({ id }: { id: number }) {
-  const kept = useDraft(id);
+  const early = useRef<((next: Draft) => void) | null>(null);
+  const kept = useDraft(id, early);
   const { page, now } = kept;
   const outbox = useOutbox(page.data, kept.took);
   const job = page.data?.job.job;
@@ -63,15 +74,15 @@ function OneOpening({ id }: { id: number }) {
         : null,
     [page.data, now, job, shown, slabAt, framed],
   );
-  const solved = useQuery({
-    queryKey: ["solve", whole],
-    queryFn: ({ signal }) => ask(api.POST("/api/solve", { body: whole!, signal })),
-    enabled: whole !== null,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-    retry: (count, failure) => count < 3 && failure instanceof ApiProblem && failure.offline,
-  });
+  const solved = useQuery({ ...solving(whole), enabled: whole !== null, placeholderData: keepPreviousData });
+  const client = useQueryClient();
+  useEffect(() => {
+    // asked as soon as a fact is changed: the screen is drawn with it while the answer is on its way
+    early.current = (next) => {
+      if (page.data && framed === null)
+        client.query(solving(documentOf(page.data, next, shown, slabAt))).catch(() => undefined);
+    };
+  }, [client, page.data, framed, shown, slabAt]);
 
   const usual = solved.data?.usual;
   const meant = useMemo(() => now && meantBy(now, usual ?? {}), [now, usual]);

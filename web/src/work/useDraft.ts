@@ -1,6 +1,6 @@
 import { notifications } from "@mantine/notifications";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { type RefObject, useCallback, useEffect, useRef, useState } from "react";
 
 import {
   ApiProblem,
@@ -48,8 +48,11 @@ function unpark(id: number): Parked | null {
   }
 }
 
-/** One opening: what is kept, what is being changed, automatic saving, undo and conflicts. */
-export function useDraft(id: number) {
+/**
+ * One opening: what is kept, what is being changed, automatic saving, undo and conflicts. `changed` is told of every change at
+ * once, before the screen is drawn with it.
+ */
+export function useDraft(id: number, changed?: RefObject<((next: Draft) => void) | null>) {
   const client = useQueryClient();
   const key = ["opening", id];
   const page = useQuery({
@@ -181,13 +184,14 @@ export function useDraft(id: number) {
   const change = useCallback(
     (next: Draft) => {
       newest.current = next;
+      changed?.current?.(next);
       setDraft(next);
       setState((was) => (was === "conflict" ? was : "waiting"));
       park();
       // the server said what it heard in a field after the page was left
       if (gone.current) leave.current().catch(() => undefined);
     },
-    [park],
+    [park, changed],
   );
 
   const now: Draft | null = draft ?? (page.data ? { opening: page.data.opening, wall: page.data.wall.wall } : null);

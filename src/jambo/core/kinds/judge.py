@@ -9,6 +9,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known
+from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 
 FLAGS = FlagWords(
@@ -53,8 +54,10 @@ def on_door(
     opening: Opening, figures: Figures, rules: HouseRules, own: Iterable[Flag] = (), way: str = "caution-way-through"
 ) -> Iterator[Flag]:
     """Widths that read two ways, what the kind says of its `own`, and cautions; `way` is the one about the way left free."""
+    told: set[Length] = set()  # two leaves written alike are asked about once
     for i, leaf in enumerate(opening.leaves):
-        if leaf.width_also is not None and isinstance(leaf.width, Known):
+        if leaf.width_also is not None and isinstance(leaf.width, Known) and leaf.width.value not in told:
+            told.add(leaf.width.value)
             values = {"heard": leaf.width.value, "also": leaf.width_also}
             about = (names.FRAME_INSIDE_WIDTH,) if names.FRAME_INSIDE_WIDTH in figures else ()
             yield FLAGS("leaf-width-two-readings", values, about, f"opening.door.leaves[{i}].width")
