@@ -33,11 +33,18 @@ def next_door(at, **more):
     return {"mark": "D2", **{name: str(x) for name, x in ends.items()}, **more}
 
 
-SHEARED = {
-    "opening.door.in_hand": {
-        "height_hinge": "80", "height_strike": "80", "diagonal_to_strike": "85 11/16", "diagonal_to_hinge": "85 3/16",
+def sheared(**more):
+    """85 11/16² - 85 3/16² = 85.4375, over 4 x 80: its top rises .267 to its free edge."""
+    sides = {
+        "height_hinge": "80",
+        "height_strike": "80",
+        "diagonal_to_strike": "85 11/16",
+        "diagonal_to_hinge": "85 3/16",
     }
-}  # fmt: skip
+    return {"opening.door.in_hand": sides | more}
+
+
+SHEARED = sheared()
 
 
 def jacks(length):
@@ -112,6 +119,8 @@ FLAGS = [
     ({"opening.floors": {"a": [{"thickness": "1"}], "b": []}}, "floor-step"),
     (SHEARED, "leaf-out-of-square"),
     (SHEARED | {"opening.door.fire_rated": True}, "leaf-out-of-square-fire-rated"),
+    (sheared(may_trim_top="9/32"), "leaf-out-of-square-may"),
+    (sheared(may_trim_top="1/4"), "leaf-out-of-square-may-not"),
     ({"opening.door.hardware": {"hinge_corner": "round", "hinge_mortise": "square"}}, "hinge-corners-differ"),
     ({"opening.door.hardware": {"latch_corner": "round", "latch_mortise": "square"}}, "latch-corners-differ"),
     ({"opening.door.hardware": {"thickness_least": "1 5/8", "thickness_most": "1 3/4"}}, "lock-wrong-for-leaf"),

@@ -2172,6 +2172,12 @@ export interface components {
             latch?: (string | components["schemas"]["ExactLength"]) | null;
             /** May Trim */
             may_trim?: (string | components["schemas"]["ExactLength"]) | null;
+            /** May Trim Free */
+            may_trim_free?: (string | components["schemas"]["ExactLength"]) | null;
+            /** May Trim Hinge */
+            may_trim_hinge?: (string | components["schemas"]["ExactLength"]) | null;
+            /** May Trim Top */
+            may_trim_top?: (string | components["schemas"]["ExactLength"]) | null;
             /** Width Foot */
             width_foot?: (string | components["schemas"]["ExactLength"]) | null;
             /** Width Top */

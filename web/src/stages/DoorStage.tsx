@@ -318,7 +318,14 @@ function InHand() {
           { value: "solid", label: "Solid" },
         ]}
       />
-      <LengthAt path={`${at}.may_trim`} label="May come off its bottom" />
+      <div className="pair">
+        <LengthAt path={`${at}.may_trim`} label="May come off its bottom" />
+        <LengthAt path={`${at}.may_trim_top`} label="off its top" />
+      </div>
+      <div className="pair">
+        <LengthAt path={`${at}.may_trim_hinge`} label="off its hinge edge" />
+        <LengthAt path={`${at}.may_trim_free`} label="off its free edge" />
+      </div>
       <div className="pair">
         <LengthAt path={`${at}.width_top`} label="Width at its top" />
         <LengthAt path={`${at}.width_foot`} label="Width at its foot" />

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
 from jambo.core.quantities.figure import Fact, Known
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import Length, total
 from jambo.core.quantities.mass import GRAMS, Mass
 from jambo.core.quantities.tape import Unit
 
@@ -43,11 +43,19 @@ class InHand:
 
     Where it was measured its size counts before the one it is called by. `diagonal_to_strike` runs from its hinge foot to its
     top at the strike, `diagonal_to_hinge` the other way; `latch` is from its top to the latch's middle, `hinges` from its top
-    to the top of each hinge. `hinge_count` is how many a unit came with, where nobody measured their places.
+    to the top of each hinge. `may_trim` is what may come off its bottom, `may_trim_top` off its top, `may_trim_hinge` and
+    `may_trim_free` off its long edges. `hinge_count` is how many a unit came with, where nobody measured their places.
     """
 
     core: Core | None = None
     may_trim: Annotated[Known | None, declare("gap", "may come off the {leaf}'s bottom", name="may_trim")] = None
+    may_trim_top: Annotated[Known | None, declare("gap", "may come off the {leaf}'s top", name="may_trim_top")] = None
+    may_trim_hinge: Annotated[
+        Known | None, declare("gap", "may come off the {leaf}'s hinge edge", name="may_trim_hinge")
+    ] = None
+    may_trim_free: Annotated[
+        Known | None, declare("gap", "may come off the {leaf}'s free edge", name="may_trim_free")
+    ] = None
     width_top: Annotated[Known | None, declare("leaf_width", "{leaf} width, measured", name="leaf_measured_top")] = None
     width_foot: Annotated[Known | None, declare("leaf_width", "{leaf} width, measured", name="leaf_measured_foot")] = (
         None
@@ -67,6 +75,12 @@ class InHand:
     latch: Annotated[Known | None, declare("height", "latch of the {leaf}", name="latch_in_hand")] = None
     hinge_count: int | None = None
     hinges: tuple[Known, ...] = ()
+
+    @property
+    def may_narrow(self) -> Length | None:
+        """What may come off its two long edges in all; None while nobody has said it of either."""
+        said = [one.value for one in (self.may_trim_hinge, self.may_trim_free) if one is not None]
+        return total(said) if said else None
 
     @property
     def there(self) -> bool:

@@ -26,6 +26,11 @@ FLAGS = FlagWords(
                 "Plane or drive over {over} in all, at {hinge_at} up the hinge {stud} and {strike_at} up the {strike} {stud}; "
                 "or take a stock {leaf} of {size}.",
             ),
+            "unit-too-wide-leaf-may": (
+                "stop",
+                "The {frame} is {over} too wide for the hole, even tilted as far as plumb allows.",
+                "Take {over} off the {leaf}'s long edges, of which {most} in all may come off; measure it again, and the {frame} follows it.",
+            ),
             "unit-too-wide-for-stock": (
                 "stop",
                 "The {frame} is {over} too wide for the hole, and no stock {leaf} in this kind of {frame} goes in.",
@@ -144,7 +149,11 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
     if room.width < 0:
         best = max((s.width for s in narrower), default=None)
         values: Values = {"over": -down(room.width), **_where(plan)}
-        if best is not None:
+        narrow = None if opening.fire_rated or opening.frame.pre_hung else opening.in_hand.may_narrow
+        if narrow is not None and -down(room.width) <= narrow:
+            values["most"] = narrow
+            yield FLAGS("unit-too-wide-leaf-may", values, (names.SLOT_WIDTH,), "opening.door.in_hand.width_top")
+        elif best is not None:
             yield FLAGS("unit-too-wide", {**values, "size": best}, (names.SLOT_WIDTH,), "opening.unit.outside_width")
         else:
             yield FLAGS("unit-too-wide-for-stock", values, (names.SLOT_WIDTH,), "opening.unit.outside_width")

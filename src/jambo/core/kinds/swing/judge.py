@@ -41,6 +41,16 @@ FLAGS = FlagWords(
                 "The {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
                 "Set the {frame} to it, which the Set stage can do; or plane {by} off its top at the {end}, if its maker allows.",
             ),
+            "leaf-out-of-square-may": (
+                "check",
+                "The {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
+                "Set the {frame} to it, which the Set stage can do; or plane {by} off its top at the {end}, where {most} may come off.",
+            ),
+            "leaf-out-of-square-may-not": (
+                "check",
+                "The {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
+                "Set the {frame} to it, which the Set stage can do: of its top only {most} may come off.",
+            ),
             "leaf-out-of-square-fire-rated": (
                 "check",
                 "The {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
@@ -100,9 +110,14 @@ def on_square(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator
     if by is None or size(by) <= rules.value("straight") or opening.setting.to_leaf:
         return
     way, end = ("higher", "free edge") if by > ZERO else ("lower", "hinge edge")
-    code = "leaf-out-of-square-fire-rated" if opening.fire_rated else "leaf-out-of-square"
-    path = "opening.door.in_hand.diagonal_to_strike"
-    yield FLAGS(code, {"by": size(by), "way": way, "end": end}, (names.OUT_OF_SQUARE,), path)
+    most = opening.in_hand.may_trim_top
+    values: Values = {"by": size(by), "way": way, "end": end, **({"most": most.value} if most is not None else {})}
+    code = "leaf-out-of-square"
+    if opening.fire_rated:
+        code = "leaf-out-of-square-fire-rated"
+    elif most is not None:
+        code += "-may" if size(by) <= most.value else "-may-not"
+    yield FLAGS(code, values, (names.OUT_OF_SQUARE,), "opening.door.in_hand.diagonal_to_strike")
 
 
 def leads_to(opening: Opening) -> Iterator[Flag]:
