@@ -387,7 +387,7 @@ SIGNAL_HOUSE: Doc = {
 }  # fmt: skip
 
 JOBS = (NET_LOFT, SIGNAL_HOUSE, SEED_LIBRARY)
-RECORD = ("readings", "events")  # what a demo opening carries beside its document
+RECORD = ("readings", "events", "photographed")  # what a demo opening carries beside its document
 
 
 def documents() -> list[Doc]:

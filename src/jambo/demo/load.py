@@ -2,19 +2,34 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from jambo.demo.jobs import JOBS, RECORD, STOCK
+from jambo.demo.picture import stud_and_level
+from jambo.format import picture
 from jambo.format.document import Document, Job, Opening, Reading, RuleLevels, Survey, Wall
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
 from jambo.format.stock import StockItem, checked
 from jambo.jobs.documents import kept_json
 from jambo.jobs.recording import record, written_out
-from jambo.store import jobs, openings, stock
+from jambo.store import jobs, openings, photos, stock
 from jambo.store import readings as kept_readings
 from jambo.store import walls as kept_walls
-from jambo.store.database import Database
+from jambo.store.database import Database, Row, Transaction
 
 WHO = "demo"
+
+
+def _photograph(t: Transaction, row: Row, of: Mapping[str, str]) -> None:
+    """Keep a photograph with the reading of a place, or with a step of the card."""
+    about: Row = {"job_id": row["job_id"], "opening_id": row["id"]}
+    if "step" in of:
+        about, detail = {**about, "step": of["step"]}, {"step": of["says"]}
+    else:
+        taken = next(r for r in kept_readings.readings(t, row["id"]) if r["place"] == of["reading"])
+        about, detail = {**about, "reading_id": taken["id"]}, {"reading": taken["doc"]}
+    photos.add(t, about, picture.read(stud_and_level()), detail, WHO)
 
 
 def load_if_empty(database: Database) -> bool:
@@ -48,6 +63,8 @@ def load_if_empty(database: Database) -> bool:
                     for reading in readings:
                         kept = kept_json(written_out(document, parse(Reading, reading)))
                         kept_readings.add(t, row, kept, WHO, "tape and 6 ft level")
+                    for of in asked.get("photographed", []):
+                        _photograph(t, row, of)
                     for what in asked.get("events", []):
                         record(t, row, what, "", WHO)
     return True

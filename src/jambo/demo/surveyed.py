@@ -81,7 +81,9 @@ NET_LOFT: Doc = {
                     *studs(lean("left", "1/8"), bow("left", "1/16"), lean("right", "1/8"), bow("right", "1/16")),
                     read("floor_across", "5/16", "right"), read("floor_along", "3/8 in 4 ft", "up"),
                     read("wall_left", "3/8", "A"), read("wall_right", "1/8", "A"),
-                ], unit={"leg_length": "82 1/2"}),
+                ], unit={"leg_length": "82 1/2"}, photographed=[
+                    {"step": "score", "says": "Score the paint along the old casing; take it off."}, {"reading": "bow_left"},
+                ]),
                 opening("N3", "Tar room", door("30"), "180", [
                     *widths("32 3/8", "32 3/8", "32 7/16"), *heights("83", "83"), *STRAIGHT,
                     read("twist_left", "5/32", "A", at="12"), read("twist_left", "3/16", "A", at="70"),
