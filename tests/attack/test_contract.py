@@ -14,7 +14,7 @@ from jambo.api.app import create_app
 
 def times_have_their_zone(ctx, response, case):
     """Every time of day in an answer says which zone it is of."""
-    bare = re.search(r'"\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?"', response.text)
+    bare = re.search(r'"\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?"', response.content.decode("utf-8", "replace"))
     assert bare is None, f"a time without its zone: {bare[0]}"
 
 

@@ -7,6 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Body, Query, Response
 
 from jambo.api.shared import GREATEST_ID, Db, Id, Route, Who
+from jambo.format.picture import MEDIA
 from jambo.jobs import photos
 from jambo.jobs.kept import NewId
 
@@ -47,7 +48,7 @@ def new_photo_of_line(db: Db, line_id: Id, who: Who, picture: Picture = b"", onc
 @router.get(
     "/photos/{photo_id}",
     response_class=Response,
-    responses={200: {"content": {"image/*": {}}, "description": "The picture."}},
+    responses={200: {"content": {media: {} for media in MEDIA.values()}, "description": "The picture."}},
 )
 def photo(db: Db, photo_id: Id, small: bool = False) -> Response:
     """Give a photograph, or itself made small."""

@@ -9657,7 +9657,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "image/*": unknown;
+                    "image/jpeg": unknown;
+                    "image/png": unknown;
+                    "image/webp": unknown;
                 };
             };
             /** @description Bad Request */
