@@ -33,9 +33,9 @@ export function PhotoOutbox({ children }: { children: ReactNode }) {
           await send(one);
           break;
         } catch (failure) {
-          if (!(failure instanceof ApiProblem) || !failure.offline) {
-            const why = failure instanceof Error ? failure.message : "it was refused";
-            notifications.show({ color: "red", message: `The photograph was not kept: ${why}` });
+          // only one that is refused is let go: a fault, or an answer that could not be read, may be none the next time
+          if (failure instanceof ApiProblem && failure.status >= 400 && failure.status < 500) {
+            notifications.show({ color: "red", message: `The photograph was not kept: ${failure.message}` });
             break;
           }
           await new Promise((again) => setTimeout(again, AGAIN));
