@@ -274,3 +274,27 @@ def test_an_own_save_whose_answer_was_lost_is_no_conflict(page, new_opening, cli
         expect(page.get_by_role("dialog")).to_have_count(0)
         assert client.get(f"/api{new_opening}").json()["opening"]["door"]["leaves"][0]["width"] == f"{then} in"
     assert [answer.status for answer in lost] == [200, 200]
+
+
+def test_who_goes_on_to_another_field_while_a_reading_is_kept_stays_there(page, new_opening):
+    """Next to the form, with the answer held back: the next reading's field takes the focus only from the form itself."""
+    page.goto(f"{new_opening}/survey")
+    held = []
+    page.route(
+        "**/readings*", lambda route: held.append(route) if route.request.method == "POST" else route.continue_()
+    )
+    for text, elsewhere in (("32 1/4", "Taken with"), ("32 3/16", None)):
+        held.clear()
+        reading = page.get_by_role("textbox", name="Width at")
+        with page.expect_request("**/readings*"):
+            reading.fill(text)
+            reading.press("Enter")
+        if elsewhere:
+            page.get_by_label(elsewhere).focus()
+        else:
+            reading.focus()
+        name = page.get_by_label("Where, ", exact=False)
+        before = name.input_value()
+        held[0].continue_()
+        expect(name).not_to_have_value(before)
+        expect(page.get_by_label(elsewhere) if elsewhere else reading).to_be_focused()

@@ -68,6 +68,22 @@ def test_clashes_come_and_go_as_an_opening_moves(page, five, client):
     expect(page.locator("[data-code=fitting-in-opening]")).to_contain_text("stands in opening G1")
 
 
+def test_an_opening_moved_by_a_key_never_stands_where_it_was(page, five, client):
+    """Each place it is drawn at, from the key press until the place is kept: centre 108, and a mark of 1 in further."""
+    address, ids = five
+    page.goto(address)
+    moved = page.get_by_role("slider", name="Opening G2")
+    expect(moved).to_have_attribute("aria-valuetext", "centre 108 in")
+    moved.evaluate("""e => { window.places = []; new MutationObserver(() => places.push(e.getAttribute("aria-valuetext")))
+        .observe(e, { attributeFilter: ["aria-valuetext"] }); }""")
+    moved.press("PageUp")
+    expect(moved).to_have_attribute("aria-valuetext", "centre 109 in")
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    assert page.evaluate("places") == ["centre 109 in"]
+    assert client.get(f"/api/openings/{ids[1]}").json()["opening"]["position"]["to"] == "centre"
+
+
 def test_a_kings_line_is_typed_and_the_timber_is_the_walls_own(page, five, client):
     """G2 of RO 32 1/4 with its left king's line at 100: the opening from 101 1/2, its centre at 117 5/8."""
     address, ids = five

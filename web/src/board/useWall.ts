@@ -98,6 +98,7 @@ export function useWall(id: number) {
           kept.current = await layout({}).catch(() => kept.current);
         }
         client.removeQueries({ queryKey: ["opening"], type: "inactive" });
+        client.removeQueries({ queryKey: ["wall", id], type: "inactive" }); // the wall as it was before would be shown for a moment
         void renew(client, ["job"], ["opening"]);
         await renew(client, ["wall", id]);
         settled?.();

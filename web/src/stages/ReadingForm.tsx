@@ -132,10 +132,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
   useEffect(() => {
     if (!grabRef.current) return;
     grabRef.current = false;
-    // whoever has gone elsewhere meanwhile keeps the focus there
-    const held = document.activeElement;
-    if (held === null || held === document.body || held.closest(".reading-form"))
-      form.current?.querySelector<HTMLElement>("input")?.focus();
+    form.current?.querySelector<HTMLElement>("input")?.focus();
   }, [grabRef]);
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [instrument] = useInstrument();
@@ -166,7 +163,9 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
       texts.hold(`reading.${asked.place}`, null);
       texts.hold(`reading.${asked.place}.at`, null);
       if (hasLeft(asked.place)) return; // while it was being kept another place was chosen: what is typed there stays
-      grabRef.current = true;
+      // whoever has gone elsewhere meanwhile, be it to the name beside the form, keeps the focus there
+      const focused = document.activeElement;
+      grabRef.current = focused === null || focused === document.body || form.current!.contains(focused);
       again();
       const order = asks.filter((a) => a.round);
       const from = order.findIndex((a) => a.place === asked.place);
@@ -182,6 +181,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
   });
   const submit = (event?: SyntheticEvent) => {
     event?.preventDefault();
+    if (keep.isPending) return;
     if (value.trim()) keep.mutate();
     else
       setErrors([
@@ -296,7 +296,8 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         </label>
       )}
       <div>
-        <Button fullWidth type="submit" loading={keep.isPending} className={styles.keep}>
+        {/* not greyed out while it keeps: the focus would leave it for the next field */}
+        <Button fullWidth type="submit" aria-busy={keep.isPending} className={styles.keep}>
           {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
         </Button>
       </div>
