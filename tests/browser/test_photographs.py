@@ -62,10 +62,11 @@ def test_a_step_and_a_line_of_the_record_are_photographed(page, client, address,
     expect(page.get_by_role("img", name="Photograph of N9, planned", exact=True)).to_be_visible()
 
 
-def test_one_that_cannot_be_sent_waits_and_is_sent_after_a_reload(page, client, address, shot):
+@pytest.mark.parametrize("fails", [lambda route: route.abort(), lambda route: route.fulfill(status=500, body="oh")])
+def test_one_that_cannot_be_sent_waits_and_is_sent_after_a_reload(page, client, address, shot, fails):
     at, _ = address("/openings/{N9}/survey")
     page.goto(at)
-    page.route("**/photos?**", lambda route: route.abort())
+    page.route("**/photos?**", fails)
     take(page, "bow of the left stud", shot)
     expect(page.get_by_text("1 photograph is on its way")).to_be_visible()
     page.unroute("**/photos?**")

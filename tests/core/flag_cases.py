@@ -188,6 +188,8 @@ FLAGS = [
     (BYPASS | {"opening.door.bypass": {"count": 4}}, "bypass-too-deep"),
     ({"cuts": [{"figure": "leg_length", "length": "81 1/4", "when": "Tue"}]}, "piece-cut-short"),
     ({"cuts": [{"figure": "leg_length", "length": "81 1/2", "when": "Tue"}]}, "piece-cut-long"),
+    ({"cuts": [{"figure": "leg_length", "length": "81 1/4", "when": "Tue", "set": True}]}, "set-short"),
+    ({"cuts": [{"figure": "leg_length", "length": "81 1/2", "when": "Tue", "set": True}]}, "set-long"),
     (jacks("80 5/8"), "framed-short"),
     (jacks("81"), "framed-long"),
     ({"opening.head_line": "81"}, "head-line-too-low"),

@@ -194,16 +194,20 @@ def test_a_cut_says_what_and_when():
 
 
 @pytest.mark.parametrize(
-    ("figure", "cut", "code"),
+    ("figure", "cut", "done", "code"),
     [
-        ("jack_length", "80 5/8", "framed-short"),  # planned 80 7/8
-        ("jack_length", "81 1/8", "framed-long"),
-        ("jack_length", "80 7/8", None),
-        ("leg_length", "81 1/4", "piece-cut-short"),  # legs are not of the wall: they are cut anew
+        ("jack_length", "80 5/8", "framed", "framed-short"),  # planned 80 7/8
+        ("jack_length", "81 1/8", "framed", "framed-long"),
+        ("jack_length", "80 7/8", "framed", None),
+        ("leg_length", "81 1/4", "framed", "piece-cut-short"),  # legs are not of the wall: they are cut anew
+        ("leg_length", "81 1/4", "set", "set-short"),  # until the frame is set: 81 3/8 planned
+        ("leg_length", "81 1/2", "set", "set-long"),
+        ("leg_length", "81 3/8", "set", None),
+        ("jack_length", "80 5/8", "set", "framed-short"),
     ],
 )
-def test_what_stands_is_not_cut_anew(figure, cut, code):
-    doc = plain() | {"cuts": [{"figure": figure, "length": cut, "when": "Tue", "framed": True}]}
-    said = [f for f in solved(doc).flags if f.code.startswith(("framed", "piece-cut"))]
+def test_what_stands_is_not_cut_anew(figure, cut, done, code):
+    doc = plain() | {"cuts": [{"figure": figure, "length": cut, "when": "Tue", done: True}]}
+    said = [f for f in solved(doc).flags if f.code.startswith(("framed", "set-s", "set-l", "piece-cut"))]
     assert [f.code for f in said] == ([code] if code else [])
-    assert all("not cut anew" in f.kind.cure for f in said if f.code.startswith("framed"))
+    assert all("not cut anew" in f.kind.cure for f in said if not f.code.startswith("piece"))

@@ -1,9 +1,10 @@
 """Floors by their kind (handbook 9, 18): each floor the leaf passes wants its own gap, closed and swung."""
 
 import pytest
+from flag_cases import slider
 from found_cases import also, found
 
-from helpers import codes, inch, lengths, plain, solved
+from helpers import BYPASS, POCKET, codes, inch, lengths, plain, solved
 
 
 def floors(a, b, **more):
@@ -81,3 +82,30 @@ def test_the_least_gap_over_carpet_is_over_its_pile(pile, lacks):
 def test_a_step_is_more_than_a_note_whichever_side_it_is_on(a, b, code):
     said = {"floors-differ", "floor-step"} & set(codes(solved(plain(**floors(a, b)))))
     assert said == ({code} if code else set())
+
+
+CARPET_B = floors("3/4", "3/4", b_is=CARPET)
+CARPET_A, AIR_A = floors("3/4", "3/4", a_is=CARPET), floors("3/4", "3/4", a_is=AIR)
+THIN_B = floors("3/4", "3/8", b_is=CARPET)
+MARK = ("set_mark", "leaf_bottom", "pocket_floor_gap")
+SLAB = ("slab_height", "leaf_bottom", "track_line", "groove_depth", "pull_mark")
+PASSING = ("leaf_size_height", "leaf_bottom")
+
+
+@pytest.mark.parametrize(
+    ("kind", "facts", "figures", "expected"),
+    [
+        # a kit is set from the top of the pile: 3/4 + 1/2 + 80 + 3/4, and 1/2 under the leaf as over a hard floor
+        (POCKET, CARPET_B, MARK, ("82", "1 3/4", "1/2")),
+        (POCKET, AIR_A, MARK, ("81 3/4", "1 1/2", "3/4")),  # its gap said by the floor: 3/4 + 3/4 + 80 + 1/4 of drop
+        # a slab hangs on side A: 81 1/2 + 2 - 1/2 - 1/4 over pile and gap, the mark of the track stays
+        (slider(), CARPET_A, SLAB, ("82 3/4", "1 1/2", "84 3/4", "1/8", "35 1/4")),
+        (slider(), CARPET_B, SLAB, ("83", "1 1/4", "84 3/4", "3/8", "35 1/2")),
+        # leaves that pass stand over both floors: 3/4 + 1/2 + 1/4, or 3/8 + 1/2 + 1/4 under the 3/4 + 1/2 of the other
+        (BYPASS, CARPET_B, PASSING, ("78 1/2", "1 1/2")),
+        (BYPASS, THIN_B, PASSING, ("78 3/4", "1 1/4")),
+    ],
+)
+def test_pockets_slabs_and_bypass_leaves_keep_the_gap_of_their_floors_too(kind, facts, figures, expected):
+    known = lengths(solved(plain(**kind | facts)))
+    assert [known[name] for name in figures] == [inch(v) for v in expected]

@@ -73,6 +73,13 @@ def test_each_jack_and_king_has_its_line_on_both_sides(jacks, kings):
     assert sorted((v for _, v, crossed in marks if crossed == "near"), reverse=True) == [
         near - stud * i for i in range(lines)
     ]
+    # the cut list says where each stands
+    at = {p.part: p.at for p in result.pieces}
+    kings = stud * jacks, stud * (lines - 1)
+    both = [near - kings[1], near - kings[0], far + kings[0], far + kings[1]]
+    assert at["king"] == tuple(dict.fromkeys(both))
+    assert (len(at["jack"]), at["jack"][jacks - 1], at["jack"][jacks]) == (2 * jacks, near, far)
+    assert [at["cripple"]] == [tuple(c.near for c in result.plate.commons if c.fate == "cripple")]
     # the framing ends one stud past the outermost line
     assert (result.plate.framing_near, result.plate.framing_far) == (near - stud * lines, far + stud * lines)
 

@@ -32,6 +32,16 @@ FLAGS = FlagWords(
                 "The {piece} stands at {cut}; by the plan as it is now it would be {now}.",
                 "It is not cut anew: leave it, the play is {by} more.",
             ),
+            "set-short": (
+                "note",
+                "The {piece} in place is {cut}; by the plan as it is now it would be {now}, {by} longer.",
+                "The {frame} is set: it is not cut anew. Look at what moved the plan, and check the gaps again.",
+            ),
+            "set-long": (
+                "note",
+                "The {piece} in place is {cut}; by the plan as it is now it would be {now}, {by} shorter.",
+                "The {frame} is set: it is not cut anew. Look at what moved the plan, and check the gaps again.",
+            ),
             "piece-cut-long": (
                 "check",
                 "The {piece} was cut at {cut} on {when}; the plan now says {now}.",
@@ -67,8 +77,10 @@ def on_cuts(cuts: tuple[Cut, ...], figures: Figures, tape: Tape) -> Iterator[Fla
             now = show(wanted.value, tape, rounding).value
             if now == show(cut.length, tape, rounding).value:
                 continue
-            stands = cut.framed and cut.figure in OF_WALL
-            code = ("framed-" if stands else "piece-cut-") + ("short" if cut.length < now else "long")
+            stands = "set-" if cut.set else "piece-cut-"
+            if cut.figure in OF_WALL and (cut.framed or cut.set):
+                stands = "framed-"
+            code = stands + ("short" if cut.length < now else "long")
             by = now - cut.length if cut.length < now else cut.length - now
             values: Values = {"piece": wanted.name.label, "cut": cut.length, "now": now, "when": cut.when, "by": by}
             yield FLAGS(code, values, (wanted.name,), cut.path)

@@ -154,7 +154,9 @@ def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _In
         figures = figures | Figures.of(
             cut_in.made_good(figures, wall, hole, placing, width, rules, centred=kind.centred)
         )
-    return _InWall(replace(planned, figures=figures), Around(laid, hole.opened, sloped), framed, hole, level)
+    return _InWall(
+        replace(planned, figures=figures), Around(laid, hole.opened, sloped, placing.measured_from), framed, hole, level
+    )
 
 
 def _in_force(kind: Kind, laid: _InWall, found: AsFound) -> Planned:

@@ -367,12 +367,14 @@ class Survey(Model):
 
 
 class CutPiece(Model):
-    """A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed."""
+    """A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
+    `set` where its frame is set or signed off."""
 
     figure: Name
     length: Annotated[LengthText, Of("cut")]
     when: Name = ""
     framed: bool = False
+    set: bool = False
 
 
 class Neighbour(Model):

@@ -69,5 +69,5 @@ def cuts_of(cuts: list[doc.CutPiece], reader: Reader) -> tuple[Cut, ...]:
                 f"cuts[{i}].figure", f"{one.figure[:40]!r} is no figure", "a figure of the cut list, such as leg_length"
             )
         elif length is not None:
-            found.append(Cut(figure, length.value, one.when, f"cuts[{i}].length", one.framed))
+            found.append(Cut(figure, length.value, one.when, f"cuts[{i}].length", one.framed, one.set))
     return tuple(found)

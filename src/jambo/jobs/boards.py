@@ -36,7 +36,7 @@ def summaries_of(
     return (
         summarise(
             job["unit"], crew_text, job_text, o["wall_doc"], o["doc"], tuple(read.get(o["id"], ())),
-            compact([kept_json(cut_piece(c, "framed" in done.get(o["id"], ()))) for c in cuts.get(o["id"], ())]),
+            compact([kept_json(cut_piece(c, done.get(o["id"], ()))) for c in cuts.get(o["id"], ())]),
             # only the floors it names, so that another floor's change leaves its answer shared
             tuple(text for key, text in floors.items() if f'"{key}"' in o["doc"] or f'"{key}"' in usual),
             usual,

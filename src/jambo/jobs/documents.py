@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -87,10 +87,13 @@ def kept_job(job: Job) -> dict[str, Any]:
     return {**job.model_dump(mode="json", exclude_none=True), **said}
 
 
-def cut_piece(line: Row, framed: bool) -> CutPiece:
-    """Give a line of the log about a cut as the document has it; `framed` says that its opening has been framed."""
+def cut_piece(line: Row, done: Collection[str]) -> CutPiece:
+    """Give a line of the log about a cut as the document has it; `done` says how far its opening is built since."""
     detail, when = line["detail"], f"{line['at']:%a %d %b}"
-    return CutPiece(figure=detail["figure"], length=detail["length"], when=when, **({"framed": True} if framed else {}))
+    stands = {"framed": True} if "framed" in done else {}
+    if {"set", "signed"} & {*done}:
+        stands["set"] = True
+    return CutPiece(figure=detail["figure"], length=detail["length"], when=when, **stands)
 
 
 def document_of(t: Transaction, row: Row) -> Document:
@@ -98,15 +101,17 @@ def document_of(t: Transaction, row: Row) -> Document:
     around = Around.of(t, kept_jobs.job(t, row["job_id"])["doc"])
     wall = kept_walls.wall(t, row["wall_id"])["doc"]
     taken = [r["doc"] for r in readings(t, row["id"])]
-    framed = any(line["what"] == "framed" for line in events.happened(t, row["id"]))
-    return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]), framed)
+    done = {line["what"] for line in events.happened(t, row["id"])}
+    return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]), done)
 
 
-def _whole(around: Around, wall: Any, opening: Any, taken: list[Any], cuts: list[Row], framed: bool) -> Document:
+def _whole(
+    around: Around, wall: Any, opening: Any, taken: list[Any], cuts: list[Row], done: Collection[str]
+) -> Document:
     return around.document(wall, parse(Opening, opening)).model_copy(
         update={
             "survey": parse(Survey, {"readings": [parse(Reading, r) for r in taken]}),
-            "cuts": [cut_piece(c, framed) for c in cuts],
+            "cuts": [cut_piece(c, done) for c in cuts],
         }
     )
 
@@ -128,7 +133,7 @@ def documents_of_job(t: Transaction, job_id: int, around: Around) -> Iterator[tu
                 row["doc"],
                 read,
                 cuts.get(row["id"], []),
-                "framed" in done.get(row["id"], ()),
+                done.get(row["id"], ()),
             )
         except Refused:
             yield row, None

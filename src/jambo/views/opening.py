@@ -128,7 +128,7 @@ class PoleOut(TypedDict):
 
 class PieceOut(TypedDict):
     """A row of the cut list. `section` is the stock's thickness and width in the unit shown; `alike` the figure both legs were cut to
-    before each had its own."""
+    before each had its own. `at` says the lines of the plate tape it stands at."""
 
     part: str
     label: str
@@ -137,6 +137,7 @@ class PieceOut(TypedDict):
     figure: str
     alike: str | None
     section: str
+    at: str
 
 
 class ItemOut(TypedDict):
@@ -494,6 +495,7 @@ def _pieces_out(result: Result, tape: Tape, words: Region) -> list[PieceOut]:
             "figure": p.length.name,
             "alike": p.alike,
             "section": section_text(p.section, tape),
+            "at": ", ".join(show(line, tape).text if line is p.at[-1] else show(line, tape).digits for line in p.at),
         }
         for p in result.pieces
     ]

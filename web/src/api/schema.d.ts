@@ -1407,7 +1407,8 @@ export interface components {
         };
         /**
          * CutPiece
-         * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed.
+         * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
+         *     `set` where its frame is set or signed off.
          */
         CutPiece: {
             /** Figure */
@@ -1422,6 +1423,11 @@ export interface components {
              * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
              */
             length: string | components["schemas"]["ExactLength"];
+            /**
+             * Set
+             * @default false
+             */
+            set?: boolean;
             /**
              * When
              * @default
@@ -2946,11 +2952,13 @@ export interface components {
         /**
          * PieceOut
          * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown; `alike` the figure both legs were cut to
-         *     before each had its own.
+         *     before each had its own. `at` says the lines of the plate tape it stands at.
          */
         PieceOut: {
             /** Alike */
             alike: string | null;
+            /** At */
+            at: string;
             /** Count */
             count: number;
             /** Figure */

@@ -22,7 +22,14 @@ export function CutTable({ result, still }: { result: Result; still?: boolean })
           return (
             <tr key={piece.figure} data-part={piece.part}>
               <td>{piece.count}</td>
-              <th scope="row">{piece.label}</th>
+              <th scope="row">
+                {piece.label}
+                {piece.at && (
+                  <span className="from">
+                    <WithFractions text={`at ${piece.at}`} />
+                  </span>
+                )}
+              </th>
               <td className="cut-length">
                 {still && figure ? (
                   <Digits of={figure.value} />

@@ -123,6 +123,7 @@ export function FloorStage() {
     const { key } = floorUnder(meant.opening, side, floors);
     return (floors.find((f) => f.key === key) ?? meant.opening.floors?.[`${side}_is`])?.kind ?? "hard";
   });
+  const pocket = meant.opening.door?.kind === "pocket";
   const under = result?.under ?? "A";
   const sill = result?.figures.sill_top ? result.drawings.find((d) => d.name === "section") : undefined;
   return (
@@ -154,8 +155,9 @@ export function FloorStage() {
       {under === "strip" && (
         <SwitchAt path="opening.floors.strip_under_legs" label={`It runs under the ${words.leg ?? "leg"}s`} />
       )}
-      <LengthAt path="opening.rules.floor_gap" label="Gap over a hard floor" />
-      {is.includes("carpet") && <LengthAt path="opening.rules.carpet_gap" label="Gap over the pile" />}
+      {/* a pocket kit is set from the floor's surface, the pile's top where it is carpet: its own gap counts */}
+      {!pocket && <LengthAt path="opening.rules.floor_gap" label="Gap over a hard floor" />}
+      {!pocket && is.includes("carpet") && <LengthAt path="opening.rules.carpet_gap" label="Gap over the pile" />}
       {is.includes("air") && <LengthAt path="opening.rules.air_gap" label="Gap a room takes its air through" />}
     </>
   );

@@ -12,7 +12,7 @@ from jambo.core.quantities.names import FigureName
 class Cut:
     """A piece that was cut: the figure it was cut to, the length it got, when, and its place in the document.
 
-    `framed` says that the opening has been framed since: what is of the wall stands.
+    `framed` says that the opening has been framed since: what is of the wall stands; `set` that its frame is: all of it stands.
     """
 
     figure: FigureName
@@ -20,3 +20,4 @@ class Cut:
     when: str
     path: str
     framed: bool = False
+    set: bool = False

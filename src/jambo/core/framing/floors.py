@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from jambo.core.facts.floors import Floors, Stack
 from jambo.core.facts.leaf import Side
 from jambo.core.facts.opening import Opening
@@ -75,6 +77,38 @@ def leaf_line(floors: Floors, opens_to: Side, a: Computed, b: Computed, rules: H
     if floors.strip is not None:
         lines.append(add(names.LEAF_OVER_STRIP, floors.strip, *gap_over(None, rules)))
     return [*lines, highest(names.LEAF_LINE, *lines)]
+
+
+def gap_under(
+    floors: Floors, sides: Sequence[Side], clear: Computed, rules: HouseRules
+) -> tuple[Amount, list[Computed]]:
+    """The gap under a leaf that hangs over the floors of these sides, from the highest of them, and the figures behind it.
+
+    The rule's own gap where all are hard; else what brings the leaf over every floor by that floor's own gap.
+
+    Args:
+        floors: their kinds; sides: whose floors it passes; clear: the highest of those floors; rules: the gaps in force.
+    """
+    stacks = [floors.stack(side) for side in sides]
+    if all(_hard(stack) for stack in stacks):
+        return rules.known("floor_gap"), []
+    lines = [add(names.LEAF_OVER[s.side], stack_height(s), *gap_over(s, rules)) for s in stacks]
+    line = highest(names.LEAF_LINE, *lines)
+    gap = add(names.GAP_UNDER_LEAF, line, (-1, clear))
+    return gap, [*lines, line, gap]
+
+
+def walked_on(stack: Stack) -> Computed:
+    """What a floor's surface is for a kit that is set from it: the top of the pile where it is carpet."""
+    height = stack_height(stack)
+    if stack.said is None or stack.said.kind != "carpet":
+        return height
+    return add(names.PILE_TOP[stack.side], height, stack.said.pile)
+
+
+def airs(floors: Floors) -> bool:
+    """Whether a room takes its air under the leaf."""
+    return any(stack.said is not None and stack.said.kind == "air" for stack in (floors.a, floors.b))
 
 
 def clear(floors: Floors, opens_to: Side, a: Computed, b: Computed) -> Computed:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from jambo.core.facts.placing import Header
-from jambo.core.facts.wall import Wall
+from jambo.core.facts.wall import Wall, WallEnd
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.slope import Slope
@@ -22,7 +22,7 @@ class Piece:
     """A row of the cut list. `section` is the stock's thickness and width; `stock` groups rows that share it.
 
     `part` is a key of the word list, or another word where its figure names the piece. A count of 0 means the figure is known but no such piece is needed. `alike` is the figure
-    both legs were cut to before each had its own.
+    both legs were cut to before each had its own. `at` are the lines of the plate tape it stands at, in running order.
     """
 
     part: str
@@ -31,6 +31,7 @@ class Piece:
     length: Computed
     section: tuple[Length | None, Length | None]
     alike: FigureName | None = None
+    at: tuple[Length, ...] = ()
 
 
 CASING = (
@@ -83,24 +84,36 @@ class Around:
     plate: Plate
     opened: Opened | None = None
     slope: Slope | None = None
+    measured_from: WallEnd = "left"
+
+    def kings(self, side: WallEnd) -> tuple[Length, ...]:
+        """The kings' lines on one side, as far as the opening has a place."""
+        return self.plate.lines("king", "near" if side == self.measured_from else "far")
+
+
+SIDES: tuple[WallEnd, WallEnd] = ("left", "right")
 
 
 def uprights(figures: Figures, wall: Wall, header: Header, around: Around) -> list[Piece]:
     """Kings to cut, jacks and the header. Standing studs that serve as kings are not cut."""
     stud = (wall.stud_thickness.value, wall.stud_depth.value)
     reused = around.opened.kings if around.opened is not None else (None, None)
-    need = {side: header.kings - (king is not None) for side, king in zip(("left", "right"), reused, strict=True)}
+    need = {side: header.kings - (king is not None) for side, king in zip(SIDES, reused, strict=True)}
+    # of a side with a standing stud for a king it is not told which of its lines that one takes
+    lines = {side: around.kings(side) if need[side] == header.kings else () for side in need}
     if around.slope is None:
-        kings = [Piece("king", "wall", sum(need.values()), figures[names.KING_LENGTH], stud)]
+        at = tuple(sorted((*lines["left"], *lines["right"])))
+        kings = [Piece("king", "wall", sum(need.values()), figures[names.KING_LENGTH], stud, at=at)]
     else:
-        high = "right" if around.slope.low_side == "left" else "left"
+        low = around.slope.low_side
+        high: WallEnd = "right" if low == "left" else "left"
         kings = [
-            Piece("king", "wall", need[around.slope.low_side], figures[names.KING_LOW_LONG], stud),
-            Piece("king", "wall", need[high], figures[names.KING_HIGH_LONG], stud),
+            Piece("king", "wall", need[low], figures[names.KING_LOW_LONG], stud, at=lines[low]),
+            Piece("king", "wall", need[high], figures[names.KING_HIGH_LONG], stud, at=lines[high]),
         ]
     return [
         *kings,
-        Piece("jack", "wall", 2 * header.jacks, figures[names.JACK_LENGTH], stud),
+        Piece("jack", "wall", 2 * header.jacks, figures[names.JACK_LENGTH], stud, at=around.plate.jacks),
         *_header(figures[names.HEADER_LENGTH], header, wall),
     ]
 
@@ -128,13 +141,13 @@ def over_and_beside(figures: Figures, wall: Wall, around: Around, least: Length)
         over = ()
     if around.slope is not None and around.opened is None:  # each its own length under the slope, slivers left out
         over = around.plate.cripples
-    sizes = [(own, 1) for c in over if (own := names.CRIPPLE_SLOPE[c.number]) in figures]
-    tall = [(name, n) for name, n in sizes if (figures.value(name) or least) >= least]
+    sizes = [(own, (c.near,)) for c in over if (own := names.CRIPPLE_SLOPE[c.number]) in figures]
+    tall = [(name, at) for name, at in sizes if (figures.value(name) or least) >= least]
     rows = [
-        Piece("cripple", "wall", n, figures[name], stud)
-        for name, n in (tall if sizes else [(names.CRIPPLE_LENGTH, len(over))])
+        Piece("cripple", "wall", len(at), figures[name], stud, at=at)
+        for name, at in (tall if sizes else [(names.CRIPPLE_LENGTH, tuple(c.near for c in over))])
     ]
-    for side in ("left", "right"):
+    for side in SIDES:
         gap = figures.get(names.KING_FILLER_ON[side])
         if around.opened is not None and gap is not None:
             long = names.KING_LENGTH

@@ -71,6 +71,21 @@ class Plate:
             return None
         return Neighbour(mark, near, far, self.framing_near, self.framing_far, shares)
 
+    def lines(self, what: What, side: Crossed) -> tuple[Length, ...]:
+        """The measures of one kind of stud's lines on one side of the opening, in running order; none without a place."""
+        found = ((m.what, m.crossed, value_of(m.measure)) for m in self.marks)
+        return tuple(
+            measure for which, crossed, measure in found if (which, crossed) == (what, side) and measure is not None
+        )
+
+    @property
+    def jacks(self) -> tuple[Length, ...]:
+        """The jacks' lines: the inner ones stand at the opening's own edges."""
+        near, far = (value_of(edge) for edge in (self.near_edge, self.far_edge))
+        if near is None or far is None:
+            return ()
+        return (*self.lines("jack", "near"), near, far, *self.lines("jack", "far"))
+
     @property
     def cripples(self) -> tuple[Common, ...]:
         """Layout studs cut short over the header."""

@@ -8,7 +8,7 @@ from fractions import Fraction
 from math import isqrt
 
 from jambo.core.facts.placing import Header
-from jambo.core.facts.wall import Wall
+from jambo.core.facts.wall import Wall, WallEnd
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Known, Source, add, value_of
@@ -66,7 +66,7 @@ def along(run: Length, rise: Length) -> Length:
 class Slope:
     """The ceiling over one opening's framing: the side it is lower on, the figures that follow, and what is to be said."""
 
-    low_side: str
+    low_side: WallEnd
     figures: tuple[Computed, ...]
     flags: tuple[Flag, ...]
 

@@ -323,6 +323,9 @@ LEAF_OVER_A = figure("leaf_over_a", "{leaf} bottom over side A's floor, wanted")
 LEAF_OVER_B = figure("leaf_over_b", "{leaf} bottom over side B's floor, wanted")
 LEAF_OVER_STRIP = figure("leaf_over_strip", "{leaf} bottom over the strip, wanted")
 LEAF_LINE = figure("leaf_line", "{leaf} bottom, for every floor it passes")
+GAP_UNDER_LEAF = figure("gap_under_leaf", "gap under the {leaf} over the highest floor")
+PILE_TOP_A = figure("pile_top_a", "top of the carpet on side A")
+PILE_TOP_B = figure("pile_top_b", "top of the carpet on side B")
 FLOOR_BESIDE = figure("floor_beside", "higher floor beside the strip")
 FLOOR_UNDER = figure("floor_under", "floor under the closed {leaf}", symbol="F_under")
 
@@ -463,6 +466,7 @@ PLATE_RUN = numbered("plate_run", "{plate}, run {n} from the left", rounding="do
 
 # The same figure on each side, leg or end
 LEAF_OVER = {"A": LEAF_OVER_A, "B": LEAF_OVER_B}
+PILE_TOP = {"A": PILE_TOP_A, "B": PILE_TOP_B}
 FLOOR_ON = {"A": FLOOR_A, "B": FLOOR_B}
 CASING_LEG_ON = {"A": CASING_LEG_A, "B": CASING_LEG_B}
 CASING_LEG_AT = {

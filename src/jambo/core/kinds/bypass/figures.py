@@ -21,7 +21,7 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
     a, b = floor_rules.stack_height(opening.floors.a), floor_rules.stack_height(opening.floors.b)
     under = floor_rules.under_leaf(opening.floors, a, b)
     clear = highest(names.FLOOR_CLEAR, a, b)
-    gap = rules.known("floor_gap")
+    gap, over = floor_rules.gap_under(opening.floors, ("A", "B"), clear, rules)
     wanted = add(names.BYPASS_LEAF_WANTED, (Fraction(1, n), opening.finished_width), (Fraction(n - 1, n), by.overlap))
     tall = add(names.BYPASS_HEIGHT_WANTED, opening.finished_height, (-1, by.track), (-1, gap))
     width = add(names.LEAF_SIZE_WIDTH, by.leaf_width or wanted)
@@ -40,7 +40,7 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
     ro = swing.build_up(outside, top, rules)
     bottom = add(names.LEAF_BOTTOM, clear, gap)
     found: list[Computed] = [
-        a, b, under, clear, made, rise, width, height, inside, outside, head, top, stands,
+        a, b, under, clear, *over, made, rise, width, height, inside, outside, head, top, stands,
         frames.leg_length(head, stands, opening.frame), frames.head_length(inside, outside, opening.frame),
         ro.width, ro.height, ro.side_play, ro.head_play,
         add(names.RO_WIDTH, ro.width), add(names.RO_HEIGHT, ro.height), add(names.SIDE_PLAY, ro.side_play), add(names.HEAD_PLAY, ro.head_play),

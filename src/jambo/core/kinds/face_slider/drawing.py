@@ -13,7 +13,6 @@ from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length
-from jambo.core.rules import HouseRules
 
 POLE: Pole = (
     ("floor", names.FLOOR_A), ("floor", names.FLOOR_B), ("door", names.LEAF_BOTTOM), ("door", names.HEAD_UNDERSIDE), ("door", names.LEAF_TOP),
@@ -89,14 +88,15 @@ def shapes(opening: Opening, at: Placed, tape: TrackTape) -> list[Shape]:
     return found
 
 
-def section(opening: Opening, wall: Wall, found: Figures, rules: HouseRules) -> Drawing | None:
+def section(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
     """Section through wall, trim, backer, spacer and slab; n runs out from the wall face, heights up from the floor."""
     s, needs = slider_of(opening), (names.TRACK_LINE, names.SLAB_HEIGHT, names.STANDOFF, names.STANDOFF_NEEDED)
     known = {n: v for n in needs if (v := value_of(found.get(n) or Waiting(n, ()))) is not None}
     thick = value_of(opening.leaves[0].thickness)
     if len(known) < len(needs) or thick is None:
         return None
-    gap, line = rules.value("floor_gap"), known[names.TRACK_LINE]
+    line = known[names.TRACK_LINE]
+    gap = line - known[names.SLAB_HEIGHT] - s.hole_above.value
     top, off = gap + known[names.SLAB_HEIGHT], known[names.STANDOFF]
     high = line + s.track_half.value * 4
     finish = value_of(wall.finish_a if s.hung_on == "A" else wall.finish_b) or ZERO

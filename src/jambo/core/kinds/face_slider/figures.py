@@ -38,15 +38,19 @@ from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 
 
+def _gap(opening: Opening, rules: HouseRules) -> tuple[Amount, list[Computed]]:
+    """The gap under the slab, over the floor of the side it hangs on, and the figures behind it."""
+    hung, floors = slider_of(opening).hung_on, opening.floors
+    return floor_rules.gap_under(floors, [hung], floor_rules.stack_height(floors.stack(hung)), rules)
+
+
 def _made(opening: Opening, rules: HouseRules) -> tuple[Computed, Computed]:
     """The finished opening a slab in hand covers: its width less what it covers beside, its height less what it covers above."""
-    s = slider_of(opening)
+    s, (gap, _) = slider_of(opening), _gap(opening, rules)
     sides = 2 if len(opening.leaves) == 1 else 1
     slab: Line = (1, s.slab_width) if s.slab_width else opening.finished_width
     wide = add(names.FINISHED_WIDTH, *([slab, (-sides, s.side_overlap)] * (2 // sides)))
-    tall = add(
-        names.FINISHED_HEIGHT, s.slab_height or opening.finished_height, (-1, s.top_overlap), rules.known("floor_gap")
-    )
+    tall = add(names.FINISHED_HEIGHT, s.slab_height or opening.finished_height, (-1, s.top_overlap), gap)
     return wide, tall
 
 
@@ -69,7 +73,7 @@ def for_slab(opening: Opening, rules: HouseRules) -> Opening:
 def _slab(opening: Opening, rules: HouseRules) -> list[Computed]:
     """Slab size wanted and in hand, and how far it covers; a size in hand beats the one wanted (handbook 3)."""
     s, n = slider_of(opening), len(opening.leaves)
-    w, gap = opening.finished_width, rules.known("floor_gap")
+    w, (gap, _) = opening.finished_width, _gap(opening, rules)
     share: Line = w if n == 1 else half(w)
     sides = 2 if n == 1 else 1
     wide = add(names.SLAB_WANTED_WIDTH, share, (sides, s.side_overlap))
@@ -151,7 +155,7 @@ def _guide(opening: Opening, rules: HouseRules) -> list[Computed]:
     s = slider_of(opening)
     if s.guide == "roller":
         return []
-    depth = add(names.GROOVE_DEPTH, s.guide_height, (-1, rules.known("floor_gap")), rules.known("groove_extra"))
+    depth = add(names.GROOVE_DEPTH, s.guide_height, (-1, _gap(opening, rules)[0]), rules.known("groove_extra"))
     made = [add(names.GROOVE_WIDTH, s.guide_thickness, rules.known("groove_play")), depth]
     deep, most = value_of(depth), rules.value("groove_pass")
     if deep is not None and deep > ZERO and most > ZERO:
@@ -161,7 +165,7 @@ def _guide(opening: Opening, rules: HouseRules) -> list[Computed]:
 
 
 def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Computed]:
-    s, gap = slider_of(opening), rules.known("floor_gap")
+    s, (gap, _) = slider_of(opening), _gap(opening, rules)
     line = add(names.TRACK_LINE, gap, found[names.SLAB_HEIGHT], s.hole_above)
     needs = add(names.HEADROOM_NEEDS, line, s.track_half, rules.known("lift_on"))
     made = [
@@ -182,7 +186,8 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
     finish = wall.finish_a if s.hung_on == "A" else wall.finish_b
     if line is None or height is None:
         return [Waiting(names.STANDOFF_NEEDED, w.on) for w in (found[names.TRACK_LINE],) if isinstance(w, Waiting)]
-    bottom, top = rules.value("floor_gap"), rules.value("floor_gap") + height
+    bottom = value_of(_gap(opening, rules)[0]) or ZERO  # known wherever the track line is
+    top = bottom + height
     path, opens = "opening.door.slider", value_of(opening.finished_height) or top
     # what nobody spoke of is missing, not flat: 0 says that there is none
     obstacles = [
@@ -246,7 +251,8 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         ]
     )
     also(_slab(opening, rules))
-    also([add(names.LEAF_BOTTOM, clear, rules.known("floor_gap"))])
+    gap, over = _gap(opening, rules)
+    also([*over, add(names.LEAF_BOTTOM, clear, gap)])
     also([add(names.LEAF_TOP, found[names.LEAF_BOTTOM], found[names.SLAB_HEIGHT])])
     also(_track(opening, found))
     also(_positions(opening, found))

@@ -87,7 +87,7 @@ class FaceSlider(Kind):
 
     def drawing(self, planned: Planned) -> Drawing | None:
         """A section through wall, trim, backer and slab."""
-        return drawing.section(planned.opening, planned.wall, planned.figures, planned.rules)
+        return drawing.section(planned.opening, planned.wall, planned.figures)
 
     def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
         """The lined opening, the slab, track and backer."""

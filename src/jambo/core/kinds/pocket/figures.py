@@ -74,15 +74,18 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     """Every figure of a pocket door above those of the framing."""
     kit, leaf, t = kit_of(opening), opening.leaves[0], opening.frame.leg_thickness
     a, b = floor_rules.stack_height(opening.floors.a), floor_rules.stack_height(opening.floors.b)
-    clear = highest(names.FLOOR_CLEAR, a, b)
+    clear = highest(
+        names.FLOOR_CLEAR, *(tops := [floor_rules.walked_on(s) for s in (opening.floors.a, opening.floors.b)])
+    )
     under = floor_rules.under_leaf(opening.floors, a, b)
     widths = [leaf.width for leaf in opening.leaves]
     width = add(names.RO_WIDTH, *[(2, w) for w in widths], kit.width_add)
     by_kit = add(names.SET_MARK_KIT, clear, leaf.height, kit.set_above)
-    found: list[Computed] = [a, b, clear, under, width, by_kit]
+    found: list[Computed] = [a, b, *tops, clear, under, width, by_kit]
     chosen = by_kit
-    if kit.gap is not None:
-        chosen = add(names.SET_MARK_GAP, clear, kit.gap, leaf.height, kit.hanger_drop)
+    gap = kit.gap or (rules.known("air_gap") if floor_rules.airs(opening.floors) else None)
+    if gap is not None:
+        chosen = add(names.SET_MARK_GAP, clear, gap, leaf.height, kit.hanger_drop)
         found.append(chosen)
     mark, exact = _rounded(kit, chosen)
     found += exact

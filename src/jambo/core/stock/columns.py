@@ -1,0 +1,239 @@
+"""Column generation: ever better fillings of sticks by the worth the last plan put on each piece, and a bound that is proven.
+
+The bound does not rest on the linear solver's accuracy: whatever worth it gives the pieces, rounded to whole numbers, no plan
+can cost less than that worth, made smaller until no stick can hold more than it costs, and that is checked in whole numbers.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
+from fractions import Fraction
+
+import highspy
+import numpy as np
+from numpy.typing import NDArray
+
+from jambo.core.stock.grid import Grid
+from jambo.core.stock.knapsack import Filled, Pattern, fill
+
+INF = highspy.kHighsInf
+SCALE = 1 << 40  # whole units in which the dearest stick's weight is told
+AT_ONCE = 24  # fillings of one stick taken in at once
+ENOUGH = 1e-9  # a filling worth no more than this above its stick improves nothing
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """A filling of a stick of one class."""
+
+    of: int
+    pattern: tuple[tuple[int, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """A way to make all copies of a spliced piece: which of the problem's it is, and the parts it takes."""
+
+    joined: int
+    way: int
+    parts: tuple[tuple[int, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Demand:
+    """What a plan must give: pieces of each kind, and one way for each spliced piece; `cheapest` prices the parts of one at its least."""
+
+    count: tuple[int, ...]
+    choices: tuple[Choice, ...] = ()
+    cheapest: tuple[Callable[[NDArray[np.int64]], int], ...] = ()
+
+    @property
+    def most(self) -> tuple[int, ...]:
+        """How many of each kind can be wanted at most, whichever ways are chosen."""
+        most = list(self.count)
+        for joined in range(len(self.cheapest)):
+            parts: dict[int, int] = {}
+            for choice in self.choices:
+                if choice.joined == joined:
+                    for kind, n in choice.parts:
+                        parts[kind] = max(parts.get(kind, 0), n)
+            for kind, n in parts.items():
+                most[kind] += n
+        return tuple(most)
+
+
+@dataclass
+class Pool:
+    """Fillings found so far, each once, in the order they were found."""
+
+    columns: list[Column] = field(default_factory=list)
+    seen: set[Column] = field(default_factory=set)
+
+    def add(self, of: int, pattern: Pattern) -> bool:
+        """Take a filling in; says whether it is new."""
+        column = Column(of, tuple(sorted(pattern.items())))
+        if not pattern or column in self.seen:
+            return False
+        self.seen.add(column)
+        self.columns.append(column)
+        return True
+
+
+def quiet(*, whole: bool = False) -> highspy.Highs:
+    """A solver that says nothing and answers the same every time."""
+    solver = highspy.Highs()
+    solver.setOptionValue("log_to_console", False)
+    solver.setOptionValue("output_flag", False)
+    solver.setOptionValue("threads", 1)
+    solver.setOptionValue("random_seed", 0)
+    if not whole:
+        solver.setOptionValue("presolve", "off")  # the next run starts where this one ended
+    return solver
+
+
+class Master:
+    """The linear programme over the fillings found so far: how many sticks of each, in fractions."""
+
+    def __init__(self, grid: Grid, demand: Demand, *, whole: bool = False) -> None:
+        self.grid, self.demand, self.whole = grid, demand, whole
+        self.top = float(max((c.weight for c in grid.classes), default=Fraction(1)) or 1)
+        self.solver = quiet(whole=whole)
+        empty: tuple[NDArray[np.int32], NDArray[np.float64]] = (np.array([], np.int32), np.array([], np.float64))
+        for count in demand.count:
+            self.solver.addRow(float(count), INF, 0, *empty)
+        self.limits: dict[int, int] = {}
+        for of, sticks in enumerate(grid.classes):
+            if sticks.most is not None:
+                self.limits[of] = self.solver.getNumRow()
+                self.solver.addRow(-INF, float(sticks.most), 0, *empty)
+        self.joined = self.solver.getNumRow()
+        for _ in demand.cheapest:
+            self.solver.addRow(1.0, 1.0, 0, *empty)
+        # a piece that is not cut at all costs more than any way to cut it: what is left over then is known
+        self.penalty = 4.0 * max(1, sum(demand.most))
+        for kind in range(len(demand.count)):
+            self._column(self.penalty, [(kind, 1)])
+        for choice in demand.choices:
+            self._column(0.0, [*((kind, -n) for kind, n in choice.parts), (self.joined + choice.joined, 1)])
+        self.first = self.solver.getNumCol()
+        self.held = 0
+
+    def _column(self, cost: float, entries: Sequence[tuple[int, int]]) -> None:
+        rows = np.array([row for row, _ in entries], np.int32)
+        values = np.array([value for _, value in entries], np.float64)
+        self.solver.addCol(cost, 0.0, INF, len(entries), rows, values)
+        if self.whole:
+            self.solver.changeColIntegrality(self.solver.getNumCol() - 1, highspy.HighsVarType.kInteger)
+
+    def take(self, columns: Sequence[Column]) -> None:
+        """Take in the fillings that have come since."""
+        for column in columns[self.held :]:
+            entries = list(column.pattern)
+            if column.of in self.limits:
+                entries.append((self.limits[column.of], 1))
+            self._column(float(self.grid.classes[column.of].weight) / self.top, entries)
+        self.held = len(columns)
+
+    def solve(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Give how often each column is taken, from the first filling on, and the worth of each row."""
+        self.solver.run()
+        answer = self.solver.getSolution()
+        return np.array(answer.col_value), np.array(answer.row_dual)
+
+
+@dataclass(frozen=True, slots=True)
+class Relaxed:
+    """Where column generation ended: how often each filling is taken, in fractions; the worth of each kind; the proven bound."""
+
+    taken: NDArray[np.float64]
+    worth: NDArray[np.int64]
+    bound: Fraction
+    filled: Filled
+
+
+def proven(grid: Grid, demand: Demand, worth: NDArray[np.int64], filled: Filled) -> Fraction:
+    """The bound a worth of pieces proves, in the goal's own measure, worked out in whole numbers.
+
+    Args:
+        worth: of one of each kind, in units of the dearest weight / SCALE; filled: the most a stick can hold of it, on the loose grid.
+    """
+    top = max((c.weight for c in grid.classes), default=Fraction(0))
+    if not top:
+        return Fraction(0)
+    shrink = Fraction(1)
+    for sticks, room in zip(grid.classes, grid.loose[1], strict=True):
+        if sticks.most is None:
+            holds = int(filled.best[room])
+            if not sticks.weight:
+                return Fraction(0)
+            shrink = max(shrink, Fraction(holds, SCALE) * top / sticks.weight)
+    total = sum(int(w) * n for w, n in zip(worth, demand.count, strict=True))
+    total += sum(price(worth) for price in demand.cheapest)
+    bound = Fraction(total, SCALE) * top / shrink
+    for sticks, room in zip(grid.classes, grid.loose[1], strict=True):
+        if sticks.most is not None:
+            over = Fraction(int(filled.best[room]), SCALE) * top / shrink - sticks.weight
+            bound -= sticks.most * max(Fraction(0), over)
+    return max(Fraction(0), bound)
+
+
+def _fillings(
+    filled: Filled, worth: NDArray[np.int64], most: tuple[int, ...], room: int, price: float
+) -> Iterator[Pattern]:
+    """The best filling of a stick, and the best with each kind of piece in it, where they are worth more than the stick."""
+    if filled.best[room] / SCALE <= price + ENOUGH:
+        return
+    yield filled.pattern(room)
+    sizes = np.array(filled.sizes)
+    fits = np.flatnonzero((sizes <= room) & (worth > 0))
+    values = worth[fits] + filled.best[room - sizes[fits]]
+    for at in np.argsort(-values, kind="stable")[:AT_ONCE]:
+        if values[at] / SCALE <= price + ENOUGH:
+            return
+        kind = int(fits[at])
+        pattern = filled.pattern(room - filled.sizes[kind])
+        if pattern.get(kind, 0) < most[kind]:
+            yield {**pattern, kind: pattern.get(kind, 0) + 1}
+
+
+def relax(grid: Grid, demand: Demand, pool: Pool, go_on: Callable[[], bool], most_rounds: int = 400) -> Relaxed:
+    """Generate fillings until none improves the linear programme, and give the best bound proven on the way.
+
+    Fillings are looked for at a worth between the last one and the best so far: the worth of the last alone swings from round to round.
+
+    Args:
+        grid: sizes and rooms; demand: what is wanted; pool: fillings to begin with, and where new ones go;
+        go_on: whether there is time; most_rounds: after which it ends with the bound it has.
+    """
+    master, most = Master(grid, demand), demand.most
+    best: tuple[Fraction, NDArray[np.int64], Filled] | None = None
+    taken = np.zeros(0)
+    for _ in range(most_rounds):
+        master.take(pool.columns)
+        values, duals = master.solve()
+        taken = values[master.first :]
+        last = np.maximum(0, np.floor(duals[: len(most)] * SCALE)).astype(np.int64)
+        fresh = False
+        for worth in (last,) if best is None else ((last + best[1]) // 2, last):
+            filled, bound = _priced(grid, demand, most, worth)
+            if best is None or bound > best[0]:
+                best = (bound, worth, filled)
+            for of, (sticks, room) in enumerate(zip(grid.classes, grid.rooms, strict=True)):
+                row = master.limits.get(of)
+                price = float(sticks.weight) / master.top - (duals[row] if row is not None else 0.0)
+                for pattern in _fillings(filled, worth, most, room, price):
+                    fresh |= pool.add(of, pattern)
+            if fresh:
+                break
+        if not fresh or not go_on():
+            break
+    assert best is not None
+    return Relaxed(taken, best[1], best[0], best[2])
+
+
+def _priced(grid: Grid, demand: Demand, most: tuple[int, ...], worth: NDArray[np.int64]) -> tuple[Filled, Fraction]:
+    """The best fillings at a worth, and the bound it proves."""
+    filled = fill(grid.sizes, most, worth, max(grid.rooms))
+    loose = filled if grid.exact else fill(grid.loose[0], most, worth, max(grid.loose[1]))
+    return filled, proven(grid, demand, worth, loose)

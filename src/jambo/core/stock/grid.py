@@ -1,0 +1,103 @@
+"""A cutting problem in whole units: kinds of pieces with their sizes, classes of sticks with their rooms and weights."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import reduce
+from math import gcd
+
+from jambo.core.quantities.length import Length
+from jambo.core.stock.problem import Goal, Problem, Stick
+
+FINEST = 30_000  # units in the longest stick: finer than that sizes are rounded, up for plans and down for the bound
+
+
+@dataclass(frozen=True, slots=True)
+class Sticks:
+    """Sticks of one length that are bought, or that lie there: their index in the stock, what one weighs by the goal, how many there are."""
+
+    stick: int
+    owned: bool
+    weight: Fraction
+    most: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class Grid:
+    """Sizes and rooms in whole units. A piece takes its length and a saw cut; the last cut of a stick may fall past its end.
+
+    `tight` are sizes and rooms a plan is sure to fit by; `loose` those no plan can beat. They are the same where all lengths fall on the grid.
+    """
+
+    lengths: tuple[Length, ...]
+    classes: tuple[Sticks, ...]
+    tight: tuple[tuple[int, ...], tuple[int, ...]]
+    loose: tuple[tuple[int, ...], tuple[int, ...]]
+    unit: Fraction
+
+    @property
+    def sizes(self) -> tuple[int, ...]:
+        """What one of each kind takes."""
+        return self.tight[0]
+
+    @property
+    def rooms(self) -> tuple[int, ...]:
+        """What a stick of each class holds."""
+        return self.tight[1]
+
+    @property
+    def exact(self) -> bool:
+        """Whether every length falls on the grid."""
+        return self.tight == self.loose
+
+    @property
+    def least_step(self) -> Fraction:
+        """The least by which two plans can differ."""
+        weights = [c.weight for c in self.classes if c.weight]
+        return reduce(_common, weights, Fraction(0)) or Fraction(1)
+
+
+def _common(a: Fraction, b: Fraction) -> Fraction:
+    """The greatest length both are whole numbers of."""
+    bottom = a.denominator * b.denominator
+    return Fraction(gcd(a.numerator * b.denominator, b.numerator * a.denominator), bottom)
+
+
+def _weight(stick: Stick, owned: bool, goal: Goal) -> Fraction:
+    if goal == "cost":
+        return Fraction(0) if owned or stick.price is None else stick.price
+    return Fraction(1) if goal == "sticks" else Fraction(stick.length.nm)
+
+
+def classes_of(problem: Problem) -> tuple[Sticks, ...]:
+    """Every length of stock as it can be had: what lies there first, then what is bought."""
+    found: list[Sticks] = []
+    for i, stick in enumerate(problem.stock):
+        if stick.on_hand:
+            found.append(Sticks(i, True, _weight(stick, True, problem.goal), stick.on_hand))
+    for i, stick in enumerate(problem.stock):
+        if stick.endless:
+            found.append(Sticks(i, False, _weight(stick, False, problem.goal), None))
+    return tuple(found)
+
+
+def on_grid(problem: Problem, lengths: tuple[Length, ...]) -> Grid:
+    """Put a problem's lengths on the coarsest grid they all fall on, or on one fine enough.
+
+    Args:
+        problem: its stock and saw; lengths: of the kinds of pieces, parts of spliced ones among them.
+    """
+    classes = classes_of(problem)
+    kerf = Fraction(problem.kerf.nm)
+    sizes = [Fraction(length.nm) + kerf for length in lengths]
+    rooms = [Fraction((problem.stock[c.stick].length - problem.square).nm) + kerf for c in classes]
+    unit = reduce(_common, sizes, Fraction(0)) or Fraction(1)
+    longest = max(rooms, default=Fraction(1))
+    if longest / unit > FINEST:
+        unit = longest / FINEST
+    up, down = [-(-s // unit) for s in sizes], [s // unit for s in sizes]
+    floor, ceiling = [max(0, r // unit) for r in rooms], [max(0, -(-r // unit)) for r in rooms]
+    if up == down:  # a room that falls between two marks of an exact grid is no larger than the lower one
+        ceiling = floor
+    return Grid(lengths, classes, (tuple(up), tuple(floor)), (tuple(down), tuple(ceiling)), unit)

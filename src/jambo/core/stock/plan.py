@@ -1,0 +1,251 @@
+"""A cutting plan and the bound it is held against (handbook 28)."""
+
+from __future__ import annotations
+
+import time
+from collections import Counter
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jambo.core.quantities.length import Length
+from jambo.core.stock.columns import Choice, Demand, Pool, Relaxed, relax
+from jambo.core.stock.grid import Grid, classes_of, on_grid
+from jambo.core.stock.problem import Goal, Plan, Problem, Wanted
+from jambo.core.stock.splices import Parts, cheapest, ways_to_join
+from jambo.core.stock.sticks import Filling, cost_of, lay_out, queues, waste_of
+from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, wanted
+from jambo.core.stock.within import within
+
+Tell = Callable[[str, Fraction, Fraction], None]
+
+DIVES = 3
+NODES = 20  # of the search over the fillings found, before all that could be better are looked at
+SECONDS = 20.0  # after which the best plan so far is given, with its bound
+
+
+@dataclass(frozen=True, slots=True)
+class Split:
+    """A piece that is spliced, and the ways its copies may be made."""
+
+    wanted: int
+    ways: tuple[tuple[Parts, ...], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A problem taken apart: kinds of pieces by their length, spliced pieces with their ways, and what no stick is long enough for."""
+
+    lengths: tuple[Length, ...]
+    demand: Demand
+    splits: tuple[Split, ...]
+    cannot: tuple[int, ...]
+
+
+def _longest(problem: Problem) -> Length | None:
+    """The longest piece any stick gives."""
+    return max((problem.stock[c.stick].length - problem.square for c in classes_of(problem)), default=None)
+
+
+def take_apart(problem: Problem) -> Asked:
+    """Gather pieces of a length into kinds, and find the ways to splice what is longer than any stick."""
+    longest = _longest(problem)
+    count: dict[Length, int] = {}
+    splits: list[Split] = []
+    cannot: list[int] = []
+    for i, piece in enumerate(problem.pieces):
+        if longest is not None and piece.length <= longest:
+            count[piece.length] = count.get(piece.length, 0) + piece.count
+            continue
+        ways = ways_to_join(piece.length, piece.join, piece.count, longest) if piece.join and longest else []
+        if ways:
+            splits.append(Split(i, tuple(ways)))
+        else:
+            cannot.append(i)
+    for part in (part for split in splits for way in split.ways for copy in way for part in copy):
+        count.setdefault(part, 0)
+    lengths = tuple(sorted(count, reverse=True))
+    kinds = {length: k for k, length in enumerate(lengths)}
+    choices, prices = [], []
+    for joined, split in enumerate(splits):
+        for w, way in enumerate(split.ways):
+            parts = Counter(kinds[part] for copy in way for part in copy)
+            choices.append(Choice(joined, w, tuple(sorted(parts.items()))))
+        prices.append(_price(problem.pieces[split.wanted], kinds, longest))
+    demand = Demand(tuple(count[length] for length in lengths), tuple(choices), tuple(prices))
+    return Asked(lengths, demand, tuple(splits), tuple(cannot))
+
+
+def _price(piece: Wanted, kinds: dict[Length, int], longest: Length | None) -> Callable[[NDArray[np.int64]], int]:
+    """What the parts of all copies of a piece come to at the least, by the worth of each kind."""
+
+    def price(worth: NDArray[np.int64]) -> int:
+        assert piece.join is not None and longest is not None
+        at = cheapest(
+            piece.length, piece.join, longest, lambda part: int(worth[kinds[part]]) if part in kinds else None
+        )
+        return piece.count * at
+
+    return price
+
+
+def _up(bound: Fraction, grid: Grid) -> Fraction:
+    """A bound raised to the next value a plan can have."""
+    step = grid.least_step
+    return -(-bound // step) * step
+
+
+@dataclass
+class _Search:
+    """The best plan so far, the best bound, and the time there is."""
+
+    grid: Grid
+    demand: Demand
+    until: float
+    tell: Tell | None
+    pool: Pool
+    best: Whole
+    bound: Fraction = Fraction(0)
+
+    def go_on(self) -> bool:
+        return time.monotonic() < self.until
+
+    def left(self) -> float:
+        return self.until - time.monotonic()
+
+    def offer(self, whole: Whole | None) -> None:
+        if whole is not None and whole.rank < self.best.rank:
+            self.best = whole
+        if whole is not None:
+            for column, _ in whole.sticks:
+                self.pool.add(column.of, dict(column.pattern))
+
+    def said(self, what: str) -> None:
+        if self.tell:
+            self.tell(what, self.best.weight, self.bound)
+
+    @property
+    def done(self) -> bool:
+        return not any(self.best.lacking) and self.best.weight <= self.bound
+
+
+def _first(grid: Grid, demand: Demand) -> Whole:
+    """Every spliced piece parted in its first way, and all of it packed by size."""
+    ways = [0] * len(demand.cheapest)
+    want = wanted(demand, ways)
+    return counted(grid, pack(grid, want, [0] * len(grid.classes)), ways, want)
+
+
+def _improve(s: _Search, relaxed: Relaxed) -> None:
+    """Look for a better plan until one meets the bound, all that could be better have been looked at, or the time is up."""
+    s.offer(rounded(s.grid, s.demand, s.pool, relaxed, s.best.ways))
+    s.said("rounded")
+    if s.done:
+        return
+    for turn in range(DIVES):
+        s.offer(dive(s.grid, s.demand, s.pool, s.best.ways, s.best, s.go_on, turn))
+        s.said("dived")
+        if s.done or not s.go_on():
+            return
+    found, _ = search(s.grid, s.demand, s.pool.columns, s.left(), NODES, s.bound)
+    s.offer(found)
+    s.said("searched")
+    if s.done or not s.go_on() or any(s.best.lacking) or not s.grid.exact:
+        return
+    spare = s.best.weight - s.grid.least_step - relaxed.bound
+    columns = within(s.grid, s.demand, relaxed, max(Fraction(0), spare))
+    if columns is None:
+        return
+    found, complete = search(s.grid, s.demand, columns, s.left(), 1_000_000, s.bound)
+    s.offer(found)
+    if complete:
+        s.bound = s.best.weight
+    s.said("looked at all")
+
+
+def _solved(problem: Problem, asked: Asked, seconds: float, tell: Tell | None) -> tuple[Whole, Fraction, Grid]:
+    grid = on_grid(problem, asked.lengths)
+    s = _Search(grid, asked.demand, time.monotonic() + seconds, tell, Pool(), _first(grid, asked.demand))
+    s.offer(s.best)
+    if not asked.lengths:
+        return s.best, Fraction(0), grid
+    relaxed = relax(grid, asked.demand, s.pool, s.go_on)
+    s.bound = _up(relaxed.bound, grid) if not any(s.best.lacking) else Fraction(0)
+    s.said("bound")
+    if not s.done:
+        _improve(s, relaxed)
+    if any(s.best.lacking):
+        s.bound = Fraction(0)  # what cannot be cut at all has no bound to be held against
+    return s.best, min(s.bound, s.best.weight), grid
+
+
+def plan(problem: Problem, seconds: float = SECONDS, tell: Tell | None = None) -> Plan:
+    """Plan the cutting of everything that can be cut, and prove how far from the best it can be.
+
+    Args:
+        problem: pieces, stock, saw and goal; seconds: after which the best so far is given; tell: is told how it goes: what
+            was done, what the best plan comes to, and the bound.
+
+    Returns:
+        The plan. The same problem gives the same plan, unless the time ran out.
+    """
+    if problem.goal == "lengths":
+        return _one_length(problem, seconds, tell)
+    asked = take_apart(problem)
+    whole, bound, grid = _solved(problem, asked, seconds, tell)
+    return _laid_out(problem, asked, grid, whole, bound)
+
+
+def _laid_out(problem: Problem, asked: Asked, grid: Grid, whole: Whole, bound: Fraction) -> Plan:
+    """The plan as it is cut. Pieces nothing was left for join those no stick is long enough for."""
+    parted = {split.wanted: split.ways[way] for split, way in zip(asked.splits, whole.ways, strict=True)}
+    fillings: list[Filling] = []
+    for column, times in whole.sticks:
+        sticks = grid.classes[column.of]
+        cuts = tuple(asked.lengths[kind] for kind, n in column.pattern for _ in range(n))
+        fillings += [(sticks.stick, sticks.owned, cuts)] * times
+    wanted_by = queues(problem, parted, asked.cannot)
+    sticks_cut = lay_out(problem, fillings, wanted_by)
+    left_over = {whose for waiting in wanted_by.values() for whose, _, _ in waiting}
+    cost = cost_of(sticks_cut, problem.stock)
+    value = whole.weight
+    if problem.goal == "cost" and cost is not None:
+        value = cost
+    return Plan(
+        sticks_cut,
+        value,
+        bound,
+        tuple(sorted({*asked.cannot, *left_over})),
+        cost,
+        waste_of(sticks_cut, problem.stock),
+    )
+
+
+def _one_length(problem: Problem, seconds: float, tell: Tell | None) -> Plan:
+    """One length of stock for everything, beside what lies there: the one that comes to the least in all."""
+    priced = all(s.price is not None for s in problem.stock if s.endless)
+    goal: Goal = "cost" if priced else "waste"
+    lie = tuple(replace(s, price=None) for s in problem.stock if s.on_hand)
+    tried: list[tuple[tuple[int, Fraction, int], Plan, int]] = []
+    bought = [i for i, s in enumerate(problem.stock) if s.endless]
+    for n, stick in enumerate([*([None] if lie else []), *bought]):
+        more = () if stick is None else (replace(problem.stock[stick], on_hand=0),)
+        one = replace(problem, stock=(*lie, *more), goal=goal)
+        made = plan(one, seconds / (len(bought) + 1), tell)
+        lacking = sum(problem.pieces[i].count for i in made.cannot)
+        tried.append(((lacking, made.value, n), _at_home(made, problem, stick), int(stick is not None)))
+        if stick is None and not lacking:
+            break  # what lies there does for all of it
+    _, best, lengths = min(tried, key=lambda t: t[0])
+    least = Fraction(0) if lie and not best.cannot else Fraction(lengths)
+    return replace(best, value=Fraction(lengths), bound=min(least, Fraction(lengths)) if lengths else Fraction(0))
+
+
+def _at_home(made: Plan, problem: Problem, stick: int | None) -> Plan:
+    """A plan over part of the stock, with its sticks named as the whole stock has them."""
+    owned = [i for i, s in enumerate(problem.stock) if s.on_hand]
+    home = [*owned, *([stick] if stick is not None else [])]
+    return replace(made, sticks=tuple(replace(s, stick=home[s.stick]) for s in made.sticks))

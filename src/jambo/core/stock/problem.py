@@ -1,0 +1,109 @@
+"""What a cutting plan is asked (handbook 28): pieces, the sticks they may be cut from, saw and squaring cut, and the goal."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from jambo.core.quantities.length import ZERO, Length
+
+Goal = Literal["cost", "waste", "sticks", "lengths"]
+
+
+@dataclass(frozen=True, slots=True)
+class Stick:
+    """A length of stock: its price where it can be bought for one, and how many lie there already.
+
+    With a price it can be had as often as wanted, beside those that lie there, which cost nothing anew. Without one it can
+    be had as often as wanted unless a number lies there: then only those are there.
+    """
+
+    length: Length
+    price: Fraction | None = None
+    on_hand: int = 0
+
+    @property
+    def endless(self) -> bool:
+        """Whether more can be had than lie there."""
+        return self.price is not None or not self.on_hand
+
+
+@dataclass(frozen=True, slots=True)
+class Join:
+    """How a piece longer than any stick may be spliced: at these places from its end, on copies so far apart.
+
+    Copies of one piece lie on each other, as two top plates do: the joints of each and the next are `apart` or more.
+    """
+
+    places: tuple[Length, ...]
+    apart: Length = ZERO
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """Pieces of one length, and whose they are. `key` is the caller's own name for them."""
+
+    label: str
+    length: Length
+    count: int
+    join: Join | None = None
+    key: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """What is to be cut from what.
+
+    `kerf` is lost at every cut, `square` once a stick; what is left of a stick is kept from `keep` on.
+    """
+
+    pieces: tuple[Wanted, ...]
+    stock: tuple[Stick, ...]
+    kerf: Length
+    square: Length
+    keep: Length
+    goal: Goal = "waste"
+
+
+@dataclass(frozen=True, slots=True)
+class Cut:
+    """A piece as it lies in a stick: whose, which part of a spliced one (0 where it is whole), and its running mark from the squared end."""
+
+    wanted: int
+    part: int
+    parts: int
+    length: Length
+    mark: Length
+
+
+@dataclass(frozen=True, slots=True)
+class CutStick:
+    """A stick with its cuts in order, longest first; `left` is what is left of it, an offcut where `kept`."""
+
+    stick: int
+    owned: bool
+    cuts: tuple[Cut, ...]
+    left: Length
+    kept: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Sticks in cutting order, and what they come to by the goal.
+
+    `bound` is proven: no plan can come to less. `value` and `bound` are money for the goal cost, a length in nanometres for
+    waste, sticks for sticks, different lengths for lengths. `cannot` are pieces no stick is long enough for.
+    """
+
+    sticks: tuple[CutStick, ...]
+    value: Fraction
+    bound: Fraction
+    cannot: tuple[int, ...]
+    cost: Fraction | None
+    waste: Length
+
+    @property
+    def proven(self) -> bool:
+        """Whether no plan can be better."""
+        return self.value == self.bound

@@ -1,0 +1,70 @@
+"""Sticks in cutting order, with running marks, and what is left of each (handbook 28)."""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Sequence
+from fractions import Fraction
+
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.stock.problem import Cut, CutStick, Problem, Stick
+
+Filling = tuple[
+    int, bool, tuple[Length, ...]
+]  # the stick's index in the stock, whether it lies there, the pieces it gives
+
+Piece = tuple[int, int, int]  # whose it is, which part of how many
+
+
+def queues(
+    problem: Problem, parted: dict[int, tuple[tuple[Length, ...], ...]], cannot: Sequence[int]
+) -> dict[Length, deque[Piece]]:
+    """Whose the pieces of each length are, in the order they were asked for; `parted` are the parts of every copy of a spliced one."""
+    found: dict[Length, deque[Piece]] = {}
+    for i, piece in enumerate(problem.pieces):
+        if i in cannot:
+            continue
+        for copy in parted.get(i, ((piece.length,),) * piece.count):
+            for n, part in enumerate(copy, 1):
+                found.setdefault(part, deque()).append((i, n if len(copy) > 1 else 0, len(copy)))
+    return found
+
+
+def lay_out(problem: Problem, fillings: Sequence[Filling], wanted: dict[Length, deque[Piece]]) -> tuple[CutStick, ...]:
+    """Give every filling its pieces: alike sticks together so that a stop stays set, the longest pieces first.
+
+    What a filling has more of than is wanted is not cut, and a stick with nothing left to cut is not taken.
+    """
+    order = sorted(
+        ((stick, owned, tuple(sorted(cuts, reverse=True))) for stick, owned, cuts in fillings),
+        key=lambda f: ([*(-c.nm for c in f[2]), 0], -problem.stock[f[0]].length.nm, not f[1], f[0]),
+    )
+    found: list[CutStick] = []
+    for stick, owned, lengths in order:
+        cuts: list[Cut] = []
+        at = ZERO
+        for length in lengths:
+            if waiting := wanted.get(length):
+                whose, part, parts = waiting.popleft()
+                cuts.append(Cut(whose, part, parts, length, at + length))
+                at = at + length + problem.kerf
+        if cuts:
+            left = max(ZERO, problem.stock[stick].length - problem.square - at)
+            found.append(CutStick(stick, owned, tuple(cuts), left, bool(left) and left >= problem.keep))
+    return tuple(found)
+
+
+def cost_of(sticks: Sequence[CutStick], stock: Sequence[Stick]) -> Fraction | None:
+    """What the sticks that are bought come to; None where one of them has no price."""
+    prices = [stock[s.stick].price for s in sticks if not s.owned]
+    return None if any(p is None for p in prices) else sum((p for p in prices if p is not None), Fraction(0))
+
+
+def waste_of(sticks: Sequence[CutStick], stock: Sequence[Stick]) -> Length:
+    """What is neither a piece nor an offcut that is kept: squaring cuts, saw cuts, short ends."""
+    total = 0 * ZERO
+    for s in sticks:
+        total = total + stock[s.stick].length - (s.left if s.kept else ZERO)
+        for cut in s.cuts:
+            total = total - cut.length
+    return total

@@ -1,0 +1,214 @@
+"""Whole sticks from fractions of them: the rest packed by size, a search over the fillings found, and dives that fix some and look again."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from math import floor
+
+import numpy as np
+
+from jambo.core.stock.columns import Column, Demand, Master, Pool, Relaxed, relax
+from jambo.core.stock.ending import finish
+from jambo.core.stock.grid import Grid
+
+LAST = 40  # pieces that are looked at whole at the end of a dive
+
+GoOn = Callable[[], bool]
+
+
+@dataclass(frozen=True, slots=True)
+class Whole:
+    """A plan in whole numbers: how many sticks of each filling, the way chosen for each spliced piece, and what nothing was left for."""
+
+    sticks: tuple[tuple[Column, int], ...]
+    ways: tuple[int, ...]
+    lacking: tuple[int, ...]
+    weight: Fraction
+
+    @property
+    def rank(self) -> tuple[int, Fraction]:
+        """The less of it the better: first nothing lacking, then what it weighs."""
+        return sum(self.lacking), self.weight
+
+
+def counted(grid: Grid, sticks: Sequence[tuple[Column, int]], ways: Sequence[int], want: Sequence[int]) -> Whole:
+    """A plan with what it lacks of what is wanted."""
+    lacking = list(want)
+    for column, times in sticks:
+        for kind, n in column.pattern:
+            lacking[kind] -= n * times
+    weight = sum((grid.classes[c.of].weight * n for c, n in sticks), Fraction(0))
+    return Whole(tuple(sticks), tuple(ways), tuple(max(0, n) for n in lacking), weight)
+
+
+def wanted(demand: Demand, ways: Sequence[int]) -> list[int]:
+    """How many of each kind are wanted once the spliced pieces are parted so."""
+    want = list(demand.count)
+    for choice in demand.choices:
+        if ways[choice.joined] == choice.way:
+            for kind, n in choice.parts:
+                want[kind] += n
+    return want
+
+
+def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Column, int]]:
+    """Pack what is wanted by size: the longest piece begins a stick, the longest that still fits goes on; best stick for its fill first.
+
+    Args:
+        want: pieces of each kind; used: sticks of each class that are taken already.
+    """
+    left, used = list(want), list(used)
+    order = sorted(range(len(want)), key=lambda k: -grid.sizes[k])
+    found: list[tuple[Column, int]] = []
+    while any(left):
+        best: tuple[tuple[float, int], int, tuple[tuple[int, int], ...]] | None = None
+        longest = next(k for k in order if left[k])
+        for of, sticks in enumerate(grid.classes):
+            room = grid.rooms[of]
+            if grid.sizes[longest] > room or (sticks.most is not None and used[of] >= sticks.most):
+                continue
+            pattern: list[tuple[int, int]] = []
+            for kind in order:
+                n = min(left[kind], room // grid.sizes[kind])
+                if n:
+                    pattern.append((kind, n))
+                    room -= n * grid.sizes[kind]
+            fills = grid.rooms[of] - room
+            score = (float(sticks.weight) / fills, -fills)
+            if best is None or score < best[0]:
+                best = (score, of, tuple(sorted(pattern)))
+        if best is None:
+            left[longest] = 0  # no stick is left that holds it
+            continue
+        _, of, taken = best
+        times = min(left[kind] // n for kind, n in taken)
+        most = grid.classes[of].most
+        times = times if most is None else min(times, most - used[of])
+        for kind, n in taken:
+            left[kind] -= n * times
+        used[of] += times
+        found.append((Column(of, taken), times))
+    return found
+
+
+def _used(grid: Grid, sticks: Sequence[tuple[Column, int]]) -> list[int]:
+    used = [0] * len(grid.classes)
+    for column, times in sticks:
+        used[column.of] += times
+    return used
+
+
+def _rest(want: Sequence[int], sticks: Sequence[tuple[Column, int]]) -> list[int]:
+    left = list(want)
+    for column, times in sticks:
+        for kind, n in column.pattern:
+            left[kind] -= n * times
+    return [max(0, n) for n in left]
+
+
+def rounded(grid: Grid, demand: Demand, pool: Pool, relaxed: Relaxed, ways: Sequence[int]) -> Whole:
+    """Take the whole part of every filling, and pack what is left by size."""
+    want = wanted(demand, ways)
+    sticks = [(pool.columns[i], floor(x + 1e-6)) for i, x in enumerate(relaxed.taken) if x >= 1 - 1e-6]
+    sticks += pack(grid, _rest(want, sticks), _used(grid, sticks))
+    return counted(grid, sticks, ways, want)
+
+
+def search(
+    grid: Grid, demand: Demand, columns: Sequence[Column], seconds: float, nodes: int, stop_at: Fraction
+) -> tuple[Whole | None, bool]:
+    """The best plan of whole sticks over these fillings, and whether there is no better one over them.
+
+    Args:
+        columns: the fillings; seconds, nodes: to give up after; stop_at: a weight that cannot be beaten.
+    """
+    master = Master(grid, demand, whole=True)
+    master.take(columns)
+    solver = master.solver
+    step = float(grid.least_step) / master.top
+    solver.setOptionValue("time_limit", max(0.1, seconds))
+    solver.setOptionValue("mip_max_nodes", nodes)
+    solver.setOptionValue("mip_rel_gap", 0.0)
+    solver.setOptionValue("mip_abs_gap", step * 0.999)
+    solver.setOptionValue("objective_target", float(stop_at) / master.top + step * 1e-3)
+    values, _ = master.solve()
+    if not solver.getInfo().primal_solution_status:
+        return None, False
+    ways = [0] * len(demand.cheapest)
+    for choice, x in zip(demand.choices, values[len(demand.count) :], strict=False):
+        if x > 0.5:
+            ways[choice.joined] = choice.way
+    taken = values[master.first :]
+    sticks = [(columns[i], round(x)) for i, x in enumerate(taken) if x > 0.5]
+    done = solver.getModelStatus() == solver.getModelStatus().kOptimal
+    return counted(grid, sticks, ways, wanted(demand, ways)), done
+
+
+def _after(grid: Grid, sticks: Sequence[tuple[Column, int]]) -> Grid:
+    """What lies there once these sticks are taken."""
+    used = _used(grid, sticks)
+    left = (c.most if c.most is None else c.most - n for c, n in zip(grid.classes, used, strict=True))
+    return replace(grid, classes=tuple(replace(c, most=n) for c, n in zip(grid.classes, left, strict=True)))
+
+
+def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[Column, int]] | None:
+    """The rest got into alike sticks that weigh no more than that; None where there are other sticks, or it does not go."""
+    if len(grid.classes) != 1 or grid.classes[0].most is not None or not grid.classes[0].weight:
+        return None
+    order = sorted(range(len(left)), key=lambda k: -grid.sizes[k])
+    kinds = [k for k in order if left[k]]
+    sizes = [grid.sizes[k] for k in kinds]
+    found = finish(sizes, [left[k] for k in kinds], grid.rooms[0], int(weight // grid.classes[0].weight))
+    if found is None:
+        return None
+    return [(Column(0, tuple(sorted((kinds[k], n) for k, n in pattern.items()))), 1) for pattern in found]
+
+
+def dive(grid: Grid, demand: Demand, pool: Pool, ways: Sequence[int], best: Whole, go_on: GoOn, turn: int = 0) -> Whole:
+    """Fix the fillings most surely taken, generate fillings for the rest, and so on; the last pieces are looked at whole.
+
+    Args:
+        pool: fillings to begin with, and where those found go; ways: in which spliced pieces are parted; best: the plan to beat;
+        turn: which of the likely fillings is fixed first, so that every dive goes another way.
+    """
+    want = wanted(demand, ways)
+    sticks: list[tuple[Column, int]] = []
+    left = list(want)
+    while any(left) and go_on():
+        here, rest = _after(grid, sticks), Demand(tuple(left))
+        own = Pool()
+        for column in pool.columns:
+            if all(n <= left[kind] for kind, n in column.pattern):
+                own.add(column.of, dict(column.pattern))
+        relaxed = relax(here, rest, own, go_on, most_rounds=60)
+        for column in own.columns:
+            pool.add(column.of, dict(column.pattern))
+        done = sum((grid.classes[c.of].weight * n for c, n in sticks), Fraction(0))
+        spare = best.weight - grid.least_step - done - relaxed.bound
+        if not any(best.lacking) and spare < 0:
+            break  # no way on from here is better
+        if sum(left) <= LAST and (ending := _ending(here, left, spare + relaxed.bound)) is not None:
+            return counted(grid, [*sticks, *ending], ways, want)
+        likely = _likely(own, relaxed, turn if not sticks else 0)
+        if not likely:
+            break  # no stick is left for the rest
+        for column, times in likely:
+            times = min(times, *(left[kind] // n for kind, n in column.pattern))
+            if times:
+                sticks.append((column, times))
+                left = _rest(left, [(column, times)])
+    sticks += pack(grid, left, _used(grid, sticks))
+    return counted(grid, sticks, ways, want)
+
+
+def _likely(own: Pool, relaxed: Relaxed, turn: int) -> list[tuple[Column, int]]:
+    """The fillings taken whole times, or else the one taken most, or the next after it by the turn."""
+    sure = [(own.columns[i], floor(x + 1e-6)) for i, x in enumerate(relaxed.taken) if x >= 1 - 1e-6]
+    if sure and not turn:
+        return sure
+    order = np.argsort(-relaxed.taken, kind="stable")
+    if not len(order) or relaxed.taken[order[0]] <= 1e-6:
+        return []
+    return [(own.columns[int(order[min(turn, len(order) - 1)])], 1)]
