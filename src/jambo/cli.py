@@ -79,12 +79,41 @@ def line(text: tuple[str, ...], unit: Unit, words: Region | None) -> None:
 
 
 @main.command()
-@click.option("--of", type=click.Choice(["document", "result"]), default="document", show_default=True)
+@click.option(
+    "--of", type=click.Choice(["document", "result", "cut", "cut-plan"]), default="document", show_default=True
+)
 def schema(of: str) -> None:
-    """Print the JSON Schema of the opening document, or of the result that comes back."""
+    """Print the JSON Schema of the opening document or the result that comes back, of a cutting list or its plan."""
     from jambo.views import exchange
 
-    click.echo(json.dumps(exchange.schema() if of == "document" else exchange.result_schema(), indent=1))
+    click.echo(json.dumps(exchange.schema(of), indent=1))
+
+
+@main.command()
+@click.argument("file", type=click.File(encoding="utf-8"))
+@click.option(
+    "--seconds",
+    type=click.FloatRange(0.1, 3600),
+    default=20.0,
+    show_default=True,
+    help="Then the best so far is given.",
+)
+def cut(file: TextIO, seconds: float) -> None:
+    """Plan one cutting list (FILE, or - for standard input): the plan as JSON, how it goes on the error stream."""
+    from jambo.format.cutting import CutList
+    from jambo.format.problems import Refused
+    from jambo.views.cutting import cut as plan
+    from jambo.views.exchange import from_text
+
+    def tell(what: str, best: float, bound: float) -> None:
+        click.echo(f"jambo: {what}: {best:g}, and no plan comes to less than {bound:g}", err=True)
+
+    try:
+        click.echo(json.dumps(plan(from_text(CutList, file.read()), seconds, tell), indent=1, ensure_ascii=False))
+    except Refused as refused:
+        raise CommandError("the cutting list is refused:\n  " + "\n  ".join(map(str, refused.errors))) from None
+    except UnicodeDecodeError:
+        raise CommandError("the cutting list is refused: it is not UTF-8 text") from None
 
 
 @main.command()

@@ -12,7 +12,7 @@ from jambo.demo.jobs import documents
 from jambo.format.document import Document
 from jambo.format.problems import Refused, parse
 from jambo.running.machine import ROOT
-from jambo.views.exchange import result_schema, schema, solve_document, solve_text
+from jambo.views.exchange import schema, solve_document, solve_text
 
 WIDTH = "opening.door.leaves[0].width"
 
@@ -141,6 +141,6 @@ def test_the_example_in_the_format_page_solves():
 
 
 def test_every_result_is_what_its_schema_says():
-    check = jsonschema_rs.validator_for(result_schema())
+    check = jsonschema_rs.validator_for(schema("result"))
     for document in [*documents(), plain(**POCKET), plain(**BYPASS), {"unit": "mm"}]:
         check.validate(json.loads(json.dumps(solve_document(parse(Document, document)))))

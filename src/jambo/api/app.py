@@ -13,6 +13,7 @@ from starlette.exceptions import HTTPException
 import jambo
 from jambo.api import (
     catalogue,
+    cutting,
     floors,
     heads,
     health,
@@ -57,6 +58,7 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
         schedule,
         solving,
         catalogue,
+        cutting,
         stock,
         walls,
         heads,

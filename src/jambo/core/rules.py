@@ -55,6 +55,7 @@ HANGING = "Hanging and checking"
 CASING = "Casing"
 WALL = "Wall"
 HINGES = "Hinges and latch"
+CUTTING = "Saw and stock"
 GROUPS = (
     GAPS,
     ROUGH_OPENING,
@@ -69,6 +70,7 @@ GROUPS = (
     CASING,
     WALL,
     HINGES,
+    CUTTING,
 )
 
 RULES: dict[str, Rule] = {
@@ -345,6 +347,22 @@ RULES: dict[str, Rule] = {
     ),
     "service_clear": Rule(
         CUTTING_IN, "hole clear of wires and pipes by", "small", "2", "50", "Handbook 6: keeps clear of services."
+    ),
+    "saw_kerf": Rule(CUTTING, "lost at every saw cut", "gap", "1/8", "3", "Handbook 28.", stage="frame"),
+    "squaring_cut": Rule(
+        CUTTING, "taken off a stick to square its end", "gap", "1/4", "5", "Handbook 28.", stage="frame"
+    ),
+    "offcut_least": Rule(
+        CUTTING,
+        "shortest offcut worth keeping",
+        "cut",
+        "24",
+        "600",
+        "Handbook 28: shorter ends are waste.",
+        stage="frame",
+    ),
+    "joints_apart": Rule(
+        CUTTING, "joints of two top {plate}s apart by", "spacing", "48", "1200", "Handbook 28.", stage="frame"
     ),
     "bypass_between": Rule(BYPASS, "between bypass leaves", "gap", "1/4", "6", "Handbook 11: they must pass."),
 }

@@ -7,10 +7,12 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from jambo.format.cutting import CutList
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
-from jambo.format.problems import FieldError, Refused, parse
+from jambo.format.problems import FieldError, Refused, Some, parse
 from jambo.views.answers import worked_out
+from jambo.views.cutting import CutPlanOut
 from jambo.views.opening import ResultOut, result_out
 from jambo.views.states import states
 
@@ -22,23 +24,26 @@ def solve_document(document: Document) -> ResultOut:
     return result_out(result, facts, document.show.words, states(document, facts, result))
 
 
-def solve_text(text: str) -> ResultOut:
-    """Solve a document given as JSON text. Raises Refused for text that is not such a document."""
+def from_text(model: type[Some], text: str) -> Some:
+    """Read a document of an open format given as JSON text. Raises Refused for text that is not such a document."""
     try:
         data = json.loads(text)
-    except json.JSONDecodeError as error:
-        where = f"line {error.lineno}, column {error.colno}"
-        raise Refused(
-            [FieldError("document", f"this is not JSON ({error.msg} at {where})", "see docs/FORMAT.md")]
-        ) from None
-    return solve_document(parse(Document, data))
+    except (json.JSONDecodeError, RecursionError) as error:
+        said = "it is nested too deep"
+        if isinstance(error, json.JSONDecodeError):
+            said = f"{error.msg} at line {error.lineno}, column {error.colno}"
+        raise Refused([FieldError("document", f"this is not JSON ({said})", "see docs/FORMAT.md")]) from None
+    return parse(model, data)
 
 
-def schema() -> dict[str, Any]:
-    """Give the JSON Schema of the format."""
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **Document.model_json_schema()}
+def solve_text(text: str) -> ResultOut:
+    """Solve a document given as JSON text. Raises Refused for text that is not such a document."""
+    return solve_document(from_text(Document, text))
 
 
-def result_schema() -> dict[str, Any]:
-    """Give the JSON Schema of the result, `jambo-result/1`."""
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **TypeAdapter(ResultOut).json_schema()}
+FORMATS: dict[str, Any] = {"document": Document, "result": ResultOut, "cut": CutList, "cut-plan": CutPlanOut}
+
+
+def schema(of: str = "document") -> dict[str, Any]:
+    """Give the JSON Schema of one of the open formats, by its key in FORMATS."""
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **TypeAdapter(FORMATS[of]).json_schema()}

@@ -48,6 +48,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut
+         * @description Plan one cutting list, `jambo-cut/1`: sticks with running marks, and how far from the best the plan can be at most.
+         */
+        post: operations["cut_api_cut_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/format": {
         parameters: {
             query?: never;
@@ -1192,6 +1212,20 @@ export interface components {
             track?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * CannotOut
+         * @description Pieces that cannot all be cut from this stock, and why.
+         */
+        CannotOut: {
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+            /** Piece */
+            piece: number;
+            /** Why */
+            why: string;
+        };
+        /**
          * Casing
          * @description The casing of both sides; without a width it is not figured. `none` says that this opening gets none, whatever is usual.
          */
@@ -1406,6 +1440,60 @@ export interface components {
             wanted?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * CutList
+         * @description A whole cutting list. What is left out of saw and stock is the house's habit.
+         */
+        CutList: {
+            /**
+             * Format
+             * @default jambo-cut/1
+             * @constant
+             */
+            format?: "jambo-cut/1";
+            /**
+             * Goal
+             * @default waste
+             * @enum {string}
+             */
+            goal?: "cost" | "waste" | "sticks" | "lengths";
+            /** Keep Offcut */
+            keep_offcut?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Kerf */
+            kerf?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pieces */
+            pieces?: components["schemas"]["CutPieces"][];
+            /** Square */
+            square?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Stock */
+            stock?: components["schemas"]["StockLength"][];
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+        };
+        /**
+         * CutOut
+         * @description A piece in its stick: its place in the list of pieces, its label, which of its copies it is, which part of how many where it is
+         *     spliced, its length, and the running mark of its far end from the stick's squared end.
+         */
+        CutOut: {
+            /** Copy */
+            copy: number;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+            /** Mark */
+            mark: string;
+            /** Part */
+            part: number | null;
+            /** Parts */
+            parts: number | null;
+            /** Piece */
+            piece: number;
+        };
+        /**
          * CutPiece
          * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
          *     `set` where its frame is set or signed off.
@@ -1433,6 +1521,69 @@ export interface components {
              * @default
              */
             when?: string;
+        };
+        /**
+         * CutPieces
+         * @description Pieces of one length, and what they are called.
+         */
+        CutPieces: {
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            join?: components["schemas"]["Joined"] | null;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            /** Length */
+            length?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * CutPlanOut
+         * @description A cutting plan: sticks, what they come to and the proven bound in the goal's own measure, offcuts to keep, what cannot be cut.
+         *
+         *     `value` and `bound` are money for the goal cost, millimetres of stock for waste, sticks for sticks, different lengths for lengths;
+         *     `bound` is None where nothing is proven because something cannot be cut.
+         */
+        CutPlanOut: {
+            /** Bound */
+            bound: number | null;
+            /** Cannot */
+            cannot: components["schemas"]["CannotOut"][];
+            /** Cost */
+            cost: string | null;
+            /**
+             * Format
+             * @constant
+             */
+            format: "jambo-cut-plan/1";
+            /**
+             * Goal
+             * @enum {string}
+             */
+            goal: "cost" | "waste" | "sticks" | "lengths";
+            /** Offcuts */
+            offcuts: string[];
+            /** Proven */
+            proven: boolean;
+            /** Sticks */
+            sticks: components["schemas"]["StickOut"][];
+            /** Stock */
+            stock: string;
+            /** Told */
+            told: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+            /** Value */
+            value: number;
+            /** Waste */
+            waste: string;
         };
         /**
          * DeliveredUnit
@@ -2296,6 +2447,20 @@ export interface components {
             walk_version: number;
             /** Walls */
             walls: components["schemas"]["KeptWall"][];
+        };
+        /**
+         * Joined
+         * @description Where a piece longer than any stick may be spliced: over every stud so far apart, counted from its end, or at the places in `over`.
+         *
+         *     `apart`: copies of the piece lie on each other, and the joints of each and the next are at least so far apart.
+         */
+        Joined: {
+            /** Apart */
+            apart?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Every */
+            every?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Over */
+            over?: (string | components["schemas"]["ExactLength"])[];
         };
         /**
          * KeepRows
@@ -3489,6 +3654,8 @@ export interface components {
             hole_on_stud?: (string | components["schemas"]["ExactLength"]) | null;
             /** Horn */
             horn?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Joints Apart */
+            joints_apart?: (string | components["schemas"]["ExactLength"]) | null;
             /** King Filler */
             king_filler?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kit Gap */
@@ -3525,6 +3692,8 @@ export interface components {
             most_side_play?: (string | components["schemas"]["ExactLength"]) | null;
             /** Move Most */
             move_most?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Offcut Least */
+            offcut_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Open Clearance */
             open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
             /** Paint Gap */
@@ -3565,6 +3734,8 @@ export interface components {
             rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Rip Planing */
             rip_planing?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Saw Kerf */
+            saw_kerf?: (string | components["schemas"]["ExactLength"]) | null;
             /** School */
             school?: ("build_up" | "add_on") | null;
             /** Screw Embed */
@@ -3593,6 +3764,8 @@ export interface components {
             split_space?: (string | components["schemas"]["ExactLength"]) | null;
             /** Split Stud */
             split_stud?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Squaring Cut */
+            squaring_cut?: (string | components["schemas"]["ExactLength"]) | null;
             /** Squeeze */
             squeeze?: (string | components["schemas"]["ExactLength"]) | null;
             /** Standoff Clear */
@@ -4189,6 +4362,24 @@ export interface components {
             tools: string;
         };
         /**
+         * StickOut
+         * @description A stick in cutting order: its place in the stock, its length, whether it lies there already, its cuts, and what is left of it.
+         */
+        StickOut: {
+            /** Cuts */
+            cuts: components["schemas"]["CutOut"][];
+            /** Left */
+            left: string;
+            /** Length */
+            length: string;
+            /** Offcut */
+            offcut: boolean;
+            /** On Hand */
+            on_hand: boolean;
+            /** Stock */
+            stock: number;
+        };
+        /**
          * StockBook
          * @description Everything in the book, and what each kind may say.
          */
@@ -4235,6 +4426,20 @@ export interface components {
              * @enum {string}
              */
             unit: "in" | "mm";
+        };
+        /**
+         * StockLength
+         * @description A length of stock. With a price it can be bought as often as wanted; `on_hand` of it lie there and cost nothing anew.
+         *
+         *     Without a price it can be had as often as wanted, unless `on_hand` says how many lie there: then only those.
+         */
+        StockLength: {
+            /** Length */
+            length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** On Hand */
+            on_hand?: number | null;
+            /** Price */
+            price?: (string | number) | null;
         };
         /**
          * StockRows
@@ -5190,6 +5395,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptRules"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    cut_api_cut_post: {
+        parameters: {
+            query?: {
+                /** @description After which the best plan so far is given. */
+                seconds?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutList"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutPlanOut"];
                 };
             };
             /** @description Bad Request */

@@ -46,6 +46,8 @@ KINDS: dict[str, Kind] = {
     "opening_height": _kind("a finished opening height", "48", "240"),
     "diagonal": _kind("a diagonal", "24", "480"),
     "cut": _kind("a cut length", "0", "720"),
+    "stick": _kind("a length of stock", "1", "720"),
+    "piece": _kind("a piece to cut", "1/4", "7200"),
     "track": _kind("a track length", "12", "480"),
     "lean": _kind("a lean", "0", "4"),
     "wall_lean": _kind("a lean", "0", "4"),

@@ -209,7 +209,7 @@ def _laid_out(problem: Problem, asked: Asked, grid: Grid, whole: Whole, bound: F
         fillings += [(sticks.stick, sticks.owned, cuts)] * times
     wanted_by = queues(problem, parted, asked.cannot)
     sticks_cut = lay_out(problem, fillings, wanted_by)
-    left_over = {whose for waiting in wanted_by.values() for whose, _, _ in waiting}
+    left_over = {whose for waiting in wanted_by.values() for whose, *_ in waiting}
     cost = cost_of(sticks_cut, problem.stock)
     value = whole.weight
     if problem.goal == "cost" and cost is not None:

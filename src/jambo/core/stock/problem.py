@@ -68,9 +68,11 @@ class Problem:
 
 @dataclass(frozen=True, slots=True)
 class Cut:
-    """A piece as it lies in a stick: whose, which part of a spliced one (0 where it is whole), and its running mark from the squared end."""
+    """A piece as it lies in a stick: whose, which copy of it, which part of a spliced one (0 where it is whole), and its running mark
+    from the squared end."""
 
     wanted: int
+    copy: int
     part: int
     parts: int
     length: Length

@@ -13,7 +13,7 @@ Filling = tuple[
     int, bool, tuple[Length, ...]
 ]  # the stick's index in the stock, whether it lies there, the pieces it gives
 
-Piece = tuple[int, int, int]  # whose it is, which part of how many
+Piece = tuple[int, int, int, int]  # whose it is, which copy, which part of how many
 
 
 def queues(
@@ -24,9 +24,9 @@ def queues(
     for i, piece in enumerate(problem.pieces):
         if i in cannot:
             continue
-        for copy in parted.get(i, ((piece.length,),) * piece.count):
-            for n, part in enumerate(copy, 1):
-                found.setdefault(part, deque()).append((i, n if len(copy) > 1 else 0, len(copy)))
+        for copy, parts in enumerate(parted.get(i, ((piece.length,),) * piece.count), 1):
+            for n, part in enumerate(parts, 1):
+                found.setdefault(part, deque()).append((i, copy, n if len(parts) > 1 else 0, len(parts)))
     return found
 
 
@@ -45,8 +45,7 @@ def lay_out(problem: Problem, fillings: Sequence[Filling], wanted: dict[Length, 
         at = ZERO
         for length in lengths:
             if waiting := wanted.get(length):
-                whose, part, parts = waiting.popleft()
-                cuts.append(Cut(whose, part, parts, length, at + length))
+                cuts.append(Cut(*waiting.popleft(), length, at + length))
                 at = at + length + problem.kerf
         if cuts:
             left = max(ZERO, problem.stock[stick].length - problem.square - at)

@@ -1,0 +1,202 @@
+"""A cutting plan as JSON gives it, `jambo-cut-plan/1`, and as it is told in one sentence (handbook 28)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from fractions import Fraction
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import exact_text
+from jambo.core.quantities.tape import Tape, Unit, run_text
+from jambo.core.stock.plan import SECONDS, plan
+from jambo.core.stock.problem import CutStick, Goal, Plan, Problem
+from jambo.format.cutting import CutList, problem_of
+
+PLAN_FORMAT = "jambo-cut-plan/1"
+
+
+class CutOut(TypedDict):
+    """A piece in its stick: its place in the list of pieces, its label, which of its copies it is, which part of how many where it is
+    spliced, its length, and the running mark of its far end from the stick's squared end."""
+
+    piece: int
+    label: str
+    copy: int
+    part: int | None
+    parts: int | None
+    length: str
+    mark: str
+
+
+class StickOut(TypedDict):
+    """A stick in cutting order: its place in the stock, its length, whether it lies there already, its cuts, and what is left of it."""
+
+    stock: int
+    length: str
+    on_hand: bool
+    cuts: list[CutOut]
+    left: str
+    offcut: bool
+
+
+class CannotOut(TypedDict):
+    """Pieces that cannot all be cut from this stock, and why."""
+
+    piece: int
+    label: str
+    length: str
+    why: str
+
+
+class CutPlanOut(TypedDict):
+    """A cutting plan: sticks, what they come to and the proven bound in the goal's own measure, offcuts to keep, what cannot be cut.
+
+    `value` and `bound` are money for the goal cost, millimetres of stock for waste, sticks for sticks, different lengths for lengths;
+    `bound` is None where nothing is proven because something cannot be cut.
+    """
+
+    format: Literal["jambo-cut-plan/1"]
+    unit: Unit
+    goal: Goal
+    told: str
+    sticks: list[StickOut]
+    cost: str | None
+    stock: str
+    waste: str
+    value: float
+    bound: float | None
+    proven: bool
+    offcuts: list[str]
+    cannot: list[CannotOut]
+
+
+def money(amount: Fraction) -> str:
+    """An amount of money with two places, or as many as it has."""
+    number = f"{float(amount):.2f}"
+    return number if Fraction(number) == amount else f"{float(amount):.4f}".rstrip("0")
+
+
+def _measure(value: Fraction, goal: Goal) -> float:
+    """A value as the answer gives it: lengths in millimetres."""
+    return float(value / 1_000_000 if goal == "waste" else value)
+
+
+def _counted(n: Fraction | int, one: str) -> str:
+    return f"{int(n)} {one}" + ("" if n == 1 else "s")
+
+
+def sentence(made: Plan, problem: Problem, unit: Unit) -> str:
+    """The plan in one sentence: its sticks, what they come to, and what no plan can beat.
+
+    Example:
+        31 sticks, 412.50; no plan can cost less than 409.10.
+    """
+    if not made.sticks:
+        return "Nothing is cut." if not made.cannot else "Nothing can be cut from this stock."
+    tape = Tape.of(unit)
+    total = run_text(total_of(made.sticks, problem), tape)
+    start = f"{_counted(len(made.sticks), 'stick')}, {total}" + (f", {money(made.cost)}" if made.cost else "")
+    if made.cannot:
+        return f"{start}; not everything can be cut."
+    best = {
+        "cost": "is cheaper",
+        "waste": "takes less stock",
+        "sticks": "takes fewer sticks",
+        "lengths": "takes fewer lengths",
+    }
+    if made.proven:
+        return f"{start}; no plan {best[problem.goal]}."
+    if problem.goal == "cost":
+        return f"{start}; no plan can cost less than {money(made.bound)}."
+    if problem.goal == "waste":
+        return f"{start}; no plan can do with less than {run_text(Length(int(made.bound)), tape)}."
+    what = "stick" if problem.goal == "sticks" else "length"
+    return f"{start}; no plan can do with fewer than {_counted(made.bound, what)}."
+
+
+def total_of(sticks: Sequence[CutStick], problem: Problem) -> Length:
+    """The length of all sticks together."""
+    return sum((problem.stock[s.stick].length for s in sticks), Length(0))
+
+
+def _why(i: int, problem: Problem) -> str:
+    """Why a piece cannot be cut."""
+    piece = problem.pieces[i]
+    longest = max((s.length - problem.square for s in problem.stock), default=None)
+    if longest is None or piece.length <= longest:
+        return "there is not enough stock for all of them"
+    if piece.join is None:
+        return "no stick is long enough, and it may not be spliced"
+    return "it cannot be spliced at its places from sticks of this length"
+
+
+def plan_out(made: Plan, problem: Problem, unit: Unit) -> CutPlanOut:
+    """Give a plan as JSON has it.
+
+    Args:
+        made: the plan; problem: what it answers; unit: that lengths are written in, each exactly.
+    """
+    sticks: list[StickOut] = [
+        {
+            "stock": s.stick,
+            "length": exact_text(problem.stock[s.stick].length, unit),
+            "on_hand": s.owned,
+            "cuts": [
+                {
+                    "piece": c.wanted,
+                    "label": problem.pieces[c.wanted].label,
+                    "copy": c.copy,
+                    "part": c.part or None,
+                    "parts": c.parts if c.part else None,
+                    "length": exact_text(c.length, unit),
+                    "mark": exact_text(c.mark, unit),
+                }
+                for c in s.cuts
+            ],
+            "left": exact_text(s.left, unit),
+            "offcut": s.kept,
+        }
+        for s in made.sticks
+    ]
+    return {
+        "format": PLAN_FORMAT,  # type: ignore[typeddict-item]
+        "unit": unit,
+        "goal": problem.goal,
+        "told": sentence(made, problem, unit),
+        "sticks": sticks,
+        "cost": money(made.cost) if made.cost is not None and any(s.price is not None for s in problem.stock) else None,
+        "stock": exact_text(total_of(made.sticks, problem), unit),
+        "waste": exact_text(made.waste, unit),
+        "value": _measure(made.value, problem.goal),
+        "bound": None if made.cannot else _measure(made.bound, problem.goal),
+        "proven": made.proven and not made.cannot,
+        "offcuts": [exact_text(s.left, unit) for s in made.sticks if s.kept],
+        "cannot": [
+            {
+                "piece": i,
+                "label": problem.pieces[i].label,
+                "length": exact_text(problem.pieces[i].length, unit),
+                "why": _why(i, problem),
+            }
+            for i in made.cannot
+        ],
+    }
+
+
+def cut(said: CutList, seconds: float = SECONDS, tell: Callable[[str, float, float], None] | None = None) -> CutPlanOut:
+    """Plan a cutting list. Raises Refused for one that cannot be.
+
+    Args:
+        said: the document; seconds: after which the best so far is given; tell: is told how it goes: what was done, what the best plan
+            comes to, and the bound, both as the answer has them.
+    """
+    problem = problem_of(said)
+
+    def told(what: str, best: Fraction, bound: Fraction) -> None:
+        if tell is not None:
+            tell(what, _measure(best, problem.goal), _measure(bound, problem.goal))
+
+    return plan_out(plan(problem, seconds, told), problem, said.unit)
