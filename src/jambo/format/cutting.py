@@ -10,10 +10,12 @@ from pydantic import Field
 
 from jambo.core.quantities.figure import Known
 from jambo.core.quantities.length import ZERO, Length
-from jambo.core.quantities.tape import Tape, Unit
+from jambo.core.quantities.notation import read
+from jambo.core.quantities.tape import Tape, Unit, plain_number
 from jambo.core.rules import HouseRules
 from jambo.core.stock.problem import Goal, Join, Problem, Stick, Wanted
-from jambo.format.declared import LengthText, Model, Of
+from jambo.format.declared import LengthText, Model, Of, Price
+from jambo.format.document import Cutting, StockAt
 from jambo.format.problems import FieldError, Refused
 from jambo.format.reader import Reader, known
 
@@ -23,10 +25,6 @@ MOST_PIECES = 20_000
 MOST_PLACES = 2_000
 
 Label = Annotated[str, Field(max_length=120)]
-Price = Annotated[
-    Annotated[str, Field(max_length=20)] | int | float,
-    Field(description='A price as a number, such as 4.12 or "4.12"; in any money, the same for all.'),
-]
 
 
 class StockLength(Model):
@@ -99,7 +97,7 @@ def _price(price: str | int | float | None, path: str, reader: Reader) -> Fracti
     return Fraction(number)
 
 
-def _stick(said: StockLength, path: str, reader: Reader, square: Length, kerf: Length) -> Stick | None:
+def _stick(said: StockLength | StockAt, path: str, reader: Reader, square: Length, kerf: Length) -> Stick | None:
     length = known(reader, said, "length", path, "stick")
     price = _price(said.price, f"{path}.price", reader)
     if length is None:
@@ -108,7 +106,7 @@ def _stick(said: StockLength, path: str, reader: Reader, square: Length, kerf: L
         return None
     if length.value <= square + kerf:
         reader.refuse(f"{path}.length", "nothing is left of this stick once its end is square", "a longer stick")
-    return Stick(length.value, price, said.on_hand or 0)
+    return Stick(length.value, price, (said.on_hand or 0) if isinstance(said, StockLength) else 0)
 
 
 def _join(said: Joined, length: Length, path: str, reader: Reader) -> Join:
@@ -173,3 +171,37 @@ def problem_of(said: CutList) -> Problem:
         raise Refused(errors)
     stock = tuple(s for s in sticks if s is not None)
     return Problem(tuple(p for p in pieces if p is not None), stock, kerf, square, keep, said.goal)
+
+
+def section_key(section: tuple[Length | None, Length | None]) -> str:
+    """Name a section by its thickness and width in millimetres, whatever the tape: "38.1x88.9"; "-" for one nobody said."""
+    return "x".join("-" if part is None else plain_number(part.in_mm()) for part in section)
+
+
+# What timber comes in by habit, and what studs come in beside that
+_LENGTHS: dict[Unit, tuple[str, ...]] = {
+    "in": ("96", "120", "144", "168", "192"), "mm": ("2400", "3000", "3600", "4200", "4800"),
+}  # fmt: skip
+_STUDS: dict[Unit, tuple[str, ...]] = {"in": ("92 5/8", "104 5/8"), "mm": ()}
+
+
+def usual_stock(unit: Unit, *, studs: bool) -> tuple[Stick, ...]:
+    """What a section comes in by habit, without prices; `studs` for the section walls are framed in."""
+    texts = [*(_STUDS[unit] if studs else ()), *_LENGTHS[unit]]
+    lengths = [read(text, unit, "stick").length for text in texts]
+    return tuple(Stick(length) for length in sorted(lengths))
+
+
+def stock_said(cutting: Cutting, unit: Unit) -> dict[str, tuple[Stick, ...]]:
+    """What sections come in where a job says so, by section. Raises Refused for lengths and prices that cannot be."""
+    reader = Reader(unit, Tape.of(unit))
+    found: dict[str, tuple[Stick, ...]] = {}
+    for i, of in enumerate(cutting.stock):
+        path = f"cutting.stock[{i}]"
+        sticks = [_stick(one, f"{path}.lengths[{j}]", reader, ZERO, ZERO) for j, one in enumerate(of.lengths)]
+        if of.section in found:
+            reader.refuse(f"{path}.section", f"{of.section} is said twice", "each section once")
+        found[of.section] = tuple(sorted((s for s in sticks if s is not None), key=lambda s: s.length))
+    if reader.errors:
+        raise Refused(reader.errors)
+    return found

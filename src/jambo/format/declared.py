@@ -39,6 +39,12 @@ LengthText = Annotated[
 ]
 
 
+Price = Annotated[
+    Annotated[str, Field(max_length=20)] | int | float,
+    Field(description='A price as a number, such as 4.12 or "4.12"; in any money, the same for all.'),
+]
+
+
 def is_choice(hint: Any) -> bool:
     """Say whether a fact is a yes or no or one of a few words, which the format writes as it stands."""
     if hint is bool or get_origin(hint) is Literal:

@@ -33,8 +33,9 @@ from jambo.core.kinds.face_slider.facts import Slider as SliderFacts
 from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
+from jambo.core.stock.problem import Goal
 from jambo.core.words.lists import Region
-from jambo.format.declared import LengthText, Model, Of, lengths_model, model_of, picked
+from jambo.format.declared import LengthText, Model, Of, Price, lengths_model, model_of, picked
 
 FORMAT = "jambo-opening/1"
 
@@ -478,8 +479,31 @@ class Document(Model):
     cuts: Annotated[list[CutPiece], Field(max_length=60)] = Field(default_factory=list)
 
 
+class StockAt(Model):
+    """A length of stock that can be bought, and its price where it is known."""
+
+    length: Annotated[LengthText | None, Of("stick")] = None
+    price: Price | None = None
+
+
+class StockOf(Model):
+    """What a section comes in: `section` is its thickness and width in millimetres, such as "38.1x88.9"; "-" for one nobody said."""
+
+    section: Annotated[str, Field(max_length=40, pattern=r"^(\d+(\.\d+)?|-)x(\d+(\.\d+)?|-)$")]
+    lengths: Annotated[list[StockAt], Field(max_length=40)] = Field(default_factory=list)
+
+
+class Cutting(Model):
+    """How a job's timber is bought and cut: the goal, the word for its money, and what sections come in other than by habit."""
+
+    goal: Goal | None = None
+    currency: Annotated[str, Field(max_length=8)] = ""
+    stock: Annotated[list[StockOf], Field(max_length=80)] = Field(default_factory=list)
+
+
 class Job(Model):
-    """A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, and what is usual in it."""
+    """A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, and how its
+    timber is cut."""
 
     name: Annotated[str, Field(min_length=1, max_length=120)]
     place: Text = ""
@@ -490,3 +514,4 @@ class Job(Model):
     rules: Rules = Field(default_factory=Rules)
     floors: JobFloors = Field(default_factory=list)
     usual: Usual = Field(default_factory=Usual)
+    cutting: Cutting = Field(default_factory=Cutting)

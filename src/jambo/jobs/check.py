@@ -11,6 +11,7 @@ from collections.abc import Iterable, Iterator
 from typing import Any
 
 from jambo.core.quantities.tape import Unit
+from jambo.format.cutting import stock_said
 from jambo.format.document import Document, Job, Opening, RuleLevels, Rules, Wall
 from jambo.format.facts import facts_of
 from jambo.format.floor_facts import check_floors
@@ -81,6 +82,8 @@ def check_job(t: Transaction, row: Row | None, job: Job) -> None:
     """Check a job that is new or changes: its floors, its rules, and all its openings. Raises Refused."""
     if row is None or job.floors != parse(Job, row["doc"]).floors:
         check_floors(job.floors, job.unit)
+    if row is None or job.cutting != parse(Job, row["doc"]).cutting:
+        stock_said(job.cutting, job.unit)
     after = Around.of(t, kept_job(job))
     if row is None:
         refuse_what_breaks([("", None, after.document())])

@@ -83,7 +83,7 @@ def new_wall_of(job: Mapping[str, Any], wall: Wall | None = None) -> Wall:
 
 def kept_job(job: Job) -> dict[str, Any]:
     """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it."""
-    said = {"rules": kept_json(job.rules), "usual": kept_json(job.usual)}
+    said = {"rules": kept_json(job.rules), "usual": kept_json(job.usual), "cutting": kept_json(job.cutting)}
     return {**job.model_dump(mode="json", exclude_none=True), **said}
 
 

@@ -8,7 +8,8 @@ from jambo.jobs.shown import Shown
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
-from jambo.views.lists import JobLists, Listed, job_lists
+from jambo.views.lists import JobLists, job_lists
+from jambo.views.whole_job import Listed
 
 
 def lists_of_job(db: Database, job_id: int, shown: Shown) -> JobLists:
@@ -17,7 +18,8 @@ def lists_of_job(db: Database, job_id: int, shown: Shown) -> JobLists:
         job = kept_job(t, job_id)["doc"]
         around = Around.of(t, job)
         listed = [
-            Listed(name_of(row), row["wall_id"], document) for row, document in documents_of_job(t, job_id, around)
+            Listed(name_of(row), row["wall_id"], document, row["id"])
+            for row, document in documents_of_job(t, job_id, around)
         ]
         walls = kept_walls.walls(t, job_id)
     bare = {row["id"]: (row["doc"].get("name") or "wall without a name", around.document(row["doc"])) for row in walls}

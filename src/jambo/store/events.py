@@ -42,6 +42,26 @@ def cuts_of_job(t: Transaction, job_id: int) -> dict[int, list[Row]]:
     return found
 
 
+def cuts_of_walls(t: Transaction, job_id: int) -> list[Row]:
+    """The pieces of a job's walls that are cut, each at its latest length; `detail` names the wall and the figure."""
+    rows = t.rows("SELECT * FROM log WHERE job_id = %s AND what = 'cut' AND opening_id IS NULL ORDER BY id", [job_id])
+    found: dict[tuple[int, str], Row] = {}
+    for row in rows:
+        detail = json.loads(row["detail"])
+        found.pop((detail["wall"], detail["figure"]), None)
+        if not detail.get("undo"):
+            found[detail["wall"], detail["figure"]] = {**row, "detail": detail}
+    return list(found.values())
+
+
+def sticks_and_offcuts(t: Transaction, job_id: int) -> list[Row]:
+    """The sticks of a job that are cut and the offcuts that were put into its rack, oldest first; what was taken back is left out."""
+    rows = t.rows("SELECT * FROM log WHERE job_id = %s AND what IN ('stick', 'offcut') ORDER BY id", [job_id])
+    read = [{**row, "detail": json.loads(row["detail"])} for row in rows]
+    undone = {row["detail"]["undo"] for row in read if "undo" in row["detail"]}
+    return [row for row in read if row["id"] not in undone and "undo" not in row["detail"]]
+
+
 def happened(t: Transaction, opening_id: int) -> list[Row]:
     """What was recorded of an opening as a whole, newest first: ordered, delivered, framed, set, signed."""
     rows = t.rows(

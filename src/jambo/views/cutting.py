@@ -122,7 +122,7 @@ def total_of(sticks: Sequence[CutStick], problem: Problem) -> Length:
     return sum((problem.stock[s.stick].length for s in sticks), Length(0))
 
 
-def _why(i: int, problem: Problem) -> str:
+def why_not(i: int, problem: Problem) -> str:
     """Why a piece cannot be cut."""
     piece = problem.pieces[i]
     longest = max((s.length - problem.square for s in problem.stock), default=None)
@@ -179,7 +179,7 @@ def plan_out(made: Plan, problem: Problem, unit: Unit) -> CutPlanOut:
                 "piece": i,
                 "label": problem.pieces[i].label,
                 "length": exact_text(problem.pieces[i].length, unit),
-                "why": _why(i, problem),
+                "why": why_not(i, problem),
             }
             for i in made.cannot
         ],

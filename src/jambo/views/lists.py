@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
@@ -13,14 +12,10 @@ from jambo.core.framing.pieces import Piece
 from jambo.core.quantities.figure import Figure
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Rounding, Tape, run_text, show
-from jambo.core.wall.layout import Solved, lay_out
-from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Document
-from jambo.format.facts import facts_of
-from jambo.format.problems import Refused
-from jambo.views.answers import FAILED, readable, worked_out
 from jambo.views.opening import item_detail, piece_label, section_text
+from jambo.views.whole_job import Listed, solved_job
 
 
 class PieceRow(TypedDict):
@@ -57,15 +52,6 @@ class JobLists(TypedDict):
     buy: list[BuyRow]
     left_out: list[str]
     waiting: list[str]
-
-
-@dataclass(frozen=True, slots=True)
-class Listed:
-    """An opening of the job: its mark, the wall it stands in, and its document; None where what is kept is none."""
-
-    mark: str
-    wall: int
-    document: Document | None
 
 
 Cut = dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]]  # by stock, by piece: how many for which mark
@@ -105,37 +91,13 @@ def job_lists(
 
     A stud that two openings share counts once.
     """
-    found = _Gathered()
-    solved: list[Solved] = []
-    standing: dict[int, list[int]] = {}
-    for listed in openings:
-        facts = readable(listed.document)
-        if facts is None:
-            found.left_out.append(listed.mark)
-            continue
-        result = worked_out(facts)
-        if FAILED in result.flags:
-            found.left_out.append(listed.mark)
-            continue
-        standing.setdefault(listed.wall, []).append(len(solved))
-        solved.append(Solved(listed.mark, facts.opening, result))
-    off: dict[int, Counter[str]] = {}
-    own: list[tuple[str, tuple[Piece, ...]]] = []
-    for wall_id, (name, document) in walls.items():
-        here = standing.get(wall_id, [])
-        try:
-            wall = facts_of(document).wall
-        except Refused:
-            found.left_out.append(name)
-            continue
-        layout = lay_out([solved[i] for i in here], wall)
-        off |= {here[i]: count for i, count in left_off(layout.shares, [solved[i] for i in here], wall).items()}
-        own.append((name, timber(layout, wall)))
-    for i, one in enumerate(solved):
-        found.pieces(one.mark, own_pieces(one, off.get(i)), tape, words)
+    job = solved_job(openings, walls)
+    found = _Gathered(left_out=job.left_out)
+    for one in job.openings:
+        found.pieces(one.mark, one.pieces, tape, words)
         found.items(one.mark, one.result.hardware, tape, words)
-    for name, pieces in own:
-        found.pieces(name, ((piece, piece.count) for piece in pieces), tape, words)
+    for wall in job.walls:
+        found.pieces(wall.name, ((piece, piece.count) for piece in wall.pieces), tape, words)
     return {
         "stock": _stock(found.cut, tape),
         "buy": [

@@ -42,6 +42,7 @@ EVENTS = {
     "floor changed": "floor changed", "usual changed": "what is usual changed", "job opened": "job opened", "job changed": "job changed",
     "job removed": "job off the board", "job restored": "job back on the board", "wall added": "wall added",
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
+    "stick": "stick cut", "offcut": "offcut",
 }  # fmt: skip
 
 
@@ -77,6 +78,17 @@ def _cut(d: Line, words: Region) -> str:
     if d.get("undo"):
         return f"{_figure(d['figure'], words)}: not cut after all"
     return f"{d['label']} at {d['length']}" + (f", {d['count']} of {d['of']}" if "count" in d else "")
+
+
+def _stick(d: Line, words: Region) -> str:
+    if "undo" in d:
+        return f"{d['length']}: not cut after all"
+    cuts = ", ".join(f"{c['length']} ({c['mark']})" for c in d["cuts"])
+    return f"{d['length']}: {cuts}; {d['left']} left" + (", into the rack" if d["kept"] else "")
+
+
+def _offcut(d: Line, words: Region) -> str:
+    return f"{d['length']}: {'out of the rack' if 'gone' in d else 'into the rack'}"
 
 
 def _step(d: Line, words: Region) -> str:
@@ -176,6 +188,8 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "withdrawn": _reading,
     "cut": _cut,
     "step": _step,
+    "stick": _stick,
+    "offcut": _offcut,
     "signed": _signed,
     "photographed": _photographed,
     "photograph out": lambda *_: "it stays in the record, and is shown no longer",

@@ -23,6 +23,7 @@ class Piece:
 
     `part` is a key of the word list, or another word where its figure names the piece. A count of 0 means the figure is known but no such piece is needed. `alike` is the figure
     both legs were cut to before each had its own. `at` are the lines of the plate tape it stands at, in running order.
+    `supplied` is cut from what comes as one thing, not from stock; `joints` are the places, from its left end, a long one may be spliced at.
     """
 
     part: str
@@ -32,6 +33,13 @@ class Piece:
     section: tuple[Length | None, Length | None]
     alike: FigureName | None = None
     at: tuple[Length, ...] = ()
+    supplied: bool = False
+    joints: tuple[Length, ...] = ()
+
+    @property
+    def from_stock(self) -> bool:
+        """Whether it is cut from a length of stock."""
+        return self.where != "kit" and not self.supplied and any(self.section)
 
 
 CASING = (

@@ -7,7 +7,7 @@ can cost less than that worth, made smaller until no stick can hold more than it
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 
 import highspy
@@ -18,6 +18,7 @@ from jambo.core.stock.grid import Grid
 from jambo.core.stock.knapsack import Filled, Pattern, fill
 
 INF = highspy.kHighsInf
+MOST_WORTH = 1 << 46  # of one piece: any worth proves a bound, and sums of these stay whole numbers
 SCALE = 1 << 40  # whole units in which the dearest stick's weight is told
 AT_ONCE = 24  # fillings of one stick taken in at once
 ENOUGH = 1e-9  # a filling worth no more than this above its stick improves nothing
@@ -31,44 +32,81 @@ class Column:
     pattern: tuple[tuple[int, int], ...]
 
 
+Way = tuple[int, int]  # by which way every odd copy of a spliced piece is parted, and every even one
+
+
+@dataclass(frozen=True, eq=False, slots=True)
+class Spliced:
+    """A piece that is spliced: how many of each kind every way takes, which ways may lie on each other, how many copies there are.
+
+    `floor` prices a copy at its least over all places, where not every way is among them; `only` is the way that has been fixed.
+    """
+
+    uses: NDArray[np.int64]
+    clear: NDArray[np.bool_]
+    count: int
+    floor: Callable[[NDArray[np.int64]], int] | None = None
+    only: Way | None = None
+
+    def parts(self, way: Way) -> Pattern:
+        """The parts of all copies."""
+        odd, even = (self.count + 1) // 2, self.count // 2
+        total = self.uses[way[0]] * odd + self.uses[way[1]] * even
+        return {int(kind): int(total[kind]) for kind in np.flatnonzero(total)}
+
+    def best(self, worth: NDArray[np.int64]) -> tuple[Way, int]:
+        """The way whose parts are worth the least, and what they are worth."""
+        one = self.uses @ worth
+        odd, even = (self.count + 1) // 2, self.count // 2
+        if self.only is not None:
+            return self.only, int(one[self.only[0]]) * odd + int(one[self.only[1]]) * even
+        both = np.where(self.clear, one[:, None] * odd + one[None, :] * even, np.iinfo(np.int64).max)
+        first, second = divmod(int(np.argmin(both)), len(one))
+        return (first, second), int(both[first, second])
+
+    def least(self, worth: NDArray[np.int64]) -> int:
+        """What its parts are worth at the least, in whatever way it is parted."""
+        found = self.best(worth)[1]
+        return found if self.floor is None or self.only is not None else min(found, self.count * self.floor(worth))
+
+
 @dataclass(frozen=True, slots=True)
 class Choice:
-    """A way to make all copies of a spliced piece: which of the problem's it is, and the parts it takes."""
+    """A way to make all copies of a spliced piece: which of them it is, and the parts it takes."""
 
-    joined: int
-    way: int
+    of: int
+    way: Way
     parts: tuple[tuple[int, int], ...]
 
 
 @dataclass(frozen=True, slots=True)
 class Demand:
-    """What a plan must give: pieces of each kind, and one way for each spliced piece; `cheapest` prices the parts of one at its least."""
+    """What a plan must give: pieces of each kind, and the spliced pieces, each in one way."""
 
     count: tuple[int, ...]
-    choices: tuple[Choice, ...] = ()
-    cheapest: tuple[Callable[[NDArray[np.int64]], int], ...] = ()
+    spliced: tuple[Spliced, ...] = ()
 
     @property
     def most(self) -> tuple[int, ...]:
         """How many of each kind can be wanted at most, whichever ways are chosen."""
-        most = list(self.count)
-        for joined in range(len(self.cheapest)):
-            parts: dict[int, int] = {}
-            for choice in self.choices:
-                if choice.joined == joined:
-                    for kind, n in choice.parts:
-                        parts[kind] = max(parts.get(kind, 0), n)
-            for kind, n in parts.items():
-                most[kind] += n
-        return tuple(most)
+        most = np.array(self.count, dtype=np.int64)
+        for one in self.spliced:
+            most = most + one.uses.max(axis=0) * one.count
+        return tuple(int(n) for n in most)
+
+    def fixed(self, of: int, way: Way) -> Demand:
+        """The same with one spliced piece parted in one way."""
+        spliced = [replace(s, only=way) if i == of else s for i, s in enumerate(self.spliced)]
+        return Demand(self.count, tuple(spliced))
 
 
 @dataclass
 class Pool:
-    """Fillings found so far, each once, in the order they were found."""
+    """Fillings, and ways of spliced pieces, found so far: each once, in the order they were found."""
 
     columns: list[Column] = field(default_factory=list)
-    seen: set[Column] = field(default_factory=set)
+    choices: list[Choice] = field(default_factory=list)
+    seen: set[Column | Choice] = field(default_factory=set)
 
     def add(self, of: int, pattern: Pattern) -> bool:
         """Take a filling in; says whether it is new."""
@@ -77,6 +115,15 @@ class Pool:
             return False
         self.seen.add(column)
         self.columns.append(column)
+        return True
+
+    def choose(self, of: int, way: Way, parts: Pattern) -> bool:
+        """Take a way of a spliced piece in; says whether it is new."""
+        choice = Choice(of, way, tuple(sorted(parts.items())))
+        if choice in self.seen:
+            return False
+        self.seen.add(choice)
+        self.choices.append(choice)
         return True
 
 
@@ -108,16 +155,17 @@ class Master:
                 self.limits[of] = self.solver.getNumRow()
                 self.solver.addRow(-INF, float(sticks.most), 0, *empty)
         self.joined = self.solver.getNumRow()
-        for _ in demand.cheapest:
+        for _ in demand.spliced:
             self.solver.addRow(1.0, 1.0, 0, *empty)
         # a piece that is not cut at all costs more than any way to cut it: what is left over then is known
         self.penalty = 4.0 * max(1, sum(demand.most))
         for kind in range(len(demand.count)):
             self._column(self.penalty, [(kind, 1)])
-        for choice in demand.choices:
-            self._column(0.0, [*((kind, -n) for kind, n in choice.parts), (self.joined + choice.joined, 1)])
-        self.first = self.solver.getNumCol()
-        self.held = 0
+        for of in range(len(demand.spliced)):
+            self._column(self.penalty * 4 * max(1, sum(demand.most)), [(self.joined + of, 1)])
+        self.at: list[int] = []  # where the columns of fillings stand
+        self.ways_at: list[tuple[int, Choice]] = []
+        self.held = [0, 0]
 
     def _column(self, cost: float, entries: Sequence[tuple[int, int]]) -> None:
         rows = np.array([row for row, _ in entries], np.int32)
@@ -126,17 +174,31 @@ class Master:
         if self.whole:
             self.solver.changeColIntegrality(self.solver.getNumCol() - 1, highspy.HighsVarType.kInteger)
 
-    def take(self, columns: Sequence[Column]) -> None:
-        """Take in the fillings that have come since."""
-        for column in columns[self.held :]:
+    def take(self, columns: Sequence[Column], choices: Sequence[Choice]) -> None:
+        """Take in the fillings and the ways that have come since."""
+        for column in columns[self.held[0] :]:
             entries = list(column.pattern)
             if column.of in self.limits:
                 entries.append((self.limits[column.of], 1))
+            self.at.append(self.solver.getNumCol())
             self._column(float(self.grid.classes[column.of].weight) / self.top, entries)
-        self.held = len(columns)
+        for choice in choices[self.held[1] :]:
+            only = self.demand.spliced[choice.of].only
+            if only is None or only == choice.way:
+                self.ways_at.append((self.solver.getNumCol(), choice))
+                self._column(0.0, [*((kind, -n) for kind, n in choice.parts), (self.joined + choice.of, 1)])
+        self.held = [len(columns), len(choices)]
+
+    def ways(self, values: NDArray[np.float64]) -> tuple[Way | None, ...]:
+        """The way taken most of each spliced piece; None where none has been found."""
+        best: list[tuple[float, Way | None]] = [(0.0, None)] * len(self.demand.spliced)
+        for at, choice in self.ways_at:
+            if values[at] > best[choice.of][0]:
+                best[choice.of] = (float(values[at]), choice.way)
+        return tuple(way for _, way in best)
 
     def solve(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        """Give how often each column is taken, from the first filling on, and the worth of each row."""
+        """Give how often each column is taken, and the worth of each row."""
         self.solver.run()
         answer = self.solver.getSolution()
         return np.array(answer.col_value), np.array(answer.row_dual)
@@ -144,9 +206,11 @@ class Master:
 
 @dataclass(frozen=True, slots=True)
 class Relaxed:
-    """Where column generation ended: how often each filling is taken, in fractions; the worth of each kind; the proven bound."""
+    """Where column generation ended: how often each filling is taken, in fractions; the way taken most of each spliced piece;
+    the worth of each kind; the proven bound."""
 
     taken: NDArray[np.float64]
+    ways: tuple[Way | None, ...]
     worth: NDArray[np.int64]
     bound: Fraction
     filled: Filled
@@ -169,7 +233,7 @@ def proven(grid: Grid, demand: Demand, worth: NDArray[np.int64], filled: Filled)
                 return Fraction(0)
             shrink = max(shrink, Fraction(holds, SCALE) * top / sticks.weight)
     total = sum(int(w) * n for w, n in zip(worth, demand.count, strict=True))
-    total += sum(price(worth) for price in demand.cheapest)
+    total += sum(one.least(worth) for one in demand.spliced)
     bound = Fraction(total, SCALE) * top / shrink
     for sticks, room in zip(grid.classes, grid.loose[1], strict=True):
         if sticks.most is not None:
@@ -208,12 +272,11 @@ def relax(grid: Grid, demand: Demand, pool: Pool, go_on: Callable[[], bool], mos
     """
     master, most = Master(grid, demand), demand.most
     best: tuple[Fraction, NDArray[np.int64], Filled] | None = None
-    taken = np.zeros(0)
+    values = np.zeros(0)
     for _ in range(most_rounds):
-        master.take(pool.columns)
+        master.take(pool.columns, pool.choices)
         values, duals = master.solve()
-        taken = values[master.first :]
-        last = np.maximum(0, np.floor(duals[: len(most)] * SCALE)).astype(np.int64)
+        last = np.clip(np.floor(duals[: len(most)] * SCALE), 0, MOST_WORTH).astype(np.int64)
         fresh = False
         for worth in (last,) if best is None else ((last + best[1]) // 2, last):
             filled, bound = _priced(grid, demand, most, worth)
@@ -224,12 +287,16 @@ def relax(grid: Grid, demand: Demand, pool: Pool, go_on: Callable[[], bool], mos
                 price = float(sticks.weight) / master.top - (duals[row] if row is not None else 0.0)
                 for pattern in _fillings(filled, worth, most, room, price):
                     fresh |= pool.add(of, pattern)
+            for of, spliced in enumerate(demand.spliced):
+                way, comes_to = spliced.best(worth)
+                if comes_to / SCALE < duals[master.joined + of] - ENOUGH:
+                    fresh |= pool.choose(of, way, spliced.parts(way))
             if fresh:
                 break
         if not fresh or not go_on():
             break
     assert best is not None
-    return Relaxed(taken, best[1], best[0], best[2])
+    return Relaxed(values[master.at], master.ways(values), best[1], best[0], best[2])
 
 
 def _priced(grid: Grid, demand: Demand, most: tuple[int, ...], worth: NDArray[np.int64]) -> tuple[Filled, Fraction]:

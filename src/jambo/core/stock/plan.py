@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import time
-from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
@@ -12,10 +11,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jambo.core.quantities.length import Length
-from jambo.core.stock.columns import Choice, Demand, Pool, Relaxed, relax
+from jambo.core.stock.columns import Demand, Pool, Relaxed, Spliced, relax
 from jambo.core.stock.grid import Grid, classes_of, on_grid
 from jambo.core.stock.problem import Goal, Plan, Problem, Wanted
-from jambo.core.stock.splices import Parts, cheapest, ways_to_join
+from jambo.core.stock.splices import Ways, cheapest, ways_to_join
 from jambo.core.stock.sticks import Filling, cost_of, lay_out, queues, waste_of
 from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, wanted
 from jambo.core.stock.within import within
@@ -23,16 +22,9 @@ from jambo.core.stock.within import within
 Tell = Callable[[str, Fraction, Fraction], None]
 
 DIVES = 3
+MOST_NODES = 2000  # of the search over all that could be better
 NODES = 20  # of the search over the fillings found, before all that could be better are looked at
 SECONDS = 20.0  # after which the best plan so far is given, with its bound
-
-
-@dataclass(frozen=True, slots=True)
-class Split:
-    """A piece that is spliced, and the ways its copies may be made."""
-
-    wanted: int
-    ways: tuple[tuple[Parts, ...], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +33,7 @@ class Asked:
 
     lengths: tuple[Length, ...]
     demand: Demand
-    splits: tuple[Split, ...]
+    splits: tuple[tuple[int, Ways], ...]
     cannot: tuple[int, ...]
 
 
@@ -54,42 +46,39 @@ def take_apart(problem: Problem) -> Asked:
     """Gather pieces of a length into kinds, and find the ways to splice what is longer than any stick."""
     longest = _longest(problem)
     count: dict[Length, int] = {}
-    splits: list[Split] = []
+    splits: list[tuple[int, Ways]] = []
     cannot: list[int] = []
     for i, piece in enumerate(problem.pieces):
         if longest is not None and piece.length <= longest:
             count[piece.length] = count.get(piece.length, 0) + piece.count
             continue
-        ways = ways_to_join(piece.length, piece.join, piece.count, longest) if piece.join and longest else []
-        if ways:
-            splits.append(Split(i, tuple(ways)))
-        else:
+        ways = ways_to_join(piece.length, piece.join, piece.count, longest) if piece.join and longest else None
+        if ways is None:
             cannot.append(i)
-    for part in (part for split in splits for way in split.ways for copy in way for part in copy):
+        else:
+            splits.append((i, ways))
+    for part in (part for _, ways in splits for parts in ways.parts for part in parts):
         count.setdefault(part, 0)
     lengths = tuple(sorted(count, reverse=True))
     kinds = {length: k for k, length in enumerate(lengths)}
-    choices, prices = [], []
-    for joined, split in enumerate(splits):
-        for w, way in enumerate(split.ways):
-            parts = Counter(kinds[part] for copy in way for part in copy)
-            choices.append(Choice(joined, w, tuple(sorted(parts.items()))))
-        prices.append(_price(problem.pieces[split.wanted], kinds, longest))
-    demand = Demand(tuple(count[length] for length in lengths), tuple(choices), tuple(prices))
-    return Asked(lengths, demand, tuple(splits), tuple(cannot))
+    spliced = tuple(_spliced(problem.pieces[i], ways, kinds, longest) for i, ways in splits)
+    return Asked(lengths, Demand(tuple(count[length] for length in lengths), spliced), tuple(splits), tuple(cannot))
 
 
-def _price(piece: Wanted, kinds: dict[Length, int], longest: Length | None) -> Callable[[NDArray[np.int64]], int]:
-    """What the parts of all copies of a piece come to at the least, by the worth of each kind."""
+def _spliced(piece: Wanted, ways: Ways, kinds: dict[Length, int], longest: Length | None) -> Spliced:
+    """A spliced piece by the kinds its parts are."""
+    uses = np.zeros((len(ways.parts), len(kinds)), dtype=np.int64)
+    for n, parts in enumerate(ways.parts):
+        for part in parts:
+            uses[n, kinds[part]] += 1
 
-    def price(worth: NDArray[np.int64]) -> int:
+    def floor(worth: NDArray[np.int64]) -> int:
         assert piece.join is not None and longest is not None
-        at = cheapest(
+        return cheapest(
             piece.length, piece.join, longest, lambda part: int(worth[kinds[part]]) if part in kinds else None
         )
-        return piece.count * at
 
-    return price
+    return Spliced(uses, np.array(ways.clear, dtype=bool), piece.count, None if ways.every else floor)
 
 
 def _up(bound: Fraction, grid: Grid) -> Fraction:
@@ -108,6 +97,7 @@ class _Search:
     tell: Tell | None
     pool: Pool
     best: Whole
+    near: Fraction
     bound: Fraction = Fraction(0)
 
     def go_on(self) -> bool:
@@ -129,49 +119,67 @@ class _Search:
 
     @property
     def done(self) -> bool:
-        return not any(self.best.lacking) and self.best.weight <= self.bound
+        return not any(self.best.lacking) and self.best.weight <= self.bound * (1 + self.near)
 
 
 def _first(grid: Grid, demand: Demand) -> Whole:
     """Every spliced piece parted in its first way, and all of it packed by size."""
-    ways = [0] * len(demand.cheapest)
+    nothing = np.zeros(len(demand.count), dtype=np.int64)
+    ways = [one.best(nothing)[0] for one in demand.spliced]
     want = wanted(demand, ways)
     return counted(grid, pack(grid, want, [0] * len(grid.classes)), ways, want)
 
 
+def _choose_ways(s: _Search, relaxed: Relaxed) -> tuple[Demand, Relaxed]:
+    """Fix the way of one spliced piece after the other, each time as the fractions of the plan have it."""
+    demand = s.demand
+    for of in range(len(demand.spliced)):
+        way = relaxed.ways[of]
+        if way is not None:
+            demand = demand.fixed(of, way)
+            relaxed = relax(s.grid, demand, s.pool, s.go_on)
+    return demand, relaxed
+
+
 def _improve(s: _Search, relaxed: Relaxed) -> None:
     """Look for a better plan until one meets the bound, all that could be better have been looked at, or the time is up."""
-    s.offer(rounded(s.grid, s.demand, s.pool, relaxed, s.best.ways))
+    demand, fixed = _choose_ways(s, relaxed)
+    ways = [one.only or way for one, way in zip(demand.spliced, s.best.ways, strict=True)]
+    s.offer(rounded(s.grid, demand, s.pool, fixed, ways))
     s.said("rounded")
-    if s.done:
-        return
     for turn in range(DIVES):
-        s.offer(dive(s.grid, s.demand, s.pool, s.best.ways, s.best, s.go_on, turn))
-        s.said("dived")
         if s.done or not s.go_on():
             return
-    found, _ = search(s.grid, s.demand, s.pool.columns, s.left(), NODES, s.bound)
+        s.offer(dive(s.grid, demand, s.pool, ways, s.best, s.go_on, turn))
+        s.said("dived")
+    if s.done or not s.go_on():
+        return
+    found, _ = search(s.grid, s.demand, s.pool.columns, s.pool.choices, (s.left(), NODES), s.bound)
     s.offer(found)
     s.said("searched")
-    if s.done or not s.go_on() or any(s.best.lacking) or not s.grid.exact:
+    if s.done or not s.go_on() or any(s.best.lacking) or not s.grid.exact or s.demand.spliced:
         return
     spare = s.best.weight - s.grid.least_step - relaxed.bound
     columns = within(s.grid, s.demand, relaxed, max(Fraction(0), spare))
     if columns is None:
         return
-    found, complete = search(s.grid, s.demand, columns, s.left(), 1_000_000, s.bound)
+    found, complete = search(s.grid, s.demand, columns, (), (s.left(), MOST_NODES), s.bound)
     s.offer(found)
     if complete:
         s.bound = s.best.weight
     s.said("looked at all")
 
 
-def _solved(problem: Problem, asked: Asked, seconds: float, tell: Tell | None) -> tuple[Whole, Fraction, Grid]:
+def _solved(
+    problem: Problem, asked: Asked, seconds: float, tell: Tell | None, near: Fraction
+) -> tuple[Whole, Fraction, Grid]:
     grid = on_grid(problem, asked.lengths)
-    s = _Search(grid, asked.demand, time.monotonic() + seconds, tell, Pool(), _first(grid, asked.demand))
+    s = _Search(grid, asked.demand, time.monotonic() + seconds, tell, Pool(), _first(grid, asked.demand), near)
     s.offer(s.best)
     if not asked.lengths:
         return s.best, Fraction(0), grid
+    for of, (spliced, way) in enumerate(zip(s.demand.spliced, s.best.ways, strict=True)):
+        s.pool.choose(of, way, spliced.parts(way))
     relaxed = relax(grid, asked.demand, s.pool, s.go_on)
     s.bound = _up(relaxed.bound, grid) if not any(s.best.lacking) else Fraction(0)
     s.said("bound")
@@ -182,26 +190,29 @@ def _solved(problem: Problem, asked: Asked, seconds: float, tell: Tell | None) -
     return s.best, min(s.bound, s.best.weight), grid
 
 
-def plan(problem: Problem, seconds: float = SECONDS, tell: Tell | None = None) -> Plan:
+def plan(problem: Problem, seconds: float = SECONDS, tell: Tell | None = None, near: Fraction = Fraction(0)) -> Plan:
     """Plan the cutting of everything that can be cut, and prove how far from the best it can be.
 
     Args:
         problem: pieces, stock, saw and goal; seconds: after which the best so far is given; tell: is told how it goes: what
-            was done, what the best plan comes to, and the bound.
+            was done, what the best plan comes to, and the bound; near: the share of the bound within which a plan is good enough.
 
     Returns:
         The plan. The same problem gives the same plan, unless the time ran out.
     """
     if problem.goal == "lengths":
-        return _one_length(problem, seconds, tell)
+        return _one_length(problem, seconds, tell, near)
     asked = take_apart(problem)
-    whole, bound, grid = _solved(problem, asked, seconds, tell)
+    whole, bound, grid = _solved(problem, asked, seconds, tell, near)
     return _laid_out(problem, asked, grid, whole, bound)
 
 
 def _laid_out(problem: Problem, asked: Asked, grid: Grid, whole: Whole, bound: Fraction) -> Plan:
     """The plan as it is cut. Pieces nothing was left for join those no stick is long enough for."""
-    parted = {split.wanted: split.ways[way] for split, way in zip(asked.splits, whole.ways, strict=True)}
+    parted = {
+        i: tuple(ways.parts[way[n % 2]] for n in range(problem.pieces[i].count))
+        for (i, ways), way in zip(asked.splits, whole.ways, strict=True)
+    }
     fillings: list[Filling] = []
     for column, times in whole.sticks:
         sticks = grid.classes[column.of]
@@ -224,7 +235,7 @@ def _laid_out(problem: Problem, asked: Asked, grid: Grid, whole: Whole, bound: F
     )
 
 
-def _one_length(problem: Problem, seconds: float, tell: Tell | None) -> Plan:
+def _one_length(problem: Problem, seconds: float, tell: Tell | None, near: Fraction) -> Plan:
     """One length of stock for everything, beside what lies there: the one that comes to the least in all."""
     priced = all(s.price is not None for s in problem.stock if s.endless)
     goal: Goal = "cost" if priced else "waste"
@@ -234,7 +245,7 @@ def _one_length(problem: Problem, seconds: float, tell: Tell | None) -> Plan:
     for n, stick in enumerate([*([None] if lie else []), *bought]):
         more = () if stick is None else (replace(problem.stock[stick], on_hand=0),)
         one = replace(problem, stock=(*lie, *more), goal=goal)
-        made = plan(one, seconds / (len(bought) + 1), tell)
+        made = plan(one, seconds / (len(bought) + 1), tell, near)
         lacking = sum(problem.pieces[i].count for i in made.cannot)
         tried.append(((lacking, made.value, n), _at_home(made, problem, stick), int(stick is not None)))
         if stick is None and not lacking:

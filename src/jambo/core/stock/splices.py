@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from itertools import pairwise
+from dataclasses import dataclass
+from itertools import islice, pairwise
 
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.stock.problem import Join
 
 Parts = tuple[Length, ...]
 
-MOST_WAYS = 400  # ways to part one piece that a plan may choose among
+MOST_WAYS = 400  # ways to part one copy that a plan may choose among
 
 
 def _ways(ends: Sequence[Length], longest: Length, most_parts: int) -> Iterator[tuple[Length, ...]]:
@@ -51,46 +52,51 @@ def _clear(one: Sequence[Length], other: Sequence[Length], apart: Length) -> boo
     return all(size(a - b) >= apart for a in one for b in other)
 
 
-def ways_to_join(length: Length, join: Join, count: int, longest: Length) -> list[tuple[Parts, ...]]:
-    """Ways to make so many copies from parts no longer than the longest stick gives; [] where the places do not allow it.
+@dataclass(frozen=True, slots=True)
+class Ways:
+    """The ways to part one copy of a piece, fewest parts first; which of them may lie on each other; whether there are no others.
+
+    A piece is made in as few parts as it can be, in one part more, or in two where copies that lie on each other ask for it.
+    """
+
+    parts: tuple[Parts, ...]
+    clear: tuple[tuple[bool, ...], ...]
+    every: bool
+
+
+def ways_to_join(length: Length, join: Join, count: int, longest: Length) -> Ways | None:
+    """Ways to make so many copies from parts no longer than the longest stick gives; None where the places do not allow it.
 
     Args:
         length: of the piece; join: its places and how far apart the joints of copies that lie on each other are;
         count: of copies; longest: part a stick gives.
-
-    Returns:
-        For each way the parts of every copy in turn. Fewest parts first, and one part more.
     """
-    ends = [ZERO, *sorted(p for p in set(join.places) if ZERO < p < length), length]
+    ends = _ends(length, join)
     fewest = _fewest(ends, longest)
     if fewest is None:
-        return []
-    single: list[tuple[Length, ...]] = []
-    for joints in _ways(ends, longest, fewest + 1):
-        single.append(joints)
-        if len(single) == MOST_WAYS:
-            break
-    single.sort(key=lambda joints: (len(joints), [-p.nm for p in joints]))
-    if not join.apart or count == 1:
-        return [(_parts(length, joints),) * count for joints in single]
-    found: list[tuple[Parts, ...]] = []
-    for one in single:
-        for other in single:
-            if _clear(one, other, join.apart):
-                both = (_parts(length, one), _parts(length, other))
-                found.append(tuple(both[n % 2] for n in range(count)))
-                if len(found) == MOST_WAYS:
-                    return found
-    return found
+        return None
+    apart = join.apart if count > 1 else ZERO
+    for parts in (fewest + 1, fewest + 2):
+        single = list(islice(_ways(ends, longest, parts), MOST_WAYS + 1))
+        every, single = len(single) <= MOST_WAYS, single[:MOST_WAYS]
+        single.sort(key=lambda joints: (len(joints), [-p.nm for p in joints]))
+        clear = tuple(tuple(_clear(one, other, apart) for other in single) for one in single)
+        if any(map(any, clear)):
+            return Ways(tuple(_parts(length, joints) for joints in single), clear, every)
+    return None
+
+
+def _ends(length: Length, join: Join) -> list[Length]:
+    return [ZERO, *sorted(p for p in set(join.places) if ZERO < p < length), length]
 
 
 def cheapest(length: Length, join: Join, longest: Length, value: Callable[[Length], int | None]) -> int:
-    """The least any way to part one copy can come to, over all its places; 0 where a part's value is not known.
+    """The least any way to part one copy can come to, over all its places; a part whose value is not known counts as nothing.
 
     Args:
         length, join: of the piece; longest: part a stick gives; value: of a part, None for one that is no way's part.
     """
-    ends = [ZERO, *sorted(p for p in set(join.places) if ZERO < p < length), length]
+    ends = _ends(length, join)
     least: list[int | None] = [0, *([None] * (len(ends) - 1))]
     for to in range(1, len(ends)):
         for at in range(to):

@@ -9,7 +9,7 @@ from math import floor
 
 import numpy as np
 
-from jambo.core.stock.columns import Column, Demand, Master, Pool, Relaxed, relax
+from jambo.core.stock.columns import Choice, Column, Demand, Master, Pool, Relaxed, Way, relax
 from jambo.core.stock.ending import finish
 from jambo.core.stock.grid import Grid
 
@@ -23,7 +23,7 @@ class Whole:
     """A plan in whole numbers: how many sticks of each filling, the way chosen for each spliced piece, and what nothing was left for."""
 
     sticks: tuple[tuple[Column, int], ...]
-    ways: tuple[int, ...]
+    ways: tuple[Way, ...]
     lacking: tuple[int, ...]
     weight: Fraction
 
@@ -33,7 +33,7 @@ class Whole:
         return sum(self.lacking), self.weight
 
 
-def counted(grid: Grid, sticks: Sequence[tuple[Column, int]], ways: Sequence[int], want: Sequence[int]) -> Whole:
+def counted(grid: Grid, sticks: Sequence[tuple[Column, int]], ways: Sequence[Way], want: Sequence[int]) -> Whole:
     """A plan with what it lacks of what is wanted."""
     lacking = list(want)
     for column, times in sticks:
@@ -43,13 +43,12 @@ def counted(grid: Grid, sticks: Sequence[tuple[Column, int]], ways: Sequence[int
     return Whole(tuple(sticks), tuple(ways), tuple(max(0, n) for n in lacking), weight)
 
 
-def wanted(demand: Demand, ways: Sequence[int]) -> list[int]:
+def wanted(demand: Demand, ways: Sequence[Way]) -> list[int]:
     """How many of each kind are wanted once the spliced pieces are parted so."""
     want = list(demand.count)
-    for choice in demand.choices:
-        if ways[choice.joined] == choice.way:
-            for kind, n in choice.parts:
-                want[kind] += n
+    for spliced, way in zip(demand.spliced, ways, strict=True):
+        for kind, n in spliced.parts(way).items():
+            want[kind] += n
     return want
 
 
@@ -108,7 +107,7 @@ def _rest(want: Sequence[int], sticks: Sequence[tuple[Column, int]]) -> list[int
     return [max(0, n) for n in left]
 
 
-def rounded(grid: Grid, demand: Demand, pool: Pool, relaxed: Relaxed, ways: Sequence[int]) -> Whole:
+def rounded(grid: Grid, demand: Demand, pool: Pool, relaxed: Relaxed, ways: Sequence[Way]) -> Whole:
     """Take the whole part of every filling, and pack what is left by size."""
     want = wanted(demand, ways)
     sticks = [(pool.columns[i], floor(x + 1e-6)) for i, x in enumerate(relaxed.taken) if x >= 1 - 1e-6]
@@ -117,32 +116,36 @@ def rounded(grid: Grid, demand: Demand, pool: Pool, relaxed: Relaxed, ways: Sequ
 
 
 def search(
-    grid: Grid, demand: Demand, columns: Sequence[Column], seconds: float, nodes: int, stop_at: Fraction
+    grid: Grid,
+    demand: Demand,
+    columns: Sequence[Column],
+    choices: Sequence[Choice],
+    limits: tuple[float, int],
+    stop_at: Fraction,
 ) -> tuple[Whole | None, bool]:
-    """The best plan of whole sticks over these fillings, and whether there is no better one over them.
+    """The best plan of whole sticks over these fillings and ways, and whether there is no better one over them.
 
     Args:
-        columns: the fillings; seconds, nodes: to give up after; stop_at: a weight that cannot be beaten.
+        columns: the fillings; choices: the ways of spliced pieces; limits: seconds and nodes to give up after;
+        stop_at: a weight that cannot be beaten.
     """
     master = Master(grid, demand, whole=True)
-    master.take(columns)
+    master.take(columns, choices)
     solver = master.solver
     step = float(grid.least_step) / master.top
-    solver.setOptionValue("time_limit", max(0.1, seconds))
-    solver.setOptionValue("mip_max_nodes", nodes)
+    solver.setOptionValue("time_limit", max(0.1, limits[0]))
+    solver.setOptionValue("mip_max_nodes", limits[1])
     solver.setOptionValue("mip_rel_gap", 0.0)
     solver.setOptionValue("mip_abs_gap", step * 0.999)
     solver.setOptionValue("objective_target", float(stop_at) / master.top + step * 1e-3)
     values, _ = master.solve()
     if not solver.getInfo().primal_solution_status:
         return None, False
-    ways = [0] * len(demand.cheapest)
-    for choice, x in zip(demand.choices, values[len(demand.count) :], strict=False):
-        if x > 0.5:
-            ways[choice.joined] = choice.way
-    taken = values[master.first :]
-    sticks = [(columns[i], round(x)) for i, x in enumerate(taken) if x > 0.5]
     done = solver.getModelStatus() == solver.getModelStatus().kOptimal
+    ways = [way for way in master.ways(values) if way is not None]
+    if len(ways) < len(demand.spliced):
+        return None, done
+    sticks = [(columns[i], round(x)) for i, x in enumerate(values[master.at]) if x > 0.5]
     return counted(grid, sticks, ways, wanted(demand, ways)), done
 
 
@@ -166,7 +169,7 @@ def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[Col
     return [(Column(0, tuple(sorted((kinds[k], n) for k, n in pattern.items()))), 1) for pattern in found]
 
 
-def dive(grid: Grid, demand: Demand, pool: Pool, ways: Sequence[int], best: Whole, go_on: GoOn, turn: int = 0) -> Whole:
+def dive(grid: Grid, demand: Demand, pool: Pool, ways: Sequence[Way], best: Whole, go_on: GoOn, turn: int = 0) -> Whole:
     """Fix the fillings most surely taken, generate fillings for the rest, and so on; the last pieces are looked at whole.
 
     Args:

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
+from fractions import Fraction
 
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.slope import along, ceiling_at, long_point, rises
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Known, Source, add, value_of
+from jambo.core.quantities.figure import HALF, Known, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.wall.layout import Layout, Share, Solved
 
@@ -40,7 +41,9 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
         rise = (ceiling_at(wall, layout.length) or ZERO) - (ceiling_at(wall, ZERO) or ZERO)
         run = Known("along_slope", along(layout.length, rise), Source("given", "wall.height_right", "by the slope"))
         top = add(names.TOP_PLATE_LENGTH, run)
-    found.append(Piece("top_plate", "wall", wall.top_plates, top, flat))
+    found.append(
+        Piece("top_plate", "wall", wall.top_plates, top, flat, joints=_over_studs(layout, wall, value_of(top)))
+    )
     runs: dict[Length, int] = {}
     for span in layout.plates:
         runs[span.width] = runs.get(span.width, 0) + 1
@@ -58,9 +61,29 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
                 count * wall.bottom_plates,
                 add(names.PLATE_RUN[first[width]], edges[0], (-1, edges[1])),
                 flat,
+                joints=tuple(c - span.low for c in _centres(layout, wall) if span.low < c < span.high),
             )
         )
     return tuple(found)
+
+
+def _centres(layout: Layout, wall: Wall) -> tuple[Length, ...]:
+    """The middles of the studs that stand whole, over which plates may meet."""
+    return tuple(stud.left + wall.stud_thickness.value * HALF for stud in layout.studs)
+
+
+def _over_studs(layout: Layout, wall: Wall, run: Length | None) -> tuple[Length, ...]:
+    """Where top plates may meet: over every stud of the layout, over an opening over its cripples, which stand on the header.
+
+    Along the plates' own run: under a sloping ceiling that is longer than the wall.
+    """
+    if run is None or not layout.length:
+        return ()
+    spacing, offset = wall.stud_spacing.value, wall.layout_offset.value
+    along_layout = [offset + spacing * n for n in range(1, int(layout.length.nm // spacing.nm) + 1)]
+    centres = [at if wall.layout_from == "left" else layout.length - at for at in along_layout]
+    stretched = Fraction(run.nm) / Fraction(layout.length.nm)
+    return tuple(sorted(at * stretched for at in centres if ZERO < at < layout.length))
 
 
 def left_off(shares: Sequence[Share], solved: Sequence[Solved], wall: Wall) -> LeftOff:

@@ -42,7 +42,8 @@ def pieces(
     kind, rows = kind_of_frame(opening.frame), list[Piece]()
     # of what comes as one thing only what the crew cuts is a piece: a unit's legs once the floor is read, nothing of steel
     if kind.legs_cut and (not opening.frame.pre_hung or names.LEG_HINGE_SET in found):
-        rows += by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found)
+        supplied = bool(kind.one_thing) or opening.frame.pre_hung
+        rows += by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section, supplied=supplied), found)
     if not kind.one_thing and not opening.frame.pre_hung:
         rows.append(Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section))
     sill = opening.frame.sill

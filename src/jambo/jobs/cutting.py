@@ -1,0 +1,379 @@
+"""Cutting a job's timber: its plan, the sticks that are cut, and the rack of offcuts."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Annotated, Any
+
+from pydantic import AwareDatetime, BaseModel, Field
+from typing_extensions import TypedDict
+
+from jambo.core.framing.pieces import Piece
+from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.length import ZERO, Length, total
+from jambo.core.quantities.notation import NotALength, exact_text, read
+from jambo.core.quantities.tape import Tape, Unit, show
+from jambo.core.rules import HouseRules
+from jambo.format.cutting import section_key, stock_said
+from jambo.format.document import Cutting, Document, Show
+from jambo.format.facts import facts_of, tape_of
+from jambo.format.problems import FieldError, Refused, parse
+from jambo.jobs.documents import Around, documents_of_job
+from jambo.jobs.kept import name_of, with_zone
+from jambo.jobs.shown import Shown
+from jambo.store import events
+from jambo.store import jobs as kept_jobs
+from jambo.store import walls as kept_walls
+from jambo.store.database import Database, Row, Transaction
+from jambo.store.kept import NotFound, log
+from jambo.views.job_cutting import (
+    Begun,
+    CutSoFar,
+    Holder,
+    JobCuttingOut,
+    Offcut,
+    Settings,
+    SoFar,
+    ToCut,
+    job_cutting_out,
+    to_cut,
+)
+from jambo.views.whole_job import Listed, SolvedJob, solved_job
+
+MOST_AT_ONCE = 200
+
+
+class CutPiece(BaseModel):
+    """A piece that was cut: of an opening or a wall, by its figure; of a spliced one the part of the copy, with all its parts' lengths."""
+
+    opening: Annotated[int, Field(ge=1)] | None = None
+    wall: Annotated[int, Field(ge=1)] | None = None
+    figure: Annotated[str, Field(max_length=80)]
+    copy_: Annotated[int, Field(ge=1, le=1000, alias="copy")] = 1
+    part: Annotated[int, Field(ge=1, le=100)] | None = None
+    parts: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=100)] = []
+
+    @property
+    def holder(self) -> Holder:
+        """Whose it is."""
+        return ("opening", self.opening) if self.opening is not None else ("wall", self.wall or 0)
+
+
+class CutStick(BaseModel):
+    """A stick that was cut: its section and length, the offcut of the rack it was, its pieces, and what is left of it."""
+
+    section: Annotated[str, Field(max_length=40)]
+    length: Annotated[str, Field(max_length=40)]
+    offcut: Annotated[int, Field(ge=1)] | None = None
+    pieces: Annotated[list[CutPiece], Field(min_length=1, max_length=MOST_AT_ONCE)]
+
+
+class NewOffcut(BaseModel):
+    """An offcut put into the rack."""
+
+    section: Annotated[str, Field(max_length=40)]
+    length: Annotated[str, Field(max_length=40)]
+
+
+class CutStickLine(TypedDict):
+    """A stick that was cut, by its line in the record."""
+
+    id: int
+    at: AwareDatetime
+    who: str
+    section: str
+    length: str
+    left: str
+    kept: bool
+    pieces: list[str]
+
+
+def _so_far(t: Transaction, job_id: int, unit: Unit) -> tuple[SoFar, dict[int, Row]]:
+    """Everything that has been cut of a job, and what lies in its rack; and the sticks that were cut, by their line in the record."""
+    cut: dict[tuple[Holder, str], CutSoFar] = {}
+    for opening, rows in events.cuts_of_job(t, job_id).items():
+        for row in rows:
+            cut[("opening", opening), row["detail"]["figure"]] = _cut_so_far(row)
+    for row in events.cuts_of_walls(t, job_id):
+        cut[("wall", row["detail"]["wall"]), row["detail"]["figure"]] = _cut_so_far(row)
+    lines = events.sticks_and_offcuts(t, job_id)
+    sticks = {row["id"]: row for row in lines if row["what"] == "stick"}
+    gone = {d[key] for row in lines for d in (row["detail"],) for key in ("gone", "offcut") if d.get(key)}
+    rack = [row for row in lines if row["id"] not in gone and _lies(row)]
+    offcuts = (Offcut(row["id"], row["detail"]["section"], read(_lies(row), unit, "cut").length) for row in rack)
+    return SoFar(cut, _begun(sticks.values()), events.happened_in_job(t, job_id), tuple(offcuts)), sticks
+
+
+def _cut_so_far(row: Row) -> CutSoFar:
+    return CutSoFar(row["detail"]["length"], row["detail"].get("count"))
+
+
+def _lies(row: Row) -> str:
+    """The length of the offcut a line put into the rack; "" where it put none there."""
+    d = row["detail"]
+    if row["what"] == "stick":
+        return str(d["left"]) if d["kept"] else ""
+    return str(d.get("length", ""))
+
+
+def _holder(d: dict[str, Any]) -> Holder:
+    return ("opening", d["opening"]) if "opening" in d else ("wall", d["wall"])
+
+
+def _begun(sticks: Iterable[Row]) -> tuple[Begun, ...]:
+    """The spliced pieces parts of which are cut."""
+    found: dict[tuple[Holder, str, int], tuple[tuple[str, ...], set[int]]] = {}
+    for row in sticks:
+        for d in row["detail"]["cuts"]:
+            if "part" in d:
+                key = (_holder(d), d["figure"], d["copy"])
+                found.setdefault(key, (tuple(d["parts"]), set()))[1].add(d["part"])
+    return tuple(Begun(*key, parts, frozenset(cut)) for key, (parts, cut) in found.items())
+
+
+@dataclass(frozen=True)
+class _Read:
+    """What a plan is made from, read in one transaction."""
+
+    row: Row
+    around: Around
+    listed: list[Listed]
+    walls: dict[int, tuple[str, Document]]
+    so_far: SoFar
+    sticks: dict[int, Row]
+
+    @property
+    def rules(self) -> HouseRules:
+        """The house rules of the job."""
+        return facts_of(self.around.document()).rules
+
+    @property
+    def tape(self) -> Tape:
+        """The crew's own tape: pieces are cut to its marks, whoever looks."""
+        return tape_of(Show(step=self.row["doc"].get("step")), self.row["doc"]["unit"])
+
+    def solved(self) -> SolvedJob:
+        """The job, solved."""
+        return solved_job(self.listed, self.walls)
+
+    def left(self, job: SolvedJob) -> list[ToCut]:
+        """What is still to cut."""
+        return to_cut(job, self.so_far, self.tape, "north_america", self.rules.value("joints_apart"))[0]
+
+
+def _read_job(t: Transaction, job_id: int, *, lock: bool = False) -> _Read:
+    row = kept_jobs.job(t, job_id, lock=lock)
+    around = Around.of(t, row["doc"])
+    listed = [Listed(name_of(o), o["wall_id"], doc, o["id"]) for o, doc in documents_of_job(t, job_id, around)]
+    walls = {
+        w["id"]: (w["doc"].get("name") or "wall without a name", around.document(w["doc"]))
+        for w in kept_walls.walls(t, job_id)
+    }
+    return _Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]))
+
+
+def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None = None) -> JobCuttingOut:
+    """Plan the cutting of everything still to cut. Raises NotFound, and Refused for settings that cannot be.
+
+    Args:
+        db: where jobs are kept; job_id: the job; shown: the tape and words to show it in;
+        asked: settings to try; the job's own where there are none.
+    """
+    with db.transaction() as t:
+        job = _read_job(t, job_id)
+    doc = job.row["doc"]
+    cutting = asked or parse(Cutting, doc.get("cutting", {}))
+    settings = Settings(cutting.goal, stock_said(cutting, doc["unit"]))
+    words = shown.region(doc)
+    return job_cutting_out(
+        job.solved(), job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency
+    )
+
+
+def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
+    """Record that a stick was cut: its pieces are cut, what is left of it goes into the rack where it is worth keeping.
+
+    Raises NotFound, and Refused for pieces that are not to cut any more, or a stick that does not give them.
+    """
+    with db.transaction(writes=True) as t:
+        job = _read_job(t, job_id, lock=True)
+        solved = job.solved()
+        unit: Unit = job.row["doc"]["unit"]
+        length = _offcut_length(job, stick, unit)
+        cuts = _cuts(stick, job.left(solved), unit)
+        left = _left_of(length, [read(c["length"], unit, "piece").length for c in cuts], job.rules)
+        kept = bool(left) and left >= job.rules.value("offcut_least")
+        detail: dict[str, Any] = {"section": stick.section, "length": exact_text(length, unit)}
+        detail |= {"offcut": stick.offcut} if stick.offcut else {}
+        log(t, job_id, "stick", detail | {"cuts": cuts, "left": exact_text(left, unit), "kept": kept}, who)
+        _count(t, job, solved, [*cuts], who, 1)
+
+
+def _offcut_length(job: _Read, stick: CutStick, unit: Unit) -> Length:
+    """How long the stick is; an offcut must lie in the rack."""
+    if stick.offcut is None:
+        return _length(stick.length, unit, "length", "stick")
+    offcut = next((o for o in job.so_far.rack if o.id == stick.offcut), None)
+    if offcut is None or offcut.section != stick.section:
+        raise Refused([FieldError("offcut", "this offcut lies in the rack no longer", "look at the plan again")])
+    return offcut.length
+
+
+def _length(text: str, unit: Unit, path: str, kind: str) -> Length:
+    try:
+        return read(text, unit, kind).length
+    except NotALength as error:
+        raise Refused([FieldError(path, error.reason, error.accepted)]) from None
+
+
+def _left_of(length: Length, pieces: list[Length], rules: HouseRules) -> Length:
+    """What is left of a stick. Raises Refused where it does not give these pieces."""
+    kerf = rules.value("saw_kerf")
+    over = length - rules.value("squaring_cut") - total(pieces) - kerf * (len(pieces) - 1)
+    if over < ZERO:
+        raise Refused([FieldError("pieces", "the stick is too short for them", "a longer stick, or fewer pieces")])
+    return max(ZERO, over - kerf)
+
+
+def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[dict[str, Any]]:
+    """The pieces of a stick as they are recorded. Raises Refused for one that is not to cut any more."""
+    found: list[dict[str, Any]] = []
+    taken: Counter[tuple[Holder, str, int, int]] = Counter()
+    for i, piece in enumerate(stick.pieces):
+        of = next((p for p in left if p.holder == piece.holder and p.figure == piece.figure and _same(p, piece)), None)
+        whole = (piece.holder, piece.figure, 0, 0)
+        key = (piece.holder, piece.figure, piece.copy_, piece.part) if piece.part else whole
+        taken[key] += 1
+        if of is None or section_key(of.section) != stick.section or taken[key] > (1 if piece.part else of.count):
+            said = "this piece is cut already, or the plan has moved since"
+            raise Refused([FieldError(f"pieces[{i}]", said, "look at the plan again")])
+        one: dict[str, Any] = {
+            piece.holder[0]: piece.holder[1],
+            "figure": piece.figure,
+            "label": of.label,
+            "mark": of.mark,
+        }
+        one["length"] = exact_text(of.length, unit)
+        if piece.part:
+            parts = [_length(text, unit, f"pieces[{i}].parts", "piece") for text in piece.parts]
+            if (not of.part and total(parts) != of.length) or piece.part > len(parts):
+                raise Refused([FieldError(f"pieces[{i}].parts", "they do not make the piece", "the parts of the plan")])
+            one |= {"copy": piece.copy_, "part": piece.part, "parts": [exact_text(p, unit) for p in parts]}
+            one["length"] = exact_text(parts[piece.part - 1], unit)
+        found.append(one)
+    return found
+
+
+def _same(of: ToCut, piece: CutPiece) -> bool:
+    """Whether what is to cut is the piece, or the copy a part belongs to."""
+    if of.part:
+        return (of.copy, of.part) == (piece.copy_, piece.part)
+    return piece.part is None or piece.copy_ > of.copy
+
+
+def _count(t: Transaction, job: _Read, solved: SolvedJob, cuts: list[dict[str, Any]], who: str, by: int) -> None:
+    """Write how many of each piece are cut now: `by` is 1 where a stick was cut, -1 where that is taken back."""
+    number: Counter[tuple[Holder, str]] = Counter()
+    labels: dict[tuple[Holder, str], dict[str, Any]] = {}
+    before = {(b.holder, b.figure, b.copy): b.cut for b in job.so_far.begun}
+    for cut in cuts:
+        holder, figure = _holder(cut), cut["figure"]
+        labels[holder, figure] = cut
+        if "part" not in cut:
+            number[holder, figure] += by
+            continue
+        key = (holder, figure, cut["copy"])
+        was = before.get(key, frozenset())
+        now = was | {cut["part"]} if by > 0 else was - {cut["part"]}
+        before[key] = now
+        every = len(cut["parts"])
+        number[holder, figure] += (len(now) == every) - (len(was) == every)
+    counts = {(("opening", o.id), str(p.length.name)): (n, p) for o in solved.openings for p, n in o.pieces}
+    counts |= {(("wall", w.id), str(p.length.name)): (p.count, p) for w in solved.walls for p in w.pieces}
+    for (holder, figure), n in number.items():
+        if n:
+            _write_count(t, job, holder, labels[holder, figure], counts.get((holder, figure)), n, who)
+
+
+def _write_count(
+    t: Transaction, job: _Read, holder: Holder, cut: dict[str, Any], on_list: tuple[int, Piece] | None, n: int, who: str
+) -> None:
+    """Write the new count of one piece; nothing cut of it is taken back whole."""
+    opening = holder[1] if holder[0] == "opening" else None
+    detail: dict[str, Any] = {"figure": cut["figure"]} | ({"wall": holder[1]} if opening is None else {})
+    so_far = job.so_far.cut.get((holder, cut["figure"]))
+    if on_list is None:
+        log(t, job.row["id"], "cut", detail | {"undo": True}, who, opening)
+        return
+    of, piece = on_list
+    assert isinstance(piece.length, Figure)
+    length = show(piece.length.value, job.tape, piece.length.name.rounding)
+    was = 0
+    if so_far is not None and _length(so_far.length, job.row["doc"]["unit"], "length", "piece") == length.value:
+        was = of if so_far.count is None else so_far.count
+    now = was + n
+    if now <= 0:
+        log(t, job.row["id"], "cut", detail | {"undo": True}, who, opening)
+        return
+    some = {"count": now, "of": of} if now < of else {}
+    log(t, job.row["id"], "cut", detail | {"label": cut["label"], "length": length.text} | some, who, opening)
+
+
+def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
+    """Take a stick back: it was not cut after all. Raises NotFound, and Refused where its offcut has been cut since."""
+    with db.transaction(writes=True) as t:
+        job = _read_job(t, job_id, lock=True)
+        row = job.sticks.get(line_id)
+        if row is None:
+            raise NotFound(f"stick {line_id}")
+        if any(other["detail"].get("offcut") == line_id for other in job.sticks.values()):
+            raise Refused([FieldError("stick", "what was left of it has been cut since", "take that stick back first")])
+        log(
+            t,
+            job_id,
+            "stick",
+            {"undo": line_id, "section": row["detail"]["section"], "length": row["detail"]["length"]},
+            who,
+        )
+        _count(t, job, job.solved(), row["detail"]["cuts"], who, -1)
+
+
+def add_offcut(db: Database, job_id: int, new: NewOffcut, who: str) -> None:
+    """Put an offcut into the rack. Raises NotFound, and Refused for a length that cannot be."""
+    with db.transaction(writes=True) as t:
+        unit: Unit = kept_jobs.job(t, job_id, lock=True)["doc"]["unit"]
+        length = _length(new.length, unit, "length", "stick")
+        log(t, job_id, "offcut", {"section": new.section, "length": exact_text(length, unit)}, who)
+
+
+def drop_offcut(db: Database, job_id: int, line_id: int, who: str) -> None:
+    """Take an offcut out of the rack. Raises NotFound for one that does not lie there."""
+    with db.transaction(writes=True) as t:
+        unit: Unit = kept_jobs.job(t, job_id, lock=True)["doc"]["unit"]
+        offcut = next((o for o in _so_far(t, job_id, unit)[0].rack if o.id == line_id), None)
+        if offcut is None:
+            raise NotFound(f"offcut {line_id}")
+        log(
+            t,
+            job_id,
+            "offcut",
+            {"gone": line_id, "section": offcut.section, "length": exact_text(offcut.length, unit)},
+            who,
+        )
+
+
+def sticks_of_job(db: Database, job_id: int) -> list[CutStickLine]:
+    """The sticks that were cut and not taken back, newest first. Raises NotFound."""
+    with db.transaction() as t:
+        kept_jobs.job(t, job_id)
+        lines = [row for row in events.sticks_and_offcuts(t, job_id) if row["what"] == "stick"]
+    return [
+        {
+            "id": row["id"], "at": with_zone(row)["at"], "who": row["who"], "section": row["detail"]["section"],
+            "length": row["detail"]["length"], "left": row["detail"]["left"], "kept": row["detail"]["kept"],
+            "pieces": [f"{c['mark']} {c['label']} {c['length']}" for c in row["detail"]["cuts"]],
+        }
+        for row in reversed(lines)
+    ]  # fmt: skip

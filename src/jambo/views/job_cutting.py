@@ -1,0 +1,430 @@
+"""How a job's timber is cut, section by section: what is still to cut, from what, and what lies in the rack (handbook 28)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from functools import lru_cache
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from jambo.core.framing.pieces import Piece
+from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.millimetres import in_mm
+from jambo.core.quantities.notation import NotALength, exact_text, read
+from jambo.core.quantities.tape import Tape, Unit, show
+from jambo.core.rules import HouseRules
+from jambo.core.stock.plan import plan
+from jambo.core.stock.problem import Goal, Join, Plan, Problem, Stick, Wanted
+from jambo.core.words.lists import Region
+from jambo.format.cutting import section_key, usual_stock
+from jambo.views.cutting import money, sentence, total_of, why_not
+from jambo.views.opening import piece_label, section_text
+from jambo.views.whole_job import SolvedJob
+
+SECONDS = 4.0  # a section; sooner where the plan meets its bound
+NEAR = Fraction(1, 500)  # or comes as near to it: a foot in 500
+
+Holder = tuple[Literal["opening", "wall"], int]
+
+
+@dataclass(frozen=True, slots=True)
+class CutSoFar:
+    """How many pieces of a figure are cut, at which length as it was written; None for all of them."""
+
+    length: str
+    count: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class Begun:
+    """A spliced piece parts of which are cut: whose, the parts of that copy in order, and which of them are cut, maybe all."""
+
+    holder: Holder
+    figure: str
+    copy: int
+    parts: tuple[str, ...]
+    cut: frozenset[int]
+
+
+@dataclass(frozen=True, slots=True)
+class Offcut:
+    """An offcut in the rack: its line in the record, its section and length."""
+
+    id: int
+    section: str
+    length: Length
+
+
+@dataclass(frozen=True)
+class SoFar:
+    """What has been cut of a job: pieces by holder and figure, splices begun, how far openings are built, and what lies in the rack."""
+
+    cut: Mapping[tuple[Holder, str], CutSoFar]
+    begun: tuple[Begun, ...]
+    done: Mapping[int, set[str]]
+    rack: tuple[Offcut, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Settings:
+    """How it is to be cut: the goal (None: the least cost where there are prices, else the least stock), and what sections come in."""
+
+    goal: Goal | None
+    stock: Mapping[str, tuple[Stick, ...]]
+
+
+@dataclass(frozen=True, slots=True)
+class ToCut:
+    """Pieces of one length still to cut, as they are named on the screen, and by what a tick names them.
+
+    `copy` is the one a part belongs to; of whole copies the last one begun before them.
+    """
+
+    holder: Holder
+    mark: str
+    label: str
+    figure: str
+    section: tuple[Length | None, Length | None]
+    length: Length
+    count: int
+    stud: bool
+    join: Join | None = None
+    copy: int = 0
+    part: int = 0
+    parts: tuple[Length, ...] = ()
+
+
+class PieceOut(TypedDict):
+    """A piece in its stick. `parts` are the lengths of all parts of its copy where it is spliced, as a tick gives them back."""
+
+    opening: int | None
+    wall: int | None
+    mark: str
+    label: str
+    figure: str
+    copy: int
+    part: int | None
+    parts: list[str]
+    length: str
+    text: str
+    mark_at: str
+    start: float
+    end: float
+
+
+class JobStickOut(TypedDict):
+    """A stick to cut: its length (exact, and as the tape shows it), whether it lies in the rack as which offcut, its pieces, what is left."""
+
+    length: str
+    text: str
+    mm: float
+    offcut: int | None
+    pieces: list[PieceOut]
+    left: str
+    left_mm: float
+    kept: bool
+
+
+class LengthStockOut(TypedDict):
+    """A length a section comes in, its price if it is known, and how many sticks of it the plan takes."""
+
+    length: str
+    text: str
+    price: str | None
+    taken: int
+
+
+class OffcutOut(TypedDict):
+    """An offcut in the rack, and whether the plan uses it."""
+
+    id: int
+    text: str
+    used: bool
+
+
+class CannotCutOut(TypedDict):
+    """A piece nothing of this stock gives."""
+
+    mark: str
+    label: str
+    text: str
+    why: str
+
+
+class SectionOut(TypedDict):
+    """The cutting plan of one section."""
+
+    section: str
+    title: str
+    goal: Goal
+    told: str
+    proven: bool
+    cost: str | None
+    stock_mm: float
+    waste: str
+    waste_mm: float
+    sticks: list[JobStickOut]
+    stock: list[LengthStockOut]
+    said: bool
+    rack: list[OffcutOut]
+    cannot: list[CannotCutOut]
+    left: int
+
+
+class JobCuttingOut(TypedDict):
+    """A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts."""
+
+    goal: Goal | None
+    currency: str
+    kerf: str
+    square: str
+    keep: str
+    sections: list[SectionOut]
+    cost: str | None
+    left_out: list[str]
+    waiting: list[str]
+
+
+@lru_cache(maxsize=256)
+def _planned(problem: Problem) -> Plan:
+    """The same question has the same answer, however often a page asks it."""
+    return plan(problem, SECONDS, near=NEAR)
+
+
+def _uncut(count: int, length: Length, so_far: CutSoFar | None, unit: Unit) -> int:
+    """How many of a piece are still to cut: one cut longer can be shortened, one cut shorter is cut anew."""
+    if so_far is None:
+        return count
+    try:
+        was = read(so_far.length, unit, "piece").length
+    except NotALength:
+        return count
+    if was < length:
+        return count
+    return 0 if so_far.count is None else max(0, count - so_far.count)
+
+
+def _built(piece: Piece, done: set[str]) -> bool:
+    """Whether a piece stands: all of it once the frame is set, of the wall once it is framed."""
+    return bool(done & {"set", "signed"}) or ("framed" in done and piece.where == "wall")
+
+
+def to_cut(job: SolvedJob, so_far: SoFar, tape: Tape, words: Region, apart: Length) -> tuple[list[ToCut], list[str]]:
+    """Every piece still to cut, in walking order, openings first; and whose pieces wait for facts.
+
+    Args:
+        job: as solved; so_far: what is cut; tape: of the crew, whose marks pieces are cut to; words: for their names;
+        apart: the joints of plates that lie on each other.
+    """
+    found: list[ToCut] = []
+    waiting: list[str] = []
+    holders: list[tuple[Holder, str, Iterable[tuple[Piece, int]]]] = [
+        (("opening", one.id), one.mark, one.pieces) for one in job.openings
+    ]
+    holders += [(("wall", one.id), one.name, ((p, p.count) for p in one.pieces)) for one in job.walls]
+    for holder, mark, pieces in holders:
+        done = so_far.done.get(holder[1], set()) if holder[0] == "opening" else set()
+        for piece, count in pieces:
+            if not piece.from_stock or count <= 0 or _built(piece, done):
+                continue
+            if not isinstance(piece.length, Figure):
+                if mark not in waiting:
+                    waiting.append(mark)
+                continue
+            found += _of_piece(piece, count, holder, mark, so_far, tape, words, apart)
+    return found, waiting
+
+
+def _of_piece(
+    piece: Piece, count: int, holder: Holder, mark: str, so_far: SoFar, tape: Tape, words: Region, apart: Length
+) -> list[ToCut]:
+    """What of a piece is still to cut: its copies whole, and the parts of those that are begun."""
+    assert isinstance(piece.length, Figure)
+    figure = piece.length.name
+    length = show(piece.length.value, tape, figure.rounding).value
+    cut = so_far.cut.get((holder, figure)) or (so_far.cut.get((holder, piece.alike)) if piece.alike else None)
+    left = _uncut(count, length, cut, tape.unit)
+    spliced = [b for b in so_far.begun if b.holder == holder and b.figure == figure]
+    begun = [b for b in spliced if len(b.cut) < len(b.parts)][:left]
+    stud = piece.part in ("king", "jack", "stud")
+    one = ToCut(holder, mark, piece_label(piece, words), figure, piece.section, length, left - len(begun), stud)
+    if piece.joints:
+        marks = tuple(
+            show(place, tape).value for place in piece.joints
+        )  # where a joint is marked, and so on the grid of the saw
+        join = Join(marks, apart if piece.part == "top_plate" else Length(0))
+        one = replace(one, copy=max((b.copy for b in spliced), default=0), join=join)
+    parts = [
+        replace(
+            one, length=part, count=1, join=None, copy=b.copy, part=n,
+            parts=tuple(read(text, tape.unit, "piece").length for text in b.parts),
+        )
+        for b in begun
+        for n, part in enumerate((read(text, tape.unit, "piece").length for text in b.parts), 1)
+        if n not in b.cut
+    ]  # fmt: skip
+    return [*parts, *([one] if one.count else [])]
+
+
+def job_cutting_out(
+    job: SolvedJob,
+    so_far: SoFar,
+    settings: Settings,
+    rules: HouseRules,
+    tape: Tape,
+    shown: Tape,
+    words: Region,
+    currency: str,
+) -> JobCuttingOut:
+    """Plan the cutting of a job.
+
+    Args:
+        job: as solved; so_far: what is cut; settings: goal and stock; rules: for saw and offcuts.
+        tape: of the crew; shown: to write lengths on; words: for names; currency: the word for money.
+    """
+    pieces, waiting = to_cut(job, so_far, tape, words, rules.value("joints_apart"))
+    by_section: dict[str, list[ToCut]] = {}
+    for piece in pieces:
+        by_section.setdefault(section_key(piece.section), []).append(piece)
+    sections = [_section(key, of, so_far.rack, settings, rules, tape, shown) for key, of in by_section.items()]
+    sections.sort(key=lambda s: -s["stock_mm"])
+    costs = [s["cost"] for s in sections]
+    kerf, square, keep = (show(rules.value(n), shown).text for n in ("saw_kerf", "squaring_cut", "offcut_least"))
+    return {
+        "goal": settings.goal,
+        "currency": currency,
+        "kerf": kerf,
+        "square": square,
+        "keep": keep,
+        "sections": sections,
+        "cost": money(sum((Fraction(c) for c in costs if c), Fraction(0))) if costs and all(costs) else None,
+        "left_out": job.left_out,
+        "waiting": waiting,
+    }
+
+
+def stock_of(key: str, pieces: Sequence[ToCut], settings: Settings, unit: Unit) -> tuple[Stick, ...]:
+    """What a section comes in: as the job says, else by habit."""
+    return settings.stock.get(key) or usual_stock(unit, studs=any(p.stud for p in pieces))
+
+
+def _section(
+    key: str,
+    pieces: Sequence[ToCut],
+    rack: Sequence[Offcut],
+    settings: Settings,
+    rules: HouseRules,
+    tape: Tape,
+    shown: Tape,
+) -> SectionOut:
+    """The plan of one section."""
+    stock = stock_of(key, pieces, settings, tape.unit)
+    lying = [o for o in rack if o.section == key]
+    lengths: dict[Length, int] = {}
+    for o in lying:
+        lengths[o.length] = lengths.get(o.length, 0) + 1
+    priced = all(s.price is not None for s in stock)
+    goal: Goal = settings.goal or ("cost" if priced else "waste")
+    if goal == "cost" and not priced:
+        goal = "waste"  # what has no price cannot be cheaper
+    whole = (*stock, *(Stick(length, None, n) for length, n in lengths.items()))
+    wanted = tuple(Wanted(p.label, p.length, p.count, p.join) for p in pieces)
+    saw = [rules.value(n) for n in ("saw_kerf", "squaring_cut", "offcut_least")]
+    problem = Problem(wanted, whole, saw[0], saw[1], saw[2], goal)
+    made = _planned(problem)
+    ids: dict[Length, list[int]] = {length: [o.id for o in lying if o.length == length] for length in lengths}
+    sticks = _sticks(made, problem, pieces, ids, shown)
+    used = {s["offcut"] for s in sticks}
+    taken = [sum(1 for s in made.sticks if s.stick == i) for i in range(len(stock))]
+    return {
+        "section": key,
+        "title": section_text(pieces[0].section, shown),
+        "goal": goal,
+        "told": sentence(made, problem, shown.unit),
+        "proven": made.proven and not made.cannot,
+        "cost": money(made.cost) if made.cost is not None and priced else None,
+        "stock_mm": in_mm(total_of(made.sticks, problem)),
+        "waste": show(made.waste, shown).text,
+        "waste_mm": in_mm(made.waste),
+        "sticks": sticks,
+        "stock": [
+            {
+                "length": exact_text(s.length, tape.unit),
+                "text": show(s.length, shown).text,
+                "price": money(s.price) if s.price is not None else None,
+                "taken": n,
+            }
+            for s, n in zip(stock, taken, strict=True)
+        ],
+        "said": key in settings.stock,
+        "rack": [{"id": o.id, "text": show(o.length, shown).text, "used": o.id in used} for o in lying],
+        "cannot": _cannot(made, problem, pieces, shown),
+        "left": sum(p.count for p in pieces),
+    }
+
+
+def _cannot(made: Plan, problem: Problem, pieces: Sequence[ToCut], shown: Tape) -> list[CannotCutOut]:
+    """What this stock does not give, and why."""
+    return [
+        {
+            "mark": pieces[i].mark,
+            "label": pieces[i].label,
+            "text": show(pieces[i].length, shown).text,
+            "why": why_not(i, problem),
+        }
+        for i in made.cannot
+    ]
+
+
+def _sticks(
+    made: Plan, problem: Problem, pieces: Sequence[ToCut], ids: dict[Length, list[int]], shown: Tape
+) -> list[JobStickOut]:
+    """The sticks as they are drawn and ticked: an offcut of the rack is one by its line in the record."""
+    parted: dict[tuple[int, int], dict[int, Length]] = {}
+    for s in made.sticks:
+        for c in s.cuts:
+            if c.part:
+                parted.setdefault((c.wanted, c.copy), {})[c.part] = c.length
+    unit = shown.unit
+    found: list[JobStickOut] = []
+    for s in made.sticks:
+        length = problem.stock[s.stick].length
+        out: list[PieceOut] = []
+        for c in s.cuts:
+            of = pieces[c.wanted]
+            parts = of.parts or tuple(p for _, p in sorted(parted.get((c.wanted, c.copy), {}).items()))
+            end = in_mm(problem.square + c.mark)
+            out.append(
+                {
+                    "opening": of.holder[1] if of.holder[0] == "opening" else None,
+                    "wall": of.holder[1] if of.holder[0] == "wall" else None,
+                    "mark": of.mark,
+                    "label": of.label,
+                    "figure": of.figure,
+                    "copy": of.copy if of.part else of.copy + c.copy,
+                    "part": of.part or c.part or None,
+                    "parts": [exact_text(p, unit) for p in parts],
+                    "length": exact_text(c.length, unit),
+                    "text": show(c.length, shown).text,
+                    "mark_at": show(c.mark, shown).text,
+                    "start": end - in_mm(c.length),
+                    "end": end,
+                }
+            )
+        found.append(
+            {
+                "length": exact_text(length, unit),
+                "text": show(length, shown).text,
+                "mm": in_mm(length),
+                "offcut": ids[length].pop(0) if s.owned else None,
+                "pieces": out,
+                "left": show(s.left, shown).text,
+                "left_mm": in_mm(s.left),
+                "kept": s.kept,
+            }
+        )
+    return found

@@ -1,0 +1,86 @@
+"""A whole job solved: every opening with the pieces that are its own, and every wall with its timber; what stands between two counts once."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+
+from jambo.core.framing.pieces import Piece
+from jambo.core.solve import Result
+from jambo.core.wall.layout import Solved, lay_out
+from jambo.core.wall.timber import left_off, own_pieces, timber
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import Refused
+from jambo.views.answers import FAILED, readable, worked_out
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """An opening of the job: its mark, the wall it stands in, its document (None where what is kept is none), and its id."""
+
+    mark: str
+    wall: int
+    document: Document | None
+    id: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class OfOpening:
+    """An opening as it is solved, and how many of each piece it is to be given."""
+
+    id: int
+    mark: str
+    result: Result
+    pieces: tuple[tuple[Piece, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class OfWall:
+    """A wall's own timber."""
+
+    id: int
+    name: str
+    pieces: tuple[Piece, ...]
+
+
+@dataclass
+class SolvedJob:
+    """Openings in walking order, then walls; `left_out` are those that cannot be worked out."""
+
+    openings: list[OfOpening] = field(default_factory=list)
+    walls: list[OfWall] = field(default_factory=list)
+    left_out: list[str] = field(default_factory=list)
+
+
+def solved_job(openings: Iterable[Listed], walls: Mapping[int, tuple[str, Document]]) -> SolvedJob:
+    """Solve a job: its openings in walking order, its walls by id with name and document. A stud two openings share counts once."""
+    job = SolvedJob()
+    solved: list[Solved] = []
+    ids: list[int] = []
+    standing: dict[int, list[int]] = {}
+    for listed in openings:
+        facts = readable(listed.document)
+        result = worked_out(facts) if facts is not None else None
+        if facts is None or result is None or FAILED in result.flags:
+            job.left_out.append(listed.mark)
+            continue
+        standing.setdefault(listed.wall, []).append(len(solved))
+        solved.append(Solved(listed.mark, facts.opening, result))
+        ids.append(listed.id)
+    off: dict[int, Counter[str]] = {}
+    for wall_id, (name, document) in walls.items():
+        here = standing.get(wall_id, [])
+        try:
+            wall = facts_of(document).wall
+        except Refused:
+            job.left_out.append(name)
+            continue
+        layout = lay_out([solved[i] for i in here], wall)
+        off |= {here[i]: count for i, count in left_off(layout.shares, [solved[i] for i in here], wall).items()}
+        job.walls.append(OfWall(wall_id, name, timber(layout, wall)))
+    job.openings = [
+        OfOpening(ids[i], one.mark, one.result, own_pieces(one, off.get(i))) for i, one in enumerate(solved)
+    ]
+    return job
