@@ -115,7 +115,7 @@ def _lies(row: Row) -> str:
     d = row["detail"]
     if row["what"] == "stick":
         return str(d["left"]) if d["kept"] else ""
-    return str(d.get("length", ""))
+    return "" if "gone" in d else str(d["length"])
 
 
 def _holder(d: dict[str, Any]) -> Holder:
