@@ -19,6 +19,7 @@ const ROOMS = {
   print: ["api", "tape", "app", "photos", "work", "slip", "drawing"],
   lines: ["api", "tape", "app", "work", "drawing"],
   usual: ["api", "tape", "app", "work"],
+  cutting: ["api", "tape", "app", "work"],
   board: ["api", "tape", "app", "photos", "work", "drawing", "lines", "usual"],
 };
 

@@ -242,6 +242,17 @@ def test_a_splice_is_chosen_for_the_whole_plan():
     assert sorted(c.length for s in made.sticks for c in s.cuts) == [inch("78"), inch("80"), inch("80")]
 
 
+def test_a_plan_stays_as_it_was_where_that_is_as_good():
+    """Four of 30 and two of 20 from sticks of 96: many ways with two sticks. What is left after one is cut stays as it was."""
+    problem = asked([("30", 4), ("20", 2)], [EIGHT], "sticks")
+    before = [(inch("96"), (inch("30"), inch("30"), inch("20"))), (inch("96"), (inch("30"), inch("30"), inch("20")))]
+    assert plan(problem, before=before).value == 2
+    left = asked([("30", 2), ("20", 1)], [EIGHT, ("192", None, 0)], "sticks")
+    for was in (before[:1], [(inch("192"), (inch("30"), inch("30"), inch("20")))]):
+        (stick,) = plan(left, before=was).sticks
+        assert left.stock[stick.stick].length == was[0][0]
+
+
 def test_joints_too_far_apart_for_any_stick_cannot_be():
     problem = asked([("240", 1, Join((inch("120"),)))], [EIGHT])
     assert plan(problem).cannot == (0,)

@@ -101,7 +101,11 @@ def test_a_plan_is_exact_and_told_in_one_sentence():
         ({"pieces": [{"length": "90"}, {"length": "30 ft"}]}, "1 stick, 8 ft, 4.12; not everything can be cut."),
         ({"pieces": [{"length": "90"}], "goal": "sticks"}, "1 stick, 8 ft, 4.12; no plan takes fewer sticks."),
         ({"pieces": [{"length": "90"}], "goal": "waste"}, "1 stick, 8 ft, 4.12; no plan takes less stock."),
-        ({"pieces": [{"length": "50"}], "goal": "lengths"}, "1 stick, 5 ft; no plan takes fewer lengths."),
+        ({"pieces": [{"length": "50"}], "goal": "lengths"}, "1 stick that lies there; no plan takes fewer lengths."),
+        (
+            {"pieces": [{"length": "50", "count": 3}], "goal": "waste"},
+            "1 stick, 8 ft, 4.12, and 2 that lie there; no plan takes less stock.",
+        ),
     ],
 )
 def test_how_a_plan_is_told(facts, told):

@@ -44,7 +44,7 @@ def sticks(db: Db, job_id: Id) -> list[CutStickLine]:
     return cutting.sticks_of_job(db, job_id)
 
 
-@router.post("/jobs/{job_id}/cutting/sticks", status_code=204)
+@router.post("/jobs/{job_id}/cutting/sticks", status_code=201)
 def cut_stick(db: Db, job_id: Id, stick: CutStick, who: Who) -> None:
     """Record a stick that was cut: its pieces, and what is left of it. 422 when a piece is cut already."""
     cutting.cut_stick(db, job_id, stick, who)
@@ -56,7 +56,7 @@ def take_back(db: Db, job_id: Id, line_id: Id, who: Who) -> None:
     cutting.take_back(db, job_id, line_id, who)
 
 
-@router.post("/jobs/{job_id}/cutting/offcuts", status_code=204)
+@router.post("/jobs/{job_id}/cutting/offcuts", status_code=201)
 def add_offcut(db: Db, job_id: Id, new: NewOffcut, who: Who) -> None:
     """Put an offcut into the rack."""
     cutting.add_offcut(db, job_id, new, who)

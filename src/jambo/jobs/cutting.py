@@ -62,10 +62,13 @@ class CutPiece(BaseModel):
 
 
 class CutStick(BaseModel):
-    """A stick that was cut: its section and length, the offcut of the rack it was, its pieces, and what is left of it."""
+    """A stick that was cut: its section and length, the offcut of the rack it was, and its pieces.
+
+    Without a length the pieces were cut from something else: they are cut, and nothing goes into the rack.
+    """
 
     section: Annotated[str, Field(max_length=40)]
-    length: Annotated[str, Field(max_length=40)]
+    length: Annotated[str, Field(max_length=40)] | None = None
     offcut: Annotated[int, Field(ge=1)] | None = None
     pieces: Annotated[list[CutPiece], Field(min_length=1, max_length=MOST_AT_ONCE)]
 
@@ -185,7 +188,7 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None =
         job = _read_job(t, job_id)
     doc = job.row["doc"]
     cutting = asked or parse(Cutting, doc.get("cutting", {}))
-    settings = Settings(cutting.goal, stock_said(cutting, doc["unit"]))
+    settings = Settings(cutting.goal, stock_said(cutting, doc["unit"]), job_id if asked is None else None)
     words = shown.region(doc)
     return job_cutting_out(
         job.solved(), job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency
@@ -201,20 +204,23 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
         job = _read_job(t, job_id, lock=True)
         solved = job.solved()
         unit: Unit = job.row["doc"]["unit"]
-        length = _offcut_length(job, stick, unit)
         cuts = _cuts(stick, job.left(solved), unit)
+        if stick.length is None:
+            _count(t, job, solved, cuts, who, 1)
+            return
+        length = _offcut_length(job, stick, stick.length, unit)
         left = _left_of(length, [read(c["length"], unit, "piece").length for c in cuts], job.rules)
         kept = bool(left) and left >= job.rules.value("offcut_least")
         detail: dict[str, Any] = {"section": stick.section, "length": exact_text(length, unit)}
         detail |= {"offcut": stick.offcut} if stick.offcut else {}
         log(t, job_id, "stick", detail | {"cuts": cuts, "left": exact_text(left, unit), "kept": kept}, who)
-        _count(t, job, solved, [*cuts], who, 1)
+        _count(t, job, solved, cuts, who, 1)
 
 
-def _offcut_length(job: _Read, stick: CutStick, unit: Unit) -> Length:
+def _offcut_length(job: _Read, stick: CutStick, said: str, unit: Unit) -> Length:
     """How long the stick is; an offcut must lie in the rack."""
     if stick.offcut is None:
-        return _length(stick.length, unit, "length", "stick")
+        return _length(said, unit, "length", "stick")
     offcut = next((o for o in job.so_far.rack if o.id == stick.offcut), None)
     if offcut is None or offcut.section != stick.section:
         raise Refused([FieldError("offcut", "this offcut lies in the rack no longer", "look at the plan again")])
@@ -260,6 +266,10 @@ def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[dict[str, Any]
             parts = [_length(text, unit, f"pieces[{i}].parts", "piece") for text in piece.parts]
             if (not of.part and total(parts) != of.length) or piece.part > len(parts):
                 raise Refused([FieldError(f"pieces[{i}].parts", "they do not make the piece", "the parts of the plan")])
+            if stick.length is None:
+                raise Refused(
+                    [FieldError(f"pieces[{i}].part", "a part of a splice is cut with its stick", "the stick")]
+                )
             one |= {"copy": piece.copy_, "part": piece.part, "parts": [exact_text(p, unit) for p in parts]}
             one["length"] = exact_text(parts[piece.part - 1], unit)
         found.append(one)

@@ -54,7 +54,8 @@ class CannotOut(TypedDict):
 class CutPlanOut(TypedDict):
     """A cutting plan: sticks, what they come to and the proven bound in the goal's own measure, offcuts to keep, what cannot be cut.
 
-    `value` and `bound` are money for the goal cost, millimetres of stock for waste, sticks for sticks, different lengths for lengths;
+    What lies there counts for nothing: `stock`, `value` and `bound` are of what is to be had. `value` and `bound` are money for the goal
+    cost, millimetres of stock for waste, sticks for sticks, different lengths for lengths;
     `bound` is None where nothing is proven because something cannot be cut.
     """
 
@@ -97,8 +98,12 @@ def sentence(made: Plan, problem: Problem, unit: Unit) -> str:
     if not made.sticks:
         return "Nothing is cut." if not made.cannot else "Nothing can be cut from this stock."
     tape = Tape.of(unit)
-    total = run_text(total_of(made.sticks, problem), tape)
-    start = f"{_counted(len(made.sticks), 'stick')}, {total}" + (f", {money(made.cost)}" if made.cost else "")
+    bought, lie = total_of(made.sticks, problem), sum(s.owned for s in made.sticks)
+    start = f"{_counted(len(made.sticks) - lie, 'stick')}, {run_text(bought, tape)}"
+    start += f", {money(made.cost)}" if made.cost else ""
+    if lie:
+        lies = "that lies there" if lie == 1 else "that lie there"
+        start = f"{start}, and {lie} {lies}" if bought else f"{_counted(lie, 'stick')} {lies}"
     if made.cannot:
         return f"{start}; not everything can be cut."
     best = {
@@ -118,8 +123,8 @@ def sentence(made: Plan, problem: Problem, unit: Unit) -> str:
 
 
 def total_of(sticks: Sequence[CutStick], problem: Problem) -> Length:
-    """The length of all sticks together."""
-    return sum((problem.stock[s.stick].length for s in sticks), Length(0))
+    """The length of all sticks that are to be had, beside those that lie there."""
+    return sum((problem.stock[s.stick].length for s in sticks if not s.owned), Length(0))
 
 
 def why_not(i: int, problem: Problem) -> str:

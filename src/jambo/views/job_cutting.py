@@ -17,7 +17,7 @@ from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
-from jambo.core.stock.plan import plan
+from jambo.core.stock.plan import Before, plan
 from jambo.core.stock.problem import Goal, Join, Plan, Problem, Stick, Wanted
 from jambo.core.words.lists import Region
 from jambo.format.cutting import section_key, usual_stock
@@ -71,10 +71,12 @@ class SoFar:
 
 @dataclass(frozen=True, slots=True)
 class Settings:
-    """How it is to be cut: the goal (None: the least cost where there are prices, else the least stock), and what sections come in."""
+    """How it is to be cut: the goal (None: the least cost where there are prices, else the least stock), what sections come in, and
+    the job whose own settings these are (None: they are only tried)."""
 
     goal: Goal | None
     stock: Mapping[str, tuple[Stick, ...]]
+    of_job: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,7 +100,7 @@ class ToCut:
     parts: tuple[Length, ...] = ()
 
 
-class PieceOut(TypedDict):
+class StickPieceOut(TypedDict):
     """A piece in its stick. `parts` are the lengths of all parts of its copy where it is spliced, as a tick gives them back."""
 
     opening: int | None
@@ -123,7 +125,7 @@ class JobStickOut(TypedDict):
     text: str
     mm: float
     offcut: int | None
-    pieces: list[PieceOut]
+    pieces: list[StickPieceOut]
     left: str
     left_mm: float
     kept: bool
@@ -176,7 +178,10 @@ class SectionOut(TypedDict):
 
 
 class JobCuttingOut(TypedDict):
-    """A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts."""
+    """A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts.
+
+    `cost` is that of the sections that are priced, None where none is; `unpriced` names the others.
+    """
 
     goal: Goal | None
     currency: str
@@ -185,14 +190,31 @@ class JobCuttingOut(TypedDict):
     keep: str
     sections: list[SectionOut]
     cost: str | None
+    unpriced: list[str]
     left_out: list[str]
     waiting: list[str]
 
 
+@lru_cache(maxsize=1024)
+def _last(job_id: int, section: str) -> list[Before]:
+    """The sticks a section of a job was last to be cut from: what is left of them stays as it is where that is as good."""
+    return []
+
+
 @lru_cache(maxsize=256)
-def _planned(problem: Problem) -> Plan:
-    """The same question has the same answer, however often a page asks it."""
-    return plan(problem, SECONDS, near=NEAR)
+def _kept(problem: Problem) -> list[Plan]:
+    """Where the plan of a problem is kept: the same question has the same answer, however often a page asks it."""
+    return []
+
+
+def _plan_of(problem: Problem, job_id: int | None, section: str) -> Plan:
+    """The plan of a section, as near to the last one shown as it may be; of settings that are only tried, anew."""
+    kept = _kept(problem)
+    last = _last(job_id, section) if job_id is not None else []
+    made = kept[0] if kept else plan(problem, SECONDS, near=NEAR, before=tuple(last))
+    kept[:] = [made]
+    last[:] = [(problem.stock[s.stick].length, tuple(c.length for c in s.cuts)) for s in made.sticks]
+    return made
 
 
 def _uncut(count: int, length: Length, so_far: CutSoFar | None, unit: Unit) -> int:
@@ -292,7 +314,7 @@ def job_cutting_out(
         by_section.setdefault(section_key(piece.section), []).append(piece)
     sections = [_section(key, of, so_far.rack, settings, rules, tape, shown) for key, of in by_section.items()]
     sections.sort(key=lambda s: -s["stock_mm"])
-    costs = [s["cost"] for s in sections]
+    costs = [Fraction(s["cost"]) for s in sections if s["cost"] is not None]
     kerf, square, keep = (show(rules.value(n), shown).text for n in ("saw_kerf", "squaring_cut", "offcut_least"))
     return {
         "goal": settings.goal,
@@ -301,7 +323,8 @@ def job_cutting_out(
         "square": square,
         "keep": keep,
         "sections": sections,
-        "cost": money(sum((Fraction(c) for c in costs if c), Fraction(0))) if costs and all(costs) else None,
+        "cost": money(sum(costs, Fraction(0))) if costs else None,
+        "unpriced": [s["title"] for s in sections if s["cost"] is None],
         "left_out": job.left_out,
         "waiting": waiting,
     }
@@ -335,7 +358,7 @@ def _section(
     wanted = tuple(Wanted(p.label, p.length, p.count, p.join) for p in pieces)
     saw = [rules.value(n) for n in ("saw_kerf", "squaring_cut", "offcut_least")]
     problem = Problem(wanted, whole, saw[0], saw[1], saw[2], goal)
-    made = _planned(problem)
+    made = _plan_of(problem, settings.of_job, key)
     ids: dict[Length, list[int]] = {length: [o.id for o in lying if o.length == length] for length in lengths}
     sticks = _sticks(made, problem, pieces, ids, shown)
     used = {s["offcut"] for s in sticks}
@@ -393,7 +416,7 @@ def _sticks(
     found: list[JobStickOut] = []
     for s in made.sticks:
         length = problem.stock[s.stick].length
-        out: list[PieceOut] = []
+        out: list[StickPieceOut] = []
         for c in s.cuts:
             of = pieces[c.wanted]
             parts = of.parts or tuple(p for _, p in sorted(parted.get((c.wanted, c.copy), {}).items()))

@@ -54,6 +54,11 @@ export type Face = Schemas["FaceOut"];
 export type SetPlan = Schemas["SetOut"];
 export type Unit = Job["unit"] & string;
 export type Region = Job["words"] & string;
+export type JobCutting = Schemas["JobCuttingOut"];
+export type CutSection = Schemas["SectionOut"];
+export type PlannedStick = Schemas["JobStickOut"];
+export type PlannedPiece = Schemas["StickPieceOut"];
+export type Cutting = Schemas["Cutting"];
 export type StageName = Result["stages"][number];
 
 export interface FieldError {

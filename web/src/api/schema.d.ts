@@ -180,6 +180,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Of Job
+         * @description Plan the cutting of everything of a job that is still to cut, section by section.
+         */
+        get: operations["plan_of_job_api_jobs__job_id__cutting_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/offcuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Offcut
+         * @description Put an offcut into the rack.
+         */
+        post: operations["add_offcut_api_jobs__job_id__cutting_offcuts_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/offcuts/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Offcut
+         * @description Take an offcut out of the rack.
+         */
+        delete: operations["drop_offcut_api_jobs__job_id__cutting_offcuts__line_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/sticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sticks
+         * @description Give the sticks that were cut, newest first.
+         */
+        get: operations["sticks_api_jobs__job_id__cutting_sticks_get"];
+        put?: never;
+        /**
+         * Cut Stick
+         * @description Record a stick that was cut: its pieces, and what is left of it. 422 when a piece is cut already.
+         */
+        post: operations["cut_stick_api_jobs__job_id__cutting_sticks_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/sticks/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description Take a stick back: it was not cut after all. 422 when what was left of it has been cut since.
+         */
+        delete: operations["take_back_api_jobs__job_id__cutting_sticks__line_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Plan
+         * @description Plan it with another goal or other stock, without keeping them.
+         */
+        post: operations["try_plan_api_jobs__job_id__cutting_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/facts": {
         parameters: {
             query?: never;
@@ -1212,6 +1336,20 @@ export interface components {
             track?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * CannotCutOut
+         * @description A piece nothing of this stock gives.
+         */
+        CannotCutOut: {
+            /** Label */
+            label: string;
+            /** Mark */
+            mark: string;
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * CannotOut
          * @description Pieces that cannot all be cut from this stock, and why.
          */
@@ -1494,35 +1632,6 @@ export interface components {
             piece: number;
         };
         /**
-         * CutPiece
-         * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
-         *     `set` where its frame is set or signed off.
-         */
-        CutPiece: {
-            /** Figure */
-            figure: string;
-            /**
-             * Framed
-             * @default false
-             */
-            framed?: boolean;
-            /**
-             * Length
-             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
-             */
-            length: string | components["schemas"]["ExactLength"];
-            /**
-             * Set
-             * @default false
-             */
-            set?: boolean;
-            /**
-             * When
-             * @default
-             */
-            when?: string;
-        };
-        /**
          * CutPieces
          * @description Pieces of one length, and what they are called.
          */
@@ -1545,7 +1654,8 @@ export interface components {
          * CutPlanOut
          * @description A cutting plan: sticks, what they come to and the proven bound in the goal's own measure, offcuts to keep, what cannot be cut.
          *
-         *     `value` and `bound` are money for the goal cost, millimetres of stock for waste, sticks for sticks, different lengths for lengths;
+         *     What lies there counts for nothing: `stock`, `value` and `bound` are of what is to be had. `value` and `bound` are money for the goal
+         *     cost, millimetres of stock for waste, sticks for sticks, different lengths for lengths;
          *     `bound` is None where nothing is proven because something cannot be cut.
          */
         CutPlanOut: {
@@ -1584,6 +1694,62 @@ export interface components {
             value: number;
             /** Waste */
             waste: string;
+        };
+        /**
+         * CutStick
+         * @description A stick that was cut: its section and length, the offcut of the rack it was, and its pieces.
+         *
+         *     Without a length the pieces were cut from something else: they are cut, and nothing goes into the rack.
+         */
+        CutStick: {
+            /** Length */
+            length?: string | null;
+            /** Offcut */
+            offcut?: number | null;
+            /** Pieces */
+            pieces: components["schemas"]["jambo__jobs__cutting__CutPiece"][];
+            /** Section */
+            section: string;
+        };
+        /**
+         * CutStickLine
+         * @description A stick that was cut, by its line in the record.
+         */
+        CutStickLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Kept */
+            kept: boolean;
+            /** Left */
+            left: string;
+            /** Length */
+            length: string;
+            /** Pieces */
+            pieces: string[];
+            /** Section */
+            section: string;
+            /** Who */
+            who: string;
+        };
+        /**
+         * Cutting
+         * @description How a job's timber is bought and cut: the goal, the word for its money, and what sections come in other than by habit.
+         */
+        Cutting: {
+            /**
+             * Currency
+             * @default
+             */
+            currency?: string;
+            /** Goal */
+            goal?: ("cost" | "waste" | "sticks" | "lengths") | null;
+            /** Stock */
+            stock?: components["schemas"]["StockOf"][];
         };
         /**
          * DeliveredUnit
@@ -1625,7 +1791,7 @@ export interface components {
             /** Beside */
             beside?: components["schemas"]["Neighbour"][];
             /** Cuts */
-            cuts?: components["schemas"]["CutPiece"][];
+            cuts?: components["schemas"]["jambo__format__document__CutPiece"][];
             /** Floors */
             floors?: components["schemas"]["FloorType"][];
             /**
@@ -2382,9 +2548,11 @@ export interface components {
         };
         /**
          * Job
-         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, and what is usual in it.
+         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, and how its
+         *     timber is cut.
          */
         Job: {
+            cutting?: components["schemas"]["Cutting"];
             /** Floors */
             floors?: components["schemas"]["FloorType"][];
             /** Name */
@@ -2418,6 +2586,34 @@ export interface components {
             work?: "new" | "renovation";
         };
         /**
+         * JobCuttingOut
+         * @description A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts.
+         *
+         *     `cost` is that of the sections that are priced, None where none is; `unpriced` names the others.
+         */
+        JobCuttingOut: {
+            /** Cost */
+            cost: string | null;
+            /** Currency */
+            currency: string;
+            /** Goal */
+            goal: ("cost" | "waste" | "sticks" | "lengths") | null;
+            /** Keep */
+            keep: string;
+            /** Kerf */
+            kerf: string;
+            /** Left Out */
+            left_out: string[];
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
+            /** Square */
+            square: string;
+            /** Unpriced */
+            unpriced: string[];
+            /** Waiting */
+            waiting: string[];
+        };
+        /**
          * JobLists
          * @description The cut and buy lists of a job; `left_out` are openings and walls that cannot be worked out, `waiting` ones with pieces missing.
          */
@@ -2447,6 +2643,28 @@ export interface components {
             walk_version: number;
             /** Walls */
             walls: components["schemas"]["KeptWall"][];
+        };
+        /**
+         * JobStickOut
+         * @description A stick to cut: its length (exact, and as the tape shows it), whether it lies in the rack as which offcut, its pieces, what is left.
+         */
+        JobStickOut: {
+            /** Kept */
+            kept: boolean;
+            /** Left */
+            left: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Length */
+            length: string;
+            /** Mm */
+            mm: number;
+            /** Offcut */
+            offcut: number | null;
+            /** Pieces */
+            pieces: components["schemas"]["StickPieceOut"][];
+            /** Text */
+            text: string;
         };
         /**
          * Joined
@@ -2677,6 +2895,20 @@ export interface components {
              * @enum {string}
              */
             unit: "in" | "mm";
+        };
+        /**
+         * LengthStockOut
+         * @description A length a section comes in, its price if it is known, and how many sticks of it the plan takes.
+         */
+        LengthStockOut: {
+            /** Length */
+            length: string;
+            /** Price */
+            price: string | null;
+            /** Taken */
+            taken: number;
+            /** Text */
+            text: string;
         };
         /**
          * LevelOut
@@ -2937,6 +3169,16 @@ export interface components {
             id: number;
         };
         /**
+         * NewOffcut
+         * @description An offcut put into the rack.
+         */
+        NewOffcut: {
+            /** Length */
+            length: string;
+            /** Section */
+            section: string;
+        };
+        /**
          * NewOpening
          * @description A new opening, in a wall the job has or in a new one; or a copy of another opening of the job, which waits for its place.
          */
@@ -2976,6 +3218,18 @@ export interface components {
              * @enum {string}
              */
             what: "facts" | "frame" | "set" | "sign";
+        };
+        /**
+         * OffcutOut
+         * @description An offcut in the rack, and whether the plan uses it.
+         */
+        OffcutOut: {
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
+            /** Used */
+            used: boolean;
         };
         /**
          * OneVersion
@@ -3919,6 +4173,45 @@ export interface components {
             wall: components["schemas"]["Wall"];
         };
         /**
+         * SectionOut
+         * @description The cutting plan of one section.
+         */
+        SectionOut: {
+            /** Cannot */
+            cannot: components["schemas"]["CannotCutOut"][];
+            /** Cost */
+            cost: string | null;
+            /**
+             * Goal
+             * @enum {string}
+             */
+            goal: "cost" | "waste" | "sticks" | "lengths";
+            /** Left */
+            left: number;
+            /** Proven */
+            proven: boolean;
+            /** Rack */
+            rack: components["schemas"]["OffcutOut"][];
+            /** Said */
+            said: boolean;
+            /** Section */
+            section: string;
+            /** Sticks */
+            sticks: components["schemas"]["JobStickOut"][];
+            /** Stock */
+            stock: components["schemas"]["LengthStockOut"][];
+            /** Stock Mm */
+            stock_mm: number;
+            /** Title */
+            title: string;
+            /** Told */
+            told: string;
+            /** Waste */
+            waste: string;
+            /** Waste Mm */
+            waste_mm: number;
+        };
+        /**
          * ServiceOut
          * @description Something that runs in a standing wall, as the box it runs in, in millimetres.
          */
@@ -4380,6 +4673,48 @@ export interface components {
             stock: number;
         };
         /**
+         * StickPieceOut
+         * @description A piece in its stick. `parts` are the lengths of all parts of its copy where it is spliced, as a tick gives them back.
+         */
+        StickPieceOut: {
+            /** Copy */
+            copy: number;
+            /** End */
+            end: number;
+            /** Figure */
+            figure: string;
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+            /** Mark */
+            mark: string;
+            /** Mark At */
+            mark_at: string;
+            /** Opening */
+            opening: number | null;
+            /** Part */
+            part: number | null;
+            /** Parts */
+            parts: string[];
+            /** Start */
+            start: number;
+            /** Text */
+            text: string;
+            /** Wall */
+            wall: number | null;
+        };
+        /**
+         * StockAt
+         * @description A length of stock that can be bought, and its price where it is known.
+         */
+        StockAt: {
+            /** Length */
+            length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Price */
+            price?: (string | number) | null;
+        };
+        /**
          * StockBook
          * @description Everything in the book, and what each kind may say.
          */
@@ -4440,6 +4775,16 @@ export interface components {
             on_hand?: number | null;
             /** Price */
             price?: (string | number) | null;
+        };
+        /**
+         * StockOf
+         * @description What a section comes in: `section` is its thickness and width in millimetres, such as "38.1x88.9"; "-" for one nobody said.
+         */
+        StockOf: {
+            /** Lengths */
+            lengths?: components["schemas"]["StockAt"][];
+            /** Section */
+            section: string;
         };
         /**
          * StockRows
@@ -5143,6 +5488,35 @@ export interface components {
             y1: number;
         };
         /**
+         * CutPiece
+         * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
+         *     `set` where its frame is set or signed off.
+         */
+        jambo__format__document__CutPiece: {
+            /** Figure */
+            figure: string;
+            /**
+             * Framed
+             * @default false
+             */
+            framed?: boolean;
+            /**
+             * Length
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            length: string | components["schemas"]["ExactLength"];
+            /**
+             * Set
+             * @default false
+             */
+            set?: boolean;
+            /**
+             * When
+             * @default
+             */
+            when?: string;
+        };
+        /**
          * Floors
          * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
          *
@@ -5169,6 +5543,30 @@ export interface components {
             strip_under_legs?: boolean;
             /** Under */
             under?: ("A" | "B" | "strip") | null;
+        };
+        /**
+         * CutPiece
+         * @description A piece that was cut: of an opening or a wall, by its figure; of a spliced one the part of the copy, with all its parts' lengths.
+         */
+        jambo__jobs__cutting__CutPiece: {
+            /**
+             * Copy
+             * @default 1
+             */
+            copy?: number;
+            /** Figure */
+            figure: string;
+            /** Opening */
+            opening?: number | null;
+            /** Part */
+            part?: number | null;
+            /**
+             * Parts
+             * @default []
+             */
+            parts?: string[];
+            /** Wall */
+            wall?: number | null;
         };
         /**
          * Floors
@@ -6267,6 +6665,694 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    plan_of_job_api_jobs__job_id__cutting_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobCuttingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    add_offcut_api_jobs__job_id__cutting_offcuts_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOffcut"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    drop_offcut_api_jobs__job_id__cutting_offcuts__line_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    sticks_api_jobs__job_id__cutting_sticks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutStickLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    cut_stick_api_jobs__job_id__cutting_sticks_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutStick"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_back_api_jobs__job_id__cutting_sticks__line_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_plan_api_jobs__job_id__cutting_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Cutting"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobCuttingOut"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -300,6 +300,7 @@ function Board({ data }: { data: JobPageData }) {
         </div>
       )}
       <nav className={styles.wallsRow} aria-label="Walls">
+        <Link to={`/jobs/${data.id}/cutting`}>Cutting</Link>
         <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
         <Link to={`/jobs/${data.id}/floors`}>Floors</Link>
         <Link to={`/jobs/${data.id}/usual`}>Usual here</Link>

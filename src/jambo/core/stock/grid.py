@@ -65,8 +65,11 @@ def _common(a: Fraction, b: Fraction) -> Fraction:
 
 
 def _weight(stick: Stick, owned: bool, goal: Goal) -> Fraction:
+    """What a stick counts by the goal: what lies there already counts for nothing."""
+    if owned:
+        return Fraction(0)
     if goal == "cost":
-        return Fraction(0) if owned or stick.price is None else stick.price
+        return stick.price or Fraction(0)
     return Fraction(1) if goal == "sticks" else Fraction(stick.length.nm)
 
 

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Callable
+from collections import Counter
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
@@ -11,14 +12,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jambo.core.quantities.length import Length
-from jambo.core.stock.columns import Demand, Pool, Relaxed, Spliced, relax
-from jambo.core.stock.grid import Grid, classes_of, on_grid
+from jambo.core.stock.columns import Column, Demand, Pool, Relaxed, Spliced, Way, relax
+from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid
 from jambo.core.stock.problem import Goal, Plan, Problem, Wanted
 from jambo.core.stock.splices import Ways, cheapest, ways_to_join
 from jambo.core.stock.sticks import Filling, cost_of, lay_out, queues, waste_of
 from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, wanted
 from jambo.core.stock.within import within
 
+Before = tuple[Length, tuple[Length, ...]]  # a stick's length, and those of its pieces
 Tell = Callable[[str, Fraction, Fraction], None]
 
 DIVES = 3
@@ -130,6 +132,49 @@ def _first(grid: Grid, demand: Demand) -> Whole:
     return counted(grid, pack(grid, want, [0] * len(grid.classes)), ways, want)
 
 
+def _as_before(problem: Problem, asked: Asked, grid: Grid, before: Sequence[Before]) -> Whole | None:
+    """A plan of the fillings there were before, as far as they are still wanted, the rest packed by size; None where it cannot be."""
+    kinds = {length: k for k, length in enumerate(asked.lengths)}
+    there = Counter(kinds[length] for _, lengths in before for length in lengths if length in kinds)
+    there.subtract(dict(enumerate(asked.demand.count)))
+    ways = _ways_there(asked, [n for _, n in sorted(there.items())], 0)
+    if ways is None:
+        return None
+    want = wanted(asked.demand, ways)
+    left, used = list(want), [0] * len(grid.classes)
+    sticks: list[tuple[Column, int]] = []
+    for whole in (True, False):  # first those that are cut just as they were
+        for stick, lengths in before:
+            pattern = Counter(kinds.get(length, -1) for length in lengths)
+            if whole and any(kind < 0 or left[kind] < n for kind, n in pattern.items()):
+                continue
+            pattern = Counter({kind: min(n, left[kind]) for kind, n in pattern.items() if kind >= 0 and left[kind]})
+            of = next((n for n, c in enumerate(grid.classes) if _takes(problem, c, used[n], stick)), None)
+            if pattern and of is not None:
+                used[of] += 1
+                left = [n - pattern[kind] for kind, n in enumerate(left)]
+                sticks.append((Column(of, tuple(sorted(pattern.items()))), 1))
+    return counted(grid, [*sticks, *pack(grid, left, used)], ways, want)
+
+
+def _ways_there(asked: Asked, there: Sequence[int], of: int) -> list[Way] | None:
+    """The ways of the spliced pieces that take just the parts there are; None where they do not."""
+    if of == len(asked.splits):
+        return []
+    spliced, found = asked.demand.spliced[of], asked.splits[of][1]
+    fits = [n for n in range(len(found.parts)) if all(spliced.uses[n] <= there)]
+    for way in ((a, b) for a in fits for b in (fits if spliced.count > 1 else [a]) if found.clear[a][b]):
+        left = [n - spliced.parts(way).get(kind, 0) for kind, n in enumerate(there)]
+        if min(left) >= 0 and (rest := _ways_there(asked, left, of + 1)) is not None:
+            return [way, *rest]
+    return None
+
+
+def _takes(problem: Problem, sticks: Sticks, used: int, length: Length) -> bool:
+    """Whether there is still a stick of this length in a class."""
+    return problem.stock[sticks.stick].length == length and (sticks.most is None or used < sticks.most)
+
+
 def _choose_ways(s: _Search, relaxed: Relaxed) -> tuple[Demand, Relaxed]:
     """Fix the way of one spliced piece after the other, each time as the fractions of the plan have it."""
     demand = s.demand
@@ -171,11 +216,14 @@ def _improve(s: _Search, relaxed: Relaxed) -> None:
 
 
 def _solved(
-    problem: Problem, asked: Asked, seconds: float, tell: Tell | None, near: Fraction
+    problem: Problem, asked: Asked, seconds: float, tell: Tell | None, near: Fraction, before: Sequence[Before]
 ) -> tuple[Whole, Fraction, Grid]:
     grid = on_grid(problem, asked.lengths)
-    s = _Search(grid, asked.demand, time.monotonic() + seconds, tell, Pool(), _first(grid, asked.demand), near)
-    s.offer(s.best)
+    first = _first(grid, asked.demand)
+    was = _as_before(problem, asked, grid, before) if before else None
+    best = was if was is not None and was.rank <= first.rank else first
+    s = _Search(grid, asked.demand, time.monotonic() + seconds, tell, Pool(), best, near)
+    s.offer(best)
     if not asked.lengths:
         return s.best, Fraction(0), grid
     for of, (spliced, way) in enumerate(zip(s.demand.spliced, s.best.ways, strict=True)):
@@ -190,12 +238,19 @@ def _solved(
     return s.best, min(s.bound, s.best.weight), grid
 
 
-def plan(problem: Problem, seconds: float = SECONDS, tell: Tell | None = None, near: Fraction = Fraction(0)) -> Plan:
+def plan(
+    problem: Problem,
+    seconds: float = SECONDS,
+    tell: Tell | None = None,
+    near: Fraction = Fraction(0),
+    before: Sequence[Before] = (),
+) -> Plan:
     """Plan the cutting of everything that can be cut, and prove how far from the best it can be.
 
     Args:
         problem: pieces, stock, saw and goal; seconds: after which the best so far is given; tell: is told how it goes: what
-            was done, what the best plan comes to, and the bound; near: the share of the bound within which a plan is good enough.
+            was done, what the best plan comes to, and the bound; near: the share of the bound within which a plan is good
+            enough; before: the sticks of an earlier plan, with what was cut from each: they stay where that is as good.
 
     Returns:
         The plan. The same problem gives the same plan, unless the time ran out.
@@ -203,7 +258,7 @@ def plan(problem: Problem, seconds: float = SECONDS, tell: Tell | None = None, n
     if problem.goal == "lengths":
         return _one_length(problem, seconds, tell, near)
     asked = take_apart(problem)
-    whole, bound, grid = _solved(problem, asked, seconds, tell, near)
+    whole, bound, grid = _solved(problem, asked, seconds, tell, near, before)
     return _laid_out(problem, asked, grid, whole, bound)
 
 

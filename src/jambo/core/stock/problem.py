@@ -94,7 +94,7 @@ class CutStick:
 class Plan:
     """Sticks in cutting order, and what they come to by the goal.
 
-    `bound` is proven: no plan can come to less. `value` and `bound` are money for the goal cost, a length in nanometres for
+    `bound` is proven: no plan can come to less. What lies there counts for nothing. `value` and `bound` are money for the goal cost, a length in nanometres for
     waste, sticks for sticks, different lengths for lengths. `cannot` are pieces no stick is long enough for.
     """
 

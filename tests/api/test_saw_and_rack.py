@@ -44,7 +44,7 @@ def test_a_stick_that_is_cut_leaves_the_plan_and_is_cut_everywhere(client, cutti
     whose = next(p["opening"] for p in stick["pieces"] if p["figure"] == "jack_length")
     number = sum(p["figure"] == "jack_length" and p["opening"] == whose for p in stick["pieces"])
     answer = client.post(f"{address}/sticks", json=tick(stick))
-    assert answer.status_code == 204, answer.text
+    assert answer.status_code == 201, answer.text
     left = section(client, address)
     gone = figures(plan)
     for piece in stick["pieces"]:
@@ -62,7 +62,7 @@ def test_what_is_cut_twice_is_refused_and_nothing_is_half_kept(client, cutting):
     address, (first, _), _ = cutting
     jack = {"opening": first, "figure": "jack_length"}
     one = {"section": SECTION, "length": "16 ft", "pieces": [jack, jack]}
-    assert client.post(f"{address}/sticks", json=one).status_code == 204
+    assert client.post(f"{address}/sticks", json=one).status_code == 201
     refused = client.post(
         f"{address}/sticks", json=one | {"pieces": [{"opening": first, "figure": "king_length"}, jack]}
     )
@@ -123,6 +123,15 @@ def test_an_offcut_is_cut_from_and_a_stick_taken_back_in_that_order(client, cutt
     ]
     assert ("stick cut", "192 in: 96 in (C1); 95 5/8 in left, into the rack") in events
     assert ("stick cut", "192 in: not cut after all") in events
+
+
+def test_pieces_cut_from_something_else_are_cut_and_leave_no_offcut(client, cutting):
+    address, (first, _), _ = cutting
+    jack = {"section": SECTION, "pieces": [{"opening": first, "figure": "jack_length"}]}
+    for status in (201, 201, 422):
+        assert client.post(f"{address}/sticks", json=jack).status_code == status
+    assert (first, "jack_length") not in figures(section(client, address))
+    assert client.get(f"{address}/sticks").json() == section(client, address)["rack"] == []
 
 
 def test_offcuts_are_put_into_the_rack_by_hand_and_taken_out(client, cutting):

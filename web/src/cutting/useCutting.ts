@@ -1,0 +1,106 @@
+import { notifications } from "@mantine/notifications";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { ApiProblem, api, ask, type Cutting, type PlannedPiece, type PlannedStick } from "../api/client";
+import { renew } from "../app/renew";
+import { useShow } from "../app/show";
+import { useHeld } from "../tape/typed";
+import { same } from "../work/paths";
+
+/** A piece as a tick names it. */
+const asTicked = (p: PlannedPiece) => ({
+  opening: p.opening,
+  wall: p.wall,
+  figure: p.figure,
+  copy: p.copy,
+  part: p.part,
+  parts: p.parts,
+});
+
+/** A job's cutting plan: as it is kept, as settings that are tried would have it, and what is done to it. */
+export function useCutting(id: number) {
+  const show = useShow();
+  const client = useQueryClient();
+  const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
+  const path = { job_id: id };
+  // Settings that are tried are held until they are kept or put back: leaving the page loses nothing.
+  const [draft, setDraft] = useHeld<Cutting | null>("cutting", null);
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path } })),
+  });
+  const plan = useQuery({
+    queryKey: ["job", id, "cutting", query],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}/cutting", { params: { path, query } })),
+    placeholderData: keepPreviousData,
+  });
+  const cut = useQuery({
+    queryKey: ["job", id, "cutting", "sticks"],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}/cutting/sticks", { params: { path } })),
+  });
+  const kept = job.data?.job.cutting ?? {};
+  const settings = draft ?? kept;
+  const open = draft !== null && !same(draft, kept);
+  const tried = useQuery({
+    queryKey: ["job", id, "cutting", "try", draft, query],
+    queryFn: ({ signal }) =>
+      ask(api.POST("/api/jobs/{job_id}/cutting/try", { params: { path, query }, body: draft!, signal })),
+    enabled: open,
+    placeholderData: keepPreviousData,
+    retry: (count, failure) => count < 2 && failure instanceof ApiProblem && failure.offline,
+  });
+  const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
+  const anew = async () => {
+    client.removeQueries({ queryKey: ["opening"], type: "inactive" });
+    await renew(client, ["job", id], ["opening"]);
+  };
+  /** What changes what is cut, or lies in the rack; whatever comes of it, the plan is made anew. */
+  const useChange = <T>(change: (of: T) => Promise<unknown>) =>
+    useMutation({ mutationFn: change, onError: tell, onSettled: anew });
+  const cutStick = useChange(({ section, stick }: { section: string; stick: PlannedStick }) =>
+    ask(
+      api.POST("/api/jobs/{job_id}/cutting/sticks", {
+        params: { path },
+        body: { section, length: stick.length, offcut: stick.offcut, pieces: stick.pieces.map(asTicked) },
+      }),
+    ),
+  );
+  const cutPiece = useChange(({ section, piece }: { section: string; piece: PlannedPiece }) =>
+    ask(
+      api.POST("/api/jobs/{job_id}/cutting/sticks", { params: { path }, body: { section, pieces: [asTicked(piece)] } }),
+    ),
+  );
+  const takeBack = useChange((line: number) =>
+    ask(api.DELETE("/api/jobs/{job_id}/cutting/sticks/{line_id}", { params: { path: { ...path, line_id: line } } })),
+  );
+  const addOffcut = useChange((body: { section: string; length: string }) =>
+    ask(api.POST("/api/jobs/{job_id}/cutting/offcuts", { params: { path }, body })),
+  );
+  const dropOffcut = useChange((line: number) =>
+    ask(api.DELETE("/api/jobs/{job_id}/cutting/offcuts/{line_id}", { params: { path: { ...path, line_id: line } } })),
+  );
+  const save = useMutation({
+    mutationFn: (cutting: Cutting) =>
+      ask(
+        api.PUT("/api/jobs/{job_id}", {
+          params: { path },
+          body: { version: job.data!.version, job: { ...job.data!.job, cutting } },
+        }),
+      ),
+    onSuccess: async () => {
+      await anew();
+      setDraft(null);
+    },
+    onError: async (failure) => {
+      tell(
+        failure instanceof ApiProblem && failure.conflict
+          ? new Error("Someone changed the job since. Your settings are still here; look at them and keep them again.")
+          : failure,
+      );
+      await job.refetch();
+    },
+  });
+  return { job, plan, cut, tried, settings, open, setDraft, save, cutStick, cutPiece, takeBack, addOffcut, dropOffcut };
+}
+
+export type CuttingWork = ReturnType<typeof useCutting>;
