@@ -19,7 +19,7 @@ STAGES = {
 }
 PAGES = [
     "/", "/stock", "/jobs/{job}/floors", "/jobs/{job}", "/walls/{wall}", "/jobs/{job}/rules", "/jobs/{job}/usual",
-    "/jobs/{job}/many",
+    "/jobs/{job}/many", "/jobs/{job}/cutting",
     *(f"/openings/{{{mark}}}/{stage}" for mark, stages in STAGES.items() for stage in stages),
 ]  # fmt: skip
 

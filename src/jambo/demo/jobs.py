@@ -61,7 +61,21 @@ SEED_LIBRARY: Doc = {
             {"key": "tile", "name": "Tile, wet rooms", "layers": [layer("tile and mortar", "9/16", "tile not chosen")]},
             {"key": "finish", "name": "Label press floor", "layers": [layer("floor finish", "7/16", "owner still choosing")]},
         ],
+        "cutting": {
+            "currency": "crowns",
+            "stock": [
+                {
+                    "section": "38.1x88.9",
+                    "lengths": [
+                        {"length": "92 5/8 in", "price": "3.85"}, {"length": "96 in", "price": "3.95"},
+                        {"length": "104 5/8 in", "price": "4.40"}, {"length": "120 in", "price": "5.10"},
+                        {"length": "144 in", "price": "6.30"}, {"length": "192 in", "price": "8.90"},
+                    ],
+                },
+            ],
+        },
     },
+    "rack": [("38.1x88.9", "61 in"), ("38.1x88.9", "84 1/4 in"), ("38.1x139.7", "50 1/2 in")],
     "walls": [
         {
             "wall": {

@@ -11,12 +11,13 @@ from jambo.format.document import Document, Job, Opening, Reading, RuleLevels, S
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
 from jambo.format.stock import StockItem, checked
-from jambo.jobs.documents import kept_json
+from jambo.jobs.documents import kept_job, kept_json
 from jambo.jobs.recording import record, written_out
 from jambo.store import jobs, openings, photos, stock
 from jambo.store import readings as kept_readings
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
+from jambo.store.kept import log
 
 WHO = "demo"
 
@@ -41,9 +42,9 @@ def load_if_empty(database: Database) -> bool:
             stock.new_item(t, checked(parse(StockItem, item)).model_dump(mode="json"))
         for data in JOBS:
             job = parse(Job, data["job"])
-            job_id = jobs.new_job(
-                t, {**job.model_dump(mode="json", exclude_none=True), "rules": data["job"]["rules"]}, WHO
-            )
+            job_id = jobs.new_job(t, kept_job(job), WHO)
+            for section, length in data.get("rack", []):
+                log(t, job_id, "offcut", {"section": section, "length": length}, WHO)
             for wall in data["walls"]:
                 wall_id = kept_walls.new_wall(t, job_id, wall["wall"], WHO)
                 for asked in wall["openings"]:

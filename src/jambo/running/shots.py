@@ -92,7 +92,7 @@ SHOTS = (
     Shot("hang", LOFT, "N7", "hang"),
     Shot("card", LOFT, "N2", "card"),
     Shot("walls", SEEDS, before=_whole_wall),
-    Shot("heads", SEEDS, None, "heads"),
+    Shot("cutting", SEEDS, None, "cutting"),
     Shot("setsheet", LOFT, "N2", "setting"),
     Shot("phone", LOFT, "N2", "set", PHONE),
 )

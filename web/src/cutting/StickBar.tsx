@@ -77,8 +77,10 @@ function Piece({ piece, stick, tint, cut }: PieceProps) {
           aria-label={`${piece.mark} ${piece.label}${part(piece)}, ${piece.text}, mark ${piece.mark_at}`}
           onClick={() => setOpen(!open)}
         >
-          <span className={styles.mark}>{piece.mark}</span>
-          <span className={styles.length}>
+          <span className={styles.mark} aria-hidden="true">
+            {piece.mark}
+          </span>
+          <span className={styles.length} aria-hidden="true">
             <WithFractions text={piece.text.replace(/ (in|mm)$/, "")} />
           </span>
         </button>
