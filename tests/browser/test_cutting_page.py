@@ -105,7 +105,7 @@ def test_an_offcut_is_put_into_the_rack_and_a_piece_cut_from_something_else(page
     expect(section.get_by_text("98 in, from the rack")).to_be_visible()
     saved(page)
     assert len(sticks(page)) <= before
-    piece = section.get_by_role("button", name=re.compile("^S1 king", re.I)).first
+    piece = section.get_by_role("button", name=re.compile("^S1 96 in, king")).first
     piece.click()
     with page.expect_response("**/cutting/sticks"):
         page.get_by_role("button", name="Cut already, from something else").click()

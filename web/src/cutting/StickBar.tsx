@@ -74,13 +74,11 @@ function Piece({ piece, stick, tint, cut }: PieceProps) {
           className={styles.piece}
           data-tint={tint}
           style={{ left: at(piece.start), width: at(piece.end - piece.start) }}
-          aria-label={`${piece.mark} ${piece.label}${part(piece)}, ${piece.text}, mark ${piece.mark_at}`}
+          aria-label={`${piece.mark} ${piece.text}, ${within(piece.label)}${part(piece)}, mark ${piece.mark_at}`}
           onClick={() => setOpen(!open)}
         >
-          <span className={styles.mark} aria-hidden="true">
-            {piece.mark}
-          </span>
-          <span className={styles.length} aria-hidden="true">
+          <span className={styles.mark}>{piece.mark}</span>{" "}
+          <span className={styles.length}>
             <WithFractions text={piece.text.replace(/ (in|mm)$/, "")} />
           </span>
         </button>
