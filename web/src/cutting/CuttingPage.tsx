@@ -90,9 +90,8 @@ export function CuttingPage() {
             {data.cost && (
               <p>
                 In all <strong>{`${data.cost} ${data.currency}`.trim()}</strong>
-                {data.unpriced.length > 0 && (
-                  <WithFractions text={`, without ${data.unpriced.join("; ")}, which have no price`} />
-                )}
+                {data.unpriced.length > 0 &&
+                  `, without ${data.unpriced.length === 1 ? "one section that has" : `${data.unpriced.length} sections that have`} no price`}
                 .
               </p>
             )}
