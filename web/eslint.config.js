@@ -20,6 +20,7 @@ const ROOMS = {
   lines: ["api", "tape", "app", "work", "drawing"],
   usual: ["api", "tape", "app", "work"],
   cutting: ["api", "tape", "app", "work"],
+  buying: ["api", "tape", "app"],
   board: ["api", "tape", "app", "photos", "work", "drawing", "lines", "usual"],
 };
 

@@ -37,6 +37,7 @@ const LATER = {
   StockPage: () => import("./board/StockPage").then((m) => ({ default: m.StockPage })),
   WallPage: () => import("./board/WallPage").then((m) => ({ default: m.WallPage })),
   OpeningPage: () => import("./opening/OpeningPage").then((m) => ({ default: m.OpeningPage })),
+  BuyingPage: () => import("./buying/BuyingPage").then((m) => ({ default: m.BuyingPage })),
   CuttingPage: () => import("./cutting/CuttingPage").then((m) => ({ default: m.CuttingPage })),
   CutListPage: () => import("./print/CutListPage").then((m) => ({ default: m.CutListPage })),
   CardPage: () => import("./print/CardPage").then((m) => ({ default: m.CardPage })),
@@ -53,6 +54,7 @@ const RulesPage = lazy(LATER.RulesPage);
 const StockPage = lazy(LATER.StockPage);
 const WallPage = lazy(LATER.WallPage);
 const OpeningPage = lazy(LATER.OpeningPage);
+const BuyingPage = lazy(LATER.BuyingPage);
 const CuttingPage = lazy(LATER.CuttingPage);
 const CutListPage = lazy(LATER.CutListPage);
 const CardPage = lazy(LATER.CardPage);
@@ -119,6 +121,7 @@ createRoot(document.getElementById("root")!).render(
                       <Route path="/jobs/:jobId/record" element={<LogPage />} />
                       <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
                       <Route path="/jobs/:jobId/cutting" element={<CuttingPage />} />
+                      <Route path="/jobs/:jobId/buying" element={<BuyingPage />} />
                       <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
                       <Route path="/openings/:openingId/setting" element={<SettingPage />} />
                       <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />

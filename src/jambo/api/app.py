@@ -12,6 +12,7 @@ from starlette.exceptions import HTTPException
 
 import jambo
 from jambo.api import (
+    buying,
     catalogue,
     cutting,
     floors,
@@ -57,6 +58,7 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
         openings,
         schedule,
         solving,
+        buying,
         catalogue,
         cutting,
         stock,

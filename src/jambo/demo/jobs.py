@@ -75,6 +75,12 @@ SEED_LIBRARY: Doc = {
             ],
         },
     },
+    # what, how many, from whom, promised so many days from the start, how many of it have come, what was said
+    "orders": [
+        ("pocket_kit", 2, "Gatehouse door counter", -2, 1, "the other is on the next cart"),
+        ("hinge", 12, "Lockside ironmongers", -6, 12, ""),
+        ("long_screw", 30, "Lockside ironmongers", 3, 0, ""),
+    ],
     "rack": [("38.1x88.9", "61 in"), ("38.1x88.9", "84 1/4 in"), ("38.1x139.7", "50 1/2 in")],
     "walls": [
         {

@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from datetime import UTC, datetime, timedelta
 
-from jambo.demo.jobs import JOBS, RECORD, STOCK
+from jambo.demo.jobs import JOBS, RECORD, STOCK, Doc
 from jambo.demo.picture import stud_and_level
 from jambo.format import picture
 from jambo.format.document import Document, Job, Opening, Reading, RuleLevels, Survey, Wall
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
 from jambo.format.stock import StockItem, checked
+from jambo.jobs import buying
 from jambo.jobs.documents import kept_job, kept_json
 from jambo.jobs.recording import record, written_out
+from jambo.jobs.shown import Shown
 from jambo.store import jobs, openings, photos, stock
 from jambo.store import readings as kept_readings
 from jambo.store import walls as kept_walls
@@ -35,6 +38,7 @@ def _photograph(t: Transaction, row: Row, of: Mapping[str, str]) -> None:
 
 def load_if_empty(database: Database) -> bool:
     """Load the demo jobs when no job was ever kept; says whether it did."""
+    ordered: list[tuple[int, Doc]] = []
     with database.transaction(writes=True) as t:
         if t.row("SELECT id FROM job LIMIT 1"):
             return False
@@ -43,6 +47,7 @@ def load_if_empty(database: Database) -> bool:
         for data in JOBS:
             job = parse(Job, data["job"])
             job_id = jobs.new_job(t, kept_job(job), WHO)
+            ordered.append((job_id, data))
             for section, length in data.get("rack", []):
                 log(t, job_id, "offcut", {"section": section, "length": length}, WHO)
             for wall in data["walls"]:
@@ -68,4 +73,21 @@ def load_if_empty(database: Database) -> bool:
                         _photograph(t, row, of)
                     for what in asked.get("events", []):
                         record(t, row, what, "", WHO)
+    for job_id, data in ordered:
+        for of in data.get("orders", []):
+            _order(database, job_id, of)
     return True
+
+
+def _order(database: Database, job_id: int, of: tuple[str, int, str, int, int, str]) -> None:
+    """Order the first line of a kind of thing, and let some of it come."""
+    name, count, supplier, days, came, note = of
+    list_ = buying.buying_of_job(database, job_id, Shown())
+    line = next(one for c in list_["counters"] for one in c["lines"] if one["key"].startswith(f"{name}|"))
+    promised = datetime.now(UTC).date() + timedelta(days=days)
+    new = buying.NewOrder(key=line["key"], count=count, supplier=supplier, promised=promised)
+    buying.order(database, job_id, new, Shown(), WHO)
+    if came:
+        list_ = buying.buying_of_job(database, job_id, Shown())
+        made = next(one for c in list_["counters"] for one in c["lines"] if one["key"] == line["key"])["orders"][-1]
+        buying.came(database, job_id, made["id"], buying.Movement(count=came, note=note), WHO)

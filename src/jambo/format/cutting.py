@@ -178,6 +178,11 @@ def section_key(section: tuple[Length | None, Length | None]) -> str:
     return "x".join("-" if part is None else plain_number(part.in_mm()) for part in section)
 
 
+def sizes_of(section: str) -> tuple[Length | None, ...]:
+    """Give the thickness and width a section's name tells."""
+    return tuple(None if part == "-" else Length.mm(part) for part in section.split("x"))
+
+
 # What timber comes in by habit, and what studs come in beside that
 _LENGTHS: dict[Unit, tuple[str, ...]] = {
     "in": ("96", "120", "144", "168", "192"), "mm": ("2400", "3000", "3600", "4200", "4800"),

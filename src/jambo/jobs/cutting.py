@@ -137,7 +137,7 @@ def _begun(sticks: Iterable[Row]) -> tuple[Begun, ...]:
 
 
 @dataclass(frozen=True)
-class _Read:
+class Read:
     """What a plan is made from, read in one transaction."""
 
     row: Row
@@ -166,7 +166,8 @@ class _Read:
         return to_cut(job, self.so_far, self.tape, "north_america", self.rules.value("joints_apart"))[0]
 
 
-def _read_job(t: Transaction, job_id: int, *, lock: bool = False) -> _Read:
+def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> Read:
+    """Read everything a job's plan is made from. Raises NotFound."""
     row = kept_jobs.job(t, job_id, lock=lock)
     around = Around.of(t, row["doc"])
     listed = [Listed(name_of(o), o["wall_id"], doc, o["id"]) for o, doc in documents_of_job(t, job_id, around)]
@@ -174,7 +175,7 @@ def _read_job(t: Transaction, job_id: int, *, lock: bool = False) -> _Read:
         w["id"]: (w["doc"].get("name") or "wall without a name", around.document(w["doc"]))
         for w in kept_walls.walls(t, job_id)
     }
-    return _Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]))
+    return Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]))
 
 
 def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None = None) -> JobCuttingOut:
@@ -185,14 +186,17 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None =
         asked: settings to try; the job's own where there are none.
     """
     with db.transaction() as t:
-        job = _read_job(t, job_id)
+        job = read_job(t, job_id)
+    return plan_of_read(job, job.solved(), shown, asked)
+
+
+def plan_of_read(job: Read, solved: SolvedJob, shown: Shown, asked: Cutting | None = None) -> JobCuttingOut:
+    """Plan the cutting of a job that was read and solved. Raises Refused for settings that cannot be."""
     doc = job.row["doc"]
     cutting = asked or parse(Cutting, doc.get("cutting", {}))
-    settings = Settings(cutting.goal, stock_said(cutting, doc["unit"]), job_id if asked is None else None)
+    settings = Settings(cutting.goal, stock_said(cutting, doc["unit"]), job.row["id"] if asked is None else None)
     words = shown.region(doc)
-    return job_cutting_out(
-        job.solved(), job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency
-    )
+    return job_cutting_out(solved, job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency)
 
 
 def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
@@ -201,7 +205,7 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
     Raises NotFound, and Refused for pieces that are not to cut any more, or a stick that does not give them.
     """
     with db.transaction(writes=True) as t:
-        job = _read_job(t, job_id, lock=True)
+        job = read_job(t, job_id, lock=True)
         solved = job.solved()
         unit: Unit = job.row["doc"]["unit"]
         cuts = _cuts(stick, job.left(solved), unit)
@@ -217,7 +221,7 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
         _count(t, job, solved, cuts, who, 1)
 
 
-def _offcut_length(job: _Read, stick: CutStick, said: str, unit: Unit) -> Length:
+def _offcut_length(job: Read, stick: CutStick, said: str, unit: Unit) -> Length:
     """How long the stick is; an offcut must lie in the rack."""
     if stick.offcut is None:
         return _length(said, unit, "length", "stick")
@@ -283,7 +287,7 @@ def _same(of: ToCut, piece: CutPiece) -> bool:
     return piece.part is None or piece.copy_ > of.copy
 
 
-def _count(t: Transaction, job: _Read, solved: SolvedJob, cuts: list[dict[str, Any]], who: str, by: int) -> None:
+def _count(t: Transaction, job: Read, solved: SolvedJob, cuts: list[dict[str, Any]], who: str, by: int) -> None:
     """Write how many of each piece are cut now: `by` is 1 where a stick was cut, -1 where that is taken back."""
     number: Counter[tuple[Holder, str]] = Counter()
     labels: dict[tuple[Holder, str], dict[str, Any]] = {}
@@ -308,7 +312,7 @@ def _count(t: Transaction, job: _Read, solved: SolvedJob, cuts: list[dict[str, A
 
 
 def _write_count(
-    t: Transaction, job: _Read, holder: Holder, cut: dict[str, Any], on_list: tuple[int, Piece] | None, n: int, who: str
+    t: Transaction, job: Read, holder: Holder, cut: dict[str, Any], on_list: tuple[int, Piece] | None, n: int, who: str
 ) -> None:
     """Write the new count of one piece; nothing cut of it is taken back whole."""
     opening = holder[1] if holder[0] == "opening" else None
@@ -334,7 +338,7 @@ def _write_count(
 def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
     """Take a stick back: it was not cut after all. Raises NotFound, and Refused where its offcut has been cut since."""
     with db.transaction(writes=True) as t:
-        job = _read_job(t, job_id, lock=True)
+        job = read_job(t, job_id, lock=True)
         row = job.sticks.get(line_id)
         if row is None:
             raise NotFound(f"stick {line_id}")

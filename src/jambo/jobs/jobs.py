@@ -7,6 +7,7 @@ from typing_extensions import TypedDict
 from jambo.format.document import Job
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.boards import summaries_of
+from jambo.jobs.buying import late_in
 from jambo.jobs.check import check_job
 from jambo.jobs.documents import kept_job
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_wall, with_zone
@@ -46,9 +47,10 @@ class ListedOpening(TypedDict):
 
 
 class JobPage(KeptJob):
-    """A job with its walls and its openings in walking order, and that order's own version."""
+    """A job with its walls and its openings in walking order, and that order's own version; how many orders are late."""
 
     walk_version: int
+    late: int
     walls: list[KeptWall]
     openings: list[ListedOpening]
 
@@ -93,6 +95,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         cuts = events.cuts_of_job(t, job_id)
         happened = events.happened_in_job(t, job_id)
         signed = events.signed_in_job(t, job_id)
+        late = late_in(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
     summaries = with_clashes(
@@ -110,6 +113,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
     return {
         **as_job(row),
         "walk_version": row["walk_version"],
+        "late": late,
         "walls": [as_wall(w) for w in walls],
         "openings": listed,
     }

@@ -7,6 +7,7 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from jambo.jobs.boards import summaries_of
+from jambo.jobs.buying import late_in
 from jambo.jobs.kept import name_of
 from jambo.store import events
 from jambo.store import jobs as store
@@ -30,12 +31,13 @@ class NextOut(TypedDict):
 
 
 class WaitsOut(TypedDict):
-    """What waits in a job: openings with a stop, with facts missing, with a unit that has not come; `next` is None when all are signed off."""
+    """What waits in a job: openings with a stop, with facts missing, with a unit that has not come, orders that are late; `next` is None when all are signed off."""
 
     id: int
     stops: int
     missing: int
     awaited: int
+    late: int
     next: NextOut | None
 
 
@@ -63,6 +65,7 @@ def _waits(t: Transaction, job: Row) -> WaitsOut:
         "stops": sum(any(f.kind.level == "stop" for f in s.flags) or bool(s.errors) for s in summaries),
         "missing": sum(s.stage != "ready" and not s.errors for s in summaries),
         "awaited": len(events.awaited(t, job["id"]) & here),
+        "late": late_in(t, job["id"]),
         "next": _next(rows, summaries, done),
     }
 

@@ -62,6 +62,16 @@ def sticks_and_offcuts(t: Transaction, job_id: int) -> list[Row]:
     return [row for row in read if row["id"] not in undone and "undo" not in row["detail"]]
 
 
+def orders(t: Transaction, job_id: int) -> list[Row]:
+    """What was ordered for a job, has come and was sent back, oldest first; what was taken back is left out."""
+    rows = t.rows(
+        "SELECT * FROM log WHERE job_id = %s AND what IN ('order', 'came', 'sent back') ORDER BY id", [job_id]
+    )
+    read = [{**row, "detail": json.loads(row["detail"])} for row in rows]
+    undone = {row["detail"]["undo"] for row in read if "undo" in row["detail"]}
+    return [row for row in read if row["id"] not in undone and "undo" not in row["detail"]]
+
+
 def happened(t: Transaction, opening_id: int) -> list[Row]:
     """What was recorded of an opening as a whole, newest first: ordered, delivered, framed, set, signed."""
     rows = t.rows(

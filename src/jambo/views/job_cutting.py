@@ -132,9 +132,10 @@ class JobStickOut(TypedDict):
 
 
 class LengthStockOut(TypedDict):
-    """A length a section comes in, its price if it is known, and how many sticks of it the plan takes."""
+    """A length a section comes in (exact, as the tape shows it, and in nanometres), its price if it is known, how many of it the plan takes."""
 
     length: str
+    nm: int
     text: str
     price: str | None
     taken: int
@@ -377,6 +378,7 @@ def _section(
         "stock": [
             {
                 "length": exact_text(s.length, tape.unit),
+                "nm": int(s.length.nm),
                 "text": show(s.length, shown).text,
                 "price": money(s.price) if s.price is not None else None,
                 "taken": n,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from fractions import Fraction
 from functools import lru_cache
 from string import Formatter
@@ -385,7 +385,7 @@ def piece_label(piece: Piece, words: Region) -> str:
     return fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
 
 
-def section_text(section: tuple[Length | None, Length | None], tape: Tape) -> str:
+def section_text(section: Sequence[Length | None], tape: Tape) -> str:
     """Write a piece's thickness and width: to half a millimetre, as a lining of 27.5 is sold."""
     fine = Tape(tape.unit, min(tape.step, Fraction(1, 2))) if tape.unit == "mm" else tape
     digits = [show(part, fine).digits for part in section if part is not None]

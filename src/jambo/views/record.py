@@ -42,7 +42,7 @@ EVENTS = {
     "floor changed": "floor changed", "usual changed": "what is usual changed", "job opened": "job opened", "job changed": "job changed",
     "job removed": "job off the board", "job restored": "job back on the board", "wall added": "wall added",
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
-    "stick": "stick cut", "offcut": "offcut",
+    "stick": "stick cut", "offcut": "offcut", "order": "ordered", "came": "delivered", "sent back": "sent back",
 }  # fmt: skip
 
 
@@ -89,6 +89,15 @@ def _stick(d: Line, words: Region) -> str:
 
 def _offcut(d: Line, words: Region) -> str:
     return f"{d['length']}: {'out of the rack' if 'gone' in d else 'into the rack'}"
+
+
+def _order(d: Line, words: Region) -> str:
+    said = ", ".join(part for part in (f"{d['count']} {d['label']}", d["detail"]) if part)
+    if "undo" in d:
+        return f"{said}: taken back"
+    by = [f"from {d['from']}"] if d.get("from") else []
+    by += [f"promised for {d['promised']}"] if d.get("promised") else []
+    return "; ".join([said, *by, *([d["note"]] if d.get("note") else [])])
 
 
 def _step(d: Line, words: Region) -> str:
@@ -190,6 +199,9 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "step": _step,
     "stick": _stick,
     "offcut": _offcut,
+    "order": _order,
+    "came": _order,
+    "sent back": _order,
     "signed": _signed,
     "photographed": _photographed,
     "photograph out": lambda *_: "it stays in the record, and is shown no longer",

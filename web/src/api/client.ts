@@ -59,6 +59,9 @@ export type CutSection = Schemas["SectionOut"];
 export type PlannedStick = Schemas["JobStickOut"];
 export type PlannedPiece = Schemas["StickPieceOut"];
 export type Cutting = Schemas["Cutting"];
+export type Buying = Schemas["BuyingOut"];
+export type BuyLine = Schemas["BuyLineOut"];
+export type Order = Schemas["OrderOut"];
 export type StageName = Result["stages"][number];
 
 export interface FieldError {

@@ -180,6 +180,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/buying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Buying Of Job
+         * @description Give everything a job needs from shops, counter by counter, less what is ordered.
+         */
+        get: operations["buying_of_job_api_jobs__job_id__buying_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/lines/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description Take back an order, a delivery or what was sent back, by its line in the record; the record keeps both.
+         */
+        delete: operations["take_back_api_jobs__job_id__buying_lines__line_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/list.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description Give the buy list as comma-separated values.
+         */
+        get: operations["table_api_jobs__job_id__buying_list_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Order
+         * @description Record an order. 422 for what is not on the list.
+         */
+        post: operations["order_api_jobs__job_id__buying_orders_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/orders/{order_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Back
+         * @description Record that some of what came was sent back. 422 for more than are here.
+         */
+        post: operations["send_back_api_jobs__job_id__buying_orders__order_id__back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/orders/{order_id}/came": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Came
+         * @description Record that some of an order have come. 422 for more than are still to come: nothing is booked twice.
+         */
+        post: operations["came_api_jobs__job_id__buying_orders__order_id__came_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/cutting": {
         parameters: {
             query?: never;
@@ -1299,6 +1419,32 @@ export interface components {
             up: string;
         };
         /**
+         * BuyLineOut
+         * @description A line of the buy list: how many are needed and to spare, what is ordered and has come of it, and how many are still to order.
+         */
+        BuyLineOut: {
+            /** Came */
+            came: number;
+            /** Detail */
+            detail: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Marks */
+            marks: string[];
+            /** Needed */
+            needed: number;
+            /** Ordered */
+            ordered: number;
+            /** Orders */
+            orders: components["schemas"]["OrderOut"][];
+            /** Spare */
+            spare: number;
+            /** To Order */
+            to_order: number;
+        };
+        /**
          * BuyRow
          * @description Something to buy for the whole job.
          */
@@ -1313,6 +1459,24 @@ export interface components {
             length: string | null;
             /** Marks */
             marks: string[];
+        };
+        /**
+         * BuyingOut
+         * @description A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late.
+         */
+        BuyingOut: {
+            /** Counters */
+            counters: components["schemas"]["CounterOut"][];
+            /** Late */
+            late: number;
+            /** Left Out */
+            left_out: string[];
+            /** Suppliers */
+            suppliers: string[];
+            /** Surplus */
+            surplus: components["schemas"]["OrderOut"][];
+            /** Waiting */
+            waiting: string[];
         };
         /**
          * Bypass
@@ -1547,6 +1711,18 @@ export interface components {
             yours: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * CounterOut
+         * @description What is had from one counter.
+         */
+        CounterOut: {
+            /** Counter */
+            counter: string;
+            /** Lines */
+            lines: components["schemas"]["BuyLineOut"][];
+            /** Title */
+            title: string;
         };
         /**
          * CutIn
@@ -2354,6 +2530,22 @@ export interface components {
             wanted: number;
         };
         /**
+         * HappenedOut
+         * @description Something that happened to an order: its line in the record, what (came or back), how many, when, and what was said.
+         */
+        HappenedOut: {
+            /** At */
+            at: string;
+            /** Count */
+            count: number;
+            /** Id */
+            id: number;
+            /** Note */
+            note: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Hardware
          * @description Corners of hinges, latch plate and their mortises, and the leaf thicknesses the lock or bolt is made for.
          */
@@ -2629,12 +2821,14 @@ export interface components {
         };
         /**
          * JobPage
-         * @description A job with its walls and its openings in walking order, and that order's own version.
+         * @description A job with its walls and its openings in walking order, and that order's own version; how many orders are late.
          */
         JobPage: {
             /** Id */
             id: number;
             job: components["schemas"]["Job"];
+            /** Late */
+            late: number;
             /** Openings */
             openings: components["schemas"]["ListedOpening"][];
             /** Version */
@@ -2898,11 +3092,13 @@ export interface components {
         };
         /**
          * LengthStockOut
-         * @description A length a section comes in, its price if it is known, and how many sticks of it the plan takes.
+         * @description A length a section comes in (exact, as the tape shows it, and in nanometres), its price if it is known, how many of it the plan takes.
          */
         LengthStockOut: {
             /** Length */
             length: string;
+            /** Nm */
+            nm: number;
             /** Price */
             price: string | null;
             /** Taken */
@@ -3094,6 +3290,19 @@ export interface components {
             was_cut: boolean;
         };
         /**
+         * Movement
+         * @description How many have come, or were sent back, and what is to be said of it.
+         */
+        Movement: {
+            /** Count */
+            count: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * Neighbour
          * @description Another opening of the wall: its mark, and its rough opening and framing from the wall's left end.
          */
@@ -3189,6 +3398,23 @@ export interface components {
             wall?: components["schemas"]["Wall"] | null;
             /** Wall Id */
             wall_id?: number | null;
+        };
+        /**
+         * NewOrder
+         * @description Something ordered: the line of the buy list by its key, how many, from whom, promised for which day.
+         */
+        NewOrder: {
+            /** Count */
+            count: number;
+            /** Key */
+            key: string;
+            /** Promised */
+            promised?: string | null;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier?: string;
         };
         /**
          * NewReading
@@ -3330,6 +3556,36 @@ export interface components {
             order: number[];
             /** Version */
             version: number;
+        };
+        /**
+         * OrderOut
+         * @description An order as it stands. `open` have not come; `late` says that its day has gone by.
+         */
+        OrderOut: {
+            /** Back */
+            back: number;
+            /** Came */
+            came: number;
+            /** Count */
+            count: number;
+            /** Detail */
+            detail: string;
+            /** Happened */
+            happened: components["schemas"]["HappenedOut"][];
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Late */
+            late: boolean;
+            /** Open */
+            open: number;
+            /** Ordered */
+            ordered: string;
+            /** Promised */
+            promised: string;
+            /** Supplier */
+            supplier: string;
         };
         /**
          * OutlineOut
@@ -5203,13 +5459,15 @@ export interface components {
         };
         /**
          * WaitsOut
-         * @description What waits in a job: openings with a stop, with facts missing, with a unit that has not come; `next` is None when all are signed off.
+         * @description What waits in a job: openings with a stop, with facts missing, with a unit that has not come, orders that are late; `next` is None when all are signed off.
          */
         WaitsOut: {
             /** Awaited */
             awaited: number;
             /** Id */
             id: number;
+            /** Late */
+            late: number;
             /** Missing */
             missing: number;
             next: components["schemas"]["NextOut"] | null;
@@ -6665,6 +6923,607 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    buying_of_job_api_jobs__job_id__buying_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_back_api_jobs__job_id__buying_lines__line_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    table_api_jobs__job_id__buying_list_csv_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    order_api_jobs__job_id__buying_orders_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOrder"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    send_back_api_jobs__job_id__buying_orders__order_id__back_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Movement"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    came_api_jobs__job_id__buying_orders__order_id__came_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Movement"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
             };
             /** @description Bad Request */
             400: {

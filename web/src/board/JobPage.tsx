@@ -300,6 +300,10 @@ function Board({ data }: { data: JobPageData }) {
         </div>
       )}
       <nav className={styles.wallsRow} aria-label="Walls">
+        <Link to={`/jobs/${data.id}/buying`}>To buy</Link>
+        {data.late > 0 && (
+          <span className="chip stop">{data.late === 1 ? "1 order late" : `${data.late} orders late`}</span>
+        )}
         <Link to={`/jobs/${data.id}/cutting`}>Cutting</Link>
         <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
         <Link to={`/jobs/${data.id}/floors`}>Floors</Link>

@@ -1,0 +1,155 @@
+"""Buying for a job: what it needs, orders, what has come and what was sent back; every line of it stays in the record."""
+
+from __future__ import annotations
+
+from datetime import UTC, date, datetime
+from typing import Annotated, Any
+
+from pydantic import BaseModel, Field
+
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import read
+from jambo.format.problems import FieldError, Refused
+from jambo.jobs.cutting import plan_of_read, read_job
+from jambo.jobs.shown import Shown
+from jambo.store import events
+from jambo.store import jobs as kept_jobs
+from jambo.store.database import Database, Row, Transaction
+from jambo.store.kept import NotFound, log
+from jambo.views.buying import BuyingOut, Order, buying_out
+
+MOST_OF_ONE = 100_000
+
+
+class NewOrder(BaseModel):
+    """Something ordered: the line of the buy list by its key, how many, from whom, promised for which day."""
+
+    key: Annotated[str, Field(min_length=1, max_length=200)]
+    count: Annotated[int, Field(ge=1, le=MOST_OF_ONE)]
+    supplier: Annotated[str, Field(max_length=80)] = ""
+    promised: date | None = None
+
+
+class Movement(BaseModel):
+    """How many have come, or were sent back, and what is to be said of it."""
+
+    count: Annotated[int, Field(ge=1, le=MOST_OF_ONE)]
+    note: Annotated[str, Field(max_length=200)] = ""
+
+
+def _orders(rows: list[Row]) -> list[Order]:
+    """The orders of a job as they stand."""
+    moved: dict[int, list[Row]] = {}
+    for row in rows:
+        if row["what"] != "order":
+            moved.setdefault(row["detail"]["order"], []).append(row)
+    found = []
+    for row in rows:
+        if row["what"] == "order":
+            d, since = row["detail"], moved.get(row["id"], [])
+            number = {
+                what: sum(m["detail"]["count"] for m in since if m["what"] == what) for what in ("came", "sent back")
+            }
+            happened = tuple(
+                (m["id"], m["what"], m["detail"]["count"], f"{m['at']:%Y-%m-%d}", m["detail"].get("note", ""))
+                for m in since
+            )
+            found.append(
+                Order(
+                    row["id"], d["key"], d["label"], d["detail"], d["count"], d.get("from", ""), f"{row['at']:%Y-%m-%d}",
+                    d.get("promised", ""), number["came"], number["sent back"], happened,
+                )
+            )  # fmt: skip
+    return found
+
+
+def _today() -> date:
+    return datetime.now(UTC).date()
+
+
+def buying_of_job(db: Database, job_id: int, shown: Shown) -> BuyingOut:
+    """Everything a job needs from shops, less what is ordered. Raises NotFound."""
+    with db.transaction() as t:
+        job = read_job(t, job_id)
+        orders = _orders(events.orders(t, job_id))
+    doc, solved = job.row["doc"], job.solved()
+    cut: dict[tuple[str, Length], int] = {}
+    for row in job.sticks.values():
+        d = row["detail"]
+        if not d.get("offcut"):
+            which = d["section"], read(d["length"], doc["unit"], "stick").length
+            cut[which] = cut.get(which, 0) + 1
+    cutting = plan_of_read(job, solved, shown)
+    return buying_out(solved, cutting, cut, orders, _today(), shown.tape(doc), shown.region(doc))
+
+
+def order(db: Database, job_id: int, new: NewOrder, shown: Shown, who: str) -> None:
+    """Record an order of a line of the buy list. Raises NotFound, and Refused for a line that is not on it."""
+    buying = buying_of_job(db, job_id, shown)
+    line = next((one for of in buying["counters"] for one in of["lines"] if one["key"] == new.key), None)
+    if line is None:
+        raise Refused([FieldError("key", "this is not on the buy list any more", "look at the list again")])
+    detail: dict[str, Any] = {"key": new.key, "label": line["label"], "detail": line["detail"], "count": new.count}
+    detail |= {"from": new.supplier.strip()} if new.supplier.strip() else {}
+    detail |= {"promised": new.promised.isoformat()} if new.promised else {}
+    with db.transaction(writes=True) as t:
+        kept_jobs.job(t, job_id, lock=True)
+        log(t, job_id, "order", detail, who)
+
+
+def _order_of(t: Transaction, job_id: int, order_id: int) -> Order:
+    kept_jobs.job(t, job_id, lock=True)
+    found = next((o for o in _orders(events.orders(t, job_id)) if o.id == order_id), None)
+    if found is None:
+        raise NotFound(f"order {order_id}")
+    return found
+
+
+def _move(t: Transaction, job_id: int, of: Order, what: str, move: Movement, who: str) -> None:
+    detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": move.count}
+    log(t, job_id, what, detail | ({"note": move.note} if move.note else {}), who)
+
+
+def came(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> None:
+    """Record that so many of an order have come. Raises NotFound, and Refused for more than are still to come."""
+    with db.transaction(writes=True) as t:
+        of = _order_of(t, job_id, order_id)
+        if move.count > of.open:
+            said = "all of them have come already" if not of.open else f"only {of.open} are still to come"
+            raise Refused([FieldError("count", said, f"at most {of.open}" if of.open else "look at the list again")])
+        _move(t, job_id, of, "came", move, who)
+
+
+def send_back(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> None:
+    """Record that so many of what came were sent back. Raises NotFound, and Refused for more than are here."""
+    with db.transaction(writes=True) as t:
+        of = _order_of(t, job_id, order_id)
+        here = of.came - of.back
+        if move.count > here:
+            raise Refused([FieldError("count", f"{here} of them are here", f"at most {here}")])
+        _move(t, job_id, of, "sent back", move, who)
+
+
+def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
+    """Take back an order, a delivery or what was sent back: it did not happen. The record keeps both lines.
+
+    Raises NotFound, and Refused for an order of which something has come, or a delivery that was sent back.
+    """
+    with db.transaction(writes=True) as t:
+        kept_jobs.job(t, job_id, lock=True)
+        rows = events.orders(t, job_id)
+        row = next((r for r in rows if r["id"] == line_id), None)
+        if row is None:
+            raise NotFound(f"line {line_id}")
+        d = row["detail"]
+        of = next(o for o in _orders(rows) if o.id == (row["id"] if row["what"] == "order" else d["order"]))
+        if row["what"] == "order" and (of.came or of.back):
+            raise Refused([FieldError("order", "some of it has come", "take the delivery back first")])
+        if row["what"] == "came" and of.came - d["count"] < of.back:
+            raise Refused([FieldError("order", "some of it was sent back", "take that back first")])
+        log(t, job_id, row["what"], {k: d[k] for k in ("label", "detail", "count")} | {"undo": line_id}, who)
+
+
+def late_in(t: Transaction, job_id: int) -> int:
+    """How many orders of a job are late."""
+    return sum(o.late(_today()) for o in _orders(events.orders(t, job_id)))

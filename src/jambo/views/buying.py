@@ -1,0 +1,244 @@
+"""What a job needs from shops, what is ordered, what has come and what is late (handbook 27)."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from typing_extensions import TypedDict
+
+from jambo.core.framing.items import ITEMS, Item
+from jambo.core.framing.shop import COUNTER_OF, COUNTERS, TIMBER, to_spare
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.tape import Tape, show
+from jambo.core.words.lists import Region, fill
+from jambo.format.cutting import sizes_of
+from jambo.views.job_cutting import JobCuttingOut
+from jambo.views.opening import item_detail, section_text
+from jambo.views.whole_job import SolvedJob
+
+
+@dataclass(frozen=True, slots=True)
+class Order:
+    """An order: its line in the record, what of (by its key, and as it was called then), how many, from whom, promised for when;
+    how many have come, and how many of those were sent back."""
+
+    id: int
+    key: str
+    label: str
+    detail: str
+    count: int
+    supplier: str
+    ordered: str
+    promised: str
+    came: int
+    back: int
+    happened: tuple[tuple[int, str, int, str, str], ...]
+
+    @property
+    def open(self) -> int:
+        """How many have not come."""
+        return max(0, self.count - self.came)
+
+    def late(self, today: date) -> bool:
+        """Whether its day has gone by and not all has come."""
+        return bool(self.open and self.promised and date.fromisoformat(self.promised) < today)
+
+
+class HappenedOut(TypedDict):
+    """Something that happened to an order: its line in the record, what (came or back), how many, when, and what was said."""
+
+    id: int
+    what: str
+    count: int
+    at: str
+    note: str
+
+
+class OrderOut(TypedDict):
+    """An order as it stands. `open` have not come; `late` says that its day has gone by."""
+
+    id: int
+    label: str
+    detail: str
+    count: int
+    supplier: str
+    ordered: str
+    promised: str
+    came: int
+    back: int
+    open: int
+    late: bool
+    happened: list[HappenedOut]
+
+
+class BuyLineOut(TypedDict):
+    """A line of the buy list: how many are needed and to spare, what is ordered and has come of it, and how many are still to order."""
+
+    key: str
+    label: str
+    detail: str
+    needed: int
+    spare: int
+    ordered: int
+    came: int
+    to_order: int
+    marks: list[str]
+    orders: list[OrderOut]
+
+
+class CounterOut(TypedDict):
+    """What is had from one counter."""
+
+    counter: str
+    title: str
+    lines: list[BuyLineOut]
+
+
+class BuyingOut(TypedDict):
+    """A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late."""
+
+    counters: list[CounterOut]
+    surplus: list[OrderOut]
+    late: int
+    suppliers: list[str]
+    left_out: list[str]
+    waiting: list[str]
+
+
+@dataclass(frozen=True, slots=True)
+class _Line:
+    counter: str
+    key: str
+    label: str
+    detail: str
+    needed: int
+    marks: tuple[str, ...]
+
+
+def key_of(item: Item) -> str:
+    """What a thing is bought by, whatever the tape and the words: its name, sizes in nanometres, hand."""
+    sizes = ",".join(str(size.nm) for size in item.sizes)
+    return "|".join((item.name, sizes, str(item.length.nm) if item.length is not None else "", item.hand))
+
+
+def _things(job: SolvedJob, tape: Tape, words: Region) -> list[_Line]:
+    """What openings need besides timber, one line for each thing, with the openings it is for."""
+    found: dict[str, tuple[Item, dict[str, int]]] = {}
+    for one in job.openings:
+        for item in one.result.hardware:
+            marks = found.setdefault(key_of(item), (item, {}))[1]
+            marks[one.mark] = marks.get(one.mark, 0) + item.count
+    rows = []
+    for key, (item, marks) in found.items():
+        length = show(item.length, tape).text if item.length is not None else ""
+        detail = ", ".join(part for part in (item_detail(item, tape), length) if part)
+        told = tuple(mark if n == 1 else f"{mark} x{n}" for mark, n in marks.items())
+        rows.append(_Line(COUNTER_OF[item.name], key, fill(ITEMS[item.name], words), detail, sum(marks.values()), told))
+    return rows
+
+
+def _timber(cutting: JobCuttingOut, cut: Mapping[tuple[str, Length], int], tape: Tape) -> list[_Line]:
+    """The sticks of every section: those of the plan, and those that were cut already. What lies in the rack is off the plan."""
+    needed = dict(cut)
+    prices: dict[tuple[str, Length], str] = {}
+    for section in cutting["sections"]:
+        for stock in section["stock"]:
+            which = section["section"], Length(stock["nm"])
+            needed[which] = needed.get(which, 0) + stock["taken"]
+            if stock["price"]:
+                prices[which] = f", {stock['price']} {cutting['currency']}".rstrip()
+    return [
+        _Line(
+            TIMBER,
+            f"{TIMBER}|{section}|{length.nm}",
+            f"{section_text(sizes_of(section), tape)} {tape.unit}",
+            show(length, tape).text + prices.get((section, length), ""),
+            count,
+            (),
+        )
+        for (section, length), count in sorted(needed.items(), key=lambda n: (n[0][0], n[0][1].nm))
+        if count
+    ]
+
+
+def order_out(order: Order, today: date) -> OrderOut:
+    """An order as JSON gives it."""
+    return {
+        "id": order.id, "label": order.label, "detail": order.detail, "count": order.count, "supplier": order.supplier,
+        "ordered": order.ordered, "promised": order.promised, "came": order.came, "back": order.back, "open": order.open,
+        "late": order.late(today),
+        "happened": [
+            {"id": id_, "what": what, "count": n, "at": at, "note": note} for id_, what, n, at, note in order.happened
+        ],
+    }  # fmt: skip
+
+
+def buying_out(
+    job: SolvedJob,
+    cutting: JobCuttingOut,
+    cut: Mapping[tuple[str, Length], int],
+    orders: Sequence[Order],
+    today: date,
+    tape: Tape,
+    words: Region,
+) -> BuyingOut:
+    """Everything a job needs, less what is ordered.
+
+    Args:
+        job: as solved; cutting: its cutting plan; cut: sticks cut already, by section and length; orders: so far;
+        today: for what is late; tape, words: to tell it in.
+    """
+    by_key: dict[str, list[Order]] = {}
+    for order in orders:
+        by_key.setdefault(order.key, []).append(order)
+    lines = [*_things(job, tape, words), *_timber(cutting, cut, tape)]
+    counters: list[CounterOut] = []
+    for counter, (title, _) in COUNTERS.items():
+        rows = [_line_out(line, by_key.pop(line.key, []), today) for line in lines if line.counter == counter]
+        if rows:
+            counters.append({"counter": counter, "title": title, "lines": rows})
+    return {
+        "counters": counters,
+        "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.count > o.back],
+        "late": sum(o.late(today) for o in orders),
+        "suppliers": sorted({o.supplier for o in orders if o.supplier}, key=str.casefold),
+        "left_out": job.left_out,
+        "waiting": cutting["waiting"],
+    }
+
+
+def _line_out(line: _Line, orders: Sequence[Order], today: date) -> BuyLineOut:
+    spare, ordered = to_spare(line.counter, line.needed), sum(o.count - o.back for o in orders)
+    return {
+        "key": line.key,
+        "label": line.label,
+        "detail": line.detail,
+        "needed": line.needed,
+        "spare": spare,
+        "ordered": ordered,
+        "came": sum(o.came - o.back for o in orders),
+        "to_order": max(0, line.needed + spare - ordered),
+        "marks": list(line.marks),
+        "orders": [order_out(o, today) for o in orders],
+    }
+
+
+def as_csv(buying: BuyingOut) -> str:
+    """The buy list as a table of comma-separated values, one line a row."""
+    out = io.StringIO()
+    rows = csv.writer(out, lineterminator="\r\n")
+    rows.writerow(["counter", "what", "size", "needed", "to spare", "ordered", "come", "to order", "for"])
+    for counter in buying["counters"]:
+        for line in counter["lines"]:
+            numbers = (line[name] for name in ("needed", "spare", "ordered", "came", "to_order"))
+            rows.writerow(_plain([counter["title"], line["label"], line["detail"], *numbers, ", ".join(line["marks"])]))
+    return out.getvalue()
+
+
+def _plain(cells: Iterable[object]) -> list[object]:
+    """Cells a spreadsheet takes as text, whatever they begin with."""
+    return [f"'{cell}" if isinstance(cell, str) and cell[:1] in "=+-@\t\r" and cell else cell for cell in cells]

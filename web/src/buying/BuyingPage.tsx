@@ -1,0 +1,200 @@
+import { Button } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
+import { IconDownload, IconPrinter } from "@tabler/icons-react";
+import clsx from "clsx";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+
+import type { BuyLine, Order } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShow } from "../app/show";
+import { WithFractions } from "../tape/Digits";
+import styles from "./BuyingPage.module.css";
+import { DoForm } from "./DoForm";
+import { type BuyingWork, type Doing, useBuying } from "./useBuying";
+
+/** What the job needs from shops, counter by counter: what is still to order, what is on its way, what has come. */
+export function BuyingPage() {
+  const id = Number(useParams().jobId);
+  const work = useBuying(id);
+  const show = useShow();
+  const [doing, setDoing] = useState<Doing | null>(null);
+  const { job, list } = work;
+  const data = list.data;
+  const asked = new URLSearchParams(
+    Object.entries({ unit: show.unit, words: show.words }).filter((e): e is [string, "in"] => e[1] !== null),
+  );
+  return (
+    <>
+      <Bar
+        job={job.data?.job}
+        trail={
+          <>
+            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>To buy</h1>
+          </>
+        }
+      >
+        <Button
+          component="a"
+          variant="subtle"
+          href={`/api/jobs/${id}/buying/list.csv?${asked.toString()}`}
+          leftSection={<IconDownload size={18} />}
+        >
+          As a table
+        </Button>
+        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Bar>
+      <main className={clsx(styles.page, "page")}>
+        {list.isError && !data && <Problem error={list.error} retry={() => void list.refetch()} />}
+        {list.isPending && (
+          <p className="quiet" aria-busy="true">
+            Working out what is needed…
+          </p>
+        )}
+        {data && (
+          <>
+            {data.late > 0 && (
+              <p role="status" className={styles.late}>
+                {data.late === 1 ? "1 order is late." : `${data.late} orders are late.`}
+              </p>
+            )}
+            {data.left_out.length > 0 && <p className="error">Left out, they cannot be: {data.left_out.join(", ")}.</p>}
+            {data.waiting.length > 0 && <p>Pieces of these still wait for facts: {data.waiting.join(", ")}.</p>}
+            {data.counters.length === 0 && <p className="empty">Nothing is needed yet.</p>}
+            {data.counters.map((counter) => (
+              <section key={counter.counter} aria-label={counter.title}>
+                <h2>{counter.title}</h2>
+                <ul className={styles.lines}>
+                  {counter.lines.map((line) => (
+                    <Line key={line.key} line={line} work={work} act={setDoing} />
+                  ))}
+                </ul>
+              </section>
+            ))}
+            {data.surplus.length > 0 && (
+              <section aria-label="Ordered, and needed no more">
+                <h2>Ordered, and needed no more</h2>
+                <ul className={styles.lines}>
+                  {data.surplus.map((order) => (
+                    <li key={order.id}>
+                      <b className={styles.count}>{order.count}</b>
+                      <div>
+                        <strong>{order.label}</strong> <WithFractions text={order.detail} />
+                        <OneOrder order={order} work={work} act={setDoing} />
+                      </div>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )}
+          </>
+        )}
+        {doing && <DoForm doing={doing} work={work} suppliers={data?.suppliers ?? []} close={() => setDoing(null)} />}
+      </main>
+    </>
+  );
+}
+
+interface LineProps {
+  line: BuyLine;
+  work: BuyingWork;
+  act: (doing: Doing) => void;
+}
+
+function Line({ line, work, act }: LineProps) {
+  const all = line.to_order === 0;
+  return (
+    <li data-done={(all && line.orders.every((o) => o.open === 0)) || undefined}>
+      <b className={styles.count}>
+        {all ? "✓" : line.to_order}
+        <span className="sr">{all ? " all ordered" : " to order"}</span>
+      </b>
+      <div>
+        <p>
+          <strong>{line.label}</strong> <WithFractions text={line.detail} />
+        </p>
+        <p className="quiet">
+          {line.needed} needed{line.spare > 0 && `, ${line.spare} to spare`}
+          {line.marks.length > 0 && ` · ${line.marks.join(", ")}`}
+        </p>
+        {line.orders.map((order) => (
+          <OneOrder key={order.id} order={order} work={work} act={act} />
+        ))}
+      </div>
+      {!all && (
+        <Button
+          variant="light"
+          aria-label={`Order: ${line.label} ${line.detail}`}
+          onClick={() => act({ what: "order", line })}
+        >
+          Order
+        </Button>
+      )}
+    </li>
+  );
+}
+
+const day = (iso: string) =>
+  new Date(`${iso}T12:00:00`).toLocaleDateString([], { weekday: "short", day: "numeric", month: "short" });
+
+function OneOrder({ order, work, act }: { order: Order; work: BuyingWork; act: (doing: Doing) => void }) {
+  const last = order.happened.at(-1);
+  const undo = () =>
+    work.takeBack.mutate(last?.id ?? order.id, {
+      onError: (failure) => notifications.show({ color: "red", message: failure.message }),
+    });
+  const named = `${order.label} ${order.detail}`;
+  const notSo = last ? (last.what === "came" ? "Did not come" : "Did not go back") : "Not ordered";
+  return (
+    <div className={styles.order} data-late={order.late || undefined}>
+      <p>
+        {order.late && <span className="chip stop">late</span>} {order.count} ordered {day(order.ordered)}
+        {order.supplier && ` from ${order.supplier}`}
+        {order.promised && `, promised for ${day(order.promised)}`}
+        {order.came > 0 && `; ${order.came} came`}
+        {order.back > 0 && `, ${order.back} went back`}
+        {order.happened
+          .filter((h) => h.note)
+          .map((h) => `: ${h.note}`)
+          .join("")}
+      </p>
+      <div className="row">
+        {order.open > 0 && (
+          <Button
+            variant="default"
+            size="compact-md"
+            aria-label={`It came: ${named}`}
+            onClick={() => act({ what: "came", order })}
+          >
+            It came
+          </Button>
+        )}
+        {order.came - order.back > 0 && (
+          <Button
+            variant="default"
+            size="compact-md"
+            aria-label={`Send back: ${named}`}
+            onClick={() => act({ what: "back", order })}
+          >
+            Send back
+          </Button>
+        )}
+        <Button
+          variant="subtle"
+          color="dark"
+          size="compact-md"
+          disabled={work.takeBack.isPending}
+          aria-label={`${notSo}: ${named}`}
+          onClick={undo}
+        >
+          {notSo}
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,117 @@
+import { Button, Modal, TextInput } from "@mantine/core";
+import { type SyntheticEvent, useId } from "react";
+
+import { ApiProblem, told } from "../api/client";
+import { WithFractions } from "../tape/Digits";
+import { useHeld } from "../tape/typed";
+import styles from "./BuyingPage.module.css";
+import type { BuyingWork, Doing, Said } from "./useBuying";
+
+const TITLES = { order: "Order", came: "What has come", back: "What goes back" };
+const NUMBERS = { order: "How many are ordered", came: "How many have come", back: "How many go back" };
+
+interface Props {
+  doing: Doing;
+  work: BuyingWork;
+  suppliers: string[];
+  close: () => void;
+}
+
+/** One thing that is written down: how many, from whom and for when, or what is to be said of it. What is typed is held. */
+export function DoForm({ doing, work, suppliers, close }: Props) {
+  const of = doing.what === "order" ? doing.line : doing.order;
+  const most =
+    doing.what === "order"
+      ? doing.line.to_order
+      : doing.what === "came"
+        ? doing.order.open
+        : doing.order.came - doing.order.back;
+  const slot = doing.what === "order" ? `order ${doing.line.key}` : `${doing.what} ${doing.order.id}`;
+  const [said, setSaid] = useHeld<Said>(slot, { count: String(most), supplier: "", promised: "", note: "" });
+  const put = (facts: Partial<Said>) => setSaid((now) => ({ ...now, ...facts }));
+  const list = useId();
+  const { keep } = work;
+  const problem = keep.error instanceof ApiProblem ? keep.error : null;
+  const wrong = (path: string) => {
+    const found = problem?.errors.find((e) => e.path.endsWith(path));
+    return found && told(found);
+  };
+  const other =
+    problem && !problem.errors.some((e) => /(count|supplier|promised|note)$/.test(e.path)) ? problem.message : null;
+  const submit = (event: SyntheticEvent) => {
+    event.preventDefault();
+    keep.mutate(
+      { doing, said },
+      {
+        onSuccess: () => {
+          setSaid(null);
+          close();
+        },
+      },
+    );
+  };
+  return (
+    <Modal
+      opened
+      onClose={() => {
+        keep.reset();
+        close();
+      }}
+      title={TITLES[doing.what]}
+      returnFocus
+    >
+      <form className={styles.form} onSubmit={submit}>
+        <p>
+          <strong>{of.label}</strong> <WithFractions text={of.detail} />
+        </p>
+        <TextInput
+          label={NUMBERS[doing.what]}
+          inputMode="numeric"
+          value={said.count}
+          error={wrong("count")}
+          onChange={(e) => put({ count: e.currentTarget.value.replace(/\D/g, "") })}
+        />
+        {doing.what === "order" ? (
+          <>
+            <TextInput
+              label="From whom"
+              maxLength={80}
+              list={list}
+              value={said.supplier}
+              error={wrong("supplier")}
+              onChange={(e) => put({ supplier: e.currentTarget.value })}
+            />
+            <datalist id={list}>
+              {suppliers.map((name) => (
+                <option key={name} value={name} />
+              ))}
+            </datalist>
+            <TextInput
+              label="Promised for"
+              type="date"
+              value={said.promised}
+              error={wrong("promised")}
+              onChange={(e) => put({ promised: e.currentTarget.value })}
+            />
+          </>
+        ) : (
+          <TextInput
+            label={doing.what === "came" ? "What is to be said of it" : "Why"}
+            maxLength={200}
+            value={said.note}
+            error={wrong("note")}
+            onChange={(e) => put({ note: e.currentTarget.value })}
+          />
+        )}
+        {other && (
+          <p role="alert" className="error">
+            {other}
+          </p>
+        )}
+        <Button type="submit" loading={keep.isPending} disabled={!Number(said.count)}>
+          Write it down
+        </Button>
+      </form>
+    </Modal>
+  );
+}

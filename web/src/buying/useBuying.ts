@@ -1,0 +1,56 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { api, ask, type BuyLine, type Order } from "../api/client";
+import { renew } from "../app/renew";
+import { useShow } from "../app/show";
+
+/** What is written down of a line or an order: an order, what came of it, what went back. */
+export type Doing = { what: "order"; line: BuyLine } | { what: "came" | "back"; order: Order };
+
+/** What was filled in. */
+export interface Said {
+  count: string;
+  supplier: string;
+  promised: string;
+  note: string;
+}
+
+/** A job's buying, and what is done to it; whatever comes of it, the list is made anew. */
+export function useBuying(id: number) {
+  const show = useShow();
+  const client = useQueryClient();
+  const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+  });
+  const list = useQuery({
+    queryKey: ["job", id, "buying", query],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}/buying", { params: { path: { job_id: id }, query } })),
+    placeholderData: keepPreviousData,
+  });
+  const anew = () => renew(client, ["job", id], ["jobs", "waits"]);
+  const keep = useMutation({
+    mutationFn: ({ doing, said }: { doing: Doing; said: Said }) => {
+      const count = Number(said.count);
+      if (doing.what === "order") {
+        const body = { key: doing.line.key, count, supplier: said.supplier, promised: said.promised || null };
+        return ask(api.POST("/api/jobs/{job_id}/buying/orders", { params: { path: { job_id: id }, query }, body }));
+      }
+      const path = { job_id: id, order_id: doing.order.id };
+      const body = { count, note: said.note };
+      return doing.what === "came"
+        ? ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/came", { params: { path }, body }))
+        : ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/back", { params: { path }, body }));
+    },
+    onSettled: anew,
+  });
+  const takeBack = useMutation({
+    mutationFn: (line: number) =>
+      ask(api.DELETE("/api/jobs/{job_id}/buying/lines/{line_id}", { params: { path: { job_id: id, line_id: line } } })),
+    onSettled: anew,
+  });
+  return { job, list, keep, takeBack };
+}
+
+export type BuyingWork = ReturnType<typeof useBuying>;
