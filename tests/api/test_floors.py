@@ -86,7 +86,7 @@ def test_pieces_that_were_cut_and_leaves_that_hang_are_named(client, doors):
     client.post(url, json={"what": "set"})
     tile = doors.tried([OAK, thicker(TILE, "1")])["on tile"]
     assert [m["name"] for m in tile["moved"] if m["was_cut"]] == ["leg_length"]
-    assert [f["code"] for f in tile["flags"]] == ["new-floor-trim", "piece-cut-short"]
+    assert [f["code"] for f in tile["flags"]] == ["new-floor-trim", "set-short"]
     assert tile["done"] == ["set"] and "Trim 1/4 in off its bottom" in tile["flags"][0]["cure"]
 
 

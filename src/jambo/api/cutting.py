@@ -17,7 +17,7 @@ from jambo.views.job_cutting import JobCuttingOut
 
 router = APIRouter(prefix="/api", tags=["cutting"], route_class=Route)
 
-Seconds = Annotated[float, Query(ge=0.1, le=60, description="After which the best plan so far is given.")]
+Seconds = Annotated[float, Query(ge=0.1, le=20, description="After which the best plan so far is given.")]
 
 
 @router.post("/cut", response_model=CutPlanOut)
