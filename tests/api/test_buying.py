@@ -7,7 +7,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from helpers import PLAIN
-from jambo.core.framing.shop import to_spare
+from jambo.core.framing.shop import screws_to_spare, sticks_to_spare
 
 
 @pytest.fixture
@@ -38,11 +38,27 @@ def ordered(client, address, what, count, **more):
 
 
 @pytest.mark.parametrize(
-    ("counter", "count", "spare"),
-    [("leaves", 30, 0), ("fixings", 0, 0), ("fixings", 1, 1), ("fixings", 10, 1), ("fixings", 11, 2), ("timber", 20, 1), ("timber", 21, 2)],
+    ("of", "count", "spare"),
+    [
+        ("leaf", 30, 0), ("casing_nail", 30, 0), ("long_screw", 0, 0), ("long_screw", 1, 1), ("long_screw", 10, 1), ("foot_screw", 11, 2),
+        ("sticks", 1, 0), ("sticks", 9, 0), ("sticks", 10, 1), ("sticks", 29, 1), ("sticks", 30, 2),
+    ],
 )  # fmt: skip
-def test_what_is_bought_to_spare(counter, count, spare):
-    assert to_spare(counter, count) == spare
+def test_what_is_bought_to_spare(of, count, spare):
+    assert (sticks_to_spare(count) if of == "sticks" else screws_to_spare(of, count)) == spare
+
+
+def test_a_fire_rated_leaf_is_a_line_of_its_own(client, buying):
+    job = client.get(buying.removesuffix("/buying")).json()
+    doc = client.get(f"/api/openings/{job['openings'][0]['id']}").json()
+    doc["opening"]["door"] |= {"fire_rated": True, "glass": True}
+    url = f"/api/openings/{job['openings'][0]['id']}"
+    client.put(url, json={"version": doc["version"], "opening": doc["opening"]}).raise_for_status()
+    (leaves,) = (c["lines"] for c in client.get(buying).json()["counters"] if c["counter"] == "leaves")
+    assert [(one["needed"], one["detail"], one["marks"]) for one in leaves] == [
+        (1, "2-6 × 6-8 (30 × 80 × 1 3/8 in), fire-rated, with glass", ["B1"]),
+        (2, "2-6 × 6-8 (30 × 80 × 1 3/8 in)", ["B2", "B3"]),
+    ]
 
 
 def test_lines_are_in_shop_terms_by_counter(client, buying):

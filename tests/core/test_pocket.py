@@ -38,7 +38,7 @@ def test_single_pocket_by_hand():
     })  # fmt: skip
     assert codes(result, "stop") == codes(result, "check") == []
     assert [(i.name, i.count, i.length) for i in result.hardware] == [
-        ("pocket_kit", 1, inch("30")), ("pocket_pull", 1, None), ("foot_screw", 4, inch("1 5/8")),
+        ("pocket_kit", 1, inch("30")), ("leaf", 1, None), ("pocket_pull", 1, None), ("foot_screw", 4, inch("1 5/8")),
     ]  # fmt: skip
     assert {"hinge", "latch"}.isdisjoint({i.name for i in result.hardware})
     assert result.stages == ("door", "floor", "pocket", "frame", "survey", "trim", "card")

@@ -11,7 +11,7 @@ from datetime import date
 from typing_extensions import TypedDict
 
 from jambo.core.framing.items import ITEMS, Item
-from jambo.core.framing.shop import COUNTER_OF, COUNTERS, TIMBER, to_spare
+from jambo.core.framing.shop import COUNTER_OF, COUNTERS, TIMBER, screws_to_spare, sticks_to_spare
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import Region, fill
@@ -116,13 +116,15 @@ class _Line:
     label: str
     detail: str
     needed: int
+    spare: int
     marks: tuple[str, ...]
 
 
 def key_of(item: Item) -> str:
-    """What a thing is bought by, whatever the tape and the words: its name, sizes in nanometres, hand."""
+    """What a thing is bought by, whatever the tape and the words: its name, sizes in nanometres, hand, what it must be."""
     sizes = ",".join(str(size.nm) for size in item.sizes)
-    return "|".join((item.name, sizes, str(item.length.nm) if item.length is not None else "", item.hand))
+    length = str(item.length.nm) if item.length is not None else ""
+    return "|".join((item.name, sizes, length, item.hand, "rated" * item.rated, "glazed" * item.glazed))
 
 
 def _things(job: SolvedJob, tape: Tape, words: Region) -> list[_Line]:
@@ -137,7 +139,9 @@ def _things(job: SolvedJob, tape: Tape, words: Region) -> list[_Line]:
         length = show(item.length, tape).text if item.length is not None else ""
         detail = ", ".join(part for part in (item_detail(item, tape), length) if part)
         told = tuple(mark if n == 1 else f"{mark} x{n}" for mark, n in marks.items())
-        rows.append(_Line(COUNTER_OF[item.name], key, fill(ITEMS[item.name], words), detail, sum(marks.values()), told))
+        count = sum(marks.values())
+        spare = screws_to_spare(item.name, count)
+        rows.append(_Line(COUNTER_OF[item.name], key, fill(ITEMS[item.name], words), detail, count, spare, told))
     return rows
 
 
@@ -145,24 +149,25 @@ def _timber(cutting: JobCuttingOut, cut: Mapping[tuple[str, Length], int], tape:
     """The sticks of every section: those of the plan, and those that were cut already. What lies in the rack is off the plan."""
     needed = dict(cut)
     prices: dict[tuple[str, Length], str] = {}
+    titles: dict[str, str] = {}
     for section in cutting["sections"]:
+        titles[section["section"]] = section["title"]
         for stock in section["stock"]:
             which = section["section"], Length(stock["nm"])
             needed[which] = needed.get(which, 0) + stock["taken"]
             if stock["price"]:
                 prices[which] = f", {stock['price']} {cutting['currency']}".rstrip()
-    return [
-        _Line(
-            TIMBER,
-            f"{TIMBER}|{section}|{length.nm}",
-            f"{section_text(sizes_of(section), tape)} {tape.unit}",
-            show(length, tape).text + prices.get((section, length), ""),
-            count,
-            (),
-        )
-        for (section, length), count in sorted(needed.items(), key=lambda n: (n[0][0], n[0][1].nm))
-        if count
-    ]
+    rows: list[_Line] = []
+    for section_key in dict.fromkeys(section for section, _ in needed):
+        sticks = {length: n for (section, length), n in needed.items() if section == section_key and n}
+        title = titles.get(section_key) or f"{section_text(sizes_of(section_key), tape)} {tape.unit}"
+        for length, count in sorted(sticks.items(), key=lambda s: s[0].nm):
+            key, told = f"{TIMBER}|{section_key}|{length.nm}", show(length, tape).text
+            # what is to spare is of the length that is taken most
+            most = max(sticks, key=lambda s: (sticks[s], s.nm))
+            spare = sticks_to_spare(sum(sticks.values())) if length == most else 0
+            rows.append(_Line(TIMBER, key, title, told + prices.get((section_key, length), ""), count, spare, ()))
+    return rows
 
 
 def order_out(order: Order, today: date) -> OrderOut:
@@ -212,16 +217,16 @@ def buying_out(
 
 
 def _line_out(line: _Line, orders: Sequence[Order], today: date) -> BuyLineOut:
-    spare, ordered = to_spare(line.counter, line.needed), sum(o.count - o.back for o in orders)
+    ordered = sum(o.count - o.back for o in orders)
     return {
         "key": line.key,
         "label": line.label,
         "detail": line.detail,
         "needed": line.needed,
-        "spare": spare,
+        "spare": line.spare,
         "ordered": ordered,
         "came": sum(o.came - o.back for o in orders),
-        "to_order": max(0, line.needed + spare - ordered),
+        "to_order": max(0, line.needed + line.spare - ordered),
         "marks": list(line.marks),
         "orders": [order_out(o, today) for o in orders],
     }

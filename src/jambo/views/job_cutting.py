@@ -19,7 +19,7 @@ from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
 from jambo.core.stock.plan import Before, plan
 from jambo.core.stock.problem import Goal, Join, Plan, Problem, Stick, Wanted
-from jambo.core.words.lists import Region
+from jambo.core.words.lists import Region, fill
 from jambo.format.cutting import section_key, usual_stock
 from jambo.views.cutting import money, sentence, total_of, why_not
 from jambo.views.opening import piece_label, section_text
@@ -94,6 +94,7 @@ class ToCut:
     length: Length
     count: int
     stud: bool
+    stuff: str
     join: Join | None = None
     copy: int = 0
     part: int = 0
@@ -274,7 +275,10 @@ def _of_piece(
     spliced = [b for b in so_far.begun if b.holder == holder and b.figure == figure]
     begun = [b for b in spliced if len(b.cut) < len(b.parts)][:left]
     stud = piece.part in ("king", "jack", "stud")
-    one = ToCut(holder, mark, piece_label(piece, words), figure, piece.section, length, left - len(begun), stud)
+    stuff = fill("{casing}", words) if piece.where == "casing" else "stop" if piece.part.startswith("stop") else ""
+    one = ToCut(
+        holder, mark, piece_label(piece, words), figure, piece.section, length, left - len(begun), stud, stuff.lower()
+    )
     if piece.joints:
         marks = tuple(
             show(place, tape).value for place in piece.joints
@@ -366,7 +370,7 @@ def _section(
     taken = [sum(1 for s in made.sticks if s.stick == i) for i in range(len(stock))]
     return {
         "section": key,
-        "title": section_text(pieces[0].section, shown),
+        "title": _title(pieces, shown),
         "goal": goal,
         "told": sentence(made, problem, shown.unit),
         "proven": made.proven and not made.cannot,
@@ -390,6 +394,13 @@ def _section(
         "cannot": _cannot(made, problem, pieces, shown),
         "left": sum(p.count for p in pieces),
     }
+
+
+def _title(pieces: Sequence[ToCut], shown: Tape) -> str:
+    """What a section is called: its sizes, and what it is where they do not tell all."""
+    sizes, stuff = f"{section_text(pieces[0].section, shown)} {shown.unit}", {p.stuff for p in pieces}
+    one = stuff.pop() if len(stuff) == 1 else ""
+    return f"{sizes}, {one}" if one and None in pieces[0].section else sizes
 
 
 def _cannot(made: Plan, problem: Problem, pieces: Sequence[ToCut], shown: Tape) -> list[CannotCutOut]:

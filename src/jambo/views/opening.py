@@ -507,7 +507,8 @@ def item_detail(item: Item, tape: Tape) -> str:
     told = f"{sizes} {tape.unit}" if sizes else ""
     if sizes and tape.unit == "in" and all(called := [called_out(size) for size in item.sizes[:2]]):
         told = f"{' × '.join(called)} ({told})"
-    return ", ".join(part for part in (told, item.hand) if part)
+    more = ("fire-rated" if item.rated else "", "with glass" if item.glazed else "")
+    return ", ".join(part for part in (told, item.hand, *more) if part)
 
 
 def _hardware_out(result: Result, tape: Tape, words: Region) -> list[ItemOut]:

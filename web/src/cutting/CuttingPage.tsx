@@ -101,7 +101,7 @@ export function CuttingPage() {
               <SectionPlan key={of.section} of={of} work={work} shown={shown} currency={data.currency} />
             ))}
             <CutSoFar work={work} />
-            <SawSheet data={data} name={job.data?.job.name ?? ""} unit={shown.unit} />
+            <SawSheet data={data} name={job.data?.job.name ?? ""} />
           </>
         )}
       </main>

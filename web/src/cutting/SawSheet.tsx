@@ -1,10 +1,10 @@
-import type { JobCutting, Unit } from "../api/client";
+import type { JobCutting } from "../api/client";
 import { within } from "../api/words";
 import { WithFractions } from "../tape/Digits";
 import styles from "./SawSheet.module.css";
 
 /** The sheet that lies on the saw bench: in cutting order, one line a stick, with a box to tick. It is seen on paper alone. */
-export function SawSheet({ data, name, unit }: { data: JobCutting; name: string; unit: Unit }) {
+export function SawSheet({ data, name }: { data: JobCutting; name: string }) {
   return (
     <article className={styles.sheet}>
       <h1>{name}: cutting</h1>
@@ -16,7 +16,7 @@ export function SawSheet({ data, name, unit }: { data: JobCutting; name: string;
       {data.sections.map((of) => (
         <table key={of.section}>
           <caption>
-            <WithFractions text={`${of.title} ${unit}`} />
+            <WithFractions text={of.title} />
           </caption>
           <tbody>
             {of.sticks.map((stick, n) => (

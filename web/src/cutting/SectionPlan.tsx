@@ -26,7 +26,7 @@ export function SectionPlan({ of, work, shown, currency }: Props) {
     <section className={styles.section} aria-label={of.title}>
       <header>
         <h2>
-          <WithFractions text={`${of.title} ${shown.unit}`} />
+          <WithFractions text={of.title} />
         </h2>
         <p className={styles.told}>
           {of.told}

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
+from jambo.core.facts.opening import Opening
+from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import Length
 
 
@@ -11,7 +14,8 @@ from jambo.core.quantities.length import Length
 class Item:
     """A row of the buy list: a key of `ITEMS`, how many, and its length where it has one.
 
-    `sizes` are those of a leaf or of what comes as one thing, width by height by thickness; `hand` is its label from outside.
+    `sizes` are those of a leaf or of what comes as one thing, width by height by thickness; `hand` is its label from outside;
+    `rated` says that it must be fire-rated, `glazed` that there is glass in it.
     """
 
     name: str
@@ -19,6 +23,17 @@ class Item:
     length: Length | None = None
     sizes: tuple[Length, ...] = ()
     hand: str = ""
+    rated: bool = False
+    glazed: bool = False
+
+
+def leaves_to_buy(opening: Opening) -> Iterator[Item]:
+    """The leaves of a door that come alone, those of a size together; a leaf in hand is not bought."""
+    if opening.in_hand.there:
+        return
+    sizes = [tuple(s for s in map(value_of, (leaf.width, leaf.height, leaf.thickness)) if s) for leaf in opening.leaves]
+    for size in dict.fromkeys(filter(None, sizes)):
+        yield Item("leaf", sizes.count(size), sizes=size, rated=opening.fire_rated, glazed=opening.glass)
 
 
 ITEMS: dict[str, str] = {

@@ -25,15 +25,20 @@ COUNTERS: dict[str, tuple[str, tuple[str, ...]]] = {
 COUNTER_OF = {name: counter for counter, (_, names) in COUNTERS.items() for name in names}
 assert COUNTER_OF.keys() == ITEMS.keys()
 
-SCREWS_IN = 10  # one to spare in so many fixings
+ONE_BY_ONE = ("long_screw", "foot_screw", "steel_foot_screw")  # fixings that are counted; the others are had by the box
+SCREWS_IN = 10  # one to spare in so many of them
 STICKS_IN = 20  # one to spare in so many sticks of a section
 
 
-def to_spare(counter: str, count: int) -> int:
-    """How many are bought beside those that are needed: of what is dropped, bent or split.
+def screws_to_spare(name: str, count: int) -> int:
+    """How many of a thing are bought beside those that are needed: of screws, which are dropped and bent.
 
     Args:
-        counter: a key of COUNTERS; count: that are needed.
+        name: a key of ITEMS; count: that are needed.
     """
-    each = {"fixings": SCREWS_IN, TIMBER: STICKS_IN}.get(counter)
-    return -(-count // each) if each and count else 0
+    return -(-count // SCREWS_IN) if name in ONE_BY_ONE else 0
+
+
+def sticks_to_spare(count: int) -> int:
+    """How many sticks of a section are bought beside those that are needed: a single header has none to spare."""
+    return (count + STICKS_IN // 2) // STICKS_IN

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jambo.core.facts.opening import Opening
-from jambo.core.framing.items import Item
+from jambo.core.framing.items import Item, leaves_to_buy
 from jambo.core.framing.pieces import Piece
 from jambo.core.kinds.pocket.facts import kit_of
 from jambo.core.kinds.pocket.figures import cut_down
@@ -30,7 +30,11 @@ def pieces(opening: Opening, found: Figures, frame_section: tuple[Length | None,
 def to_buy(opening: Opening, found: Figures) -> tuple[Item, ...]:
     """What to buy with a pocket door."""
     stations_ = sum(len(family.of(found.items())) for family in (names.SPLIT_STUD, names.SPLIT_STUD_OTHER))
-    rows = [Item("pocket_kit", 1, value_of(found[names.KIT_FOR])), Item("pocket_pull", len(opening.leaves))]
+    rows = [
+        Item("pocket_kit", 1, value_of(found[names.KIT_FOR])),
+        *leaves_to_buy(opening),
+        Item("pocket_pull", len(opening.leaves)),
+    ]
     if stations_:
         rows.append(Item("foot_screw", 2 * stations_, value_of(found[names.FOOT_FIXING])))
     if kit_of(opening).soft_close_least is not None:

@@ -8,7 +8,7 @@ from jambo.core.facts.leaf import Leaf, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.frames.registry import kind_of_frame
-from jambo.core.framing.items import Item
+from jambo.core.framing.items import Item, leaves_to_buy
 from jambo.core.framing.pieces import Piece, by_leg
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
@@ -75,14 +75,19 @@ def _whole(opening: Opening, kind: KindOfFrame, found: Figures) -> Iterator[Item
     hand = hands(opening.handing).outside
     sizes = [tuple(s for s in map(value_of, (leaf.width, leaf.height, leaf.thickness)) if s) for leaf in opening.leaves]
     if opening.frame.pre_hung:
-        yield Item("unit", 1, sizes=tuple(sizes[0]) if len(sizes) == 1 else (*sizes[0][:1], *sizes[1]), hand=hand)
+        both = tuple(sizes[0]) if len(sizes) == 1 else (*sizes[0][:1], *sizes[1])
+        yield Item("unit", 1, sizes=both, hand=hand, rated=opening.fire_rated, glazed=opening.glass)
         return
     if kind.one_thing:
         inside = [value_of(found[name]) for name in (names.FRAME_INSIDE_WIDTH, names.HEAD_UNDERSIDE)]
-        yield Item(kind.one_thing, 1, sizes=tuple(s for s in inside if s), hand=hand if kind.worked_stop else "")
-    if not opening.in_hand.there:
-        for size in dict.fromkeys(sizes):
-            yield Item("leaf", sizes.count(size), sizes=size)
+        yield Item(
+            kind.one_thing,
+            1,
+            sizes=tuple(s for s in inside if s),
+            hand=hand if kind.worked_stop else "",
+            rated=opening.fire_rated,
+        )
+    yield from leaves_to_buy(opening)
     sill = opening.frame.sill
     if sill is not None and not sill.site_made:
         yield Item("sill", 1, value_of(found[names.SILL_LENGTH]))
