@@ -121,6 +121,17 @@ def test_an_order_comes_in_parts_and_some_goes_back(client, buying):
     assert ("ordered", "3 Leaf, 2-6 × 6-8 (30 × 80 × 1 3/8 in): taken back") in told
 
 
+def test_one_delivery_is_booked_once_by_two(client, buying):
+    """Each saw nothing come of two: the second is told, though one is still to come."""
+    order = ordered(client, buying, "leaf", 2)
+    url = f"{buying}/orders/{order['id']}/came"
+    assert client.post(url, json={"count": 1, "seen": 0}).status_code == 201
+    again = client.post(url, json={"count": 1, "seen": 0})
+    assert (again.status_code, "1 came" in again.json()["errors"][0]["reason"]) == (422, True)
+    last = line(client, buying, "leaf")["orders"][-1]["happened"][-1]["id"]
+    assert client.post(url, json={"count": 1, "seen": last}).status_code == 201
+
+
 @pytest.mark.parametrize(("by", "late"), [(-1, 1), (0, 0), (1, 0)])
 def test_an_order_is_late_from_the_day_after_it_was_promised(client, buying, by, late):
     order = ordered(client, buying, "leaf", 2, promised=day(by))

@@ -73,6 +73,20 @@ def test_what_is_cut_twice_is_refused_and_nothing_is_half_kept(client, cutting):
     assert len(client.get(f"{address}/sticks").json()) == 1
 
 
+def test_two_at_one_saw_cut_a_stick_once(client, cutting):
+    """Both have the same plan in view: the second is told, though a jack of that opening is still to cut."""
+    address, (first, second), _ = cutting
+    seen = client.get(address).json()["newest"]
+    one = {"section": SECTION, "length": "8 ft", "seen": seen, "pieces": [{"opening": first, "figure": "jack_length"}]}
+    assert client.post(f"{address}/sticks", json=one, headers={"X-Jambo-Who": "Ada"}).status_code == 201
+    again = client.post(f"{address}/sticks", json=one)
+    assert (again.status_code, again.json()["errors"][0]["reason"]) == (422, "Ada has cut of these since")
+    other = one | {"pieces": [{"opening": second, "figure": "jack_length"}]}
+    assert client.post(f"{address}/sticks", json=other).status_code == 201
+    now = client.get(address).json()["newest"]
+    assert client.post(f"{address}/sticks", json=one | {"seen": now}).status_code == 201
+
+
 @pytest.mark.parametrize(
     ("change", "path"),
     [
@@ -221,5 +235,14 @@ def test_what_is_framed_or_set_is_not_cut_and_what_was_cut_short_is_cut_anew(cli
     higher = wall["wall"] | {"height": "99 1/2"}
     client.put(f"/api/walls/{wall['id']}", json={"version": wall["version"], "wall": higher}).raise_for_status()
     assert (first, "king_length") in figures(section(client, address))  # 96 is short of 98 now
+    # one cut longer than it is wanted is shortened: of two jacks the other alone is still to cut
+    client.post(
+        f"{address}/sticks", json={"section": SECTION, "pieces": [{"opening": first, "figure": "jack_length"}]}
+    ).raise_for_status()
+    doc = client.get(f"/api/openings/{first}").json()
+    doc["opening"]["door"]["leaves"][0]["height"] = "79"
+    client.put(f"/api/openings/{first}", json={"version": doc["version"], "opening": doc["opening"]}).raise_for_status()
+    jack = {"section": SECTION, "pieces": [{"opening": first, "figure": "jack_length"}]}
+    assert [client.post(f"{address}/sticks", json=jack).status_code for _ in range(2)] == [201, 422]
     client.post(f"/api/openings/{first}/events", json={"what": "framed"}).raise_for_status()
     assert not [f for f in figures(section(client, address)) if f[0] == first]

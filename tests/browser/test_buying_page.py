@@ -68,7 +68,7 @@ def test_two_at_one_delivery_book_it_once(page, context, client, shop):
     page.get_by_role("button", name="Write it down").click()
     expect(leaves(page)).to_contain_text("; 2 came")
     other.get_by_role("button", name="Write it down").click()
-    expect(other.get_by_role("dialog")).to_contain_text("all of them have come already")
+    expect(other.get_by_role("dialog")).to_contain_text("somebody has written down since that 2 came")
     (order,) = next(
         one["orders"] for c in client.get(f"/api{shop}").json()["counters"] for one in c["lines"] if one["key"] == key
     )

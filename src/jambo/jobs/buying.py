@@ -31,10 +31,14 @@ class NewOrder(BaseModel):
 
 
 class Movement(BaseModel):
-    """How many have come, or were sent back, and what is to be said of it."""
+    """How many have come, or were sent back, and what is to be said of it.
+
+    `seen` is the last that had happened to the order when it was looked at (0: nothing): what others wrote since is not booked twice.
+    """
 
     count: Annotated[int, Field(ge=1, le=MOST_OF_ONE)]
     note: Annotated[str, Field(max_length=200)] = ""
+    seen: Annotated[int, Field(ge=0)] | None = None
 
 
 def _orders(rows: list[Row]) -> list[Order]:
@@ -105,6 +109,14 @@ def _order_of(t: Transaction, job_id: int, order_id: int) -> Order:
     return found
 
 
+def _not_since(of: Order, move: Movement) -> None:
+    """Raise Refused where others have written of the order since it was looked at."""
+    if move.seen is not None and any(id_ > move.seen for id_, *_ in of.happened):
+        _, what, count, *_ = of.happened[-1]
+        said = f"somebody has written down since that {count} {'came' if what == 'came' else 'went back'}"
+        raise Refused([FieldError("seen", said, "look at the list again")])
+
+
 def _move(t: Transaction, job_id: int, of: Order, what: str, move: Movement, who: str) -> None:
     detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": move.count}
     log(t, job_id, what, detail | ({"note": move.note} if move.note else {}), who)
@@ -114,6 +126,7 @@ def came(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> 
     """Record that so many of an order have come. Raises NotFound, and Refused for more than are still to come."""
     with db.transaction(writes=True) as t:
         of = _order_of(t, job_id, order_id)
+        _not_since(of, move)
         if move.count > of.open:
             said = "all of them have come already" if not of.open else f"only {of.open} are still to come"
             raise Refused([FieldError("count", said, f"at most {of.open}" if of.open else "look at the list again")])
@@ -124,6 +137,7 @@ def send_back(db: Database, job_id: int, order_id: int, move: Movement, who: str
     """Record that so many of what came were sent back. Raises NotFound, and Refused for more than are here."""
     with db.transaction(writes=True) as t:
         of = _order_of(t, job_id, order_id)
+        _not_since(of, move)
         here = of.came - of.back
         if move.count > here:
             raise Refused([FieldError("count", f"{here} of them are here", f"at most {here}")])

@@ -64,13 +64,15 @@ class CutPiece(BaseModel):
 class CutStick(BaseModel):
     """A stick that was cut: its section and length, the offcut of the rack it was, and its pieces.
 
-    Without a length the pieces were cut from something else: they are cut, and nothing goes into the rack.
+    Without a length the pieces were cut from something else: they are cut, and nothing goes into the rack. `seen` is the newest
+    stick of the plan it was ticked on: what others have cut since is not cut twice.
     """
 
     section: Annotated[str, Field(max_length=40)]
     length: Annotated[str, Field(max_length=40)] | None = None
     offcut: Annotated[int, Field(ge=1)] | None = None
     pieces: Annotated[list[CutPiece], Field(min_length=1, max_length=MOST_AT_ONCE)]
+    seen: Annotated[int, Field(ge=0)] | None = None
 
 
 class NewOffcut(BaseModel):
@@ -196,7 +198,8 @@ def plan_of_read(job: Read, solved: SolvedJob, shown: Shown, asked: Cutting | No
     cutting = asked or parse(Cutting, doc.get("cutting", {}))
     settings = Settings(cutting.goal, stock_said(cutting, doc["unit"]), job.row["id"] if asked is None else None)
     words = shown.region(doc)
-    return job_cutting_out(solved, job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency)
+    plan = job_cutting_out(solved, job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency)
+    return {**plan, "newest": max(job.sticks, default=0)}
 
 
 def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
@@ -208,6 +211,7 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
         job = read_job(t, job_id, lock=True)
         solved = job.solved()
         unit: Unit = job.row["doc"]["unit"]
+        _not_cut_since(job, stick)
         cuts = _cuts(stick, job.left(solved), unit)
         if stick.length is None:
             _count(t, job, solved, cuts, who, 1)
@@ -219,6 +223,19 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
         detail |= {"offcut": stick.offcut} if stick.offcut else {}
         log(t, job_id, "stick", detail | {"cuts": cuts, "left": exact_text(left, unit), "kept": kept}, who)
         _count(t, job, solved, cuts, who, 1)
+
+
+def _not_cut_since(job: Read, stick: CutStick) -> None:
+    """Raise Refused where others have cut of the same pieces since the plan was looked at."""
+    mine = {(piece.holder, piece.figure) for piece in stick.pieces}
+    for line, row in job.sticks.items():
+        if (
+            stick.seen is not None
+            and line > stick.seen
+            and any((_holder(c), c["figure"]) in mine for c in row["detail"]["cuts"])
+        ):
+            said = f"{row['who'] or 'somebody'} has cut of these since"
+            raise Refused([FieldError("seen", said, "look at the plan again")])
 
 
 def _offcut_length(job: Read, stick: CutStick, said: str, unit: Unit) -> Length:
@@ -325,7 +342,8 @@ def _write_count(
     assert isinstance(piece.length, Figure)
     length = show(piece.length.value, job.tape, piece.length.name.rounding)
     was = 0
-    if so_far is not None and _length(so_far.length, job.row["doc"]["unit"], "length", "piece") == length.value:
+    # what was cut longer than it is wanted now counts: it can be shortened
+    if so_far is not None and _length(so_far.length, job.row["doc"]["unit"], "length", "piece") >= length.value:
         was = of if so_far.count is None else so_far.count
     now = was + n
     if now <= 0:

@@ -182,7 +182,8 @@ class SectionOut(TypedDict):
 class JobCuttingOut(TypedDict):
     """A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts.
 
-    `cost` is that of the sections that are priced, None where none is; `unpriced` names the others.
+    `cost` is that of the sections that are priced, None where none is; `unpriced` names the others. `newest` is the last stick that was
+    cut, by its line in the record.
     """
 
     goal: Goal | None
@@ -193,6 +194,7 @@ class JobCuttingOut(TypedDict):
     sections: list[SectionOut]
     cost: str | None
     unpriced: list[str]
+    newest: int
     left_out: list[str]
     waiting: list[str]
 
@@ -330,6 +332,7 @@ def job_cutting_out(
         "sections": sections,
         "cost": money(sum(costs, Fraction(0))) if costs else None,
         "unpriced": [s["title"] for s in sections if s["cost"] is None],
+        "newest": 0,
         "left_out": job.left_out,
         "waiting": waiting,
     }

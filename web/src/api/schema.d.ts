@@ -1875,7 +1875,8 @@ export interface components {
          * CutStick
          * @description A stick that was cut: its section and length, the offcut of the rack it was, and its pieces.
          *
-         *     Without a length the pieces were cut from something else: they are cut, and nothing goes into the rack.
+         *     Without a length the pieces were cut from something else: they are cut, and nothing goes into the rack. `seen` is the newest
+         *     stick of the plan it was ticked on: what others have cut since is not cut twice.
          */
         CutStick: {
             /** Length */
@@ -1886,6 +1887,8 @@ export interface components {
             pieces: components["schemas"]["jambo__jobs__cutting__CutPiece"][];
             /** Section */
             section: string;
+            /** Seen */
+            seen?: number | null;
         };
         /**
          * CutStickLine
@@ -2781,7 +2784,8 @@ export interface components {
          * JobCuttingOut
          * @description A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts.
          *
-         *     `cost` is that of the sections that are priced, None where none is; `unpriced` names the others.
+         *     `cost` is that of the sections that are priced, None where none is; `unpriced` names the others. `newest` is the last stick that was
+         *     cut, by its line in the record.
          */
         JobCuttingOut: {
             /** Cost */
@@ -2796,6 +2800,8 @@ export interface components {
             kerf: string;
             /** Left Out */
             left_out: string[];
+            /** Newest */
+            newest: number;
             /** Sections */
             sections: components["schemas"]["SectionOut"][];
             /** Square */
@@ -3292,6 +3298,8 @@ export interface components {
         /**
          * Movement
          * @description How many have come, or were sent back, and what is to be said of it.
+         *
+         *     `seen` is the last that had happened to the order when it was looked at (0: nothing): what others wrote since is not booked twice.
          */
         Movement: {
             /** Count */
@@ -3301,6 +3309,8 @@ export interface components {
              * @default
              */
             note?: string;
+            /** Seen */
+            seen?: number | null;
         };
         /**
          * Neighbour

@@ -38,7 +38,7 @@ export function useBuying(id: number) {
         return ask(api.POST("/api/jobs/{job_id}/buying/orders", { params: { path: { job_id: id }, query }, body }));
       }
       const path = { job_id: id, order_id: doing.order.id };
-      const body = { count, note: said.note };
+      const body = { count, note: said.note, seen: doing.order.happened.at(-1)?.id ?? 0 };
       return doing.what === "came"
         ? ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/came", { params: { path }, body }))
         : ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/back", { params: { path }, body }));

@@ -61,13 +61,22 @@ export function useCutting(id: number) {
     ask(
       api.POST("/api/jobs/{job_id}/cutting/sticks", {
         params: { path },
-        body: { section, length: stick.length, offcut: stick.offcut, pieces: stick.pieces.map(asTicked) },
+        body: {
+          section,
+          length: stick.length,
+          offcut: stick.offcut,
+          pieces: stick.pieces.map(asTicked),
+          seen: plan.data?.newest,
+        },
       }),
     ),
   );
   const cutPiece = useChange(({ section, piece }: { section: string; piece: PlannedPiece }) =>
     ask(
-      api.POST("/api/jobs/{job_id}/cutting/sticks", { params: { path }, body: { section, pieces: [asTicked(piece)] } }),
+      api.POST("/api/jobs/{job_id}/cutting/sticks", {
+        params: { path },
+        body: { section, pieces: [asTicked(piece)], seen: plan.data?.newest },
+      }),
     ),
   );
   const takeBack = useChange((line: number) =>
