@@ -12,10 +12,11 @@ from typing_extensions import TypedDict
 
 from jambo.core.framing.pieces import Piece
 from jambo.core.quantities.figure import Figure
-from jambo.core.quantities.length import ZERO, Length, total
+from jambo.core.quantities.length import Length, total
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
+from jambo.core.stock.sticks import left_of
 from jambo.format.cutting import section_key, stock_said
 from jambo.format.document import Cutting, Document, Show
 from jambo.format.facts import facts_of, tape_of
@@ -257,11 +258,10 @@ def _length(text: str, unit: Unit, path: str, kind: str) -> Length:
 
 def _left_of(length: Length, pieces: list[Length], rules: HouseRules) -> Length:
     """What is left of a stick. Raises Refused where it does not give these pieces."""
-    kerf = rules.value("saw_kerf")
-    over = length - rules.value("squaring_cut") - total(pieces) - kerf * (len(pieces) - 1)
-    if over < ZERO:
+    left = left_of(length, pieces, rules.value("saw_kerf"), rules.value("squaring_cut"))
+    if left is None:
         raise Refused([FieldError("pieces", "the stick is too short for them", "a longer stick, or fewer pieces")])
-    return max(ZERO, over - kerf)
+    return left
 
 
 def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[dict[str, Any]]:

@@ -282,9 +282,8 @@ def _of_piece(
         holder, mark, piece_label(piece, words), figure, piece.section, length, left - len(begun), stud, stuff.lower()
     )
     if piece.joints:
-        marks = tuple(
-            show(place, tape).value for place in piece.joints
-        )  # where a joint is marked, and so on the grid of the saw
+        # a joint is where it can be marked, and so its parts are on the tape's grid
+        marks = tuple(show(place, tape).value for place in piece.joints)
         join = Join(marks, apart if piece.part == "top_plate" else Length(0))
         one = replace(one, copy=max((b.copy for b in spliced), default=0), join=join)
     parts = [

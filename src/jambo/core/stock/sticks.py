@@ -6,7 +6,7 @@ from collections import deque
 from collections.abc import Sequence
 from fractions import Fraction
 
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, total
 from jambo.core.stock.problem import Cut, CutStick, Problem, Stick
 
 Filling = tuple[
@@ -30,6 +30,16 @@ def queues(
     return found
 
 
+def left_of(stick: Length, pieces: Sequence[Length], kerf: Length, square: Length) -> Length | None:
+    """What is left of a stick once pieces are cut from it; None where it does not give them. The last saw cut may fall past its end.
+
+    Args:
+        stick: its length; pieces: theirs; kerf: lost at every cut; square: lost once, to square its end.
+    """
+    over = stick - square - total(pieces) - kerf * (len(pieces) - 1)
+    return None if over < ZERO else max(ZERO, over - kerf)
+
+
 def lay_out(problem: Problem, fillings: Sequence[Filling], wanted: dict[Length, deque[Piece]]) -> tuple[CutStick, ...]:
     """Give every filling its pieces: alike sticks together so that a stop stays set, the longest pieces first.
 
@@ -48,7 +58,7 @@ def lay_out(problem: Problem, fillings: Sequence[Filling], wanted: dict[Length, 
                 cuts.append(Cut(*waiting.popleft(), length, at + length))
                 at = at + length + problem.kerf
         if cuts:
-            left = max(ZERO, problem.stock[stick].length - problem.square - at)
+            left = left_of(problem.stock[stick].length, [c.length for c in cuts], problem.kerf, problem.square) or ZERO
             found.append(CutStick(stick, owned, tuple(cuts), left, bool(left) and left >= problem.keep))
     return tuple(found)
 
@@ -61,9 +71,5 @@ def cost_of(sticks: Sequence[CutStick], stock: Sequence[Stick]) -> Fraction | No
 
 def waste_of(sticks: Sequence[CutStick], stock: Sequence[Stick]) -> Length:
     """What is neither a piece nor an offcut that is kept: squaring cuts, saw cuts, short ends."""
-    total = 0 * ZERO
-    for s in sticks:
-        total = total + stock[s.stick].length - (s.left if s.kept else ZERO)
-        for cut in s.cuts:
-            total = total - cut.length
-    return total
+    taken = total(stock[s.stick].length - (s.left if s.kept else ZERO) for s in sticks)
+    return taken - total(cut.length for s in sticks for cut in s.cuts)
