@@ -156,6 +156,11 @@ def test_offcuts_are_put_into_the_rack_by_hand_and_taken_out(client, cutting):
     assert [o["text"] for o in plan["rack"]] == ["84 in"]
     assert plan["rack"][0]["used"]  # a jack of 80 7/8 goes into 83 3/4
     assert plan["stock_mm"] <= before["stock_mm"]
+    # a bare number is in the unit it was typed under, whatever the job's
+    client.post(f"{address}/offcuts", json={"section": SECTION, "length": "1270", "unit": "mm"}).raise_for_status()
+    other = section(client, address)["rack"][-1]
+    assert other["text"] == "50 in"
+    client.delete(f"{address}/offcuts/{other['id']}").raise_for_status()
     gone = f"{address}/offcuts/{plan['rack'][0]['id']}"
     assert (client.delete(gone).status_code, client.delete(gone).status_code) == (204, 404)
     assert client.post(f"{address}/offcuts", json={"section": SECTION, "length": "-3"}).status_code == 422

@@ -77,10 +77,11 @@ class CutStick(BaseModel):
 
 
 class NewOffcut(BaseModel):
-    """An offcut put into the rack."""
+    """An offcut put into the rack; `unit` is what a bare number is in, the job's where it is left out."""
 
     section: Annotated[str, Field(max_length=40)]
     length: Annotated[str, Field(max_length=40)]
+    unit: Unit | None = None
 
 
 class CutStickLine(TypedDict):
@@ -376,7 +377,7 @@ def add_offcut(db: Database, job_id: int, new: NewOffcut, who: str) -> None:
     """Put an offcut into the rack. Raises NotFound, and Refused for a length that cannot be."""
     with db.transaction(writes=True) as t:
         unit: Unit = kept_jobs.job(t, job_id, lock=True)["doc"]["unit"]
-        length = _length(new.length, unit, "length", "stick")
+        length = _length(new.length, new.unit or unit, "length", "stick")
         log(t, job_id, "offcut", {"section": new.section, "length": exact_text(length, unit)}, who)
 
 

@@ -3389,13 +3389,15 @@ export interface components {
         };
         /**
          * NewOffcut
-         * @description An offcut put into the rack.
+         * @description An offcut put into the rack; `unit` is what a bare number is in, the job's where it is left out.
          */
         NewOffcut: {
             /** Length */
             length: string;
             /** Section */
             section: string;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
         };
         /**
          * NewOpening

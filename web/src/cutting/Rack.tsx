@@ -28,7 +28,7 @@ export function Rack({ of, work, shown }: Props) {
   const add = () => {
     if (!length.trim()) return;
     addOffcut.mutate(
-      { section: of.section, length },
+      { section: of.section, length, unit: shown.unit },
       {
         onSuccess: () => {
           texts.hold(path, null);

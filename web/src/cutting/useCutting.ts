@@ -1,7 +1,7 @@
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { ApiProblem, api, ask, type Cutting, type PlannedPiece, type PlannedStick } from "../api/client";
+import { ApiProblem, api, ask, type Cutting, type PlannedPiece, type PlannedStick, type Unit } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { useHeld } from "../tape/typed";
@@ -82,7 +82,7 @@ export function useCutting(id: number) {
   const takeBack = useChange((line: number) =>
     ask(api.DELETE("/api/jobs/{job_id}/cutting/sticks/{line_id}", { params: { path: { ...path, line_id: line } } })),
   );
-  const addOffcut = useChange((body: { section: string; length: string }) =>
+  const addOffcut = useChange((body: { section: string; length: string; unit: Unit }) =>
     ask(api.POST("/api/jobs/{job_id}/cutting/offcuts", { params: { path }, body })),
   );
   const dropOffcut = useChange((line: number) =>
