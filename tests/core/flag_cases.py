@@ -124,7 +124,11 @@ FLAGS = [
     ({"opening.door.hardware": {"hinge_corner": "round", "hinge_mortise": "square"}}, "hinge-corners-differ"),
     ({"opening.door.hardware": {"latch_corner": "round", "latch_mortise": "square"}}, "latch-corners-differ"),
     ({"opening.door.hardware": {"thickness_least": "1 5/8", "thickness_most": "1 3/4"}}, "lock-wrong-for-leaf"),
-    ({"opening.door.delivered_hand": "RH"}, "hand-differs"),
+    ({"opening.door.delivered_hand": "RHR", "opening.door.delivered_stops": "solid"}, "hand-differs"),
+    ({"opening.door.delivered_hand": "RH", "opening.frame": SILL}, "hand-differs"),  # which cannot be turned about
+    ({"opening.door.delivered_hand": "RHR", "opening.door.fire_rated": True}, "hand-differs"),
+    ({"opening.door.delivered_hand": "RHR"}, "hand-differs-loose-stops"),
+    ({"opening.door.delivered_hand": "RH"}, "hand-named-from-inside"),
     ({"opening.door.leads_to": "garage"}, "garage-door-inside-grade"),
     ({"opening.door.leads_to": "store", "opening.frame": SILL}, "caution-garage-door"),
     ({"opening.door.leads_to": "outside"}, "outside-door-without-sill"),

@@ -15,7 +15,7 @@ from jambo.core.facts.cut_in import CutIn as CutInFacts
 from jambo.core.facts.floors import FloorSaid, Under
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.hardware import Lockset
-from jambo.core.facts.leaf import HandLabel, HingeSide, Side
+from jambo.core.facts.leaf import HandLabel, HingeSide, Side, Stops
 from jambo.core.facts.leaf import InHand as InHandFacts
 from jambo.core.facts.leaf import Leaf as LeafFacts
 from jambo.core.facts.opening import AddFrom, DoorKind, HeadGain, LeadsTo, Method
@@ -160,6 +160,7 @@ class Door(Model):
     slides_to: HingeSide = "right"
     leads_to: LeadsTo = "inside"
     delivered_hand: HandLabel | None = None
+    delivered_stops: Stops | None = None
     mass: Mass | None = None
     glass: bool = False
     fire_rated: bool = False

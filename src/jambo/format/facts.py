@@ -191,6 +191,7 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
         fire_rated=door.fire_rated,
         in_hand=_in_hand(door, rules, reader),
         delivered_hand=door.delivered_hand,
+        delivered_stops=door.delivered_stops,
         lockset=Lockset(**reader.facts(Lockset, door.hardware, "opening.door.hardware", rules)),
         finished_width=reader.length(door, "opening_width", "opening.door", "finished_opening_width"),
         finished_height=reader.length(door, "opening_height", "opening.door", "finished_opening_height"),

@@ -74,3 +74,34 @@ def differences(old: Any, new: Any, path: str = "") -> list[tuple[str, Any, Any]
 def _part(value: Any) -> bool:
     """Whether this is a part of a document: a length written as a number with its unit is one value, and not two fields."""
     return isinstance(value, dict) and set(value) != {"value", "unit"}
+
+
+def put(tree: Any, path: str, value: Any) -> Any:
+    """Give a copy of a document with a value at a path, such as "opening.door.leaves[0].width"; None takes the field out.
+
+    Args:
+        tree: plain data, as kept; path: to a field; value: plain data.
+    """
+    key, _, deeper = path.partition(".")
+    name, _, index = key.partition("[")
+    if index:
+        rows, at = [*(tree.get(name) or [])], int(index.rstrip("]"))
+        while len(rows) <= at:
+            rows.append({})
+        rows[at] = put(rows[at], deeper, value)
+        return {**tree, name: rows}
+    if deeper:
+        return {**tree, key: put(tree.get(key) or {}, deeper, value)}
+    others = {k: v for k, v in tree.items() if k != key}
+    return others if value is None else {**others, key: value}
+
+
+def at(tree: Any, path: str) -> Any:
+    """Give what a document has at a path; None where it says nothing."""
+    for key in path.split("."):
+        name, _, index = key.partition("[")
+        tree = (tree or {}).get(name)
+        if index:
+            rows, n = tree or [], int(index.rstrip("]"))
+            tree = rows[n] if n < len(rows) else None
+    return tree

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 
 from jambo.core.kinds.registry import KINDS
 from jambo.format import document as doc
+from jambo.format.paths import put
 from jambo.format.problems import FieldError, Refused
 
 _PARTS = {
@@ -110,19 +111,10 @@ def applied(change: Change, wall: Any, opening: Any) -> tuple[Any, Any]:
         )
     found = {"wall": wall, "opening": opening}
     for path, value in change.items():
-        found = _put(found, path.split("."), value)
+        found = put(found, path, value)
         # a floor named by the job takes the place of layers, and what is usual the place of both
         if path.startswith("opening.floors.") and value is None:
-            found = _put(found, path.removesuffix("_from").split("."), None)
+            found = put(found, path.removesuffix("_from"), None)
         if path == "opening.casing.width" and value is not None:
-            found = _put(found, ["opening", "casing", "none"], None)
+            found = put(found, "opening.casing.none", None)
     return found["wall"], found["opening"]
-
-
-def _put(tree: Any, path: list[str], value: Any) -> Any:
-    """A copy with a value at a path; None takes the key out."""
-    key, *deeper = path
-    if deeper:
-        return {**tree, key: _put(tree.get(key) or {}, deeper, value)}
-    others = {k: v for k, v in tree.items() if k != key}
-    return others if value is None else {**others, key: value}

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from collections.abc import Mapping
 from datetime import UTC, date, datetime
 from typing import Annotated, Any
 
@@ -9,8 +11,10 @@ from pydantic import BaseModel, Field
 
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import read
+from jambo.core.quantities.tape import Unit
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.cutting import plan_of_read, read_job
+from jambo.jobs.delivery import Texts, check_of, given_of, put_back
 from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
@@ -34,19 +38,29 @@ class Movement(BaseModel):
     """How many have come, or were sent back, and what is to be said of it.
 
     `seen` is the last that had happened to the order when it was looked at (0: nothing): what others wrote since is not booked twice.
+    `measured` is what was measured of all of them as they came, by the key it is asked under, bare numbers in `unit`; `came` names
+    the delivery that what goes back is of.
     """
 
     count: Annotated[int, Field(ge=1, le=MOST_OF_ONE)]
     note: Annotated[str, Field(max_length=200)] = ""
     seen: Annotated[int, Field(ge=0)] | None = None
+    measured: Texts = {}
+    unit: Unit | None = None
+    came: Annotated[int, Field(ge=1)] | None = None
 
 
 def _orders(rows: list[Row]) -> list[Order]:
     """The orders of a job as they stand."""
     moved: dict[int, list[Row]] = {}
+    of: dict[int, int] = {}
+    given: Counter[int] = Counter()
     for row in rows:
-        if row["what"] != "order":
+        if row["what"] in ("came", "sent back"):
             moved.setdefault(row["detail"]["order"], []).append(row)
+            of[row["id"]] = row["detail"]["order"]
+        elif row["what"] == "given":
+            given[of.get(row["detail"]["came"], 0)] += 1
     found = []
     for row in rows:
         if row["what"] == "order":
@@ -61,7 +75,7 @@ def _orders(rows: list[Row]) -> list[Order]:
             found.append(
                 Order(
                     row["id"], d["key"], d["label"], d["detail"], d["count"], d.get("from", ""), f"{row['at']:%Y-%m-%d}",
-                    d.get("promised", ""), number["came"], number["sent back"], happened,
+                    d.get("promised", ""), number["came"], number["sent back"], happened, given[row["id"]],
                 )
             )  # fmt: skip
     return found
@@ -75,7 +89,8 @@ def buying_of_job(db: Database, job_id: int, shown: Shown) -> BuyingOut:
     """Everything a job needs from shops, less what is ordered. Raises NotFound."""
     with db.transaction() as t:
         job = read_job(t, job_id)
-        orders = _orders(events.orders(t, job_id))
+        rows = events.orders(t, job_id)
+    orders, covered = _orders(rows), Counter((g.opening, g.item) for g in given_of(rows))
     doc, solved = job.row["doc"], job.solved()
     cut: dict[tuple[str, Length], int] = {}
     for row in job.sticks.values():
@@ -84,7 +99,7 @@ def buying_of_job(db: Database, job_id: int, shown: Shown) -> BuyingOut:
             which = d["section"], read(d["length"], doc["unit"], "stick").length
             cut[which] = cut.get(which, 0) + 1
     cutting = plan_of_read(job, solved, shown)
-    return buying_out(solved, cutting, cut, orders, _today(), shown.tape(doc), shown.region(doc))
+    return buying_out(solved, cutting, cut, orders, covered, _today(), shown.tape(doc), shown.region(doc))
 
 
 def order(db: Database, job_id: int, new: NewOrder, shown: Shown, who: str) -> None:
@@ -117,8 +132,8 @@ def _not_since(of: Order, move: Movement) -> None:
         raise Refused([FieldError("seen", said, "look at the list again")])
 
 
-def _move(t: Transaction, job_id: int, of: Order, what: str, move: Movement, who: str) -> None:
-    detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": move.count}
+def _move(t: Transaction, job_id: int, of: Order, what: str, move: Movement, more: Mapping[str, Any], who: str) -> None:
+    detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": move.count, **more}
     log(t, job_id, what, detail | ({"note": move.note} if move.note else {}), who)
 
 
@@ -130,7 +145,8 @@ def came(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> 
         if move.count > of.open:
             said = "all of them have come already" if not of.open else f"only {of.open} are still to come"
             raise Refused([FieldError("count", said, f"at most {of.open}" if of.open else "look at the list again")])
-        _move(t, job_id, of, "came", move, who)
+        unit = move.unit or kept_jobs.job(t, job_id)["doc"]["unit"]
+        _move(t, job_id, of, "came", move, check_of(of.item, move.measured, unit), who)
 
 
 def send_back(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> None:
@@ -138,27 +154,37 @@ def send_back(db: Database, job_id: int, order_id: int, move: Movement, who: str
     with db.transaction(writes=True) as t:
         of = _order_of(t, job_id, order_id)
         _not_since(of, move)
-        here = of.came - of.back
+        here = of.came - of.back - of.given
         if move.count > here:
-            raise Refused([FieldError("count", f"{here} of them are here", f"at most {here}")])
-        _move(t, job_id, of, "sent back", move, who)
+            given = f", and {of.given} given to openings" if of.given else ""
+            raise Refused([FieldError("count", f"{here} of them are here{given}", f"at most {here}")])
+        if move.came is not None and not any(id_ == move.came and what == "came" for id_, what, *_ in of.happened):
+            raise Refused([FieldError("came", "this delivery is not of that order", "look at the list again")])
+        _move(t, job_id, of, "sent back", move, {"came": move.came} if move.came else {}, who)
 
 
 def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
-    """Take back an order, a delivery or what was sent back: it did not happen. The record keeps both lines.
+    """Take back an order, a delivery, what was measured, given or sent back: it did not happen. The record keeps both lines.
 
-    Raises NotFound, and Refused for an order of which something has come, or a delivery that was sent back.
+    Raises NotFound, and Refused for an order of which something has come, or a delivery that was given or sent back.
     """
     with db.transaction(writes=True) as t:
-        kept_jobs.job(t, job_id, lock=True)
+        job = kept_jobs.job(t, job_id, lock=True)
         rows = events.orders(t, job_id)
         row = next((r for r in rows if r["id"] == line_id), None)
         if row is None:
             raise NotFound(f"line {line_id}")
         d = row["detail"]
+        if row["what"] in ("checked", "given"):
+            if row["what"] == "given":
+                put_back(t, job, row, who)
+            log(t, job_id, row["what"], d | {"undo": line_id}, who, row["opening_id"])
+            return
         of = next(o for o in _orders(rows) if o.id == (row["id"] if row["what"] == "order" else d["order"]))
         if row["what"] == "order" and (of.came or of.back):
             raise Refused([FieldError("order", "some of it has come", "take the delivery back first")])
+        if row["what"] == "came" and any(g.came == row["id"] for g in given_of(rows)):
+            raise Refused([FieldError("order", "some of it was given to openings", "take that back first")])
         if row["what"] == "came" and of.came - d["count"] < of.back:
             raise Refused([FieldError("order", "some of it was sent back", "take that back first")])
         log(t, job_id, row["what"], {k: d[k] for k in ("label", "detail", "count")} | {"undo": line_id}, who)

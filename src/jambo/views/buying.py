@@ -4,18 +4,21 @@ from __future__ import annotations
 
 import csv
 import io
+from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 
 from typing_extensions import TypedDict
 
+from jambo.core.delivery.asked import ASKED
 from jambo.core.framing.items import ITEMS, Item
 from jambo.core.framing.shop import COUNTER_OF, COUNTERS, TIMBER, screws_to_spare, sticks_to_spare
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import Region, fill
 from jambo.format.cutting import sizes_of
+from jambo.views.asked import AskedOut, asked_out
 from jambo.views.job_cutting import JobCuttingOut
 from jambo.views.opening import item_detail, section_text
 from jambo.views.whole_job import SolvedJob
@@ -24,7 +27,7 @@ from jambo.views.whole_job import SolvedJob
 @dataclass(frozen=True, slots=True)
 class Order:
     """An order: its line in the record, what of (by its key, and as it was called then), how many, from whom, promised for when;
-    how many have come, and how many of those were sent back."""
+    how many have come, how many of those were sent back, and how many given to openings."""
 
     id: int
     key: str
@@ -37,6 +40,17 @@ class Order:
     came: int
     back: int
     happened: tuple[tuple[int, str, int, str, str], ...]
+    given: int = 0
+
+    @property
+    def item(self) -> str:
+        """What it is an order of: a key of `ITEMS`, or timber."""
+        return self.key.partition("|")[0]
+
+    @property
+    def free(self) -> int:
+        """How many are ordered or here and not yet given to an opening."""
+        return self.count - self.back - self.given
 
     @property
     def open(self) -> int:
@@ -59,7 +73,7 @@ class HappenedOut(TypedDict):
 
 
 class OrderOut(TypedDict):
-    """An order as it stands. `open` have not come; `late` says that its day has gone by."""
+    """An order as it stands. `open` have not come; `late` says that its day has gone by; `given` were given to openings."""
 
     id: int
     label: str
@@ -72,6 +86,8 @@ class OrderOut(TypedDict):
     back: int
     open: int
     late: bool
+    item: str
+    given: int
     happened: list[HappenedOut]
 
 
@@ -99,11 +115,13 @@ class CounterOut(TypedDict):
 
 
 class BuyingOut(TypedDict):
-    """A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late."""
+    """A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late; what is asked of each
+    kind of thing that was ordered when it comes, by key of `ITEMS`."""
 
     counters: list[CounterOut]
     surplus: list[OrderOut]
     late: int
+    asked: dict[str, list[AskedOut]]
     suppliers: list[str]
     left_out: list[str]
     waiting: list[str]
@@ -118,6 +136,7 @@ class _Line:
     needed: int
     spare: int
     marks: tuple[str, ...]
+    given: int = 0
 
 
 def key_of(item: Item) -> str:
@@ -127,13 +146,22 @@ def key_of(item: Item) -> str:
     return "|".join((item.name, sizes, length, item.hand, "rated" * item.rated, "glazed" * item.glazed))
 
 
-def _things(job: SolvedJob, tape: Tape, words: Region) -> list[_Line]:
-    """What openings need besides timber, one line for each thing, with the openings it is for."""
+def _things(job: SolvedJob, covered: Mapping[tuple[int, str], int], tape: Tape, words: Region) -> list[_Line]:
+    """What openings need besides timber, one line for each thing, with the openings it is for.
+
+    What an opening was given is covered, whatever it was ordered as.
+    """
     found: dict[str, tuple[Item, dict[str, int]]] = {}
+    has: Counter[str] = Counter()
+    left = Counter(covered)
     for one in job.openings:
         for item in one.result.hardware:
-            marks = found.setdefault(key_of(item), (item, {}))[1]
+            key = key_of(item)
+            marks = found.setdefault(key, (item, {}))[1]
             marks[one.mark] = marks.get(one.mark, 0) + item.count
+            there = min(item.count, left[one.id, item.name])
+            left[one.id, item.name] -= there
+            has[key] += there
     rows = []
     for key, (item, marks) in found.items():
         length = show(item.length, tape).text if item.length is not None else ""
@@ -141,7 +169,9 @@ def _things(job: SolvedJob, tape: Tape, words: Region) -> list[_Line]:
         told = tuple(mark if n == 1 else f"{mark} x{n}" for mark, n in marks.items())
         count = sum(marks.values())
         spare = screws_to_spare(item.name, count)
-        rows.append(_Line(COUNTER_OF[item.name], key, fill(ITEMS[item.name], words), detail, count, spare, told))
+        rows.append(
+            _Line(COUNTER_OF[item.name], key, fill(ITEMS[item.name], words), detail, count, spare, told, has[key])
+        )
     return rows
 
 
@@ -175,7 +205,7 @@ def order_out(order: Order, today: date) -> OrderOut:
     return {
         "id": order.id, "label": order.label, "detail": order.detail, "count": order.count, "supplier": order.supplier,
         "ordered": order.ordered, "promised": order.promised, "came": order.came, "back": order.back, "open": order.open,
-        "late": order.late(today),
+        "late": order.late(today), "item": order.item, "given": order.given,
         "happened": [
             {"id": id_, "what": what, "count": n, "at": at, "note": note} for id_, what, n, at, note in order.happened
         ],
@@ -187,6 +217,7 @@ def buying_out(
     cutting: JobCuttingOut,
     cut: Mapping[tuple[str, Length], int],
     orders: Sequence[Order],
+    covered: Mapping[tuple[int, str], int],
     today: date,
     tape: Tape,
     words: Region,
@@ -195,12 +226,13 @@ def buying_out(
 
     Args:
         job: as solved; cutting: its cutting plan; cut: sticks cut already, by section and length; orders: so far;
+        covered: how many of what was given to openings, by opening and key of `ITEMS`;
         today: for what is late; tape, words: to tell it in.
     """
     by_key: dict[str, list[Order]] = {}
     for order in orders:
         by_key.setdefault(order.key, []).append(order)
-    lines = [*_things(job, tape, words), *_timber(cutting, cut, tape)]
+    lines = [*_things(job, covered, tape, words), *_timber(cutting, cut, tape)]
     counters: list[CounterOut] = []
     for counter, (title, _) in COUNTERS.items():
         rows = [_line_out(line, by_key.pop(line.key, []), today) for line in lines if line.counter == counter]
@@ -208,8 +240,9 @@ def buying_out(
             counters.append({"counter": counter, "title": title, "lines": rows})
     return {
         "counters": counters,
-        "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.count > o.back],
+        "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.free > 0],
         "late": sum(o.late(today) for o in orders),
+        "asked": {item: asked_out(item, words) for item in dict.fromkeys(o.item for o in orders) if item in ASKED},
         "suppliers": sorted({o.supplier for o in orders if o.supplier}, key=str.casefold),
         "left_out": job.left_out,
         "waiting": cutting["waiting"],
@@ -217,7 +250,7 @@ def buying_out(
 
 
 def _line_out(line: _Line, orders: Sequence[Order], today: date) -> BuyLineOut:
-    ordered = sum(o.count - o.back for o in orders)
+    ordered = line.given + sum(o.free for o in orders)
     return {
         "key": line.key,
         "label": line.label,
@@ -225,7 +258,7 @@ def _line_out(line: _Line, orders: Sequence[Order], today: date) -> BuyLineOut:
         "needed": line.needed,
         "spare": line.spare,
         "ordered": ordered,
-        "came": sum(o.came - o.back for o in orders),
+        "came": line.given + sum(o.came - o.back - o.given for o in orders),
         "to_order": max(0, line.needed + line.spare - ordered),
         "marks": list(line.marks),
         "orders": [order_out(o, today) for o in orders],

@@ -339,7 +339,7 @@ def _missing_out(missing: Missing, words: Region) -> MissingOut:
     return {"label": label(missing.name, words), "path": missing.path}
 
 
-def _told_on(value: Length, tape: Tape) -> Tape:
+def told_on(value: Length, tape: Tape) -> Tape:
     """The tape a length is told on in words: a small rule such as 1/32 is told as it is, not as a shy 1/16."""
     half = Tape(tape.unit, tape.step / 2)
     return half if show(value, half).moved is None else tape
@@ -351,7 +351,7 @@ def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
     def said(name: str, value: Length | str) -> str:
         if isinstance(value, str):  # a name of a part or place, which may use the word list itself
             return value.format(**WORDS[words]) if "{" in value else value
-        return show(value, tape, "up").text if name in ROUNDED_UP else show(value, _told_on(value, tape)).spoken
+        return show(value, tape, "up").text if name in ROUNDED_UP else show(value, told_on(value, tape)).spoken
 
     values = {name: said(name, value) for name, value in flag.values.items()}
     kind = flag.kind
@@ -425,7 +425,7 @@ def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOu
         if name not in RULES:
             return "…"
         rule = facts.rules.value(name)
-        return show(rule, _told_on(rule, facts.tape)).text
+        return show(rule, told_on(rule, facts.tape)).text
 
     def filled(text: str) -> str:
         needed = {n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS}

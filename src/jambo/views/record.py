@@ -43,6 +43,7 @@ EVENTS = {
     "job removed": "job off the board", "job restored": "job back on the board", "wall added": "wall added",
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
     "stick": "stick cut", "offcut": "offcut", "order": "ordered", "came": "delivered", "sent back": "sent back",
+    "checked": "measured on delivery", "given": "delivery goes here",
 }  # fmt: skip
 
 
@@ -97,6 +98,7 @@ def _order(d: Line, words: Region) -> str:
         return f"{said}: taken back"
     by = [f"from {d['from']}"] if d.get("from") else []
     by += [f"promised for {d['promised']}"] if d.get("promised") else []
+    by += [", ".join(f"{_plain(key)} {text}" for key, text in d["measured"].items())] if d.get("measured") else []
     return "; ".join([said, *by, *([d["note"]] if d.get("note") else [])])
 
 
@@ -202,6 +204,8 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "order": _order,
     "came": _order,
     "sent back": _order,
+    "checked": _order,
+    "given": _order,
     "signed": _signed,
     "photographed": _photographed,
     "photograph out": lambda *_: "it stays in the record, and is shown no longer",

@@ -15,6 +15,9 @@ HingeSide = Literal["left", "right"]
 Side = Literal["A", "B"]
 Core = Literal["hollow", "solid"]
 HandLabel = Literal["LH", "RH", "LHR", "RHR"]
+Stops = Literal["loose", "solid"]  # planted on the frame, or worked from it
+# what the same unit is called from its other side
+TURNED_ABOUT: dict[HandLabel, HandLabel] = {"LH": "RHR", "RHR": "LH", "RH": "LHR", "LHR": "RH"}
 
 # Stock sizes offered (handbook 3); any other size may be typed.
 STOCK_WIDTHS: dict[Unit, tuple[int, ...]] = {

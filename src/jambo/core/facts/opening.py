@@ -11,7 +11,7 @@ from jambo.core.facts.cuts import Cut
 from jambo.core.facts.floors import Floors
 from jambo.core.facts.frame import Frame
 from jambo.core.facts.hardware import Lockset
-from jambo.core.facts.leaf import Handing, HandLabel, HingeSide, InHand, Leaf
+from jambo.core.facts.leaf import Handing, HandLabel, HingeSide, InHand, Leaf, Stops
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.readings import Survey
 from jambo.core.facts.setting import Delivered, Setting
@@ -39,6 +39,7 @@ class Stays:
 class Opening:
     """The facts of one opening. `own` are those of its kind alone: a pocket's kit, a slider's track, bypass leaves.
 
+    `delivered_stops` says whether the stops of the unit that came are loose; None: as its kind of frame has them.
     `pair` says that two leaves close one opening: a swing pair, a converging pocket pair, a bi-parting slider.
     """
 
@@ -62,6 +63,7 @@ class Opening:
     fire_rated: bool = False
     in_hand: InHand = field(default_factory=InHand)
     delivered_hand: HandLabel | None = None
+    delivered_stops: Stops | None = None
     lockset: Lockset = field(default_factory=Lockset)
     casing: Casing | None = None
     slab_at: Length | None = None

@@ -26,9 +26,9 @@ class Delivered:
     A leg is taped from its foot to its shoulder, the head's underside; `leg_taped` says so when it was taped over the head.
     """
 
-    outside_width: Annotated[Known | None, declare("leaf_width", "unit delivered, measured", name="unit_measured")] = (
-        None
-    )
+    outside_width: Annotated[
+        Known | None, declare("opening_width", "unit delivered, measured", name="unit_measured")
+    ] = None
     leg_length: Annotated[Known | None, declare("leaf_height", "{leg} as supplied", name="leg_supplied")] = None
     leg_taped: Taped = "shoulder"
 

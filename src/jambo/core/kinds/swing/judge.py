@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jambo.core.facts.leaf import hands
+from jambo.core.facts.leaf import TURNED_ABOUT, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.frames.registry import kind_of_frame
@@ -35,6 +35,17 @@ FLAGS = FlagWords(
                 "stop",
                 "The unit delivered is {delivered}; this opening is planned {planned}, seen from outside.",
                 "Send it back or change the plan: neither hinges nor a worked stop can simply change sides.",
+            ),
+            "hand-differs-loose-stops": (
+                "check",
+                "The unit delivered is {delivered}; this opening is planned {planned}, seen from outside. Its stops are loose.",
+                "Take the stops off, let hinges and {strike} in on the other {leg}s, hang the {leaf} there and plant the stops again; "
+                "or send it back.",
+            ),
+            "hand-named-from-inside": (
+                "note",
+                "The unit delivered is named {delivered}: from the other side that is the {planned} planned here.",
+                "Set it with its hinges where the plan has them; nothing of it changes.",
             ),
             "leaf-out-of-square": (
                 "check",
@@ -98,10 +109,23 @@ def hardware_agrees(opening: Opening) -> Iterator[Flag]:
         reach["least"] = least.value if least else "any"
         reach["most"] = most.value if most else "any"
         yield FLAGS("lock-wrong-for-leaf", reach, (), f"{path}.{'thickness_least' if least else 'thickness_most'}")
-    label = hands(opening.handing).outside
-    if opening.delivered_hand is not None and opening.delivered_hand != label:
-        values = {"delivered": opening.delivered_hand, "planned": label}
-        yield FLAGS("hand-differs", values, (), "opening.door.delivered_hand")
+    yield from _hand(opening)
+
+
+def _hand(opening: Opening) -> Iterator[Flag]:
+    """The hand delivered against the one planned. A frame without sill can be turned about: LH from one side is RHR from the other."""
+    label, came = hands(opening.handing).outside, opening.delivered_hand
+    if came is None or came == label:
+        return
+    turns = opening.frame.sill is None
+    loose = opening.delivered_stops or ("solid" if kind_of_frame(opening.frame).worked_stop else "loose")
+    if turns and came == TURNED_ABOUT[label]:
+        code = "hand-named-from-inside"
+    elif turns and loose == "loose" and not opening.fire_rated:
+        code = "hand-differs-loose-stops"
+    else:
+        code = "hand-differs"
+    yield FLAGS(code, {"delivered": came, "planned": label}, (), "opening.door.delivered_hand")
 
 
 def on_square(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:

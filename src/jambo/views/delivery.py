@@ -1,0 +1,435 @@
+"""What has come for a job: what was measured of it, whether it serves, and where everything serves best (handbook 27)."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+
+from typing_extensions import TypedDict
+
+from jambo.core.delivery.asked import ASKED, PRINTED
+from jambo.core.delivery.assign import assigned
+from jambo.core.delivery.verdict import Finding, Level, Verdict
+from jambo.core.flags import ROUNDED_UP
+from jambo.core.framing.items import Item
+from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import called_out
+from jambo.core.quantities.tape import Tape, show
+from jambo.core.words.lists import WORDS, Region, fill, listed
+from jambo.format.delivery import Measures
+from jambo.views.buying import key_of
+from jambo.views.held import Planned, built_to, leaf_at, verdict_on
+from jambo.views.opening import told_on
+
+BULK = ("hinge",)  # bought for many openings at once: looked at, and not given one by one
+OF_FRAMES = ("unit", "lining_kit", "split_jamb", "steel_frame", "pocket_kit")  # what stands once a frame is set
+# what a leaf is called by: told in both writings wherever somebody buys or checks
+_CALLED = frozenset({"kit", "inches", "other", "first", "last", "width"})
+
+
+@dataclass(frozen=True, slots=True)
+class Thing:
+    """Something that came: its line in the record and which of that line's pieces it is, the order, what it was bought as.
+
+    Of a thing in bulk `count` come together. `measures` is None while nobody has measured it; `texts` are as they were written.
+    """
+
+    came: int
+    n: int
+    order: int
+    key: str
+    label: str
+    detail: str
+    supplier: str
+    count: int
+    texts: Mapping[str, str] = field(default_factory=dict)
+    measures: Measures | None = None
+
+    @property
+    def item(self) -> str:
+        """A key of `ITEMS`."""
+        return self.key.partition("|")[0]
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """One thing an opening needs: the opening, the line of its buy list, which leaf where it is one."""
+
+    of: Planned
+    opening: int
+    mark: str
+    item: Item
+    leaf: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Given:
+    """A thing that was given to an opening: the line of the record that says so, and the line it came by."""
+
+    line: int
+    came: int
+    opening: int
+    item: str
+
+
+class FindingOut(TypedDict):
+    """One reason of a verdict, with its cure."""
+
+    code: str
+    level: Level
+    reason: str
+    cure: str
+
+
+class VerdictOut(TypedDict):
+    """What a check comes to, for one opening; `minutes` is the work by rule."""
+
+    opening: int
+    mark: str
+    level: Level
+    minutes: int
+    findings: list[FindingOut]
+
+
+class MeasuredOut(TypedDict):
+    """A measure as it was written, under what it was asked."""
+
+    key: str
+    label: str
+    text: str
+
+
+class BuildOut(TypedDict):
+    """What building an opening to a thing takes."""
+
+    opening: int
+    mark: str
+    minutes: int
+    findings: list[FindingOut]
+
+
+class ThingOut(TypedDict):
+    """A thing that came: what was measured of it, the verdict for what it was bought for, and where it serves best.
+
+    `place` is None where it serves nowhere or nothing needs it; `given` names the opening it was given to, and `given_line` the
+    line of the record that says so. `surplus` says that nothing it was bought for needs it.
+    """
+
+    came: int
+    n: int
+    order: int
+    item: str
+    label: str
+    detail: str
+    supplier: str
+    count: int
+    measured: list[MeasuredOut]
+    meant: VerdictOut | None
+    place: VerdictOut | None
+    surplus: bool
+    given: str
+    given_line: int | None
+    build: list[BuildOut]
+
+
+class MoveOut(TypedDict):
+    """A thing put to an opening."""
+
+    came: int
+    n: int
+    opening: int
+
+
+class SwapOut(TypedDict):
+    """Things that change places, said in a sentence, and the moves that do it."""
+
+    text: str
+    moves: list[MoveOut]
+
+
+class DeliveryOut(TypedDict):
+    """Everything that came for a job's openings, where it goes, and what changes places."""
+
+    things: list[ThingOut]
+    swaps: list[SwapOut]
+
+
+def finding_out(finding: Finding, tape: Tape, words: Region) -> FindingOut:
+    """Put a finding into words on the crew's tape; a leaf's size in both writings."""
+
+    def said(name: str, value: Length | str) -> str:
+        if isinstance(value, str):
+            return value.format(**WORDS[words]) if "{" in value else value
+        text = show(value, tape, "up").text if name in ROUNDED_UP else show(value, told_on(value, tape)).spoken
+        called = called_out(value) if name in _CALLED and tape.unit == "in" else ""
+        return f"{called} ({text})" if called else text
+
+    values = {name: said(name, value) for name, value in finding.values.items()}
+    of = finding.words
+    return {
+        "code": finding.code,
+        "level": of.level,
+        "reason": fill(of.reason, words, **values),
+        "cure": fill(of.cure, words, **values),
+    }
+
+
+def verdict_out(need: Need, verdict: Verdict, tape: Tape, words: Region) -> VerdictOut:
+    """A verdict in words."""
+    return {
+        "opening": need.opening,
+        "mark": need.mark,
+        "level": verdict.level,
+        "minutes": verdict.minutes,
+        "findings": [finding_out(f, tape, words) for f in verdict.findings],
+    }
+
+
+def needs_of(openings: Sequence[tuple[int, str, Planned]]) -> list[Need]:
+    """Everything the openings of a job need that is looked at when it comes, one by one, in walking order."""
+    found: list[Need] = []
+    for number, mark, of in openings:
+        for item in of.result.hardware:
+            if item.name not in ASKED:
+                continue
+            leaves = [*leaf_at(of, item)] if item.name == "leaf" else []
+            copies = 1 if item.name in BULK else item.count
+            found += [Need(of, number, mark, item, leaves[i] if i < len(leaves) else 0) for i in range(copies)]
+    return found
+
+
+@dataclass
+class _Placed:
+    """Things and needs that are still to be brought together, and what each was bought for."""
+
+    things: list[Thing]
+    needs: list[Need]
+    meant: list[int | None]
+
+
+def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Given]) -> _Placed:
+    """Leave out what was given, and what stands in a frame that is set; put each thing to the need it was bought for."""
+    covered = Counter((g.opening, g.item) for g in given)
+    gone = Counter(g.came for g in given)
+    left_things: list[Thing] = []
+    for thing in things:
+        if gone[thing.came] and thing.item not in BULK:
+            gone[thing.came] -= 1
+        else:
+            left_things.append(thing)
+    left_needs: list[Need] = []
+    for need in needs:
+        slot = need.opening, need.item.name
+        if covered[slot]:
+            covered[slot] -= 1
+        elif _stands(need):
+            # what stands there came by some line: one that nobody has measured, where there is such a one
+            used = next((t for t in left_things if t.key == key_of(need.item) and t.measures is None), None)
+            if used is not None:
+                left_things.remove(used)
+        else:
+            left_needs.append(need)
+    return _Placed(left_things, left_needs, _meant(left_things, left_needs))
+
+
+def _stands(need: Need) -> bool:
+    if "signed" in need.of.done:
+        return True
+    return "set" in need.of.done and need.item.name in OF_FRAMES
+
+
+def _meant(things: Sequence[Thing], needs: Sequence[Need]) -> list[int | None]:
+    """The need each thing was bought for: those of its line, in walking order."""
+    open_: dict[str, list[int]] = {}
+    for i, need in enumerate(needs):
+        open_.setdefault(key_of(need.item), []).append(i)
+    return [waits.pop(0) if (waits := open_.get(thing.key)) else None for thing in things]
+
+
+class Deliveries:
+    """What came for a job, held against what it needs. Verdicts are worked out once for things that measure the same."""
+
+    def __init__(self, things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Given]) -> None:
+        self.all, self.needs, self.given = things, needs, given
+        self.to_place = _to_place(things, needs, given)
+        self._known: dict[object, Verdict | None] = {}
+
+    def verdict(self, thing: Thing, need: Need, *, meant: bool) -> Verdict | None:
+        """The verdict on a thing for a need; one that nobody has measured is what was ordered, and known for nothing else."""
+        if thing.item != need.item.name:
+            return None
+        if thing.measures is None:
+            return Verdict(()) if thing.key == key_of(need.item) else None
+        key = thing.measures.key, need.opening, key_of(need.item), need.leaf, meant
+        if key not in self._known:
+            self._known[key] = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=meant)
+        return self._known[key]
+
+    def _minutes(self, i: int, j: int) -> int | None:
+        of = self.to_place
+        if of.things[i].item in BULK:
+            return None
+        found = self.verdict(of.things[i], of.needs[j], meant=of.meant[i] == j)
+        return found.minutes if found is not None and found.level != "wrong" else None
+
+    def best(self) -> tuple[int | None, ...]:
+        """The need each thing still to be placed serves best, over all of them at once."""
+        of = self.to_place
+        rows = [[self._minutes(i, j) for j in range(len(of.needs))] for i in range(len(of.things))]
+        return assigned(rows, of.meant)
+
+    def building(self, i: int) -> Iterator[tuple[Need, tuple[Finding, ...]]]:
+        """What building to a thing takes, at each opening that needs such a one and is not served, least work first."""
+        of, thing = self.to_place, self.to_place.things[i]
+        if thing.measures is None:
+            return
+        found = []
+        for need in of.needs:
+            if need.item.name == thing.item:
+                findings = built_to(need.of, need.item, thing.measures)
+                if findings:
+                    found.append((need, findings))
+        found.sort(key=lambda one: (sum(f.words.minutes for f in one[1]), one[0] is not self._meant_of(i)))
+        yield from found[:BUILT_TO]
+
+    def _meant_of(self, i: int) -> Need | None:
+        j = self.to_place.meant[i]
+        return self.to_place.needs[j] if j is not None else None
+
+
+BUILT_TO = 3  # openings that are told, of those that could be built to a wrong thing
+
+
+def delivery_out(of: Deliveries, tape: Tape, words: Region) -> DeliveryOut:
+    """Tell what came and where it goes.
+
+    Args:
+        of: what came and what is needed; tape, words: to tell it in.
+    """
+    placed, best = of.to_place, of.best()
+    taken = {j for j in best if j is not None}
+    rows: list[ThingOut] = []
+    for i, thing in enumerate(placed.things):
+        j, meant = best[i], placed.meant[i]
+        row = _thing_out(thing, tape, words)
+        row["surplus"] = meant is None and thing.item not in BULK
+        if meant is not None and thing.measures is not None:
+            row["meant"] = _told_of(of, thing, placed.needs[meant], tape, words, meant=True)
+        if j is not None and thing.measures is not None:
+            row["place"] = _told_of(of, thing, placed.needs[j], tape, words, meant=j == meant)
+        elif j is not None:
+            need = placed.needs[j]
+            row["place"] = verdict_out(need, Verdict(()), tape, words)
+        elif thing.measures is not None and thing.item not in BULK and row["meant"] is not None:
+            row["build"] = [
+                _build_out(need, findings, tape, words)
+                for need, findings in of.building(i)
+                if placed.needs.index(need) not in taken
+            ]
+        rows.append(row)
+    rows += _given_out(of, tape, words)
+    return {"things": rows, "swaps": [*_swaps(of, best, tape, words)]}
+
+
+def _measured_out(thing: Thing, tape: Tape, words: Region) -> Iterator[MeasuredOut]:
+    """What was measured, on the crew's tape; what is printed on a carton as it is printed."""
+    read = thing.measures or Measures()
+    for one in ASKED[thing.item]:
+        text = thing.texts.get(one.key, "")
+        if one.choices:
+            text = dict(one.choices).get(text, text)
+        elif one.key in read.lengths and one.key != PRINTED:
+            text = show(read.lengths[one.key], told_on(read.lengths[one.key], tape)).text
+        if text:
+            yield {"key": one.key, "label": fill(one.label, words), "text": text}
+
+
+def _thing_out(thing: Thing, tape: Tape, words: Region) -> ThingOut:
+    return {
+        "came": thing.came, "n": thing.n, "order": thing.order, "item": thing.item, "label": thing.label,
+        "detail": thing.detail, "supplier": thing.supplier, "count": thing.count,
+        "measured": [*_measured_out(thing, tape, words)],
+        "meant": None, "place": None, "surplus": False, "given": "", "given_line": None, "build": [],
+    }  # fmt: skip
+
+
+def _told_of(of: Deliveries, thing: Thing, need: Need, tape: Tape, words: Region, *, meant: bool) -> VerdictOut | None:
+    verdict = of.verdict(thing, need, meant=meant)
+    return verdict_out(need, verdict, tape, words) if verdict is not None else None
+
+
+def _build_out(need: Need, findings: Sequence[Finding], tape: Tape, words: Region) -> BuildOut:
+    return {
+        "opening": need.opening,
+        "mark": need.mark,
+        "minutes": sum(f.words.minutes for f in findings),
+        "findings": [finding_out(f, tape, words) for f in findings],
+    }
+
+
+def _given_out(of: Deliveries, tape: Tape, words: Region) -> Iterator[ThingOut]:
+    """The things that were given to openings, by the newest line that says so."""
+    by_line: dict[int, list[Thing]] = {}
+    for thing in of.all:
+        by_line.setdefault(thing.came, []).append(thing)
+    marks = {need.opening: need.mark for need in of.needs}
+    for given in of.given:
+        things = by_line.get(given.came, [])
+        if things:
+            row = _thing_out(things.pop(0), tape, words)
+            row["given"], row["given_line"] = marks.get(given.opening, ""), given.line
+            yield row
+
+
+def _swaps(of: Deliveries, best: Sequence[int | None], tape: Tape, words: Region) -> Iterator[SwapOut]:
+    """What changes places, those that hang together in one sentence: each takes the place another was bought for."""
+    placed = of.to_place
+    moved = [i for i, j in enumerate(best) if j is not None and j != placed.meant[i]]
+    holder = {j: i for i, j in enumerate(placed.meant) if j is not None}
+    told: set[int] = set()
+    # a chain is told from its start: a thing whose own place nobody takes, or any of a ring
+    starts = sorted(moved, key=lambda i: placed.meant[i] in {best[m] for m in moved})
+    for start in starts:
+        chain: list[int] = []
+        i: int | None = start
+        while i is not None and i in moved and i not in told:
+            told.add(i)
+            chain.append(i)
+            i = holder.get(best[i])  # type: ignore[arg-type]
+        if chain:
+            said = [_said(of, i, placed.needs[best[i] or 0], tape, words) for i in chain]
+            moves: list[MoveOut] = [
+                {"came": placed.things[i].came, "n": placed.things[i].n, "opening": placed.needs[best[i] or 0].opening}
+                for i in chain
+            ]
+            yield {"text": "; ".join(said) + ".", "moves": moves}
+
+
+def _said(of: Deliveries, i: int, need: Need, tape: Tape, words: Region) -> str:
+    """One thing's move: "The leaf that came for 104 serves 108 as it is"."""
+    placed = of.to_place
+    thing, meant = placed.things[i], placed.meant[i]
+    whose = f"that came for {placed.needs[meant].mark}" if meant is not None else "to spare"
+    verdict = of.verdict(thing, need, meant=False)
+    how = "as it is"
+    if verdict is not None and verdict.minutes:
+        cures = [finding_out(f, tape, words)["cure"].rstrip(".") for f in verdict.findings if f.words.minutes]
+        how = "after this: " + listed([f"{cure[:1].lower()}{cure[1:]}" for cure in cures])
+    size = f" ({thing.detail})" if thing.detail else ""
+    return f"The {thing.label[:1].lower()}{thing.label[1:]}{size} {whose} serves {need.mark} {how}"
+
+
+def tried(thing: Thing, needs: Sequence[Need], tape: Tape, words: Region) -> list[VerdictOut]:
+    """The verdicts on a thing that is being measured: for what it was bought for, one for each opening.
+
+    Args:
+        thing: with its measures; needs: of the job; tape, words: to tell it in.
+    """
+    found: dict[int, VerdictOut] = {}
+    for need in needs:
+        if key_of(need.item) == thing.key and thing.measures is not None and need.opening not in found:
+            verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
+            if verdict is not None:
+                found[need.opening] = verdict_out(need, verdict, tape, words)
+    return [*found.values()]
