@@ -147,6 +147,8 @@ def test_a_track_of_72_where_76_is_the_shortest():
     shortest = solved(plain(**SLIDER, **{"opening.door.slider.length": None}))
     least = shortest.figures["track_least"].value.in_inches()
     short = str(least - 4)
+    bought = opening(**{**SLIDER, "opening.door.slider": SLIDER["opening.door.slider"] | {"length": str(least + 4)}})
+    assert check(bought, "track", length=str(least))[:2] == ("will_do", ["track-shorter"])  # and still long enough
     of = opening(**SLIDER, **{"opening.door.slider.length": None})
     assert check(of, "track", length=short)[:2] == ("will_do", ["hangers-moved-in"])
     spread = shortest.figures["hanger_spread"].value.in_inches()
@@ -198,7 +200,7 @@ def test_every_measure_is_a_length_that_is_declared_or_a_choice():
         # 2-4 in the hole of a 2-6: 2 narrower, a filler of 1 a side
         (opening(done=["framed"]), "leaf", {"width": "28"}, {"filler": "1 in to each cripple stud", "narrower-way": "becomes"}),
         (opening(done=["framed"]), "leaf", {"width": "32"}, {"widen": "2 in wider", "header": "37 1/4"}),
-        (opening(), "leaf", {"width": "28"}, {"plan-it": "for this 30 1/4 in", "narrower-way": "becomes"}),
+        (opening(), "leaf", {"width": "28"}, {"plan-it": "32 1/4 in by 82 3/8 in as planned, 30 1/4 in by 82 3/8 in for this one", "narrower-way": "becomes"}),
         (opening(done=["framed"]), "leaf", {"height": "78"}, {"lower": "filler of 2 in under"}),
         (opening(done=["framed"]), "leaf", {"height": "82"}, {"higher": "Raise the lintel by 2 in"}),
         (opening(done=["framed"], **STEEL), "steel_frame", {"throat": "4 7/8"}, {"fur-out": "1/16 in thicker"}),

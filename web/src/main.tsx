@@ -37,6 +37,7 @@ const LATER = {
   StockPage: () => import("./board/StockPage").then((m) => ({ default: m.StockPage })),
   WallPage: () => import("./board/WallPage").then((m) => ({ default: m.WallPage })),
   OpeningPage: () => import("./opening/OpeningPage").then((m) => ({ default: m.OpeningPage })),
+  CamePage: () => import("./buying/CamePage").then((m) => ({ default: m.CamePage })),
   BuyingPage: () => import("./buying/BuyingPage").then((m) => ({ default: m.BuyingPage })),
   CuttingPage: () => import("./cutting/CuttingPage").then((m) => ({ default: m.CuttingPage })),
   CutListPage: () => import("./print/CutListPage").then((m) => ({ default: m.CutListPage })),
@@ -55,6 +56,7 @@ const StockPage = lazy(LATER.StockPage);
 const WallPage = lazy(LATER.WallPage);
 const OpeningPage = lazy(LATER.OpeningPage);
 const BuyingPage = lazy(LATER.BuyingPage);
+const CamePage = lazy(LATER.CamePage);
 const CuttingPage = lazy(LATER.CuttingPage);
 const CutListPage = lazy(LATER.CutListPage);
 const CardPage = lazy(LATER.CardPage);
@@ -122,6 +124,7 @@ createRoot(document.getElementById("root")!).render(
                       <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
                       <Route path="/jobs/:jobId/cutting" element={<CuttingPage />} />
                       <Route path="/jobs/:jobId/buying" element={<BuyingPage />} />
+                      <Route path="/jobs/:jobId/came" element={<CamePage />} />
                       <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
                       <Route path="/openings/:openingId/setting" element={<SettingPage />} />
                       <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />

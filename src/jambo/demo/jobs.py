@@ -75,11 +75,16 @@ SEED_LIBRARY: Doc = {
             ],
         },
     },
-    # what, how many, from whom, promised so many days from the start, how many of it have come, what was said
+    # what, how many, from whom, promised so many days from the start; each delivery: how many, what was said, what was measured
     "orders": [
-        ("pocket_kit", 2, "Gatehouse door counter", -2, 1, "the other is on the next cart"),
-        ("hinge", 12, "Lockside ironmongers", -6, 12, ""),
-        ("long_screw", 30, "Lockside ironmongers", 3, 0, ""),
+        ("pocket_kit", 1, "Gatehouse door counter", -2, [(1, "the carton is wet", {"printed": "2-4", "thickness_most": "1 3/4"})]),
+        ("pocket_kit", 1, "Gatehouse door counter", -1, []),
+        ("leaf", 3, "Gatehouse door counter", -3, [(2, "", {"width": "36", "height": "84", "thickness": "1 3/4"}),
+                                                  (1, "", {"width": "34", "height": "83 15/16", "thickness": "1 3/4"})]),
+        ("unit", 1, "Gatehouse door counter", -3, [(1, "", {"outside_width": "33 5/8", "leg_length": "81 1/2", "hand": "RHR"})]),
+        ("track", 1, "Lockside ironmongers", -4, [(1, "", {"length": "76"})]),
+        ("hinge", 12, "Lockside ironmongers", -6, [(12, "", {"corner": "square"})]),
+        ("long_screw", 30, "Lockside ironmongers", 3, []),
     ],
     "rack": [("38.1x88.9", "61 in"), ("38.1x88.9", "84 1/4 in"), ("38.1x139.7", "50 1/2 in")],
     "walls": [

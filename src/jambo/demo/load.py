@@ -21,6 +21,7 @@ from jambo.store import readings as kept_readings
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log
+from jambo.views.buying import BuyLineOut
 
 WHO = "demo"
 
@@ -79,15 +80,22 @@ def load_if_empty(database: Database) -> bool:
     return True
 
 
-def _order(database: Database, job_id: int, of: tuple[str, int, str, int, int, str]) -> None:
-    """Order the first line of a kind of thing, and let some of it come."""
-    name, count, supplier, days, came, note = of
-    list_ = buying.buying_of_job(database, job_id, Shown())
-    line = next(one for c in list_["counters"] for one in c["lines"] if one["key"].startswith(f"{name}|"))
+def _order(
+    database: Database, job_id: int, of: tuple[str, int, str, int, list[tuple[int, str, dict[str, str]]]]
+) -> None:
+    """Order the first line of a kind of thing that is still to order, and let some of it come, as it was measured."""
+    name, count, supplier, days, deliveries = of
+    line = next(one for one in _lines(database, job_id) if one["key"].startswith(f"{name}|") and one["to_order"])
     promised = datetime.now(UTC).date() + timedelta(days=days)
     new = buying.NewOrder(key=line["key"], count=count, supplier=supplier, promised=promised)
     buying.order(database, job_id, new, Shown(), WHO)
-    if came:
-        list_ = buying.buying_of_job(database, job_id, Shown())
-        made = next(one for c in list_["counters"] for one in c["lines"] if one["key"] == line["key"])["orders"][-1]
-        buying.came(database, job_id, made["id"], buying.Movement(count=came, note=note), WHO)
+    if deliveries:
+        made = next(one for one in _lines(database, job_id) if one["key"] == line["key"])["orders"][-1]
+        for number, note, measured in deliveries:
+            move = buying.Movement(count=number, note=note, measured=measured)
+            buying.came(database, job_id, made["id"], move, WHO)
+
+
+def _lines(database: Database, job_id: int) -> list[BuyLineOut]:
+    counters = buying.buying_of_job(database, job_id, Shown())["counters"]
+    return [one for counter in counters for one in counter["lines"]]

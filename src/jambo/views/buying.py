@@ -15,6 +15,7 @@ from jambo.core.delivery.asked import ASKED
 from jambo.core.framing.items import ITEMS, Item
 from jambo.core.framing.shop import COUNTER_OF, COUNTERS, TIMBER, screws_to_spare, sticks_to_spare
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.notation import called_out
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import Region, fill
 from jambo.format.cutting import sizes_of
@@ -165,6 +166,8 @@ def _things(job: SolvedJob, covered: Mapping[tuple[int, str], int], tape: Tape, 
     rows = []
     for key, (item, marks) in found.items():
         length = show(item.length, tape).text if item.length is not None else ""
+        if item.length is not None and item.name == "pocket_kit" and tape.unit == "in" and called_out(item.length):
+            length = f"{called_out(item.length)} ({length})"  # a kit is called by its leaf, in both writings
         detail = ", ".join(part for part in (item_detail(item, tape), length) if part)
         told = tuple(mark if n == 1 else f"{mark} x{n}" for mark, n in marks.items())
         count = sum(marks.values())

@@ -14,7 +14,7 @@ from jambo.core.delivery.verdict import Finding, Level, Verdict
 from jambo.core.flags import ROUNDED_UP
 from jambo.core.framing.items import Item
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.notation import called_out
+from jambo.core.quantities.notation import called_out, exact_text
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import WORDS, Region, fill, listed
 from jambo.format.delivery import Measures
@@ -93,11 +93,12 @@ class VerdictOut(TypedDict):
 
 
 class MeasuredOut(TypedDict):
-    """A measure as it was written, under what it was asked."""
+    """A measure under what it was asked: as it is shown, and `written` exactly, to be measured again from."""
 
     key: str
     label: str
     text: str
+    written: str
 
 
 class BuildOut(TypedDict):
@@ -110,7 +111,7 @@ class BuildOut(TypedDict):
 
 
 class ThingOut(TypedDict):
-    """A thing that came: what was measured of it, the verdict for what it was bought for, and where it serves best.
+    """A thing that came: what was measured of it, the verdict for what it was bought for (in bulk, for each opening), and where it serves best.
 
     `place` is None where it serves nowhere or nothing needs it; `given` names the opening it was given to, and `given_line` the
     line of the record that says so. `surplus` says that nothing it was bought for needs it.
@@ -125,7 +126,7 @@ class ThingOut(TypedDict):
     supplier: str
     count: int
     measured: list[MeasuredOut]
-    meant: VerdictOut | None
+    meant: list[VerdictOut]
     place: VerdictOut | None
     surplus: bool
     given: str
@@ -314,14 +315,13 @@ def delivery_out(of: Deliveries, tape: Tape, words: Region) -> DeliveryOut:
         j, meant = best[i], placed.meant[i]
         row = _thing_out(thing, tape, words)
         row["surplus"] = meant is None and thing.item not in BULK
-        if meant is not None and thing.measures is not None:
-            row["meant"] = _told_of(of, thing, placed.needs[meant], tape, words, meant=True)
+        row["meant"] = [*_told_meant(of, thing, meant, tape, words)]
         if j is not None and thing.measures is not None:
             row["place"] = _told_of(of, thing, placed.needs[j], tape, words, meant=j == meant)
         elif j is not None:
             need = placed.needs[j]
             row["place"] = verdict_out(need, Verdict(()), tape, words)
-        elif thing.measures is not None and thing.item not in BULK and row["meant"] is not None:
+        elif thing.measures is not None and thing.item not in BULK and row["meant"]:
             row["build"] = [
                 _build_out(need, findings, tape, words)
                 for need, findings in of.building(i)
@@ -336,13 +336,14 @@ def _measured_out(thing: Thing, tape: Tape, words: Region) -> Iterator[MeasuredO
     """What was measured, on the crew's tape; what is printed on a carton as it is printed."""
     read = thing.measures or Measures()
     for one in ASKED[thing.item]:
-        text = thing.texts.get(one.key, "")
+        text = written = thing.texts.get(one.key, "")
         if one.choices:
             text = dict(one.choices).get(text, text)
         elif one.key in read.lengths and one.key != PRINTED:
-            text = show(read.lengths[one.key], told_on(read.lengths[one.key], tape)).text
+            length = read.lengths[one.key]
+            text, written = show(length, told_on(length, tape)).text, exact_text(length, tape.unit)
         if text:
-            yield {"key": one.key, "label": fill(one.label, words), "text": text}
+            yield {"key": one.key, "label": fill(one.label, words), "text": text, "written": written}
 
 
 def _thing_out(thing: Thing, tape: Tape, words: Region) -> ThingOut:
@@ -350,8 +351,19 @@ def _thing_out(thing: Thing, tape: Tape, words: Region) -> ThingOut:
         "came": thing.came, "n": thing.n, "order": thing.order, "item": thing.item, "label": thing.label,
         "detail": thing.detail, "supplier": thing.supplier, "count": thing.count,
         "measured": [*_measured_out(thing, tape, words)],
-        "meant": None, "place": None, "surplus": False, "given": "", "given_line": None, "build": [],
+        "meant": [], "place": None, "surplus": False, "given": "", "given_line": None, "build": [],
     }  # fmt: skip
+
+
+def _told_meant(of: Deliveries, thing: Thing, meant: int | None, tape: Tape, words: Region) -> Iterator[VerdictOut]:
+    """The verdict for what it was bought for: in bulk, for each opening that needs some."""
+    placed = of.to_place
+    if thing.measures is None:
+        return
+    if thing.item in BULK:
+        yield from tried(thing, placed.needs, tape, words)
+    elif meant is not None and (found := _told_of(of, thing, placed.needs[meant], tape, words, meant=True)) is not None:
+        yield found
 
 
 def _told_of(of: Deliveries, thing: Thing, need: Need, tape: Tape, words: Region, *, meant: bool) -> VerdictOut | None:
@@ -403,21 +415,20 @@ def _swaps(of: Deliveries, best: Sequence[int | None], tape: Tape, words: Region
                 {"came": placed.things[i].came, "n": placed.things[i].n, "opening": placed.needs[best[i] or 0].opening}
                 for i in chain
             ]
-            yield {"text": "; ".join(said) + ".", "moves": moves}
+            yield {"text": ". ".join(said) + ".", "moves": moves}
 
 
 def _said(of: Deliveries, i: int, need: Need, tape: Tape, words: Region) -> str:
     """One thing's move: "The leaf that came for 104 serves 108 as it is"."""
     placed = of.to_place
     thing, meant = placed.things[i], placed.meant[i]
-    whose = f"that came for {placed.needs[meant].mark}" if meant is not None else "to spare"
+    whose = f" that came for {placed.needs[meant].mark}" if meant is not None else f" to spare, {thing.detail},"
     verdict = of.verdict(thing, need, meant=False)
     how = "as it is"
     if verdict is not None and verdict.minutes:
         cures = [finding_out(f, tape, words)["cure"].rstrip(".") for f in verdict.findings if f.words.minutes]
         how = "after this: " + listed([f"{cure[:1].lower()}{cure[1:]}" for cure in cures])
-    size = f" ({thing.detail})" if thing.detail else ""
-    return f"The {thing.label[:1].lower()}{thing.label[1:]}{size} {whose} serves {need.mark} {how}"
+    return f"The {thing.label[:1].lower()}{thing.label[1:]}{whose} serves {need.mark} {how}"
 
 
 def tried(thing: Thing, needs: Sequence[Need], tape: Tape, words: Region) -> list[VerdictOut]:

@@ -62,6 +62,10 @@ export type Cutting = Schemas["Cutting"];
 export type Buying = Schemas["BuyingOut"];
 export type BuyLine = Schemas["BuyLineOut"];
 export type Order = Schemas["OrderOut"];
+export type Asked = Schemas["AskedOut"];
+export type Delivered = Schemas["DeliveryOut"];
+export type Thing = Schemas["ThingOut"];
+export type Verdict = Schemas["VerdictOut"];
 export type StageName = Result["stages"][number];
 
 export interface FieldError {

@@ -200,6 +200,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/buying/delivered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Delivered
+         * @description Give everything that came for the openings of a job: what was measured, whether it serves, and where it serves best.
+         */
+        get: operations["delivered_api_jobs__job_id__buying_delivered_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/given": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give
+         * @description Put things that came to openings, all of them or none. 422 for one that is wrong there or given already.
+         */
+        post: operations["give_api_jobs__job_id__buying_given_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/buying/lines/{line_id}": {
         parameters: {
             query?: never;
@@ -212,9 +252,29 @@ export interface paths {
         post?: never;
         /**
          * Take Back
-         * @description Take back an order, a delivery or what was sent back, by its line in the record; the record keeps both.
+         * @description Take back an order, a delivery, a check, what was given or sent back, by its line in the record, which keeps both.
          */
         delete: operations["take_back_api_jobs__job_id__buying_lines__line_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/lines/{line_id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check
+         * @description Record what was measured of a delivery, by its line in the record; the newest counts. 422 for what is no measure.
+         */
+        post: operations["check_api_jobs__job_id__buying_lines__line_id__check_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -294,6 +354,26 @@ export interface paths {
          * @description Record that some of an order have come. 422 for more than are still to come: nothing is booked twice.
          */
         post: operations["came_api_jobs__job_id__buying_orders__order_id__came_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/buying/orders/{order_id}/verdict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Verdict
+         * @description Judge what is being measured of a delivery, for each opening it is for. Nothing is kept. 422 for what is no measure.
+         */
+        post: operations["verdict_api_jobs__job_id__buying_orders__order_id__verdict_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1388,6 +1468,22 @@ export interface components {
             unit?: ("in" | "mm") | null;
         };
         /**
+         * AskedOut
+         * @description A measure or choice asked of a thing that comes; `kind` is "" for a choice.
+         */
+        AskedOut: {
+            /** Choices */
+            choices: components["schemas"]["jambo__views__asked__ChoiceOut"][];
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+        };
+        /**
          * Based
          * @description A write that names the version it was based on.
          */
@@ -1417,6 +1513,20 @@ export interface components {
             figure: string;
             /** Up */
             up: string;
+        };
+        /**
+         * BuildOut
+         * @description What building an opening to a thing takes.
+         */
+        BuildOut: {
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Mark */
+            mark: string;
+            /** Minutes */
+            minutes: number;
+            /** Opening */
+            opening: number;
         };
         /**
          * BuyLineOut
@@ -1462,9 +1572,14 @@ export interface components {
         };
         /**
          * BuyingOut
-         * @description A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late.
+         * @description A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late; what is asked of each
+         *     kind of thing that was ordered when it comes, by key of `ITEMS`.
          */
         BuyingOut: {
+            /** Asked */
+            asked: {
+                [key: string]: components["schemas"]["AskedOut"][];
+            };
             /** Counters */
             counters: components["schemas"]["CounterOut"][];
             /** Late */
@@ -1612,7 +1727,7 @@ export interface components {
             /** Accepted */
             accepted: string;
             /** Choices */
-            choices: components["schemas"]["ChoiceOut"][];
+            choices: components["schemas"]["jambo__views__lines__ChoiceOut"][];
             /** Reading */
             reading: string;
             /** Reason */
@@ -1650,6 +1765,22 @@ export interface components {
             step: components["schemas"]["Step"];
         };
         /**
+         * Check
+         * @description What was measured of a thing that came, by the key it is asked under; `unit` is what bare numbers are in.
+         *
+         *     `seen` is the newest line of the record about the delivery when it was looked at: what others wrote since is not overwritten.
+         */
+        Check: {
+            /** Measured */
+            measured: {
+                [key: string]: string;
+            };
+            /** Seen */
+            seen?: number | null;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
+        };
+        /**
          * CheckOut
          * @description The check after setting: gaps, moves in work words, and whether it can be signed off.
          */
@@ -1664,16 +1795,6 @@ export interface components {
             moves: string[];
             /** Unread */
             unread: string[];
-        };
-        /**
-         * ChoiceOut
-         * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
-         */
-        ChoiceOut: {
-            /** Label */
-            label: string;
-            /** Text */
-            text: string;
         };
         /**
          * ComparedOut
@@ -1947,6 +2068,16 @@ export interface components {
             outside_width?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * DeliveryOut
+         * @description Everything that came for a job's openings, where it goes, and what changes places.
+         */
+        DeliveryOut: {
+            /** Swaps */
+            swaps: components["schemas"]["SwapOut"][];
+            /** Things */
+            things: components["schemas"]["ThingOut"][];
+        };
+        /**
          * DimOut
          * @description A dimension line that reads a figure.
          */
@@ -2003,6 +2134,8 @@ export interface components {
             bypass?: components["schemas"]["Bypass"];
             /** Delivered Hand */
             delivered_hand?: ("LH" | "RH" | "LHR" | "RHR") | null;
+            /** Delivered Stops */
+            delivered_stops?: ("loose" | "solid") | null;
             /**
              * Fire Rated
              * @default false
@@ -2213,6 +2346,23 @@ export interface components {
             /** Terms */
             terms: components["schemas"]["TermOut"][];
             value: components["schemas"]["LengthOut"];
+        };
+        /**
+         * FindingOut
+         * @description One reason of a verdict, with its cure.
+         */
+        FindingOut: {
+            /** Code */
+            code: string;
+            /** Cure */
+            cure: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "planned" | "will_do" | "wrong";
+            /** Reason */
+            reason: string;
         };
         /**
          * Fitting
@@ -3260,6 +3410,20 @@ export interface components {
             x: number;
         };
         /**
+         * MeasuredOut
+         * @description A measure under what it was asked: as it is shown, and `written` exactly, to be measured again from.
+         */
+        MeasuredOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Written */
+            written: string;
+        };
+        /**
          * MissingOut
          * @description A field nobody has filled in yet.
          */
@@ -3268,6 +3432,33 @@ export interface components {
             label: string;
             /** Path */
             path: string;
+        };
+        /**
+         * Move
+         * @description A thing put to an opening: the line of the record it came by, which of its pieces, and the opening.
+         */
+        Move: {
+            /** Came */
+            came: number;
+            /**
+             * N
+             * @default 1
+             */
+            n?: number;
+            /** Opening */
+            opening: number;
+        };
+        /**
+         * MoveOut
+         * @description A thing put to an opening.
+         */
+        MoveOut: {
+            /** Came */
+            came: number;
+            /** N */
+            n: number;
+            /** Opening */
+            opening: number;
         };
         /**
          * MoveToWall
@@ -3300,10 +3491,21 @@ export interface components {
          * @description How many have come, or were sent back, and what is to be said of it.
          *
          *     `seen` is the last that had happened to the order when it was looked at (0: nothing): what others wrote since is not booked twice.
+         *     `measured` is what was measured of all of them as they came, by the key it is asked under, bare numbers in `unit`; `came` names
+         *     the delivery that what goes back is of.
          */
         Movement: {
+            /** Came */
+            came?: number | null;
             /** Count */
             count: number;
+            /**
+             * Measured
+             * @default {}
+             */
+            measured?: {
+                [key: string]: string;
+            };
             /**
              * Note
              * @default
@@ -3311,6 +3513,16 @@ export interface components {
             note?: string;
             /** Seen */
             seen?: number | null;
+            /** Unit */
+            unit?: ("in" | "mm") | null;
+        };
+        /**
+         * Moves
+         * @description Things put to openings in one step, all of them or none.
+         */
+        Moves: {
+            /** Moves */
+            moves: components["schemas"]["Move"][];
         };
         /**
          * Neighbour
@@ -3571,7 +3783,7 @@ export interface components {
         };
         /**
          * OrderOut
-         * @description An order as it stands. `open` have not come; `late` says that its day has gone by.
+         * @description An order as it stands. `open` have not come; `late` says that its day has gone by; `given` were given to openings.
          */
         OrderOut: {
             /** Back */
@@ -3582,10 +3794,14 @@ export interface components {
             count: number;
             /** Detail */
             detail: string;
+            /** Given */
+            given: number;
             /** Happened */
             happened: components["schemas"]["HappenedOut"][];
             /** Id */
             id: number;
+            /** Item */
+            item: string;
             /** Label */
             label: string;
             /** Late */
@@ -5125,6 +5341,16 @@ export interface components {
             readings?: components["schemas"]["Reading"][];
         };
         /**
+         * SwapOut
+         * @description Things that change places, said in a sentence, and the moves that do it.
+         */
+        SwapOut: {
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            /** Text */
+            text: string;
+        };
+        /**
          * TableOut
          * @description A schedule as it was found. `numbers` are its rows' numbers in what was pasted or chosen.
          */
@@ -5171,12 +5397,50 @@ export interface components {
             value: components["schemas"]["LengthOut"];
         };
         /**
+         * ThingOut
+         * @description A thing that came: what was measured of it, the verdict for what it was bought for (in bulk, for each opening), and where it serves best.
+         *
+         *     `place` is None where it serves nowhere or nothing needs it; `given` names the opening it was given to, and `given_line` the
+         *     line of the record that says so. `surplus` says that nothing it was bought for needs it.
+         */
+        ThingOut: {
+            /** Build */
+            build: components["schemas"]["BuildOut"][];
+            /** Came */
+            came: number;
+            /** Count */
+            count: number;
+            /** Detail */
+            detail: string;
+            /** Given */
+            given: string;
+            /** Given Line */
+            given_line: number | null;
+            /** Item */
+            item: string;
+            /** Label */
+            label: string;
+            /** Meant */
+            meant: components["schemas"]["VerdictOut"][];
+            /** Measured */
+            measured: components["schemas"]["MeasuredOut"][];
+            /** N */
+            n: number;
+            /** Order */
+            order: number;
+            place: components["schemas"]["VerdictOut"] | null;
+            /** Supplier */
+            supplier: string;
+            /** Surplus */
+            surplus: boolean;
+        };
+        /**
          * TokenOut
          * @description A stretch of the line and what was heard in it; `choices` are its meanings where it has several.
          */
         TokenOut: {
             /** Choices */
-            choices: components["schemas"]["ChoiceOut"][];
+            choices: components["schemas"]["jambo__views__lines__ChoiceOut"][];
             /** End */
             end: number;
             /** Label */
@@ -5446,6 +5710,25 @@ export interface components {
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Top Plates */
             top_plates?: number | null;
+        };
+        /**
+         * VerdictOut
+         * @description What a check comes to, for one opening; `minutes` is the work by rule.
+         */
+        VerdictOut: {
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "planned" | "will_do" | "wrong";
+            /** Mark */
+            mark: string;
+            /** Minutes */
+            minutes: number;
+            /** Opening */
+            opening: number;
         };
         /**
          * Version
@@ -5845,6 +6128,26 @@ export interface components {
         jambo__jobs__floors__Floors: {
             /** Floors */
             floors: components["schemas"]["FloorType"][];
+        };
+        /**
+         * ChoiceOut
+         * @description A choice that is offered.
+         */
+        jambo__views__asked__ChoiceOut: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * ChoiceOut
+         * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
+         */
+        jambo__views__lines__ChoiceOut: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
         };
     };
     responses: never;
@@ -7108,6 +7411,205 @@ export interface operations {
             };
         };
     };
+    delivered_api_jobs__job_id__buying_delivered_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    give_api_jobs__job_id__buying_given_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Moves"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     take_back_api_jobs__job_id__buying_lines__line_id__delete: {
         parameters: {
             query?: never;
@@ -7129,6 +7631,108 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    check_api_jobs__job_id__buying_lines__line_id__check_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Check"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
             };
             /** @description Bad Request */
             400: {
@@ -7535,6 +8139,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    verdict_api_jobs__job_id__buying_orders__order_id__verdict_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Check"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerdictOut"][];
                 };
             };
             /** @description Bad Request */

@@ -304,6 +304,7 @@ function Board({ data }: { data: JobPageData }) {
         {data.late > 0 && (
           <span className="chip stop">{data.late === 1 ? "1 order late" : `${data.late} orders late`}</span>
         )}
+        <Link to={`/jobs/${data.id}/came`}>What came</Link>
         <Link to={`/jobs/${data.id}/cutting`}>Cutting</Link>
         <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
         <Link to={`/jobs/${data.id}/floors`}>Floors</Link>

@@ -5,12 +5,13 @@ import clsx from "clsx";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 
-import type { BuyLine, Order } from "../api/client";
+import type { Buying, BuyLine, Order } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { WithFractions } from "../tape/Digits";
 import styles from "./BuyingPage.module.css";
+import { day } from "./day";
 import { DoForm } from "./DoForm";
 import { type BuyingWork, type Doing, useBuying } from "./useBuying";
 
@@ -37,6 +38,9 @@ export function BuyingPage() {
           </>
         }
       >
+        <Button component={Link} variant="subtle" to={`/jobs/${id}/came`}>
+          What came
+        </Button>
         <Button
           component="a"
           variant="subtle"
@@ -71,7 +75,7 @@ export function BuyingPage() {
                 <h2>{counter.title}</h2>
                 <ul className={styles.lines}>
                   {counter.lines.map((line) => (
-                    <Line key={line.key} line={line} work={work} act={setDoing} />
+                    <Line key={line.key} line={line} asked={data.asked} work={work} act={setDoing} />
                   ))}
                 </ul>
               </section>
@@ -85,7 +89,7 @@ export function BuyingPage() {
                       <b className={styles.count}>{order.count}</b>
                       <div>
                         <strong>{order.label}</strong> <WithFractions text={order.detail} />
-                        <OneOrder order={order} work={work} act={setDoing} />
+                        <OneOrder order={order} measured={order.item in data.asked} work={work} act={setDoing} />
                       </div>
                     </li>
                   ))}
@@ -102,11 +106,12 @@ export function BuyingPage() {
 
 interface LineProps {
   line: BuyLine;
+  asked: Buying["asked"];
   work: BuyingWork;
   act: (doing: Doing) => void;
 }
 
-function Line({ line, work, act }: LineProps) {
+function Line({ line, asked, work, act }: LineProps) {
   const all = line.to_order === 0;
   return (
     <li data-done={(all && line.orders.every((o) => o.open === 0)) || undefined}>
@@ -120,10 +125,11 @@ function Line({ line, work, act }: LineProps) {
         </p>
         <p className="quiet">
           {line.needed} needed{line.spare > 0 && `, ${line.spare} to spare`}
+          {line.ordered > line.needed + line.spare && `, ${line.ordered - line.needed - line.spare} more are ordered`}
           {line.marks.length > 0 && ` · ${line.marks.join(", ")}`}
         </p>
         {line.orders.map((order) => (
-          <OneOrder key={order.id} order={order} work={work} act={act} />
+          <OneOrder key={order.id} order={order} measured={order.item in asked} work={work} act={act} />
         ))}
       </div>
       {!all && (
@@ -139,10 +145,16 @@ function Line({ line, work, act }: LineProps) {
   );
 }
 
-const day = (iso: string) =>
-  new Date(`${iso}T12:00:00`).toLocaleDateString([], { weekday: "short", day: "numeric", month: "short" });
+interface OrderProps {
+  order: Order;
+  /** Whether something is measured of it when it comes: that has a page of its own. */
+  measured: boolean;
+  work: BuyingWork;
+  act: (doing: Doing) => void;
+}
 
-function OneOrder({ order, work, act }: { order: Order; work: BuyingWork; act: (doing: Doing) => void }) {
+function OneOrder({ order, measured, work, act }: OrderProps) {
+  const came = `/jobs/${useParams().jobId}/came`;
   const last = order.happened.at(-1);
   const undo = () =>
     work.takeBack.mutate(last?.id ?? order.id, {
@@ -157,6 +169,7 @@ function OneOrder({ order, work, act }: { order: Order; work: BuyingWork; act: (
         {order.supplier && ` from ${order.supplier}`}
         {order.promised && `, promised for ${day(order.promised)}`}
         {order.came > 0 && `; ${order.came} came`}
+        {order.given > 0 && `, ${order.given} with their openings`}
         {order.back > 0 && `, ${order.back} went back`}
         {order.happened
           .filter((h) => h.note)
@@ -164,7 +177,18 @@ function OneOrder({ order, work, act }: { order: Order; work: BuyingWork; act: (
           .join("")}
       </p>
       <div className="row">
-        {order.open > 0 && (
+        {order.open > 0 && measured && (
+          <Button
+            component={Link}
+            to={`${came}?order=${order.id}`}
+            variant="default"
+            size="compact-md"
+            aria-label={`It came: ${named}`}
+          >
+            It came
+          </Button>
+        )}
+        {order.open > 0 && !measured && (
           <Button
             variant="default"
             size="compact-md"

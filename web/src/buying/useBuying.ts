@@ -5,7 +5,8 @@ import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 
 /** What is written down of a line or an order: an order, what came of it, what went back. */
-export type Doing = { what: "order"; line: BuyLine } | { what: "came" | "back"; order: Order };
+export type Doing =
+  { what: "order"; line: BuyLine } | { what: "came"; order: Order } | { what: "back"; order: Order; came?: number };
 
 /** What was filled in. */
 export interface Said {
@@ -38,7 +39,12 @@ export function useBuying(id: number) {
         return ask(api.POST("/api/jobs/{job_id}/buying/orders", { params: { path: { job_id: id }, query }, body }));
       }
       const path = { job_id: id, order_id: doing.order.id };
-      const body = { count, note: said.note, seen: doing.order.happened.at(-1)?.id ?? 0 };
+      const body = {
+        count,
+        note: said.note,
+        seen: doing.order.happened.at(-1)?.id ?? 0,
+        came: doing.what === "back" ? doing.came : undefined,
+      };
       return doing.what === "came"
         ? ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/came", { params: { path }, body }))
         : ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/back", { params: { path }, body }));

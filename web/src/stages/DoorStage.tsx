@@ -282,6 +282,16 @@ function More({ swing }: { swing: boolean }) {
             ]}
           />
           <SelectAt path="opening.door.delivered_hand" label="Hand of the unit delivered" fallback="" data={HANDS} />
+          <SelectAt
+            path="opening.door.delivered_stops"
+            label="Stops of the unit delivered"
+            fallback=""
+            data={[
+              { value: "", label: "as its kind has them" },
+              { value: "loose", label: "Loose strips" },
+              { value: "solid", label: "Worked from the solid" },
+            ]}
+          />
           <div className="pair">
             <ChoiceAt path={`${hardware}.hinge_corner`} />
             <ChoiceAt path={`${hardware}.hinge_mortise`} />

@@ -16,7 +16,7 @@ FOUND = Found(
     {
         "plan-it": (
             "will_do", 0,
-            "Its hole is not framed yet: planned {before} wide, for this {after}.",
+            "Its hole is not framed yet: {before} by {height} as planned, {after} by {height_after} for this one.",
             "Plan the opening for what came before the wall is framed.",
         ),
         "filler": (
@@ -75,8 +75,9 @@ def building(planned: Side, built: Side, *, framed: bool) -> Iterator[Finding]:
         planned: the opening as it is; built: the same, planned for what came; framed: whether its hole is there.
     """
     width, height = _differ(planned, built, names.RO_WIDTH), _differ(planned, built, names.RO_HEIGHT)
-    if not framed and width is not None:
-        yield FOUND("plan-it", {"before": width[0], "after": width[1]})
+    if not framed and width is not None and height is not None:
+        before, after, _ = width
+        yield FOUND("plan-it", {"before": before, "after": after, "height": height[0], "height_after": height[1]})
     else:
         yield from _hole(planned, built, width)
         if height is not None and height[2]:

@@ -25,12 +25,12 @@ FOUND = Found(
         "narrower-leaf": (
             "wrong", 0,
             "Over its backs it is {outside}; {planned} was planned: it holds a {leaf} some {less} narrower.",
-            "Send it back, or look below where it serves.",
+            "Send it back, unless it serves another opening.",
         ),
         "wider-leaf": (
             "wrong", 0,
             "Over its backs it is {outside}; {planned} was planned: it holds a {leaf} some {more} wider.",
-            "Send it back, or look below where it serves.",
+            "Send it back, unless it serves another opening.",
         ),
         "no-play": (
             "will_do", 30,
@@ -65,7 +65,7 @@ FOUND = Found(
         "legs-of-another-height": (
             "wrong", 0,
             "Its {leg}s are {supplied} to the shoulder; {wanted} is needed: it holds a {leaf} of another height.",
-            "Send it back, or look below where it serves.",
+            "Send it back, unless it serves another opening.",
         ),
         "stands-proud": (
             "will_do", 20,

@@ -20,6 +20,11 @@ FOUND = Found(
             "It is {length} long; {planned} is needed.",
             "Cut {cut} off the end without the stop, and bore for the stop again.",
         ),
+        "track-shorter": (
+            "will_do", 0,
+            "It is {length} long; {planned} was planned, and {least} is the least.",
+            "Take stops and holes from the new figures of the track.",
+        ),
         "lining-planed": (
             "will_do", 10,
             "It is {depth} wide; {wanted} is needed.",
@@ -85,9 +90,14 @@ def _on_lining(case: Case) -> Iterator[Finding]:
 
 
 def _on_track(case: Case) -> Iterator[Finding]:
-    length, planned = case.lengths.get("length"), case.planned.figures.value(names.TRACK_LENGTH)
-    if length is not None and planned is not None and length >= planned + case.same:
+    figures, length = case.planned.figures, case.lengths.get("length")
+    planned, least = figures.value(names.TRACK_LENGTH), figures.value(names.TRACK_LEAST)
+    if length is None or planned is None or least is None:
+        return
+    if length >= planned + case.same:
         yield FOUND("track-longer", {"length": length, "planned": planned, "cut": length - planned})
+    elif least - case.same < length <= planned - case.same:
+        yield FOUND("track-shorter", {"length": length, "planned": planned, "least": least})
 
 
 def _on_pocket_kit(case: Case) -> Iterator[Finding]:

@@ -28,12 +28,12 @@ FOUND = Found(
         "another-width": (
             "wrong", 0,
             "It is {width} wide; {planned} was planned.",
-            "Send it back, or look below where it serves.",
+            "Send it back, unless it serves another opening.",
         ),
         "another-height": (
             "wrong", 0,
             "It is {height} high; {planned} was planned.",
-            "Send it back, or look below where it serves.",
+            "Send it back, unless it serves another opening.",
         ),
         "frame-made-to-it": (
             "will_do", 0,

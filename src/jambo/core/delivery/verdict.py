@@ -65,5 +65,7 @@ class Found:
 
 
 def verdict(findings: Sequence[Finding]) -> Verdict:
-    """Gather what was found, the worst first."""
-    return Verdict(tuple(sorted(findings, key=lambda f: -LEVELS.index(f.words.level))))
+    """Gather what was found, the worst first; nobody works on what is wrong, and what that would take is left out."""
+    wrong = any(f.words.level == "wrong" for f in findings)
+    told = [f for f in findings if not (wrong and f.words.level == "will_do")]
+    return Verdict(tuple(sorted(told, key=lambda f: -LEVELS.index(f.words.level))))
