@@ -7,7 +7,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from helpers import PLAIN
-from jambo.core.framing.shop import screws_to_spare, sticks_to_spare
+from jambo.core.framing.shop import by_bundle, sticks_to_spare, to_spare
 
 
 @pytest.fixture
@@ -40,12 +40,21 @@ def ordered(client, address, what, count, **more):
 @pytest.mark.parametrize(
     ("of", "count", "spare"),
     [
-        ("leaf", 30, 0), ("casing_nail", 30, 0), ("long_screw", 0, 0), ("long_screw", 1, 1), ("long_screw", 10, 1), ("foot_screw", 11, 2),
+        ("leaf", 30, 0), ("casing_nail", 30, 0), ("long_screw", 0, 0), ("long_screw", 1, 1), ("long_screw", 10, 1), ("foot_screw", 11, 2), ("shim", 14, 3), ("flat_shim", 5, 1),
         ("sticks", 1, 0), ("sticks", 9, 0), ("sticks", 10, 1), ("sticks", 29, 1), ("sticks", 30, 2),
     ],
 )  # fmt: skip
 def test_what_is_bought_to_spare(of, count, spare):
-    assert (sticks_to_spare(count) if of == "sticks" else screws_to_spare(of, count)) == spare
+    assert (sticks_to_spare(count) if of == "sticks" else to_spare(of, count)) == spare
+
+
+def test_shims_are_had_by_the_bundle(client, buying):
+    """Three hinges and four places at the strike, two shims each: 14 a door, 42 for three, 9 to spare: 51 in bundles of 12."""
+    shims = line(client, buying, "tapered shims")
+    assert (shims["needed"], shims["spare"]) == (4, 1)
+    assert shims["detail"] == "bundles of 12, for 42 and 9 to spare"
+    assert by_bundle("shim", 48, 0) == (4, 0)
+    assert by_bundle("flat_shim", 48, 0) is None
 
 
 def test_a_fire_rated_leaf_is_a_line_of_its_own(client, buying):
@@ -73,6 +82,17 @@ def test_lines_are_in_shop_terms_by_counter(client, buying):
     plan = client.get(buying.replace("/buying", "/cutting")).json()["sections"]
     counters = {c["counter"]: c["lines"] for c in client.get(buying).json()["counters"]}
     assert sum(t["needed"] for t in counters["timber"]) == sum(s["taken"] for of in plan for s in of["stock"])
+
+
+def test_a_line_is_had_from_whom_it_or_its_counter_was_ordered_last(client, buying):
+    assert line(client, buying, "hinges")["supplier"] == ""
+    ordered(client, buying, "hinges", 3, supplier="Lockside")
+    ordered(client, buying, "hinges", 3, supplier="Gatehouse")
+    assert [line(client, buying, what)["supplier"] for what in ("hinges", "latch", "leaf")] == [
+        "Gatehouse",
+        "Gatehouse",
+        "",
+    ]
 
 
 def test_a_stick_that_is_cut_is_still_one_that_was_bought(client, buying):

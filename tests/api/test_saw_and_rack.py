@@ -1,5 +1,7 @@
 """A job's cutting plan: what is cut leaves it, on every list; what is left of a stick goes into the rack and is cut from later."""
 
+import json
+
 import pytest
 
 from helpers import PLAIN
@@ -251,3 +253,23 @@ def test_what_is_framed_or_set_is_not_cut_and_what_was_cut_short_is_cut_anew(cli
     assert [client.post(f"{address}/sticks", json=jack).status_code for _ in range(2)] == [201, 422]
     client.post(f"/api/openings/{first}/events", json={"what": "framed"}).raise_for_status()
     assert not [f for f in figures(section(client, address)) if f[0] == first]
+
+
+def test_a_cutting_list_is_planned_with_a_line_for_each_step(client):
+    said = {
+        "format": "jambo-cut/1",
+        "unit": "mm",
+        "kerf": "0",
+        "square": "0",
+        "goal": "sticks",
+        "stock": [{"length": "2400"}],
+        "pieces": [{"label": "a", "length": "1000", "count": 3}],
+    }
+    answer = client.post("/api/cut/steps", json=said)
+    *steps, last = map(json.loads, answer.text.splitlines())
+    assert answer.headers["content-type"].startswith("application/x-ndjson")
+    assert steps
+    assert all(step["bound"] <= step["best"] for step in steps)
+    assert last["plan"] == client.post("/api/cut", json=said).json()
+    assert last["plan"]["value"] == 2
+    assert client.post("/api/cut/steps", json=said | {"kerf": "-1"}).status_code == 422

@@ -7,8 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import POCKET, SLIDER, plain, solved
+from jambo.core.all_flags import KINDS as ALL_FLAGS
 from jambo.core.delivery.asked import ASKED
 from jambo.core.delivery.assign import assigned
+from jambo.core.delivery.judge import OF_FLAGS
 from jambo.core.framing.items import Item
 from jambo.core.quantities.tape import Tape
 from jambo.format.delivery import kind_of, measured
@@ -187,6 +189,24 @@ def test_what_is_no_measure_is_refused_by_its_field(item, texts, path):
     with pytest.raises(Refused) as refused:
         measured(item, texts, "in")
     assert [e.path for e in refused.value.errors] == [path]
+
+
+def test_every_flag_that_a_delivery_may_raise_is_one():
+    assert OF_FLAGS.keys() <= ALL_FLAGS.keys()
+
+
+@pytest.mark.parametrize(
+    ("texts", "level", "codes"),
+    [
+        ({"width": "35", "height": "83", "thickness": "1 3/8"}, "planned", []),  # opening 31 and 2 over each side; 81 1/2 + 2 - 1/2
+        ({"width": "34"}, "will_do", ["slab-covers-little", "slides-otherwise"]),
+        ({"width": "30 1/2"}, "wrong", ["slab-does-not-cover"]),
+        ({"height": "80 1/2"}, "wrong", ["slab-top-uncovered"]),
+    ],
+)  # fmt: skip
+def test_a_slab_is_held_against_its_opening(texts, level, codes):
+    found = check(opening(**SLIDER), "slab", **texts)
+    assert (found[0], sorted(found[1])) == (level, codes)
 
 
 def test_every_measure_is_a_length_that_is_declared_or_a_choice():

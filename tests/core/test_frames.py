@@ -31,7 +31,7 @@ def test_pair_adds_a_gap_at_both_hinges_and_one_between():
     assert far.x1 - far.x0 == inch("24")  # the active leaf hangs on the right
     assert [(i.name, i.count, i.length) for i in result.hardware] == [
         ("leaf", 1, None), ("leaf", 1, None), ("hinge", 6, inch("3 1/2")), ("long_screw", 6, inch("3")), ("latch", 1, None), ("bolt", 2, None),
-        ("cover_strip", 1, inch("84")),
+        ("cover_strip", 1, inch("84")), ("shim", 14, None),  # behind three hinges a side and over the head, two each
     ]  # fmt: skip
 
 
@@ -167,7 +167,7 @@ def test_outside_frame_on_its_sill(sill, on, filler, bottom, leg):
 
 def test_pre_hung_brings_its_hinges():
     result = solved(plain(**{"opening.frame.supply": "pre_hung"}))
-    assert [i.name for i in result.hardware] == ["unit", "long_screw", "latch"]
+    assert [i.name for i in result.hardware] == ["unit", "long_screw", "latch", "shim"]
 
 
 @pytest.mark.parametrize(("mass", "count"), [("90 lb", 3), ("91", 4), ("40.9 kg", 4)])

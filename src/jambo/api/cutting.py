@@ -5,13 +5,14 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Query
+from fastapi.responses import StreamingResponse
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
 from jambo.format.cutting import CutList
 from jambo.format.document import Cutting
 from jambo.jobs import cutting
 from jambo.jobs.cutting import CutStick, CutStickLine, NewOffcut
-from jambo.views.cutting import CutPlanOut
+from jambo.views.cutting import CutPlanOut, cut_told
 from jambo.views.cutting import cut as plan
 from jambo.views.job_cutting import JobCuttingOut
 
@@ -24,6 +25,16 @@ Seconds = Annotated[float, Query(ge=0.1, le=20, description="After which the bes
 def cut(said: CutList, seconds: Seconds = 5.0) -> Straight:
     """Plan one cutting list, `jambo-cut/1`: sticks with running marks, and how far from the best the plan can be at most."""
     return Straight(plan(said, seconds))
+
+
+@router.post(
+    "/cut/steps",
+    response_class=StreamingResponse,
+    responses={200: {"content": {"application/x-ndjson": {"schema": {"type": "string"}}}}},
+)
+def cut_steps(said: CutList, seconds: Seconds = 5.0) -> StreamingResponse:
+    """Plan one cutting list, and tell how it goes while it runs: a line of JSON for each step, and the last one has the plan."""
+    return StreamingResponse(cut_told(said, seconds), media_type="application/x-ndjson")
 
 
 @router.get("/jobs/{job_id}/cutting", response_model=JobCuttingOut)

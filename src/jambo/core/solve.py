@@ -33,6 +33,7 @@ from jambo.core.quantities.figure import Figures, Missing, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.record import on_cuts
 from jambo.core.rules import HouseRules
+from jambo.core.setting.to_buy import shims_to_buy
 from jambo.core.stages import Stage
 from jambo.core.step import Step
 from jambo.core.trim import casing as trim
@@ -113,7 +114,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         plate=planned.plate,
         pole=story_pole(figures, kind.pole),
         pieces=_cut_list(kind, planned, laid.around),
-        hardware=(*kind.to_buy(planned), *trim.to_buy(figures)),
+        hardware=(*kind.to_buy(planned), *_shims(kind, planned, found), *trim.to_buy(figures)),
         shapes=_shapes(kind, planned, laid),
         steps=work_card(kind, planned, laid.around.opened, cased=trimmed),
         drawings=tuple(drawn for drawn in (kind.drawing(planned),) if drawn is not None),
@@ -121,6 +122,11 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         found=found,
         opened=laid.around.opened,
     )
+
+
+def _shims(kind: Kind, planned: Planned, found: AsFound) -> Iterator[Item]:
+    if kind.swings:
+        yield from shims_to_buy(planned.opening, planned.figures, found.plan, planned.rules)
 
 
 def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _InWall:

@@ -96,7 +96,8 @@ def says(item: str, measures: Measures, facts: Facts, leaf: int) -> dict[str, st
     """
     opening, unit = facts.opening, facts.rules.habit
     lengths_ = dict(measures.lengths)
-    if item == "leaf" and (opening.kind != "swing" or leaf):
+    alone = len(opening.leaves) == 1
+    if item == "leaf" and not (opening.kind == "swing" and alone):
         own = opening.leaves[leaf]
         # the size it is called by gives way as a whole: a call-out in its width says its height too
         planned = {"width": value_of(own.width), "height": value_of(own.height), "thickness": value_of(own.thickness)}
@@ -112,7 +113,7 @@ def says(item: str, measures: Measures, facts: Facts, leaf: int) -> dict[str, st
             else measures.chosen.get(asked.key, "")
         )
         if text:
-            found |= dict.fromkeys(paths_of(asked, opening.kind, leaf), text)
+            found |= dict.fromkeys(paths_of(asked, opening.kind, leaf, alone=alone), text)
     return found
 
 

@@ -36,6 +36,8 @@ from jambo.views.delivery import (
 )
 from jambo.views.held import Planned, verdict_on
 
+LEAVES = ("leaf", "slab", "bypass_leaf")
+
 Texts = Annotated[
     dict[Annotated[str, Field(max_length=40)], Annotated[str, Field(max_length=40)]], Field(max_length=12)
 ]
@@ -251,10 +253,7 @@ def _refuse_wrong(thing: Thing, need: Need, path: str) -> None:
 
 def _give(t: Transaction, job: Read, thing: Thing, need: Need, who: str) -> None:
     """Write the facts a thing says into its opening, and the line that says it is there."""
-    wrote = says(thing.item, thing.measures, need.of.facts, need.leaf) if thing.measures is not None else {}
-    if thing.item == "leaf" and thing.measures is not None:
-        verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
-        wrote = {} if verdict is None or not verdict.findings else wrote  # one as planned changes nothing
+    wrote = _facts(thing, need)
     row = kept_openings.opening(t, need.opening, lock=True)
     before = {path: at({"opening": row["doc"]}, path) for path in wrote}
     _save(t, job.row, row, wrote, who)
@@ -263,6 +262,19 @@ def _give(t: Transaction, job: Read, thing: Thing, need: Need, who: str) -> None
         "wrote": wrote, "before": before,
     }  # fmt: skip
     log(t, job.row["id"], "given", detail, who, need.opening)
+
+
+def _facts(thing: Thing, need: Need) -> dict[str, str]:
+    """The facts a thing says of its opening. A leaf as planned says nothing new; of several alike that slide in one opening none says
+    a size, which would be that of all of them."""
+    if thing.measures is None:
+        return {}
+    if thing.item in LEAVES:
+        verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
+        several = thing.item != "leaf" and need.item.count > 1
+        if verdict is None or not verdict.findings or several:
+            return {}
+    return says(thing.item, thing.measures, need.of.facts, need.leaf)
 
 
 def put_back(t: Transaction, job: Row, line: Row, who: str) -> None:

@@ -79,7 +79,6 @@ SHOTS = (
     Shot("line", None, before=_line),
     Shot("many", SEEDS, None, "many", before=_many),
     Shot("board", SEEDS),
-    Shot("floor", SEEDS, "105", "floor"),
     Shot("opening", SEEDS, "103", "opening"),
     Shot("frame", SEEDS, "104", "frame"),
     Shot("slip", SIGNAL, "L1", "opening", before=_slip),
@@ -93,6 +92,7 @@ SHOTS = (
     Shot("card", LOFT, "N2", "card"),
     Shot("walls", SEEDS, before=_whole_wall),
     Shot("cutting", SEEDS, None, "cutting"),
+    Shot("came", SEEDS, None, "came"),
     Shot("setsheet", LOFT, "N2", "setting"),
     Shot("phone", LOFT, "N2", "set", PHONE),
 )

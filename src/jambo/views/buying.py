@@ -13,7 +13,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.delivery.asked import ASKED
 from jambo.core.framing.items import ITEMS, Item
-from jambo.core.framing.shop import COUNTER_OF, COUNTERS, TIMBER, screws_to_spare, sticks_to_spare
+from jambo.core.framing.shop import BUNDLE, COUNTER_OF, COUNTERS, TIMBER, by_bundle, sticks_to_spare, to_spare
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out
 from jambo.core.quantities.tape import Tape, show
@@ -93,7 +93,10 @@ class OrderOut(TypedDict):
 
 
 class BuyLineOut(TypedDict):
-    """A line of the buy list: how many are needed and to spare, what is ordered and has come of it, and how many are still to order."""
+    """A line of the buy list: how many are needed and to spare, what is ordered and has come of it, and how many are still to order.
+
+    `supplier` is whom it was last ordered from, or else whom its counter was; "" where nobody said.
+    """
 
     key: str
     label: str
@@ -104,6 +107,7 @@ class BuyLineOut(TypedDict):
     came: int
     to_order: int
     marks: list[str]
+    supplier: str
     orders: list[OrderOut]
 
 
@@ -171,7 +175,10 @@ def _things(job: SolvedJob, covered: Mapping[tuple[int, str], int], tape: Tape, 
         detail = ", ".join(part for part in (item_detail(item, tape), length) if part)
         told = tuple(mark if n == 1 else f"{mark} x{n}" for mark, n in marks.items())
         count = sum(marks.values())
-        spare = screws_to_spare(item.name, count)
+        spare = to_spare(item.name, count)
+        if (bundles := by_bundle(item.name, count, spare)) is not None:
+            detail = f"bundles of {BUNDLE}, for {count} and {spare} to spare"
+            (count, spare), told = bundles, tuple(marks)
         rows.append(
             _Line(COUNTER_OF[item.name], key, fill(ITEMS[item.name], words), detail, count, spare, told, has[key])
         )
@@ -239,8 +246,11 @@ def buying_out(
     counters: list[CounterOut] = []
     for counter, (title, _) in COUNTERS.items():
         rows = [_line_out(line, by_key.pop(line.key, []), today) for line in lines if line.counter == counter]
+        last = max((o for row in rows for o in row["orders"] if o["supplier"]), key=lambda o: o["id"], default=None)
+        for row in rows:
+            row["supplier"] = row["supplier"] or (last["supplier"] if last is not None else "")
         if rows:
-            counters.append({"counter": counter, "title": title, "lines": rows})
+            counters.append({"counter": counter, "title": fill(title, words), "lines": rows})
     return {
         "counters": counters,
         "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.free > 0],
@@ -264,6 +274,7 @@ def _line_out(line: _Line, orders: Sequence[Order], today: date) -> BuyLineOut:
         "came": line.given + sum(o.came - o.back - o.given for o in orders),
         "to_order": max(0, line.needed + line.spare - ordered),
         "marks": list(line.marks),
+        "supplier": next((o.supplier for o in reversed(orders) if o.supplier), ""),
         "orders": [order_out(o, today) for o in orders],
     }
 
@@ -272,11 +283,22 @@ def as_csv(buying: BuyingOut) -> str:
     """The buy list as a table of comma-separated values, one line a row."""
     out = io.StringIO()
     rows = csv.writer(out, lineterminator="\r\n")
-    rows.writerow(["counter", "what", "size", "needed", "to spare", "ordered", "come", "to order", "for"])
+    rows.writerow(["counter", "what", "size", "needed", "to spare", "ordered", "come", "to order", "from", "for"])
     for counter in buying["counters"]:
         for line in counter["lines"]:
             numbers = (line[name] for name in ("needed", "spare", "ordered", "came", "to_order"))
-            rows.writerow(_plain([counter["title"], line["label"], line["detail"], *numbers, ", ".join(line["marks"])]))
+            rows.writerow(
+                _plain(
+                    [
+                        counter["title"],
+                        line["label"],
+                        line["detail"],
+                        *numbers,
+                        line["supplier"],
+                        ", ".join(line["marks"]),
+                    ]
+                )
+            )
     return out.getvalue()
 
 

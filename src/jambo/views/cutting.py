@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+import json
+from collections.abc import Callable, Iterator, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from fractions import Fraction
-from typing import Literal
+from queue import SimpleQueue
+from typing import Any, Literal
 
 from typing_extensions import TypedDict
 
@@ -205,3 +208,28 @@ def cut(said: CutList, seconds: float = SECONDS, tell: Callable[[str, float, flo
             tell(what, _measure(best, problem.goal), _measure(bound, problem.goal))
 
     return plan_out(plan(problem, seconds, told), problem, said.unit)
+
+
+def cut_told(said: CutList, seconds: float) -> Iterator[str]:
+    """Plan a cutting list, and tell how it goes while it runs: lines of JSON, each with what was done, the best and the bound; the last
+    has the plan. Raises Refused before the first line for a list that cannot be.
+
+    Args:
+        said: the document; seconds: after which the best so far is given.
+    """
+    problem_of(said)
+    return _lines(said, seconds)
+
+
+def _lines(said: CutList, seconds: float) -> Iterator[str]:
+    lines: SimpleQueue[dict[str, Any] | None] = SimpleQueue()
+
+    def tell(what: str, best: float, bound: float) -> None:
+        lines.put({"what": what, "best": best, "bound": bound})
+
+    with ThreadPoolExecutor(1) as pool:
+        planned = pool.submit(cut, said, seconds, tell)
+        planned.add_done_callback(lambda _: lines.put(None))
+        while (line := lines.get()) is not None:
+            yield json.dumps(line) + "\n"
+        yield json.dumps({"plan": planned.result()}, ensure_ascii=False) + "\n"

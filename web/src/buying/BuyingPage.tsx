@@ -1,4 +1,4 @@
-import { Button } from "@mantine/core";
+import { Button, SegmentedControl } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { IconDownload, IconPrinter } from "@tabler/icons-react";
 import clsx from "clsx";
@@ -9,6 +9,7 @@ import type { Buying, BuyLine, Order } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
+import { useInAddress } from "../app/useInAddress";
 import { WithFractions } from "../tape/Digits";
 import styles from "./BuyingPage.module.css";
 import { day } from "./day";
@@ -21,6 +22,7 @@ export function BuyingPage() {
   const work = useBuying(id);
   const show = useShow();
   const [doing, setDoing] = useState<Doing | null>(null);
+  const [by, setBy] = useInAddress("by", "counter");
   const { job, list } = work;
   const data = list.data;
   const asked = new URLSearchParams(
@@ -70,11 +72,23 @@ export function BuyingPage() {
             {data.left_out.length > 0 && <p className="error">Left out, they cannot be: {data.left_out.join(", ")}.</p>}
             {data.waiting.length > 0 && <p>Pieces of these still wait for facts: {data.waiting.join(", ")}.</p>}
             {data.counters.length === 0 && <p className="empty">Nothing is needed yet.</p>}
-            {data.counters.map((counter) => (
-              <section key={counter.counter} aria-label={counter.title}>
-                <h2>{counter.title}</h2>
+            {data.suppliers.length > 0 && (
+              <SegmentedControl
+                className={styles.by}
+                aria-label="Listed by"
+                value={by}
+                onChange={(value) => setBy(value === "supplier" ? "supplier" : "counter")}
+                data={[
+                  { value: "counter", label: "By kind" },
+                  { value: "supplier", label: "By supplier" },
+                ]}
+              />
+            )}
+            {(by === "supplier" ? bySupplier(data) : data.counters).map((of) => (
+              <section key={of.title} aria-label={of.title}>
+                <h2>{of.title}</h2>
                 <ul className={styles.lines}>
-                  {counter.lines.map((line) => (
+                  {of.lines.map((line) => (
                     <Line key={line.key} line={line} asked={data.asked} work={work} act={setDoing} />
                   ))}
                 </ul>
@@ -102,6 +116,14 @@ export function BuyingPage() {
       </main>
     </>
   );
+}
+
+/** The same lines, by whom they are had from; what nobody named one for comes last. */
+function bySupplier(data: Buying): { title: string; lines: BuyLine[] }[] {
+  const lines = data.counters.flatMap((counter) => counter.lines);
+  const named = data.suppliers.map((title) => ({ title, lines: lines.filter((line) => line.supplier === title) }));
+  const nobody = { title: "From nobody yet", lines: lines.filter((line) => !line.supplier) };
+  return [...named, nobody].filter((of) => of.lines.length > 0);
 }
 
 interface LineProps {

@@ -51,6 +51,16 @@ ASKED: dict[str, tuple[Asked, ...]] = {
             (("none", "Nothing let in"), ("left", "On the left edge"), ("right", "On the right edge")),
         ),
     ),
+    "slab": (
+        Asked("width", "Width", "Across its middle.", ("opening.door.slider.slab_width",)),
+        Asked("height", "Height", "Along one edge.", ("opening.door.slider.slab_height",)),
+        Asked("thickness", "Thickness", "At an edge.", ("opening.door.leaves[0].thickness",)),
+    ),
+    "bypass_leaf": (
+        Asked("width", "Width", "Across its middle.", ("opening.door.bypass.leaf_width",)),
+        Asked("height", "Height", "Along one edge.", ("opening.door.bypass.leaf_height",)),
+        Asked("thickness", "Thickness", "At an edge.", ("opening.door.leaves[0].thickness",)),
+    ),
     "unit": (
         Asked("outside_width", "Over its backs", "Back of one {leg} to back of the other.", ("opening.unit.outside_width",)),
         Asked("leg_length", "{leg}, foot to shoulder", "Up to the underside of the {head}.", ("opening.unit.leg_length",)),
@@ -90,24 +100,24 @@ ASKED: dict[str, tuple[Asked, ...]] = {
 }  # fmt: skip
 
 _IN_HAND = "opening.door.in_hand"
-# Of a swing leaf its real size counts beside the one it is called by; any other leaf is only called by one
+# Of a swing leaf that hangs alone its real size counts beside the one it is called by; any other leaf is only called by one
 _OF_SWING = {
     "width": (f"{_IN_HAND}.width_top", f"{_IN_HAND}.width_foot"),
     "height": (f"{_IN_HAND}.height_hinge", f"{_IN_HAND}.height_strike"),
 }
 
 
-def paths_of(asked: Asked, kind: DoorKind, leaf: int) -> tuple[str, ...]:
+def paths_of(asked: Asked, kind: DoorKind, leaf: int, *, alone: bool = True) -> tuple[str, ...]:
     """Give the facts of an opening that a measure says.
 
     Args:
-        asked: the measure; kind: of door; leaf: which of its leaves, from 0.
+        asked: the measure; kind: of door; leaf: which of its leaves, from 0; alone: whether it is the only one.
     """
     found: list[str] = []
     for path in asked.paths:
         if not path.startswith(LEAF + "."):
             found.append(path)
-        elif kind == "swing" and leaf == 0 and asked.key in _OF_SWING:
+        elif kind == "swing" and alone and asked.key in _OF_SWING:
             found += _OF_SWING[asked.key]
         else:
             found.append(f"opening.door.leaves[{leaf}].{asked.key}")

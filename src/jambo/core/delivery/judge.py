@@ -20,6 +20,11 @@ FOUND = Found(
             "It is {length} long; {planned} is needed.",
             "Cut {cut} off the end without the stop, and bore for the stop again.",
         ),
+        "slides-otherwise": (
+            "will_do", 0,
+            "It is {came}; {planned} was planned.",
+            "Track, hangers and stops follow it: take them from its new figures.",
+        ),
         "track-shorter": (
             "will_do", 0,
             "It is {length} long; {planned} was planned, and {least} is the least.",
@@ -62,6 +67,14 @@ OF_FLAGS: Mapping[str, tuple[Level, int]] = {
     "pocket-wall-too-thin": ("wrong", 0),
     "pocket-gap-tight": ("will_do", 10),
     "pocket-soft-close-narrow": ("will_do", 5),
+    "slab-does-not-cover": ("wrong", 0),
+    "slab-covers-little": ("will_do", 0),
+    "slab-top-uncovered": ("wrong", 0),
+    "guide-shows": ("will_do", 10),
+    "bypass-leaves-do-not-lap": ("wrong", 0),
+    "bypass-laps-little": ("will_do", 0),
+    "bypass-leaf-too-high": ("will_do", 20),
+    "bypass-too-deep": ("will_do", 10),
 }
 
 _Judge = Callable[[Case], Iterable[Finding]]
@@ -100,6 +113,14 @@ def _on_track(case: Case) -> Iterator[Finding]:
         yield FOUND("track-shorter", {"length": length, "planned": planned, "least": least})
 
 
+def _on_sliding(case: Case) -> Iterator[Finding]:
+    """A slab, or a leaf of a bypass: what hangs it follows its size."""
+    for key, planned in zip(("width", "height", "thickness"), case.item.sizes, strict=False):
+        came = case.lengths.get(key)
+        if came is not None and size(came - planned) >= case.same:
+            yield FOUND("slides-otherwise", {"came": came, "planned": planned})
+
+
 def _on_pocket_kit(case: Case) -> Iterator[Finding]:
     """A carton whose figures are written without a dash may mean feet and inches: its header tells which."""
     printed, other = case.lengths.get("printed"), case.lengths.get("printed_also")
@@ -119,6 +140,8 @@ _JUDGES: dict[str, _Judge] = {
     "split_jamb": on_thickness,
     "pocket_kit": _on_pocket_kit,
     "track": _on_track,
+    "slab": _on_sliding,
+    "bypass_leaf": _on_sliding,
 }
 
 

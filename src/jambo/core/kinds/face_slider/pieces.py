@@ -44,7 +44,12 @@ def pieces(
 def to_buy(opening: Opening, found: Figures, tape: TrackTape) -> tuple[Item, ...]:
     """What to buy with a face slider."""
     n = len(opening.leaves)
-    rows = [Item("track", 1, value_of(found[names.TRACK_LENGTH])), Item("hanger", 2 * n), Item("anti_jump", 2 * n)]
+    slab = slider_of(opening)
+    sizes = tuple(map(value_of, (found[names.SLAB_WIDTH], found[names.SLAB_HEIGHT], opening.leaves[0].thickness)))
+    rows = []
+    if slab.slab_width is None and slab.slab_height is None and None not in sizes[:2]:
+        rows.append(Item("slab", n, sizes=tuple(s for s in sizes if s), glazed=opening.glass))
+    rows += [Item("track", 1, value_of(found[names.TRACK_LENGTH])), Item("hanger", 2 * n), Item("anti_jump", 2 * n)]
     if tape.fixed is not None and tape.fixed.fixings:
         rows.append(
             Item(
