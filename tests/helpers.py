@@ -62,7 +62,7 @@ def plain(**changes):
         if value is None:
             at.pop(last, None)
         else:
-            at[last] = value
+            at[last] = copy.deepcopy(value)  # what is shared by tests is never changed through it
     return doc
 
 

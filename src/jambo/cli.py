@@ -80,7 +80,10 @@ def line(text: tuple[str, ...], unit: Unit, words: Region | None) -> None:
 
 @main.command()
 @click.option(
-    "--of", type=click.Choice(["document", "result", "cut", "cut-plan"]), default="document", show_default=True
+    "--of",
+    type=click.Choice(["document", "result", "cut", "cut-plan", "plan", "plan-result"]),
+    default="document",
+    show_default=True,
 )
 def schema(of: str) -> None:
     """Print the JSON Schema of the opening document or the result that comes back, of a cutting list or its plan."""
@@ -114,6 +117,25 @@ def cut(file: TextIO, seconds: float) -> None:
         raise CommandError("the cutting list is refused:\n  " + "\n  ".join(map(str, refused.errors))) from None
     except UnicodeDecodeError:
         raise CommandError("the cutting list is refused: it is not UTF-8 text") from None
+
+
+@main.command()
+@click.argument("file", type=click.File("r", encoding="utf-8"))
+def plan(file: TextIO) -> None:
+    """Plan who does what when (FILE, or - for standard input), `jambo-plan/1`: the plan as JSON, what it comes to on the error stream."""
+    from jambo.format.plan import PlanList
+    from jambo.format.problems import Refused
+    from jambo.views.exchange import from_text
+    from jambo.views.plan import plan_list
+
+    try:
+        made = plan_list(from_text(PlanList, file.read()))
+    except Refused as refused:
+        raise CommandError("the plan is refused:\n  " + "\n  ".join(map(str, refused.errors))) from None
+    except UnicodeDecodeError:
+        raise CommandError("the plan is refused: it is not UTF-8 text") from None
+    click.echo(f"jambo: {made['told']}", err=True)
+    click.echo(json.dumps(made, indent=1, ensure_ascii=False))
 
 
 @main.command()

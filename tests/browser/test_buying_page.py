@@ -25,7 +25,7 @@ def leaves(page):
 
 
 def screws(page):
-    return page.get_by_role("region", name="Screws, nails and fixings")
+    return page.get_by_role("region", name="Screws, nails, shims and fixings")
 
 
 def test_a_line_is_ordered_comes_in_parts_and_goes_back(page, client, shop):

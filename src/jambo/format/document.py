@@ -33,9 +33,11 @@ from jambo.core.kinds.face_slider.facts import Slider as SliderFacts
 from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
+from jambo.core.schedule.work import Trade
 from jambo.core.stock.problem import Goal
 from jambo.core.words.lists import Region
 from jambo.format.declared import LengthText, Model, Of, Price, lengths_model, model_of, picked
+from jambo.format.plan import Moment, PlanPerson
 
 FORMAT = "jambo-opening/1"
 
@@ -502,9 +504,26 @@ class Cutting(Model):
     stock: Annotated[list[StockOf], Field(max_length=80)] = Field(default_factory=list)
 
 
+class TradeDay(Model):
+    """When another trade comes (`at`) and when it is done (`done`); both left out while nobody knows. No rooms: all of them."""
+
+    trade: Trade
+    at: Moment | None = None
+    done: Moment | None = None
+    rooms: Annotated[list[Name], Field(max_length=60)] = Field(default_factory=list)
+
+
+class Crew(Model):
+    """Who works on a job, when other trades come, and the zone its clock is in; "" for that of the machine."""
+
+    people: Annotated[list[PlanPerson], Field(max_length=20)] = Field(default_factory=list)
+    trades: Annotated[list[TradeDay], Field(max_length=60)] = Field(default_factory=list)
+    zone: Annotated[str, Field(max_length=60, pattern=r"^[A-Za-z0-9_+\-/]*$")] = ""
+
+
 class Job(Model):
-    """A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, and how its
-    timber is cut."""
+    """A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, how its
+    timber is cut, and who works on it."""
 
     name: Annotated[str, Field(min_length=1, max_length=120)]
     place: Text = ""
@@ -516,3 +535,4 @@ class Job(Model):
     floors: JobFloors = Field(default_factory=list)
     usual: Usual = Field(default_factory=Usual)
     cutting: Cutting = Field(default_factory=Cutting)
+    crew: Crew = Field(default_factory=Crew)

@@ -50,7 +50,7 @@ class Movement(BaseModel):
     came: Annotated[int, Field(ge=1)] | None = None
 
 
-def _orders(rows: list[Row]) -> list[Order]:
+def orders_of(rows: list[Row]) -> list[Order]:
     """The orders of a job as they stand."""
     moved: dict[int, list[Row]] = {}
     of: dict[int, int] = {}
@@ -90,7 +90,7 @@ def buying_of_job(db: Database, job_id: int, shown: Shown) -> BuyingOut:
     with db.transaction() as t:
         job = read_job(t, job_id)
         rows = events.orders(t, job_id)
-    orders, covered = _orders(rows), Counter((g.opening, g.item) for g in given_of(rows))
+    orders, covered = orders_of(rows), Counter((g.opening, g.item) for g in given_of(rows))
     doc, solved = job.row["doc"], job.solved()
     cut: dict[tuple[str, Length], int] = {}
     for row in job.sticks.values():
@@ -118,7 +118,7 @@ def order(db: Database, job_id: int, new: NewOrder, shown: Shown, who: str) -> N
 
 def _order_of(t: Transaction, job_id: int, order_id: int) -> Order:
     kept_jobs.job(t, job_id, lock=True)
-    found = next((o for o in _orders(events.orders(t, job_id)) if o.id == order_id), None)
+    found = next((o for o in orders_of(events.orders(t, job_id)) if o.id == order_id), None)
     if found is None:
         raise NotFound(f"order {order_id}")
     return found
@@ -180,7 +180,7 @@ def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
                 put_back(t, job, row, who)
             log(t, job_id, row["what"], d | {"undo": line_id}, who, row["opening_id"])
             return
-        of = next(o for o in _orders(rows) if o.id == (row["id"] if row["what"] == "order" else d["order"]))
+        of = next(o for o in orders_of(rows) if o.id == (row["id"] if row["what"] == "order" else d["order"]))
         if row["what"] == "order" and (of.came or of.back):
             raise Refused([FieldError("order", "some of it has come", "take the delivery back first")])
         if row["what"] == "came" and any(g.came == row["id"] for g in given_of(rows)):
@@ -192,4 +192,4 @@ def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
 
 def late_in(t: Transaction, job_id: int) -> int:
     """How many orders of a job are late."""
-    return sum(o.late(_today()) for o in _orders(events.orders(t, job_id)))
+    return sum(o.late(_today()) for o in orders_of(events.orders(t, job_id)))

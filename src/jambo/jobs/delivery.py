@@ -137,7 +137,7 @@ def given_of(rows: Sequence[Row]) -> list[Given]:
     ]
 
 
-def _planned(job: Read) -> list[tuple[int, str, Planned]]:
+def planned_openings(job: Read) -> list[tuple[int, str, Planned]]:
     """The openings of a job that can be worked out, each with its document, its answer, and how far it is built."""
     found = []
     for one in job.listed:
@@ -158,7 +158,7 @@ def _read(t: Transaction, job_id: int, *, lock: bool = False) -> tuple[Read, lis
 
 def _held(job: Read, rows: Sequence[Row]) -> Deliveries:
     unit: Unit = job.row["doc"]["unit"]
-    return Deliveries(things_of(rows, unit), needs_of(_planned(job)), given_of(rows))
+    return Deliveries(things_of(rows, unit), needs_of(planned_openings(job)), given_of(rows))
 
 
 def deliveries_of_job(db: Database, job_id: int, shown: Shown) -> DeliveryOut:
@@ -183,7 +183,7 @@ def try_check(db: Database, job_id: int, order_id: int, check: Check, shown: Sho
     if read == Measures():
         return []
     thing = Thing(0, 1, order_id, d["key"], d["label"], d["detail"], "", 1, check.measured, read)
-    return tried(thing, needs_of(_planned(job)), shown.tape(doc), shown.region(doc))
+    return tried(thing, needs_of(planned_openings(job)), shown.tape(doc), shown.region(doc))
 
 
 def check_thing(db: Database, job_id: int, came_id: int, check: Check, who: str) -> None:

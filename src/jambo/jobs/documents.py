@@ -70,7 +70,7 @@ def compact(doc: Any) -> str:
 
 def kept_json(model: BaseModel) -> dict[str, Any]:
     """Give what is kept of a document: what was said, without the defaults nobody said."""
-    return model.model_dump(mode="json", exclude_unset=True, exclude_none=True)
+    return model.model_dump(mode="json", by_alias=True, exclude_unset=True, exclude_none=True)
 
 
 def new_wall_of(job: Mapping[str, Any], wall: Wall | None = None) -> Wall:
@@ -83,8 +83,9 @@ def new_wall_of(job: Mapping[str, Any], wall: Wall | None = None) -> Wall:
 
 def kept_job(job: Job) -> dict[str, Any]:
     """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it."""
-    said = {"rules": kept_json(job.rules), "usual": kept_json(job.usual), "cutting": kept_json(job.cutting)}
-    return {**job.model_dump(mode="json", exclude_none=True), **said}
+    parts: dict[str, BaseModel] = {"rules": job.rules, "usual": job.usual, "cutting": job.cutting, "crew": job.crew}
+    said = {name: kept_json(part) for name, part in parts.items()}
+    return {**job.model_dump(mode="json", by_alias=True, exclude_none=True), **said}
 
 
 def cut_piece(line: Row, done: Collection[str]) -> CutPiece:

@@ -28,6 +28,10 @@ from jambo.core.hanging.hang import check
 from jambo.core.kinds.swing.found import MARK
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
+from jambo.core.schedule.hours import hours_of
+from jambo.core.schedule.plan import planned
+from jambo.core.schedule.problem import Operation, Person
+from jambo.core.schedule.problem import Problem as PlanProblem
 from jambo.core.setting.plan import plan
 from jambo.core.solve import solve
 from jambo.core.stock.plan import plan as cutting_plan
@@ -87,6 +91,37 @@ def _cutting() -> str:
     hard = cutting_plan(_triplets(501), 60.0)
     proven = f"{time.perf_counter() - start:.1f} s until proven" if hard.proven else "not proven in 60 s"
     return f"{off:.2f} % over its bound after {spent:.1f} s (wanted <= 1 % in <= 2 s); 501 triplets {proven}"
+
+
+def _job_of(count: int) -> PlanProblem:
+    """So many openings, three of a kind to a room, one in six a pocket; three carpenters from 7:00 to 15:30; kits on the third day."""
+    times = tuple((d * 1440 + b, d * 1440 + e) for d in range(400) for b, e in ((420, 720), (750, 930)) if d % 7 < 5)
+    made: list[Operation] = []
+    for n in range(count):
+        room, pocket = f"room {n // 3}", n % 6 == 0
+        chain = [("frame", 75 if pocket else 45, 2), ("set", 60 if pocket else 120, 2 if pocket else 1)]
+        chain += [("hang", 30 if pocket else 60, 1), ("trim", 60, 1), ("hardware", 25, 1)]
+        for k, (what, minutes, hands) in enumerate(chain):
+            after = (f"{n}:{chain[k - 1][0]}",) if k else ()
+            comes = 2 * 1440 + 720 if pocket and what == "set" else None
+            made.append(Operation(f"{n}:{what}", minutes, hands, room, after, comes))
+    return PlanProblem(tuple(Person(name, times) for name in ("one", "two", "three")), tuple(made), 420)
+
+
+def _planning() -> str:
+    """Plans of jobs of 60 and of 250 openings."""
+    told = []
+    for count in (60, 250):
+        of = _job_of(count)
+        began = time.perf_counter()
+        made = planned(of)
+        took = time.perf_counter() - began
+        assert made is not None
+        hours = hours_of(of.people, of.start)
+        done, bound = (hours.working(at - 1) + 1 for at in (made.finish, made.bound))
+        proven = ", proven" if made.proven else ""
+        told.append(f"{count} openings {(done - bound) / bound:.2%} over the bound{proven} in {took:.1f} s")
+    return "; ".join(told)
 
 
 def _setting() -> str:
@@ -382,6 +417,7 @@ def measure() -> None:
         "solve one opening in the core": _core(),
         "set plan and moves in the core": _setting(),
         "cutting plan, 1,000 pieces": _cutting(),
+        "plan of a job, crew of 3": _planning(),
         "recompute 10,000 openings": _many(),
     }
     with running(demo=True) as local:

@@ -25,6 +25,17 @@ def ticks(t: Transaction, opening_id: int) -> list[Row]:
     return _newest(rows, "key")
 
 
+def ticks_of_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
+    """The steps that are ticked on the cards of a job, by opening."""
+    rows = t.rows(
+        "SELECT * FROM log WHERE job_id = %s AND what = 'step' AND opening_id IS NOT NULL ORDER BY id", [job_id]
+    )
+    found: dict[int, set[str]] = {}
+    for row in _newest(rows, "key"):
+        found.setdefault(row["opening_id"], set()).add(row["detail"]["key"])
+    return found
+
+
 def cuts(t: Transaction, opening_id: int) -> list[Row]:
     """The pieces of an opening that are cut, each at its latest length."""
     rows = t.rows("SELECT * FROM log WHERE opening_id = %s AND what = 'cut' ORDER BY id", [opening_id])

@@ -10,10 +10,12 @@ from pydantic import TypeAdapter
 from jambo.format.cutting import CutList
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
+from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, Some, parse
 from jambo.views.answers import worked_out
 from jambo.views.cutting import CutPlanOut
 from jambo.views.opening import ResultOut, result_out
+from jambo.views.plan import PlanOut
 from jambo.views.states import states
 
 
@@ -41,7 +43,14 @@ def solve_text(text: str) -> ResultOut:
     return solve_document(from_text(Document, text))
 
 
-FORMATS: dict[str, Any] = {"document": Document, "result": ResultOut, "cut": CutList, "cut-plan": CutPlanOut}
+FORMATS: dict[str, Any] = {
+    "document": Document,
+    "result": ResultOut,
+    "cut": CutList,
+    "cut-plan": CutPlanOut,
+    "plan": PlanList,
+    "plan-result": PlanOut,
+}
 
 
 def schema(of: str = "document") -> dict[str, Any]:

@@ -1,0 +1,38 @@
+"""Plans of who does what when: of an open document, and of a job."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from jambo.api.shared import Db, Id, Route, ShownQuery, Straight
+from jambo.format.document import Crew
+from jambo.format.plan import PlanList
+from jambo.jobs import planning
+from jambo.views.job_plan import JobPlanOut
+from jambo.views.plan import PlanOut, plan_list
+
+router = APIRouter(prefix="/api", tags=["planning"], route_class=Route)
+
+
+@router.post("/plan", response_model=PlanOut)
+def plan(said: PlanList) -> Straight:
+    """Plan one document, `jambo-plan/1`: who does what when, what holds the finish up, and how far from the best it can be."""
+    return Straight(plan_list(said))
+
+
+@router.get("/jobs/{job_id}/plan", response_model=JobPlanOut)
+def plan_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
+    """Plan a job from now on, by its cards, its orders, its crew and what is told of other trades. 422 for a crew that cannot be."""
+    return Straight(planning.plan_of_job(db, job_id, shown))
+
+
+@router.post("/jobs/{job_id}/plan/try", response_model=JobPlanOut)
+def try_plan(db: Db, job_id: Id, shown: ShownQuery, crew: Crew) -> Straight:
+    """Plan it with another crew, or with trades on other days, without keeping them."""
+    return Straight(planning.plan_of_job(db, job_id, shown, crew))
+
+
+@router.get("/jobs/{job_id}/plan/document")
+def document(db: Db, job_id: Id, shown: ShownQuery) -> PlanList:
+    """Give what the plan is made from, as `jambo-plan/1`."""
+    return planning.document_of_job(db, job_id, shown)

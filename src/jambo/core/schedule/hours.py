@@ -1,0 +1,83 @@
+"""Working time: the minutes in which somebody works, one after the other, without nights and common breaks between them.
+
+Work goes on over a break that all of the crew take; nobody leaves it for a break of his own.
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from jambo.core.schedule.problem import Person
+
+Span = tuple[int, int]
+
+
+@dataclass(frozen=True)
+class Hours:
+    """Working time of a crew.
+
+    Attributes:
+        windows: when somebody works, as clock minutes; starts: the working minute at which each of them begins.
+        away: for each person the working minutes in which he is not there, (from, to), in order and apart.
+        length: of all of it, in working minutes.
+    """
+
+    windows: tuple[Span, ...]
+    starts: tuple[int, ...]
+    away: tuple[tuple[Span, ...], ...]
+    length: int
+
+    def working(self, clock: int) -> int:
+        """The working minute of a clock minute; of one in which nobody works that of the next one somebody does."""
+        i = bisect_right(self.windows, (clock, 1 << 60)) - 1
+        if i < 0:
+            return 0
+        begin, end = self.windows[i]
+        return self.starts[i] + min(clock - begin, end - begin)
+
+    def clock(self, working: int, *, ends: bool = False) -> int:
+        """The clock minute of a working minute; of an end that of the evening rather than the next morning."""
+        i = bisect_right(self.starts, working - ends) - 1
+        i = max(0, min(i, len(self.windows) - 1))
+        return self.windows[i][0] + working - self.starts[i]
+
+
+def hours_of(people: Sequence[Person], start: int) -> Hours:
+    """Join the working times of a crew from a clock minute on.
+
+    Args:
+        people: with their times; start: before which nothing is done.
+    """
+    cut = [_from(person.times, start) for person in people]
+    windows: list[list[int]] = []
+    for begin, end in sorted(span for times in cut for span in times):
+        if windows and begin <= windows[-1][1]:
+            windows[-1][1] = max(windows[-1][1], end)
+        else:
+            windows.append([begin, end])
+    starts, total = [], 0
+    for begin, end in windows:
+        starts.append(total)
+        total += end - begin
+    hours = Hours(tuple((b, e) for b, e in windows), tuple(starts), (), total)
+    return Hours(hours.windows, hours.starts, tuple(tuple(_away(hours, times)) for times in cut), total)
+
+
+def _from(times: Sequence[Span], start: int) -> list[Span]:
+    return [(max(begin, start), end) for begin, end in times if end > start]
+
+
+def _away(hours: Hours, times: Sequence[Span]) -> list[Span]:
+    """The working minutes outside somebody's own times."""
+    found: list[Span] = []
+    at = 0
+    for begin, end in times:
+        low, high = hours.working(begin), hours.working(end - 1) + 1
+        if low > at:
+            found.append((at, low))
+        at = max(at, high)
+    if at < hours.length:
+        found.append((at, hours.length))
+    return found

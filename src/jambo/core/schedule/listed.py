@@ -1,0 +1,141 @@
+"""A plan by going down a list: whoever is free begins what weighs most of all that can begin. Quick, and any size."""
+
+from __future__ import annotations
+
+import random
+from bisect import bisect_right
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from jambo.core.schedule.hours import Hours
+from jambo.core.schedule.problem import Problem
+
+FOREVER = 1 << 60
+
+
+@dataclass(frozen=True)
+class Set:
+    """When each operation begins and who does it, in working minutes and by place; the operations in the order they were set."""
+
+    start: tuple[int, ...]
+    who: tuple[tuple[int, ...], ...]
+    order: tuple[int, ...]
+
+
+def may(problem: Problem, i: int) -> tuple[int, ...]:
+    """The people who may do an operation, by place."""
+    who = problem.operations[i].who
+    return tuple(p for p, person in enumerate(problem.people) if not who or person.name in who)
+
+
+def tails(problem: Problem) -> list[int]:
+    """For each operation the minutes of it and of the longest chain that hangs on it."""
+    found = [one.minutes for one in problem.operations]
+    for i in reversed(problem.order):
+        for j in problem.before[i]:
+            found[j] = max(found[j], problem.operations[j].minutes + found[i])
+    return found
+
+
+def slacks(problem: Problem, hours: Hours) -> list[int]:
+    """For each operation the latest working minute to begin it, so that it and all that hangs on it is done by the days set."""
+    due = [hours.working(one.by) if one.by is not None else hours.length for one in problem.operations]
+    for i in reversed(problem.order):
+        for j in problem.before[i]:
+            due[j] = min(due[j], due[i] - problem.operations[i].minutes)
+    return [due[i] - one.minutes for i, one in enumerate(problem.operations)]
+
+
+class List:
+    """What goes down the list again and again with other weights."""
+
+    def __init__(self, problem: Problem, hours: Hours) -> None:
+        ops = problem.operations
+        self.problem, self.hours = problem, hours
+        self.follows: list[list[int]] = [[] for _ in ops]
+        for i, before in enumerate(problem.before):
+            for j in before:
+                self.follows[j].append(i)
+        self.may = [may(problem, i) for i in range(len(ops))]
+        self.begins = [hours.working(one.not_before) if one.not_before is not None else 0 for one in ops]
+        self.edges = sorted({edge for away in hours.away for span in away for edge in span})
+
+    def _until(self, person: int, at: int) -> int:
+        """How long somebody stays who is there at a minute; that minute itself where he is not."""
+        away = self.hours.away[person]
+        k = bisect_right(away, (at, FOREVER)) - 1
+        if k >= 0 and away[k][1] > at:
+            return at
+        return away[k + 1][0] if k + 1 < len(away) else self.hours.length
+
+    def plan(self, weights: Sequence[float], stay: float) -> Set | None:
+        """Set every operation.
+
+        Args:
+            weights: of the operations; stay: what an operation weighs more where somebody free was in its room last.
+
+        Returns:
+            The plan in working minutes; None where the hours there are do not reach.
+        """
+        ops = self.problem.operations
+        people = range(len(self.problem.people))
+        start = [0] * len(ops)
+        made: dict[int, tuple[int, ...]] = {}
+        left = [len(before) for before in self.problem.before]
+        opens = list(self.begins)
+        ready = {i for i, n in enumerate(left) if not n}
+        rooms, lasts = [one.room for one in ops], [one.minutes for one in ops]
+        free_from, last = [0] * len(self.problem.people), [""] * len(self.problem.people)
+        at = 0
+        while ready:
+            until = {p: self._until(p, at) for p in people if free_from[p] <= at}
+            free = {p for p, end in until.items() if end > at}
+            can = [i for i in ready if opens[i] <= at] if free else []
+            here = {last[p] for p in free}
+            can.sort(key=lambda i: (-weights[i] - (stay if rooms[i] in here else 0), i))
+            for i in can:
+                able = [p for p in self.may[i] if p in free and until[p] >= at + lasts[i]]
+                if len(able) < ops[i].hands:
+                    continue
+                able.sort(key=lambda p: (last[p] != rooms[i], p))
+                start[i], made[i] = at, tuple(sorted(able[: ops[i].hands]))
+                ready.discard(i)
+                end = at + lasts[i]
+                for p in made[i]:
+                    free.discard(p)
+                    free_from[p], last[p] = end, rooms[i]
+                for j in self.follows[i]:
+                    left[j] -= 1
+                    opens[j] = max(opens[j], end)
+                    if not left[j]:
+                        ready.add(j)
+                if not free:
+                    break
+            k = bisect_right(self.edges, at)
+            later = [t for t in (*free_from, *(opens[i] for i in ready)) if t > at]
+            at = min([*later, *self.edges[k : k + 1]], default=FOREVER)
+            if ready and at >= self.hours.length:
+                return None
+        return Set(tuple(start), tuple(made[i] for i in range(len(ops))), tuple(made))
+
+
+def weighed(problem: Problem, hours: Hours, draws: int) -> Iterator[tuple[list[float], float]]:
+    """Weights to go down the list with: by what hangs on an operation, by its day, by its hands; and drawn around them, always alike."""
+    tail, slack = tails(problem), slacks(problem, hours)
+    hands = [one.hands for one in problem.operations]
+    by_tail = [float(t) for t in tail]
+    by_day = [-float(s) for s in slack]
+    by_hands = [t + 10_000.0 * h for t, h in zip(tail, hands, strict=True)]
+    for stay in (0.0, 60.0, 240.0) if draws else (60.0,):
+        for weights in (by_tail, by_day, by_hands):
+            yield weights, stay
+    drawn, spread = random.Random(1), max(60.0, 0.3 * max(tail))
+    urgent = sorted(s for s, one in zip(slack, problem.operations, strict=True) if one.by is not None) or [0]
+    for n in range(draws):
+        base = (by_tail, by_day, by_hands)[n % 3]
+        # what must begin before some minute goes first, by how much before; the rest as it weighs
+        until = drawn.choice(urgent)
+        yield (
+            [w + 5.0 * max(0, until - s) + drawn.uniform(-spread, spread) for w, s in zip(base, slack, strict=True)],
+            drawn.choice((0.0, 30.0, 120.0, 240.0)),
+        )

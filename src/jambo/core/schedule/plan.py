@@ -1,0 +1,158 @@
+"""The plan of a job (handbook 29): who does what when, what holds the finish up, and how far from the best it can be."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from jambo.core.schedule.best import best, least_finish
+from jambo.core.schedule.hours import Hours, hours_of
+from jambo.core.schedule.listed import List, Set, may, weighed
+from jambo.core.schedule.problem import Placed, Plan, Problem
+
+DRAWS = 150  # ways to go down the list beside the usual ones
+ENOUGH = 30_000  # operations set in all of them
+LONG = 600  # operations from which the usual ways are enough
+SEARCHED = 150  # operations for which the best plan is looked for; more are set by going down a list
+
+
+def planned(problem: Problem) -> Plan | None:
+    """Plan a job: least time past the days that are set, then the earliest finish, then the least way between rooms.
+
+    Args:
+        problem: people and operations.
+
+    Returns:
+        The plan; None where the hours there are do not reach.
+
+    Raises:
+        Circle: for operations that wait for each other.
+    """
+    if not problem.operations:
+        return Plan()
+    hours = hours_of(problem.people, problem.start)
+    if not hours.windows:
+        return None
+    found = _listed(problem, hours)
+    if found is None:
+        return None
+    if len(problem.operations) > SEARCHED:
+        finish = _finish(problem, found)
+        bound = min(least_finish(problem, hours), finish)
+        return _told(problem, hours, found, bound, proven=bound >= finish, listed=True)
+    searched = best(problem, hours, found)
+    named = _named(problem, hours, searched.set)
+    return _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
+
+
+def _finish(problem: Problem, found: Set) -> int:
+    return max(found.start[i] + one.minutes for i, one in enumerate(problem.operations))
+
+
+def _listed(problem: Problem, hours: Hours) -> Set | None:
+    """The best of the plans made by going down a list with several weights."""
+    by, chosen, least = List(problem, hours), None, None
+    n = len(problem.operations)
+    draws = 0 if n > LONG else min(DRAWS, ENOUGH // n)
+    for weights, stay in weighed(problem, hours, draws):
+        found = by.plan(weights, stay)
+        if found is not None and (least is None or _worth(problem, hours, found) < least):
+            chosen, least = found, _worth(problem, hours, found)
+    return chosen
+
+
+def _worth(problem: Problem, hours: Hours, found: Set) -> tuple[int, int, int]:
+    late = sum(
+        max(0, found.start[i] + one.minutes - hours.working(one.by))
+        for i, one in enumerate(problem.operations)
+        if one.by is not None
+    )
+    return late, _finish(problem, found), _walks(problem, found)
+
+
+def _named(problem: Problem, hours: Hours, found: Set) -> Set:
+    """Name who does what where people are alike: in the order of time, those who were in the room last and are free."""
+    if all(found.who):
+        return found
+    free = [0] * len(problem.people)
+    last = [""] * len(problem.people)
+    who: list[tuple[int, ...]] = [()] * len(found.start)
+    for i in found.order:
+        one = problem.operations[i]
+        there = [p for p in may(problem, i) if free[p] <= found.start[i]]
+        there.sort(key=lambda p: (last[p] != one.room, -free[p], p))
+        who[i] = tuple(sorted(there[: one.hands]))
+        for p in who[i]:
+            free[p], last[p] = found.start[i] + one.minutes, one.room
+    return replace(found, who=tuple(who))
+
+
+def _walks(problem: Problem, found: Set) -> int:
+    """How often somebody goes to another room than he was in."""
+    at: dict[int, str] = {}
+    count = 0
+    for i in found.order:
+        room = problem.operations[i].room
+        for p in found.who[i]:
+            count += p in at and at[p] != room
+            at[p] = room
+    return count
+
+
+def _arcs(problem: Problem, found: Set) -> list[list[int]]:
+    """For each operation those that wait for it in this plan: by what comes before them, or for the hands."""
+    follows: list[list[int]] = [[] for _ in found.start]
+    for i, before in enumerate(problem.before):
+        for j in before:
+            follows[j].append(i)
+    last: dict[int, int] = {}
+    for i in sorted(range(len(found.start)), key=lambda i: (found.start[i], i)):
+        for p in found.who[i]:
+            if p in last:
+                follows[last[p]].append(i)
+            last[p] = i
+    return follows
+
+
+def _told(problem: Problem, hours: Hours, found: Set, bound: int, *, proven: bool, listed: bool) -> Plan:
+    ops, finish = problem.operations, _finish(problem, found)
+    follows = _arcs(problem, found)
+    latest = [finish] * len(ops)
+    by_time = sorted(range(len(ops)), key=lambda i: (found.start[i], i))
+    for i in reversed(by_time):
+        latest[i] = min([finish, *(latest[j] - ops[j].minutes for j in follows[i])])
+    placed = []
+    for i in by_time:
+        end = found.start[i] + ops[i].minutes
+        by = ops[i].by
+        late = max(0, end - hours.working(by)) if by is not None else 0
+        who = tuple(problem.people[p].name for p in found.who[i])
+        placed.append(
+            Placed(ops[i].key, hours.clock(found.start[i]), hours.clock(end, ends=True), who, latest[i] - end, late)
+        )
+    return Plan(
+        placed=tuple(placed),
+        finish=hours.clock(finish, ends=True),
+        bound=hours.clock(bound, ends=True),
+        proven=proven,
+        listed=listed,
+        chain=_chain(problem, found, latest, follows),
+        walks=_walks(problem, replace(found, order=tuple(by_time))),
+    )
+
+
+def _chain(problem: Problem, found: Set, latest: Sequence[int], follows: Sequence[Sequence[int]]) -> tuple[str, ...]:
+    """The operations that hold the finish up, one after the other: from the last that ends, back along what each waits for."""
+    ops = problem.operations
+    ends = [found.start[i] + one.minutes for i, one in enumerate(ops)]
+    at: int | None = max(range(len(ops)), key=lambda i: (ends[i], i))
+    waits: list[list[int]] = [[] for _ in ops]
+    for i, after in enumerate(follows):
+        for j in after:
+            waits[j].append(i)
+    chain: list[str] = []
+    while at is not None:
+        chain.append(ops[at].key)
+        before = [j for j in waits[at] if ends[j] == found.start[at] and latest[j] == ends[j]]
+        at = max(before, key=lambda j: (j in problem.before[at], -j), default=None)  # type: ignore[index]
+    return tuple(reversed(chain))

@@ -1,0 +1,70 @@
+"""The plan of a job: who does what when, from its cards, its orders, its crew and what is told of other trades."""
+
+from __future__ import annotations
+
+from datetime import UTC, date, datetime, time
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+from jambo.format.document import Crew
+from jambo.format.plan import PlanList
+from jambo.format.problems import FieldError, Refused, parse
+from jambo.jobs.buying import orders_of
+from jambo.jobs.cutting import read_job
+from jambo.jobs.delivery import planned_openings
+from jambo.jobs.shown import Shown
+from jambo.store import events
+from jambo.store.database import Database
+from jambo.views.buying import Order
+from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, ToDo
+
+HERE_BY = time(12)  # of the day something is promised for
+
+
+def now_in(crew: Crew) -> datetime:
+    """The clock on the wall of the job. Raises Refused for a zone nobody knows."""
+    if not crew.zone:
+        return datetime.now().replace(second=0, microsecond=0)
+    try:
+        zone = ZoneInfo(crew.zone)
+    except (ZoneInfoNotFoundError, ValueError, OSError):
+        raise Refused([FieldError("crew.zone", f"{crew.zone!r} is no time zone", 'such as "Europe/Oslo"')]) from None
+    return datetime.now(UTC).astimezone(zone).replace(tzinfo=None, second=0, microsecond=0)
+
+
+def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Crew | None = None) -> JobPlanOut:
+    """Plan a job from now on, by its own crew or by one that is tried. Raises NotFound, Refused.
+
+    Args:
+        db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: a crew to try.
+    """
+    return _plan(db, job_id, shown, asked).out()
+
+
+def document_of_job(db: Database, job_id: int, shown: Shown) -> PlanList:
+    """What a job's plan is made from, as an open document. Raises NotFound, Refused."""
+    return _plan(db, job_id, shown, None).said
+
+
+def _plan(db: Database, job_id: int, shown: Shown, asked: Crew | None) -> JobPlan:
+    with db.transaction() as t:
+        job = read_job(t, job_id)
+        orders = orders_of(events.orders(t, job_id))
+        ticked = events.ticks_of_job(t, job_id)
+    doc = job.row["doc"]
+    crew = asked if asked is not None else parse(Crew, doc.get("crew", {}))
+    start = now_in(crew)
+    todo = [
+        ToDo(number, mark, of.document.opening.room, of, frozenset(ticked.get(number, ())))
+        for number, mark, of in planned_openings(job)
+    ]
+    coming = [one for order in orders for one in _coming(order, start.date())]
+    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc))
+
+
+def _coming(order: Order, today: date) -> list[Coming]:
+    """The things of an order that are not with an opening: those that are here, then those that are promised; a day gone by says nothing."""
+    here = [Coming(order.key, here=True)] * max(0, order.came - order.back - order.given)
+    promised = date.fromisoformat(order.promised) if order.promised else None
+    known = promised is not None and promised >= today
+    at = datetime.combine(promised, HERE_BY) if known and promised is not None else None
+    return [*here, *[Coming(order.key, here=False, at=at)] * order.open]

@@ -1,0 +1,289 @@
+"""Who does what when in a job (handbook 29): its openings' work put into a plan, day by day and person by person."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from typing_extensions import TypedDict
+
+from jambo.core.flags import Flag
+from jambo.core.framing.items import ITEMS, Item
+from jambo.core.quantities.tape import Tape
+from jambo.core.schedule.problem import Placed, Plan
+from jambo.core.schedule.work import KINDS, TRADES, Trade, Work, holds, work_of
+from jambo.core.words.lists import Region, fill
+from jambo.format.document import Crew, TradeDay
+from jambo.format.plan import Comes, PlanList, PlanOperation, Stated, stated
+from jambo.views.buying import key_of
+from jambo.views.held import Planned
+from jambo.views.opening import item_detail, label
+from jambo.views.plan import at_the_wall, made, sentence, spoken
+
+
+@dataclass(frozen=True)
+class ToDo:
+    """An opening of the job and what is known of it: its room, its answer, and which steps of its card are ticked."""
+
+    id: int
+    mark: str
+    room: str
+    of: Planned
+    ticked: frozenset[str]
+
+
+@dataclass(frozen=True, slots=True)
+class Coming:
+    """One thing of an order: here already, or promised for a moment, or nobody knows when."""
+
+    key: str
+    here: bool
+    at: datetime | None = None
+
+
+class StepOut(TypedDict):
+    """A step of a card, in words."""
+
+    key: str
+    text: str
+
+
+class WorkOut(TypedDict):
+    """An operation in the plan; `float` and `late` are working minutes, `others` who else is at it."""
+
+    key: str
+    opening: int
+    mark: str
+    room: str
+    label: str
+    start: str
+    end: str
+    minutes: int
+    others: list[str]
+    critical: bool
+    float: int
+    late: int
+    steps: list[str]
+
+
+class PersonDayOut(TypedDict):
+    """What somebody does on a day, in order."""
+
+    name: str
+    work: list[WorkOut]
+
+
+class DayOut(TypedDict):
+    """A day of the plan, and who does what on it."""
+
+    day: str
+    people: list[PersonDayOut]
+
+
+class HeldUpOut(TypedDict):
+    """Work that cannot be planned, and what it waits for."""
+
+    opening: int
+    mark: str
+    label: str
+    waits_for: list[str]
+
+
+class DeadlineOut(TypedDict):
+    """What is still open before another trade comes: operations of so many, the work they are, and whether they are done by then."""
+
+    trade: str
+    at: str
+    open: int
+    late: int
+    minutes: int
+    told: str
+
+
+class JobPlanOut(TypedDict):
+    """A job's plan. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order."""
+
+    told: str
+    start: str
+    finish: str | None
+    bound: str | None
+    proven: bool
+    by_list: bool
+    days: list[DayOut]
+    held_up: list[HeldUpOut]
+    deadlines: list[DeadlineOut]
+    assumed: list[str]
+    chain: list[str]
+
+
+@dataclass
+class _Told:
+    """An operation of the document, with where it comes from."""
+
+    todo: ToDo
+    work: Work
+
+
+class JobPlan:
+    """The plan of a job: its document, `jambo-plan/1`, and what each of its operations is."""
+
+    def __init__(
+        self, start: datetime, todo: Sequence[ToDo], crew: Crew, coming: Sequence[Coming], tape: Tape, words: Region
+    ) -> None:
+        self.tape, self.words = tape, words
+        self.by_key: dict[str, _Told] = {}
+        self.assumed: list[str] = []
+        self._comes: dict[str, datetime | None] = {}
+        self._not_ordered: dict[str, int] = {}
+        pool: dict[str, list[Coming]] = {}
+        for one in coming:
+            pool.setdefault(one.key, []).append(one)
+        operations = [op for one in todo for op in self._operations(one, crew, pool)]
+        for what, count in self._not_ordered.items():
+            self.assumed.append(f"{count} × {what}: not ordered, taken as here")
+        comes = [Comes(name=name, at=at) for name, at in self._comes.items()]
+        self.said = PlanList(start=start, people=crew.people, comes=comes, operations=operations)
+
+    def _operations(self, one: ToDo, crew: Crew, pool: Mapping[str, list[Coming]]) -> Iterator[PlanOperation]:
+        before = ""
+        stops = [self._held(one, why) for why in holds(one.of.result)]
+        for work in work_of(one.of.facts.opening, one.of.result, one.of.done, one.ticked):
+            key = f"{one.id}:{work.kind}"
+            self.by_key[key] = _Told(one, work)
+            needs = [*stops, *(name for item in work.brings for name in self._brought(one, item, pool))]
+            by = None
+            for day in crew.trades:
+                if day.rooms and one.room not in day.rooms:
+                    continue
+                if day.trade == work.before and day.at is not None:
+                    by = day.at if by is None else min(by, day.at)
+                if day.trade in work.after:
+                    needs.append(self._come(self._done(day), day.done))
+            yield PlanOperation(
+                key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
+                hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs)), after=[before] if before else [], by=by,
+            )  # fmt: skip
+            before = key
+
+    def _come(self, name: str, at: datetime | None) -> str:
+        self._comes[name] = at
+        return name
+
+    def _held(self, one: ToDo, why: object) -> str:
+        if isinstance(why, Flag):
+            return self._come(f"{one.mark}: {why.code.replace('-', ' ')}", None)
+        return self._come(f"{one.mark}: {label(why.name, self.words)}", None)  # type: ignore[attr-defined]
+
+    def _done(self, day: TradeDay) -> str:
+        where = f" in {', '.join(day.rooms)}" if day.rooms else ""
+        return f"{fill(TRADES[day.trade], self.words)} done{where}"
+
+    def _brought(self, one: ToDo, item: Item, pool: Mapping[str, list[Coming]]) -> Iterator[str]:
+        """What of a line has to come first; what nobody has ordered is taken as here, and said so."""
+        what = fill(ITEMS[item.name], self.words)
+        detail = item_detail(item, self.tape)
+        told = f"{what} {detail}".strip()
+        for _ in range(item.count):
+            waits = pool.get(key_of(item))
+            if not waits:
+                self._not_ordered[told] = self._not_ordered.get(told, 0) + 1
+                continue
+            found = waits.pop(0)
+            if not found.here:
+                day = f", {spoken(found.at)}" if found.at is not None else ", nobody knows when"
+                yield self._come(f"{told}{day}", found.at)
+
+    def label(self, work: Work) -> str:
+        """What an operation is called."""
+        return fill(KINDS[work.kind], self.words)
+
+    def out(self) -> JobPlanOut:
+        """Plan it. Raises Refused for a crew that cannot be."""
+        of = stated(self.said)
+        plan = made(of)
+        return {
+            "told": sentence(plan, of),
+            "start": at_the_wall(self.said.start),
+            "finish": at_the_wall(of.moment(plan.finish)) if plan.placed else None,
+            "bound": at_the_wall(of.moment(plan.bound)) if plan.placed else None,
+            "proven": plan.proven,
+            "by_list": plan.listed,
+            "days": self._days(plan, of),
+            "held_up": [self._held_up(key, names) for key, names in of.waits.items()],
+            "deadlines": [*self._deadlines(plan, of)],
+            "assumed": self.assumed,
+            "chain": [f"{self.by_key[key].todo.mark}: {self.label(self.by_key[key].work)}" for key in plan.chain],
+        }
+
+    def _work_out(self, placed: Placed, of: Stated, name: str) -> WorkOut:
+        told = self.by_key[placed.key]
+        texts = {step.key: step for step in told.todo.of.result.steps}
+        return {
+            "key": placed.key,
+            "opening": told.todo.id,
+            "mark": told.todo.mark,
+            "room": told.todo.room,
+            "label": self.label(told.work),
+            "start": at_the_wall(of.moment(placed.start)),
+            "end": at_the_wall(of.moment(placed.end)),
+            "minutes": told.work.minutes,
+            "others": [other for other in placed.who if other != name],
+            "critical": placed.critical,
+            "float": placed.float_,
+            "late": placed.late,
+            "steps": [texts[key].key for key in told.work.steps],
+        }
+
+    def _days(self, plan: Plan, of: Stated) -> list[DayOut]:
+        """Who does what on which day: an operation stands on the day it begins."""
+        days: dict[str, dict[str, list[WorkOut]]] = {}
+        for placed in plan.placed:
+            day = of.moment(placed.start).date().isoformat()
+            for name in placed.who:
+                days.setdefault(day, {}).setdefault(name, []).append(self._work_out(placed, of, name))
+        order = [person.name for person in self.said.people]
+        return [
+            {"day": day, "people": [{"name": name, "work": people[name]} for name in order if name in people]}
+            for day, people in days.items()
+        ]
+
+    def _held_up(self, key: str, names: Sequence[str]) -> HeldUpOut:
+        told = self.by_key[key]
+        return {
+            "opening": told.todo.id,
+            "mark": told.todo.mark,
+            "label": self.label(told.work),
+            "waits_for": list(names),
+        }
+
+    def _deadlines(self, plan: Plan, of: Stated) -> Iterator[DeadlineOut]:
+        """What is still open before each trade comes, in words."""
+        late = {placed.key for placed in plan.placed if placed.late}
+        by_day: dict[tuple[Trade, datetime], list[str]] = {}
+        for op in self.said.operations:
+            before = self.by_key[op.key].work.before
+            if op.by is not None and before is not None:
+                by_day.setdefault((before, op.by), []).append(op.key)
+        for (trade, at), keys in by_day.items():
+            minutes = sum(self.by_key[key].work.minutes for key in keys)
+            behind = [key for key in keys if key in late or key in of.waits]
+            openings = len({self.by_key[key].todo.id for key in keys})
+            name = fill(TRADES[trade], self.words)
+            told = f"{name} {spoken(at)}: {openings} {'opening is' if openings == 1 else 'openings are'} still to do, {in_hours(minutes)} of work"
+            told += (
+                "; all of it is done by then" if not behind else f"; not done by then: {', '.join(self._marks(behind))}"
+            )
+            yield {
+                "trade": name, "at": at_the_wall(at), "open": openings, "late": len(self._marks(behind)), "minutes": minutes,
+                "told": told + ".",
+            }  # fmt: skip
+
+    def _marks(self, keys: Sequence[str]) -> list[str]:
+        return list(dict.fromkeys(self.by_key[key].todo.mark for key in keys))
+
+
+def in_hours(minutes: int) -> str:
+    """Minutes as a carpenter says them: "6 h 15"."""
+    hours, rest = divmod(minutes, 60)
+    return f"{rest} min" if not hours else f"{hours} h" if not rest else f"{hours} h {rest:02d}"

@@ -1,0 +1,148 @@
+"""Plans over HTTP: an open document with its errors, and a job's plan from its cards, orders, crew and other trades."""
+
+from datetime import datetime, timedelta
+
+import pytest
+
+from helpers import PLAIN, POCKET, plain
+
+SHIFT = [{"from": "07:00", "to": "15:00"}]
+START = "2026-11-30T07:00"  # a Monday
+
+
+def document(*operations, people=("Ada", "Bo"), **more):
+    return {
+        "format": "jambo-plan/1", "start": START, "people": [{"name": n, "hours": SHIFT} for n in people],
+        "operations": [{"key": key, **one} for key, one in operations], **more,
+    }  # fmt: skip
+
+
+def test_a_document_is_planned(client):
+    said = document(
+        ("frame", {"minutes": 75, "hands": 2, "room": "A", "by": "2026-11-30T08:00"}),
+        ("kit", {"minutes": 60, "after": ["frame"], "needs": ["kit"]}),
+        ("tile", {"minutes": 30, "needs": ["tile"]}),
+        ("after tile", {"minutes": 30, "after": ["tile"]}),
+        comes=[{"name": "kit", "at": "2026-12-01T12:00"}, {"name": "tile"}],
+    )
+    plan = client.post("/api/plan", json=said).json()
+    assert [(o["key"], o["start"], o["end"], o["late"]) for o in plan["operations"]] == [
+        ("frame", "2026-11-30T07:00", "2026-11-30T08:15", 15),
+        ("kit", "2026-12-01T12:00", "2026-12-01T13:00", 0),
+    ]
+    assert plan["operations"][0]["who"] == ["Ada", "Bo"]
+    assert (plan["finish"], plan["bound"], plan["proven"]) == ("2026-12-01T13:00", "2026-12-01T13:00", True)
+    assert [(w["key"], w["waits_for"]) for w in plan["waits"]] == [("tile", ["tile"]), ("after tile", ["tile"])]
+    assert plan["told"] == "Done Tue 1 Dec, 13:00; 1 ends after the day set; no plan that is no later is done sooner."
+    assert client.post("/api/plan", json=said).json() == plan
+
+
+@pytest.mark.parametrize(
+    ("said", "path", "reason"),
+    [
+        (document(("a", {"minutes": 10, "after": ["b"]}), ("b", {"minutes": 10, "after": ["a"]})), "operations[0].after", "wait for each other"),
+        (document(("a", {"minutes": 10}), people=()), "people", "nobody in the crew"),
+        (document(("a", {"minutes": 10})) | {"people": [{"name": "Ada", "hours": []}]}, "people[0].hours", "Ada has no hours"),
+        (document(("a", {"minutes": 10})) | {"people": [{"name": "Ada", "hours": [{"from": "15:00", "to": "07:00"}]}]}, "people[0].hours[0].to", "not after"),
+        (document(("a", {"minutes": 10, "hands": 2}), people=("Ada",)), "operations[0].hands", "it takes 2, and 1 may do it"),
+        (document(("a", {"minutes": 10}), ("a", {"minutes": 10})), "operations[0].key", "twice"),
+        (document(("a", {"minutes": 10, "needs": ["x"]})), "operations[0].needs", "there is no 'x'"),
+        (document(("a", {"minutes": 10, "by": "2036-01-01T07:00"})), "operations[0].by", "further ahead"),
+        (document(("a", {"minutes": 0})), "operations[0].minutes", ""),
+        (document(("a", {"minutes": 10}), people=("Ada", "Ada")), "people[0].name", "two people"),
+        (document(*((f"k{n}", {"minutes": 1}) for n in range(10_000))), "operations", ""),
+        (document(("a", {"minutes": 10})) | {"start": "2026-11-30T07:00+01:00"}, "start", "without a zone"),
+    ],
+    ids=lambda one: one if isinstance(one, str) else "",
+)  # fmt: skip
+def test_what_cannot_be_planned_is_told_where(client, said, path, reason):
+    answer = client.post("/api/plan", json=said)
+    assert answer.status_code == 422
+    assert any(e["path"] == path and reason in e["reason"] for e in answer.json()["errors"]), answer.json()
+
+
+def test_a_day_gone_by_is_late_and_still_planned(client):
+    plan = client.post("/api/plan", json=document(("a", {"minutes": 60, "by": "2026-11-27T07:00"}))).json()
+    assert plan["operations"][0]["late"] == 60
+
+
+@pytest.fixture
+def job(client):
+    """A pocket door, a plain one, and one whose floor nobody has said; two carpenters who work every day."""
+    number = client.post("/api/jobs", json={"name": "Who and when"}).json()["id"]
+    rows = [plain(**POCKET, **{"opening.mark": "W1", "opening.room": "Hall"}), plain(**{"opening.mark": "W2"}),
+            plain(**{"opening.mark": "W3", "opening.floors": None})]  # fmt: skip
+    for doc in rows:
+        wall = client.post(f"/api/jobs/{number}/walls", json=PLAIN["wall"] | {"length": "24'"}).json()["id"]
+        client.post(
+            f"/api/jobs/{number}/openings", json={"wall_id": wall, "opening": doc["opening"]}
+        ).raise_for_status()
+    return f"/api/jobs/{number}"
+
+
+ALL_DAYS = [{"days": ["mon", "tue", "wed", "thu", "fri", "sat", "sun"], "from": "00:00", "to": "24:00"}]
+CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
+
+
+def tried(client, job, **more):
+    answer = client.post(f"{job}/plan/try", json=CREW | more)
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def works(plan):
+    return [(w["mark"], w["label"], w["minutes"]) for d in plan["days"] for p in d["people"] for w in p["work"]]
+
+
+def test_a_jobs_plan_is_made_from_its_cards(client, job):
+    """W1: frame 75 and kit 60 by two, leaf 30, hardware 25 (no casing); W2: frame 45 by two, set 120, hang 60, hardware 25."""
+    plan = tried(client, job)
+    assert sorted(set(works(plan))) == [
+        ("W1", "Frame the opening", 75), ("W1", "Hang the leaf", 30), ("W1", "Hardware, last check", 25), ("W1", "Set the jamb set", 60),
+        ("W2", "Frame the opening", 45), ("W2", "Hang the leaf", 60), ("W2", "Hardware, last check", 25), ("W2", "Set the jamb set", 120),
+    ]  # fmt: skip
+    assert {(h["mark"], *h["waits_for"]) for h in plan["held_up"]} == {
+        ("W3", "W3: Floor on side A", "W3: Floor on side B")
+    }
+    minutes = datetime.fromisoformat(plan["finish"]) - datetime.fromisoformat(plan["start"])
+    # all by two: 75 + 60 + 45, then 205 for one and 55 for the other
+    assert minutes == timedelta(minutes=180 + 205 - 135) or plan["proven"]
+    assert any("not ordered, taken as here" in line for line in plan["assumed"])
+    document_ = client.get(f"{job}/plan/document").json()
+    assert [o["key"].split(":")[1] for o in document_["operations"]][:4] == ["frame", "set", "hang", "hardware"]
+
+
+def test_gates_of_other_trades_and_deliveries_hold_the_work(client, job):
+    counters = client.get(f"{job}/buying").json()["counters"]
+    kit = next(line for c in counters for line in c["lines"] if line["key"].startswith("pocket_kit"))
+    day = (datetime.now() + timedelta(days=3)).date()
+    order = {"key": kit["key"], "count": 1, "promised": day.isoformat()}
+    client.post(f"{job}/buying/orders", json=order).raise_for_status()
+    at = datetime.combine(day, datetime.min.time())
+    boards = {"trade": "wallboard", "at": f"{at:%Y-%m-%dT%H:%M}", "done": f"{at + timedelta(days=2):%Y-%m-%dT%H:%M}"}
+    plan = tried(client, job, trades=[boards])
+    work = {(w["mark"], w["label"]): w for d in plan["days"] for p in d["people"] for w in p["work"]}
+    assert work["W1", "Set the jamb set"]["start"] == f"{day}T12:00"
+    assert work["W1", "Set the jamb set"]["late"] == 13 * 60  # from midnight to one: 12 hours to noon, and its own hour
+    assert work["W2", "Frame the opening"]["late"] == 0
+    assert work["W1", "Hang the leaf"]["start"] == f"{(at + timedelta(days=2)).date()}T00:00"
+    (deadline,) = plan["deadlines"]
+    assert (deadline["open"], deadline["late"], deadline["minutes"]) == (3, 2, 75 + 60 + 45 + 45)
+    assert "not done by then: W1, W3" in deadline["told"]
+    unknown = tried(client, job, trades=[{"trade": "wallboard"}])
+    assert ("W1", "Hang the leaf", 30) not in works(unknown)
+    assert {"Drywall done"} <= {name for h in unknown["held_up"] for name in h["waits_for"]}
+
+
+def test_what_is_done_leaves_the_plan_and_the_crew_is_kept(client, job):
+    kept = client.get(job).json()
+    body = {"version": kept["version"], "job": kept["job"] | {"crew": CREW}}
+    client.put(job, json=body).raise_for_status()
+    assert client.get(job).json()["job"]["crew"]["people"][0]["hours"] == ALL_DAYS
+    number = next(o["id"] for o in client.get(job).json()["openings"] if o["mark"] == "W2")
+    client.post(f"/api/openings/{number}/events", json={"what": "framed"}).raise_for_status()
+    assert ("W2", "Frame the opening", 45) not in works(client.get(f"{job}/plan").json())
+    client.put(
+        job, json={"version": kept["version"] + 1, "job": kept["job"] | {"crew": CREW | {"zone": "Nowhere/Land"}}}
+    )
+    assert client.get(f"{job}/plan").json()["errors"][0]["path"] == "crew.zone"

@@ -1,0 +1,179 @@
+"""Plans against every plan there is, and their properties: no gate broken, nobody in two places, more hands never later."""
+
+from itertools import product
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from jambo.core.schedule.best import least_finish
+from jambo.core.schedule.hours import hours_of
+from jambo.core.schedule.plan import planned
+from jambo.core.schedule.problem import Circle, Operation, Person, Problem
+
+DAY = 1440
+SHIFT = ((7 * 60, 12 * 60), (12 * 60 + 30, 15 * 60 + 30))  # 480 minutes, with half an hour between
+
+
+def person(name, days=20, off=()):
+    return Person(name, tuple((d * DAY + b, d * DAY + e) for d in range(days) if d not in off for b, e in SHIFT))
+
+
+def crew(n):
+    return tuple(person(f"P{k}") for k in range(n))
+
+
+def problem(*operations, people=2, **more):
+    return Problem(crew(people) if isinstance(people, int) else people, operations, **more)
+
+
+def op(key, minutes, hands=1, after="", **more):
+    return Operation(key, minutes, hands, after=tuple(after), **more)
+
+
+def at(day, clock):
+    """Minutes from the first midnight."""
+    return day * DAY + clock // 100 * 60 + clock % 100
+
+
+@pytest.mark.parametrize(
+    ("of", "finish", "chain"),
+    [
+        (problem(op("a", 60)), at(0, 800), "a"),
+        (problem(op("a", 300)), at(0, 1200), "a"),  # to the break, not past it
+        (problem(op("a", 301)), at(0, 1231), "a"),  # and on after it
+        (problem(op("a", 481)), at(1, 701), "a"),
+        (problem(op("a", 60), op("b", 60)), at(0, 800), "b"),  # one each
+        (problem(op("a", 60, 2), op("b", 60)), at(0, 900), "ab"),
+        (problem(op("a", 60), op("b", 60, after="a")), at(0, 900), "ab"),
+        (problem(op("a", 60, not_before=at(0, 1210))), at(0, 1330), "a"),  # told in the break: after it
+        (problem(op("a", 60, not_before=at(1, 900))), at(1, 1000), "a"),
+        (problem(op("a", 60), start=at(0, 1500)), at(1, 730), "a"),
+        (problem(op("a", 60), op("b", 60), people=1), at(0, 900), "ab"),
+        (problem(op("a", 60), op("b", 60, who=("P0",)), op("c", 60, who=("P0",))), at(0, 900), "bc"),
+        # P0 is off on the first day, and what takes two waits for him
+        (problem(op("a", 60, 2), op("b", 480), people=(person("P0", off=(0,)), person("P1"))), at(1, 800), "ba"),
+    ],
+)  # fmt: skip
+def test_the_finish_is_as_worked_by_hand(of, finish, chain):
+    plan = planned(of)
+    assert (plan.finish, plan.bound, plan.proven) == (finish, finish, True)
+    assert "".join(plan.chain) == chain
+
+
+def test_what_is_due_comes_first_though_nothing_is_done_sooner_for_it():
+    plan = planned(problem(op("a", 120), op("b", 60, by=at(0, 800)), people=1))
+    assert [(p.key, p.late) for p in plan.placed] == [("b", 0), ("a", 0)]
+    late = planned(problem(op("b", 90, by=at(0, 800)), people=1))
+    assert [(p.key, p.late) for p in late.placed] == [("b", 30)]
+
+
+def test_float_is_what_it_could_slip():
+    plan = planned(problem(op("a", 120), op("b", 30), op("c", 60, after="ab")))
+    assert {p.key: (p.float_, p.critical) for p in plan.placed} == {"a": (0, True), "b": (90, False), "c": (0, True)}
+
+
+def test_a_circle_is_told_by_its_keys():
+    with pytest.raises(Circle) as told:
+        planned(problem(op("a", 10, after="c"), op("b", 10, after="a"), op("c", 10, after="b"), op("d", 10, after="c")))
+    assert set(told.value.keys) == {"a", "b", "c"}
+
+
+def test_hours_that_do_not_reach_give_no_plan():
+    assert planned(problem(op("a", 60, 2), people=(person("P0", 1, off=(0,)), person("P1", 1)))) is None
+    assert planned(problem(op("a", 60), people=(Person("P0", ()),))) is None
+    assert planned(problem()).placed == ()
+
+
+def small():
+    """Jobs of a few operations, with what comes before them drawn among those that stand before."""
+
+    @st.composite
+    def draw(get):
+        n, people = get(st.integers(1, 5)), get(st.integers(1, 3))
+        made = []
+        for i in range(n):
+            after = "".join(k.key for k in made if get(st.booleans()) and get(st.booleans()))
+            begins = get(st.sampled_from([None, None, at(0, 900), at(1, 700)]))
+            hands = get(st.integers(1, min(2, people)))
+            made.append(
+                op(
+                    "abcde"[i],
+                    get(st.sampled_from([30, 60, 90, 200, 301])),
+                    hands,
+                    after,
+                    not_before=begins,
+                    room="xyz"[i % 3],
+                )
+            )
+        off = get(st.sampled_from([(), (), (0,)]))
+        return problem(*made, people=(person("P0", off=off), *crew(people)[1:]))
+
+    return draw()
+
+
+def kept(of, plan):
+    """Every gate of a plan, and that nobody is in two places, at the working minutes of its crew."""
+    hours = hours_of(of.people, of.start)
+    times = {p.key: (hours.working(p.start), p) for p in plan.placed}
+    assert len(times) == len(of.operations)
+    for one in of.operations:
+        start, placed = times[one.key]
+        assert len(set(placed.who)) == one.hands
+        assert one.not_before is None or placed.start >= one.not_before
+        assert hours.clock(start + one.minutes, ends=True) == placed.end
+        assert all(times[key][0] + of.operations[of.by_key[key]].minutes <= start for key in one.after)
+        for name in placed.who:
+            away = hours.away[[p.name for p in of.people].index(name)]
+            assert not any(low < start + one.minutes and start < high for low, high in away)
+    for p, q in product(plan.placed, plan.placed):
+        if p.key < q.key and set(p.who) & set(q.who):
+            (a, _), (b, _) = times[p.key], times[q.key]
+            assert a + of.operations[of.by_key[p.key]].minutes <= b or b + of.operations[of.by_key[q.key]].minutes <= a
+
+
+def every_finish(of):
+    """The finish of every plan in which each operation of some order begins as early as it can, by every choice of hands."""
+    hours = hours_of(of.people, of.start)
+
+    def on(done, busy, worst):
+        if len(done) == len(of.operations):
+            yield worst
+            return
+        for one in of.operations:
+            if one.key in done or not set(one.after) <= done.keys():
+                continue
+            begins = max([hours.working(one.not_before or 0), *(done[key] for key in one.after)])
+            for who in product(range(len(of.people)), repeat=one.hands):
+                if list(who) != sorted(set(who)):
+                    continue
+                spans = sorted(s for p in who for s in (*hours.away[p], *busy[p]))
+                start = begins
+                for low, high in spans:
+                    if low < start + one.minutes and start < high:
+                        start = high
+                end = start + one.minutes
+                taken = [(*b, (start, end)) if p in who else b for p, b in enumerate(busy)]
+                yield from on({**done, one.key: end}, taken, max(worst, end))
+
+    return on({}, [()] * len(of.people), 0)
+
+
+@settings(max_examples=40, deadline=None)
+@given(small())
+def test_no_plan_is_done_sooner(of):
+    plan, hours = planned(of), hours_of(of.people, of.start)
+    kept(of, plan)
+    best = min(every_finish(of))
+    assert hours.working(plan.finish - 1) + 1 == best
+    assert plan.proven
+    assert least_finish(of, hours) <= best
+
+
+@settings(max_examples=25, deadline=None)
+@given(small())
+def test_more_hands_are_never_later_and_the_same_job_has_the_same_plan(of):
+    plan = planned(of)
+    assert planned(of) == plan
+    more = planned(Problem((*of.people, person("P9")), of.operations, of.start))
+    assert more.finish <= plan.finish
