@@ -21,6 +21,7 @@ const ROOMS = {
   usual: ["api", "tape", "app", "work"],
   cutting: ["api", "tape", "app", "work"],
   buying: ["api", "tape", "app"],
+  plan: ["api", "tape", "app"],
   board: ["api", "tape", "app", "photos", "work", "drawing", "lines", "usual"],
 };
 

@@ -68,6 +68,18 @@ def test_what_is_due_comes_first_though_nothing_is_done_sooner_for_it():
     assert [(p.key, p.late) for p in late.placed] == [("b", 30)]
 
 
+def test_nobody_waits_for_what_he_could_begin():
+    """a holds the finish up; b, c and d could be anywhere before it, and begin at once, one after the other."""
+    plan = planned(
+        problem(op("a", 60, not_before=at(4, 700)), op("b", 60, 2), op("c", 60, 2), op("d", 60, 2, after="b"))
+    )
+    assert sorted((p.start, p.end) for p in plan.placed if p.key != "a") == [
+        (at(0, 700), at(0, 800)),
+        (at(0, 800), at(0, 900)),
+        (at(0, 900), at(0, 1000)),
+    ]
+
+
 def test_float_is_what_it_could_slip():
     plan = planned(problem(op("a", 120), op("b", 30), op("c", 60, after="ab")))
     assert {p.key: (p.float_, p.critical) for p in plan.placed} == {"a": (0, True), "b": (90, False), "c": (0, True)}

@@ -37,6 +37,7 @@ const LATER = {
   StockPage: () => import("./board/StockPage").then((m) => ({ default: m.StockPage })),
   WallPage: () => import("./board/WallPage").then((m) => ({ default: m.WallPage })),
   OpeningPage: () => import("./opening/OpeningPage").then((m) => ({ default: m.OpeningPage })),
+  PlanPage: () => import("./plan/PlanPage").then((m) => ({ default: m.PlanPage })),
   CamePage: () => import("./buying/CamePage").then((m) => ({ default: m.CamePage })),
   BuyingPage: () => import("./buying/BuyingPage").then((m) => ({ default: m.BuyingPage })),
   CuttingPage: () => import("./cutting/CuttingPage").then((m) => ({ default: m.CuttingPage })),
@@ -57,6 +58,7 @@ const WallPage = lazy(LATER.WallPage);
 const OpeningPage = lazy(LATER.OpeningPage);
 const BuyingPage = lazy(LATER.BuyingPage);
 const CamePage = lazy(LATER.CamePage);
+const PlanPage = lazy(LATER.PlanPage);
 const CuttingPage = lazy(LATER.CuttingPage);
 const CutListPage = lazy(LATER.CutListPage);
 const CardPage = lazy(LATER.CardPage);
@@ -125,6 +127,7 @@ createRoot(document.getElementById("root")!).render(
                       <Route path="/jobs/:jobId/cutting" element={<CuttingPage />} />
                       <Route path="/jobs/:jobId/buying" element={<BuyingPage />} />
                       <Route path="/jobs/:jobId/came" element={<CamePage />} />
+                      <Route path="/jobs/:jobId/plan" element={<PlanPage />} />
                       <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
                       <Route path="/openings/:openingId/setting" element={<SettingPage />} />
                       <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />

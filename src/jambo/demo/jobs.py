@@ -86,6 +86,15 @@ SEED_LIBRARY: Doc = {
         ("hinge", 12, "Lockside ironmongers", -6, [(12, "", {"corner": "square"})]),
         ("long_screw", 30, "Lockside ironmongers", 3, []),
     ],
+    # who works here; and when other trades come and are done, in days from the start
+    "crew": {
+        "people": [
+            {"name": "Ottoline", "hours": [{"from": "07:00", "to": "12:00"}, {"from": "12:30", "to": "15:30"}]},
+            {"name": "Bram", "hours": [{"from": "07:00", "to": "12:00"}, {"from": "12:30", "to": "15:30"}]},
+            {"name": "Sunniva", "hours": [{"from": "07:00", "to": "12:00"}]},
+        ],
+    },
+    "trades": [("wallboard", 5, 8), ("paint", 9, 12)],
     "rack": [("38.1x88.9", "61 in"), ("38.1x88.9", "84 1/4 in"), ("38.1x139.7", "50 1/2 in")],
     "walls": [
         {

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime, time, timedelta
 
 from jambo.demo.jobs import JOBS, RECORD, STOCK, Doc
 from jambo.demo.picture import stud_and_level
@@ -46,7 +46,7 @@ def load_if_empty(database: Database) -> bool:
         for item in STOCK:
             stock.new_item(t, checked(parse(StockItem, item)).model_dump(mode="json"))
         for data in JOBS:
-            job = parse(Job, data["job"])
+            job = parse(Job, data["job"] | {"crew": _crew(data)})
             job_id = jobs.new_job(t, kept_job(job), WHO)
             ordered.append((job_id, data))
             for section, length in data.get("rack", []):
@@ -78,6 +78,20 @@ def load_if_empty(database: Database) -> bool:
         for of in data.get("orders", []):
             _order(database, job_id, of)
     return True
+
+
+def _crew(data: Doc) -> Doc:
+    """Who works on a job, and when other trades come and are done."""
+    today = datetime.combine(datetime.now().date(), time(7))
+    trades = [
+        {
+            "trade": name,
+            "at": (today + timedelta(days=at)).isoformat(),
+            "done": (today + timedelta(days=done)).isoformat(),
+        }
+        for name, at, done in data.get("trades", [])
+    ]
+    return {**data.get("crew", {}), "trades": trades}
 
 
 def _order(

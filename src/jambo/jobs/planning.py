@@ -15,7 +15,7 @@ from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store.database import Database
 from jambo.views.buying import Order
-from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, ToDo
+from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, ToDo, beside
 
 HERE_BY = time(12)  # of the day something is promised for
 
@@ -32,12 +32,16 @@ def now_in(crew: Crew) -> datetime:
 
 
 def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Crew | None = None) -> JobPlanOut:
-    """Plan a job from now on, by its own crew or by one that is tried. Raises NotFound, Refused.
+    """Plan a job from now on, by its own crew, or by one that is tried beside it. Raises NotFound, Refused.
 
     Args:
         db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: a crew to try.
     """
-    return _plan(db, job_id, shown, asked).out()
+    if asked is None:
+        return _plan(db, job_id, shown, None).out()
+    tried = _plan(db, job_id, shown, asked).out()
+    kept = _plan(db, job_id, shown, None)
+    return beside(kept.out(), tried) if kept.said.people else tried
 
 
 def document_of_job(db: Database, job_id: int, shown: Shown) -> PlanList:

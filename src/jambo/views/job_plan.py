@@ -15,11 +15,14 @@ from jambo.core.schedule.problem import Placed, Plan
 from jambo.core.schedule.work import KINDS, TRADES, Trade, Work, holds, work_of
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
-from jambo.format.plan import Comes, PlanList, PlanOperation, Stated, stated
+from jambo.format.plan import MOST_OPERATIONS, Comes, PlanList, PlanOperation, Stated, stated
+from jambo.format.problems import FieldError, Refused
 from jambo.views.buying import key_of
 from jambo.views.held import Planned
-from jambo.views.opening import item_detail, label
+from jambo.views.opening import flag_out, item_detail, label
 from jambo.views.plan import at_the_wall, made, sentence, spoken
+
+MOST_IN_NAME, MOST_NEEDS = 120, 40  # of what an operation waits for: enough to know what to do about it
 
 
 @dataclass(frozen=True)
@@ -101,8 +104,18 @@ class DeadlineOut(TypedDict):
     told: str
 
 
+class MovedOut(TypedDict):
+    """When an opening is done by one plan and by another; None where it is not planned."""
+
+    opening: int
+    mark: str
+    before: str | None
+    after: str | None
+
+
 class JobPlanOut(TypedDict):
-    """A job's plan. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order."""
+    """A job's plan. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
+    `moved` says which openings are done at another time, and `before` what the plan as kept comes to."""
 
     told: str
     start: str
@@ -115,6 +128,8 @@ class JobPlanOut(TypedDict):
     deadlines: list[DeadlineOut]
     assumed: list[str]
     chain: list[str]
+    before: str
+    moved: list[MovedOut]
 
 
 @dataclass
@@ -142,6 +157,9 @@ class JobPlan:
         operations = [op for one in todo for op in self._operations(one, crew, pool)]
         for what, count in self._not_ordered.items():
             self.assumed.append(f"{count} × {what}: not ordered, taken as here")
+        if len(operations) > MOST_OPERATIONS:
+            said = f"{len(operations):,} pieces of work are too many for one plan"
+            raise Refused([FieldError("operations", said, f"at most {MOST_OPERATIONS:,}: sign off what is done")])
         comes = [Comes(name=name, at=at) for name, at in self._comes.items()]
         self.said = PlanList(start=start, people=crew.people, comes=comes, operations=operations)
 
@@ -162,17 +180,18 @@ class JobPlan:
                     needs.append(self._come(self._done(day), day.done))
             yield PlanOperation(
                 key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
-                hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs)), after=[before] if before else [], by=by,
+                hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_NEEDS], after=[before] if before else [], by=by,
             )  # fmt: skip
             before = key
 
     def _come(self, name: str, at: datetime | None) -> str:
+        name = name[:MOST_IN_NAME]
         self._comes[name] = at
         return name
 
     def _held(self, one: ToDo, why: object) -> str:
         if isinstance(why, Flag):
-            return self._come(f"{one.mark}: {why.code.replace('-', ' ')}", None)
+            return self._come(f"{one.mark}: {flag_out(why, self.tape, self.words)['reason']}", None)
         return self._come(f"{one.mark}: {label(why.name, self.words)}", None)  # type: ignore[attr-defined]
 
     def _done(self, day: TradeDay) -> str:
@@ -214,6 +233,8 @@ class JobPlan:
             "deadlines": [*self._deadlines(plan, of)],
             "assumed": self.assumed,
             "chain": [f"{self.by_key[key].todo.mark}: {self.label(self.by_key[key].work)}" for key in plan.chain],
+            "before": "",
+            "moved": [],
         }
 
     def _work_out(self, placed: Placed, of: Stated, name: str) -> WorkOut:
@@ -281,6 +302,42 @@ class JobPlan:
 
     def _marks(self, keys: Sequence[str]) -> list[str]:
         return list(dict.fromkeys(self.by_key[key].todo.mark for key in keys))
+
+
+def _ends(plan: JobPlanOut) -> dict[tuple[int, str], str]:
+    """When each opening that is planned is done."""
+    found: dict[tuple[int, str], str] = {}
+    for day in plan["days"]:
+        for person in day["people"]:
+            for work in person["work"]:
+                opening = work["opening"], work["mark"]
+                found[opening] = max(found.get(opening, ""), work["end"])
+    return found
+
+
+def beside(kept: JobPlanOut, tried: JobPlanOut) -> JobPlanOut:
+    """A plan that is tried, beside the one as kept: which openings are done at another time.
+
+    Args:
+        kept: the plan as it is; tried: with another crew, or other days.
+    """
+    before, after = _ends(kept), _ends(tried)
+    openings = sorted({*before, *after}, key=lambda one: (after.get(one) or before.get(one) or "", one))
+    moved: list[MovedOut] = [
+        {
+            "opening": one[0],
+            "mark": one[1],
+            "before": _said(before.get(one)),
+            "after": _said(after.get(one)),
+        }
+        for one in openings
+        if before.get(one) != after.get(one)
+    ]
+    return {**tried, "before": kept["told"], "moved": moved}
+
+
+def _said(at: str | None) -> str | None:
+    return spoken(datetime.fromisoformat(at)) if at is not None else None
 
 
 def in_hours(minutes: int) -> str:

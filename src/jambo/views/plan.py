@@ -30,7 +30,7 @@ class PlannedOut(TypedDict):
     late: int
 
 
-class WaitsOut(TypedDict):
+class NotPlannedOut(TypedDict):
     """An operation that cannot be planned, and what it waits for."""
 
     key: str
@@ -51,7 +51,7 @@ class PlanOut(TypedDict):
     by_list: bool
     chain: list[str]
     walks: int
-    waits: list[WaitsOut]
+    waits: list[NotPlannedOut]
 
 
 def at_the_wall(moment: datetime) -> str:

@@ -66,6 +66,9 @@ export type Asked = Schemas["AskedOut"];
 export type Delivered = Schemas["DeliveryOut"];
 export type Thing = Schemas["ThingOut"];
 export type Verdict = Schemas["VerdictOut"];
+export type JobPlan = Schemas["JobPlanOut"];
+export type Crew = Schemas["Crew"];
+export type PlannedWork = Schemas["WorkOut"];
 export type StageName = Result["stages"][number];
 
 export interface FieldError {

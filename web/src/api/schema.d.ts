@@ -754,6 +754,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Of Job
+         * @description Plan a job from now on, by its cards, its orders, its crew and what is told of other trades. 422 for a crew that cannot be.
+         */
+        get: operations["plan_of_job_api_jobs__job_id__plan_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Document
+         * @description Give what the plan is made from, as `jambo-plan/1`.
+         */
+        get: operations["document_api_jobs__job_id__plan_document_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Plan
+         * @description Plan it with another crew, or with trades on other days, without keeping them.
+         */
+        post: operations["try_plan_api_jobs__job_id__plan_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/restore": {
         parameters: {
             query?: never;
@@ -1185,6 +1245,26 @@ export interface paths {
          * @description Show a photograph no longer; it stays in the record.
          */
         delete: operations["take_out_api_photos__photo_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description Plan one document, `jambo-plan/1`: who does what when, what holds the finish up, and how far from the best it can be.
+         */
+        post: operations["plan_api_plan_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1771,7 +1851,7 @@ export interface components {
             /** Id */
             id: number;
             /** Moved */
-            moved: components["schemas"]["MovedOut"][];
+            moved: components["schemas"]["jambo__views__changes__MovedOut"][];
             /** Name */
             name: string;
             /** Refused */
@@ -1821,6 +1901,16 @@ export interface components {
             unread: string[];
         };
         /**
+         * Comes
+         * @description Something operations need that comes by itself, a delivery or another trade's work; without `at` nobody knows when.
+         */
+        Comes: {
+            /** At */
+            at?: string | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * ComparedOut
          * @description A measure as planned, found and made; `differs` says that what was made reads otherwise on the tape than the plan.
          */
@@ -1868,6 +1958,21 @@ export interface components {
             lines: components["schemas"]["BuyLineOut"][];
             /** Title */
             title: string;
+        };
+        /**
+         * Crew
+         * @description Who works on a job, when other trades come, and the zone its clock is in; "" for that of the machine.
+         */
+        Crew: {
+            /** People */
+            people?: components["schemas"]["PlanPerson"][];
+            /** Trades */
+            trades?: components["schemas"]["TradeDay"][];
+            /**
+             * Zone
+             * @default
+             */
+            zone?: string;
         };
         /**
          * CutIn
@@ -2074,6 +2179,34 @@ export interface components {
             goal?: ("cost" | "waste" | "sticks" | "lengths") | null;
             /** Stock */
             stock?: components["schemas"]["StockOf"][];
+        };
+        /**
+         * DayOut
+         * @description A day of the plan, and who does what on it.
+         */
+        DayOut: {
+            /** Day */
+            day: string;
+            /** People */
+            people: components["schemas"]["PersonDayOut"][];
+        };
+        /**
+         * DeadlineOut
+         * @description What is still open before another trade comes: operations of so many, the work they are, and whether they are done by then.
+         */
+        DeadlineOut: {
+            /** At */
+            at: string;
+            /** Late */
+            late: number;
+            /** Minutes */
+            minutes: number;
+            /** Open */
+            open: number;
+            /** Told */
+            told: string;
+            /** Trade */
+            trade: string;
         };
         /**
          * DeliveredUnit
@@ -2831,6 +2964,20 @@ export interface components {
             version: string;
         };
         /**
+         * HeldUpOut
+         * @description Work that cannot be planned, and what it waits for.
+         */
+        HeldUpOut: {
+            /** Label */
+            label: string;
+            /** Mark */
+            mark: string;
+            /** Opening */
+            opening: number;
+            /** Waits For */
+            waits_for: string[];
+        };
+        /**
          * Ids
          * @description Openings that were kept at once.
          */
@@ -2917,10 +3064,11 @@ export interface components {
         };
         /**
          * Job
-         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, and how its
-         *     timber is cut.
+         * @description A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, how its
+         *     timber is cut, and who works on it.
          */
         Job: {
+            crew?: components["schemas"]["Crew"];
             cutting?: components["schemas"]["Cutting"];
             /** Floors */
             floors?: components["schemas"]["FloorType"][];
@@ -3017,6 +3165,39 @@ export interface components {
             walk_version: number;
             /** Walls */
             walls: components["schemas"]["KeptWall"][];
+        };
+        /**
+         * JobPlanOut
+         * @description A job's plan. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
+         *     `moved` says which openings are done at another time, and `before` what the plan as kept comes to.
+         */
+        JobPlanOut: {
+            /** Assumed */
+            assumed: string[];
+            /** Before */
+            before: string;
+            /** Bound */
+            bound: string | null;
+            /** By List */
+            by_list: boolean;
+            /** Chain */
+            chain: string[];
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            /** Deadlines */
+            deadlines: components["schemas"]["DeadlineOut"][];
+            /** Finish */
+            finish: string | null;
+            /** Held Up */
+            held_up: components["schemas"]["HeldUpOut"][];
+            /** Moved */
+            moved: components["schemas"]["jambo__views__job_plan__MovedOut"][];
+            /** Proven */
+            proven: boolean;
+            /** Start */
+            start: string;
+            /** Told */
+            told: string;
         };
         /**
          * JobStickOut
@@ -3495,22 +3676,6 @@ export interface components {
             wall_id: number;
         };
         /**
-         * MovedOut
-         * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
-         */
-        MovedOut: {
-            after: components["schemas"]["LengthOut"] | null;
-            before: components["schemas"]["LengthOut"] | null;
-            /** Cut */
-            cut: boolean;
-            /** Label */
-            label: string;
-            /** Name */
-            name: string;
-            /** Was Cut */
-            was_cut: boolean;
-        };
-        /**
          * Movement
          * @description How many have come, or were sent back, and what is to be said of it.
          *
@@ -3692,6 +3857,18 @@ export interface components {
              * @enum {string}
              */
             what: "facts" | "frame" | "set" | "sign";
+        };
+        /**
+         * NotPlannedOut
+         * @description An operation that cannot be planned, and what it waits for.
+         */
+        NotPlannedOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Waits For */
+            waits_for: string[];
         };
         /**
          * OffcutOut
@@ -3877,6 +4054,16 @@ export interface components {
             text: string;
         };
         /**
+         * PersonDayOut
+         * @description What somebody does on a day, in order.
+         */
+        PersonDayOut: {
+            /** Name */
+            name: string;
+            /** Work */
+            work: components["schemas"]["WorkOut"][];
+        };
+        /**
          * PieceOut
          * @description A row of the cut list. `section` is the stock's thickness and width in the unit shown; `alike` the figure both legs were cut to
          *     before each had its own. `at` says the lines of the plate tape it stands at.
@@ -3944,6 +4131,131 @@ export interface components {
             id: number;
             /** Places */
             places: components["schemas"]["PlaceOut"][];
+        };
+        /**
+         * PlanList
+         * @description Everything a plan is made from. Nothing begins before `start`.
+         */
+        PlanList: {
+            /** Comes */
+            comes?: components["schemas"]["Comes"][];
+            /**
+             * Format
+             * @default jambo-plan/1
+             * @constant
+             */
+            format?: "jambo-plan/1";
+            /** Operations */
+            operations?: components["schemas"]["PlanOperation"][];
+            /** People */
+            people?: components["schemas"]["PlanPerson"][];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+        };
+        /**
+         * PlanOperation
+         * @description A piece of work. `needs` names what must have come, `after` the operations before it; `by` when it is to be done.
+         */
+        PlanOperation: {
+            /** After */
+            after?: string[];
+            /** By */
+            by?: string | null;
+            /**
+             * Hands
+             * @default 1
+             */
+            hands?: number;
+            /** Key */
+            key: string;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            /** Minutes */
+            minutes: number;
+            /** Needs */
+            needs?: string[];
+            /** Not Before */
+            not_before?: string | null;
+            /**
+             * Room
+             * @default
+             */
+            room?: string;
+            /** Who */
+            who?: string[];
+        };
+        /**
+         * PlanOut
+         * @description A plan. No plan that is no later for its days is done before `bound`; `proven` says that they meet, `by_list` that nothing
+         *     better was looked for. `chain` holds the finish up; `walks` is how often somebody goes to another room.
+         */
+        PlanOut: {
+            /** Bound */
+            bound: string | null;
+            /** By List */
+            by_list: boolean;
+            /** Chain */
+            chain: string[];
+            /** Finish */
+            finish: string | null;
+            /**
+             * Format
+             * @constant
+             */
+            format: "jambo-plan-result/1";
+            /** Operations */
+            operations: components["schemas"]["PlannedOut"][];
+            /** Proven */
+            proven: boolean;
+            /** Told */
+            told: string;
+            /** Waits */
+            waits: components["schemas"]["NotPlannedOut"][];
+            /** Walks */
+            walks: number;
+        };
+        /**
+         * PlanPerson
+         * @description Somebody of the crew: hours of the week, and days off.
+         */
+        PlanPerson: {
+            /** Hours */
+            hours?: components["schemas"]["Shift"][];
+            /** Name */
+            name: string;
+            /** Off */
+            off?: string[];
+        };
+        /**
+         * PlannedOut
+         * @description An operation in the plan, at the clock on the wall: `float` is how many working minutes later it could end without the finish
+         *     moving, `late` how many working minutes after its `by` it ends.
+         */
+        PlannedOut: {
+            /** Critical */
+            critical: boolean;
+            /** End */
+            end: string;
+            /** Float */
+            float: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Late */
+            late: number;
+            /** Room */
+            room: string;
+            /** Start */
+            start: string;
+            /** Who */
+            who: string[];
         };
         /**
          * Pocket
@@ -4901,6 +5213,26 @@ export interface components {
             y1: number;
         };
         /**
+         * Shift
+         * @description Working time on some days of the week, from one time of day to another.
+         */
+        Shift: {
+            /** Days */
+            days?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+            /**
+             * From
+             * @description A time of day such as "07:30".
+             * @default 07:00
+             */
+            from?: string;
+            /**
+             * To
+             * @description A time of day such as "07:30".
+             * @default 15:30
+             */
+            to?: string;
+        };
+        /**
          * Show
          * @description How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan.
          */
@@ -5547,6 +5879,23 @@ export interface components {
             zero: number;
         };
         /**
+         * TradeDay
+         * @description When another trade comes (`at`) and when it is done (`done`); both left out while nobody knows. No rooms: all of them.
+         */
+        TradeDay: {
+            /** At */
+            at?: string | null;
+            /** Done */
+            done?: string | null;
+            /** Rooms */
+            rooms?: string[];
+            /**
+             * Trade
+             * @enum {string}
+             */
+            trade: "wallboard" | "floor" | "paint";
+        };
+        /**
          * TryFacts
          * @description Facts for many openings, by their ids.
          */
@@ -6065,6 +6414,38 @@ export interface components {
             y1: number;
         };
         /**
+         * WorkOut
+         * @description An operation in the plan; `float` and `late` are working minutes, `others` who else is at it.
+         */
+        WorkOut: {
+            /** Critical */
+            critical: boolean;
+            /** End */
+            end: string;
+            /** Float */
+            float: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Late */
+            late: number;
+            /** Mark */
+            mark: string;
+            /** Minutes */
+            minutes: number;
+            /** Opening */
+            opening: number;
+            /** Others */
+            others: string[];
+            /** Room */
+            room: string;
+            /** Start */
+            start: string;
+            /** Steps */
+            steps: string[];
+        };
+        /**
          * CutPiece
          * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
          *     `set` where its frame is set or signed off.
@@ -6162,6 +6543,36 @@ export interface components {
             label: string;
             /** Value */
             value: string;
+        };
+        /**
+         * MovedOut
+         * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
+         */
+        jambo__views__changes__MovedOut: {
+            after: components["schemas"]["LengthOut"] | null;
+            before: components["schemas"]["LengthOut"] | null;
+            /** Cut */
+            cut: boolean;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Was Cut */
+            was_cut: boolean;
+        };
+        /**
+         * MovedOut
+         * @description When an opening is done by one plan and by another; None where it is not planned.
+         */
+        jambo__views__job_plan__MovedOut: {
+            /** After */
+            after: string | null;
+            /** Before */
+            before: string | null;
+            /** Mark */
+            mark: string;
+            /** Opening */
+            opening: number;
         };
         /**
          * ChoiceOut
@@ -10443,6 +10854,304 @@ export interface operations {
             };
         };
     };
+    plan_of_job_api_jobs__job_id__plan_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobPlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    document_api_jobs__job_id__plan_document_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_plan_api_jobs__job_id__plan_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Crew"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobPlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     restore_job_api_jobs__job_id__restore_post: {
         parameters: {
             query?: never;
@@ -12855,6 +13564,102 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    plan_api_plan_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanList"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -41,7 +41,7 @@ def planned(problem: Problem) -> Plan | None:
         bound = min(least_finish(problem, hours), finish)
         return _told(problem, hours, found, bound, proven=bound >= finish, listed=True)
     searched = best(problem, hours, found)
-    named = _named(problem, hours, searched.set)
+    named = _early(problem, hours, _named(problem, hours, searched.set))
     return _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
 
 
@@ -85,6 +85,24 @@ def _named(problem: Problem, hours: Hours, found: Set) -> Set:
         for p in who[i]:
             free[p], last[p] = found.start[i] + one.minutes, one.room
     return replace(found, who=tuple(who))
+
+
+def _early(problem: Problem, hours: Hours, found: Set) -> Set:
+    """The same plan, in the same order and by the same people, with nobody waiting for what he could begin."""
+    ops, free = problem.operations, [0] * len(problem.people)
+    start = [0] * len(ops)
+    order = sorted(range(len(ops)), key=lambda i: (found.start[i], problem.order.index(i)))
+    for i in order:
+        one = ops[i]
+        own = hours.working(one.not_before) if one.not_before is not None else 0
+        at = max([own, *(start[j] + ops[j].minutes for j in problem.before[i]), *(free[p] for p in found.who[i])])
+        for low, high in sorted(span for p in found.who[i] for span in hours.away[p]):
+            if low < at + one.minutes and at < high:
+                at = high
+        start[i] = at
+        for p in found.who[i]:
+            free[p] = at + one.minutes
+    return Set(tuple(start), found.who, tuple(order))
 
 
 def _walks(problem: Problem, found: Set) -> int:

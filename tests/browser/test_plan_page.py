@@ -1,0 +1,52 @@
+"""Who and when: a crew is said, the plan stands there day by day; another trade is tried before it is kept, with what moves."""
+
+import re
+from datetime import date, timedelta
+
+import pytest
+from playwright.sync_api import expect
+
+from helpers import PLAIN
+
+
+@pytest.fixture
+def job(client):
+    """A job with two like doors, each 45 minutes of framing for two, then 120, 60 and 25 for one."""
+    number = client.post("/api/jobs", json={"name": "Who and when"}).json()["id"]
+    wall = client.post(f"/api/jobs/{number}/walls", json=PLAIN["wall"] | {"length": "24'"}).json()["id"]
+    for n in range(2):
+        opening = PLAIN["opening"] | {"mark": f"Y{n + 1}", "position": {"distance": str(60 + 120 * n)}}
+        client.post(f"/api/jobs/{number}/openings", json={"wall_id": wall, "opening": opening}).raise_for_status()
+    return f"/jobs/{number}"
+
+
+def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, client, job):
+    page.goto(f"{job}/plan")
+    expect(page.get_by_text("Say who works here")).to_be_visible()
+    crew = page.locator("details").filter(has_text="Who works here")
+    for n, name in enumerate(("Ada", "Bo")):
+        crew.get_by_role("button", name="One more").click()
+        crew.get_by_label("Name", exact=True).nth(n).fill(name)
+    page.reload()  # what was typed is held
+    expect(crew.get_by_label("Name", exact=True).nth(1)).to_have_value("Bo")
+    expect(page.get_by_role("status").filter(has_text="Done")).to_contain_text("no plan is done sooner")
+    crew.get_by_role("button", name="Keep it so").click()
+    expect(crew.get_by_role("button", name="Keep it so")).to_have_count(0)
+    ada = page.get_by_role("article", name="Ada").first
+    expect(ada).to_contain_text("Frame the opening")
+    expect(ada).to_contain_text("45 min")
+    expect(ada).to_contain_text("with Bo")
+    crew.locator("summary").click()
+    crew.get_by_label("Wall finish").select_option("known")
+    comes = date.today() + timedelta(days=20)
+    crew.get_by_label("Wall finish comes").fill(f"{comes}T07:00")
+    crew.get_by_label("Wall finish is done").fill(f"{comes + timedelta(days=2)}T07:00")
+    expect(page.get_by_text("tried", exact=True)).to_be_visible()
+    expect(page.get_by_text("2 openings are still to do, 1 h 30 of work; all of it is done by then.")).to_be_visible()
+    moved = page.get_by_role("table")
+    expect(moved.get_by_role("row")).to_have_count(3)  # hardware waits for the wallboard: both move
+    assert client.get(f"/api{job}").json()["job"]["crew"].get("trades", []) == []
+    crew.get_by_role("button", name="As it was").click()
+    expect(moved).to_have_count(0)
+    page.get_by_role("link", name="Y1").first.click()
+    expect(page).to_have_url(re.compile(r"/openings/\d+/card$"))

@@ -1,0 +1,238 @@
+import { Button, Checkbox, NativeSelect, TextInput } from "@mantine/core";
+import { IconX } from "@tabler/icons-react";
+
+import { ApiProblem, type Crew, told } from "../api/client";
+import styles from "./PlanPage.module.css";
+import type { PlanWork } from "./usePlan";
+
+type Person = NonNullable<Crew["people"]>[number];
+type Shift = NonNullable<Person["hours"]>[number];
+type Day = NonNullable<Shift["days"]>[number];
+type TradeDay = NonNullable<Crew["trades"]>[number];
+
+const DAYS: Day[] = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
+const WEEK = DAYS.slice(0, 5);
+const NEW: Shift[] = [
+  { days: WEEK, from: "07:00", to: "12:00" },
+  { days: WEEK, from: "12:30", to: "15:30" },
+];
+const TRADES: { trade: TradeDay["trade"]; label: string }[] = [
+  { trade: "wallboard", label: "Wall finish" },
+  { trade: "floor", label: "Floors" },
+  { trade: "paint", label: "Paint" },
+];
+
+/** Who works here and when, and when other trades come. What is changed is tried before it is kept. */
+export function CrewPanel({ work }: { work: PlanWork }) {
+  const { crew, setDraft, draft, save } = work;
+  const people = crew.people ?? [];
+  const put = (facts: Partial<Crew>) => setDraft({ ...crew, ...facts });
+  const say = (n: number, facts: Partial<Person>) =>
+    put({ people: people.map((one, i) => (i === n ? { ...one, ...facts } : one)) });
+  const failed = save.error ?? (draft && work.tried.error);
+  const errors = failed instanceof ApiProblem ? failed.errors : [];
+  const wrong = (path: string) => errors.find((e) => e.path.replace(/^job\.crew\.|^crew\./, "").startsWith(path));
+  return (
+    <details className={`more ${styles.crew}`} open={draft !== null || !work.someone || undefined}>
+      <summary>Who works here{people.length > 0 && `: ${people.map((one) => one.name || "…").join(", ")}`}</summary>
+      <ul>
+        {people.map((person, n) => (
+          <PersonRow
+            key={n}
+            n={n}
+            person={person}
+            say={(facts) => say(n, facts)}
+            out={() => put({ people: people.filter((_, i) => i !== n) })}
+            wrong={wrong(`people[${n}]`)}
+          />
+        ))}
+      </ul>
+      <Button variant="default" onClick={() => put({ people: [...people, { name: "", hours: NEW }] })}>
+        One more
+      </Button>
+      <h3>Other trades</h3>
+      <ul>
+        {TRADES.map(({ trade, label }) => (
+          <TradeRow key={trade} trade={trade} label={label} crew={crew} put={put} />
+        ))}
+      </ul>
+      {draft && (
+        <div className="row">
+          <Button loading={save.isPending} onClick={() => save.mutate(draft)}>
+            Keep it so
+          </Button>
+          <Button variant="subtle" color="dark" onClick={() => setDraft(null)}>
+            As it was
+          </Button>
+        </div>
+      )}
+      {failed && errors.every((e) => !/people\[/.test(e.path)) && (
+        <p role="alert" className="error">
+          {failed instanceof ApiProblem && failed.conflict
+            ? "Someone changed the job since. What you set is still here; look at it and keep it again."
+            : errors[0]
+              ? told(errors[0])
+              : failed.message}
+        </p>
+      )}
+    </details>
+  );
+}
+
+interface RowProps {
+  n: number;
+  person: Person;
+  say: (facts: Partial<Person>) => void;
+  out: () => void;
+  wrong: { reason: string; accepted: string } | undefined;
+}
+
+/** Somebody of the crew: name, days, hours with a break, days off. */
+function PersonRow({ n, person, say, out, wrong }: RowProps) {
+  const hours = person.hours ?? [];
+  const [first, last] = [hours[0], hours.at(-1)];
+  const days = first?.days ?? WEEK;
+  const parted = hours.length > 1;
+  const from = first?.from ?? "07:00";
+  const to = last?.to ?? "15:30";
+  const rest = parted ? [first!.to ?? "12:00", last!.from ?? "12:30"] : null;
+  const set = (d: Day[], begin: string, end: string, pause: string[] | null) =>
+    say({
+      hours: pause
+        ? [
+            { days: d, from: begin, to: pause[0]! },
+            { days: d, from: pause[1]!, to: end },
+          ]
+        : [{ days: d, from: begin, to: end }],
+    });
+  const who = person.name || `person ${n + 1}`;
+  return (
+    <li className={styles.person}>
+      <TextInput
+        label="Name"
+        data-walk
+        maxLength={80}
+        value={person.name}
+        error={wrong && told(wrong)}
+        onChange={(e) => say({ name: e.currentTarget.value })}
+      />
+      <TextInput
+        label="From"
+        type="time"
+        value={from}
+        onChange={(e) => e.currentTarget.value && set(days, e.currentTarget.value, to, rest)}
+      />
+      <TextInput
+        label="To"
+        type="time"
+        value={to}
+        onChange={(e) => e.currentTarget.value && set(days, from, e.currentTarget.value, rest)}
+      />
+      <Checkbox
+        label="Break 12:00 to 12:30"
+        checked={parted}
+        onChange={(e) => set(days, from, to, e.currentTarget.checked ? ["12:00", "12:30"] : null)}
+      />
+      <fieldset className={styles.days}>
+        <legend className="sr">Days of {who}</legend>
+        {DAYS.map((day) => (
+          <label key={day}>
+            <input
+              type="checkbox"
+              checked={days.includes(day)}
+              disabled={days.length === 1 && days[0] === day}
+              onChange={(e) => {
+                const chosen = e.currentTarget.checked ? [...days, day] : days.filter((d) => d !== day);
+                set(
+                  DAYS.filter((d) => chosen.includes(d)),
+                  from,
+                  to,
+                  rest,
+                );
+              }}
+            />
+            {day}
+          </label>
+        ))}
+      </fieldset>
+      <TextInput
+        label="A day off"
+        type="date"
+        value=""
+        onChange={(e) => {
+          const day = e.currentTarget.value;
+          if (day) say({ off: [...new Set([...(person.off ?? []), day])].sort() });
+        }}
+      />
+      {(person.off ?? []).map((day) => (
+        <Button
+          key={day}
+          size="compact-md"
+          variant="default"
+          aria-label={`${day}: not off after all`}
+          rightSection={<IconX size={16} />}
+          onClick={() => say({ off: (person.off ?? []).filter((d) => d !== day) })}
+        >
+          {day}
+        </Button>
+      ))}
+      <Button variant="subtle" color="dark" aria-label={`${who} does not work here`} onClick={out}>
+        Take out
+      </Button>
+    </li>
+  );
+}
+
+interface TradeProps {
+  trade: TradeDay["trade"];
+  label: string;
+  crew: Crew;
+  put: (facts: Partial<Crew>) => void;
+}
+
+/** When a trade comes to the whole job, and when it is done; what is told of single rooms stays as it is. */
+function TradeRow({ trade, label, crew, put }: TradeProps) {
+  const all = crew.trades ?? [];
+  const at = all.findIndex((one) => one.trade === trade && (one.rooms ?? []).length === 0);
+  const one = all[at];
+  const say = (facts: Partial<TradeDay> | null) => {
+    const others = all.filter((_, i) => i !== at);
+    put({ trades: facts === null ? others : [...others, { ...one, ...facts, trade }] });
+  };
+  const state = !one ? "no" : one.at || one.done ? "known" : "unknown";
+  return (
+    <li className={styles.trade}>
+      <NativeSelect
+        label={label}
+        value={state}
+        onChange={(e) => {
+          const to = e.currentTarget.value;
+          if (to === "no") say(null);
+          else if (to === "unknown") say({ at: null, done: null });
+          else say({ at: one?.at ?? `${new Date().toISOString().slice(0, 10)}T07:00:00` });
+        }}
+        data={[
+          { value: "no", label: "not waited for" },
+          { value: "unknown", label: "nobody knows when" },
+          { value: "known", label: "comes on a day" },
+        ]}
+      />
+      {state === "known" && (
+        <>
+          <TextInput
+            label={`${label} comes`}
+            type="datetime-local"
+            value={one?.at?.slice(0, 16) ?? ""}
+            onChange={(e) => say({ at: e.currentTarget.value || null })}
+          />
+          <TextInput
+            label={`${label} is done`}
+            type="datetime-local"
+            value={one?.done?.slice(0, 16) ?? ""}
+            onChange={(e) => say({ done: e.currentTarget.value || null })}
+          />
+        </>
+      )}
+    </li>
+  );
+}
