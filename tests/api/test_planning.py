@@ -98,7 +98,7 @@ def test_a_jobs_plan_is_made_from_its_cards(client, job):
     """W1: frame 75 and kit 60 by two, leaf 30, hardware 25 (no casing); W2: frame 45 by two, set 120, hang 60, hardware 25."""
     plan = tried(client, job)
     assert sorted(set(works(plan))) == [
-        ("W1", "Frame the opening", 75), ("W1", "Hang the leaf", 30), ("W1", "Hardware, last check", 25), ("W1", "Set the jamb set", 60),
+        ("W1", "Frame the opening", 75), ("W1", "Hang the leaf", 30), ("W1", "Hardware, last check", 25), ("W1", "Set the pocket kit", 60),
         ("W2", "Frame the opening", 45), ("W2", "Hang the leaf", 60), ("W2", "Hardware, last check", 25), ("W2", "Set the jamb set", 120),
     ]  # fmt: skip
     assert {(h["mark"], *h["waits_for"]) for h in plan["held_up"]} == {
@@ -122,8 +122,10 @@ def test_gates_of_other_trades_and_deliveries_hold_the_work(client, job):
     boards = {"trade": "wallboard", "at": f"{at:%Y-%m-%dT%H:%M}", "done": f"{at + timedelta(days=2):%Y-%m-%dT%H:%M}"}
     plan = tried(client, job, trades=[boards])
     work = {(w["mark"], w["label"]): w for d in plan["days"] for p in d["people"] for w in p["work"]}
-    assert work["W1", "Set the jamb set"]["start"] == f"{day}T12:00"
-    assert work["W1", "Set the jamb set"]["late"] == 13 * 60  # from midnight to one: 12 hours to noon, and its own hour
+    assert work["W1", "Set the pocket kit"]["start"] == f"{day}T12:00"
+    assert (
+        work["W1", "Set the pocket kit"]["late"] == 13 * 60
+    )  # from midnight to one: 12 hours to noon, and its own hour
     assert work["W2", "Frame the opening"]["late"] == 0
     assert work["W1", "Hang the leaf"]["start"] == f"{(at + timedelta(days=2)).date()}T00:00"
     (deadline,) = plan["deadlines"]

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from datetime import date, datetime, timedelta
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field
+from pydantic import AfterValidator, BeforeValidator, Field, PlainSerializer, WithJsonSchema
 
 from jambo.core.schedule.problem import Circle, Operation, Person, Problem
 from jambo.format.declared import Model
@@ -30,13 +31,35 @@ Clock = Annotated[
 ]
 
 
-def _at_the_wall(at: datetime) -> datetime:
-    if at.tzinfo is not None:
-        raise ValueError("times are those of the clock on the wall, without a zone")
+_MOMENT = r"^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$"
+_DAY = r"^\d{4}-\d{2}-\d{2}$"
+
+
+def _written(pattern: str, such_as: str) -> Callable[[object], object]:
+    """Take what is written as the pattern says, and nothing else; what was read already stays."""
+
+    def check(said: object) -> object:
+        if isinstance(said, date) or (isinstance(said, str) and re.fullmatch(pattern, said)):
+            return said
+        raise ValueError(f'written such as "{such_as}", by the clock on the wall and without a zone')
+
+    return check
+
+
+def _whole(at: datetime) -> datetime:
     return at.replace(second=0, microsecond=0)
 
 
-Moment = Annotated[datetime, AfterValidator(_at_the_wall)]
+Moment = Annotated[
+    datetime,
+    BeforeValidator(_written(_MOMENT, "2026-11-30T07:00")),
+    AfterValidator(_whole),
+    PlainSerializer(lambda at: f"{at:%Y-%m-%dT%H:%M}", return_type=str, when_used="json"),
+    WithJsonSchema({"type": "string", "pattern": _MOMENT, "description": "A moment by the clock on the wall."}),
+]
+Day = Annotated[
+    date, BeforeValidator(_written(_DAY, "2026-12-02")), WithJsonSchema({"type": "string", "pattern": _DAY})
+]
 
 
 class Shift(Model):
@@ -54,7 +77,7 @@ class PlanPerson(Model):
 
     name: Annotated[str, Field(min_length=1, max_length=80)]
     hours: Annotated[list[Shift], Field(max_length=21)] = Field(default_factory=list)
-    off: Annotated[list[date], Field(max_length=400)] = Field(default_factory=list)
+    off: Annotated[list[Day], Field(max_length=400)] = Field(default_factory=list)
 
 
 class Comes(Model):

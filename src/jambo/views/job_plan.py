@@ -12,7 +12,7 @@ from jambo.core.flags import Flag
 from jambo.core.framing.items import ITEMS, Item
 from jambo.core.quantities.tape import Tape
 from jambo.core.schedule.problem import Placed, Plan
-from jambo.core.schedule.work import KINDS, TRADES, Trade, Work, holds, work_of
+from jambo.core.schedule.work import TRADES, Trade, Work, holds, work_of
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
 from jambo.format.plan import MOST_OPERATIONS, Comes, PlanList, PlanOperation, Stated, stated
@@ -215,7 +215,7 @@ class JobPlan:
 
     def label(self, work: Work) -> str:
         """What an operation is called."""
-        return fill(KINDS[work.kind], self.words)
+        return fill(work.label, self.words)
 
     def out(self) -> JobPlanOut:
         """Plan it. Raises Refused for a crew that cannot be."""

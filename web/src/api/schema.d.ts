@@ -4151,7 +4151,7 @@ export interface components {
             people?: components["schemas"]["PlanPerson"][];
             /**
              * Start
-             * Format: date-time
+             * @description A moment by the clock on the wall.
              */
             start: string;
         };

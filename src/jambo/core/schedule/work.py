@@ -27,6 +27,9 @@ KINDS: dict[Kind, str] = {
     "trim": "{casing}",
     "hardware": "Hardware, last check",
 }
+_OF_DOOR: dict[tuple[str, Kind], str] = {
+    ("pocket", "set"): "Set the pocket kit", ("face_slider", "hang"): "Hang the slab on its track", ("bypass", "hang"): "Hang the leaves",
+}  # fmt: skip
 _OF_PART: dict[str, Kind] = {
     "Taking out": "out", "Framing": "frame", "Frame": "set", "Setting": "set", "Hanging": "hang", "Finishing": "hardware",
 }  # fmt: skip
@@ -46,12 +49,13 @@ class Work:
     """An operation of one opening.
 
     Attributes:
-        kind: what it is; minutes, hands: by rule; steps: of its card, by key.
+        kind: what it is; label: what it is called, a template over the word list; minutes, hands: by rule; steps: of its card, by key.
         brings: what must have come, of its buy list.
         before: the trade that comes only once it is done; after: the trades that are done first.
     """
 
     kind: Kind
+    label: str
     minutes: int
     hands: int
     steps: tuple[str, ...]
@@ -76,7 +80,10 @@ def work_of(opening: Opening, result: Result, done: Collection[str], ticked: Col
         if left and kind not in over:
             items = tuple(item for item in result.hardware if item.name in BROUGHT.get(kind, ()))
             before, after = _trades(opening, kind)
-            made.append(Work(kind, _minutes(opening, result, kind), _hands(opening, kind), left, items, before, after))
+            called = _OF_DOOR.get((opening.kind, kind), KINDS[kind])
+            made.append(
+                Work(kind, called, _minutes(opening, result, kind), _hands(opening, kind), left, items, before, after)
+            )
     return tuple(made)
 
 
