@@ -106,6 +106,29 @@ def test_a_wrong_unit_serves_nowhere_and_building_to_it_stands_beside_sending_it
     assert line(client, job)["to_order"] == 2
 
 
+def test_what_nobody_measured_goes_where_it_was_bought_for_alone(client, job):
+    at = opening(client, job, "108")
+    doc = at["opening"] | {
+        "door": at["opening"]["door"] | {"leaves": [{"width": "28 in", "height": "80", "thickness": "1 3/8"}]}
+    }
+    client.put(f"/api/openings/{at['id']}", json={"version": at["version"], "opening": doc}).raise_for_status()
+    counters = client.get(f"{job}/buying").json()["counters"]
+    thirty = next(
+        one["key"] for c in counters for one in c["lines"] if one["marks"] == ["104"] and "unit" in one["key"]
+    )
+    client.post(f"{job}/buying/orders", json={"key": thirty, "count": 1}).raise_for_status()
+    of = next(
+        o["id"] for c in client.get(f"{job}/buying").json()["counters"] for one in c["lines"] for o in one["orders"]
+    )
+    thing = came(client, job, of)
+    give = f"{job}/buying/given"
+    refused = client.post(give, json={"moves": [{"came": thing, "opening": at["id"]}]})
+    assert refused.json()["errors"][0]["reason"] == "it was not bought for 108, and nobody has measured it"
+    right = opening(client, job, "104")["id"]
+    assert client.post(give, json={"moves": [{"came": thing, "opening": right}]}).status_code == 201
+    assert client.post(give, json={"moves": [{"came": thing, "opening": right}]}).status_code == 422
+
+
 def test_what_is_measured_is_judged_before_it_is_kept_in_the_unit_it_is_typed_under(client, job):
     of = order(client, job, 2)
     tried = {"measured": {"outside_width": "803"}, "unit": "mm"}  # 31 5/8 and a shade

@@ -6,6 +6,9 @@ from helpers import PLAIN
 from jambo.store.database import Transaction
 
 
+CREW = {"people": [{"name": name, "hours": [{"from": "07:00", "to": "15:00"}]} for name in ("Ada", "Bo")]}
+
+
 @pytest.fixture
 def queries(monkeypatch):
     asked = []
@@ -17,11 +20,13 @@ def queries(monkeypatch):
     return asked
 
 
-@pytest.mark.parametrize("view", ["", "/lists", "/heads", "/floors", "/log", "/cutting", "/buying"])
+@pytest.mark.parametrize(
+    "view", ["", "/lists", "/heads", "/floors", "/log", "/cutting", "/buying", "/buying/delivered", "/plan"]
+)
 def test_queries_do_not_grow_with_the_job(client, queries, view):
     counts = []
     for size in (2, 12):
-        job = client.post("/api/jobs", json={"name": f"{size} openings"}).json()["id"]
+        job = client.post("/api/jobs", json={"name": f"{size} openings", "crew": CREW}).json()["id"]
         wall = client.post(f"/api/jobs/{job}/walls", json=PLAIN["wall"]).json()["id"]
         for n in range(size):
             opening = {**PLAIN["opening"], "mark": f"Q{n}"}

@@ -8,7 +8,6 @@ from typing import Annotated, Any
 from pydantic import BaseModel, Field
 
 from jambo.core.delivery.asked import ASKED
-from jambo.core.delivery.verdict import Level
 from jambo.core.quantities.tape import Unit
 from jambo.format.delivery import Measures, measured, opening_with, says
 from jambo.format.paths import at
@@ -22,6 +21,7 @@ from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import NotFound, log
 from jambo.views.answers import FAILED, readable, worked_out
+from jambo.views.buying import key_of
 from jambo.views.delivery import (
     BULK,
     Deliveries,
@@ -230,9 +230,9 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
                 raise Refused(
                     [FieldError(f"{path}.came", "this is not here, or was given already", "look at the list again")]
                 )
-            need = next(
-                (n for n in open_needs if n.opening == move.opening and n.item.name == thing.item), None
-            )  # fmt: skip
+            there = [n for n in open_needs if n.opening == move.opening and n.item.name == thing.item]
+            # of several, such as the two leaves of a pair, the one it was bought as
+            need = next((n for n in there if key_of(n.item) == thing.key), next(iter(there), None))
             if need is None:
                 raise Refused(
                     [FieldError(f"{path}.opening", "nothing of the kind is open there", "look at the list again")]
@@ -245,9 +245,14 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
 
 def _refuse_wrong(thing: Thing, need: Need, path: str) -> None:
     """Raise Refused for a thing that is wrong for an opening, or was never measured and was bought for another size."""
-    verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True) if thing.measures else None
-    level: Level = verdict.level if verdict is not None else "planned"
-    if level == "wrong" or (verdict is None and thing.measures is not None):
+    if thing.measures is None:
+        if key_of(need.item) != thing.key:
+            raise Refused(
+                [FieldError(path, f"it was not bought for {need.mark}, and nobody has measured it", "measure it first")]
+            )
+        return
+    verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
+    if verdict is None or verdict.level == "wrong":
         raise Refused([FieldError(path, f"it is wrong for {need.mark}", "an opening it serves")])
 
 
