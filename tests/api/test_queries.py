@@ -5,7 +5,6 @@ import pytest
 from helpers import PLAIN
 from jambo.store.database import Transaction
 
-
 CREW = {"people": [{"name": name, "hours": [{"from": "07:00", "to": "15:00"}]} for name in ("Ada", "Bo")]}
 
 
