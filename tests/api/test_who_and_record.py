@@ -41,7 +41,7 @@ def test_a_name_too_long_is_refused(client):
 def long_record(local, client, job):
     """An opening with a first line of its own and more than two pages of later ones; gives the job."""
     opening = client.post(f"/api/jobs/{job}/openings", json={"opening": PLAIN["opening"]}).json()["id"]
-    client.post(f"/api/openings/{opening}/events", json={"what": "ordered", "note": "From the MILL at Höhe"})
+    client.post(f"/api/openings/{opening}/events", json={"what": "framed", "note": "From the MILL at Höhe"})
     with local.database.transaction(writes=True) as t:
         for n in range(2 * PAGE + 5):
             t.run(

@@ -190,6 +190,7 @@ def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
         log(t, job_id, row["what"], {k: d[k] for k in ("label", "detail", "count")} | {"undo": line_id}, who)
 
 
-def late_in(t: Transaction, job_id: int) -> int:
-    """How many orders of a job are late."""
-    return sum(o.late(_today()) for o in orders_of(events.orders(t, job_id)))
+def orders_in(t: Transaction, job_id: int) -> tuple[int, int]:
+    """How many orders of a job have something still to come, and how many of those are late."""
+    orders = orders_of(events.orders(t, job_id))
+    return sum(o.open > 0 for o in orders), sum(o.late(_today()) for o in orders)

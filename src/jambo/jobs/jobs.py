@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 from jambo.format.document import Job
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.boards import summaries_of
-from jambo.jobs.buying import late_in
+from jambo.jobs.buying import orders_in
 from jambo.jobs.check import check_job
 from jambo.jobs.documents import kept_job
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_wall, with_zone
@@ -95,7 +95,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         cuts = events.cuts_of_job(t, job_id)
         happened = events.happened_in_job(t, job_id)
         signed = events.signed_in_job(t, job_id)
-        late = late_in(t, job_id)
+        _, late = orders_in(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
     summaries = with_clashes(

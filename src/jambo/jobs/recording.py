@@ -16,7 +16,7 @@ from jambo.store.kept import log
 from jambo.views.exchange import solve_document
 from jambo.views.opening import ResultOut
 
-Event = Literal["ordered", "delivered", "framed", "set", "signed", "step", "cut"]
+Event = Literal["framed", "set", "signed", "step", "cut"]
 
 
 def written_out(document: Document, reading: Reading) -> Reading:

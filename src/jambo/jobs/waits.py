@@ -1,4 +1,4 @@
-"""What waits in each job today: stops, facts that are missing, units that have not come, and what comes next on the walk."""
+"""What waits in each job today: stops, facts that are missing, orders that have not come, and what comes next on the walk."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from jambo.jobs.boards import summaries_of
-from jambo.jobs.buying import late_in
+from jambo.jobs.buying import orders_in
 from jambo.jobs.kept import name_of
 from jambo.store import events
 from jambo.store import jobs as store
@@ -31,7 +31,7 @@ class NextOut(TypedDict):
 
 
 class WaitsOut(TypedDict):
-    """What waits in a job: openings with a stop, with facts missing, with a unit that has not come, orders that are late; `next` is None when all are signed off."""
+    """What waits in a job: openings with a stop, with facts missing; orders of which something is to come, and of those the late ones; `next` is None when all are signed off."""
 
     id: int
     stops: int
@@ -59,13 +59,13 @@ def _waits(t: Transaction, job: Row) -> WaitsOut:
     done = events.happened_in_job(t, job["id"])
     solved = summaries_of(job["doc"], crew, rows, of_job(t, job["id"]), events.cuts_of_job(t, job["id"]), done)
     summaries = with_clashes([*solved], [row["wall_id"] for row in rows])
-    here = {row["id"] for row in rows}
+    to_come, late = orders_in(t, job["id"])
     return {
         "id": job["id"],
         "stops": sum(any(f.kind.level == "stop" for f in s.flags) or bool(s.errors) for s in summaries),
         "missing": sum(s.stage != "ready" and not s.errors for s in summaries),
-        "awaited": len(events.awaited(t, job["id"]) & here),
-        "late": late_in(t, job["id"]),
+        "awaited": to_come,
+        "late": late,
         "next": _next(rows, summaries, done),
     }
 

@@ -85,22 +85,12 @@ def orders(t: Transaction, job_id: int) -> list[Row]:
 
 
 def happened(t: Transaction, opening_id: int) -> list[Row]:
-    """What was recorded of an opening as a whole, newest first: ordered, delivered, framed, set, signed."""
+    """What was recorded of an opening as a whole, newest first: framed, set, signed."""
     rows = t.rows(
-        "SELECT * FROM log WHERE opening_id = %s AND what IN ('ordered', 'delivered', 'framed', 'set', 'signed') ORDER BY id DESC",
+        "SELECT * FROM log WHERE opening_id = %s AND what IN ('framed', 'set', 'signed') ORDER BY id DESC",
         [opening_id],
     )
     return [{**row, "detail": json.loads(row["detail"])} for row in rows]
-
-
-def awaited(t: Transaction, job_id: int) -> set[int]:
-    """The openings of a job whose unit was ordered and has not come yet."""
-    rows = t.rows(
-        "SELECT opening_id, MAX(what = 'delivered') AS came FROM log WHERE job_id = %s AND what IN ('ordered', 'delivered')"
-        " AND opening_id IS NOT NULL GROUP BY opening_id",
-        [job_id],
-    )
-    return {row["opening_id"] for row in rows if not row["came"]}
 
 
 def signed_in_job(t: Transaction, job_id: int) -> dict[int, Row]:

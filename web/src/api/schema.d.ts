@@ -3778,7 +3778,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "ordered" | "delivered" | "framed" | "set" | "signed" | "step" | "cut";
+            what: "framed" | "set" | "signed" | "step" | "cut";
         };
         /**
          * NewId
@@ -6127,7 +6127,7 @@ export interface components {
         };
         /**
          * WaitsOut
-         * @description What waits in a job: openings with a stop, with facts missing, with a unit that has not come, orders that are late; `next` is None when all are signed off.
+         * @description What waits in a job: openings with a stop, with facts missing; orders of which something is to come, and of those the late ones; `next` is None when all are signed off.
          */
         WaitsOut: {
             /** Awaited */

@@ -76,7 +76,9 @@ function WhatWaits({ of, openings }: { of: Waits | undefined; openings: number }
     <span className={styles.waits}>
       {of.stops > 0 && <span className="chip stop">{count(of.stops, "opening stopped", "openings stopped")}</span>}
       {of.missing > 0 && <span className="chip missing">{count(of.missing, "needs facts", "need facts")}</span>}
-      {of.awaited > 0 && <span className="chip check">{count(of.awaited, "unit to come", "units to come")}</span>}
+      {of.awaited > of.late && (
+        <span className="chip check">{count(of.awaited - of.late, "order to come", "orders to come")}</span>
+      )}
       {of.late > 0 && <span className="chip stop">{count(of.late, "order late", "orders late")}</span>}
       {of.next ? (
         <span>
