@@ -9,12 +9,14 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-
-from ortools.sat.python import cp_model
+from typing import TYPE_CHECKING
 
 from jambo.core.schedule.hours import Hours
 from jambo.core.schedule.listed import Set, may, tails
 from jambo.core.schedule.problem import Problem
+
+if TYPE_CHECKING:
+    from ortools.sat.python import cp_model
 
 STEPS = 0.5  # of the solver's own count, some seconds each, for the finish; for the days, and the rooms, half as many
 ROOMS = 120  # operations for which the least way between rooms is looked for; of more it is the list's own
@@ -85,6 +87,8 @@ def best(problem: Problem, hours: Hours, hint: Set) -> Best:
     Args:
         problem: what is planned; hours: of its crew; hint: a plan to begin from, which is never made worse.
     """
+    from ortools.sat.python import cp_model  # takes half a second, which no start of the server need wait for
+
     made = _made(problem, hours, hint)
     found, at_least = hint, least_finish(problem, hours)
     if made.late:
@@ -115,6 +119,8 @@ def _late(problem: Problem, hours: Hours, found: Set) -> list[int]:
 
 
 def _made(problem: Problem, hours: Hours, hint: Set) -> _Model:
+    from ortools.sat.python import cp_model
+
     model = cp_model.CpModel()
     upper = max(hint.start[i] + one.minutes for i, one in enumerate(problem.operations))
     late_by = sum(_late(problem, hours, hint))
@@ -191,6 +197,8 @@ def _solved(
     made: _Model, goal: cp_model.LinearExprT, hint: Set, problem: Problem, steps: float
 ) -> tuple[cp_model.CpSolver | None, Set]:
     """Solve for a goal from a plan that is there; that plan where nothing better is found."""
+    from ortools.sat.python import cp_model
+
     made.model.clear_hints()  # type: ignore[no-untyped-call]
     for i, begin in enumerate(hint.start):
         made.model.add_hint(made.start[i], begin)
