@@ -191,6 +191,15 @@ def test_what_is_no_measure_is_refused_by_its_field(item, texts, path):
     assert [e.path for e in refused.value.errors] == [path]
 
 
+def test_a_pre_hung_pair_is_wider_than_any_leaf():
+    """Two leaves of 36: 72 3/8 inside and 73 7/8 over its backs, which no single leaf is."""
+    of = opening(
+        **{"opening.door.leaves": leaf("36 in")["opening.door.leaves"] * 2, "opening.frame": {"supply": "pre_hung"}}
+    )
+    assert check(of, "unit", outside_width="73 7/8")[:2] == ("planned", [])
+    solved(plain(**{"opening.unit": {"outside_width": "73 7/8"}}))
+
+
 def test_every_flag_that_a_delivery_may_raise_is_one():
     assert OF_FLAGS.keys() <= ALL_FLAGS.keys()
 
