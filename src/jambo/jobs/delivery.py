@@ -107,7 +107,7 @@ def things_of(rows: Sequence[Row], unit: Unit) -> list[Thing]:
         rows: what was ordered, came, was measured and sent back, oldest first; unit: of the job.
     """
     orders = {row["id"]: row for row in rows if row["what"] == "order"}
-    checks: dict[int, dict[str, Any]] = {r["detail"]["came"]: r["detail"] for r in rows if r["what"] == "checked"}
+    checks = {row["detail"]["came"]: row for row in rows if row["what"] == "checked"}
     left = _pieces(rows)
     found: list[Thing] = []
     for row in rows:
@@ -115,13 +115,26 @@ def things_of(rows: Sequence[Row], unit: Unit) -> list[Thing]:
             continue
         of = orders[row["detail"]["order"]]
         d, item = of["detail"], item_of(of)
-        said: dict[str, Any] = checks.get(row["id"]) or row["detail"]
+        again = checks.get(row["id"])
+        said: dict[str, Any] = (again or row)["detail"]
         texts: Mapping[str, str] = said.get("measured", {})
         read = measured(item, texts, said.get("unit", unit)) if texts else None
         pieces = left[row["id"]]
         many = [pieces] if item in BULK else [1] * pieces
         found += [
-            Thing(row["id"], n, of["id"], d["key"], d["label"], d["detail"], d.get("from", ""), count, texts, read)
+            Thing(
+                row["id"],
+                n,
+                of["id"],
+                d["key"],
+                d["label"],
+                d["detail"],
+                d.get("from", ""),
+                count,
+                texts,
+                read,
+                again["id"] if again else 0,
+            )
             for n, count in enumerate(many, 1)
             if count
         ]

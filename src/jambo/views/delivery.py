@@ -32,7 +32,8 @@ _CALLED = frozenset({"kit", "inches", "other", "first", "last", "width"})
 class Thing:
     """Something that came: its line in the record and which of that line's pieces it is, the order, what it was bought as.
 
-    Of a thing in bulk `count` come together. `measures` is None while nobody has measured it; `texts` are as they were written.
+    Of a thing in bulk `count` come together. `measures` is None while nobody has measured it; `texts` are as they were written;
+    `checked` is the line of the record it was measured again by, 0 for none.
     """
 
     came: int
@@ -45,6 +46,7 @@ class Thing:
     count: int
     texts: Mapping[str, str] = field(default_factory=dict)
     measures: Measures | None = None
+    checked: int = 0
 
     @property
     def item(self) -> str:
@@ -125,6 +127,7 @@ class ThingOut(TypedDict):
     detail: str
     supplier: str
     count: int
+    checked: int
     measured: list[MeasuredOut]
     meant: list[VerdictOut]
     place: VerdictOut | None
@@ -349,7 +352,7 @@ def _measured_out(thing: Thing, tape: Tape, words: Region) -> Iterator[MeasuredO
 def _thing_out(thing: Thing, tape: Tape, words: Region) -> ThingOut:
     return {
         "came": thing.came, "n": thing.n, "order": thing.order, "item": thing.item, "label": thing.label,
-        "detail": thing.detail, "supplier": thing.supplier, "count": thing.count,
+        "detail": thing.detail, "supplier": thing.supplier, "count": thing.count, "checked": thing.checked,
         "measured": [*_measured_out(thing, tape, words)],
         "meant": [], "place": None, "surplus": False, "given": "", "given_line": None, "build": [],
     }  # fmt: skip

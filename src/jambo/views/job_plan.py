@@ -45,13 +45,6 @@ class Coming:
     at: datetime | None = None
 
 
-class StepOut(TypedDict):
-    """A step of a card, in words."""
-
-    key: str
-    text: str
-
-
 class WorkOut(TypedDict):
     """An operation in the plan; `float` and `late` are working minutes, `others` who else is at it."""
 
@@ -239,7 +232,6 @@ class JobPlan:
 
     def _work_out(self, placed: Placed, of: Stated, name: str) -> WorkOut:
         told = self.by_key[placed.key]
-        texts = {step.key: step for step in told.todo.of.result.steps}
         return {
             "key": placed.key,
             "opening": told.todo.id,
@@ -253,7 +245,7 @@ class JobPlan:
             "critical": placed.critical,
             "float": placed.float_,
             "late": placed.late,
-            "steps": [texts[key].key for key in told.work.steps],
+            "steps": list(told.work.steps),
         }
 
     def _days(self, plan: Plan, of: Stated) -> list[DayOut]:

@@ -5764,6 +5764,8 @@ export interface components {
             build: components["schemas"]["BuildOut"][];
             /** Came */
             came: number;
+            /** Checked */
+            checked: number;
             /** Count */
             count: number;
             /** Detail */

@@ -39,7 +39,7 @@ export function useCame(id: number) {
   const keep = useMutation({
     mutationFn: ({ of, said, unit }: { of: Measuring; said: Measured; unit: "in" | "mm" }) => {
       if (of.thing) {
-        const body = { measured: said.texts, unit };
+        const body = { measured: said.texts, unit, seen: of.thing.checked };
         return ask(
           api.POST("/api/jobs/{job_id}/buying/lines/{line_id}/check", {
             params: { path: { ...path, line_id: of.thing.came } },

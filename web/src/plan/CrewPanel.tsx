@@ -93,6 +93,8 @@ function PersonRow({ n, person, say, out, wrong }: RowProps) {
   const [first, last] = [hours[0], hours.at(-1)];
   const days = first?.days ?? WEEK;
   const parted = hours.length > 1;
+  // other hours, such as a short Friday, are kept as they came: these fields could not say them
+  const plain = hours.length <= 2 && hours.every((one) => (one.days ?? WEEK).join() === days.join());
   const from = first?.from ?? "07:00";
   const to = last?.to ?? "15:30";
   const rest = parted ? [first!.to ?? "12:00", last!.from ?? "12:30"] : null;
@@ -119,21 +121,29 @@ function PersonRow({ n, person, say, out, wrong }: RowProps) {
       <TextInput
         label="From"
         type="time"
+        disabled={!plain}
         value={from}
         onChange={(e) => e.currentTarget.value && set(days, e.currentTarget.value, to, rest)}
       />
       <TextInput
         label="To"
         type="time"
+        disabled={!plain}
         value={to}
         onChange={(e) => e.currentTarget.value && set(days, from, e.currentTarget.value, rest)}
       />
       <Checkbox
-        label="Break 12:00 to 12:30"
+        label={`Break ${(rest ?? ["12:00", "12:30"]).join(" to ")}`}
+        disabled={!plain}
         checked={parted}
         onChange={(e) => set(days, from, to, e.currentTarget.checked ? ["12:00", "12:30"] : null)}
       />
-      <fieldset className={styles.days}>
+      {!plain && (
+        <p className="quiet">
+          {hours.map((one) => `${(one.days ?? WEEK).join(" ")} ${one.from ?? ""} to ${one.to ?? ""}`).join("; ")}
+        </p>
+      )}
+      <fieldset className={styles.days} disabled={!plain}>
         <legend className="sr">Days of {who}</legend>
         {DAYS.map((day) => (
           <label key={day}>

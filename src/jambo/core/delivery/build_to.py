@@ -52,7 +52,7 @@ FOUND = Found(
         "fur-out": (
             "will_do", 60,
             "Its throat is {throat} and the finished wall {wall}.",
-            "Make the wall {more} thicker where the frame wraps it, with strips under the {wallboard}.",
+            "Make the wall {more} thicker where the frame wraps it, with strips glued to its faces under the returns.",
         ),
         "extension": (
             "will_do", 60,

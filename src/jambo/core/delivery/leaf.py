@@ -48,7 +48,7 @@ FOUND = Found(
         "strip-on-edge": (
             "will_do", 40,
             "It is {width} wide; {planned} was planned: {less} too narrow for its {frame}.",
-            "Glue and pin a strip of {less} to its hinge edge before the hinges are let in.",
+            "Glue and pin a strip of {less} along one long edge before anything is let in there.",
         ),
         "planed-narrower": (
             "will_do", 25,

@@ -12,7 +12,7 @@ from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from jambo.core.schedule.hours import Hours
-from jambo.core.schedule.listed import Set, may, tails
+from jambo.core.schedule.listed import Set, finish_of, may, tails
 from jambo.core.schedule.problem import Problem
 
 if TYPE_CHECKING:
@@ -95,19 +95,15 @@ def best(problem: Problem, hours: Hours, hint: Set) -> Best:
         _, found = _solved(made, cp_model.LinearExpr.sum(made.late), found, problem, STEPS / 2)
         made.model.add(cp_model.LinearExpr.sum(made.late) <= sum(_late(problem, hours, found)))
     made.model.add(made.finish >= at_least)
-    bound, finish = at_least, _finish(problem, found)
+    bound, finish = at_least, finish_of(problem, found)
     if bound < finish:
         solver, found = _solved(made, made.finish, found, problem, STEPS)
         bound = max(at_least, round(solver.best_objective_bound)) if solver is not None else at_least
-        finish = _finish(problem, found)
+        finish = finish_of(problem, found)
     if len(problem.operations) <= ROOMS:
         made.model.add(made.finish <= finish)
         _, found = _solved(made, cp_model.LinearExpr.sum(made.spans), found, problem, STEPS / 2)
     return Best(found, min(bound, finish), bound >= finish)
-
-
-def _finish(problem: Problem, found: Set) -> int:
-    return max(found.start[i] + one.minutes for i, one in enumerate(problem.operations))
 
 
 def _late(problem: Problem, hours: Hours, found: Set) -> list[int]:

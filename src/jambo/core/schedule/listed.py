@@ -22,6 +22,11 @@ class Set:
     order: tuple[int, ...]
 
 
+def finish_of(problem: Problem, found: Set) -> int:
+    """The working minute at which the last operation ends."""
+    return max(found.start[i] + one.minutes for i, one in enumerate(problem.operations))
+
+
 def may(problem: Problem, i: int) -> tuple[int, ...]:
     """The people who may do an operation, by place."""
     who = problem.operations[i].who

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from jambo.core.schedule.best import best, least_finish
 from jambo.core.schedule.hours import Hours, hours_of
-from jambo.core.schedule.listed import List, Set, may, weighed
+from jambo.core.schedule.listed import List, Set, finish_of, may, weighed
 from jambo.core.schedule.problem import Placed, Plan, Problem
 
 DRAWS = 150  # ways to go down the list beside the usual ones
@@ -37,16 +37,12 @@ def planned(problem: Problem) -> Plan | None:
     if found is None:
         return None
     if len(problem.operations) > SEARCHED:
-        finish = _finish(problem, found)
+        finish = finish_of(problem, found)
         bound = min(least_finish(problem, hours), finish)
         return _told(problem, hours, found, bound, proven=bound >= finish, listed=True)
     searched = best(problem, hours, found)
     named = _early(problem, hours, _named(problem, hours, searched.set))
     return _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
-
-
-def _finish(problem: Problem, found: Set) -> int:
-    return max(found.start[i] + one.minutes for i, one in enumerate(problem.operations))
 
 
 def _listed(problem: Problem, hours: Hours) -> Set | None:
@@ -67,7 +63,7 @@ def _worth(problem: Problem, hours: Hours, found: Set) -> tuple[int, int, int]:
         for i, one in enumerate(problem.operations)
         if one.by is not None
     )
-    return late, _finish(problem, found), _walks(problem, found)
+    return late, finish_of(problem, found), _walks(problem, found)
 
 
 def _named(problem: Problem, hours: Hours, found: Set) -> Set:
@@ -133,7 +129,7 @@ def _arcs(problem: Problem, found: Set) -> list[list[int]]:
 
 
 def _told(problem: Problem, hours: Hours, found: Set, bound: int, *, proven: bool, listed: bool) -> Plan:
-    ops, finish = problem.operations, _finish(problem, found)
+    ops, finish = problem.operations, finish_of(problem, found)
     follows = _arcs(problem, found)
     latest = [finish] * len(ops)
     by_time = sorted(range(len(ops)), key=lambda i: (found.start[i], i))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from functools import cached_property
 
 
@@ -124,7 +124,6 @@ class Plan:
         proven: whether nothing ends sooner; listed: whether it was made by going down a list, without looking for better.
         chain: the operations that hold the finish up, one after the other.
         walks: how often somebody goes to another room.
-        idle: people in whose hours nothing could be placed, as nobody works then.
     """
 
     placed: tuple[Placed, ...] = ()
@@ -134,4 +133,3 @@ class Plan:
     listed: bool = False
     chain: tuple[str, ...] = ()
     walks: int = 0
-    out_of_time: tuple[str, ...] = field(default=())
