@@ -7,12 +7,14 @@ from walking import PAGES, cases, opened
 # what is chosen and not typed: lists, one of a few, and yes or no, each by the path of its fact
 CHOICES = "main select[data-path], main .pick[data-path], main input[type=checkbox][data-path]"
 CHOSEN = """e => e.matches(".pick") ? e.querySelector("input:checked")?.value : e.type === "checkbox" ? String(e.checked) : e.value"""
+PATHS = "all => all.filter(e => e.checkVisibility({ visibilityProperty: true })).map(e => e.dataset.path)"
 
 
 def choices(page):
-    """Every choice in view, by its path."""
+    """Every choice in view, by its path: a row that comes above one a moment later makes it no other choice."""
     page.evaluate("document.querySelectorAll('main details').forEach(d => { d.open = true; })")
-    return {e.get_attribute("data-path"): e for e in page.locator(CHOICES).all() if e.is_visible()}
+    paths = page.locator(CHOICES).evaluate_all(PATHS)
+    return {path: page.locator(CHOICES).and_(page.locator(f'[data-path="{path}"]')) for path in paths}
 
 
 def another(choice):
