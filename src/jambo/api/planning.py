@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from typing import Annotated
 
-from jambo.api.shared import Db, Id, Route, ShownQuery, Straight
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
-from jambo.jobs import planning
+from jambo.jobs import planning, timing
 from jambo.views.job_plan import JobPlanOut
+from jambo.views.job_time import JobTimeOut
 from jambo.views.plan import PlanOut, plan_list
 
 router = APIRouter(prefix="/api", tags=["planning"], route_class=Route)
@@ -30,6 +34,25 @@ def plan_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
 def try_plan(db: Db, job_id: Id, shown: ShownQuery, crew: Crew) -> Straight:
     """Plan it with another crew, or with trades on other days, without keeping them."""
     return Straight(planning.plan_of_job(db, job_id, shown, crew))
+
+
+class Said(BaseModel):
+    """How long work took that was asked about, in minutes; None where nobody knows."""
+
+    minutes: Annotated[int, Field(ge=1, le=10_000)] | None
+
+
+@router.get("/jobs/{job_id}/time", response_model=JobTimeOut)
+def time_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
+    """Give what work took, found beside planned, and what its crew has learnt."""
+    return Straight(timing.time_of_job(db, job_id, shown))
+
+
+@router.post("/jobs/{job_id}/time/{line_id}", response_model=JobTimeOut)
+def say_time(db: Db, job_id: Id, line_id: Id, said: Said, who: Who, shown: ShownQuery) -> Straight:
+    """Say how long something took that was asked about, or that nobody knows. 404 where it was timed again since."""
+    timing.say(db, job_id, line_id, said.minutes, who)
+    return Straight(timing.time_of_job(db, job_id, shown))
 
 
 @router.get("/jobs/{job_id}/plan/document")

@@ -13,6 +13,7 @@ from jambo.jobs import readings
 from jambo.jobs.openings import OpeningPage
 from jambo.jobs.readings import ReadingLine
 from jambo.jobs.recording import Event
+from jambo.jobs.timing import Do
 from jambo.views.compared import ComparedOut
 
 router = APIRouter(prefix="/api", tags=["readings"], route_class=Route)
@@ -24,6 +25,10 @@ class NewReading(BaseModel):
     reading: Reading
     instrument: Annotated[str, Field(max_length=80)] = ""
     corrects: SomeId | None = None
+
+
+# seconds between the press and its way to the server, of a phone that had no network
+Ago = Annotated[float, Field(ge=0, le=3 * 86_400, allow_inf_nan=False)]
 
 
 class NewEvent(BaseModel):
@@ -38,6 +43,14 @@ class NewEvent(BaseModel):
     key: Annotated[str, Field(max_length=80)] = ""
     undo: bool = False
     count: Annotated[int, Field(ge=1, le=40)] | None = None
+    ago: Ago = 0
+
+
+class NewTap(BaseModel):
+    """A press on a card's clock: time starts, pauses, or is let go because it ran on by mistake."""
+
+    do: Do
+    ago: Ago = 0
 
 
 @router.post("/openings/{opening_id}/readings", status_code=201, response_model_exclude_unset=True)
@@ -61,7 +74,15 @@ def all_readings(db: Db, opening_id: Id) -> list[ReadingLine]:
 @router.post("/openings/{opening_id}/events", status_code=201, response_model_exclude_unset=True)
 def new_event(db: Db, opening_id: Id, event: NewEvent, who: Who) -> OpeningPage:
     """Record what happened; a sign-off keeps the gaps before and after. 422 when it cannot be signed off."""
-    return readings.record_event(db, opening_id, event.what, event.note, event.key, event.undo, event.count, who)
+    return readings.record_event(
+        db, opening_id, event.what, event.note, event.key, event.undo, event.count, who, event.ago
+    )
+
+
+@router.post("/openings/{opening_id}/timer", status_code=201, response_model_exclude_unset=True)
+def tap_timer(db: Db, opening_id: Id, tap: NewTap, who: Who) -> OpeningPage:
+    """Start or pause your time on an opening; it belongs to the step of the card that is done at its end."""
+    return readings.tap_timer(db, opening_id, tap.do, tap.ago, who)
 
 
 @router.get("/openings/{opening_id}/compared")

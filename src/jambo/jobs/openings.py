@@ -15,6 +15,7 @@ from jambo.jobs.check import check_opening
 from jambo.jobs.documents import kept_json, new_wall_of
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_log, as_wall, with_zone
 from jambo.jobs.photos import KeptPhoto, as_photo
+from jambo.jobs.timing import TimingOut, timing_of
 from jambo.store import events, photos
 from jambo.store import openings as store
 from jambo.store import walls as kept_walls
@@ -59,6 +60,7 @@ class OpeningPage(TypedDict):
     readings: list[KeptReading]
     events: list[LogLine]
     ticks: list[LogLine]
+    timing: TimingOut
     cuts: list[LogLine]
     photos: list[KeptPhoto]
     beside: list[Neighbour]
@@ -71,6 +73,7 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
     wall = kept_walls.wall(t, row["wall_id"])
     crew = crew_rules(t, job["doc"]["unit"])["doc"]
     holds = store.held(t, row["job_id"])
+    pressed = events.taps(t, row["id"])
     read: OpeningPage = {
         "id": row["id"],
         "version": row["version"],
@@ -88,7 +91,10 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
             {"id": r["id"], "reading": r["doc"], "at": r["at"], "who": r["who"], "instrument": r["instrument"]}
             for r in map(with_zone, readings(t, row["id"]))
         ],
-        "ticks": as_log(events.ticks(t, row["id"])),
+        "ticks": as_log(events.ticks_among(pressed)),
+        "timing": timing_of(
+            pressed, job["doc"].get("words", "north_america"), row["doc"].get("door", {}).get("kind", "swing")
+        ),
         "cuts": as_log(events.cuts(t, row["id"])),
         "photos": [as_photo(p) for p in photos.of_opening(t, row["id"])],
         "events": as_log(events.happened(t, row["id"])),

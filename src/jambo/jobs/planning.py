@@ -12,6 +12,7 @@ from jambo.jobs.buying import orders_of
 from jambo.jobs.cutting import read_job
 from jambo.jobs.delivery import planned_openings
 from jambo.jobs.shown import Shown
+from jambo.jobs.timing import learnt_from, timings
 from jambo.store import events
 from jambo.store.database import Database
 from jambo.views.buying import Order
@@ -54,15 +55,16 @@ def _plan(db: Database, job_id: int, shown: Shown, asked: Crew | None) -> JobPla
         job = read_job(t, job_id)
         orders = orders_of(events.orders(t, job_id))
         ticked = events.ticks_of_job(t, job_id)
+        crew = asked if asked is not None else parse(Crew, job.row["doc"].get("crew", {}))
+        learnt = learnt_from(timings(t, job_id, crew))
     doc = job.row["doc"]
-    crew = asked if asked is not None else parse(Crew, doc.get("crew", {}))
     start = now_in(crew)
     todo = [
         ToDo(number, mark, of.document.opening.room, of, frozenset(ticked.get(number, ())))
         for number, mark, of in planned_openings(job)
     ]
     coming = [one for order in orders for one in _coming(order, start.date())]
-    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc))
+    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt)
 
 
 def _coming(order: Order, today: date) -> list[Coming]:

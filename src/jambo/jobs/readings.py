@@ -12,6 +12,7 @@ from jambo.jobs.kept import with_zone
 from jambo.jobs.openings import OpeningPage, page
 from jambo.jobs.recording import Event, record, written_out
 from jambo.jobs.shown import Shown
+from jambo.jobs.timing import Do, tap
 from jambo.store import openings as kept_openings
 from jambo.store import readings as store
 from jambo.store.database import Database
@@ -73,12 +74,29 @@ def all_readings(db: Database, opening_id: int) -> list[ReadingLine]:
 
 
 def record_event(
-    db: Database, opening_id: int, what: Event, note: str, key: str, undo: bool, count: int | None, who: str
+    db: Database,
+    opening_id: int,
+    what: Event,
+    note: str,
+    key: str,
+    undo: bool,
+    count: int | None,
+    who: str,
+    ago: float = 0,
 ) -> OpeningPage:
     """Record what happened; a sign-off keeps the gaps before and after. Raises Refused when it cannot be; NotFound."""
     with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        record(t, row, what, note, who, key, undo, count)
+        record(t, row, what, note, who, key, undo, count, ago)
+        answer = page(t, row)
+    return answer()
+
+
+def tap_timer(db: Database, opening_id: int, do: Do, ago: float, who: str) -> OpeningPage:
+    """Start or pause somebody's time on an opening, or let go of one that ran on by mistake. Raises NotFound."""
+    with db.transaction(writes=True) as t:
+        row = kept_openings.opening(t, opening_id, lock=True)
+        tap(t, row, do, ago, who)
         answer = page(t, row)
     return answer()
 

@@ -9,6 +9,7 @@ from jambo.format.document import Document, Reading, Survey
 from jambo.format.facts import facts_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.documents import document_of
+from jambo.jobs.timing import after_step, end_all
 from jambo.store import events
 from jambo.store import readings as kept
 from jambo.store.database import Row, Transaction
@@ -117,9 +118,15 @@ def record(
     key: str = "",
     undo: bool = False,
     count: int | None = None,
+    ago: float = 0,
 ) -> None:
-    """Write an event into the log. Raises Refused for a sign-off, a step or a piece that cannot be."""
-    detail: dict[str, Any] = {"note": note} if note else {}
+    """Write an event into the log. Raises Refused for a sign-off, a step or a piece that cannot be.
+
+    A step that somebody has ticked stays his. `ago` is how many seconds before it reached the server it was.
+    """
+    detail: dict[str, Any] = ({"note": note} if note else {}) | ({"ago": round(ago, 1)} if ago >= 1 else {})
+    if what == "step" and not undo and any(line["detail"]["key"] == key for line in events.ticks(t, row["id"])):
+        return
     if what == "signed":
         detail |= _sign_off(t, row, note)
     elif what == "step":
@@ -130,3 +137,7 @@ def record(
     if undo:
         detail["undo"] = True
     log(t, row["job_id"], what, detail, who, row["id"])
+    if what == "step" and not undo:
+        after_step(t, row, key)
+    elif what == "signed":
+        end_all(t, row)

@@ -1,4 +1,4 @@
-"""What happened to openings, read back from the log: steps ticked, pieces cut. The newest line of a key counts."""
+"""What happened to openings, read back from the log: steps ticked and timed, pieces cut. The newest line of a key counts."""
 
 from __future__ import annotations
 
@@ -11,7 +11,8 @@ from jambo.store.database import Row, Transaction
 def _newest(rows: list[Row], key: str) -> list[Row]:
     found: dict[tuple[int, str], Row] = {}
     for row in rows:
-        detail: dict[str, Any] = json.loads(row["detail"])
+        read = row["detail"]
+        detail: dict[str, Any] = json.loads(read) if isinstance(read, str) else read
         name = (row["opening_id"], detail.get(key, ""))
         found.pop(name, None)
         if not detail.get("undo"):
@@ -21,8 +22,12 @@ def _newest(rows: list[Row], key: str) -> list[Row]:
 
 def ticks(t: Transaction, opening_id: int) -> list[Row]:
     """The steps of an opening's card that are ticked."""
-    rows = t.rows("SELECT * FROM log WHERE opening_id = %s AND what = 'step' ORDER BY id", [opening_id])
-    return _newest(rows, "key")
+    return ticks_among(taps(t, opening_id))
+
+
+def ticks_among(rows: list[Row]) -> list[Row]:
+    """The steps that are ticked, among what was pressed on a card."""
+    return _newest([row for row in rows if row["what"] == "step"], "key")
 
 
 def ticks_of_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
@@ -34,6 +39,36 @@ def ticks_of_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
     for row in _newest(rows, "key"):
         found.setdefault(row["opening_id"], set()).add(row["detail"]["key"])
     return found
+
+
+def taps(t: Transaction, opening_id: int) -> list[Row]:
+    """Everything that was pressed on the card of an opening, oldest first: steps done and not done after all, times started and paused;
+    and how long its work took."""
+    rows = t.rows(
+        "SELECT * FROM log WHERE opening_id = %s AND what IN ('step', 'timer', 'took', 'took so') ORDER BY id",
+        [opening_id],
+    )
+    return [{**row, "detail": json.loads(row["detail"])} for row in rows]
+
+
+def took(t: Transaction) -> list[Row]:
+    """How long work took, in every job, oldest first."""
+    rows = t.rows("SELECT * FROM log WHERE what IN ('took', 'took so') ORDER BY id")
+    return newest_times([{**row, "detail": json.loads(row["detail"])} for row in rows])
+
+
+def newest_times(rows: list[Row]) -> list[Row]:
+    """The newest time of each operation of each opening; `detail` has what was `said` of one that was asked about."""
+    found: dict[tuple[int, str], Row] = {}
+    for row in rows:
+        d = row["detail"]
+        work = row["opening_id"], d.get("kind", "")
+        if row["what"] == "took":
+            found.pop(work, None)
+            found[work] = row
+        elif row["what"] == "took so" and work in found and found[work]["id"] == d["of"]:
+            found[work] = {**found[work], "detail": found[work]["detail"] | {"said": d["minutes"]}}
+    return list(found.values())
 
 
 def cuts(t: Transaction, opening_id: int) -> list[Row]:

@@ -12,15 +12,16 @@ from jambo.core.flags import Flag
 from jambo.core.framing.items import ITEMS, Item
 from jambo.core.quantities.tape import Tape
 from jambo.core.schedule.problem import Placed, Plan
-from jambo.core.schedule.work import TRADES, Trade, Work, holds, work_of
+from jambo.core.schedule.work import TRADES, Learnt, Trade, Work, holds, work_of
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
 from jambo.format.plan import MOST_OPERATIONS, Comes, PlanList, PlanOperation, Stated, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.buying import key_of
+from jambo.views.clock import at_the_wall, in_hours, spoken
 from jambo.views.held import Planned
 from jambo.views.opening import flag_out, item_detail, label
-from jambo.views.plan import at_the_wall, made, sentence, spoken
+from jambo.views.plan import made, sentence
 
 MOST_IN_NAME, MOST_NEEDS = 120, 40  # of what an operation waits for: enough to know what to do about it
 
@@ -46,7 +47,8 @@ class Coming:
 
 
 class WorkOut(TypedDict):
-    """An operation in the plan; `float` and `late` are working minutes, `others` who else is at it."""
+    """An operation in the plan; `float` and `late` are working minutes, `minutes_are` says whose minutes they are, `others` who else is
+    at it."""
 
     key: str
     opening: int
@@ -56,6 +58,7 @@ class WorkOut(TypedDict):
     start: str
     end: str
     minutes: int
+    minutes_are: str
     others: list[str]
     critical: bool
     float: int
@@ -137,9 +140,16 @@ class JobPlan:
     """The plan of a job: its document, `jambo-plan/1`, and what each of its operations is."""
 
     def __init__(
-        self, start: datetime, todo: Sequence[ToDo], crew: Crew, coming: Sequence[Coming], tape: Tape, words: Region
+        self,
+        start: datetime,
+        todo: Sequence[ToDo],
+        crew: Crew,
+        coming: Sequence[Coming],
+        tape: Tape,
+        words: Region,
+        learnt: Learnt,
     ) -> None:
-        self.tape, self.words = tape, words
+        self.tape, self.words, self.learnt = tape, words, learnt
         self.by_key: dict[str, _Told] = {}
         self.assumed: list[str] = []
         self._comes: dict[str, datetime | None] = {}
@@ -159,7 +169,7 @@ class JobPlan:
     def _operations(self, one: ToDo, crew: Crew, pool: Mapping[str, list[Coming]]) -> Iterator[PlanOperation]:
         before = ""
         stops = [self._held(one, why) for why in holds(one.of.result)]
-        for work in work_of(one.of.facts.opening, one.of.result, one.of.done, one.ticked):
+        for work in work_of(one.of.facts.opening, one.of.result, one.of.done, one.ticked, self.learnt):
             key = f"{one.id}:{work.kind}"
             self.by_key[key] = _Told(one, work)
             needs = [*stops, *(name for item in work.brings for name in self._brought(one, item, pool))]
@@ -241,6 +251,7 @@ class JobPlan:
             "start": at_the_wall(of.moment(placed.start)),
             "end": at_the_wall(of.moment(placed.end)),
             "minutes": told.work.minutes,
+            "minutes_are": told.work.told,
             "others": [other for other in placed.who if other != name],
             "critical": placed.critical,
             "float": placed.float_,
@@ -330,9 +341,3 @@ def beside(kept: JobPlanOut, tried: JobPlanOut) -> JobPlanOut:
 
 def _said(at: str | None) -> str | None:
     return spoken(datetime.fromisoformat(at)) if at is not None else None
-
-
-def in_hours(minutes: int) -> str:
-    """Minutes as a carpenter says them: "6 h 15"."""
-    hours, rest = divmod(minutes, 60)
-    return f"{rest} min" if not hours else f"{hours} h" if not rest else f"{hours} h {rest:02d}"

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import datetime
 from typing import Literal
 
 from typing_extensions import TypedDict
@@ -11,6 +10,7 @@ from jambo.core.schedule.plan import planned
 from jambo.core.schedule.problem import Plan
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused
+from jambo.views.clock import at_the_wall, spoken
 
 PLAN_FORMAT = "jambo-plan-result/1"
 
@@ -52,16 +52,6 @@ class PlanOut(TypedDict):
     chain: list[str]
     walks: int
     waits: list[NotPlannedOut]
-
-
-def at_the_wall(moment: datetime) -> str:
-    """A moment as the document writes it."""
-    return f"{moment:%Y-%m-%dT%H:%M}"
-
-
-def spoken(moment: datetime) -> str:
-    """A moment as a carpenter says it: "Thu 26 Nov, 15:10"."""
-    return f"{moment:%a} {moment.day} {moment:%b}, {moment:%H:%M}"
 
 
 def sentence(plan: Plan, of: Stated) -> str:

@@ -9,8 +9,10 @@ from typing import Any
 
 from jambo.core.facts.readings import PLACES
 from jambo.core.labels import template_of
+from jambo.core.schedule.work import KINDS
 from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.paths import differences, lengths
+from jambo.views.clock import in_hours
 from jambo.views.found import WAYS
 from jambo.views.opening import label
 
@@ -44,6 +46,7 @@ EVENTS = {
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
     "stick": "stick cut", "offcut": "offcut", "order": "ordered", "came": "delivered", "sent back": "sent back",
     "checked": "measured on delivery", "given": "delivery goes here",
+    "timer": "time", "took": "took", "took so": "took, as said",
 }  # fmt: skip
 
 
@@ -194,6 +197,16 @@ def called(path: str, words: Region) -> str:
     return last[:1].upper() + last[1:]
 
 
+def _timer(d: Line, words: Region) -> str:
+    said = {"start": "starts", "pause": "pauses", "drop": "let go, not counted", "end": "ends"}[d["do"]]
+    return f"{said}, {round(d['ago'])} s before it was written" if d.get("ago") else said
+
+
+def _took(d: Line, words: Region) -> str:
+    what = fill(KINDS[d["kind"]], words)
+    return f"{what}: {'nobody knows' if d['minutes'] is None else in_hours(d['minutes'])}"
+
+
 _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "measured": _reading,
     "withdrawn": _reading,
@@ -207,6 +220,9 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "checked": _order,
     "given": _order,
     "signed": _signed,
+    "timer": _timer,
+    "took": _took,
+    "took so": _took,
     "photographed": _photographed,
     "photograph out": lambda *_: "it stays in the record, and is shown no longer",
     "floor changed": _floor_changed,

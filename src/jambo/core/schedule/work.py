@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator
+from collections.abc import Callable, Collection, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
@@ -49,7 +49,8 @@ class Work:
     """An operation of one opening.
 
     Attributes:
-        kind: what it is; label: what it is called, a template over the word list; minutes, hands: by rule; steps: of its card, by key.
+        kind: what it is; label: what it is called, a template over the word list; minutes: by rule or learnt; hands: how many at once.
+        steps: of its card, by key; sort: what times it is learnt from; told: where its minutes are from.
         brings: what must have come, of its buy list.
         before: the trade that comes only once it is done; after: the trades that are done first.
     """
@@ -62,33 +63,60 @@ class Work:
     brings: tuple[Item, ...] = ()
     before: Trade | None = None
     after: tuple[Trade, ...] = ()
+    sort: str = ""
+    told: str = "by rule"
 
 
-def work_of(opening: Opening, result: Result, done: Collection[str], ticked: Collection[str]) -> tuple[Work, ...]:
+Learnt = Callable[
+    [str, int], tuple[int, str]
+]  # of a sort and its minutes by rule: what it takes, and what that is from
+
+
+def by_rule(sort: str, minutes: int) -> tuple[int, str]:
+    """What a sort of work takes where nothing is learnt."""
+    return minutes, "by rule"
+
+
+def work_of(
+    opening: Opening, result: Result, done: Collection[str], ticked: Collection[str], learnt: Learnt = by_rule
+) -> tuple[Work, ...]:
     """Give what is still to do at an opening, in order: each waits for the one before.
 
     Args:
         opening: the facts; result: its answer, with its card; done: framed, set, signed; ticked: the steps that are done, by key.
+        learnt: what each sort of work takes.
     """
     if "signed" in done:
         return ()
     gone = {"framed": ("out", "frame"), "set": ("out", "frame", "set")}
     over = {kind for what in done for kind in gone.get(what, ())}
     made = []
-    for kind, steps in _grouped(opening, result.steps).items():
+    for kind, steps in steps_by_kind(opening, result.steps).items():
         left = tuple(step.key for step in steps if step.key not in ticked)
         if left and kind not in over:
             items = tuple(item for item in result.hardware if item.name in BROUGHT.get(kind, ()))
             before, after = _trades(opening, kind)
-            called = _OF_DOOR.get((opening.kind, kind), KINDS[kind])
+            sort = sort_of(opening, result, kind)
+            minutes, told = learnt(sort, minutes_by_rule(opening, result, kind))
             made.append(
-                Work(kind, called, _minutes(opening, result, kind), _hands(opening, kind), left, items, before, after)
-            )
+                Work(
+                    kind, called(opening.kind, kind), minutes, _hands(opening, kind), left, items, before, after, sort, told
+                )
+            )  # fmt: skip
     return tuple(made)
 
 
-def _grouped(opening: Opening, steps: tuple[Step, ...]) -> dict[Kind, list[Step]]:
-    """The card's steps by operation; those before the work belong to the first that comes."""
+def called(door: str, kind: Kind) -> str:
+    """What an operation is called at a kind of door, a template over the word list."""
+    return _OF_DOOR.get((door, kind), KINDS[kind])
+
+
+def steps_by_kind(opening: Opening, steps: tuple[Step, ...]) -> dict[Kind, list[Step]]:
+    """The card's steps by operation; those before the work belong to the first that comes.
+
+    Args:
+        opening: the facts; steps: of its card, in order.
+    """
     found: dict[Kind, list[Step]] = {}
     early: list[Step] = []
     for step in steps:
@@ -114,7 +142,33 @@ def _kind(opening: Opening, step: Step) -> Kind | None:
     return "hang" if kind == "set" and opening.kind in ("face_slider", "bypass") and step.part == "Setting" else kind
 
 
-def _minutes(opening: Opening, result: Result, kind: Kind) -> int:
+def _tight(result: Result) -> bool:
+    return any(flag.kind.stage in ("set", "survey") and flag.kind.level != "note" for flag in result.flags)
+
+
+def sort_of(opening: Opening, result: Result, kind: Kind) -> str:
+    """What an operation is learnt with: others of the same work, kind of door and frame, and way of doing it.
+
+    Args:
+        opening: the facts; result: its answer; kind: the operation.
+    """
+    said = [kind, opening.kind, *(["pair"] if opening.pair else [])]
+    if kind == "frame":
+        said += ["cut_in"] if opening.cut_in is not None else []
+    elif kind in ("set", "hang") and opening.kind == "swing":
+        said.append(kind_of_frame(opening.frame).name)
+        if kind == "set":
+            said += ["pre_hung", *(["tight"] if _tight(result) else [])] if opening.frame.pre_hung else []
+            said += [f"by_{opening.setting.school}"] if opening.setting.school != "centred" else []
+    return "/".join(said)
+
+
+def minutes_by_rule(opening: Opening, result: Result, kind: Kind) -> int:
+    """What an operation takes where nothing is learnt, in minutes.
+
+    Args:
+        opening: the facts; result: its answer; kind: the operation.
+    """
     if kind == "out":
         return OUT
     if kind == "frame":
@@ -131,8 +185,7 @@ def _minutes(opening: Opening, result: Result, kind: Kind) -> int:
     if kind_of_frame(opening.frame).name == "steel_wrap":
         return STEEL_SET if kind == "set" else STEEL_HANG
     if opening.frame.pre_hung:
-        tight = any(flag.kind.stage in ("set", "survey") and flag.kind.level != "note" for flag in result.flags)
-        return UNIT_TIGHT if tight else UNIT
+        return UNIT_TIGHT if _tight(result) else UNIT
     return SITE_SET if kind == "set" else SITE_HANG
 
 

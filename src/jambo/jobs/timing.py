@@ -1,0 +1,191 @@
+"""How long the work of a crew takes: time started and paused on a card, what an operation took, and what is learnt from it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from datetime import UTC, datetime, timedelta
+from typing import Any, Literal
+
+from typing_extensions import TypedDict
+
+from jambo.core.schedule.timing import FORGOTTEN, Tap, Timed, Took, estimate, timed
+from jambo.core.schedule.work import Kind, Learnt, called, minutes_by_rule, sort_of, steps_by_kind
+from jambo.core.words.lists import Region, fill
+from jambo.format.document import Crew
+from jambo.format.problems import parse
+from jambo.jobs.documents import document_of
+from jambo.jobs.shown import Shown
+from jambo.store import events
+from jambo.store import jobs as kept_jobs
+from jambo.store import openings as kept_openings
+from jambo.store.database import Database, Row, Transaction
+from jambo.store.kept import NotFound, log
+from jambo.views.answers import readable, worked_out
+from jambo.views.job_time import JobTimeOut, Timing, job_time
+
+Do = Literal["start", "pause", "drop"]
+
+
+class RunningOut(TypedDict):
+    """Somebody's time that runs on a card: for so many minutes; `forgotten` where that is longer than anybody works at one thing."""
+
+    who: str
+    minutes: float
+    forgotten: bool
+
+
+class TookOut(TypedDict):
+    """How long an operation of this opening took; `state` says whether it counts, or is asked about."""
+
+    id: int
+    label: str
+    minutes: int
+    by_rule: int
+    state: str
+
+
+class TimingOut(TypedDict):
+    """What is timed on a card."""
+
+    running: list[RunningOut]
+    took: list[TookOut]
+
+
+def taps_of(rows: Iterable[Row]) -> list[Tap]:
+    """The presses on a card, from the record: each at its own time, however late it reached the server."""
+    found = []
+    for row in rows:
+        d = row["detail"]
+        at = row["at"].replace(tzinfo=UTC) - timedelta(seconds=d.get("ago", 0))
+        if row["what"] == "step":
+            found.append(Tap(at, row["who"], "untick" if d.get("undo") else "step", d["key"]))
+        elif row["what"] == "timer":
+            found.append(Tap(at, d.get("of", row["who"]), d["do"]))
+    return found
+
+
+def timing_of(rows: list[Row], words: Region, door: str) -> TimingOut:
+    """What is timed on a card.
+
+    Args:
+        rows: of the record of an opening; words: to tell it in; door: what kind it is.
+    """
+    now = datetime.now(UTC)
+    ran = [(who, (now - since) / timedelta(minutes=1)) for who, since in timed(taps_of(rows), {}).running.items()]
+    took = events.newest_times(rows)
+    return {
+        "running": [
+            {"who": who, "minutes": round(max(0.0, minutes), 2), "forgotten": minutes > FORGOTTEN}
+            for who, minutes in ran
+        ],
+        "took": [
+            {
+                "id": row["id"], "label": fill(called(door, row["detail"]["kind"]), words),
+                "minutes": (of := took_of(row["detail"])).minutes, "by_rule": of.by_rule, "state": of.state,
+            }
+            for row in took
+        ],
+    }  # fmt: skip
+
+
+def took_of(detail: dict[str, Any]) -> Took:
+    """What a line of the record says an operation took."""
+    said = detail.get("said")
+    return Took(
+        detail["minutes"] if said is None else said, detail["by_rule"], detail["whole"], detail["jumped"],
+        "said" in detail, "said" in detail and said is None,
+    )  # fmt: skip
+
+
+def tap(t: Transaction, row: Row, do: Do, ago: float, who: str) -> None:
+    """Write down that somebody's time on an opening starts, pauses or is let go; what is so already is not written again."""
+    running = timed(taps_of(events.taps(t, row["id"])), {}).running
+    if (do == "start") != (who in running):
+        log(t, row["job_id"], "timer", {"do": do, **_ago(ago)}, who, row["id"])
+
+
+def _ago(seconds: float) -> dict[str, float]:
+    return {"ago": round(seconds, 1)} if seconds >= 1 else {}
+
+
+def after_step(t: Transaction, row: Row, key: str) -> None:
+    """Where a step ends an operation that was timed, everybody's time on it ends, and what it took is written down."""
+    rows = [line for line in events.taps(t, row["id"]) if line["what"] in ("step", "timer")]
+    if not any(line["what"] == "timer" for line in rows):
+        return
+    facts = readable(document_of(t, row))
+    if facts is None:
+        return
+    result = worked_out(facts)
+    grouped = steps_by_kind(facts.opening, result.steps)
+    kinds: dict[str, Kind] = {step.key: kind for kind, steps in grouped.items() for step in steps}
+    kind = kinds.get(key)
+    of = timed(taps_of(rows), kinds)
+    done = {line["detail"]["key"] for line in events.ticks(t, row["id"])}
+    if kind is None or any(step.key not in done for step in grouped[kind]):
+        return
+    for who in of.running:
+        log(t, row["job_id"], "timer", {"do": "end", "of": who}, who, row["id"])
+    if kind in of.spans or kind in of.jumped:
+        keys = {step.key for step in grouped[kind]}
+        by_rule = minutes_by_rule(facts.opening, result, kind)
+        _write(t, row, of, kind, keys, sort_of(facts.opening, result, kind), by_rule)
+
+
+def _write(t: Transaction, row: Row, of: Timed, kind: Kind, keys: set[str], sort: str, by_rule: int) -> None:
+    detail = {
+        "kind": kind, "sort": sort, "minutes": of.minutes(kind), "by_rule": by_rule, "whole": keys <= of.steps,
+        "jumped": kind in of.jumped, "by": sorted({span.who for span in of.spans.get(kind, ())}),
+    }  # fmt: skip
+    log(t, row["job_id"], "took", detail, "", row["id"])
+
+
+def end_all(t: Transaction, row: Row) -> None:
+    """Everybody's time on an opening ends: it is signed off."""
+    for who in timed(taps_of(events.taps(t, row["id"])), {}).running:
+        log(t, row["job_id"], "timer", {"do": "end", "of": who}, who, row["id"])
+
+
+def say(db: Database, job_id: int, line_id: int, minutes: int | None, who: str) -> None:
+    """Say how long something took that was asked about; None where nobody knows. Raises NotFound."""
+    with db.transaction(writes=True) as t:
+        kept_jobs.job(t, job_id, lock=True)
+        found = next((row for row in events.took(t) if row["id"] == line_id and row["job_id"] == job_id), None)
+        if found is None:
+            raise NotFound(f"time {line_id}")
+        detail = {"of": line_id, "kind": found["detail"]["kind"], "minutes": minutes}
+        log(t, job_id, "took so", detail, who, found["opening_id"])
+
+
+def timings(t: Transaction, job_id: int, crew: Crew) -> list[Timing]:
+    """What work took that this crew learns from: that of the job, and in other jobs that of anybody who is of its crew."""
+    names = {person.name.casefold() for person in crew.people}
+    return [
+        Timing(row["id"], row["job_id"], row["opening_id"], row["detail"]["kind"], row["detail"]["sort"],
+               took_of(row["detail"]), tuple(row["detail"]["by"]), row["at"])
+        for row in events.took(t)
+        if row["job_id"] == job_id or names & {who.casefold() for who in row["detail"]["by"]}
+    ]  # fmt: skip
+
+
+def learnt_from(known: Sequence[Timing]) -> Learnt:
+    """What each sort of work takes, by what it took so far."""
+    by_sort: dict[str, list[int]] = {}
+    for one in known:
+        if one.took.state == "counts":
+            by_sort.setdefault(one.sort, []).append(one.took.minutes)
+
+    def learnt(sort: str, by_rule: int) -> tuple[int, str]:
+        made = estimate(by_rule, by_sort.get(sort, ()))
+        return made.minutes, made.told
+
+    return learnt
+
+
+def time_of_job(db: Database, job_id: int, shown: Shown) -> JobTimeOut:
+    """What work took in a job, found beside planned, and what its crew has learnt. Raises NotFound."""
+    with db.transaction() as t:
+        doc = kept_jobs.job(t, job_id)["doc"]
+        known = timings(t, job_id, parse(Crew, doc.get("crew", {})))
+        marks = {o["id"]: (o["mark"] or f"no. {o['id']}") for o in kept_openings.openings(t, job_id)}
+    return job_time(known, job_id, marks, shown.region(doc))

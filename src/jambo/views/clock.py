@@ -1,0 +1,21 @@
+"""Moments and lengths of time as they are told."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+
+def at_the_wall(moment: datetime) -> str:
+    """A moment as the document writes it."""
+    return f"{moment:%Y-%m-%dT%H:%M}"
+
+
+def spoken(moment: datetime) -> str:
+    """A moment as a carpenter says it: "Thu 26 Nov, 15:10"."""
+    return f"{moment:%a} {moment.day} {moment:%b}, {moment:%H:%M}"
+
+
+def in_hours(minutes: int) -> str:
+    """Minutes as a carpenter says them: "6 h 15"."""
+    hours, rest = divmod(minutes, 60)
+    return f"{rest} min" if not hours else f"{hours} h" if not rest else f"{hours} h {rest:02d}"
