@@ -14,14 +14,15 @@ const ROOMS = {
   work: ["api", "tape", "app"],
   slip: ["api", "tape", "work"],
   drawing: ["api", "tape", "work"],
-  stages: ["api", "tape", "app", "photos", "work", "slip", "drawing"],
+  timing: ["api", "tape", "app", "work"],
+  stages: ["api", "tape", "app", "photos", "work", "slip", "drawing", "timing"],
   opening: ["api", "app", "work", "slip", "drawing", "stages"],
   print: ["api", "tape", "app", "photos", "work", "slip", "drawing"],
   lines: ["api", "tape", "app", "work", "drawing"],
   usual: ["api", "tape", "app", "work"],
   cutting: ["api", "tape", "app", "work"],
   buying: ["api", "tape", "app"],
-  plan: ["api", "tape", "app"],
+  plan: ["api", "tape", "app", "timing"],
   board: ["api", "tape", "app", "photos", "work", "drawing", "lines", "usual"],
 };
 

@@ -48,7 +48,7 @@ def time_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
     return Straight(timing.time_of_job(db, job_id, shown))
 
 
-@router.post("/jobs/{job_id}/time/{line_id}", response_model=JobTimeOut)
+@router.post("/jobs/{job_id}/time/{line_id}", status_code=201, response_model=JobTimeOut)
 def say_time(db: Db, job_id: Id, line_id: Id, said: Said, who: Who, shown: ShownQuery) -> Straight:
     """Say how long something took that was asked about, or that nobody knows. 404 where it was timed again since."""
     timing.say(db, job_id, line_id, said.minutes, who)

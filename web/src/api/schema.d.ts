@@ -894,6 +894,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Time Of Job
+         * @description Give what work took, found beside planned, and what its crew has learnt.
+         */
+        get: operations["time_of_job_api_jobs__job_id__time_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/time/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say Time
+         * @description Say how long something took that was asked about, or that nobody knows. 404 where it was timed again since.
+         */
+        post: operations["say_time_api_jobs__job_id__time__line_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/usual": {
         parameters: {
             query?: never;
@@ -1180,6 +1220,26 @@ export interface paths {
          */
         put: operations["restore_opening_api_openings__opening_id__restore_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/openings/{opening_id}/timer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tap Timer
+         * @description Start or pause your time on an opening; it belongs to the step of the card that is done at its end.
+         */
+        post: operations["tap_timer_api_openings__opening_id__timer_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2353,6 +2413,22 @@ export interface components {
             slides_to?: "left" | "right";
         };
         /**
+         * DoorTimeOut
+         * @description What an opening took, of what counts, beside what the same work takes by rule.
+         */
+        DoorTimeOut: {
+            /** By Rule */
+            by_rule: number;
+            /** Found */
+            found: number;
+            /** Mark */
+            mark: string;
+            /** Opening */
+            opening: number;
+            /** Told */
+            told: string;
+        };
+        /**
          * DoubtOut
          * @description A cell that cannot be read, by its row and column from 0, and why.
          */
@@ -3222,6 +3298,22 @@ export interface components {
             text: string;
         };
         /**
+         * JobTimeOut
+         * @description What work took: `told` in a sentence, what somebody is asked about, each door of the job, each sort of the crew, and all times of the job.
+         */
+        JobTimeOut: {
+            /** Asked */
+            asked: components["schemas"]["TimeOut"][];
+            /** Doors */
+            doors: components["schemas"]["DoorTimeOut"][];
+            /** Sorts */
+            sorts: components["schemas"]["SortTimeOut"][];
+            /** Times */
+            times: components["schemas"]["TimeOut"][];
+            /** Told */
+            told: string;
+        };
+        /**
          * Joined
          * @description Where a piece longer than any stick may be spliced: over every stud so far apart, counted from its end, or at the places in `over`.
          *
@@ -3757,6 +3849,11 @@ export interface components {
          *     many of such pieces are cut, where that is not all of them.
          */
         NewEvent: {
+            /**
+             * Ago
+             * @default 0
+             */
+            ago?: number;
             /** Count */
             count?: number | null;
             /**
@@ -3842,6 +3939,22 @@ export interface components {
              */
             instrument?: string;
             reading: components["schemas"]["Reading"];
+        };
+        /**
+         * NewTap
+         * @description A press on a card's clock: time starts, pauses, or is let go because it ran on by mistake.
+         */
+        NewTap: {
+            /**
+             * Ago
+             * @default 0
+             */
+            ago?: number;
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "start" | "pause" | "drop";
         };
         /**
          * NextOut
@@ -3966,6 +4079,7 @@ export interface components {
             readings: components["schemas"]["KeptReading"][];
             /** Ticks */
             ticks: components["schemas"]["LogLine"][];
+            timing: components["schemas"]["TimingOut"];
             /** Version */
             version: number;
             wall: components["schemas"]["KeptWall"];
@@ -4914,6 +5028,26 @@ export interface components {
             takes: string;
         };
         /**
+         * RunningOut
+         * @description Somebody's time that runs on a card: for so many minutes; `forgotten` where that is longer than anybody works at one thing.
+         */
+        RunningOut: {
+            /** Forgotten */
+            forgotten: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Who */
+            who: string;
+        };
+        /**
+         * Said
+         * @description How long work took that was asked about, in minutes; None where nobody knows.
+         */
+        Said: {
+            /** Minutes */
+            minutes: number | null;
+        };
+        /**
          * SaveFacts
          * @description Facts for many openings, with the versions they were changed from.
          */
@@ -5382,6 +5516,28 @@ export interface components {
             wheel_radius?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
+         * SortTimeOut
+         * @description A sort of work: what it takes by rule, what it took (how often, the middle, the shortest and the longest), and what is expected now.
+         */
+        SortTimeOut: {
+            /** By Rule */
+            by_rule: number;
+            /** Expected */
+            expected: number;
+            /** Label */
+            label: string;
+            /** Longest */
+            longest: number;
+            /** Median */
+            median: number;
+            /** Shortest */
+            shortest: number;
+            /** Times */
+            times: number;
+            /** Told */
+            told: string;
+        };
+        /**
          * StageOut
          * @description A stage of the work.
          */
@@ -5793,6 +5949,45 @@ export interface components {
             surplus: boolean;
         };
         /**
+         * TimeOut
+         * @description How long an operation took; `state` says whether it counts, is asked about, was timed in part, or was left out.
+         */
+        TimeOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string[];
+            /** By Rule */
+            by_rule: number;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Mark */
+            mark: string;
+            /** Minutes */
+            minutes: number;
+            /** Opening */
+            opening: number;
+            /** State */
+            state: string;
+            /** Told */
+            told: string;
+        };
+        /**
+         * TimingOut
+         * @description What is timed on a card.
+         */
+        TimingOut: {
+            /** Running */
+            running: components["schemas"]["RunningOut"][];
+            /** Took */
+            took: components["schemas"]["TookOut"][];
+        };
+        /**
          * TokenOut
          * @description A stretch of the line and what was heard in it; `choices` are its meanings where it has several.
          */
@@ -5842,6 +6037,22 @@ export interface components {
             who: string;
             /** Words */
             words: string;
+        };
+        /**
+         * TookOut
+         * @description How long an operation of this opening took; `state` says whether it counts, or is asked about.
+         */
+        TookOut: {
+            /** By Rule */
+            by_rule: number;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+            /** State */
+            state: string;
         };
         /**
          * TrackMarkOut
@@ -6417,7 +6628,8 @@ export interface components {
         };
         /**
          * WorkOut
-         * @description An operation in the plan; `float` and `late` are working minutes, `others` who else is at it.
+         * @description An operation in the plan; `float` and `late` are working minutes, `minutes_are` says whose minutes they are, `others` who else is
+         *     at it.
          */
         WorkOut: {
             /** Critical */
@@ -6436,6 +6648,8 @@ export interface components {
             mark: string;
             /** Minutes */
             minutes: number;
+            /** Minutes Are */
+            minutes_are: string;
             /** Opening */
             opening: number;
             /** Others */
@@ -11555,6 +11769,210 @@ export interface operations {
             };
         };
     };
+    time_of_job_api_jobs__job_id__time_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobTimeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    say_time_api_jobs__job_id__time__line_id__post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Said"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobTimeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     save_usual_api_jobs__job_id__usual_put: {
         parameters: {
             query?: {
@@ -13170,6 +13588,107 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    tap_timer_api_openings__opening_id__timer_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                opening_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTap"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPage"];
+                };
             };
             /** @description Bad Request */
             400: {

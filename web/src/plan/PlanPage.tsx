@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import type { JobPlan, PlannedWork } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { inHours } from "../timing/hours";
 import { CrewPanel } from "./CrewPanel";
 import styles from "./PlanPage.module.css";
 import { usePlan } from "./usePlan";
@@ -32,6 +33,9 @@ export function PlanPage() {
           </>
         }
       >
+        <Button component={Link} variant="subtle" to={`/jobs/${id}/time`}>
+          What it took
+        </Button>
         <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
           Print
         </Button>
@@ -133,7 +137,8 @@ function Work({ work, day }: { work: PlannedWork; day: string }) {
         </p>
         <p className="quiet">
           {work.room && `${work.room} · `}
-          {work.minutes} min, to {over ? `${dayOf(work.end)} ` : ""}
+          {inHours(work.minutes)}
+          {work.minutes_are !== "by rule" && ` (${work.minutes_are})`}, to {over ? `${dayOf(work.end)} ` : ""}
           {clock(work.end)}
           {work.others.length > 0 && ` · with ${work.others.join(", ")}`}
           {work.late > 0 ? (

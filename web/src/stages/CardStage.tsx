@@ -1,14 +1,18 @@
 import { Button } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
+import { notifications } from "@mantine/notifications";
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
 import { within } from "../api/words";
+import { useWho } from "../app/useWho";
 import { WithFractions } from "../tape/Digits";
 import { Camera, Photos, pressCamera } from "../photos/Photos";
 import { StepWords } from "../slip/StepWords";
+import { Clock } from "../timing/Clock";
+import { secondsSince } from "../timing/pressed";
 import { useWork } from "../work/context";
 import { piecesToCut } from "../work/cuts";
 import { Happened } from "./Happened";
@@ -18,15 +22,22 @@ import styles from "./CardStage.module.css";
 /** The work card: the steps in order with this opening's figures, ticked with name and time into the log. */
 export function CardStage() {
   const { page, result, took } = useWork();
+  const [who] = useWho();
   const tick = useMutation({
-    mutationFn: ({ key, undo }: { key: string; undo: boolean }) =>
+    mutationFn: ({ key, undo, pressed }: { key: string; undo: boolean; pressed: number }) =>
       ask(
         api.POST("/api/openings/{opening_id}/events", {
           params: { path: { opening_id: page.id } },
-          body: { what: "step", key, undo },
+          body: { what: "step", key, undo, ago: secondsSince(pressed) },
         }),
       ),
-    onSuccess: took,
+    onSuccess: (next, { key, undo }) => {
+      took(next);
+      // two at one card: who was first has done it
+      const first = next.ticks.find((t) => t.detail.key === key);
+      if (!undo && first && first.who !== who.trim())
+        notifications.show({ message: `${first.who || "Somebody"} had ticked that step already.` });
+    },
   });
   const steps = result?.steps ?? [];
   const ticked = new Map(page.ticks.map((t) => [String(t.detail.key), t]));
@@ -46,6 +57,7 @@ export function CardStage() {
           Card to print
         </Button>
       </div>
+      <Clock />
       <ol className={styles.cardSteps}>
         {steps.map((step, n) => {
           const done = ticked.get(step.key);
@@ -59,7 +71,8 @@ export function CardStage() {
                   data-walk
                   checked={Boolean(done)}
                   onChange={(event) =>
-                    !tick.isPending && tick.mutate({ key: step.key, undo: !event.currentTarget.checked })
+                    !tick.isPending &&
+                    tick.mutate({ key: step.key, undo: !event.currentTarget.checked, pressed: performance.now() })
                   }
                   onKeyDown={(event) => {
                     if (event.key === "Enter") event.currentTarget.click();

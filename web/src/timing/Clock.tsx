@@ -1,0 +1,102 @@
+import { Button } from "@mantine/core";
+import { IconPlayerPauseFilled, IconPlayerPlayFilled } from "@tabler/icons-react";
+import { useMutation } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+
+import { api, ask, type Timing } from "../api/client";
+import { useWho } from "../app/useWho";
+import { useWork } from "../work/context";
+import styles from "./Clock.module.css";
+import { inHours } from "./hours";
+import { OddTime } from "./OddTime";
+import { secondsSince } from "./pressed";
+
+type Do = "start" | "pause" | "drop";
+
+/** The minutes that have gone by since an answer came, told again every quarter of a minute. */
+function useMinutesSince(answer: Timing) {
+  const [gone, setGone] = useState(0);
+  const came = useRef(0);
+  useEffect(() => {
+    came.current = performance.now();
+    const tell = () => setGone(secondsSince(came.current) / 60);
+    tell();
+    const timer = setInterval(tell, 15_000);
+    return () => clearInterval(timer);
+  }, [answer]);
+  return gone;
+}
+
+/** Your time on this card: one press starts it, one pauses it; it ends by itself with the last step of a piece of work. */
+export function Clock() {
+  const { page, took } = useWork();
+  const [who] = useWho();
+  const gone = useMinutesSince(page.timing);
+  const press = useMutation({
+    mutationFn: ({ what, pressed }: { what: Do; pressed: number }) =>
+      ask(
+        api.POST("/api/openings/{opening_id}/timer", {
+          params: { path: { opening_id: page.id } },
+          body: { do: what, ago: secondsSince(pressed) },
+        }),
+      ),
+    onSuccess: took,
+  });
+  const running = page.timing.running;
+  const mine = running.find((one) => one.who === who.trim());
+  const say = (what: Do) => !press.isPending && press.mutate({ what, pressed: performance.now() });
+  return (
+    <section className={styles.clock} aria-label="Time">
+      <Button
+        size="md"
+        variant={mine ? "default" : "filled"}
+        leftSection={mine ? <IconPlayerPauseFilled size={20} /> : <IconPlayerPlayFilled size={20} />}
+        onClick={() => say(mine ? "pause" : "start")}
+      >
+        {mine ? "Pause my time" : "Start my time"}
+      </Button>
+      {running.map((one) => (
+        <p key={one.who} role="status">
+          {one === mine ? "Yours runs" : `${one.who || "Somebody"} runs`}: <b>{inHours(one.minutes + gone)}</b>
+        </p>
+      ))}
+      {mine?.forgotten && (
+        <p className={styles.forgotten}>
+          That is long for one piece of work. Was it left on?{" "}
+          <Button variant="default" onClick={() => say("drop")}>
+            Yes, do not count it
+          </Button>
+        </p>
+      )}
+      {press.error && (
+        <p role="alert" className="error">
+          {press.error.message}
+        </p>
+      )}
+      <Took />
+    </section>
+  );
+}
+
+/** What pieces of work on this card took; the newest at once, the others folded away. */
+function Took() {
+  const { page } = useWork();
+  if (page.timing.took.length === 0) return null;
+  return (
+    <ul className={styles.took}>
+      {page.timing.took.map((one) => (
+        <li key={one.id}>
+          {one.state === "asked" ? (
+            <OddTime job={page.job.id} opening={page.id} time={one} />
+          ) : (
+            <>
+              {one.label}: <b>{inHours(one.minutes)}</b>, by rule {inHours(one.by_rule)}
+              {one.state === "in part" && " (timed in part, not counted)"}
+              {one.state === "left out" && " (left out)"}
+            </>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}

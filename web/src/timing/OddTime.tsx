@@ -1,0 +1,71 @@
+import { Button, NumberInput } from "@mantine/core";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+
+import { ApiProblem, api, ask, told } from "../api/client";
+import { renew } from "../app/renew";
+import { useHeld } from "../tape/typed";
+import styles from "./Clock.module.css";
+import { inHours } from "./hours";
+
+interface Props {
+  job: number;
+  opening: number;
+  time: { id: number; label: string; minutes: number; by_rule: number };
+}
+
+/** A time nobody would believe: how long was it really? */
+export function OddTime({ job, opening, time }: Props) {
+  const client = useQueryClient();
+  const [minutes, setMinutes] = useHeld<number | string>(`odd time ${time.id}`, "");
+  const say = useMutation({
+    mutationFn: (said: number | null) =>
+      ask(
+        api.POST("/api/jobs/{job_id}/time/{line_id}", {
+          params: { path: { job_id: job, line_id: time.id } },
+          body: { minutes: said },
+        }),
+      ),
+    onSuccess: () => setMinutes(null),
+    onSettled: () => renew(client, ["job", job], ["opening", opening]),
+  });
+  const failure = say.error instanceof ApiProblem ? say.error : null;
+  return (
+    <form
+      className={styles.odd}
+      aria-label={`How long: ${time.label}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (minutes !== "") say.mutate(Number(minutes));
+      }}
+    >
+      <p>
+        {time.label} ran <b>{inHours(time.minutes)}</b>; by rule it takes {inHours(time.by_rule)}. How long was it?
+      </p>
+      <NumberInput
+        label="Minutes"
+        value={minutes}
+        onChange={setMinutes}
+        min={1}
+        max={10_000}
+        allowDecimal={false}
+        hideControls
+        inputMode="numeric"
+        error={failure?.errors[0] && told(failure.errors[0])}
+      />
+      <Button type="submit" disabled={minutes === ""} loading={say.isPending}>
+        So long
+      </Button>
+      <Button variant="default" onClick={() => say.mutate(time.minutes)}>
+        It was {inHours(time.minutes)}
+      </Button>
+      <Button variant="default" onClick={() => say.mutate(null)}>
+        Nobody knows
+      </Button>
+      {failure && failure.errors.length === 0 && (
+        <p role="alert" className="error">
+          {failure.status === 404 ? "It was timed again since." : failure.message}
+        </p>
+      )}
+    </form>
+  );
+}

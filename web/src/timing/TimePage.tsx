@@ -1,0 +1,180 @@
+import { Button } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+
+import { api, ask, type JobTime } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShow } from "../app/show";
+import { inHours } from "./hours";
+import { OddTime } from "./OddTime";
+import styles from "./TimePage.module.css";
+
+/** What a door costs this crew in time: found beside the rule, and what the next one is expected to take. */
+export function TimePage() {
+  const id = Number(useParams().jobId);
+  const show = useShow();
+  const path = { job_id: id };
+  const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path } })),
+  });
+  const time = useQuery({
+    queryKey: ["job", id, "time", query],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}/time", { params: { path, query } })),
+    placeholderData: (before) => before,
+  });
+  return (
+    <>
+      <Bar
+        job={job.data?.job}
+        trail={
+          <>
+            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>What it took</h1>
+          </>
+        }
+      >
+        <Button component={Link} variant="subtle" to={`/jobs/${id}/plan`}>
+          Who and when
+        </Button>
+        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Bar>
+      <main className={`page ${styles.page}`}>
+        {time.isError && !time.data && <Problem error={time.error} retry={() => void time.refetch()} />}
+        {time.isPending && (
+          <p className="quiet" aria-busy="true">
+            Adding the times up…
+          </p>
+        )}
+        {time.data && <Found job={id} time={time.data} />}
+      </main>
+    </>
+  );
+}
+
+function Found({ job, time }: { job: number; time: JobTime }) {
+  return (
+    <>
+      <p role="status" className={styles.told}>
+        {time.told}
+      </p>
+      {time.times.length === 0 && time.sorts.length === 0 && (
+        <p className="empty">
+          On an opening’s card press “Start my time” and tick its steps as they are done. What the work took stands
+          here, and the plan counts with it.
+        </p>
+      )}
+      {time.asked.length > 0 && (
+        <section aria-label="To be asked">
+          <h2>Is that so?</h2>
+          {time.asked.map((one) => (
+            <div key={one.id} className={styles.asked}>
+              <Link to={`/openings/${one.opening}/card`}>{one.mark}</Link>
+              <OddTime job={job} opening={one.opening} time={one} />
+            </div>
+          ))}
+        </section>
+      )}
+      {time.doors.length > 0 && <Doors doors={time.doors} />}
+      {time.sorts.length > 0 && <Sorts sorts={time.sorts} />}
+      {time.times.length > 0 && <Times times={time.times} />}
+    </>
+  );
+}
+
+/** Each door's time as a bar beside that of the rule. */
+function Doors({ doors }: { doors: JobTime["doors"] }) {
+  const most = Math.max(...doors.map((d) => Math.max(d.found, d.by_rule)));
+  return (
+    <section aria-label="Door by door">
+      <h2>Door by door</h2>
+      <ul className={styles.doors}>
+        {doors.map((door) => (
+          <li key={door.opening}>
+            <Link to={`/openings/${door.opening}/card`}>{door.mark}</Link>
+            <div className={styles.bars} aria-hidden="true">
+              <span className={styles.found} style={{ width: `${(100 * door.found) / most}%` }} />
+              <span className={styles.rule} style={{ width: `${(100 * door.by_rule) / most}%` }} />
+            </div>
+            <p>{door.told}</p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Sorts({ sorts }: { sorts: JobTime["sorts"] }) {
+  return (
+    <section aria-label="What this crew takes">
+      <h2>What this crew takes</h2>
+      <div className={styles.wide}>
+        <table className={styles.table}>
+          <thead>
+            <tr>
+              <th scope="col">Work</th>
+              <th scope="col">by rule</th>
+              <th scope="col">timed</th>
+              <th scope="col">shortest</th>
+              <th scope="col">middle</th>
+              <th scope="col">longest</th>
+              <th scope="col">planned with</th>
+            </tr>
+          </thead>
+          <tbody>
+            {sorts.map((sort) => (
+              <tr key={sort.label}>
+                <th scope="row">{sort.label}</th>
+                <td>{inHours(sort.by_rule)}</td>
+                <td>{sort.times} ×</td>
+                <td>{inHours(sort.shortest)}</td>
+                <td>{inHours(sort.median)}</td>
+                <td>{inHours(sort.longest)}</td>
+                <td>
+                  <b>{inHours(sort.expected)}</b> <span className="quiet">{sort.told}</span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function Times({ times }: { times: JobTime["times"] }) {
+  return (
+    <details className="more">
+      <summary>Every time of this job: {times.length}</summary>
+      <ul className={styles.times}>
+        {times.map((one) => (
+          <li key={one.id} data-counts={one.state === "counts" || undefined}>
+            <Link to={`/openings/${one.opening}/card`}>{one.mark}</Link> {one.label}: <b>{inHours(one.minutes)}</b>, by
+            rule {inHours(one.by_rule)}
+            <span className="quiet">
+              {" · "}
+              {[
+                one.by.filter(Boolean).join(", "),
+                new Date(one.at).toLocaleString([], {
+                  day: "numeric",
+                  month: "short",
+                  hour: "2-digit",
+                  minute: "2-digit",
+                }),
+                one.told,
+              ]
+                .filter(Boolean)
+                .join(" · ")}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
