@@ -15,7 +15,9 @@ def new_job(client, people=("Ada", "Bo")):
     openings = []
     for n in range(2):
         said = PLAIN["opening"] | {"mark": f"T{n + 1}", "position": {"distance": str(60 + 120 * n)}}
-        openings.append(client.post(f"/api/jobs/{number}/openings", json={"wall_id": wall, "opening": said}).json()["id"])
+        openings.append(
+            client.post(f"/api/jobs/{number}/openings", json={"wall_id": wall, "opening": said}).json()["id"]
+        )
     return number, openings
 
 
@@ -25,7 +27,9 @@ def job(client):
 
 
 def press(client, opening, do, minutes_ago=0.0, who="Ada"):
-    answer = client.post(f"/api/openings/{opening}/timer", json={"do": do, "ago": minutes_ago * 60}, headers={"X-Jambo-Who": who})
+    answer = client.post(
+        f"/api/openings/{opening}/timer", json={"do": do, "ago": minutes_ago * 60}, headers={"X-Jambo-Who": who}
+    )
     assert answer.status_code == 201, answer.text
     return answer.json()
 
@@ -65,13 +69,23 @@ def test_a_time_is_taken_learnt_from_and_shown(client, job):
     assert framing_of(client, number) == (45, "by rule")
     timing = frame(client, number, one, 61)["timing"]
     assert timing["running"] == []  # it ends with its last step
-    assert [(t["label"], t["minutes"], t["by_rule"], t["state"]) for t in timing["took"]] == [("Frame the opening", 61, 45, "counts")]
+    assert [(t["label"], t["minutes"], t["by_rule"], t["state"]) for t in timing["took"]] == [
+        ("Frame the opening", 61, 45, "counts")
+    ]
     assert framing_of(client, number) == (49, "1 of yours")  # (3 x 45 + 61) / 4
     found = client.get(f"/api/jobs/{number}/time").json()
     assert found["told"] == "1 door: 1 h 01 found for what takes 45 min by rule."
-    assert found["doors"] == [{"opening": one, "mark": "T1", "found": 61, "by_rule": 45, "told": "1 h 01 for what takes 45 min by rule"}]
+    assert found["doors"] == [
+        {"opening": one, "mark": "T1", "found": 61, "by_rule": 45, "told": "1 h 01 for what takes 45 min by rule"}
+    ]
     sort = next(s for s in found["sorts"] if s["by_rule"] == 45)
-    assert (sort["label"], sort["shortest"], sort["median"], sort["longest"], sort["expected"]) == ("Frame the opening", 61, 61, 61, 49)
+    assert (sort["label"], sort["shortest"], sort["median"], sort["longest"], sort["expected"]) == (
+        "Frame the opening",
+        61,
+        61,
+        61,
+        49,
+    )
     assert (found["times"][0]["by"], found["asked"]) == (["Ada"], [])
     record = client.get(f"/api/jobs/{number}/log").json()["lines"]
     assert [line["words"] for line in record if line["event"] == "took"] == ["Frame the opening: 1 h 01"]

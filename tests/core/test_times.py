@@ -18,7 +18,9 @@ def taps(said):
     for one in said.split("; "):
         day, (clock, who, what) = (1, one.split()[1:]) if one[0] == "+" else (0, one.split())
         at = datetime(2026, 11, 30, tzinfo=UTC) + timedelta(days=day, hours=int(clock) // 100, minutes=int(clock) % 100)
-        found.append(Tap(at, who, what, "") if what in ("start", "pause", "drop", "end") else Tap(at, who, "step", what))
+        found.append(
+            Tap(at, who, what, "") if what in ("start", "pause", "drop", "end") else Tap(at, who, "step", what)
+        )
     return found
 
 
@@ -93,7 +95,9 @@ def test_an_estimate_lies_between_the_rule_and_the_middle(by_rule, found):
     assert estimate(by_rule, found[::-1]) == made
 
 
-CLOCK = st.lists(st.tuples(st.integers(0, 300), st.sampled_from("AB"), st.sampled_from(["start", "pause", "f1", "s1"])), max_size=14)
+CLOCK = st.lists(
+    st.tuples(st.integers(0, 300), st.sampled_from("AB"), st.sampled_from(["start", "pause", "f1", "s1"])), max_size=14
+)
 
 
 @given(CLOCK)
@@ -103,5 +107,7 @@ def test_no_more_is_counted_than_went_by(presses):
         at += timedelta(minutes=after)
         said.append(Tap(at, who, what) if what in ("start", "pause") else Tap(at, who, "step", what))
     of = timed(said, KINDS)
-    assert of.minutes("frame") + of.minutes("set") <= 2 * sum(p[0] for p in presses)  # a pause of one may be another's work
+    assert of.minutes("frame") + of.minutes("set") <= 2 * sum(
+        p[0] for p in presses
+    )  # a pause of one may be another's work
     assert not of.jumped

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter
@@ -11,6 +12,7 @@ from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
 from jambo.jobs import planning, timing
+from jambo.views.day_sheet import DaySheetOut
 from jambo.views.job_plan import JobPlanOut
 from jambo.views.job_time import JobTimeOut
 from jambo.views.plan import PlanOut, plan_list
@@ -34,6 +36,12 @@ def plan_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
 def try_plan(db: Db, job_id: Id, shown: ShownQuery, crew: Crew) -> Straight:
     """Plan it with another crew, or with trades on other days, without keeping them."""
     return Straight(planning.plan_of_job(db, job_id, shown, crew))
+
+
+@router.get("/jobs/{job_id}/day", response_model=DaySheetOut)
+def day_of_job(db: Db, job_id: Id, shown: ShownQuery, day: date | None = None) -> Straight:
+    """What everybody does on a day, with what to cut, to carry and to read first. 422 while nobody works there."""
+    return Straight(planning.day_of_job(db, job_id, shown, day))
 
 
 class Said(BaseModel):

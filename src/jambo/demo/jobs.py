@@ -95,6 +95,9 @@ SEED_LIBRARY: Doc = {
         ],
     },
     "trades": [("wallboard", 5, 8), ("paint", 9, 12)],
+    # cards that were timed: mark, operation, who, how many minutes it took, and how many hours ago it was done; one ran on overnight
+    "timed": [("103", "frame", "Ottoline", 41, 46), ("102", "frame", "Bram", 52, 44), ("111", "frame", "Ottoline", 58, 24),
+              ("114", "frame", "Bram", 63, 22), ("107", "frame", "Ottoline", 893, 5)],
     "rack": [("38.1x88.9", "61 in"), ("38.1x88.9", "84 1/4 in"), ("38.1x139.7", "50 1/2 in")],
     "walls": [
         {

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from datetime import UTC, datetime, time, timedelta
 
+from jambo.core.schedule.work import Kind, steps_by_kind
 from jambo.demo.jobs import JOBS, RECORD, STOCK, Doc
 from jambo.demo.picture import stud_and_level
 from jambo.format import picture
@@ -13,14 +14,16 @@ from jambo.format.facts import facts_of
 from jambo.format.problems import parse
 from jambo.format.stock import StockItem, checked
 from jambo.jobs import buying
-from jambo.jobs.documents import kept_job, kept_json
+from jambo.jobs.documents import document_of, kept_job, kept_json
 from jambo.jobs.recording import record, written_out
 from jambo.jobs.shown import Shown
+from jambo.jobs.timing import tap
 from jambo.store import jobs, openings, photos, stock
 from jambo.store import readings as kept_readings
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log
+from jambo.views.answers import worked_out
 from jambo.views.buying import BuyLineOut
 
 WHO = "demo"
@@ -77,7 +80,22 @@ def load_if_empty(database: Database) -> bool:
     for job_id, data in ordered:
         for of in data.get("orders", []):
             _order(database, job_id, of)
+        with database.transaction(writes=True) as t:
+            for timed in data.get("timed", []):
+                _time(t, job_id, *timed)
     return True
+
+
+def _time(t: Transaction, job_id: int, mark: str, kind: Kind, who: str, minutes: int, hours: int) -> None:
+    """Time an operation of an opening: somebody's clock started, and its steps were ticked one after the other."""
+    row = next(o for o in openings.openings(t, job_id) if o["mark"] == mark)
+    row = openings.opening(t, row["id"])
+    facts = facts_of(document_of(t, row))
+    steps = steps_by_kind(facts.opening, worked_out(facts).steps)[kind]
+    tap(t, row, "start", (hours * 60 + minutes) * 60, who)
+    for n, step in enumerate(steps, 1):
+        ago = (hours * 60 + minutes * (1 - n / len(steps))) * 60
+        record(t, row, "step", "", who, step.key, ago=ago)
 
 
 def _crew(data: Doc) -> Doc:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from datetime import timedelta
 from typing import Any, Literal
 
 from pydantic import AwareDatetime
@@ -91,7 +92,10 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
             {"id": r["id"], "reading": r["doc"], "at": r["at"], "who": r["who"], "instrument": r["instrument"]}
             for r in map(with_zone, readings(t, row["id"]))
         ],
-        "ticks": as_log(events.ticks_among(pressed)),
+        "ticks": [
+            {**line, "at": line["at"] - timedelta(seconds=line["detail"].get("ago", 0))}
+            for line in as_log(events.ticks_among(pressed))
+        ],
         "timing": timing_of(
             pressed, job["doc"].get("words", "north_america"), row["doc"].get("door", {}).get("kind", "swing")
         ),

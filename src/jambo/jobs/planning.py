@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import UTC, date, datetime, time
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
@@ -9,27 +10,41 @@ from jambo.format.document import Crew
 from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.buying import orders_of
-from jambo.jobs.cutting import read_job
+from jambo.jobs.cutting import Read, plan_of_read, read_job
 from jambo.jobs.delivery import planned_openings
 from jambo.jobs.shown import Shown
 from jambo.jobs.timing import learnt_from, timings
 from jambo.store import events
-from jambo.store.database import Database
+from jambo.store.database import Database, Row
 from jambo.views.buying import Order
-from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, ToDo, beside
+from jambo.views.day_sheet import DaySheetOut, day_sheet
+from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo, beside
 
 HERE_BY = time(12)  # of the day something is promised for
 
 
-def now_in(crew: Crew) -> datetime:
-    """The clock on the wall of the job. Raises Refused for a zone nobody knows."""
+def zone_of(crew: Crew) -> ZoneInfo | None:
+    """The zone the job's clock is in; None for that of the machine. Raises Refused for one nobody knows."""
     if not crew.zone:
-        return datetime.now().replace(second=0, microsecond=0)
+        return None
     try:
-        zone = ZoneInfo(crew.zone)
+        return ZoneInfo(crew.zone)
     except (ZoneInfoNotFoundError, ValueError, OSError):
         raise Refused([FieldError("crew.zone", f"{crew.zone!r} is no time zone", 'such as "Europe/Oslo"')]) from None
-    return datetime.now(UTC).astimezone(zone).replace(tzinfo=None, second=0, microsecond=0)
+
+
+def at_the_job(moment: datetime, crew: Crew) -> datetime:
+    """A moment by the clock on the wall of the job. Raises Refused for a zone nobody knows."""
+    return moment.astimezone(zone_of(crew)).replace(tzinfo=None, second=0, microsecond=0)
+
+
+def now_in(crew: Crew) -> datetime:
+    """The clock on the wall of the job. Raises Refused for a zone nobody knows."""
+    return at_the_job(datetime.now(UTC), crew)
+
+
+def _ticks(rows: Mapping[str, Row], crew: Crew) -> dict[str, Tick]:
+    return {key: Tick(at_the_job(events.pressed_at(row), crew), row["who"]) for key, row in rows.items()}
 
 
 def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Crew | None = None) -> JobPlanOut:
@@ -39,18 +54,26 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Crew | None = No
         db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: a crew to try.
     """
     if asked is None:
-        return _plan(db, job_id, shown, None).out()
-    tried = _plan(db, job_id, shown, asked).out()
-    kept = _plan(db, job_id, shown, None)
+        return _plan(db, job_id, shown, None)[0].out()
+    tried = _plan(db, job_id, shown, asked)[0].out()
+    kept = _plan(db, job_id, shown, None)[0]
     return beside(kept.out(), tried) if kept.said.people else tried
 
 
 def document_of_job(db: Database, job_id: int, shown: Shown) -> PlanList:
     """What a job's plan is made from, as an open document. Raises NotFound, Refused."""
-    return _plan(db, job_id, shown, None).said
+    return _plan(db, job_id, shown, None)[0].said
 
 
-def _plan(db: Database, job_id: int, shown: Shown, asked: Crew | None) -> JobPlan:
+def day_of_job(db: Database, job_id: int, shown: Shown, day: date | None) -> DaySheetOut:
+    """What everybody does on a day: the first there is work on where none is asked for. Raises NotFound, Refused."""
+    plan, job = _plan(db, job_id, shown, None)
+    if not plan.said.people:
+        raise Refused([FieldError("crew.people", "nobody works here yet", "at least one person with hours")])
+    return day_sheet(plan, day, plan_of_read(job, job.solved(), shown))
+
+
+def _plan(db: Database, job_id: int, shown: Shown, asked: Crew | None) -> tuple[JobPlan, Read]:
     with db.transaction() as t:
         job = read_job(t, job_id)
         orders = orders_of(events.orders(t, job_id))
@@ -60,11 +83,11 @@ def _plan(db: Database, job_id: int, shown: Shown, asked: Crew | None) -> JobPla
     doc = job.row["doc"]
     start = now_in(crew)
     todo = [
-        ToDo(number, mark, of.document.opening.room, of, frozenset(ticked.get(number, ())))
+        ToDo(number, mark, of.document.opening.room, of, _ticks(ticked.get(number, {}), crew))
         for number, mark, of in planned_openings(job)
     ]
     coming = [one for order in orders for one in _coming(order, start.date())]
-    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt)
+    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt), job
 
 
 def _coming(order: Order, today: date) -> list[Coming]:

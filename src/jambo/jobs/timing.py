@@ -56,7 +56,7 @@ def taps_of(rows: Iterable[Row]) -> list[Tap]:
     found = []
     for row in rows:
         d = row["detail"]
-        at = row["at"].replace(tzinfo=UTC) - timedelta(seconds=d.get("ago", 0))
+        at = events.pressed_at(row)
         if row["what"] == "step":
             found.append(Tap(at, row["who"], "untick" if d.get("undo") else "step", d["key"]))
         elif row["what"] == "timer":
@@ -133,9 +133,10 @@ def after_step(t: Transaction, row: Row, key: str) -> None:
 
 
 def _write(t: Transaction, row: Row, of: Timed, kind: Kind, keys: set[str], sort: str, by_rule: int) -> None:
+    at = max((span.ends for span in of.spans.get(kind, ())), default=datetime.now(UTC))
     detail = {
         "kind": kind, "sort": sort, "minutes": of.minutes(kind), "by_rule": by_rule, "whole": keys <= of.steps,
-        "jumped": kind in of.jumped, "by": sorted({span.who for span in of.spans.get(kind, ())}),
+        "jumped": kind in of.jumped, "ended": at.isoformat(timespec="seconds"), "by": sorted({span.who for span in of.spans.get(kind, ())}),
     }  # fmt: skip
     log(t, row["job_id"], "took", detail, "", row["id"])
 
@@ -162,7 +163,7 @@ def timings(t: Transaction, job_id: int, crew: Crew) -> list[Timing]:
     names = {person.name.casefold() for person in crew.people}
     return [
         Timing(row["id"], row["job_id"], row["opening_id"], row["detail"]["kind"], row["detail"]["sort"],
-               took_of(row["detail"]), tuple(row["detail"]["by"]), row["at"])
+               took_of(row["detail"]), tuple(row["detail"]["by"]), datetime.fromisoformat(row["detail"]["ended"]))
         for row in events.took(t)
         if row["job_id"] == job_id or names & {who.casefold() for who in row["detail"]["by"]}
     ]  # fmt: skip

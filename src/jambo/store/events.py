@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from jambo.store.database import Row, Transaction
@@ -30,14 +31,20 @@ def ticks_among(rows: list[Row]) -> list[Row]:
     return _newest([row for row in rows if row["what"] == "step"], "key")
 
 
-def ticks_of_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
-    """The steps that are ticked on the cards of a job, by opening."""
+def pressed_at(row: Row) -> datetime:
+    """When something was pressed, in UTC: before it was written, where a phone had no network."""
+    at: datetime = row["at"].replace(tzinfo=UTC)
+    return at - timedelta(seconds=row["detail"].get("ago", 0))
+
+
+def ticks_of_job(t: Transaction, job_id: int) -> dict[int, dict[str, Row]]:
+    """The steps that are ticked on the cards of a job, by opening and key."""
     rows = t.rows(
         "SELECT * FROM log WHERE job_id = %s AND what = 'step' AND opening_id IS NOT NULL ORDER BY id", [job_id]
     )
-    found: dict[int, set[str]] = {}
+    found: dict[int, dict[str, Row]] = {}
     for row in _newest(rows, "key"):
-        found.setdefault(row["opening_id"], set()).add(row["detail"]["key"])
+        found.setdefault(row["opening_id"], {})[row["detail"]["key"]] = row
     return found
 
 

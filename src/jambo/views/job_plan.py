@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from functools import cached_property
 
 from typing_extensions import TypedDict
 
@@ -26,15 +27,23 @@ from jambo.views.plan import made, sentence
 MOST_IN_NAME, MOST_NEEDS = 120, 40  # of what an operation waits for: enough to know what to do about it
 
 
+@dataclass(frozen=True, slots=True)
+class Tick:
+    """When a step was done, by the clock on the wall, and by whom."""
+
+    at: datetime
+    who: str
+
+
 @dataclass(frozen=True)
 class ToDo:
-    """An opening of the job and what is known of it: its room, its answer, and which steps of its card are ticked."""
+    """An opening of the job and what is known of it: its room, its answer, and which steps of its card are ticked, when and by whom."""
 
     id: int
     mark: str
     room: str
     of: Planned
-    ticked: frozenset[str]
+    ticked: Mapping[str, Tick]
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,7 +138,7 @@ class JobPlanOut(TypedDict):
 
 
 @dataclass
-class _Told:
+class Told:
     """An operation of the document, with where it comes from."""
 
     todo: ToDo
@@ -150,8 +159,11 @@ class JobPlan:
         learnt: Learnt,
     ) -> None:
         self.tape, self.words, self.learnt = tape, words, learnt
-        self.by_key: dict[str, _Told] = {}
+        self.todo = todo
+        self.crew = crew
+        self.by_key: dict[str, Told] = {}
         self.assumed: list[str] = []
+        self.deliveries: dict[str, datetime] = {}
         self._comes: dict[str, datetime | None] = {}
         self._not_ordered: dict[str, int] = {}
         pool: dict[str, list[Coming]] = {}
@@ -171,7 +183,7 @@ class JobPlan:
         stops = [self._held(one, why) for why in holds(one.of.result)]
         for work in work_of(one.of.facts.opening, one.of.result, one.of.done, one.ticked, self.learnt):
             key = f"{one.id}:{work.kind}"
-            self.by_key[key] = _Told(one, work)
+            self.by_key[key] = Told(one, work)
             needs = [*stops, *(name for item in work.brings for name in self._brought(one, item, pool))]
             by = None
             for day in crew.trades:
@@ -214,16 +226,28 @@ class JobPlan:
             found = waits.pop(0)
             if not found.here:
                 day = f", {spoken(found.at)}" if found.at is not None else ", nobody knows when"
-                yield self._come(f"{told}{day}", found.at)
+                name = self._come(f"{told}{day}", found.at)
+                if found.at is not None:
+                    self.deliveries[name] = found.at
+                yield name
 
     def label(self, work: Work) -> str:
         """What an operation is called."""
         return fill(work.label, self.words)
 
+    @cached_property
+    def of(self) -> Stated:
+        """What the document states. Raises Refused for a crew that cannot be."""
+        return stated(self.said)
+
+    @cached_property
+    def plan(self) -> Plan:
+        """The plan. Raises Refused where the crew's hours never reach."""
+        return made(self.of)
+
     def out(self) -> JobPlanOut:
         """Plan it. Raises Refused for a crew that cannot be."""
-        of = stated(self.said)
-        plan = made(of)
+        of, plan = self.of, self.plan
         return {
             "told": sentence(plan, of),
             "start": at_the_wall(self.said.start),
@@ -240,7 +264,8 @@ class JobPlan:
             "moved": [],
         }
 
-    def _work_out(self, placed: Placed, of: Stated, name: str) -> WorkOut:
+    def work_out(self, placed: Placed, of: Stated, name: str) -> WorkOut:
+        """An operation in the plan, as somebody who is at it is told."""
         told = self.by_key[placed.key]
         return {
             "key": placed.key,
@@ -265,7 +290,7 @@ class JobPlan:
         for placed in plan.placed:
             day = of.moment(placed.start).date().isoformat()
             for name in placed.who:
-                days.setdefault(day, {}).setdefault(name, []).append(self._work_out(placed, of, name))
+                days.setdefault(day, {}).setdefault(name, []).append(self.work_out(placed, of, name))
         order = [person.name for person in self.said.people]
         return [
             {"day": day, "people": [{"name": name, "work": people[name]} for name in order if name in people]}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import datetime
 
 from pydantic import AwareDatetime
 from typing_extensions import TypedDict
@@ -115,7 +115,7 @@ def _time(one: Timing, marks: Mapping[int, str], words: Region) -> TimeOut:
     door = one.sort.split("/")[1]
     return {
         "id": one.id, "opening": one.opening, "mark": marks[one.opening], "label": fill(called(door, one.kind), words),
-        "minutes": one.took.minutes, "by_rule": one.took.by_rule, "by": list(one.by), "at": one.at.replace(tzinfo=UTC),
+        "minutes": one.took.minutes, "by_rule": one.took.by_rule, "by": list(one.by), "at": one.at,
         "state": one.took.state, "told": _told(one.took),
     }  # fmt: skip
 

@@ -413,7 +413,7 @@ def _drawing_out(drawing: Drawing) -> DrawingOut:
     }  # fmt: skip
 
 
-def _step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:
+def step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:
     """Fill a step's figures in; one that is not known yet stays open, to be written in by hand."""
 
     def said(name: str) -> str:
@@ -586,7 +586,7 @@ def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, 
         "hardware": _hardware_out(result, tape, words),
         "shapes": [_shape_out(s) for s in result.shapes],
         "drawings": [_drawing_out(d) for d in result.drawings],
-        "steps": [_step_out(s, result, facts, words) for s in result.steps],
+        "steps": [step_out(s, result, facts, words) for s in result.steps],
         "track": _track_out(result.track, result, facts) if result.track is not None else None,
         "found": as_found_out(result.found, facts, result.figures, words),
         "built": {name: str(value.nm) for name, value in built(result.figures).items()},

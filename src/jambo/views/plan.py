@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Literal
 
 from typing_extensions import TypedDict
 
 from jambo.core.schedule.plan import planned
-from jambo.core.schedule.problem import Plan
+from jambo.core.schedule.problem import Plan, Problem
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.clock import at_the_wall, spoken
@@ -105,9 +106,15 @@ def plan_list(said: PlanList) -> PlanOut:
     return plan_out(made(of), of, said)
 
 
+@lru_cache(maxsize=64)
+def _planned(problem: Problem) -> Plan | None:
+    """The plan of a problem: the day, the weeks and the calendars of a job that nobody changed stand on one search."""
+    return planned(problem)
+
+
 def made(of: Stated) -> Plan:
     """Make the plan. Raises Refused where the crew's hours never reach."""
-    plan = planned(of.problem)
+    plan = _planned(of.problem)
     if plan is None:
         raise Refused(
             [

@@ -57,7 +57,7 @@ export function Clock() {
       </Button>
       {running.map((one) => (
         <p key={one.who} role="status">
-          {one === mine ? "Yours runs" : `${one.who || "Somebody"} runs`}: <b>{inHours(one.minutes + gone)}</b>
+          {one === mine ? "Your time runs" : `${one.who || "Somebody"} runs`}: <b>{inHours(one.minutes + gone)}</b>
         </p>
       ))}
       {mine?.forgotten && (

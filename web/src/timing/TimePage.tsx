@@ -94,6 +94,9 @@ function Doors({ doors }: { doors: JobTime["doors"] }) {
   return (
     <section aria-label="Door by door">
       <h2>Door by door</h2>
+      <p className={styles.key} aria-hidden="true">
+        <span className={styles.found} /> found <span className={styles.rule} /> by rule
+      </p>
       <ul className={styles.doors}>
         {doors.map((door) => (
           <li key={door.opening}>
@@ -131,12 +134,12 @@ function Sorts({ sorts }: { sorts: JobTime["sorts"] }) {
             {sorts.map((sort) => (
               <tr key={sort.label}>
                 <th scope="row">{sort.label}</th>
-                <td>{inHours(sort.by_rule)}</td>
-                <td>{sort.times} ×</td>
-                <td>{inHours(sort.shortest)}</td>
-                <td>{inHours(sort.median)}</td>
-                <td>{inHours(sort.longest)}</td>
-                <td>
+                <td data-of="by rule">{inHours(sort.by_rule)}</td>
+                <td data-of="timed">{sort.times} ×</td>
+                <td data-of="shortest">{inHours(sort.shortest)}</td>
+                <td data-of="middle">{inHours(sort.median)}</td>
+                <td data-of="longest">{inHours(sort.longest)}</td>
+                <td data-of="planned with">
                   <b>{inHours(sort.expected)}</b> <span className="quiet">{sort.told}</span>
                 </td>
               </tr>

@@ -37,11 +37,33 @@ _OF_PART: dict[str, Kind] = {
 OUT, CUT_IN, FRAME, FRAME_WIDE, KIT, STEEL_SET, STEEL_HANG = 30, 180, 45, 75, 60, 20, 20
 UNIT, UNIT_TIGHT, SITE_SET, SITE_HANG, SLIDE, LEAF_IN_POCKET, SIDE, HARDWARE = 40, 75, 120, 60, 150, 30, 30, 25
 
-# What has come before an operation begins, by key of ITEMS
-BROUGHT: dict[Kind, tuple[str, ...]] = {
-    "set": ("unit", "lining_kit", "split_jamb", "steel_frame", "pocket_kit", "sill"),
-    "hang": ("leaf", "slab", "bypass_leaf", "track", "bypass_track"),
+# Which operation a row of the buy list is carried to: the first of these that the opening has
+GOES_WITH: dict[str, tuple[Kind, ...]] = {
+    **dict.fromkeys(("unit", "lining_kit", "split_jamb", "steel_frame", "pocket_kit", "sill", "sill_pan"), ("set",)),
+    **dict.fromkeys(("foot_screw", "steel_foot_screw"), ("set",)),
+    **dict.fromkeys(("shim", "flat_shim"), ("set", "hang")),
+    **dict.fromkeys(("leaf", "slab", "bypass_leaf", "hinge", "long_screw", "soft_close"), ("hang", "set")),
+    **dict.fromkeys(("track", "hanger", "backer", "lag", "anti_jump", "floor_guide"), ("hang",)),
+    **dict.fromkeys(("bypass_track", "bypass_hanger", "bypass_guide"), ("hang",)),
+    **dict.fromkeys(("latch", "bolt", "cover_strip", "seal", "pocket_pull", "slab_pull"), ("hardware", "hang", "set")),
+    "casing_nail": ("trim", "hardware"),
 }
+# What must have come before the operation begins; the rest is bought over the counter
+MUST_COME = frozenset(
+    (
+        "unit",
+        "lining_kit",
+        "split_jamb",
+        "steel_frame",
+        "pocket_kit",
+        "sill",
+        "leaf",
+        "slab",
+        "bypass_leaf",
+        "track",
+        "bypass_track",
+    )
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,7 +73,7 @@ class Work:
     Attributes:
         kind: what it is; label: what it is called, a template over the word list; minutes: by rule or learnt; hands: how many at once.
         steps: of its card, by key; sort: what times it is learnt from; told: where its minutes are from.
-        brings: what must have come, of its buy list.
+        carries: what is carried to it, of its buy list.
         before: the trade that comes only once it is done; after: the trades that are done first.
     """
 
@@ -60,11 +82,16 @@ class Work:
     minutes: int
     hands: int
     steps: tuple[str, ...]
-    brings: tuple[Item, ...] = ()
+    carries: tuple[Item, ...] = ()
     before: Trade | None = None
     after: tuple[Trade, ...] = ()
     sort: str = ""
     told: str = "by rule"
+
+    @property
+    def brings(self) -> tuple[Item, ...]:
+        """What must have come before it begins."""
+        return tuple(item for item in self.carries if item.name in MUST_COME)
 
 
 Learnt = Callable[
@@ -91,10 +118,13 @@ def work_of(
     gone = {"framed": ("out", "frame"), "set": ("out", "frame", "set")}
     over = {kind for what in done for kind in gone.get(what, ())}
     made = []
-    for kind, steps in steps_by_kind(opening, result.steps).items():
+    kinds = steps_by_kind(opening, result.steps)
+    for kind, steps in kinds.items():
         left = tuple(step.key for step in steps if step.key not in ticked)
         if left and kind not in over:
-            items = tuple(item for item in result.hardware if item.name in BROUGHT.get(kind, ()))
+            items = tuple(
+                item for item in result.hardware if next((k for k in GOES_WITH[item.name] if k in kinds), None) == kind
+            )
             before, after = _trades(opening, kind)
             sort = sort_of(opening, result, kind)
             minutes, told = learnt(sort, minutes_by_rule(opening, result, kind))
