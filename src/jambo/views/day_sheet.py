@@ -151,7 +151,7 @@ def _minutes(plan: JobPlan, placed: Placed, name: str, day: date) -> int:
 
 
 def _people(plan: JobPlan, works: Sequence[Placed], on: date, cutting: JobCuttingOut) -> Iterator[PersonSheetOut]:
-    first = {p.key: p.who[0] for p in works}  # who cuts for it, and carries: one of those who are at it
+    first = _leads(works)
     cuts = _cuts(plan, works, first, cutting)
     for person in plan.said.people:
         mine = [placed for placed in works if person.name in placed.who]
@@ -165,6 +165,16 @@ def _people(plan: JobPlan, works: Sequence[Placed], on: date, cutting: JobCuttin
             "cut": cuts.get(person.name, []), "carry": [*_carry(plan, lead)],
             "tools": _tools(plan, [plan.by_key[p.key] for p in mine]), "read": [*_read(plan, lead)],
         }  # fmt: skip
+
+
+def _leads(works: Sequence[Placed]) -> dict[str, str]:
+    """Who cuts and carries for each operation: of those who are at it, who has least of it on this day."""
+    has: Counter[str] = Counter()
+    found = {}
+    for placed in works:
+        found[placed.key] = min(placed.who, key=lambda name: has[name])
+        has[found[placed.key]] += 1
+    return found
 
 
 def _work(plan: JobPlan, placed: Placed, name: str) -> DayWorkOut:

@@ -524,6 +524,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day Of Job
+         * @description What everybody does on a day, with what to cut, to carry and to read first. 422 while nobody works there.
+         */
+        get: operations["day_of_job_api_jobs__job_id__day_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/facts": {
         parameters: {
             query?: never;
@@ -2241,6 +2261,38 @@ export interface components {
             stock?: components["schemas"]["StockOf"][];
         };
         /**
+         * DayCutOut
+         * @description A piece in a stick: `today` where this day's work waits for it; `mark_at` is where it ends on the stick.
+         */
+        DayCutOut: {
+            /** Label */
+            label: string;
+            /** Length */
+            length: string;
+            /** Mark */
+            mark: string;
+            /** Mark At */
+            mark_at: string;
+            /** Today */
+            today: boolean;
+        };
+        /**
+         * DayDoneOut
+         * @description Work that was finished on this day.
+         */
+        DayDoneOut: {
+            /** At */
+            at: string;
+            /** Label */
+            label: string;
+            /** Mark */
+            mark: string;
+            /** Opening */
+            opening: number;
+            /** Who */
+            who: string;
+        };
+        /**
          * DayOut
          * @description A day of the plan, and who does what on it.
          */
@@ -2249,6 +2301,106 @@ export interface components {
             day: string;
             /** People */
             people: components["schemas"]["PersonDayOut"][];
+        };
+        /**
+         * DayReadOut
+         * @description An opening whose hole is to be read before it is set, and what is still to read.
+         */
+        DayReadOut: {
+            /** Mark */
+            mark: string;
+            /** Opening */
+            opening: number;
+            /** Told */
+            told: string;
+        };
+        /**
+         * DaySheetOut
+         * @description A day; `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned.
+         */
+        DaySheetOut: {
+            /** Comes */
+            comes: string[];
+            /** Day */
+            day: string;
+            /** Days */
+            days: string[];
+            /** Done */
+            done: components["schemas"]["DayDoneOut"][];
+            /** People */
+            people: components["schemas"]["PersonSheetOut"][];
+            /** Told */
+            told: string;
+            /** Waits */
+            waits: components["schemas"]["HeldUpOut"][];
+        };
+        /**
+         * DayStepOut
+         * @description A step of a card that is still to do, with its figures.
+         */
+        DayStepOut: {
+            /** Caution */
+            caution: string;
+            /** Check */
+            check: string;
+            /** Gate */
+            gate: string;
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * DayStickOut
+         * @description Sticks to cut that are alike: how many, what they are and how long, and the pieces of each in cutting order.
+         */
+        DayStickOut: {
+            /** Count */
+            count: number;
+            /** Pieces */
+            pieces: components["schemas"]["DayCutOut"][];
+            /** Section */
+            section: string;
+            /** Stick */
+            stick: string;
+        };
+        /**
+         * DayWorkOut
+         * @description An operation of a day, with the steps that are left; `begun` where some are done.
+         */
+        DayWorkOut: {
+            /** Begun */
+            begun: boolean;
+            /** Critical */
+            critical: boolean;
+            /** End */
+            end: string;
+            /** Float */
+            float: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Late */
+            late: number;
+            /** Mark */
+            mark: string;
+            /** Minutes */
+            minutes: number;
+            /** Minutes Are */
+            minutes_are: string;
+            /** Opening */
+            opening: number;
+            /** Others */
+            others: string[];
+            /** Room */
+            room: string;
+            /** Start */
+            start: string;
+            /** Steps */
+            steps: string[];
+            /** Todo */
+            todo: components["schemas"]["DayStepOut"][];
         };
         /**
          * DeadlineOut
@@ -4176,6 +4328,26 @@ export interface components {
             name: string;
             /** Work */
             work: components["schemas"]["WorkOut"][];
+        };
+        /**
+         * PersonSheetOut
+         * @description What somebody does on a day: work in order, sticks to cut, things and tools to carry, holes to read first.
+         */
+        PersonSheetOut: {
+            /** Carry */
+            carry: string[];
+            /** Cut */
+            cut: components["schemas"]["DayStickOut"][];
+            /** Name */
+            name: string;
+            /** Read */
+            read: components["schemas"]["DayReadOut"][];
+            /** Told */
+            told: string;
+            /** Tools */
+            tools: string[];
+            /** Work */
+            work: components["schemas"]["DayWorkOut"][];
         };
         /**
          * PieceOut
@@ -9680,6 +9852,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobCuttingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    day_of_job_api_jobs__job_id__day_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+                day?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaySheetOut"];
                 };
             };
             /** @description Bad Request */

@@ -306,6 +306,7 @@ function Board({ data }: { data: JobPageData }) {
         )}
         <Link to={`/jobs/${data.id}/came`}>What came</Link>
         <Link to={`/jobs/${data.id}/cutting`}>Cutting</Link>
+        {(data.job.crew?.people ?? []).length > 0 && <Link to={`/jobs/${data.id}/today`}>Today</Link>}
         <Link to={`/jobs/${data.id}/plan`}>Who and when</Link>
         <Link to={`/jobs/${data.id}/heads`}>Head lines</Link>
         <Link to={`/jobs/${data.id}/floors`}>Floors</Link>

@@ -45,7 +45,7 @@ export function JobsPage() {
               {jobs.data.map(({ id, version, job, openings }) => (
                 <li key={id}>
                   <JobMenu id={id} version={version} job={job} />
-                  <Link to={`/jobs/${id}`}>
+                  <Link to={(job.crew?.people ?? []).length > 0 ? `/jobs/${id}/today` : `/jobs/${id}`}>
                     <strong>{job.name}</strong>
                     <span>{job.place}</span>
                     <span className={styles.jobFacts}>

@@ -7,12 +7,9 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { inHours } from "../timing/hours";
 import { CrewPanel } from "./CrewPanel";
+import { clock, dayOf } from "./day";
 import styles from "./PlanPage.module.css";
 import { usePlan } from "./usePlan";
-
-const clock = (at: string) => at.slice(11, 16);
-const dayOf = (iso: string) =>
-  new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString([], { weekday: "long", day: "numeric", month: "long" });
 
 /** Who does what when: what the plan comes to, what it waits for, and each day person by person. */
 export function PlanPage() {
@@ -33,6 +30,9 @@ export function PlanPage() {
           </>
         }
       >
+        <Button component={Link} variant="subtle" to={`/jobs/${id}/today`}>
+          Today
+        </Button>
         <Button component={Link} variant="subtle" to={`/jobs/${id}/time`}>
           What it took
         </Button>
