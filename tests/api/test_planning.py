@@ -84,8 +84,9 @@ ALL_DAYS = [{"days": ["mon", "tue", "wed", "thu", "fri", "sat", "sun"], "from": 
 CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
 
 
-def tried(client, job, **more):
-    answer = client.post(f"{job}/plan/try", json=CREW | more)
+def tried(client, job, promised=(), settled=(), **more):
+    body = {"crew": CREW | more, "promised": dict(promised), "settled": list(settled)}
+    answer = client.post(f"{job}/plan/try", json=body)
     assert answer.status_code == 200, answer.text
     return answer.json()
 
@@ -131,6 +132,8 @@ def test_gates_of_other_trades_and_deliveries_hold_the_work(client, job):
     (deadline,) = plan["deadlines"]
     assert (deadline["open"], deadline["late"], deadline["minutes"]) == (3, 2, 75 + 60 + 45 + 45)
     assert "not done by then: W1, W3" in deadline["told"]
+    assert "3 h 45 of work, " in deadline["told"]
+    assert "enough if two work on it" in deadline["told"]  # frames and kits take two
     unknown = tried(client, job, trades=[{"trade": "wallboard"}])
     assert ("W1", "Hang the leaf", 30) not in works(unknown)
     assert {"Drywall done"} <= {name for h in unknown["held_up"] for name in h["waits_for"]}
@@ -148,3 +151,81 @@ def test_what_is_done_leaves_the_plan_and_the_crew_is_kept(client, job):
         job, json={"version": kept["version"] + 1, "job": kept["job"] | {"crew": CREW | {"zone": "Nowhere/Land"}}}
     )
     assert client.get(f"{job}/plan").json()["errors"][0]["path"] == "crew.zone"
+
+
+def keep_crew(client, job, **more):
+    kept = client.get(job).json()
+    client.put(job, json={"version": kept["version"], "job": kept["job"] | {"crew": CREW | more}}).raise_for_status()
+
+
+def test_a_delivery_that_slips_is_tried_and_kept(client, job):
+    """The kit slips by four days: its opening is done later, the other one is not touched."""
+    keep_crew(client, job)
+    counters = client.get(f"{job}/buying").json()["counters"]
+    kit = next(line for c in counters for line in c["lines"] if line["key"].startswith("pocket_kit"))
+    day = (datetime.now() + timedelta(days=3)).date()
+    client.post(f"{job}/buying/orders", json={"key": kit["key"], "count": 1, "promised": f"{day}"}).raise_for_status()
+    (coming,) = client.get(f"{job}/plan").json()["coming"]
+    assert (coming["what"], coming["marks"], coming["promised"]) == ("Pocket kit", ["W1"], f"{day}")
+    later = day + timedelta(days=4)
+    plan = tried(client, job, promised={coming["order"]: f"{later}"})
+    assert [m["mark"] for m in plan["moved"]] == ["W1"]
+    assert plan["coming"][0]["promised"] == f"{later}"
+    never = tried(client, job, promised={coming["order"]: None})
+    assert [m["after"] for m in never["moved"] if m["mark"] == "W1"] == [None]  # it is framed, and waits for its kit
+    assert client.get(f"{job}/plan").json()["coming"][0]["promised"] == f"{day}"  # only tried
+    answer = client.post(f"{job}/buying/orders/{coming['order']}/promised", json={"promised": f"{later}"})
+    assert answer.status_code == 201
+    kept = client.get(f"{job}/plan").json()
+    assert (kept["finish"], kept["coming"][0]["promised"]) == (plan["finish"], f"{later}")
+    assert [line["words"] for line in client.get(f"{job}/log").json()["lines"] if line["what"] == "promised"] == [
+        f"1 Pocket kit; promised for {later}"
+    ]
+    client.post(f"{job}/buying/orders/{coming['order']}/came", json={"count": 1}).raise_for_status()
+    gone = client.post(f"{job}/buying/orders/{coming['order']}/promised", json={"promised": None})
+    assert (gone.status_code, gone.json()["errors"][0]["path"]) == (422, "promised")
+
+
+def test_what_is_not_said_can_be_tried_as_settled(client, job):
+    """W3 waits for two floors; taken as chosen it is planned, and the plan as kept still says that it waits."""
+    keep_crew(client, job)
+    names = client.get(f"{job}/plan").json()["held_up"][0]["waits_for"]
+    assert names == ["W3: Floor on side A", "W3: Floor on side B"]
+    assert tried(client, job, settled=names[:1])["held_up"][0]["waits_for"] == names[1:]
+    plan = tried(client, job, settled=names)
+    assert (plan["held_up"], [(m["mark"], m["before"]) for m in plan["moved"] if m["before"] is None]) == (
+        [],
+        [("W3", None)],
+    )
+
+
+def test_work_is_put_off_within_its_gates(client, job):
+    """W1: the leaf comes after the kit, and the kit after the frame: each says what it waits for, and what waits for it."""
+    day = (datetime.now() + timedelta(days=2)).date()
+    boards = {"trade": "wallboard", "at": f"{day}T07:00", "done": f"{day}T15:00"}
+    plan = tried(client, job, trades=[boards])
+    works_ = {
+        w["key"].split(":")[1]: w for d in plan["days"] for p in d["people"] for w in p["work"] if w["mark"] == "W1"
+    }
+    assert (works_["set"]["no_earlier"], works_["set"]["no_later"]) == ("first: W1: Frame the opening", "Drywall comes")
+    assert works_["set"]["latest"] == f"{day}T06:00"  # an hour before it comes
+    assert works_["frame"]["latest"] == f"{day}T04:45"
+    assert (works_["hang"]["earliest"], works_["hang"]["no_earlier"]) == (f"{day}T15:00", "Drywall done")
+    assert (works_["hang"]["latest"], works_["hang"]["put_off"]) == (None, False)
+    (trade,) = plan["trades"]
+    assert (trade["label"], trade["at"], trade["done"], trade["rooms"]) == (
+        "Drywall",
+        f"{day}T07:00",
+        f"{day}T15:00",
+        [],
+    )
+    off = {"opening": works_["hang"]["opening"], "work": "hang", "at": f"{day + timedelta(days=1)}T09:00"}
+    moved = tried(client, job, trades=[boards], put_off=[off])
+    hang = next(w for d in moved["days"] for p in d["people"] for w in p["work"] if w["key"] == works_["hang"]["key"])
+    assert (hang["start"], hang["put_off"], hang["earliest"]) == (
+        f"{day + timedelta(days=1)}T09:00",
+        True,
+        f"{day}T15:00",
+    )
+    wrong = client.post(f"{job}/plan/try", json={"crew": CREW | {"put_off": [off | {"work": "sing"}]}})
+    assert (wrong.status_code, wrong.json()["errors"][0]["path"]) == (422, "crew.put_off[0].work")

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jambo.core.schedule.best import least_finish
+from jambo.core.schedule.gates import enough, gates, hands_left
 from jambo.core.schedule.hours import hours_of
 from jambo.core.schedule.plan import planned
 from jambo.core.schedule.problem import Circle, Operation, Person, Problem
@@ -189,3 +190,57 @@ def test_more_hands_are_never_later_and_the_same_job_has_the_same_plan(of):
     assert planned(of) == plan
     more = planned(Problem((*of.people, person("P9")), of.operations, of.start))
     assert more.finish <= plan.finish
+
+
+def test_the_gates_of_each_operation_by_hand():
+    """b waits for a (60 min) and for something that comes at 9:00; c waits for b; c is due on the second day at 8:00."""
+    of = problem(
+        op("a", 60), op("b", 30, after="a", not_before=at(0, 900)), op("c", 90, after="b", by=at(1, 800)), op("d", 480)
+    )
+    assert {key: (g.earliest, g.follows, g.latest, g.due) for key, g in gates(of).items()} == {
+        # 90 minutes before 8:00 of the second day is 15:00; 30 before that 14:30; 60 before that 13:30
+        "a": (at(0, 700), None, at(0, 1330), "c"),
+        "b": (at(0, 900), None, at(0, 1430), "c"),
+        "c": (at(0, 930), "b", at(0, 1500), "c"),
+        "d": (at(0, 700), None, None, None),
+    }
+    gone = gates(problem(op("a", 60, by=at(0, 730))))["a"]
+    assert (gone.earliest, gone.latest) == (at(0, 700), at(0, 700))  # too late already: at once
+    assert gates(Problem((Person("P0", ()),), (op("a", 60),))) == {}
+
+
+@pytest.mark.parametrize(
+    ("work", "left", "n"),
+    [
+        ([(375, 2)], (480, 480, 480), 2),  # five pocket frames of 75 for two, a day each
+        ([(375, 1)], (480, 480), 1),
+        ([(480, 1)], (480, 480), 1),
+        ([(481, 1)], (480, 480), 2),
+        ([(30, 2)], (480,), None),  # nobody at the other end
+        ([(481, 2)], (480, 480, 480), None),  # a third gives no second pair
+        ([(481, 2)], (480, 480, 480, 480), 4),
+        ([(300, 2), (200, 1)], (480, 480), 2),
+        ([(300, 2), (400, 1)], (480, 480), None),
+        ([(300, 2)], (480, 200), None),  # as long as the second has time
+        ([], (), None),
+    ],
+)
+def test_how_many_have_to_be_at_it(work, left, n):
+    assert enough(work, left) == n
+
+
+def test_hands_left_are_everybodys_own_hours():
+    """From 9:00 to 13:00 of the next day: P0 6 h and 5.5 h; P1, who is off on the first day, 5.5 h."""
+    of = problem(people=(person("P1", off=(0,)), person("P0")), start=at(0, 900))
+    assert hands_left(of, at(1, 1300)) == (360 + 330, 330)
+    assert hands_left(of, at(0, 800)) == (0, 0)
+
+
+@settings(max_examples=60, deadline=None)
+@given(small())
+def test_nothing_is_planned_before_its_gate_and_what_is_in_time_not_after_it(of):
+    plan, between = planned(of), gates(of)
+    for placed in plan.placed if plan else ():
+        assert placed.start >= between[placed.key].earliest
+    if plan and not any(placed.late for placed in plan.placed):
+        assert all(p.start <= between[p.key].latest for p in plan.placed if between[p.key].latest is not None)

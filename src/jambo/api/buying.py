@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from datetime import date
+
 from fastapi import APIRouter
 from fastapi.responses import Response
+from pydantic import BaseModel
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
 from jambo.jobs import buying, delivery
@@ -34,6 +37,19 @@ def table(db: Db, job_id: Id, shown: ShownQuery) -> Response:
 def order(db: Db, job_id: Id, shown: ShownQuery, new: NewOrder, who: Who) -> None:
     """Record an order. 422 for what is not on the list."""
     buying.order(db, job_id, new, shown, who)
+
+
+class Promise(BaseModel):
+    """The day an order is promised for now; None where nobody knows."""
+
+    promised: date | None
+
+
+@router.post("/orders/{order_id}/promised", status_code=201)
+def promise(db: Db, job_id: Id, order_id: Id, of: Promise, who: Who, shown: ShownQuery) -> BuyingOut:
+    """Record that an order is promised for another day. 422 where all of it has come."""
+    buying.promise(db, job_id, order_id, of.promised, who)
+    return buying.buying_of_job(db, job_id, shown)
 
 
 @router.post("/orders/{order_id}/came", status_code=201)

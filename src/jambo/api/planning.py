@@ -9,9 +9,9 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
-from jambo.format.document import Crew
 from jambo.format.plan import PlanList
 from jambo.jobs import planning, timing
+from jambo.jobs.planning import Tried
 from jambo.views.day_sheet import DaySheetOut
 from jambo.views.job_plan import JobPlanOut
 from jambo.views.job_time import JobTimeOut
@@ -33,9 +33,9 @@ def plan_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
 
 
 @router.post("/jobs/{job_id}/plan/try", response_model=JobPlanOut)
-def try_plan(db: Db, job_id: Id, shown: ShownQuery, crew: Crew) -> Straight:
-    """Plan it with another crew, or with trades on other days, without keeping them."""
-    return Straight(planning.plan_of_job(db, job_id, shown, crew))
+def try_plan(db: Db, job_id: Id, shown: ShownQuery, tried: Tried) -> Straight:
+    """Plan it with another crew, trades or deliveries on other days, or something settled, without keeping it."""
+    return Straight(planning.plan_of_job(db, job_id, shown, tried))
 
 
 @router.get("/jobs/{job_id}/day", response_model=DaySheetOut)

@@ -33,6 +33,7 @@ from jambo.core.kinds.face_slider.facts import Slider as SliderFacts
 from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
+from jambo.core.schedule.work import Kind as WorkKind
 from jambo.core.schedule.work import Trade
 from jambo.core.stock.problem import Goal
 from jambo.core.words.lists import Region
@@ -513,11 +514,20 @@ class TradeDay(Model):
     rooms: Annotated[list[Name], Field(max_length=60)] = Field(default_factory=list)
 
 
+class NotBefore(Model):
+    """A piece of work of an opening (by its number) that the crew does not begin before a moment, though it could."""
+
+    opening: Annotated[int, Field(ge=1)]
+    work: WorkKind
+    at: Moment
+
+
 class Crew(Model):
-    """Who works on a job, when other trades come, and the zone its clock is in; "" for that of the machine."""
+    """Who works on a job, when other trades come, what is put off, and the zone its clock is in; "" for that of the machine."""
 
     people: Annotated[list[PlanPerson], Field(max_length=20)] = Field(default_factory=list)
     trades: Annotated[list[TradeDay], Field(max_length=60)] = Field(default_factory=list)
+    put_off: Annotated[list[NotBefore], Field(max_length=500)] = Field(default_factory=list)
     zone: Annotated[str, Field(max_length=60, pattern=r"^[A-Za-z0-9_+\-/]*$")] = ""
 
 

@@ -55,10 +55,13 @@ def orders_of(rows: list[Row]) -> list[Order]:
     moved: dict[int, list[Row]] = {}
     of: dict[int, int] = {}
     given: Counter[int] = Counter()
+    promised: dict[int, str] = {}
     for row in rows:
         if row["what"] in ("came", "sent back"):
             moved.setdefault(row["detail"]["order"], []).append(row)
             of[row["id"]] = row["detail"]["order"]
+        elif row["what"] == "promised":
+            promised[row["detail"]["order"]] = row["detail"].get("promised", "")
         elif row["what"] == "given":
             given[of.get(row["detail"]["came"], 0)] += 1
     found = []
@@ -75,7 +78,7 @@ def orders_of(rows: list[Row]) -> list[Order]:
             found.append(
                 Order(
                     row["id"], d["key"], d["label"], d["detail"], d["count"], d.get("from", ""), f"{row['at']:%Y-%m-%d}",
-                    d.get("promised", ""), number["came"], number["sent back"], happened, given[row["id"]],
+                    promised.get(row["id"], d.get("promised", "")), number["came"], number["sent back"], happened, given[row["id"]],
                 )
             )  # fmt: skip
     return found
@@ -135,6 +138,16 @@ def _not_since(of: Order, move: Movement) -> None:
 def _move(t: Transaction, job_id: int, of: Order, what: str, move: Movement, more: Mapping[str, Any], who: str) -> None:
     detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": move.count, **more}
     log(t, job_id, what, detail | ({"note": move.note} if move.note else {}), who)
+
+
+def promise(db: Database, job_id: int, order_id: int, promised: date | None, who: str) -> None:
+    """Record that an order is promised for another day, or that nobody knows any more. Raises NotFound, and Refused where all has come."""
+    with db.transaction(writes=True) as t:
+        of = _order_of(t, job_id, order_id)
+        if not of.open:
+            raise Refused([FieldError("promised", "all of them have come already", "look at the list again")])
+        detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": of.open}
+        log(t, job_id, "promised", detail | ({"promised": promised.isoformat()} if promised else {}), who)
 
 
 def came(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> None:

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from datetime import UTC, date, datetime, time
+from typing import Annotated
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+from pydantic import BaseModel, Field
 
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
@@ -47,11 +50,20 @@ def _ticks(rows: Mapping[str, Row], crew: Crew) -> dict[str, Tick]:
     return {key: Tick(at_the_job(events.pressed_at(row), crew), row["who"]) for key, row in rows.items()}
 
 
-def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Crew | None = None) -> JobPlanOut:
-    """Plan a job from now on, by its own crew, or by one that is tried beside it. Raises NotFound, Refused.
+class Tried(BaseModel):
+    """What is tried beside the plan as it is: another crew with its trades, orders promised for other days (by their line; None where
+    nobody would know), and what the plan waits for taken as settled, by how it is told."""
+
+    crew: Crew
+    promised: Annotated[dict[int, date | None], Field(max_length=200)] = Field(default_factory=dict)
+    settled: Annotated[list[Annotated[str, Field(max_length=200)]], Field(max_length=200)] = Field(default_factory=list)
+
+
+def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Tried | None = None) -> JobPlanOut:
+    """Plan a job from now on, by what is kept, or by what is tried beside it. Raises NotFound, Refused.
 
     Args:
-        db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: a crew to try.
+        db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: what is tried.
     """
     if asked is None:
         return _plan(db, job_id, shown, None)[0].out()
@@ -73,12 +85,12 @@ def day_of_job(db: Database, job_id: int, shown: Shown, day: date | None) -> Day
     return day_sheet(plan, day, plan_of_read(job, job.solved(), shown))
 
 
-def _plan(db: Database, job_id: int, shown: Shown, asked: Crew | None) -> tuple[JobPlan, Read]:
+def _plan(db: Database, job_id: int, shown: Shown, asked: Tried | None) -> tuple[JobPlan, Read]:
     with db.transaction() as t:
         job = read_job(t, job_id)
         orders = orders_of(events.orders(t, job_id))
         ticked = events.ticks_of_job(t, job_id)
-        crew = asked if asked is not None else parse(Crew, job.row["doc"].get("crew", {}))
+        crew = asked.crew if asked is not None else parse(Crew, job.row["doc"].get("crew", {}))
         learnt = learnt_from(timings(t, job_id, crew))
     doc = job.row["doc"]
     start = now_in(crew)
@@ -86,14 +98,16 @@ def _plan(db: Database, job_id: int, shown: Shown, asked: Crew | None) -> tuple[
         ToDo(number, mark, of.document.opening.room, of, _ticks(ticked.get(number, {}), crew))
         for number, mark, of in planned_openings(job)
     ]
-    coming = [one for order in orders for one in _coming(order, start.date())]
-    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt), job
+    slipped = asked.promised if asked is not None else {}
+    coming = [one for order in orders for one in _coming(order, start.date(), slipped)]
+    settled = asked.settled if asked is not None else ()
+    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt, settled), job
 
 
-def _coming(order: Order, today: date) -> list[Coming]:
+def _coming(order: Order, today: date, slipped: Mapping[int, date | None]) -> list[Coming]:
     """The things of an order that are not with an opening: those that are here, then those that are promised; a day gone by says nothing."""
-    here = [Coming(order.key, here=True)] * max(0, order.came - order.back - order.given)
-    promised = date.fromisoformat(order.promised) if order.promised else None
+    here = [Coming(order.key, here=True, order=order.id)] * max(0, order.came - order.back - order.given)
+    promised = slipped.get(order.id, date.fromisoformat(order.promised) if order.promised else None)
     known = promised is not None and promised >= today
     at = datetime.combine(promised, HERE_BY) if known and promised is not None else None
-    return [*here, *[Coming(order.key, here=False, at=at)] * order.open]
+    return [*here, *[Coming(order.key, here=False, at=at, order=order.id)] * order.open]

@@ -116,9 +116,9 @@ def sticks_and_offcuts(t: Transaction, job_id: int) -> list[Row]:
 
 
 def orders(t: Transaction, job_id: int) -> list[Row]:
-    """What was ordered for a job, came, was measured, given to openings and sent back, oldest first; what was taken back is left out."""
+    """What was ordered for a job, promised for another day, came, was measured, given to openings and sent back, oldest first; what was taken back is left out."""
     rows = t.rows(
-        "SELECT * FROM log WHERE job_id = %s AND what IN ('order', 'came', 'sent back', 'checked', 'given') ORDER BY id",
+        "SELECT * FROM log WHERE job_id = %s AND what IN ('order', 'promised', 'came', 'sent back', 'checked', 'given') ORDER BY id",
         [job_id],
     )
     read = [{**row, "detail": json.loads(row["detail"])} for row in rows]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from functools import cached_property
@@ -12,6 +12,7 @@ from typing_extensions import TypedDict
 from jambo.core.flags import Flag
 from jambo.core.framing.items import ITEMS, Item
 from jambo.core.quantities.tape import Tape
+from jambo.core.schedule.gates import Gate, enough, gates, hands_left
 from jambo.core.schedule.problem import Placed, Plan
 from jambo.core.schedule.work import TRADES, Learnt, Trade, Work, holds, work_of
 from jambo.core.words.lists import Region, fill
@@ -24,6 +25,7 @@ from jambo.views.held import Planned
 from jambo.views.opening import flag_out, item_detail, label
 from jambo.views.plan import made, sentence
 
+NUMBERS = {2: "two", 3: "three", 4: "four", 5: "five"}
 MOST_IN_NAME, MOST_NEEDS = 120, 40  # of what an operation waits for: enough to know what to do about it
 
 
@@ -48,16 +50,26 @@ class ToDo:
 
 @dataclass(frozen=True, slots=True)
 class Coming:
-    """One thing of an order: here already, or promised for a moment, or nobody knows when."""
+    """One thing of an order, by its line: here already, or promised for a moment, or nobody knows when."""
 
     key: str
     here: bool
     at: datetime | None = None
+    order: int = 0
 
 
-class WorkOut(TypedDict):
+class GatesOut(TypedDict):
+    """Between what moments an operation may begin, and why not earlier or later; "" where nothing but the hours says so."""
+
+    earliest: str
+    no_earlier: str
+    latest: str | None
+    no_later: str
+
+
+class WorkOut(GatesOut):
     """An operation in the plan; `float` and `late` are working minutes, `minutes_are` says whose minutes they are, `others` who else is
-    at it."""
+    at it. `put_off` says that the crew put it off."""
 
     key: str
     opening: int
@@ -73,6 +85,7 @@ class WorkOut(TypedDict):
     float: int
     late: int
     steps: list[str]
+    put_off: bool
 
 
 class PersonDayOut(TypedDict):
@@ -109,8 +122,27 @@ class DeadlineOut(TypedDict):
     told: str
 
 
+class ComingOut(TypedDict):
+    """An order of which something is waited for: its line, what it is, which openings wait, and for which day it is promised."""
+
+    order: int
+    what: str
+    marks: list[str]
+    promised: str | None
+
+
+class TradeOut(TypedDict):
+    """Another trade: which of the crew's list, what it is called, when it comes and is done, and where."""
+
+    n: int
+    label: str
+    at: str | None
+    done: str | None
+    rooms: list[str]
+
+
 class MovedOut(TypedDict):
-    """When an opening is done by one plan and by another; None where it is not planned."""
+    """When an opening is done by one plan and by another; None where some of its work cannot be planned."""
 
     opening: int
     mark: str
@@ -133,6 +165,8 @@ class JobPlanOut(TypedDict):
     deadlines: list[DeadlineOut]
     assumed: list[str]
     chain: list[str]
+    coming: list[ComingOut]
+    trades: list[TradeOut]
     before: str
     moved: list[MovedOut]
 
@@ -157,9 +191,13 @@ class JobPlan:
         tape: Tape,
         words: Region,
         learnt: Learnt,
+        settled: Collection[str] = (),
     ) -> None:
+        self.settled = frozenset(settled)
+        self.coming: dict[int, ComingOut] = {}
+        self.put_off = {f"{one.opening}:{one.work}": one.at for one in crew.put_off}
         self.tape, self.words, self.learnt = tape, words, learnt
-        self.todo = todo
+        self.todo, self.start = todo, start
         self.crew = crew
         self.by_key: dict[str, Told] = {}
         self.assumed: list[str] = []
@@ -196,12 +234,13 @@ class JobPlan:
             yield PlanOperation(
                 key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
                 hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_NEEDS], after=[before] if before else [], by=by,
+                not_before=self.put_off.get(key),
             )  # fmt: skip
             before = key
 
     def _come(self, name: str, at: datetime | None) -> str:
         name = name[:MOST_IN_NAME]
-        self._comes[name] = at
+        self._comes[name] = self.start if name in self.settled else at
         return name
 
     def _held(self, one: ToDo, why: object) -> str:
@@ -229,7 +268,14 @@ class JobPlan:
                 name = self._come(f"{told}{day}", found.at)
                 if found.at is not None:
                     self.deliveries[name] = found.at
+                self._waited_for(found, told, one.mark)
                 yield name
+
+    def _waited_for(self, found: Coming, told: str, mark: str) -> None:
+        """An order that something waits for."""
+        day = found.at.date().isoformat() if found.at is not None else None
+        of = self.coming.setdefault(found.order, {"order": found.order, "what": told, "marks": [], "promised": day})
+        of["marks"] = list(dict.fromkeys([*of["marks"], mark]))
 
     def label(self, work: Work) -> str:
         """What an operation is called."""
@@ -259,10 +305,43 @@ class JobPlan:
             "held_up": [self._held_up(key, names) for key, names in of.waits.items()],
             "deadlines": [*self._deadlines(plan, of)],
             "assumed": self.assumed,
-            "chain": [f"{self.by_key[key].todo.mark}: {self.label(self.by_key[key].work)}" for key in plan.chain],
+            "chain": [self._called(key) for key in plan.chain],
+            "coming": [*self.coming.values()],
+            "trades": [*self._trades()],
             "before": "",
             "moved": [],
         }
+
+    def _trades(self) -> Iterator[TradeOut]:
+        for n, day in enumerate(self.crew.trades):
+            yield {
+                "n": n, "label": fill(TRADES[day.trade], self.words), "at": at_the_wall(day.at) if day.at else None,
+                "done": at_the_wall(day.done) if day.done else None, "rooms": day.rooms,
+            }  # fmt: skip
+
+    @cached_property
+    def gates(self) -> dict[str, Gate]:
+        """Between what moments each operation may begin, whatever the crew has put off."""
+        bare = [one.model_copy(update={"not_before": None}) for one in self.said.operations]
+        return gates(stated(self.said.model_copy(update={"operations": bare})).problem)
+
+    def _gates_out(self, key: str) -> GatesOut:
+        gate, of = self.gates[key], {one.key: one for one in self.said.operations}[key]
+        comes = {one.name: one.at for one in self.said.comes}
+        at = self.of.moment(gate.earliest)
+        first = [name for name in of.needs if (day := comes[name]) is not None and self.start < day <= at]
+        why = f"first: {self._called(gate.follows)}" if gate.follows else ", ".join(first[:2])
+        due = self.by_key[gate.due] if gate.due is not None else None
+        trade = TRADES[due.work.before] if due is not None and due.work.before is not None else ""
+        return {
+            "earliest": at_the_wall(at), "no_earlier": why,
+            "latest": None if gate.latest is None else at_the_wall(self.of.moment(gate.latest)),
+            "no_later": f"{fill(trade, self.words)} comes" if trade else "",
+        }  # fmt: skip
+
+    def _called(self, key: str) -> str:
+        told = self.by_key[key]
+        return f"{told.todo.mark}: {self.label(told.work)}"
 
     def work_out(self, placed: Placed, of: Stated, name: str) -> WorkOut:
         """An operation in the plan, as somebody who is at it is told."""
@@ -282,6 +361,8 @@ class JobPlan:
             "float": placed.float_,
             "late": placed.late,
             "steps": list(told.work.steps),
+            "put_off": placed.key in self.put_off,
+            **self._gates_out(placed.key),
         }
 
     def _days(self, plan: Plan, of: Stated) -> list[DayOut]:
@@ -320,6 +401,7 @@ class JobPlan:
             openings = len({self.by_key[key].todo.id for key in keys})
             name = fill(TRADES[trade], self.words)
             told = f"{name} {spoken(at)}: {openings} {'opening is' if openings == 1 else 'openings are'} still to do, {in_hours(minutes)} of work"
+            told += self._hands(of, keys, at)
             told += (
                 "; all of it is done by then" if not behind else f"; not done by then: {', '.join(self._marks(behind))}"
             )
@@ -328,16 +410,29 @@ class JobPlan:
                 "told": told + ".",
             }  # fmt: skip
 
+    def _hands(self, of: Stated, keys: Sequence[str], at: datetime) -> str:
+        """How much time everybody has before a moment, and how many have to be at it."""
+        left = hands_left(of.problem, int((at - of.midnight).total_seconds() // 60))
+        ops = {one.key: one for one in self.said.operations}
+        n = enough([(ops[key].minutes, ops[key].hands) for key in keys], left)
+        if n is None:
+            return f", {in_hours(sum(left))} of hands left, which is too little"
+        many = "one works" if n == 1 else f"{NUMBERS.get(n, n)} work"
+        return f", {in_hours(sum(left))} of hands left, enough if {many} on it"
+
     def _marks(self, keys: Sequence[str]) -> list[str]:
         return list(dict.fromkeys(self.by_key[key].todo.mark for key in keys))
 
 
 def _ends(plan: JobPlanOut) -> dict[tuple[int, str], str]:
-    """When each opening that is planned is done."""
+    """When each opening is done; nothing of those of which some work cannot be planned."""
     found: dict[tuple[int, str], str] = {}
+    waits = {one["opening"] for one in plan["held_up"]}
     for day in plan["days"]:
         for person in day["people"]:
             for work in person["work"]:
+                if work["opening"] in waits:
+                    continue
                 opening = work["opening"], work["mark"]
                 found[opening] = max(found.get(opening, ""), work["end"])
     return found

@@ -46,7 +46,7 @@ EVENTS = {
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
     "stick": "stick cut", "offcut": "offcut", "order": "ordered", "came": "delivered", "sent back": "sent back",
     "checked": "measured on delivery", "given": "delivery goes here",
-    "timer": "time", "took": "took", "took so": "took, as said",
+    "promised": "promised for another day", "timer": "time", "took": "took", "took so": "took, as said",
 }  # fmt: skip
 
 
@@ -216,6 +216,7 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "offcut": _offcut,
     "order": _order,
     "came": _order,
+    "promised": _order,
     "sent back": _order,
     "checked": _order,
     "given": _order,
