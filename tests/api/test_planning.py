@@ -179,7 +179,7 @@ def test_a_delivery_that_slips_is_tried_and_kept(client, job):
     kept = client.get(f"{job}/plan").json()
     assert (kept["finish"], kept["coming"][0]["promised"]) == (plan["finish"], f"{later}")
     assert [line["words"] for line in client.get(f"{job}/log").json()["lines"] if line["what"] == "promised"] == [
-        f"1 Pocket kit; promised for {later}"
+        f"1 Pocket kit, 2-6 (30 in); promised for {later}"
     ]
     client.post(f"{job}/buying/orders/{coming['order']}/came", json={"count": 1}).raise_for_status()
     gone = client.post(f"{job}/buying/orders/{coming['order']}/promised", json={"promised": None})

@@ -65,7 +65,7 @@ def framing_of(client, number, mark="T2"):
 
 
 def test_a_time_is_taken_learnt_from_and_shown(client, job):
-    number, (one, two) = job
+    number, (one, _) = job
     assert framing_of(client, number) == (45, "by rule")
     timing = frame(client, number, one, 61)["timing"]
     assert timing["running"] == []  # it ends with its last step
@@ -147,3 +147,21 @@ def test_what_is_only_done_is_not_timed_and_a_part_does_not_count(client, job):
     assert tick(client, two, last)["timing"]["took"][0]["state"] == "in part"
     found = client.get(f"/api/jobs/{number}/time").json()
     assert (found["doors"], found["times"][0]["told"]) == ([], "timed in part: not every step was done while time ran")
+
+
+def test_board_and_first_page_go_by_the_card(client, job):
+    """An opening whose framing is ticked is to be set, on the board and on the first page, as it is in the plan."""
+    number, (one, _) = job
+
+    def told():
+        listed = {o["id"]: o["phase"] for o in client.get(f"/api/jobs/{number}").json()["openings"]}
+        waits = next(w for w in client.get("/api/waits").json() if w["id"] == number)
+        return listed[one], waits["next"]["what"]
+
+    assert told() == ("before_wallboard", "frame")
+    for kind, phase, what in (("frame", "to_set", "set"), ("set", "to_hang", "sign"), ("hang", "to_finish", "sign")):
+        for key in steps_of(client, number, kind):
+            tick(client, one, key)
+        assert told() == (phase, what)
+    british = client.get(f"/api/jobs/{number}", params={"words": "britain"}).json()
+    assert [p["label"] for p in british["phases"]] == ["Before plasterboard", "To finish"]

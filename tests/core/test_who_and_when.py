@@ -11,6 +11,7 @@ from jambo.core.schedule.gates import enough, gates, hands_left
 from jambo.core.schedule.hours import hours_of
 from jambo.core.schedule.plan import planned
 from jambo.core.schedule.problem import Circle, Operation, Person, Problem
+from jambo.core.schedule.work import phase_now
 
 DAY = 1440
 SHIFT = ((7 * 60, 12 * 60), (12 * 60 + 30, 15 * 60 + 30))  # 480 minutes, with half an hour between
@@ -244,3 +245,24 @@ def test_nothing_is_planned_before_its_gate_and_what_is_in_time_not_after_it(of)
         assert placed.start >= between[placed.key].earliest
     if plan and not any(placed.late for placed in plan.placed):
         assert all(p.start <= between[p.key].latest for p in plan.placed if between[p.key].latest is not None)
+
+
+@pytest.mark.parametrize(
+    ("done", "ticked", "phase"),
+    [
+        ((), (), "before_wallboard"),
+        (("framed",), (), "to_set"),
+        ((), ("f1",), "before_wallboard"),
+        ((), ("f1", "f2"), "to_set"),
+        (("framed", "set"), (), "to_hang"),
+        (("set",), ("h1",), "to_finish"),
+        (("set",), ("h1", "c1", "l1"), None),
+        (("signed",), (), None),
+    ],
+)
+def test_the_phase_is_that_of_the_first_work_that_is_not_done(done, ticked, phase):
+    phases = (
+        ("frame", "before_wallboard", frozenset({"f1", "f2"})), ("set", "to_set", frozenset({"s1"})), ("hang", "to_hang", frozenset({"h1"})),
+        ("trim", "to_finish", frozenset({"c1"})), ("hardware", "to_finish", frozenset({"l1"})),
+    )  # fmt: skip
+    assert phase_now(phases, done, ticked) == phase

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing_extensions import TypedDict
 
+from jambo.core.schedule.work import PHASES, Phase, phase_now
+from jambo.core.words.lists import fill
 from jambo.format.document import Job
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.boards import summaries_of
@@ -34,7 +36,8 @@ class ListedJob(KeptJob):
 
 
 class ListedOpening(TypedDict):
-    """An opening in its job's walking order; `holds` is False where the plan has moved since it was signed off."""
+    """An opening in its job's walking order; `holds` is False where the plan has moved since it was signed off. `phase` is that of the
+    house its next work belongs to, None where all is done or nothing is known of it."""
 
     id: int
     version: int
@@ -44,15 +47,25 @@ class ListedOpening(TypedDict):
     brief: SummaryOut
     done: list[str]
     holds: bool
+    phase: Phase | None
+
+
+class PhaseOut(TypedDict):
+    """A phase of the house, and what it is called."""
+
+    phase: Phase
+    label: str
 
 
 class JobPage(KeptJob):
-    """A job with its walls and its openings in walking order, and that order's own version; how many orders are late."""
+    """A job with its walls and its openings in walking order, and that order's own version; how many orders are late; what the phases
+    its openings are in are called."""
 
     walk_version: int
     late: int
     walls: list[KeptWall]
     openings: list[ListedOpening]
+    phases: list[PhaseOut]
 
 
 class ToldLine(LogLine):
@@ -95,6 +108,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         cuts = events.cuts_of_job(t, job_id)
         happened = events.happened_in_job(t, job_id)
         signed = events.signed_in_job(t, job_id)
+        ticked = events.ticks_of_job(t, job_id)
         _, late = orders_in(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
@@ -107,6 +121,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
             "brief": summary_out(one, tape, words),
             "done": [what for what in DONE if what in happened.get(o["id"], ())],
             "holds": _holds(one, signed.get(o["id"])),
+            "phase": phase_now(one.phases, happened.get(o["id"], ()), ticked.get(o["id"], ())),
         }
         for o, one in zip(openings, summaries, strict=True)
     ]
@@ -116,6 +131,11 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
         "late": late,
         "walls": [as_wall(w) for w in walls],
         "openings": listed,
+        "phases": [
+            {"phase": phase, "label": fill(label, words)}
+            for phase, label in PHASES.items()
+            if any(one["phase"] == phase for one in listed)
+        ],
     }
 
 

@@ -6,6 +6,7 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
+from jambo.core.schedule.work import Phase, phase_now
 from jambo.jobs.boards import summaries_of
 from jambo.jobs.buying import orders_in
 from jambo.jobs.kept import name_of
@@ -20,6 +21,11 @@ from jambo.views.summary import Summary, with_clashes
 MOST_JOBS = 60  # the newest; older ones are looked at when they are opened
 
 Next = Literal["facts", "frame", "set", "sign"]
+
+
+NEXT: dict[Phase | None, Next] = {
+    "before_wallboard": "frame", "to_set": "set", "after_floor": "set", "to_hang": "sign", "to_finish": "sign", None: "sign",
+}  # fmt: skip
 
 
 class NextOut(TypedDict):
@@ -41,12 +47,15 @@ class WaitsOut(TypedDict):
     next: NextOut | None
 
 
-def _next(rows: list[Row], summaries: list[Summary], done: dict[int, set[str]]) -> NextOut | None:
+def _next(
+    rows: list[Row], summaries: list[Summary], done: dict[int, set[str]], ticked: dict[int, dict[str, Row]]
+) -> NextOut | None:
     for row, summary in zip(rows, summaries, strict=True):
         so_far = done.get(row["id"], set())
         if "signed" in so_far:
             continue
-        what: Next = "sign" if "set" in so_far else "set" if "framed" in so_far else "frame"
+        phase = phase_now(summary.phases, so_far, ticked.get(row["id"], ()))
+        what: Next = NEXT[phase] if summary.phases else "set" if "framed" in so_far else "frame"
         if what == "frame" and summary.stage != "ready":
             what = "facts"
         return {"id": row["id"], "name": name_of(row), "what": what}
@@ -66,7 +75,7 @@ def _waits(t: Transaction, job: Row) -> WaitsOut:
         "missing": sum(s.stage != "ready" and not s.errors for s in summaries),
         "awaited": to_come,
         "late": late,
-        "next": _next(rows, summaries, done),
+        "next": _next(rows, summaries, done, events.ticks_of_job(t, job["id"])),
     }
 
 

@@ -21,6 +21,7 @@ from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, Unit, exact_number, show
 from jambo.core.record import built
+from jambo.core.schedule.work import Phases, phases_of
 from jambo.core.solve import Result
 from jambo.core.words.lists import Region
 from jambo.format import document
@@ -80,6 +81,7 @@ class Summary:
     errors: tuple[FieldError, ...] = ()
     stands: Neighbour | None = None
     built: tuple[tuple[str, str], ...] = ()
+    phases: Phases = ()
 
     def still(self, signed: Mapping[str, str]) -> bool:
         """Say whether what was signed off is what is planned now, figure by figure in nanometres."""
@@ -159,7 +161,14 @@ def summary_of(facts: Facts, result: Result, mark: str = "") -> Summary:
         flags=result.flags,
         stands=stands,
         built=tuple((str(name), str(value.nm)) for name, value in built(result.figures).items()),
+        phases=_shared(phases_of(asked, result)),
     )
+
+
+@lru_cache(maxsize=4_000)
+def _shared(phases: Phases) -> Phases:
+    """The same of every opening with the same card: kept once."""
+    return phases
 
 
 def with_clashes(summaries: Sequence[Summary], walls: Sequence[int]) -> list[Summary]:

@@ -380,6 +380,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/buying/orders/{order_id}/promised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Promise
+         * @description Record that an order is promised for another day. 422 where all of it has come.
+         */
+        post: operations["promise_api_jobs__job_id__buying_orders__order_id__promised_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/buying/orders/{order_id}/verdict": {
         parameters: {
             query?: never;
@@ -825,7 +845,7 @@ export interface paths {
         put?: never;
         /**
          * Try Plan
-         * @description Plan it with another crew, or with trades on other days, without keeping them.
+         * @description Plan it with another crew, trades or deliveries on other days, or something settled, without keeping it.
          */
         post: operations["try_plan_api_jobs__job_id__plan_try_post"];
         delete?: never;
@@ -1991,6 +2011,20 @@ export interface components {
             name: string;
         };
         /**
+         * ComingOut
+         * @description An order of which something is waited for: its line, what it is, which openings wait, and for which day it is promised.
+         */
+        ComingOut: {
+            /** Marks */
+            marks: string[];
+            /** Order */
+            order: number;
+            /** Promised */
+            promised: string | null;
+            /** What */
+            what: string;
+        };
+        /**
          * ComparedOut
          * @description A measure as planned, found and made; `differs` says that what was made reads otherwise on the tape than the plan.
          */
@@ -2041,11 +2075,13 @@ export interface components {
         };
         /**
          * Crew
-         * @description Who works on a job, when other trades come, and the zone its clock is in; "" for that of the machine.
+         * @description Who works on a job, when other trades come, what is put off, and the zone its clock is in; "" for that of the machine.
          */
         Crew: {
             /** People */
             people?: components["schemas"]["PlanPerson"][];
+            /** Put Off */
+            put_off?: components["schemas"]["NotBefore"][];
             /** Trades */
             trades?: components["schemas"]["TradeDay"][];
             /**
@@ -2373,6 +2409,8 @@ export interface components {
             begun: boolean;
             /** Critical */
             critical: boolean;
+            /** Earliest */
+            earliest: string;
             /** End */
             end: string;
             /** Float */
@@ -2383,16 +2421,24 @@ export interface components {
             label: string;
             /** Late */
             late: number;
+            /** Latest */
+            latest: string | null;
             /** Mark */
             mark: string;
             /** Minutes */
             minutes: number;
             /** Minutes Are */
             minutes_are: string;
+            /** No Earlier */
+            no_earlier: string;
+            /** No Later */
+            no_later: string;
             /** Opening */
             opening: number;
             /** Others */
             others: string[];
+            /** Put Off */
+            put_off: boolean;
             /** Room */
             room: string;
             /** Start */
@@ -3377,7 +3423,8 @@ export interface components {
         };
         /**
          * JobPage
-         * @description A job with its walls and its openings in walking order, and that order's own version; how many orders are late.
+         * @description A job with its walls and its openings in walking order, and that order's own version; how many orders are late; what the phases
+         *     its openings are in are called.
          */
         JobPage: {
             /** Id */
@@ -3387,6 +3434,8 @@ export interface components {
             late: number;
             /** Openings */
             openings: components["schemas"]["ListedOpening"][];
+            /** Phases */
+            phases: components["schemas"]["PhaseOut"][];
             /** Version */
             version: number;
             /** Walk Version */
@@ -3410,6 +3459,8 @@ export interface components {
             by_list: boolean;
             /** Chain */
             chain: string[];
+            /** Coming */
+            coming: components["schemas"]["ComingOut"][];
             /** Days */
             days: components["schemas"]["DayOut"][];
             /** Deadlines */
@@ -3426,6 +3477,8 @@ export interface components {
             start: string;
             /** Told */
             told: string;
+            /** Trades */
+            trades: components["schemas"]["TradeOut"][];
         };
         /**
          * JobStickOut
@@ -3784,7 +3837,8 @@ export interface components {
         };
         /**
          * ListedOpening
-         * @description An opening in its job's walking order; `holds` is False where the plan has moved since it was signed off.
+         * @description An opening in its job's walking order; `holds` is False where the plan has moved since it was signed off. `phase` is that of the
+         *     house its next work belongs to, None where all is done or nothing is known of it.
          */
         ListedOpening: {
             brief: components["schemas"]["SummaryOut"];
@@ -3796,6 +3850,8 @@ export interface components {
             id: number;
             /** Mark */
             mark: string;
+            /** Phase */
+            phase: ("before_wallboard" | "to_set" | "after_floor" | "to_hang" | "to_finish") | null;
             /** Room */
             room: string;
             /** Version */
@@ -4124,6 +4180,24 @@ export interface components {
             what: "facts" | "frame" | "set" | "sign";
         };
         /**
+         * NotBefore
+         * @description A piece of work of an opening (by its number) that the crew does not begin before a moment, though it could.
+         */
+        NotBefore: {
+            /**
+             * At
+             * @description A moment by the clock on the wall.
+             */
+            at: string;
+            /** Opening */
+            opening: number;
+            /**
+             * Work
+             * @enum {string}
+             */
+            work: "out" | "frame" | "set" | "hang" | "trim" | "hardware";
+        };
+        /**
          * NotPlannedOut
          * @description An operation that cannot be planned, and what it waits for.
          */
@@ -4348,6 +4422,19 @@ export interface components {
             tools: string[];
             /** Work */
             work: components["schemas"]["DayWorkOut"][];
+        };
+        /**
+         * PhaseOut
+         * @description A phase of the house, and what it is called.
+         */
+        PhaseOut: {
+            /** Label */
+            label: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "before_wallboard" | "to_set" | "after_floor" | "to_hang" | "to_finish";
         };
         /**
          * PieceOut
@@ -4664,6 +4751,14 @@ export interface components {
              * @enum {string}
              */
             to?: "centre" | "near_edge" | "far_edge" | "hinge_edge" | "near_king" | "far_king";
+        };
+        /**
+         * Promise
+         * @description The day an order is promised for now; None where nobody knows.
+         */
+        Promise: {
+            /** Promised */
+            promised: string | null;
         };
         /**
          * ReadRow
@@ -6281,6 +6376,36 @@ export interface components {
             trade: "wallboard" | "floor" | "paint";
         };
         /**
+         * TradeOut
+         * @description Another trade: which of the crew's list, what it is called, when it comes and is done, and where.
+         */
+        TradeOut: {
+            /** At */
+            at: string | null;
+            /** Done */
+            done: string | null;
+            /** Label */
+            label: string;
+            /** N */
+            n: number;
+            /** Rooms */
+            rooms: string[];
+        };
+        /**
+         * Tried
+         * @description What is tried beside the plan as it is: another crew with its trades, orders promised for other days (by their line; None where
+         *     nobody would know), and what the plan waits for taken as settled, by how it is told.
+         */
+        Tried: {
+            crew: components["schemas"]["Crew"];
+            /** Promised */
+            promised?: {
+                [key: string]: string | null;
+            };
+            /** Settled */
+            settled?: string[];
+        };
+        /**
          * TryFacts
          * @description Facts for many openings, by their ids.
          */
@@ -6801,11 +6926,13 @@ export interface components {
         /**
          * WorkOut
          * @description An operation in the plan; `float` and `late` are working minutes, `minutes_are` says whose minutes they are, `others` who else is
-         *     at it.
+         *     at it. `put_off` says that the crew put it off.
          */
         WorkOut: {
             /** Critical */
             critical: boolean;
+            /** Earliest */
+            earliest: string;
             /** End */
             end: string;
             /** Float */
@@ -6816,16 +6943,24 @@ export interface components {
             label: string;
             /** Late */
             late: number;
+            /** Latest */
+            latest: string | null;
             /** Mark */
             mark: string;
             /** Minutes */
             minutes: number;
             /** Minutes Are */
             minutes_are: string;
+            /** No Earlier */
+            no_earlier: string;
+            /** No Later */
+            no_later: string;
             /** Opening */
             opening: number;
             /** Others */
             others: string[];
+            /** Put Off */
+            put_off: boolean;
             /** Room */
             room: string;
             /** Start */
@@ -6950,7 +7085,7 @@ export interface components {
         };
         /**
          * MovedOut
-         * @description When an opening is done by one plan and by another; None where it is not planned.
+         * @description When an opening is done by one plan and by another; None where some of its work cannot be planned.
          */
         jambo__views__job_plan__MovedOut: {
             /** After */
@@ -9061,6 +9196,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    promise_api_jobs__job_id__buying_orders__order_id__promised_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Promise"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyingOut"];
                 };
             };
             /** @description Bad Request */
@@ -11552,7 +11793,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Crew"];
+                "application/json": components["schemas"]["Tried"];
             };
         };
         responses: {

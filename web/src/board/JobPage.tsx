@@ -118,7 +118,8 @@ const FILTERS = {
   missing: { label: "Facts missing", keeps: (o: ListedOpening) => o.brief.stage !== "ready" },
   open: {
     label: "To frame",
-    keeps: (o: ListedOpening) => !o.done.includes("framed") && !o.done.includes("set") && !o.done.includes("signed"),
+    // of what nothing can be worked out nobody knows how far its card is
+    keeps: (o: ListedOpening) => (o.phase === null ? o.done.length === 0 : o.phase === "before_wallboard"),
   },
   set: { label: "To sign off", keeps: (o: ListedOpening) => o.done.includes("set") && !o.done.includes("signed") },
   signed: { label: "Signed off", keeps: (o: ListedOpening) => o.done.includes("signed") },
@@ -219,7 +220,10 @@ function Board({ data }: { data: JobPageData }) {
   const filter = asked in FILTERS ? asked : "all";
   const [room, setRoom] = useInAddress("room", "");
   const rooms = [...new Set(data.openings.map((o) => o.room).filter(Boolean))].sort();
-  const inRoom = data.openings.filter((o) => matches(o, find) && (!room || o.room === room));
+  const [phase, setPhase] = useInAddress("phase", "");
+  const inRoom = data.openings.filter(
+    (o) => matches(o, find) && (!room || o.room === room) && (!phase || o.phase === phase),
+  );
   const seen = inRoom.filter(FILTERS[filter].keeps);
   const tallest = Math.max(2200, ...data.openings.map((o) => o.brief.silhouette?.ro_height ?? 0));
 
@@ -296,6 +300,18 @@ function Board({ data }: { data: JobPageData }) {
             value={room}
             onChange={(event) => setRoom(event.currentTarget.value)}
             data={[{ value: "", label: "Every room" }, ...rooms]}
+          />
+          <NativeSelect
+            aria-label="Phase"
+            value={phase}
+            onChange={(event) => setPhase(event.currentTarget.value)}
+            data={[
+              { value: "", label: "Every phase" },
+              ...data.phases.map((one) => ({
+                value: one.phase,
+                label: `${one.label} (${data.openings.filter((o) => o.phase === one.phase).length})`,
+              })),
+            ]}
           />
         </div>
       )}

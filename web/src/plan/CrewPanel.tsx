@@ -24,9 +24,9 @@ const TRADES: { trade: TradeDay["trade"]; label: string }[] = [
 
 /** Who works here and when, and when other trades come. What is changed is tried before it is kept. */
 export function CrewPanel({ work }: { work: PlanWork }) {
-  const { crew, setDraft, draft, save } = work;
+  const { crew, setCrew, draft, save } = work;
   const people = crew.people ?? [];
-  const put = (facts: Partial<Crew>) => setDraft({ ...crew, ...facts });
+  const put = (facts: Partial<Crew>) => setCrew({ ...crew, ...facts });
   const say = (n: number, facts: Partial<Person>) =>
     put({ people: people.map((one, i) => (i === n ? { ...one, ...facts } : one)) });
   const failed = save.error ?? (draft && work.tried.error);
@@ -56,16 +56,6 @@ export function CrewPanel({ work }: { work: PlanWork }) {
           <TradeRow key={trade} trade={trade} label={label} crew={crew} put={put} />
         ))}
       </ul>
-      {draft && (
-        <div className="row">
-          <Button loading={save.isPending} onClick={() => save.mutate(draft)}>
-            Keep it so
-          </Button>
-          <Button variant="subtle" color="dark" onClick={() => setDraft(null)}>
-            As it was
-          </Button>
-        </div>
-      )}
       {failed && errors.every((e) => !/people\[/.test(e.path)) && (
         <p role="alert" className="error">
           {failed instanceof ApiProblem && failed.conflict

@@ -1,15 +1,18 @@
-import { Button } from "@mantine/core";
+import { Button, SegmentedControl, TextInput } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { Link, useParams } from "react-router";
 
-import type { JobPlan, PlannedWork } from "../api/client";
+import { ApiProblem, type JobPlan, type PlannedWork } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { useInAddress } from "../app/useInAddress";
+import { WithFractions } from "../tape/Digits";
 import { inHours } from "../timing/hours";
 import { CrewPanel } from "./CrewPanel";
 import { clock, dayOf } from "./day";
 import styles from "./PlanPage.module.css";
-import { usePlan } from "./usePlan";
+import { type PlanWork, usePlan } from "./usePlan";
+import { Weeks } from "./Weeks";
 
 /** Who does what when: what the plan comes to, what it waits for, and each day person by person. */
 export function PlanPage() {
@@ -17,6 +20,7 @@ export function PlanPage() {
   const work = usePlan(id);
   const { job, draft } = work;
   const of = draft ? work.tried : work.plan;
+  const [how, setHow] = useInAddress<"days" | "weeks">("how", "days");
   const nobody = (work.crew.people ?? []).length === 0;
   return (
     <>
@@ -50,12 +54,97 @@ export function PlanPage() {
             Planning the work…
           </p>
         )}
+        {draft && <Tried work={work} />}
         {!nobody && of.data && <Said plan={of.data} tried={draft !== null} />}
         {job.data && <CrewPanel work={work} />}
-        {!nobody && of.data && <Days plan={of.data} />}
-        {!nobody && of.data && <HeldUp plan={of.data} />}
+        {!nobody && of.data && <ToCome plan={of.data} work={work} />}
+        {!nobody && of.data && (
+          <>
+            <SegmentedControl
+              className={styles.how}
+              aria-label="How the plan is shown"
+              value={how}
+              onChange={(to) => setHow(to)}
+              data={[
+                { value: "days", label: "Day by day" },
+                { value: "weeks", label: "Weeks" },
+              ]}
+            />
+            {how === "weeks" ? <Weeks plan={of.data} work={work} /> : <Days plan={of.data} />}
+          </>
+        )}
+        {!nobody && of.data && <HeldUp plan={of.data} work={work} />}
       </main>
     </>
+  );
+}
+
+/** Something is tried: keep it, or let it go. */
+function Tried({ work }: { work: PlanWork }) {
+  const { draft, save, drop, put } = work;
+  const settled = draft?.settled ?? [];
+  const more = save.error instanceof ApiProblem && !save.error.conflict && save.error.errors.length === 0;
+  return (
+    <section aria-label="Tried" className={styles.tried}>
+      {settled.map((one) => (
+        <p key={one}>
+          Taken as settled: {one}{" "}
+          <Button
+            size="compact-md"
+            variant="default"
+            aria-label={`Not settled after all: ${one}`}
+            onClick={() => put({ settled: settled.filter((s) => s !== one) })}
+          >
+            Not after all
+          </Button>
+        </p>
+      ))}
+      {settled.length > 0 && <p className="quiet">To keep that, say it at its opening.</p>}
+      <div className="row">
+        <Button loading={save.isPending} onClick={() => save.mutate(draft!)}>
+          Keep it so
+        </Button>
+        <Button variant="default" onClick={drop}>
+          As it was
+        </Button>
+      </div>
+      {more && (
+        <p role="alert" className="error">
+          {save.error!.message}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** What was ordered and has not come, and for which day: another day is tried before it is kept. */
+function ToCome({ plan, work }: { plan: JobPlan; work: PlanWork }) {
+  if (plan.coming.length === 0) return null;
+  const promised = work.draft?.promised ?? {};
+  const tried = plan.coming.filter((one) => String(one.order) in promised).length;
+  return (
+    <details className={`more ${styles.coming}`} open={tried > 0 || undefined}>
+      <summary>To come: {plan.coming.length}</summary>
+      <ul>
+        {plan.coming.map((one) => (
+          <li key={one.order}>
+            <p>
+              <b>
+                <WithFractions text={one.what} />
+              </b>{" "}
+              for {one.marks.join(", ")}
+            </p>
+            <TextInput
+              type="date"
+              label={`${one.what} comes`}
+              value={promised[one.order] ?? one.promised ?? ""}
+              onChange={(e) => work.put({ promised: { ...promised, [one.order]: e.currentTarget.value || null } })}
+            />
+            {!one.promised && <span className="chip check">nobody knows when</span>}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 
@@ -155,13 +244,20 @@ function Work({ work, day }: { work: PlannedWork; day: string }) {
 }
 
 /** What cannot be planned and what it waits for; and what the plan takes as it is hoped. */
-function HeldUp({ plan }: { plan: JobPlan }) {
-  const by = new Map<string, { mark: string; opening: number; labels: string[] }>();
+function HeldUp({ plan, work }: { plan: JobPlan; work: PlanWork }) {
+  const settled = work.draft?.settled ?? [];
+  const by = new Map<string, { mark: string; opening: number; labels: string[]; names: string[] }>();
   for (const one of plan.held_up) {
     const why = one.waits_for.join("; ");
     const found = by.get(`${one.opening} ${why}`);
     if (found) found.labels.push(one.label);
-    else by.set(`${one.opening} ${why}`, { mark: one.mark, opening: one.opening, labels: [one.label] });
+    else
+      by.set(`${one.opening} ${why}`, {
+        mark: one.mark,
+        opening: one.opening,
+        labels: [one.label],
+        names: one.waits_for,
+      });
   }
   return (
     <>
@@ -173,7 +269,17 @@ function HeldUp({ plan }: { plan: JobPlan }) {
               <li key={key}>
                 <Link to={`/openings/${one.opening}`}>{one.mark}</Link> {one.labels.join(", ")}
                 <br />
-                <span className="quiet">for {key.slice(key.indexOf(" ") + 1)}</span>
+                <span className="quiet">
+                  for <WithFractions text={key.slice(key.indexOf(" ") + 1)} />
+                </span>{" "}
+                <Button
+                  size="compact-md"
+                  variant="default"
+                  aria-label={`What if it is settled: ${one.names.join("; ")}`}
+                  onClick={() => work.put({ settled: [...new Set([...settled, ...one.names])] })}
+                >
+                  What if it is settled?
+                </Button>
               </li>
             ))}
           </ul>

@@ -5,7 +5,14 @@ import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { useHeld } from "../tape/typed";
 
-/** A job's plan: as it is kept, as a crew that is tried would have it, and the crew that is kept. */
+/** What is tried beside the plan as it is kept: a crew, orders promised for other days, and what is taken as settled. */
+interface Tried {
+  crew: Crew;
+  promised: Record<string, string | null>;
+  settled: string[];
+}
+
+/** A job's plan: as it is kept, and as what is tried would have it. */
 export function usePlan(id: number) {
   const show = useShow();
   const client = useQueryClient();
@@ -24,32 +31,59 @@ export function usePlan(id: number) {
     retry: false,
     placeholderData: keepPreviousData,
   });
-  const [draft, setDraft] = useHeld<Crew | null>("crew", null);
+  const [draft, setDraft] = useHeld<Tried | null>("tried", null);
   const tried = useQuery({
     queryKey: ["job", id, "plan", "try", draft, query],
     queryFn: ({ signal }) =>
       ask(api.POST("/api/jobs/{job_id}/plan/try", { params: { path, query }, body: draft!, signal })),
-    enabled: draft !== null && (draft.people ?? []).length > 0,
+    enabled: draft !== null && (draft.crew.people ?? []).length > 0,
     retry: false,
     placeholderData: keepPreviousData,
   });
   const save = useMutation({
-    mutationFn: (crew: Crew) =>
-      ask(
-        api.PUT("/api/jobs/{job_id}", {
-          params: { path },
-          body: { version: job.data!.version, job: { ...job.data!.job, crew } },
-        }),
-      ),
-    onSuccess: async () => {
+    mutationFn: async (of: Tried) => {
+      if (JSON.stringify(of.crew) !== JSON.stringify(kept))
+        await ask(
+          api.PUT("/api/jobs/{job_id}", {
+            params: { path },
+            body: { version: job.data!.version, job: { ...job.data!.job, crew: of.crew } },
+          }),
+        );
+      for (const [order, promised] of Object.entries(of.promised))
+        await ask(
+          api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/promised", {
+            params: { path: { ...path, order_id: Number(order) } },
+            body: { promised },
+          }),
+        );
+    },
+    onSuccess: async (_, of) => {
       await renew(client, ["job", id], ["jobs", "waits"]);
-      setDraft(null);
+      // what was taken as settled stays tried: it is said at its opening, not here
+      setDraft(of.settled.length > 0 ? { crew: of.crew, promised: {}, settled: of.settled } : null);
     },
     onError: async (failure) => {
       if (failure instanceof ApiProblem && failure.conflict) await job.refetch();
     },
   });
-  return { job, plan, tried, draft, setDraft, crew: draft ?? kept, someone, save };
+  const crew = draft?.crew ?? kept;
+  const put = (facts: Partial<Tried>) => {
+    const next = { crew, promised: draft?.promised ?? {}, settled: draft?.settled ?? [], ...facts };
+    const nothing = Object.keys(next.promised).length === 0 && next.settled.length === 0;
+    setDraft(nothing && JSON.stringify(next.crew) === JSON.stringify(kept) ? null : next);
+  };
+  return {
+    job,
+    plan,
+    tried,
+    draft,
+    crew,
+    someone,
+    save,
+    put,
+    setCrew: (next: Crew) => put({ crew: next }),
+    drop: () => setDraft(null),
+  };
 }
 
 export type PlanWork = ReturnType<typeof usePlan>;

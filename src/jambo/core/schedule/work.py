@@ -115,8 +115,7 @@ def work_of(
     """
     if "signed" in done:
         return ()
-    gone = {"framed": ("out", "frame"), "set": ("out", "frame", "set")}
-    over = {kind for what in done for kind in gone.get(what, ())}
+    over = _over(done)
     made = []
     kinds = steps_by_kind(opening, result.steps)
     for kind, steps in kinds.items():
@@ -244,6 +243,58 @@ def _trades(opening: Opening, kind: Kind) -> tuple[Trade | None, tuple[Trade, ..
     if kind == "hang" and opening.kind == "pocket":
         return None, ("wallboard", "paint")
     return None, ("wallboard",)
+
+
+Phase = Literal["before_wallboard", "to_set", "after_floor", "to_hang", "to_finish"]
+PHASES: dict[Phase, str] = {
+    "before_wallboard": "Before {wallboard}",
+    "to_set": "To set",
+    "after_floor": "To set, after floors",
+    "to_hang": "To hang",
+    "to_finish": "To finish",
+}
+
+
+Phases = tuple[tuple[Kind, Phase, frozenset[str]], ...]
+
+
+def phases_of(opening: Opening, result: Result) -> Phases:
+    """The operations of an opening in order, each with its phase of the house and its steps.
+
+    Args:
+        opening: the facts; result: its answer, with its card.
+    """
+    return tuple(
+        (kind, _phase(opening, kind), frozenset(step.key for step in steps))
+        for kind, steps in steps_by_kind(opening, result.steps).items()
+    )
+
+
+def _phase(opening: Opening, kind: Kind) -> Phase:
+    before, after = _trades(opening, kind)
+    if kind == "out" or before == "wallboard":
+        return "before_wallboard"
+    if kind == "set":
+        return "after_floor" if "floor" in after else "to_set"
+    return "to_hang" if kind == "hang" else "to_finish"
+
+
+def phase_now(phases: Phases, done: Collection[str], ticked: Collection[str]) -> Phase | None:
+    """Which phase an opening is in: that of the first operation that is not done; None where all is.
+
+    Args:
+        phases: its operations; done: framed, set, signed; ticked: the steps that are done, by key.
+    """
+    if "signed" in done:
+        return None
+    over = _over(done)
+    return next((phase for kind, phase, steps in phases if kind not in over and not steps <= set(ticked)), None)
+
+
+def _over(done: Collection[str]) -> frozenset[str]:
+    """The operations that are done because the opening was said to be framed or set."""
+    gone = {"framed": ("out", "frame"), "set": ("out", "frame", "set")}
+    return frozenset(kind for what in done for kind in gone.get(what, ()))
 
 
 def holds(result: Result) -> Iterator[Flag | Missing]:
