@@ -13,6 +13,7 @@ from starlette.exceptions import HTTPException
 import jambo
 from jambo.api import (
     buying,
+    calendars,
     catalogue,
     cutting,
     floors,
@@ -61,6 +62,7 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
         schedule,
         solving,
         buying,
+        calendars,
         catalogue,
         cutting,
         stock,

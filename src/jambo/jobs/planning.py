@@ -66,26 +66,27 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Tried | None = N
         db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: what is tried.
     """
     if asked is None:
-        return _plan(db, job_id, shown, None)[0].out()
-    tried = _plan(db, job_id, shown, asked)[0].out()
-    kept = _plan(db, job_id, shown, None)[0]
+        return read_plan(db, job_id, shown)[0].out()
+    tried = read_plan(db, job_id, shown, asked)[0].out()
+    kept = read_plan(db, job_id, shown)[0]
     return beside(kept.out(), tried) if kept.said.people else tried
 
 
 def document_of_job(db: Database, job_id: int, shown: Shown) -> PlanList:
     """What a job's plan is made from, as an open document. Raises NotFound, Refused."""
-    return _plan(db, job_id, shown, None)[0].said
+    return read_plan(db, job_id, shown)[0].said
 
 
 def day_of_job(db: Database, job_id: int, shown: Shown, day: date | None) -> DaySheetOut:
     """What everybody does on a day: the first there is work on where none is asked for. Raises NotFound, Refused."""
-    plan, job = _plan(db, job_id, shown, None)
+    plan, job = read_plan(db, job_id, shown)
     if not plan.said.people:
         raise Refused([FieldError("crew.people", "nobody works here yet", "at least one person with hours")])
     return day_sheet(plan, day, plan_of_read(job, job.solved(), shown))
 
 
-def _plan(db: Database, job_id: int, shown: Shown, asked: Tried | None) -> tuple[JobPlan, Read]:
+def read_plan(db: Database, job_id: int, shown: Shown, asked: Tried | None = None) -> tuple[JobPlan, Read]:
+    """Read a job and lay its work out; it is planned when the plan is asked for. Raises NotFound, Refused."""
     with db.transaction() as t:
         job = read_job(t, job_id)
         orders = orders_of(events.orders(t, job_id))
@@ -94,8 +95,9 @@ def _plan(db: Database, job_id: int, shown: Shown, asked: Tried | None) -> tuple
         learnt = learnt_from(timings(t, job_id, crew))
     doc = job.row["doc"]
     start = now_in(crew)
+    walls = {one.id: job.walls[one.wall][0] for one in job.listed}
     todo = [
-        ToDo(number, mark, of.document.opening.room, of, _ticks(ticked.get(number, {}), crew))
+        ToDo(number, mark, of.document.opening.room, walls[number], of, _ticks(ticked.get(number, {}), crew))
         for number, mark, of in planned_openings(job)
     ]
     slipped = asked.promised if asked is not None else {}

@@ -33,6 +33,7 @@ RIGHTS = {  # what the application may do; a table that is not named here it can
     "log": _ADDED,
     "photo": _ADDED,
     "photo_taken_out": _ADDED,
+    "feed": _CHANGED,
     "migration": "SELECT",
 }
 

@@ -39,11 +39,13 @@ class Tick:
 
 @dataclass(frozen=True)
 class ToDo:
-    """An opening of the job and what is known of it: its room, its answer, and which steps of its card are ticked, when and by whom."""
+    """An opening of the job and what is known of it: its room, what its wall is called, its answer, and which steps of its card are
+    ticked, when and by whom."""
 
     id: int
     mark: str
     room: str
+    wall: str
     of: Planned
     ticked: Mapping[str, Tick]
 

@@ -46,7 +46,7 @@ EVENTS = {
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
     "stick": "stick cut", "offcut": "offcut", "order": "ordered", "came": "delivered", "sent back": "sent back",
     "checked": "measured on delivery", "given": "delivery goes here",
-    "promised": "promised for another day", "timer": "time", "took": "took", "took so": "took, as said",
+    "promised": "promised for another day", "calendar": "calendar address", "timer": "time", "took": "took", "took so": "took, as said",
 }  # fmt: skip
 
 
@@ -207,6 +207,10 @@ def _took(d: Line, words: Region) -> str:
     return f"{what}: {'nobody knows' if d['minutes'] is None else in_hours(d['minutes'])}"
 
 
+def _calendar(d: Line, words: Region) -> str:
+    return f"{d['of']}: {'taken back' if d.get('undo') else 'made'}"
+
+
 _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "measured": _reading,
     "withdrawn": _reading,
@@ -221,6 +225,7 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "checked": _order,
     "given": _order,
     "signed": _signed,
+    "calendar": _calendar,
     "timer": _timer,
     "took": _took,
     "took so": _took,

@@ -19,6 +19,13 @@ Kind = Literal["out", "frame", "set", "hang", "trim", "hardware"]
 Trade = Literal["wallboard", "floor", "paint"]
 TRADES: dict[Trade, str] = {"wallboard": "{wallboard}", "floor": "floors", "paint": "paint"}
 
+# The steps of a card that another trade has to know of, by key
+MINDS: dict[Trade, frozenset[str]] = {
+    "wallboard": frozenset(("close", "fixing-zone", "anchors", "backer", "nailer", "fire", "split-studs")),
+    "floor": frozenset(("floor", "rough-sill", "floor-extension", "guide", "bypass-guide", "feet")),
+    "paint": frozenset(("again", "seal-leaf", "gaps")),
+}
+
 KINDS: dict[Kind, str] = {
     "out": "Take out and read",
     "frame": "Frame the opening",
