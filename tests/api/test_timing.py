@@ -7,7 +7,7 @@ from helpers import PLAIN
 ALL_DAYS = [{"days": ["mon", "tue", "wed", "thu", "fri", "sat", "sun"], "from": "00:00", "to": "24:00"}]
 
 
-def new_job(client, people=("Ada", "Bo")):
+def new_job(client, people=("Tilda", "Tor")):
     """Two like doors; framing one takes 45 minutes by rule, the last check 25."""
     crew = {"people": [{"name": name, "hours": ALL_DAYS} for name in people]}
     number = client.post("/api/jobs", json={"name": "Timed", "crew": crew}).json()["id"]
@@ -26,7 +26,7 @@ def job(client):
     return new_job(client)
 
 
-def press(client, opening, do, minutes_ago=0.0, who="Ada"):
+def press(client, opening, do, minutes_ago=0.0, who="Tilda"):
     answer = client.post(
         f"/api/openings/{opening}/timer", json={"do": do, "ago": minutes_ago * 60}, headers={"X-Jambo-Who": who}
     )
@@ -34,7 +34,7 @@ def press(client, opening, do, minutes_ago=0.0, who="Ada"):
     return answer.json()
 
 
-def tick(client, opening, key, minutes_ago=0.0, who="Ada", **more):
+def tick(client, opening, key, minutes_ago=0.0, who="Tilda", **more):
     body = {"what": "step", "key": key, "ago": minutes_ago * 60, **more}
     answer = client.post(f"/api/openings/{opening}/events", json=body, headers={"X-Jambo-Who": who})
     assert answer.status_code == 201, answer.text
@@ -86,7 +86,7 @@ def test_a_time_is_taken_learnt_from_and_shown(client, job):
         61,
         49,
     )
-    assert (found["times"][0]["by"], found["asked"]) == (["Ada"], [])
+    assert (found["times"][0]["by"], found["asked"]) == (["Tilda"], [])
     record = client.get(f"/api/jobs/{number}/log").json()["lines"]
     assert [line["words"] for line in record if line["event"] == "took"] == ["Frame the opening: 1 h 01"]
 
@@ -95,7 +95,7 @@ def test_another_job_learns_from_it_where_somebody_of_its_crew_was_at_it(client,
     number, (one, _) = job
     frame(client, number, one, 61)
     times = sum(s["times"] for s in client.get(f"/api/jobs/{number}/time").json()["sorts"])
-    for people, learns in ((("Cy",), False), (("ada", "Cy"), True)):
+    for people, learns in ((("Cy",), False), (("tilda", "Cy"), True)):
         other, _ = new_job(client, people)
         assert (framing_of(client, other)[1] != "by rule") == learns
         assert (sum(s["times"] for s in client.get(f"/api/jobs/{other}/time").json()["sorts"]) >= times) == learns
@@ -121,18 +121,18 @@ def test_two_at_one_card(client, job):
     """The first to tick a step has done it; who presses start twice, or pauses what does not run, writes nothing."""
     number, (one, _) = job
     first, *_ = steps_of(client, number, "frame")
-    press(client, one, "start", 300, "Bo")
+    press(client, one, "start", 300, "Tor")
     press(client, one, "start", 30)
     running = press(client, one, "start")["timing"]["running"]
-    assert [(r["who"], round(r["minutes"]), r["forgotten"]) for r in running] == [("Bo", 300, True), ("Ada", 30, False)]
-    assert [r["who"] for r in press(client, one, "drop", who="Bo")["timing"]["running"]] == ["Ada"]
+    assert [(r["who"], round(r["minutes"]), r["forgotten"]) for r in running] == [("Tor", 300, True), ("Tilda", 30, False)]
+    assert [r["who"] for r in press(client, one, "drop", who="Tor")["timing"]["running"]] == ["Tilda"]
     lines = len(client.get(f"/api/jobs/{number}/log").json()["lines"])
-    press(client, one, "pause", who="Bo")
-    assert tick(client, one, first)["ticks"][0]["who"] == "Ada"
-    assert tick(client, one, first, who="Bo")["ticks"][0]["who"] == "Ada"
+    press(client, one, "pause", who="Tor")
+    assert tick(client, one, first)["ticks"][0]["who"] == "Tilda"
+    assert tick(client, one, first, who="Tor")["ticks"][0]["who"] == "Tilda"
     assert len(client.get(f"/api/jobs/{number}/log").json()["lines"]) == lines + 1
     assert tick(client, one, first, undo=True)["ticks"] == []
-    assert tick(client, one, first, who="Bo")["ticks"][0]["who"] == "Bo"
+    assert tick(client, one, first, who="Tor")["ticks"][0]["who"] == "Tor"
 
 
 def test_what_is_only_done_is_not_timed_and_a_part_does_not_count(client, job):

@@ -372,7 +372,8 @@ VIEWS = [
     ("{N4}/survey", "left out"), ("{N2}/set", "pieces to carry"), ("{N10}/hang", "with the long screw"), ("{N3}/setting", "nailing order"),
     ("{N2}/card", "steps done"), ("{108}/card-sheet", "Hanging"), ("/jobs/1/record", "Width at the foot"), ("/jobs/1/lists", "end to end"), ("/walls/1", "Opening, from the left end"), ("/jobs/3/heads", "Common head line"),
     ("/jobs/3/floors", "These figures wait on a floor"), ("/walls/3", "best place"), ("/walls/4", "Where to cut N14 in"), ("{N13}/frame", "Find the best place"),
-    ("{101}/print", "Cut list"), ("/lost", "Nothing here"), ("/jobs/1/usual", "Said once"), ("/jobs/1/cutting", "In the rack"), ("/jobs/3/buying", "is late"), ("/jobs/3/came", "It serves elsewhere"), ("/jobs/3/plan", "still to do"), ("/jobs/1/change", "Before and after stand here"),
+    ("{101}/print", "Cut list"), ("/lost", "Nothing here"), ("/jobs/1/usual", "Said once"), ("/jobs/1/cutting", "In the rack"), ("/jobs/3/buying", "is late"), ("/jobs/3/came", "It serves elsewhere"), ("/jobs/3/plan", "still to do"),
+    ("/jobs/3/plan?how=weeks", "Press a board"), ("/jobs/3/today", "To carry"), ("/jobs/3/time", "Is that so?"), ("/jobs/3/trades/wallboard", "Before you close"), ("/jobs/1/change", "Before and after stand here"),
 ]  # fmt: skip
 
 

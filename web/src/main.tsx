@@ -38,6 +38,7 @@ const LATER = {
   WallPage: () => import("./board/WallPage").then((m) => ({ default: m.WallPage })),
   OpeningPage: () => import("./opening/OpeningPage").then((m) => ({ default: m.OpeningPage })),
   PlanPage: () => import("./plan/PlanPage").then((m) => ({ default: m.PlanPage })),
+  TradePage: () => import("./plan/TradePage").then((m) => ({ default: m.TradePage })),
   TodayPage: () => import("./plan/TodayPage").then((m) => ({ default: m.TodayPage })),
   TimePage: () => import("./timing/TimePage").then((m) => ({ default: m.TimePage })),
   CamePage: () => import("./buying/CamePage").then((m) => ({ default: m.CamePage })),
@@ -60,6 +61,7 @@ const WallPage = lazy(LATER.WallPage);
 const OpeningPage = lazy(LATER.OpeningPage);
 const BuyingPage = lazy(LATER.BuyingPage);
 const CamePage = lazy(LATER.CamePage);
+const TradePage = lazy(LATER.TradePage);
 const TodayPage = lazy(LATER.TodayPage);
 const TimePage = lazy(LATER.TimePage);
 const PlanPage = lazy(LATER.PlanPage);
@@ -132,6 +134,7 @@ createRoot(document.getElementById("root")!).render(
                       <Route path="/jobs/:jobId/buying" element={<BuyingPage />} />
                       <Route path="/jobs/:jobId/came" element={<CamePage />} />
                       <Route path="/jobs/:jobId/plan" element={<PlanPage />} />
+                      <Route path="/jobs/:jobId/trades/:trade" element={<TradePage />} />
                       <Route path="/jobs/:jobId/today" element={<TodayPage />} />
                       <Route path="/jobs/:jobId/time" element={<TimePage />} />
                       <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />

@@ -73,7 +73,7 @@ def take_back(db: Database, job_id: int, feed_id: int, who: str) -> None:
     with db.transaction(writes=True) as t:
         kept_jobs.job(t, job_id, lock=True)
         row = store.take_back(t, job_id, feed_id)
-        log(t, job_id, "calendar", {"of": row["of_whom"].partition(":")[2] or "everybody", "undo": True}, who)
+        log(t, job_id, "calendar", {"of": row["of_whom"].partition(":")[2] or "Everybody", "undo": True}, who)
 
 
 def feed(db: Database, secret: str) -> bytes:

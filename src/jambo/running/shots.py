@@ -32,8 +32,9 @@ class Shot:
     before: Callable[[Page], None] = _nothing
 
 
-def _slip(page: Page) -> None:
-    page.locator("[data-figure=head_underside]").click()
+def _weeks(page: Page) -> None:
+    page.get_by_role("button", name=re.compile("^101 Set")).click()
+    page.locator(".Weeks-weeks").evaluate("e => e.scrollIntoView()")
 
 
 def _whole_wall(page: Page) -> None:
@@ -74,14 +75,13 @@ def _many(page: Page) -> None:
     page.get_by_text("1 row to settle").wait_for()
 
 
-SEEDS, SIGNAL, LOFT = "Kiln Row seed library", "Signal house weaving school", "Net loft over the slip"
+SEEDS, LOFT = "Kiln Row seed library", "Net loft over the slip"
 SHOTS = (
     Shot("line", None, before=_line),
     Shot("many", SEEDS, None, "many", before=_many),
     Shot("board", SEEDS),
     Shot("opening", SEEDS, "103", "opening"),
     Shot("frame", SEEDS, "104", "frame"),
-    Shot("slip", SIGNAL, "L1", "opening", before=_slip),
     Shot("pocket", SEEDS, "108", "pocket"),
     Shot("track", SEEDS, "110", "track"),
     Shot("cutin", LOFT, before=_old_wall),
@@ -94,7 +94,8 @@ SHOTS = (
     Shot("cutting", SEEDS, None, "cutting"),
     Shot("came", SEEDS, None, "came"),
     Shot("setsheet", LOFT, "N2", "setting"),
-    Shot("phone", LOFT, "N2", "set", PHONE),
+    Shot("today", SEEDS, None, "today", PHONE),
+    Shot("weeks", SEEDS, None, "plan?how=weeks", before=_weeks),
 )
 
 
@@ -109,7 +110,8 @@ def visit(page: Page, url: str, shot: Shot) -> None:
     page.set_viewport_size({"width": shot.size[0], "height": shot.size[1]})
     page.goto(url)
     if shot.job:
-        page.get_by_role("link", name=shot.job).click()
+        to = page.get_by_role("link", name=shot.job).get_attribute("href") or ""
+        page.goto(url.rstrip("/") + to.removesuffix("/today"))
         page.locator("a.card").first.wait_for()
     if shot.opening:
         page.get_by_role("link", name=re.compile(rf"^{shot.opening}\b")).first.click()

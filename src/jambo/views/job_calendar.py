@@ -21,7 +21,7 @@ def whom(plan: JobPlan) -> dict[str, str]:
     """Whose calendars a job has: how each is asked for, and what it is called."""
     people = {f"person:{one.name}": one.name for one in plan.said.people}
     trades = {f"trade:{name}": fill(label, plan.words) for name, label in TRADES.items()}
-    return {EVERYBODY: "everybody", **people, **trades}
+    return {EVERYBODY: "Everybody", **people, **trades}
 
 
 def entries_of(plan: JobPlan, of: str, job: str) -> list[Entry]:

@@ -92,11 +92,11 @@ def _opening(plan: JobPlan, todo: ToDo, trade: Trade, ends: dict[str, datetime])
     after = [key for key, told in works.items() if trade in told.work.after]
     return {
         "opening": todo.id, "mark": todo.mark, "room": todo.room, "size": size,
-        "before": [f"{plan.label(works[key].work)}: {_moment(plan, key, ends)}" for key in before],
+        "before": [f"{plan.label(works[key].work)}, {_moment(plan, key, ends)}" for key in before],
         "mind": [
             step_out(step, result, facts, plan.words)["text"] for step in result.steps if step.key in MINDS[trade]
         ],
-        "after": [f"{plan.label(works[key].work)}: {_moment(plan, key, ends)}" for key in after],
+        "after": [plan.label(works[key].work) for key in after],
     }  # fmt: skip
 
 
@@ -105,5 +105,6 @@ def _moment(plan: JobPlan, key: str, ends: dict[str, datetime]) -> str:
     if not plan.said.people:
         return "nobody is planned for it yet"
     if key in plan.of.waits:
-        return f"waits for {'; '.join(plan.of.waits[key])}"
-    return f"done {spoken(ends[key])}"
+        mark = f"{plan.by_key[key].todo.mark}: "
+        return f"which waits for {'; '.join(name.removeprefix(mark) for name in plan.of.waits[key])}"
+    return f"planned to be done {spoken(ends[key])}"

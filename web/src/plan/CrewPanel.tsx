@@ -22,6 +22,9 @@ const TRADES: { trade: TradeDay["trade"]; label: string }[] = [
   { trade: "paint", label: "Paint" },
 ];
 
+const ZONES = Intl.supportedValuesOf("timeZone");
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 /** Who works here and when, and when other trades come. What is changed is tried before it is kept. */
 export function CrewPanel({ work }: { work: PlanWork }) {
   const { crew, setCrew, draft, save } = work;
@@ -50,6 +53,20 @@ export function CrewPanel({ work }: { work: PlanWork }) {
       <Button variant="default" onClick={() => put({ people: [...people, { name: "", hours: NEW }] })}>
         One more
       </Button>
+      <NativeSelect
+        label="Clock"
+        className={styles.zone}
+        value={crew.zone ?? ""}
+        error={wrong("zone") && told(wrong("zone")!)}
+        onChange={(e) => put({ zone: e.currentTarget.value })}
+        data={[
+          { value: "", label: "as on the machine Jambo runs on" },
+          ...[...new Set([...(crew.zone ? [crew.zone] : []), HERE, ...ZONES])].map((zone) => ({
+            value: zone,
+            label: zone.replaceAll("_", " "),
+          })),
+        ]}
+      />
       <h3>Other trades</h3>
       <ul>
         {TRADES.map(({ trade, label }) => (

@@ -8,6 +8,7 @@ import { Problem } from "../app/Problem";
 import { useInAddress } from "../app/useInAddress";
 import { WithFractions } from "../tape/Digits";
 import { inHours } from "../timing/hours";
+import { Calendars } from "./Calendars";
 import { CrewPanel } from "./CrewPanel";
 import { clock, dayOf } from "./day";
 import styles from "./PlanPage.module.css";
@@ -20,6 +21,9 @@ export function PlanPage() {
   const work = usePlan(id);
   const { job, draft } = work;
   const of = draft ? work.tried : work.plan;
+  // while what is tried is being planned, the plan as it was stays: nothing that has the focus goes away
+  const data = of.data ?? work.plan.data;
+  const busy = draft !== null && (of.isPending || of.isPlaceholderData);
   const [how, setHow] = useInAddress<"days" | "weeks">("how", "days");
   const nobody = (work.crew.people ?? []).length === 0;
   return (
@@ -49,16 +53,17 @@ export function PlanPage() {
           <p className="empty">Say who works here, and the plan stands here: who does what when.</p>
         )}
         {!nobody && of.isError && !of.data && !draft && <Problem error={of.error} retry={() => void of.refetch()} />}
-        {!nobody && of.isPending && (
+        {!nobody && !data && of.isPending && (
           <p className="quiet" aria-busy="true">
             Planning the work…
           </p>
         )}
         {draft && <Tried work={work} />}
-        {!nobody && of.data && <Said plan={of.data} tried={draft !== null} />}
+        {!nobody && data && <Said plan={data} tried={draft !== null} busy={busy} />}
         {job.data && <CrewPanel work={work} />}
-        {!nobody && of.data && <ToCome plan={of.data} work={work} />}
-        {!nobody && of.data && (
+        {job.data && !nobody && <Calendars id={id} />}
+        {!nobody && data && <ToCome plan={data} work={work} />}
+        {!nobody && data && (
           <>
             <SegmentedControl
               className={styles.how}
@@ -70,10 +75,10 @@ export function PlanPage() {
                 { value: "weeks", label: "Weeks" },
               ]}
             />
-            {how === "weeks" ? <Weeks plan={of.data} work={work} /> : <Days plan={of.data} />}
+            {how === "weeks" ? <Weeks plan={data} work={work} /> : <Days plan={data} />}
           </>
         )}
-        {!nobody && of.data && <HeldUp plan={of.data} work={work} />}
+        {!nobody && data && <HeldUp plan={data} work={work} />}
       </main>
     </>
   );
@@ -92,7 +97,7 @@ function Tried({ work }: { work: PlanWork }) {
           <Button
             size="compact-md"
             variant="default"
-            aria-label={`Not settled after all: ${one}`}
+            aria-label={`Not after all: ${one}`}
             onClick={() => put({ settled: settled.filter((s) => s !== one) })}
           >
             Not after all
@@ -149,10 +154,10 @@ function ToCome({ plan, work }: { plan: JobPlan; work: PlanWork }) {
 }
 
 /** What the plan comes to, in words; of one that is tried, beside what it was. */
-function Said({ plan, tried }: { plan: JobPlan; tried: boolean }) {
+function Said({ plan, tried, busy }: { plan: JobPlan; tried: boolean; busy: boolean }) {
   return (
     <section aria-label="The plan" className={styles.said}>
-      <p role="status" className={styles.told}>
+      <p role="status" className={styles.told} aria-busy={busy || undefined}>
         {tried && <span className="chip check">tried</span>} {plan.told}
       </p>
       {plan.before && <p className="quiet">As it is kept: {plan.before}</p>}
@@ -275,7 +280,7 @@ function HeldUp({ plan, work }: { plan: JobPlan; work: PlanWork }) {
                 <Button
                   size="compact-md"
                   variant="default"
-                  aria-label={`What if it is settled: ${one.names.join("; ")}`}
+                  aria-label={`What if it is settled? ${one.names.join("; ")}`}
                   onClick={() => work.put({ settled: [...new Set([...settled, ...one.names])] })}
                 >
                   What if it is settled?

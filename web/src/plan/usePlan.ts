@@ -12,6 +12,12 @@ interface Tried {
   settled: string[];
 }
 
+/** A crew as it is compared: what is empty says nothing. */
+const said = (crew: Crew) =>
+  JSON.stringify(crew, (_, value: unknown) =>
+    value === "" || value === null || (Array.isArray(value) && value.length === 0) ? undefined : value,
+  );
+
 /** A job's plan: as it is kept, and as what is tried would have it. */
 export function usePlan(id: number) {
   const show = useShow();
@@ -42,7 +48,7 @@ export function usePlan(id: number) {
   });
   const save = useMutation({
     mutationFn: async (of: Tried) => {
-      if (JSON.stringify(of.crew) !== JSON.stringify(kept))
+      if (said(of.crew) !== said(kept))
         await ask(
           api.PUT("/api/jobs/{job_id}", {
             params: { path },
@@ -70,7 +76,7 @@ export function usePlan(id: number) {
   const put = (facts: Partial<Tried>) => {
     const next = { crew, promised: draft?.promised ?? {}, settled: draft?.settled ?? [], ...facts };
     const nothing = Object.keys(next.promised).length === 0 && next.settled.length === 0;
-    setDraft(nothing && JSON.stringify(next.crew) === JSON.stringify(kept) ? null : next);
+    setDraft(nothing && said(next.crew) === said(kept) ? null : next);
   };
   return {
     job,

@@ -21,7 +21,7 @@ TRADES: dict[Trade, str] = {"wallboard": "{wallboard}", "floor": "floors", "pain
 
 # The steps of a card that another trade has to know of, by key
 MINDS: dict[Trade, frozenset[str]] = {
-    "wallboard": frozenset(("close", "fixing-zone", "anchors", "backer", "nailer", "fire", "split-studs")),
+    "wallboard": frozenset(("close", "anchors", "backer", "nailer", "fire", "split-studs")),
     "floor": frozenset(("floor", "rough-sill", "floor-extension", "guide", "bypass-guide", "feet")),
     "paint": frozenset(("again", "seal-leaf", "gaps")),
 }

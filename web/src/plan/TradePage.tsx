@@ -1,0 +1,118 @@
+import { Button } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+
+import { api, ask, type TradeSheet } from "../api/client";
+import { Bar } from "../app/Bar";
+import { Problem } from "../app/Problem";
+import { useShow } from "../app/show";
+import { WithFractions } from "../tape/Digits";
+import styles from "./TradePage.module.css";
+
+/** What another trade has to know before it begins: wall by wall, on paper. */
+export function TradePage() {
+  const params = useParams();
+  const id = Number(params.jobId);
+  const trade = params.trade as TradeSheet["trade"];
+  const show = useShow();
+  const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
+  const job = useQuery({
+    queryKey: ["job", id, null, null],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+  });
+  const sheet = useQuery({
+    queryKey: ["job", id, "trade", trade, query],
+    queryFn: () =>
+      ask(api.GET("/api/jobs/{job_id}/trades/{trade}", { params: { path: { job_id: id, trade }, query } })),
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  return (
+    <>
+      <Bar
+        job={job.data?.job}
+        trail={
+          <>
+            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
+            <span aria-hidden="true">›</span>
+            <h1>Sheet: {sheet.data?.label ?? "…"}</h1>
+          </>
+        }
+      >
+        <Button component={Link} variant="subtle" to={`/jobs/${id}/plan`}>
+          Who and when
+        </Button>
+        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Bar>
+      <main className={`page ${styles.page}`}>
+        {sheet.isError && !sheet.data && <Problem error={sheet.error} retry={() => void sheet.refetch()} />}
+        {sheet.isPending && (
+          <p className="quiet" aria-busy="true">
+            Writing the sheet…
+          </p>
+        )}
+        {sheet.data && <Sheet sheet={sheet.data} name={job.data?.job.name ?? ""} />}
+      </main>
+    </>
+  );
+}
+
+function Sheet({ sheet, name }: { sheet: TradeSheet; name: string }) {
+  return (
+    <>
+      <header className={styles.head}>
+        <p className={styles.name}>
+          {name}: {sheet.label}
+        </p>
+        {sheet.when.map((one) => (
+          <p key={one}>{one}.</p>
+        ))}
+        {sheet.when.length === 0 && <p>Nobody has said when it comes.</p>}
+        <p role="status" className={styles.told}>
+          {sheet.told}
+        </p>
+      </header>
+      {sheet.walls.length === 0 && <p className="empty">No opening is planned here yet.</p>}
+      {sheet.walls.map((wall) => (
+        <section key={wall.wall} aria-label={wall.told}>
+          <h2>{wall.told}:</h2>
+          <ul>
+            {wall.openings.map((one) => (
+              <li key={one.opening}>
+                <p className={styles.which}>
+                  <Link to={`/openings/${one.opening}`}>{one.mark || "no mark"}</Link> {one.room}
+                  {one.room && one.size && " · "}
+                  {one.size && (
+                    <span>
+                      rough opening{" "}
+                      <b>
+                        <WithFractions text={one.size} />
+                      </b>
+                    </span>
+                  )}
+                </p>
+                {one.before.map((text) => (
+                  <p key={text} className={styles.before}>
+                    still open: <WithFractions text={text} />
+                  </p>
+                ))}
+                {one.mind.map((text) => (
+                  <p key={text}>
+                    <WithFractions text={text} />
+                  </p>
+                ))}
+                {one.after.length > 0 && <p className="quiet">waits for you: {one.after.join(", ")}</p>}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+      <p className="quiet">
+        Follow the local code and the drawings; what carries load, fire and wiring are for who is licensed.
+      </p>
+    </>
+  );
+}
