@@ -124,7 +124,10 @@ def test_two_at_one_card(client, job):
     press(client, one, "start", 300, "Tor")
     press(client, one, "start", 30)
     running = press(client, one, "start")["timing"]["running"]
-    assert [(r["who"], round(r["minutes"]), r["forgotten"]) for r in running] == [("Tor", 300, True), ("Tilda", 30, False)]
+    assert [(r["who"], round(r["minutes"]), r["forgotten"]) for r in running] == [
+        ("Tor", 300, True),
+        ("Tilda", 30, False),
+    ]
     assert [r["who"] for r in press(client, one, "drop", who="Tor")["timing"]["running"]] == ["Tilda"]
     lines = len(client.get(f"/api/jobs/{number}/log").json()["lines"])
     press(client, one, "pause", who="Tor")
