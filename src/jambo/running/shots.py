@@ -32,6 +32,10 @@ class Shot:
     before: Callable[[Page], None] = _nothing
 
 
+def _slip(page: Page) -> None:
+    page.locator("[data-figure=head_underside]").click()
+
+
 def _weeks(page: Page) -> None:
     page.get_by_role("button", name=re.compile("^101 Set")).click()
     page.locator(".Weeks-weeks").evaluate("e => e.scrollIntoView()")
@@ -75,13 +79,14 @@ def _many(page: Page) -> None:
     page.get_by_text("1 row to settle").wait_for()
 
 
-SEEDS, LOFT = "Kiln Row seed library", "Net loft over the slip"
+SEEDS, SIGNAL, LOFT = "Kiln Row seed library", "Signal house weaving school", "Net loft over the slip"
 SHOTS = (
     Shot("line", None, before=_line),
     Shot("many", SEEDS, None, "many", before=_many),
     Shot("board", SEEDS),
     Shot("opening", SEEDS, "103", "opening"),
     Shot("frame", SEEDS, "104", "frame"),
+    Shot("slip", SIGNAL, "L1", "opening", before=_slip),
     Shot("pocket", SEEDS, "108", "pocket"),
     Shot("track", SEEDS, "110", "track"),
     Shot("cutin", LOFT, before=_old_wall),
@@ -93,7 +98,6 @@ SHOTS = (
     Shot("walls", SEEDS, before=_whole_wall),
     Shot("cutting", SEEDS, None, "cutting"),
     Shot("came", SEEDS, None, "came"),
-    Shot("setsheet", LOFT, "N2", "setting"),
     Shot("today", SEEDS, None, "today", PHONE),
     Shot("weeks", SEEDS, None, "plan?how=weeks", before=_weeks),
 )
