@@ -153,6 +153,21 @@ def test_what_is_done_leaves_the_plan_and_the_crew_is_kept(client, job):
     assert client.get(f"{job}/plan").json()["errors"][0]["path"] == "crew.zone"
 
 
+def test_a_room_told_by_name_has_its_own_day(client, job):
+    """Wallboard comes on the second day; to the Hall, where W1 is, on the fourth: no sooner day is asked of it."""
+    second, fourth = ((datetime.now() + timedelta(days=n)).date() for n in (2, 4))
+    boards = [
+        {"trade": "wallboard", "at": f"{second}T07:00"},
+        {"trade": "wallboard", "at": f"{fourth}T07:00", "rooms": ["Hall"]},
+    ]
+    plan = tried(client, job, trades=boards)
+    by = {(d["at"], d["open"]) for d in plan["deadlines"]}
+    assert by == {(f"{second}T07:00", 2), (f"{fourth}T07:00", 1)}  # W2 and W3; W1
+    later = tried(client, job, trades=[boards[0], boards[1] | {"done": f"{fourth}T15:00"}])
+    held = {(h["mark"], *h["waits_for"]) for h in later["held_up"] if h["mark"] in ("W1", "W2")}
+    assert held == {("W2", "Drywall done")}  # nobody has said when it is done elsewhere
+
+
 def keep_crew(client, job, **more):
     kept = client.get(job).json()
     client.put(job, json={"version": kept["version"], "job": kept["job"] | {"crew": CREW | more}}).raise_for_status()

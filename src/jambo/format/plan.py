@@ -152,7 +152,10 @@ def stated(said: PlanList) -> Stated:
             )  # fmt: skip
     days = _days(said, operations, midnight)
     people = tuple(Person(one.name, _times(one, midnight.date(), days)) for one in said.people)
-    problem = Problem(people, tuple(operations), minute(said.start) or 0)
+    # nothing is done while nobody works: the same evening and the next morning state the same problem
+    start = minute(said.start) or 0
+    start = min((max(start, begin) for one in people for begin, end in one.times if end > start), default=start)
+    problem = Problem(people, tuple(operations), start)
     try:
         _ = problem.order
     except Circle as circle:

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from datetime import UTC, date, datetime, time
+from datetime import UTC, date, datetime, timedelta
 from typing import Annotated
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from pydantic import BaseModel, Field
 
+from jambo.core.schedule.work import HERE_BY
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, parse
@@ -21,9 +22,8 @@ from jambo.store import events
 from jambo.store.database import Database, Row
 from jambo.views.buying import Order
 from jambo.views.day_sheet import DaySheetOut, day_sheet
-from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo, beside
-
-HERE_BY = time(12)  # of the day something is promised for
+from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo
+from jambo.views.plan_beside import beside
 
 
 def zone_of(crew: Crew) -> ZoneInfo | None:
@@ -42,8 +42,9 @@ def at_the_job(moment: datetime, crew: Crew) -> datetime:
 
 
 def now_in(crew: Crew) -> datetime:
-    """The clock on the wall of the job. Raises Refused for a zone nobody knows."""
-    return at_the_job(datetime.now(UTC), crew)
+    """The clock on the wall of the job, to the last five minutes: the plan does not move with every one. Raises Refused for a zone nobody knows."""
+    now = at_the_job(datetime.now(UTC), crew)
+    return now - timedelta(minutes=now.minute % 5)
 
 
 def _ticks(rows: Mapping[str, Row], crew: Crew) -> dict[str, Tick]:

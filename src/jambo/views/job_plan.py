@@ -173,6 +173,16 @@ class JobPlanOut(TypedDict):
     moved: list[MovedOut]
 
 
+def trades_in(crew: Crew, room: str) -> list[TradeDay]:
+    """When other trades come to a room: what is told of it by name, else what is told of the whole job.
+
+    Args:
+        crew: with its trades; room: which.
+    """
+    named = {day.trade for day in crew.trades if room in day.rooms}
+    return [day for day in crew.trades if room in day.rooms or (not day.rooms and day.trade not in named)]
+
+
 @dataclass
 class Told:
     """An operation of the document, with where it comes from."""
@@ -226,9 +236,7 @@ class JobPlan:
             self.by_key[key] = Told(one, work)
             needs = [*stops, *(name for item in work.brings for name in self._brought(one, item, pool))]
             by = None
-            for day in crew.trades:
-                if day.rooms and one.room not in day.rooms:
-                    continue
+            for day in trades_in(crew, one.room):
                 if day.trade == work.before and day.at is not None:
                     by = day.at if by is None else min(by, day.at)
                 if day.trade in work.after:
@@ -284,6 +292,11 @@ class JobPlan:
         return fill(work.label, self.words)
 
     @cached_property
+    def ops(self) -> dict[str, PlanOperation]:
+        """The operations of the document, by key."""
+        return {one.key: one for one in self.said.operations}
+
+    @cached_property
     def of(self) -> Stated:
         """What the document states. Raises Refused for a crew that cannot be."""
         return stated(self.said)
@@ -328,10 +341,11 @@ class JobPlan:
         return gates(stated(self.said.model_copy(update={"operations": bare})).problem)
 
     def _gates_out(self, key: str) -> GatesOut:
-        gate, of = self.gates[key], {one.key: one for one in self.said.operations}[key]
-        comes = {one.name: one.at for one in self.said.comes}
+        gate = self.gates[key]
         at = self.of.moment(gate.earliest)
-        first = [name for name in of.needs if (day := comes[name]) is not None and self.start < day <= at]
+        first = [
+            name for name in self.ops[key].needs if (day := self._comes[name]) is not None and self.start < day <= at
+        ]
         why = f"first: {self._called(gate.follows)}" if gate.follows else ", ".join(first[:2])
         due = self.by_key[gate.due] if gate.due is not None else None
         trade = TRADES[due.work.before] if due is not None and due.work.before is not None else ""
@@ -415,8 +429,7 @@ class JobPlan:
     def _hands(self, of: Stated, keys: Sequence[str], at: datetime) -> str:
         """How much time everybody has before a moment, and how many have to be at it."""
         left = hands_left(of.problem, int((at - of.midnight).total_seconds() // 60))
-        ops = {one.key: one for one in self.said.operations}
-        n = enough([(ops[key].minutes, ops[key].hands) for key in keys], left)
+        n = enough([(self.ops[key].minutes, self.ops[key].hands) for key in keys], left)
         if n is None:
             return f", {in_hours(sum(left))} of hands left, which is too little"
         many = "one works" if n == 1 else f"{NUMBERS.get(n, n)} work"
@@ -424,42 +437,3 @@ class JobPlan:
 
     def _marks(self, keys: Sequence[str]) -> list[str]:
         return list(dict.fromkeys(self.by_key[key].todo.mark for key in keys))
-
-
-def _ends(plan: JobPlanOut) -> dict[tuple[int, str], str]:
-    """When each opening is done; nothing of those of which some work cannot be planned."""
-    found: dict[tuple[int, str], str] = {}
-    waits = {one["opening"] for one in plan["held_up"]}
-    for day in plan["days"]:
-        for person in day["people"]:
-            for work in person["work"]:
-                if work["opening"] in waits:
-                    continue
-                opening = work["opening"], work["mark"]
-                found[opening] = max(found.get(opening, ""), work["end"])
-    return found
-
-
-def beside(kept: JobPlanOut, tried: JobPlanOut) -> JobPlanOut:
-    """A plan that is tried, beside the one as kept: which openings are done at another time.
-
-    Args:
-        kept: the plan as it is; tried: with another crew, or other days.
-    """
-    before, after = _ends(kept), _ends(tried)
-    openings = sorted({*before, *after}, key=lambda one: (after.get(one) or before.get(one) or "", one))
-    moved: list[MovedOut] = [
-        {
-            "opening": one[0],
-            "mark": one[1],
-            "before": _said(before.get(one)),
-            "after": _said(after.get(one)),
-        }
-        for one in openings
-        if before.get(one) != after.get(one)
-    ]
-    return {**tried, "before": kept["told"], "moved": moved}
-
-
-def _said(at: str | None) -> str | None:
-    return spoken(datetime.fromisoformat(at)) if at is not None else None

@@ -1,4 +1,4 @@
-import { Button, Checkbox, NativeSelect, TextInput } from "@mantine/core";
+import { Button, Checkbox, MultiSelect, NativeSelect, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 
 import { ApiProblem, type Crew, told } from "../api/client";
@@ -29,6 +29,7 @@ const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 export function CrewPanel({ work }: { work: PlanWork }) {
   const { crew, setCrew, draft, save } = work;
   const people = crew.people ?? [];
+  const rooms = [...new Set((work.job.data?.openings ?? []).map((one) => one.room).filter(Boolean))].sort();
   const put = (facts: Partial<Crew>) => setCrew({ ...crew, ...facts });
   const say = (n: number, facts: Partial<Person>) =>
     put({ people: people.map((one, i) => (i === n ? { ...one, ...facts } : one)) });
@@ -72,7 +73,19 @@ export function CrewPanel({ work }: { work: PlanWork }) {
         {TRADES.map(({ trade, label }) => (
           <TradeRow key={trade} trade={trade} label={label} crew={crew} put={put} />
         ))}
+        {(crew.trades ?? []).map(
+          (one, n) =>
+            (one.rooms ?? []).length > 0 && <RoomsRow key={`rooms ${n}`} n={n} crew={crew} put={put} rooms={rooms} />,
+        )}
       </ul>
+      {rooms.length > 1 && (
+        <Button
+          variant="default"
+          onClick={() => put({ trades: [...(crew.trades ?? []), { trade: "wallboard", rooms: rooms.slice(0, 1) }] })}
+        >
+          Another day for some rooms
+        </Button>
+      )}
       {failed && errors.every((e) => !/people\[/.test(e.path)) && (
         <p role="alert" className="error">
           {failed instanceof ApiProblem && failed.conflict
@@ -250,6 +263,59 @@ function TradeRow({ trade, label, crew, put }: TradeProps) {
           />
         </>
       )}
+    </li>
+  );
+}
+
+interface RoomsProps {
+  n: number;
+  crew: Crew;
+  put: (facts: Partial<Crew>) => void;
+  rooms: string[];
+}
+
+/** When a trade comes to some rooms, on another day than to the rest of the job. */
+function RoomsRow({ n, crew, put, rooms }: RoomsProps) {
+  const all = crew.trades ?? [];
+  const one = all[n]!;
+  const say = (facts: Partial<TradeDay>) => put({ trades: all.map((t, i) => (i === n ? { ...t, ...facts } : t)) });
+  const chosen = one.rooms ?? [];
+  return (
+    <li className={styles.trade}>
+      <NativeSelect
+        label="Trade"
+        value={one.trade}
+        onChange={(e) => say({ trade: e.currentTarget.value as TradeDay["trade"] })}
+        data={TRADES.map(({ trade, label }) => ({ value: trade, label }))}
+      />
+      <MultiSelect
+        label="In these rooms"
+        className={styles.rooms}
+        value={chosen}
+        data={[...new Set([...rooms, ...chosen])]}
+        onChange={(to) => to.length > 0 && say({ rooms: to })}
+        searchable
+      />
+      <TextInput
+        label="Comes to them"
+        type="datetime-local"
+        value={one.at?.slice(0, 16) ?? ""}
+        onChange={(e) => say({ at: e.currentTarget.value || null })}
+      />
+      <TextInput
+        label="Is done in them"
+        type="datetime-local"
+        value={one.done?.slice(0, 16) ?? ""}
+        onChange={(e) => say({ done: e.currentTarget.value || null })}
+      />
+      <Button
+        variant="subtle"
+        color="dark"
+        aria-label={`Take out: ${chosen.join(", ")}`}
+        onClick={() => put({ trades: all.filter((_, i) => i !== n) })}
+      >
+        Take out
+      </Button>
     </li>
   );
 }

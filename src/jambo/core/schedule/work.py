@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterator
 from dataclasses import dataclass
+from datetime import time
 from typing import Literal
 
 from jambo.core.facts.leaf import TWO_PEOPLE
@@ -71,6 +72,7 @@ MUST_COME = frozenset(
         "bypass_track",
     )
 )
+HERE_BY = time(12)  # of the day something is promised for
 
 
 @dataclass(frozen=True, slots=True)
