@@ -102,6 +102,29 @@ def test_a_crew_is_built_a_delivery_slips_a_day_is_worked_and_times_are_learnt(p
     expect(page.get_by_label("Done", exact=True)).to_contain_text("W2 Frame the opening")
 
 
+def test_what_is_tried_while_a_crew_is_being_kept_stays(page, client, job):
+    """The kept crew comes back while another day is being tried: that day is still tried."""
+    with_crew(client, job)
+    held = []
+    page.route(
+        "**/api/jobs/*", lambda route: held.append(route) if route.request.method == "PUT" else route.continue_()
+    )
+    page.goto(f"{job}/plan")
+    page.get_by_text("Who works here").click()
+    page.get_by_label("Name", exact=True).first.fill("Idony Vale")
+    page.get_by_role("button", name="Keep it so").click()
+    page.get_by_text("To come: 1").click()
+    page.get_by_label("Pocket kit", exact=False).fill(f"{MONDAY + timedelta(days=2)}")
+    expect(page.get_by_role("table").get_by_role("row").filter(has_text="W1")).to_be_visible()
+    held[0].continue_()
+    expect(page.get_by_role("article", name="Idony Vale").first).to_be_visible()
+    expect(page.get_by_role("button", name="Keep it so")).to_be_enabled()
+    assert client.get(f"/api{job}").json()["job"]["crew"]["people"][0]["name"] == "Idony Vale"
+    expect(page.get_by_role("table").get_by_role("row").filter(has_text="W1")).to_contain_text(
+        said(MONDAY + timedelta(days=2), "14:25")
+    )
+
+
 def test_work_is_moved_by_keys_by_pointer_and_by_thumb_within_its_gates(page, client, job):
     with_crew(client, job)
     page.goto(f"{job}/plan?how=weeks")

@@ -19,13 +19,10 @@ router = APIRouter(prefix="/api", tags=["calendars"], route_class=Route)
 Whose = Annotated[str, Field(max_length=100)]
 
 
-class Calendar(Response):
-    """A calendar file."""
-
-    media_type = "text/calendar"
-
-
-GIVEN: dict[int | str, dict[str, Any]] = {200: {"content": {"text/calendar": {"schema": {"type": "string"}}}}}
+MEDIA = "text/calendar"
+GIVEN: dict[int | str, dict[str, Any]] = {
+    200: {"content": {MEDIA: {"schema": {"type": "string"}}}, "description": "The calendar."}
+}
 
 
 class NewFeed(BaseModel):
@@ -34,7 +31,7 @@ class NewFeed(BaseModel):
     of: Whose
 
 
-@router.get("/jobs/{job_id}/calendar.ics", response_class=Calendar, responses=GIVEN)
+@router.get("/jobs/{job_id}/calendar.ics", response_class=Response, responses=GIVEN)
 def calendar_of_job(
     db: Db,
     job_id: Id,
@@ -42,16 +39,17 @@ def calendar_of_job(
     of: Annotated[str, Query(max_length=100, description="Whose calendar.")] = "crew",
 ) -> Response:
     """Give a calendar as an iCalendar file. 422 for somebody the job does not know."""
-    return Calendar(
+    return Response(
         calendars.calendar_of_job(db, job_id, of, shown),
+        media_type=MEDIA,
         headers={"content-disposition": 'attachment; filename="jambo.ics"'},
     )
 
 
-@router.get("/feeds/{secret}.ics", response_class=Calendar, responses=GIVEN)
+@router.get("/feeds/{secret}.ics", response_class=Response, responses=GIVEN)
 def feed(db: Db, secret: Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,60}$")]) -> Response:
     """Give the calendar of an address. 404 once it is taken back."""
-    return Calendar(calendars.feed(db, secret), headers={"cache-control": "private, no-cache"})
+    return Response(calendars.feed(db, secret), media_type=MEDIA, headers={"cache-control": "private, no-cache"})
 
 
 @router.get("/jobs/{job_id}/feeds")

@@ -3356,6 +3356,27 @@ export interface components {
             version: string;
         };
         /**
+         * HeardOut
+         * @description What was heard, and what the next mark of the tape above and below it would be; None where that could not be.
+         */
+        HeardOut: {
+            /** Above */
+            above: string | null;
+            /** Also */
+            also: string | null;
+            /** Also Canonical */
+            also_canonical: string | null;
+            /** Below */
+            below: string | null;
+            /** Canonical */
+            canonical: string;
+            /** Height */
+            height: string | null;
+            length: components["schemas"]["LengthOut"];
+            /** Reading */
+            reading: string;
+        };
+        /**
          * HeldUpOut
          * @description Work that cannot be planned, and what it waits for.
          */
@@ -7786,7 +7807,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Successful Response */
+            /** @description The calendar. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7801,7 +7822,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Forbidden */
@@ -7810,7 +7831,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -7819,7 +7840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Conflict */
@@ -7828,7 +7849,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut"];
                 };
             };
             /** @description Request Entity Too Large */
@@ -7837,7 +7858,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Misdirected Request */
@@ -7846,7 +7867,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7855,7 +7876,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["RefusedOut"];
+                    "application/json": components["schemas"]["RefusedOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -7864,7 +7885,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
         };
@@ -8076,7 +8097,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ParsedLengthOut"];
+                    "application/json": components["schemas"]["HeardOut"];
                 };
             };
             /** @description Bad Request */
@@ -9769,7 +9790,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Successful Response */
+            /** @description The calendar. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -9784,7 +9805,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Forbidden */
@@ -9793,7 +9814,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -9802,7 +9823,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Conflict */
@@ -9811,7 +9832,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut"];
                 };
             };
             /** @description Request Entity Too Large */
@@ -9820,7 +9841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Misdirected Request */
@@ -9829,7 +9850,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -9838,7 +9859,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["RefusedOut"];
+                    "application/json": components["schemas"]["RefusedOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -9847,7 +9868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/calendar": components["schemas"]["ErrorOut"];
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
         };
@@ -15853,7 +15874,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ParsedLengthOut"];
+                    "application/json": components["schemas"]["HeardOut"];
                 };
             };
             /** @description Bad Request */

@@ -1,4 +1,4 @@
-import { Button, Checkbox, MultiSelect, NativeSelect, TextInput } from "@mantine/core";
+import { Button, Checkbox, NativeSelect, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 
 import { ApiProblem, type Crew, told } from "../api/client";
@@ -288,14 +288,20 @@ function RoomsRow({ n, crew, put, rooms }: RoomsProps) {
         onChange={(e) => say({ trade: e.currentTarget.value as TradeDay["trade"] })}
         data={TRADES.map(({ trade, label }) => ({ value: trade, label }))}
       />
-      <MultiSelect
-        label="In these rooms"
-        className={styles.rooms}
-        value={chosen}
-        data={[...new Set([...rooms, ...chosen])]}
-        onChange={(to) => to.length > 0 && say({ rooms: to })}
-        searchable
-      />
+      <fieldset className={styles.rooms}>
+        <legend>In these rooms</legend>
+        {[...new Set([...rooms, ...chosen])].map((room) => (
+          <Checkbox
+            key={room}
+            label={room}
+            checked={chosen.includes(room)}
+            disabled={chosen.length === 1 && chosen[0] === room}
+            onChange={(e) =>
+              say({ rooms: e.currentTarget.checked ? [...chosen, room] : chosen.filter((r) => r !== room) })
+            }
+          />
+        ))}
+      </fieldset>
       <TextInput
         label="Comes to them"
         type="datetime-local"

@@ -18,6 +18,16 @@ const said = (crew: Crew) =>
     value === "" || value === null || (Array.isArray(value) && value.length === 0) ? undefined : value,
   );
 
+/** What is still tried once `of` is kept: what was changed meanwhile, and what is settled only at its opening. */
+function left(now: Tried | null, of: Tried): Tried | null {
+  if (!now) return null;
+  const promised = Object.fromEntries(
+    Object.entries(now.promised).filter(([order, day]) => of.promised[order] !== day),
+  );
+  const nothing = said(now.crew) === said(of.crew) && Object.keys(promised).length + now.settled.length === 0;
+  return nothing ? null : { ...now, promised };
+}
+
 /** A job's plan: as it is kept, and as what is tried would have it. */
 export function usePlan(id: number) {
   const show = useShow();
@@ -65,8 +75,7 @@ export function usePlan(id: number) {
     },
     onSuccess: async (_, of) => {
       await renew(client, ["job", id], ["jobs", "waits"]);
-      // what was taken as settled stays tried: it is said at its opening, not here
-      setDraft(of.settled.length > 0 ? { crew: of.crew, promised: {}, settled: of.settled } : null);
+      setDraft((now) => left(now, of));
     },
     onError: async (failure) => {
       if (failure instanceof ApiProblem && failure.conflict) await job.refetch();

@@ -1,4 +1,4 @@
-import { Button, NumberInput } from "@mantine/core";
+import { Button, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 
 import { ApiProblem, api, ask, told } from "../api/client";
@@ -16,7 +16,7 @@ interface Props {
 /** A time nobody would believe: how long was it really? */
 export function OddTime({ job, opening, time }: Props) {
   const client = useQueryClient();
-  const [minutes, setMinutes] = useHeld<number | string>(`odd time ${time.id}`, "");
+  const [minutes, setMinutes] = useHeld<string>(`odd time ${time.id}`, "");
   const say = useMutation({
     mutationFn: (said: number | null) =>
       ask(
@@ -41,14 +41,10 @@ export function OddTime({ job, opening, time }: Props) {
       <p>
         {time.label} ran <b>{inHours(time.minutes)}</b>; by rule it takes {inHours(time.by_rule)}. How long was it?
       </p>
-      <NumberInput
+      <TextInput
         label="Minutes"
         value={minutes}
-        onChange={setMinutes}
-        min={1}
-        max={10_000}
-        allowDecimal={false}
-        hideControls
+        onChange={(event) => setMinutes(event.currentTarget.value.replace(/\D/g, "").slice(0, 5))}
         inputMode="numeric"
         error={failure?.errors[0] && told(failure.errors[0])}
       />
