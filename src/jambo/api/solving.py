@@ -10,14 +10,12 @@ from fastapi import APIRouter, Query
 from typing_extensions import TypedDict
 
 from jambo.api.shared import Route, ShownQuery, Straight
-from jambo.core.quantities.length import Length
-from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text
+from jambo.core.quantities.notation import NotALength, exact_text
 from jambo.core.quantities.tape import Unit
 from jambo.core.survey.level import read_level
 from jambo.format.document import Document, Show
 from jambo.format.facts import heard_length, tape_of
 from jambo.format.problems import FieldError, Refused
-from jambo.jobs.shown import Shown
 from jambo.views.exchange import schema, solve_document
 from jambo.views.lines import LineOut, line_out
 from jambo.views.lines import heard as heard_line
@@ -32,38 +30,11 @@ def solve(document: Document) -> Straight:
     return Straight(solve_document(document))
 
 
-class HeardOut(ParsedLengthOut):
-    """What was heard, and what the next mark of the tape above and below it would be; None where that could not be."""
-
-    above: str | None
-    below: str | None
-
-
-def _stepped(said: ParsedLength, marks: int, mark: Length) -> ParsedLength:
-    """A length moved by whole tape marks, to the next mark first if it lies between two."""
-    whole, rest = divmod(said.length.nm, mark.nm)
-    at = whole + (marks if not rest or marks > 0 else marks + 1)
-    return replace(said, length=mark * max(0, int(at)))
-
-
-def _beside(said: ParsedLength, marks: int, mark: Length, unit: Unit, kind: str) -> str | None:
-    try:
-        return heard_length(_stepped(said, marks, mark).canonical(unit), unit, kind).canonical(unit)
-    except Refused:
-        return None
-
-
-def _heard(said: ParsedLength, unit: Unit, kind: str, shown: Shown) -> HeardOut:
-    mark = tape_of(Show(unit=unit, step=shown.step), unit).mark()
-    tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
-    above, below = (_beside(said, by, mark, unit, kind) for by in (1, -1))
-    return {**heard_out(said, unit, tape), "above": above, "below": below}
-
-
 @router.get("/heard")
-def heard(text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery) -> HeardOut:
+def heard(text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery) -> ParsedLengthOut:
     """Read one piece of tape text: what was heard, in both systems."""
-    return _heard(heard_length(text, unit, kind), unit, kind, shown)
+    tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
+    return heard_out(heard_length(text, unit, kind), unit, tape)
 
 
 class LevelOut(TypedDict):
@@ -104,11 +75,15 @@ def step(
     kind: str,
     marks: Annotated[int, Query(ge=-1000, le=1000)],
     shown: ShownQuery,
-) -> HeardOut:
+) -> ParsedLengthOut:
     """Move a length by whole tape marks, to the next mark first if it lies between two."""
-    mark = tape_of(Show(unit=unit, step=shown.step), unit).mark()
-    stepped = _stepped(heard_length(text, unit, kind), marks, mark)
-    return _heard(heard_length(stepped.canonical(unit), unit, kind), unit, kind, shown)
+    tape = tape_of(Show(unit=unit, step=shown.step), unit)
+    said = heard_length(text, unit, kind)
+    length, mark = said.length, tape.mark()
+    whole, rest = divmod(length.nm, mark.nm)
+    at = whole + (marks if not rest or marks > 0 else marks + 1)
+    stepped = replace(said, length=mark * max(0, int(at)))
+    return heard_out(heard_length(stepped.canonical(unit), unit, kind), unit, tape)
 
 
 @router.get("/format")

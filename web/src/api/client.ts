@@ -36,7 +36,6 @@ export type KeptItem = Schemas["KeptItem"];
 export type StockKind = Schemas["StockItem"]["kind"];
 export type Shape = Schemas["ShapeOut"];
 export type Length = Schemas["LengthOut"];
-export type Heard = Schemas["HeardOut"];
 export type ParsedLength = Schemas["ParsedLengthOut"];
 export type Catalogue = Schemas["CatalogueOut"];
 export type Position = Schemas["Position"];

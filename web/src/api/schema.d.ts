@@ -3356,27 +3356,6 @@ export interface components {
             version: string;
         };
         /**
-         * HeardOut
-         * @description What was heard, and what the next mark of the tape above and below it would be; None where that could not be.
-         */
-        HeardOut: {
-            /** Above */
-            above: string | null;
-            /** Also */
-            also: string | null;
-            /** Also Canonical */
-            also_canonical: string | null;
-            /** Below */
-            below: string | null;
-            /** Canonical */
-            canonical: string;
-            /** Height */
-            height: string | null;
-            length: components["schemas"]["LengthOut"];
-            /** Reading */
-            reading: string;
-        };
-        /**
          * HeldUpOut
          * @description Work that cannot be planned, and what it waits for.
          */
@@ -8097,7 +8076,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeardOut"];
+                    "application/json": components["schemas"]["ParsedLengthOut"];
                 };
             };
             /** @description Bad Request */
@@ -15874,7 +15853,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeardOut"];
+                    "application/json": components["schemas"]["ParsedLengthOut"];
                 };
             };
             /** @description Bad Request */

@@ -84,10 +84,6 @@ function OneOpening({ id }: { id: number }) {
     };
   }, [client, page.data, framed, shown, slabAt]);
 
-  const guess = (path: string, value: unknown) => {
-    if (now) early.current?.(put(now, path, value));
-  };
-
   const usual = solved.data?.usual;
   const meant = useMemo(() => now && meantBy(now, usual ?? {}), [now, usual]);
 
@@ -199,7 +195,6 @@ function OneOpening({ id }: { id: number }) {
     catalogue: catalogue.data,
     asked,
     set: kept.set,
-    guess,
     lit,
     light,
     open: setSlip,

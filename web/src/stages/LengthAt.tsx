@@ -17,7 +17,7 @@ interface Props {
 
 /** A length of the opening or its wall, by its path in the document: the catalogue says what it is and which rule stands in. */
 export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
-  const { now, result, errors, shown, set, guess, catalogue } = useWork();
+  const { now, result, errors, shown, set, catalogue } = useWork();
   const fact = catalogue.facts[path.replaceAll(/\[\d+\]/g, "[]")]!;
   const standsIn = rule ?? fact.rule;
   const settled = standsIn ? result?.rules[standsIn] : undefined;
@@ -42,7 +42,6 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
       heard={value ? heard : undefined}
       error={errors.find((e) => e.path === path)}
       fallback={fallback}
-      onGuess={(value) => guess(path, value)}
       onChange={(value, height) => {
         set(path, value);
         also?.();

@@ -7,7 +7,6 @@ import {
   api,
   ask,
   type FieldError,
-  type Heard,
   type ParsedLength,
   type LengthText,
   type Unit,
@@ -37,8 +36,6 @@ export interface LengthFieldProps {
   onChange: (value: string | undefined, height?: string) => void;
   /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
   onText?: (text: string) => void;
-  /** What the text very likely means, before the server has said so: for an answer that is asked for ahead. */
-  onGuess?: (value: string) => void;
   /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
   keeps?: boolean;
   /** The digits it will begin with, for a key of the pad. */
@@ -54,15 +51,13 @@ function written(value: LengthText, heard: ParsedLength | undefined, unit: Unit)
   return text.endsWith(` ${unit}`) ? text.slice(0, -unit.length - 1) : text;
 }
 
-const PLAIN = /^(\d+|\d+ \d+\/\d+|\d+\/\d+|\d+\.\d+)$/; // a bare number, which is in the field's unit
-
 /** A stored length as text, so that equal ones are equal. */
 const stored = (value: LengthText) =>
   typeof value === "object" && value !== null ? JSON.stringify(value) : (value ?? "");
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
-  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText, onGuess, keeps = true } = props;
+  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText, keeps = true } = props;
   const id = useId();
   const texts = useTyped();
   const input = useRef<HTMLInputElement>(null);
@@ -71,7 +66,7 @@ export function LengthField(props: LengthFieldProps) {
   const [typed, setTyped] = useState(() => texts.read(path));
   // What was heard in the last thing typed stays below the field for as long as it is what is stored: a line that
   // changed its height when the field is left would move the button one is about to press.
-  const [last, setLast] = useState<{ heard: Heard; stored: string } | null>(null);
+  const [last, setLast] = useState<{ heard: ParsedLength; stored: string } | null>(null);
   const fresh = last && last.stored === value && last.heard.length.unit === unit ? last.heard : null;
   const [wrong, setWrong] = useState<string | null>(null);
   // A value that comes from elsewhere (undo, another's change) ends what is typed here, and what is still being heard.
@@ -113,7 +108,7 @@ export function LengthField(props: LengthFieldProps) {
   const shown = { unit, step: props.step };
 
   const hear = useMutation({
-    mutationFn: async (asked: { text: string; marks?: number; turn: number; given?: boolean }) => {
+    mutationFn: async (asked: { text: string; marks?: number; turn: number }) => {
       const query = { ...shown, text: asked.text, kind };
       const answer = asked.marks
         ? await ask(api.GET("/api/step", { params: { query: { ...query, marks: asked.marks } } }))
@@ -126,8 +121,7 @@ export function LengthField(props: LengthFieldProps) {
       // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
       const kept = answer.also ? asked.text : answer.canonical;
       setLast({ heard: answer, stored: kept });
-      // what an arrow key gave at once is not given again
-      if (!asked.given || stored(kept) !== is) give(kept, answer.height ?? undefined);
+      give(kept, answer.height ?? undefined);
       if (keeps) texts.hold(path, null);
       if (asked.marks) {
         setTyped(written(answer.canonical, answer, unit));
@@ -153,24 +147,8 @@ export function LengthField(props: LengthFieldProps) {
       give(undefined);
       texts.hold(path, null);
     } else {
-      if (PLAIN.test(text.trim())) onGuess?.(`${text.trim()} ${unit}`);
       hear.mutate({ text, turn });
     }
-  };
-
-  /** One mark of the tape up or down. Where the server has said which that is, it is given at once; it confirms it meanwhile. */
-  const stepBy = (marks: 1 | -1) => {
-    const text = typed ?? written(value, heard, unit);
-    if (!text) return;
-    const turn = ++newest.current;
-    const next = fresh && text === written(value, fresh, unit) ? (marks > 0 ? fresh.above : fresh.below) : null;
-    if (next !== null) {
-      setTyped(written(next, undefined, unit));
-      onText?.(next);
-      give(next);
-      if (keeps) texts.hold(path, null);
-    }
-    hear.mutate({ text, marks, turn, given: next !== null });
   };
 
   const again = useRef(type);
@@ -195,8 +173,9 @@ export function LengthField(props: LengthFieldProps) {
       event.preventDefault();
       walkOn(event.currentTarget, event.shiftKey ? -1 : 1);
     } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && !event.altKey) {
+      const text = typed ?? written(value, heard, unit);
       event.preventDefault();
-      stepBy(event.key === "ArrowUp" ? 1 : -1);
+      if (text) hear.mutate({ text, marks: event.key === "ArrowUp" ? 1 : -1, turn: ++newest.current });
     } else if (event.key === "Escape" && padHere) {
       pad.put(false);
     }

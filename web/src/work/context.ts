@@ -23,8 +23,6 @@ export interface OpeningWork {
   words: Record<string, string>;
   catalogue: Catalogue;
   set: (path: string, value: unknown) => void;
-  /** Ask ahead for the answer a fact would bring; nothing is changed. */
-  guess: (path: string, value: unknown) => void;
   /** The figure pointed at: it lights up on the drawing, the tapes and in every list. */
   lit: string | null;
   light: (figure: string | null) => void;
