@@ -182,6 +182,7 @@ function Person({ id, person }: { id: number; person: DayPerson }) {
 function Work({ work, next }: { work: DayWork; next: boolean }) {
   const shown = next ? SHOWN : 0;
   const rest = work.todo.slice(shown);
+  const over = work.end.slice(0, 10) !== work.start.slice(0, 10); // it goes on on another day
   return (
     <li data-next={next || undefined} data-late={work.late > 0 || undefined}>
       <b className={styles.when}>{clock(work.start)}</b>
@@ -196,7 +197,7 @@ function Work({ work, next }: { work: DayWork; next: boolean }) {
         <p className="quiet">
           {[
             work.room,
-            `${inHours(work.minutes)}${work.minutes_are === "by rule" ? "" : ` (${work.minutes_are})`}, to ${clock(work.end)}`,
+            `${inHours(work.minutes)}${work.minutes_are === "by rule" ? "" : ` (${work.minutes_are})`}, to ${over ? `${dayOf(work.end)}, ` : ""}${clock(work.end)}`,
             work.others.length > 0 ? `with ${work.others.join(", ")}` : "",
           ]
             .filter(Boolean)
