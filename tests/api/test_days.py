@@ -59,6 +59,10 @@ def test_what_is_cut_follows_the_cutting_plan(client, job):
     cutting = client.get(f"{job}/cutting").json()
     own = [s for section in cutting["sections"] for s in section["sticks"] if any(p["opening"] for p in s["pieces"])]
     assert sum(s["count"] for s in sticks) == len(own)
+    assert {p["name"] for d in days for p in d["people"] if p["cut"]} == {
+        "Ada",
+        "Bo",
+    }  # shared out, where two are at it
     assert sorted(p["length"] for s in sticks for p in s["pieces"] * s["count"]) == sorted(
         p["text"] for s in own for p in s["pieces"]
     )
