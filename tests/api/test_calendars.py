@@ -66,6 +66,18 @@ def test_what_moves_keeps_its_number(client, job):
     assert after[uid].dtstart.value > before[uid].dtstart.value
 
 
+def test_a_delivery_that_slips_keeps_its_number(client, job):
+    counters = client.get(f"{job}/buying").json()["counters"]
+    kit = next(line for c in counters for line in c["lines"] if line["key"].startswith("pocket_kit"))
+    order = {"key": kit["key"], "count": 1, "promised": f"{COMES}"}
+    client.post(f"{job}/buying/orders", json=order).raise_for_status()
+    (before,) = (u for u, e in calendar(client, job).items() if e.summary.value.startswith("Pocket kit"))
+    number = client.get(f"{job}/plan").json()["coming"][0]["order"]
+    later = {"promised": f"{COMES + timedelta(days=2)}"}
+    client.post(f"{job}/buying/orders/{number}/promised", json=later).raise_for_status()
+    assert f"{calendar(client, job)[before].dtstart.value:%Y-%m-%d}" == later["promised"]
+
+
 def test_a_trades_calendar_carries_its_sheet(client, job):
     (event,) = calendar(client, job, "trade:wallboard").values()
     sheet = client.get(f"{job}/trades/wallboard").json()

@@ -309,4 +309,4 @@ def _comes(plan: JobPlan, on: date) -> Iterator[str]:
         for at, said in ((trade.at, "comes"), (trade.done, "is done")):
             if at is not None and at.date() == on:
                 yield f"{name}{where} {said} {spoken(at)}"
-    yield from (name for name, at in plan.deliveries.items() if at.date() == on)
+    yield from (name for name, at in plan.deliveries.values() if at.date() == on)

@@ -40,7 +40,7 @@ def entries_of(plan: JobPlan, of: str, job: str) -> list[Entry]:
     if of == EVERYBODY:
         for trade in TRADES:
             found += _trade(plan, trade, job)
-        found += [Entry(f"comes/{name}", at, None, name, job) for name, at in sorted(plan.deliveries.items())]
+        found += [Entry(f"comes/{order}", at, None, name, job) for order, (name, at) in plan.deliveries.items()]
     return sorted(found, key=lambda one: (one.begins, one.key))
 
 

@@ -213,7 +213,7 @@ class JobPlan:
         self.crew = crew
         self.by_key: dict[str, Told] = {}
         self.assumed: list[str] = []
-        self.deliveries: dict[str, datetime] = {}
+        self.deliveries: dict[int, tuple[str, datetime]] = {}  # by order: what comes, and when
         self._comes: dict[str, datetime | None] = {}
         self._not_ordered: dict[str, int] = {}
         pool: dict[str, list[Coming]] = {}
@@ -277,7 +277,7 @@ class JobPlan:
                 day = f", {spoken(found.at)}" if found.at is not None else ", nobody knows when"
                 name = self._come(f"{told}{day}", found.at)
                 if found.at is not None:
-                    self.deliveries[name] = found.at
+                    self.deliveries[found.order] = name, found.at
                 self._waited_for(found, told, one.mark)
                 yield name
 

@@ -78,7 +78,7 @@ export function Clock() {
   );
 }
 
-/** What pieces of work on this card took; the newest at once, the others folded away. */
+/** What pieces of work on this card took; of one nobody would believe it is asked how long it was. */
 function Took() {
   const { page } = useWork();
   if (page.timing.took.length === 0) return null;

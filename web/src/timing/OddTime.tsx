@@ -51,9 +51,11 @@ export function OddTime({ job, opening, time }: Props) {
       <Button type="submit" disabled={minutes === ""} loading={say.isPending}>
         So long
       </Button>
-      <Button variant="default" onClick={() => say.mutate(time.minutes)}>
-        It was {inHours(time.minutes)}
-      </Button>
+      {time.minutes > 0 && (
+        <Button variant="default" onClick={() => say.mutate(time.minutes)}>
+          It was {inHours(time.minutes)}
+        </Button>
+      )}
       <Button variant="default" onClick={() => say.mutate(null)}>
         Nobody knows
       </Button>

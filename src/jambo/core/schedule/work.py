@@ -103,9 +103,8 @@ class Work:
         return tuple(item for item in self.carries if item.name in MUST_COME)
 
 
-Learnt = Callable[
-    [str, int], tuple[int, str]
-]  # of a sort and its minutes by rule: what it takes, and what that is from
+# of a sort and its minutes by rule: what it takes, and what that is from
+Learnt = Callable[[str, int], tuple[int, str]]
 
 
 def by_rule(sort: str, minutes: int) -> tuple[int, str]:
