@@ -7,6 +7,7 @@ import { ApiProblem, api, ask, type DayPerson, type DaySheet, type DayWork } fro
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 import { useInAddress } from "../app/useInAddress";
 import { useWho } from "../app/useWho";
 import { WithFractions } from "../tape/Digits";
@@ -20,10 +21,7 @@ function useDay(id: number, day: string) {
   const show = useShow();
   const path = { job_id: id };
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined, day: day || undefined };
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path } })),
-  });
+  const job = useJob(id);
   const sheet = useQuery({
     queryKey: ["job", id, "day", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/day", { params: { path, query } })),

@@ -7,6 +7,7 @@ import { api, ask, type TradeSheet } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 import { WithFractions } from "../tape/Digits";
 import styles from "./TradePage.module.css";
 
@@ -17,10 +18,7 @@ export function TradePage() {
   const trade = params.trade as TradeSheet["trade"];
   const show = useShow();
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-  });
+  const job = useJob(id);
   const sheet = useQuery({
     queryKey: ["job", id, "trade", trade, query],
     queryFn: () =>

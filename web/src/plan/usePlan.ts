@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { ApiProblem, api, ask, type Crew } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 import { useHeld } from "../tape/typed";
 
 /** What is tried beside the plan as it is kept: a crew, orders promised for other days, and what is taken as settled. */
@@ -34,10 +35,7 @@ export function usePlan(id: number) {
   const client = useQueryClient();
   const path = { job_id: id };
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path } })),
-  });
+  const job = useJob(id);
   const kept = job.data?.job.crew ?? {};
   const someone = (kept.people ?? []).length > 0;
   const plan = useQuery({

@@ -7,6 +7,7 @@ import { api, ask, type JobTime } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 import { inHours } from "./hours";
 import { OddTime } from "./OddTime";
 import styles from "./TimePage.module.css";
@@ -17,10 +18,7 @@ export function TimePage() {
   const show = useShow();
   const path = { job_id: id };
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path } })),
-  });
+  const job = useJob(id);
   const time = useQuery({
     queryKey: ["job", id, "time", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/time", { params: { path, query } })),
