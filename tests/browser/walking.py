@@ -55,11 +55,7 @@ def fields(page):
     for n, named in enumerate(every.evaluate_all(NAMED)):
         if named:
             path, label, kind = named
-            # sections of timber change places while their stock is changed: a field of theirs is found by its path
-            by_path = (
-                page.locator(f'main [data-path="{path}"] input').first if path.startswith("cutting.") else every.nth(n)
-            )
-            found.setdefault((path, label), (by_path, kind))
+            found.setdefault((path, label), (every.nth(n), kind))
     return found
 
 

@@ -180,7 +180,7 @@ class SectionOut(TypedDict):
 
 
 class JobCuttingOut(TypedDict):
-    """A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts.
+    """A job's cutting plans, the heaviest section first; `waiting` are those with pieces that wait for facts.
 
     `cost` is that of the sections that are priced, None where none is; `unpriced` names the others. `newest` is the last stick that was
     cut, by its line in the record.
@@ -318,8 +318,9 @@ def job_cutting_out(
     by_section: dict[str, list[ToCut]] = {}
     for piece in pieces:
         by_section.setdefault(section_key(piece.section), []).append(piece)
-    sections = [_section(key, of, so_far.rack, settings, rules, tape, shown) for key, of in by_section.items()]
-    sections.sort(key=lambda s: -s["stock_mm"])
+    # the heaviest first: an order that stands while pieces are cut and stock is changed, so that no panel moves under the hand
+    heaviest = sorted(by_section, key=lambda key: _weight(by_section[key][0].section), reverse=True)
+    sections = [_section(key, by_section[key], so_far.rack, settings, rules, tape, shown) for key in heaviest]
     costs = [Fraction(s["cost"]) for s in sections if s["cost"] is not None]
     kerf, square, keep = (show(rules.value(n), shown).text for n in ("saw_kerf", "squaring_cut", "offcut_least"))
     return {
@@ -396,6 +397,12 @@ def _section(
         "cannot": _cannot(made, problem, pieces, shown),
         "left": sum(p.count for p in pieces),
     }
+
+
+def _weight(section: tuple[Length | None, Length | None]) -> tuple[int, int, int]:
+    """What sections are put in order by: what they weigh a foot, then the wider; of one nobody measured, nothing."""
+    thick, wide = (int(part.nm) if part else 0 for part in section)
+    return thick * wide, wide, thick
 
 
 def _title(pieces: Sequence[ToCut], shown: Tape) -> str:

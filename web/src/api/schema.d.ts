@@ -3496,7 +3496,7 @@ export interface components {
         };
         /**
          * JobCuttingOut
-         * @description A job's cutting plans, the longest section first; `waiting` are those with pieces that wait for facts.
+         * @description A job's cutting plans, the heaviest section first; `waiting` are those with pieces that wait for facts.
          *
          *     `cost` is that of the sections that are priced, None where none is; `unpriced` names the others. `newest` is the last stick that was
          *     cut, by its line in the record.

@@ -154,13 +154,15 @@ export function FloorsPage() {
                   }
                   shown={shown}
                   errors={errors}
-                  change={(next) => setDraft(floors.map((one, n) => (n === i ? next : one)))}
-                  remove={() => setDraft(floors.filter((_, n) => n !== i))}
+                  change={(next) => setDraft((now) => (now ?? kept).map((one, n) => (n === i ? next(one) : one)))}
+                  remove={() => setDraft((now) => (now ?? kept).filter((_, n) => n !== i))}
                 />
               ))}
               <Button
                 variant="default"
-                onClick={() => setDraft([...floors, { key: freshKey(floors), name: "", layers: [{}] }])}
+                onClick={() =>
+                  setDraft((now) => [...(now ?? kept), { key: freshKey(now ?? kept), name: "", layers: [{}] }])
+                }
               >
                 Add a floor
               </Button>
@@ -194,11 +196,12 @@ interface FloorProps {
   drafted: boolean;
   shown: ReturnType<typeof useShown>;
   errors: FieldError[];
-  change: (floor: FloorType) => void;
+  change: (next: (now: FloorType) => FloorType) => void;
   remove: () => void;
 }
 
 function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }: FloorProps) {
+  const put = (facts: Partial<FloorType>) => change((now) => ({ ...now, ...facts }));
   const users = used?.used_by ?? [];
   const name = floor.name || floor.key;
   return (
@@ -215,7 +218,7 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
           maxLength={80}
           value={floor.name ?? ""}
           placeholder={floor.key}
-          onChange={(e) => change({ ...floor, name: e.currentTarget.value })}
+          onChange={(e) => put({ name: e.currentTarget.value })}
         />
         <p className={styles.thick}>
           {drafted ? "not kept yet" : used?.thick ? <WithFractions text={used.thick.text} /> : "—"}
@@ -228,14 +231,14 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
         unit={shown.unit}
         step={shown.step}
         errors={errors}
-        change={(layers) => change({ ...floor, layers })}
+        change={(next) => change((now) => ({ ...now, layers: next(now.layers ?? []) }))}
       />
       <div className="pair">
         <NativeSelect
           label="For the gap it is"
           data-walk
           value={floor.kind ?? "hard"}
-          onChange={(e) => change({ ...floor, kind: e.currentTarget.value as FloorType["kind"] })}
+          onChange={(e) => put({ kind: e.currentTarget.value as FloorType["kind"] })}
           data={FLOOR_KINDS}
         />
         {floor.kind === "carpet" && (
@@ -247,7 +250,7 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
             step={shown.step}
             value={floor.pile}
             error={errors.find((e) => e.path === `floors[${index}].pile`)}
-            onChange={(pile) => change({ ...floor, pile })}
+            onChange={(pile) => put({ pile })}
           />
         )}
       </div>

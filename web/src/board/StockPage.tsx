@@ -101,6 +101,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
     row,
     kept?.item ?? { kind: kind.kind, name: "", source: "", unit: "in", facts: {} },
   );
+  const put = (facts: Partial<Item>) => setItem((now) => ({ ...now, ...facts }));
   const [errors, setErrors] = useState<FieldError[]>([]);
   const wrong = (path: string) => {
     const error = errors.find((e) => e.path === path);
@@ -151,7 +152,7 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
         maxLength={80}
         value={item.name}
         error={wrong("name")}
-        onChange={(e) => setItem({ ...item, name: e.currentTarget.value })}
+        onChange={(e) => put({ name: e.currentTarget.value })}
       />
       <TextInput
         data-walk
@@ -159,12 +160,12 @@ function Editor({ kind, kept, close }: { kind: Kind; kept: KeptItem | undefined;
         maxLength={200}
         value={item.source}
         error={wrong("source")}
-        onChange={(e) => setItem({ ...item, source: e.currentTarget.value })}
+        onChange={(e) => put({ source: e.currentTarget.value })}
       />
       <SegmentedControl
         aria-label="Unit of bare numbers"
         value={item.unit}
-        onChange={(unit) => setItem({ ...item, unit: unit })}
+        onChange={(unit) => put({ unit })}
         data={["in", "mm"]}
       />
       <div className={styles.stockFields}>

@@ -63,7 +63,7 @@ export function Compared({ work }: { work: CuttingWork }) {
         >
           Keep this
         </Button>
-        <Button variant="default" onClick={() => work.setDraft(null)}>
+        <Button variant="default" onClick={() => work.drop()}>
           Put it back
         </Button>
       </div>

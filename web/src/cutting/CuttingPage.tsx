@@ -27,7 +27,7 @@ const GOALS = [
 export function CuttingPage() {
   const id = Number(useParams().jobId);
   const work = useCutting(id);
-  const { job, plan, settings, setDraft } = work;
+  const { job, plan, settings, change } = work;
   const shown = useShown(job.data?.job);
   const data = work.open && work.tried.data ? work.tried.data : plan.data;
   return (
@@ -68,7 +68,7 @@ export function CuttingPage() {
                 data={GOALS}
                 onChange={(event) => {
                   const goal = (event.currentTarget.value || null) as JobCutting["goal"];
-                  setDraft({ ...settings, goal });
+                  change((now) => ({ ...now, goal }));
                 }}
               />
               <TextInput
@@ -77,7 +77,10 @@ export function CuttingPage() {
                 maxLength={8}
                 value={settings.currency ?? ""}
                 placeholder="none"
-                onChange={(event) => setDraft({ ...settings, currency: event.currentTarget.value })}
+                onChange={(event) => {
+                  const currency = event.currentTarget.value;
+                  change((now) => ({ ...now, currency }));
+                }}
               />
               <p className="quiet">
                 <WithFractions

@@ -19,15 +19,21 @@ type Lengths = NonNullable<NonNullable<Cutting["stock"]>[number]["lengths"]>;
 
 /** What a section comes in: lengths and their prices, with how many of each the plan takes; changed, it is tried first. */
 export function StockPanel({ of, work, shown, currency }: Props) {
-  const { settings, setDraft, tried } = work;
+  const { settings, change, tried } = work;
   const all = settings.stock ?? [];
   const at = all.findIndex((s) => s.section === of.section);
   const usual: Lengths = of.stock.map((s) => ({ length: s.length, ...(s.price !== null && { price: s.price }) }));
   const lengths: Lengths = at < 0 ? usual : (all[at]!.lengths ?? []);
-  const say = (next: Lengths | null) => {
-    const others = all.filter((s) => s.section !== of.section);
-    setDraft({ ...settings, stock: next === null ? others : [...others, { section: of.section, lengths: next }] });
-  };
+  const say = (next: (now: Lengths) => Lengths) =>
+    change((now) => {
+      const stock = now.stock ?? [];
+      const mine = stock.find((s) => s.section === of.section);
+      const said = { section: of.section, lengths: next(mine ? (mine.lengths ?? []) : usual) };
+      return { ...now, stock: mine ? stock.map((s) => (s === mine ? said : s)) : [...stock, said] };
+    });
+  const put = (n: number, facts: Partial<Lengths[number]>) =>
+    say((now) => now.map((one, i) => (i === n ? { ...one, ...facts } : one)));
+  const asUsual = () => change((now) => ({ ...now, stock: (now.stock ?? []).filter((s) => s.section !== of.section) }));
   const errors =
     tried.error && "errors" in tried.error
       ? (tried.error.errors as { path: string; reason: string; accepted: string }[])
@@ -58,7 +64,7 @@ export function StockPanel({ of, work, shown, currency }: Props) {
               step={shown.step}
               value={one.length}
               error={wrong(n, "length")}
-              onChange={(length) => say(lengths.map((o, i) => (i === n ? { ...o, length } : o)))}
+              onChange={(length) => put(n, { length })}
             />
             <TextInput
               label={currency ? `Price, ${currency}` : "Price"}
@@ -66,16 +72,13 @@ export function StockPanel({ of, work, shown, currency }: Props) {
               data-walk
               value={String(one.price ?? "")}
               error={wrong(n, "price")?.reason}
-              onChange={(event) => {
-                const price = event.currentTarget.value || undefined;
-                say(lengths.map((o, i) => (i === n ? { ...o, price } : o)));
-              }}
+              onChange={(event) => put(n, { price: event.currentTarget.value || undefined })}
             />
             <button
               type="button"
               className={styles.out}
               aria-label={`Leave out length ${n + 1}`}
-              onClick={() => say(lengths.filter((_, i) => i !== n))}
+              onClick={() => say((now) => now.filter((_, i) => i !== n))}
             >
               <IconX size={18} />
             </button>
@@ -83,11 +86,11 @@ export function StockPanel({ of, work, shown, currency }: Props) {
         ))}
       </ul>
       <div className="row">
-        <Button variant="default" onClick={() => say([...lengths, {}])}>
+        <Button variant="default" onClick={() => say((now) => [...now, {}])}>
           One more length
         </Button>
         {at >= 0 && (
-          <Button variant="subtle" color="dark" onClick={() => say(null)}>
+          <Button variant="subtle" color="dark" onClick={asUsual}>
             The usual lengths
           </Button>
         )}

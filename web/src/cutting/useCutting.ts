@@ -40,6 +40,8 @@ export function useCutting(id: number) {
   });
   const kept = job.data?.job.cutting ?? {};
   const settings = draft ?? kept;
+  /** Change the settings as they are by then: two prices or lengths may be told in one breath. */
+  const change = (next: (now: Cutting) => Cutting) => setDraft((now) => next(now ?? kept));
   const open = draft !== null && !same(draft, kept);
   const tried = useQuery({
     queryKey: ["job", id, "cutting", "try", draft, query],
@@ -96,9 +98,9 @@ export function useCutting(id: number) {
           body: { version: job.data!.version, job: { ...job.data!.job, cutting } },
         }),
       ),
-    onSuccess: async () => {
+    onSuccess: async (_, sent) => {
       await anew();
-      setDraft(null);
+      setDraft((now) => (now && same(now, sent) ? null : now)); // what was changed while it was being kept stays
     },
     onError: async (failure) => {
       tell(
@@ -109,7 +111,23 @@ export function useCutting(id: number) {
       await job.refetch();
     },
   });
-  return { job, plan, cut, tried, settings, open, setDraft, save, cutStick, cutPiece, takeBack, addOffcut, dropOffcut };
+  const drop = () => setDraft(null);
+  return {
+    job,
+    plan,
+    cut,
+    tried,
+    settings,
+    open,
+    change,
+    drop,
+    save,
+    cutStick,
+    cutPiece,
+    takeBack,
+    addOffcut,
+    dropOffcut,
+  };
 }
 
 export type CuttingWork = ReturnType<typeof useCutting>;

@@ -1,7 +1,7 @@
 import { Button, NativeSelect } from "@mantine/core";
 import { Link } from "react-router";
 
-import type { FloorType } from "../api/client";
+import type { FloorType, Layer } from "../api/client";
 import { FloorSection } from "../drawing/FloorSection";
 import { View } from "../drawing/View";
 import { useWork } from "../work/context";
@@ -93,7 +93,12 @@ function Side({ side }: { side: "a" | "b" }) {
             step={shown.step}
             heard={result?.heard}
             errors={errors}
-            change={(next) => set(path, next.length ? next : undefined)} // taken away is not bare: nobody has said
+            change={(next) =>
+              set(path, (now: Layer[] | undefined) => {
+                const after = next(now ?? []);
+                return after.length ? after : undefined; // taken away is not bare: nobody has said
+              })
+            }
           />
           <FloorIs side={side} from={undefined} />
           <div className="row">

@@ -166,12 +166,7 @@ export function Rows({ path, label, one, empty, fields }: RowsProps) {
             color="dark"
             size={44}
             aria-label={`Remove ${one} ${i + 1}`}
-            onClick={() =>
-              set(
-                path,
-                rows.filter((__, n) => n !== i),
-              )
-            }
+            onClick={() => set(path, (now: unknown[] | undefined) => now?.filter((__, n) => n !== i))}
           >
             <IconTrash size={20} />
           </ActionIcon>
@@ -181,7 +176,7 @@ export function Rows({ path, label, one, empty, fields }: RowsProps) {
         variant="default"
         data-walk
         onClick={() => {
-          set(path, [...rows, {}]);
+          set(path, (now: unknown[] | undefined) => [...(now ?? []), {}]);
           requestAnimationFrame(() =>
             document
               .querySelector<HTMLElement>(`[data-path="${CSS.escape(`${path}[${rows.length}]`)}"] input`)

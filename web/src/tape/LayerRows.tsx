@@ -15,7 +15,8 @@ interface Props {
   step?: LengthFieldProps["step"];
   heard?: Record<string, ParsedLength>;
   errors: FieldError[];
-  change: (layers: Layer[]) => void;
+  /** What is heard of two layers at once changes both: each change is of the layers as they are by then. */
+  change: (next: (now: Layer[]) => Layer[]) => void;
 }
 
 /** The layers of a floor, lowest first; one that is not chosen says why it waits. */
@@ -25,7 +26,8 @@ export function LayerRows({ layers, path, of, unit, step, heard, errors, change 
       {layers.map((layer, i) => {
         const at = `${path}[${i}]`;
         const guessed = layer.allowance !== undefined && layer.allowance !== null;
-        const set = (facts: Partial<Layer>) => change(layers.map((one, n) => (n === i ? { ...one, ...facts } : one)));
+        const set = (facts: Partial<Layer>) =>
+          change((now) => now.map((one, n) => (n === i ? { ...one, ...facts } : one)));
         return (
           <div className={styles.layerRow} key={i} data-path={at}>
             <div className="pair">
@@ -59,7 +61,7 @@ export function LayerRows({ layers, path, of, unit, step, heard, errors, change 
                 color="dark"
                 size={44}
                 aria-label={`Remove layer ${i + 1} of ${of}`}
-                onClick={() => change(layers.filter((_, n) => n !== i))}
+                onClick={() => change((now) => now.filter((_, n) => n !== i))}
               >
                 <IconTrash size={20} />
               </ActionIcon>
@@ -76,7 +78,7 @@ export function LayerRows({ layers, path, of, unit, step, heard, errors, change 
           </div>
         );
       })}
-      <Button variant="default" onClick={() => change([...layers, {}])}>
+      <Button variant="default" onClick={() => change((now) => [...now, {}])}>
         Add a layer
       </Button>
     </>

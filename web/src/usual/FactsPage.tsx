@@ -132,11 +132,16 @@ export function FactsPage() {
         {page.data && around && (
           <>
             <div className={styles.asks}>
-              <Facts around={around} job={id} facts={chosen.facts} set={(facts) => setChosen({ ...chosen, facts })} />
+              <Facts
+                around={around}
+                job={id}
+                facts={chosen.facts}
+                set={(next) => setChosen((now) => ({ ...now, facts: next(now.facts) }))}
+              />
               <Openings
                 openings={openings}
                 chosen={chosen.openings}
-                set={(next) => setChosen({ ...chosen, openings: next })}
+                set={(next) => setChosen((now) => ({ ...now, openings: next }))}
               />
             </div>
             <section className={styles.says} aria-label="What changes">
@@ -173,7 +178,7 @@ interface FactsProps {
   around: FactAround;
   job: number;
   facts: Given[];
-  set: (facts: Given[]) => void;
+  set: (next: (now: Given[]) => Given[]) => void;
 }
 
 function Facts({ around, job, facts, set }: FactsProps) {
@@ -188,7 +193,8 @@ function Facts({ around, job, facts, set }: FactsProps) {
       .filter(([, inJob]) => inJob.startsWith(`usual.${part}.`))
       .map(([path]) => ({ value: path, label: factLabel(path, around, by) })),
   }));
-  const put = (path: string, next: Partial<Given>) => set(facts.map((f) => (f.path === path ? { ...f, ...next } : f)));
+  const put = (path: string, next: Partial<Given>) =>
+    set((now) => now.map((f) => (f.path === path ? { ...f, ...next } : f)));
   return (
     <section aria-label="What is to change">
       <h2>What is to change</h2>
@@ -218,7 +224,7 @@ function Facts({ around, job, facts, set }: FactsProps) {
             color="dark"
             size={44}
             aria-label={`Leave ${factLabel(f.path, around, by)} as it is`}
-            onClick={() => set(facts.filter((one) => one !== f))}
+            onClick={() => set((now) => now.filter((one) => one.path !== f.path))}
           >
             <IconTrash size={20} />
           </ActionIcon>
@@ -232,7 +238,7 @@ function Facts({ around, job, facts, set }: FactsProps) {
         onChange={(event) => {
           const path = event.currentTarget.value;
           if (!path) return;
-          set([...facts, { path }]);
+          set((now) => [...now, { path }]);
           requestAnimationFrame(() =>
             document
               .querySelector<HTMLElement>(

@@ -22,6 +22,7 @@ export interface OpeningWork {
   shown: { unit: Unit; step: "1/16" | "1/32" | "1" | "1/2" | undefined; words: Region };
   words: Record<string, string>;
   catalogue: Catalogue;
+  /** Put a value at a path; a function makes it of what stands there by then. */
   set: (path: string, value: unknown) => void;
   /** The figure pointed at: it lights up on the drawing, the tapes and in every list. */
   lit: string | null;

@@ -13,7 +13,7 @@ import {
   type Wall,
 } from "../api/client";
 import { renew } from "../app/renew";
-import { carried, put, same } from "./paths";
+import { at, carried, put, same } from "./paths";
 import { useSaveQueue } from "./useSaveQueue";
 
 export interface Draft {
@@ -200,7 +200,9 @@ export function useDraft(id: number, changed?: RefObject<((next: Draft) => void)
     (path: string, value: unknown) => {
       const kept = base.current;
       const from = newest.current ?? (kept && { opening: kept.opening, wall: kept.wall.wall });
-      if (from) change(put(from, path, value));
+      if (!from) return;
+      const next: unknown = typeof value === "function" ? (value as (now: unknown) => unknown)(at(from, path)) : value;
+      change(put(from, path, next));
     },
     [change],
   );
