@@ -3,7 +3,7 @@ import { notifications } from "@mantine/notifications";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
-import type { Buying, Delivered, Order, Thing } from "../api/client";
+import type { Delivered, Order, Thing } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
@@ -13,15 +13,8 @@ import { CheckForm } from "./CheckForm";
 import { day } from "./day";
 import { DoForm } from "./DoForm";
 import { OneThing } from "./OneThing";
-import { type Doing, useBuying } from "./useBuying";
+import { type Doing, ordersOf, useBuying } from "./useBuying";
 import { type Move, useCame } from "./useCame";
-
-const ordersOf = (list: Buying | undefined): { order: Order; marks: string[] }[] => [
-  ...(list?.counters ?? []).flatMap((c) =>
-    c.lines.flatMap((l) => l.orders.map((order) => ({ order, marks: l.marks }))),
-  ),
-  ...(list?.surplus ?? []).map((order) => ({ order, marks: [] })),
-];
 
 const refused = (failure: Error) => notifications.show({ color: "red", message: failure.message });
 

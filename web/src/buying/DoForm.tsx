@@ -5,7 +5,7 @@ import { ApiProblem, told } from "../api/client";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import styles from "./BuyingPage.module.css";
-import type { BuyingWork, Doing, Said } from "./useBuying";
+import { type BuyingWork, type Doing, mostOf, type Said } from "./useBuying";
 
 const TITLES = { order: "Order", came: "What has come", back: "What goes back" };
 const NUMBERS = { order: "How many are ordered", came: "How many have come", back: "How many go back" };
@@ -18,16 +18,12 @@ interface Props {
 }
 
 /** One thing that is written down: how many, from whom and for when, or what is to be said of it. What is typed is held. */
-export function DoForm({ doing, work, suppliers, close }: Props) {
+export function DoForm({ doing: begun, work, suppliers, close }: Props) {
+  const doing = work.asItStands(begun);
   const of = doing.what === "order" ? doing.line : doing.order;
-  const most =
-    doing.what === "order"
-      ? doing.line.to_order
-      : doing.what === "came"
-        ? doing.order.open
-        : doing.order.came - doing.order.back;
   const slot = doing.what === "order" ? `order ${doing.line.key}` : `${doing.what} ${doing.order.id}`;
-  const [said, setSaid] = useHeld<Said>(slot, { count: String(most), supplier: "", promised: "", note: "" });
+  const [said, setSaid] = useHeld<Said>(slot, { count: null, supplier: "", promised: "", note: "" });
+  const count = said.count ?? String(mostOf(doing));
   const put = (facts: Partial<Said>) => setSaid((now) => ({ ...now, ...facts }));
   const list = useId();
   const { keep } = work;
@@ -67,7 +63,7 @@ export function DoForm({ doing, work, suppliers, close }: Props) {
         <TextInput
           label={NUMBERS[doing.what]}
           inputMode="numeric"
-          value={said.count}
+          value={count}
           error={wrong("count")}
           onChange={(e) => put({ count: e.currentTarget.value.replace(/\D/g, "") })}
         />
@@ -108,7 +104,7 @@ export function DoForm({ doing, work, suppliers, close }: Props) {
             {other}
           </p>
         )}
-        <Button type="submit" loading={keep.isPending} disabled={!Number(said.count)}>
+        <Button type="submit" loading={keep.isPending} disabled={!Number(count)}>
           Write it down
         </Button>
       </form>

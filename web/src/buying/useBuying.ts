@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { api, ask, type BuyLine, type Order } from "../api/client";
+import { api, ask, type Buying, type BuyLine, type Order } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 
@@ -8,9 +8,33 @@ import { useShow } from "../app/show";
 export type Doing =
   { what: "order"; line: BuyLine } | { what: "came"; order: Order } | { what: "back"; order: Order; came?: number };
 
-/** What was filled in. */
+/** Every order of a list, with the openings it is for. */
+export const ordersOf = (list: Buying | undefined): { order: Order; marks: string[] }[] => [
+  ...(list?.counters ?? []).flatMap((c) =>
+    c.lines.flatMap((l) => l.orders.map((order) => ({ order, marks: l.marks }))),
+  ),
+  ...(list?.surplus ?? []).map((order) => ({ order, marks: [] })),
+];
+
+/** What is being written down, of its line or order as that stands now: a list may come anew while it is. */
+function asItStands(doing: Doing, list: Buying | undefined): Doing {
+  if (doing.what === "order") {
+    const line = list?.counters.flatMap((c) => c.lines).find((l) => l.key === doing.line.key);
+    return line ? { ...doing, line } : doing;
+  }
+  const found = ordersOf(list).find(({ order }) => order.id === doing.order.id);
+  return found ? { ...doing, order: found.order } : doing;
+}
+
+/** How many it is of until somebody says another number. */
+export function mostOf(doing: Doing): number {
+  if (doing.what === "order") return doing.line.to_order;
+  return doing.what === "came" ? doing.order.open : doing.order.came - doing.order.back;
+}
+
+/** What was filled in; no count while nobody typed one. */
 export interface Said {
-  count: string;
+  count: string | null;
   supplier: string;
   promised: string;
   note: string;
@@ -33,7 +57,7 @@ export function useBuying(id: number) {
   const anew = () => renew(client, ["job", id], ["jobs", "waits"]);
   const keep = useMutation({
     mutationFn: ({ doing, said }: { doing: Doing; said: Said }) => {
-      const count = Number(said.count);
+      const count = Number(said.count ?? mostOf(doing));
       if (doing.what === "order") {
         const body = { key: doing.line.key, count, supplier: said.supplier, promised: said.promised || null };
         return ask(api.POST("/api/jobs/{job_id}/buying/orders", { params: { path: { job_id: id }, query }, body }));
@@ -56,7 +80,7 @@ export function useBuying(id: number) {
       ask(api.DELETE("/api/jobs/{job_id}/buying/lines/{line_id}", { params: { path: { job_id: id, line_id: line } } })),
     onSettled: anew,
   });
-  return { job, list, keep, takeBack };
+  return { job, list, keep, takeBack, asItStands: (doing: Doing) => asItStands(doing, list.data) };
 }
 
 export type BuyingWork = ReturnType<typeof useBuying>;
