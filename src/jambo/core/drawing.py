@@ -6,9 +6,9 @@ them; it computes nothing.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.names import FigureName
 

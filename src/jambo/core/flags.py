@@ -7,9 +7,9 @@ flag's own lengths and texts. `all_flags.py` gathers the words of every judge.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.names import FigureName
 from jambo.core.stages import Stage

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
@@ -17,6 +16,7 @@ from jambo.core.facts.leaf import InHand, Leaf
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.setting import Delivered, Setting
 from jambo.core.facts.wall import Wall
+from jambo.core.frozen import dataclass
 from jambo.core.kinds.bypass.facts import Bypass
 from jambo.core.kinds.face_slider.facts import Slider
 from jambo.core.kinds.pocket.facts import PocketKit

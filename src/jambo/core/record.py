@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 
 from jambo.core.facts.cuts import Cut
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.framing.pieces import each_leg
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
 from jambo.core.quantities.length import Length

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Known, Source
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Unit
@@ -386,9 +387,16 @@ class HouseRules:
 
     habit: Unit = "in"
     settled: Mapping[Level, Mapping[str, Length]] = field(default_factory=dict)
+    _found: dict[str, Known] = field(default_factory=dict, init=False, repr=False, compare=False)
 
     def known(self, name: str) -> Known:
         """Give a rule's value as a term for a sum, saying which level it came from. Raises KeyError if unknown."""
+        found = self._found.get(name)
+        if found is None:
+            found = self._found[name] = self._nearest(name)
+        return found
+
+    def _nearest(self, name: str) -> Known:
         for level in reversed(LEVELS):
             value = self.settled.get(level, {}).get(name)
             if value is not None:

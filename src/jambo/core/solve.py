@@ -7,7 +7,7 @@ and then what is drawn, cut, bought, done and said. What differs between kinds o
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from jambo.core.drawing import Drawing, Part, Shape
 from jambo.core.facts.leaf import Hands, hands
@@ -25,6 +25,7 @@ from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.pole import PoleMark, story_pole
 from jambo.core.framing.track_tape import TrackTape
+from jambo.core.frozen import dataclass
 from jambo.core.kinds.card import work_card
 from jambo.core.kinds.kind import AsFound, Kind, Planned, stages_of
 from jambo.core.kinds.registry import KINDS

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from jambo.core.facts.hardware import Corner
 from jambo.core.facts.leaf import HandLabel, Stops
 from jambo.core.facts.opening import DoorKind
+from jambo.core.frozen import dataclass
 
 PRINTED = "printed"  # told as it is written on the carton
 LEAF = "leaf"  # where the leaf's own path goes, which depends on the kind of door

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures
 from jambo.core.quantities.length import Length

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.flags import Values
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 
 Level = Literal["planned", "will_do", "wrong"]

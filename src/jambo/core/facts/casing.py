@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Known
 
 Corner = Literal["mitred", "butted"]

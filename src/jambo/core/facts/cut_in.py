@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Annotated
 
 from jambo.core.facts.declared import declare
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Known
 
 

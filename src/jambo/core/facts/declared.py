@@ -7,10 +7,10 @@ stock book's columns, the labels of a slip and the homes of paths on the screen 
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from functools import cache
 from typing import Any, get_type_hints
 
+from jambo.core.frozen import dataclass
 from jambo.core.stages import Stage
 
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Fact, Known
 
 FrameKind = Literal["flat_jamb", "lining_kit", "rabbeted", "split_jamb", "steel_wrap", "outside_sill"]

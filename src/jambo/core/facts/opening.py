@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Literal
 
 from jambo.core.facts.casing import Casing
@@ -15,6 +15,7 @@ from jambo.core.facts.leaf import Handing, HandLabel, HingeSide, InHand, Leaf, S
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.readings import Survey
 from jambo.core.facts.setting import Delivered, Setting
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Fact, Known
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.mass import Mass

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
 from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.wall import WallEnd
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Fact, Known
 from jambo.core.quantities.length import Length
 

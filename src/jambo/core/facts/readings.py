@@ -5,10 +5,10 @@ Left and right are as seen from side A. A reading along a level or a straightedg
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Source
 from jambo.core.quantities.length import Length
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import declare
 from jambo.core.facts.leaf import Side
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Fact, Figure, Known, Line, Missing
 from jambo.core.quantities.length import Length
 

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from fractions import Fraction
 
 from jambo.core.facts.frame import Frame, LegsPastHead, Sill, Trenched
 from jambo.core.facts.leaf import Leaf
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Amount, Computed, Known, Line, Source, add, highest
 from jambo.core.quantities.length import ZERO

@@ -6,12 +6,12 @@ Places run from the wall's left end, seen from side A, as the studs were found.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import FoundStud, Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figure, Figures, Known, add, value_of
 from jambo.core.quantities.length import ZERO, Length

@@ -6,7 +6,6 @@ x runs right and y up from the rough floor, as in the handbook. A screen scales 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 
 from jambo.core.drawing import Part, Shape
 from jambo.core.facts.placing import Header
@@ -15,6 +14,7 @@ from jambo.core.framing.framing import Framing
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.slope import ceiling_at
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
 from jambo.core.quantities.length import ZERO, Length

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.wall_height import wall_top
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, add
 from jambo.core.rules import HouseRules

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import Length
 

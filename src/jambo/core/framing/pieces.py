@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from jambo.core.facts.placing import Header
@@ -11,6 +11,7 @@ from jambo.core.facts.wall import Wall, WallEnd
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.slope import Slope
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figure, Figures, Known, value_of
 from jambo.core.quantities.length import Length

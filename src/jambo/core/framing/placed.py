@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from jambo.core.drawing import Part, Shape
 from jambo.core.facts.wall import WallEnd
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.names import FigureName

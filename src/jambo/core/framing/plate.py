@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import Neighbour, Wall
 from jambo.core.framing.cut_in import Opened, face
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Amount, Computed, Figure, Known, Source, Waiting, add, half, value_of
 from jambo.core.quantities.length import ZERO, Exact, Length

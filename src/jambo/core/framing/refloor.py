@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator
-from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
 from jambo.core.framing.floors import trim_allowed
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, Length

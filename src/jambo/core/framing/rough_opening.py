@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import AddFrom, Method
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Amount, Computed, add, half
 from jambo.core.rules import HouseRules

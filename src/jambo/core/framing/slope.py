@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from math import isqrt
 
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall, WallEnd
 from jambo.core.flags import Flag, FlagWords, Values
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Known, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size

@@ -34,9 +34,7 @@ def stands(opening: Opening, wall: Wall) -> bool:
 @cache
 def framed(name: FigureName, *, placed: bool) -> bool:
     """Say whether a figure is one of framing a hole, or of its place on a wall where nothing is `placed` by that."""
-    return (
-        name in _FRAMING or (name in _PLACE and not placed) or any(family.number(name) is not None for family in _MARKS)
-    )
+    return name in _FRAMING or (name in _PLACE and not placed) or name.family in _MARKS
 
 
 def as_read(planned: Figures, found: Figures) -> Figures:

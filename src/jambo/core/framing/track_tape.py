@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from jambo.core.framing.placed import Across
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 
 

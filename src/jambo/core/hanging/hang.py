@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Reading, Survey
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.floors import gap_over
+from jambo.core.frozen import dataclass
 from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
 from jambo.core.hanging.nudges import End, Nudge, Through, foot_moves, stop_moves
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep

@@ -7,7 +7,6 @@ takes more, an L1 linear programme (HiGHS) says which. When nothing helps, the p
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from itertools import combinations
 from math import ceil, floor
 from typing import Any, Literal
@@ -15,6 +14,7 @@ from typing import Any, Literal
 import numpy as np
 
 from jambo.core.facts.readings import Place
+from jambo.core.frozen import dataclass
 
 Move = Literal[
     "card_top", "card_foot", "pack_top", "pack_foot", "strike_top", "strike_latch", "strike_foot", "leg_height"

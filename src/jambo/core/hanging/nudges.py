@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Literal
 
 from jambo.core.facts.leaf import Side
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import HALF
 from jambo.core.quantities.length import ZERO, Length, size
 

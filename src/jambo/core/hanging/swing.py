@@ -7,9 +7,10 @@ angle runs from closed. The floor rises `across` toward the strike and `along` t
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from math import atan2, cos, degrees, hypot, radians, sin
 from typing import Literal
+
+from jambo.core.frozen import dataclass
 
 FRICTION = 1 / 640
 Drift = Literal["stays", "opens", "shuts"]

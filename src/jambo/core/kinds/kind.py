@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import ClassVar
 
 from jambo.core.drawing import Drawing, Shape
@@ -25,6 +25,7 @@ from jambo.core.framing.plate import Mark, Plate
 from jambo.core.framing.pole import Pole
 from jambo.core.framing.standing import stands
 from jambo.core.framing.track_tape import TrackTape
+from jambo.core.frozen import dataclass
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.kinds.judge import on_door
 from jambo.core.quantities.figure import Computed, Figures, value_of

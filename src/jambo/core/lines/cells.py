@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.lines.line import Choice, Said, Token, What
 from jambo.core.lines.read import (
     FEET_WRITTEN,

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Literal
 
 from jambo.core.facts.frame import FrameKind, Supply
 from jambo.core.facts.leaf import HingeSide, Side
 from jambo.core.facts.opening import DoorKind
+from jambo.core.frozen import dataclass
 
 What = Literal[
     "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "stud", "wall", "floor", "frame", "unit", "fire", "glass",

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
+from jambo.core.frozen import dataclass
 from jambo.core.lines.line import What
 
 FEET = r"(?:'|ft\b|feet\b|foot\b)"

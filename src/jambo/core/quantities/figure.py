@@ -6,12 +6,12 @@ A figure whose facts are not all known is a `Waiting`: it names what it waits on
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import cache
 from typing import Literal
 
-from jambo.core.quantities.length import ZERO, Exact, Length
+from jambo.core.frozen import dataclass
+from jambo.core.quantities.length import ZERO, Exact, Length, whole
 from jambo.core.quantities.names import FigureName, Numbered
 
 SourceKind = Literal["given", "usual", "reading", "house rule", "allowance", "figure"]
@@ -58,18 +58,40 @@ class Term:
         return self.each if self.times == 1 else self.each * self.times
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Figure:
-    """A computed length. `terms` sum to `value`; `considered` lists what a "highest of" passed over.
+    """A computed length. Its lines, as `add` takes them, sum to `value`; `passed_over` are those a "highest of" did not take.
 
-    `allowances` holds the reasons of every allowance that stands anywhere below this figure.
+    `allowances` holds the reasons of every allowance that stands anywhere below this figure. What a slip shows is made when it is
+    asked for: of the hundred figures of an opening few are opened.
     """
 
     name: FigureName
     value: Length
-    terms: tuple[Term, ...]
-    considered: tuple[Term, ...] = ()
+    lines: tuple[Line, ...]
+    passed_over: tuple[Known | Figure, ...] = ()
     allowances: tuple[str, ...] = ()
+
+    @property
+    def terms(self) -> tuple[Term, ...]:
+        """Its lines as a slip shows them; they sum to `value`."""
+        return tuple(_term(*line) if isinstance(line, tuple) else _term(1, line) for line in self.lines)
+
+    @property
+    def considered(self) -> tuple[Term, ...]:
+        """What a "highest of" passed over, as a slip shows it."""
+        return tuple(_term(1, amount) for amount in self.passed_over)
+
+    def __eq__(self, other: object) -> bool:
+        if self is other or not isinstance(other, Figure):
+            return self is other
+        return self.value == other.value and self._told() == other._told()
+
+    def __hash__(self) -> int:
+        return hash((self.name, self.value))
+
+    def _told(self) -> tuple[object, ...]:
+        return self.name, self.value, self.terms, self.considered, self.allowances
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,10 +149,10 @@ def _from_figure(name: str) -> Source:
     return Source("figure", name)
 
 
-def _term(times: Exact, amount: Known | Figure) -> Term:
-    if type(amount) is Known:
-        return Term(amount.name, amount.value, times, amount.source)
-    return Term(amount.name, amount.value, times, _from_figure(amount.name))
+def _term(times: Exact, amount: Amount) -> Term:
+    assert isinstance(amount, (Known, Figure))
+    source = amount.source if isinstance(amount, Known) else _from_figure(amount.name)
+    return Term(amount.name, amount.value, times, source)
 
 
 def _waits(amounts: Sequence[Amount]) -> tuple[Missing, ...]:
@@ -164,18 +186,24 @@ def add(name: FigureName, *lines: Line) -> Computed:
     Example:
         `add(names.LEG_LENGTH, height, (-1, plate))` is the height less the plate, with both as its terms.
     """
-    terms: list[Term] = []
-    known: list[Known | Figure] = []
-    value: Length | None = None
-    for line in lines:  # one pass: this is where solving an opening spends its time
+    nm: Exact = 0
+    allowances: tuple[str, ...] = ()
+    for line in lines:  # one pass over plain numbers: this is where solving an opening spends its time
         times, amount = line if type(line) is tuple else (1, line)
-        if type(amount) is not Known and type(amount) is not Figure:
+        if type(amount) is Figure:
+            allowances += amount.allowances
+        elif type(amount) is not Known:
             return Waiting(name, _waits([one[1] if isinstance(one, tuple) else one for one in lines]))
-        known.append(amount)
-        term = _term(times, amount)
-        terms.append(term)
-        value = term.value if value is None else value + term.value
-    return Figure(name, ZERO if value is None else value, tuple(terms), (), _allowances(known))
+        elif amount.source.kind == "allowance":
+            allowances += (amount.source.detail,)
+        nm += amount.value.nm * times if type(times) is int else (amount.value * times).nm
+    return Figure(
+        name,
+        Length(nm if type(nm) is int else whole(nm)),
+        lines,
+        (),
+        tuple(dict.fromkeys(allowances)) if allowances else (),
+    )
 
 
 def restated(name: FigureName, figure: Computed, *lines: Line) -> Computed:
@@ -184,7 +212,7 @@ def restated(name: FigureName, figure: Computed, *lines: Line) -> Computed:
     if not isinstance(figure, Figure) or not isinstance(more, Figure):
         return Waiting(name, _waits([figure, more]))
     both = dict.fromkeys((*figure.allowances, *more.allowances))
-    return Figure(name, figure.value + more.value, figure.terms + more.terms, figure.considered, tuple(both))
+    return Figure(name, figure.value + more.value, figure.lines + more.lines, figure.passed_over, tuple(both))
 
 
 def highest(name: FigureName, *amounts: Amount) -> Computed:
@@ -193,9 +221,9 @@ def highest(name: FigureName, *amounts: Amount) -> Computed:
         return Waiting(name, on)
     known = [a for a in amounts if isinstance(a, (Known, Figure))]
     best = max(known, key=lambda a: a.value)
-    others = tuple(_term(1, a) for a in known if a is not best)
+    others = tuple(a for a in known if a is not best)
     # A lower allowance still counts: choosing that floor may make it the highest.
-    return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
+    return Figure(name, best.value, (best,), others, _allowances(known))
 
 
 def lowest(name: FigureName, *amounts: Amount) -> Computed:
@@ -204,8 +232,8 @@ def lowest(name: FigureName, *amounts: Amount) -> Computed:
         return Waiting(name, on)
     known = [a for a in amounts if isinstance(a, (Known, Figure))]
     best = min(known, key=lambda a: a.value)
-    others = tuple(_term(1, a) for a in known if a is not best)
-    return Figure(name, best.value, (_term(1, best),), others, _allowances(known))
+    others = tuple(a for a in known if a is not best)
+    return Figure(name, best.value, (best,), others, _allowances(known))
 
 
 def sum_of(*lines: Line) -> Length | None:

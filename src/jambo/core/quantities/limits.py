@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import ZERO, Length
 
 

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from fractions import Fraction
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.tape import Unit, plain_number
 
 GRAMS = {"lb": Fraction(45359237, 100000), "kg": Fraction(1000)}

@@ -7,10 +7,10 @@ rounds down, anything else to the nearest mark.
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 from functools import cache
 from typing import TypeVar
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.tape import Rounding
 from jambo.core.stages import Stage
 
@@ -33,15 +33,18 @@ class FigureName(str):
         group: where it is listed; None where only others name it.
         unless: a figure that is listed in its stead where there is one.
         told: what a sentence makes of its length: where it is not less than nothing, and where it is.
+        family, number: the family it is one of, and its number there; None and 0 for one that stands alone.
     """
 
-    __slots__ = ("group", "label", "rounding", "symbol", "told", "unless")
+    __slots__ = ("family", "group", "label", "number", "rounding", "symbol", "told", "unless")
     label: str
     symbol: str
     rounding: Rounding
     group: Group | None
     unless: FigureName | None
     told: tuple[str, str]
+    family: Numbered | None
+    number: int
 
 
 def figure(
@@ -57,14 +60,14 @@ def figure(
     """Declare a figure. See `FigureName` for the arguments."""
     made = FigureName(name)
     made.label, made.symbol, made.rounding, made.group, made.unless = label, symbol, rounding, group, unless
-    made.told = told
+    made.told, made.family, made.number = told, None, 0
     return made
 
 
 Some = TypeVar("Some")
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Numbered:
     """A family of figures, numbered from one: `HINGE_LEG[2]` is the second hinge's. {n} in its label is the number."""
 
@@ -76,25 +79,17 @@ class Numbered:
     def __getitem__(self, number: int) -> FigureName:
         return _member(self, number)
 
-    def number(self, name: str) -> int | None:
-        """Give the number of one of the family; None for any other name."""
-        return _number(self.stem, name)
-
     def of(self, figures: Iterable[tuple[FigureName, Some]]) -> list[tuple[int, Some]]:
         """Give the members among some figures with their numbers, in the order they stand there."""
-        return [(n, found) for name, found in figures if (n := self.number(name)) is not None]
-
-
-@cache  # asked of every figure of every opening; the names there are, are few
-def _number(stem: str, name: str) -> int | None:
-    begins, _, number = name.rpartition("_")
-    return int(number) if begins == stem and number.isdigit() else None
+        return [(name.number, found) for name, found in figures if name.family is self]
 
 
 @cache
 def _member(family: Numbered, number: int) -> FigureName:
     label = family.label.replace("{n}", str(number))
-    return figure(f"{family.stem}_{number}", label, rounding=family.rounding, group=family.group)
+    made = figure(f"{family.stem}_{number}", label, rounding=family.rounding, group=family.group)
+    made.family, made.number = family, number
+    return made
 
 
 def numbered(stem: str, label: str, *, rounding: Rounding = "nearest", group: Group | None = None) -> Numbered:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from dataclasses import dataclass
 from fractions import Fraction
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.limits import KINDS, Kind, allows
 from jambo.core.quantities.tape import OTHER, Tape, Unit, exact_number, plain_number, show

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 from math import ceil, floor
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import NM_PER_IN, NM_PER_MM, Length
 
 Unit = Literal["in", "mm"]

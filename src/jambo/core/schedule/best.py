@@ -7,10 +7,10 @@ It stops at counts of steps and not at times, so that the same job gives the sam
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import pairwise
 from typing import TYPE_CHECKING
 
+from jambo.core.frozen import dataclass
 from jambo.core.schedule.hours import Hours
 from jambo.core.schedule.listed import Set, finish_of, may, tails
 from jambo.core.schedule.problem import Problem

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
+from jambo.core.frozen import dataclass
 from jambo.core.schedule.hours import hours_of
 from jambo.core.schedule.problem import Problem
 

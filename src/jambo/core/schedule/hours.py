@@ -7,8 +7,8 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from collections.abc import Sequence
-from dataclasses import dataclass
 
+from jambo.core.frozen import dataclass
 from jambo.core.schedule.problem import Person
 
 Span = tuple[int, int]

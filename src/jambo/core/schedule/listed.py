@@ -5,8 +5,8 @@ from __future__ import annotations
 import random
 from bisect import bisect_right
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 
+from jambo.core.frozen import dataclass
 from jambo.core.schedule.hours import Hours
 from jambo.core.schedule.problem import Problem
 

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from functools import cached_property
+
+from jambo.core.frozen import dataclass
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 from datetime import datetime, timedelta
 from fractions import Fraction
 from statistics import median
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.schedule.work import Kind
 
 # a time that ran on by mistake is dropped; at the end of an operation it ends by itself

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterator
-from dataclasses import dataclass
 from datetime import time
 from typing import Literal
 
@@ -12,6 +11,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Missing
 from jambo.core.solve import Result
 from jambo.core.step import Step

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.frame import Lowered
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.floors import trim_allowed
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Amount, Computed, Figures, Known, Line, Source, add, lowest, value_of
 from jambo.core.quantities.length import ZERO, Length, size

@@ -6,7 +6,7 @@ Every length is a figure: the solver's floats become terms rounded the safe way,
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import pairwise
 from typing import Literal
 
@@ -15,6 +15,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ
 from jambo.core.facts.setting import SetMethod, Setting
 from jambo.core.frames.registry import kind_of_frame
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, value_of
 from jambo.core.quantities.length import ZERO, Length, size, total
@@ -46,6 +47,10 @@ HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
 FRAME_STOCK = {
     "in": tuple(Length.inches(t) for t in ("3/4", "11/16", "1/2")),
     "mm": tuple(Length.mm(t) for t in (20, 19, 18)),
+}
+_STOCK: dict[Unit, tuple[list[Length], list[Length]]] = {  # widths and heights
+    "in": ([Length.inches(w) for w in STOCK_WIDTHS["in"]], [Length.inches(h) for h in STOCK_HEIGHTS["in"]]),
+    "mm": ([Length.mm(w) for w in STOCK_WIDTHS["mm"]], [Length.mm(h) for h in STOCK_HEIGHTS["mm"]]),
 }
 LITTLE = {"in": Length.inches("1/8"), "mm": Length.mm(3)}  # what may be planed off a stud and still be called work
 
@@ -177,16 +182,16 @@ def _stock(opening: Opening, plumb: Mm, tilted: Mm, head: OverHead, rules: House
     wide, tall = value_of(opening.leaves[0].width), value_of(opening.leaves[0].height)
     if wide is None or tall is None or opening.pair:
         return ()
-    unit = Length.inches if rules.habit == "in" else Length.mm
+    habit = rules.habit
+    widths, heights = _STOCK[habit]
+    overs = [(h, head.lower(h - tall)) for h in heights]
     found = []
-    for w in STOCK_WIDTHS[rules.habit]:
-        more = in_mm(unit(w) - wide)
-        for h in STOCK_HEIGHTS[rules.habit]:
-            over = head.lower(unit(h) - tall)
-            verdict = _verdict(plumb - more, tilted - more, over, rules.habit)
-            room = _told(down(plumb - more), rules.habit)
-            left = None if over.play is None else _told(over.play, rules.habit)
-            found.append(StockFit(unit(w), unit(h), room, left, verdict))
+    for w in widths:
+        more = in_mm(w - wide)
+        room = _told(down(plumb - more), habit)
+        for h, over in overs:
+            left = None if over.play is None else _told(over.play, habit)
+            found.append(StockFit(w, h, room, left, _verdict(plumb - more, tilted - more, over, habit)))
     return tuple(found)
 
 

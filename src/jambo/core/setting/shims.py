@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 from itertools import combinations_with_replacement
 from math import ceil
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Known
 from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.tape import Unit
@@ -41,11 +41,18 @@ class Shim:
     @property
     def taper(self) -> Fraction:
         """How much it thickens over its length, as a slope."""
-        return Fraction((self.butt.value - self.tip.value).nm) / Fraction(self.length.value.nm)
+        return 1 / _per_thickness(self.tip.value, self.butt.value, self.length.value)
 
     def overlap(self, thickness: Length) -> Length:
         """How far the tips of two opposed shims pass each other when the pack is this thick."""
-        return (thickness - self.tip.value * 2) * (1 / self.taper)
+        tip, butt = self.tip.value, self.butt.value
+        return (thickness - tip * 2) * _per_thickness(tip, butt, self.length.value)
+
+
+@lru_cache(maxsize=100)
+def _per_thickness(tip: Length, butt: Length, length: Length) -> Fraction:
+    """How far along its length a shim is thicker by one."""
+    return Fraction(length.nm) / Fraction((butt - tip).nm)
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,8 +6,7 @@ x + tilt y. With a given tilt the room is [greatest of (hinge face - tilt y), le
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.millimetres import Mm
 from jambo.core.survey.shape import Face
 

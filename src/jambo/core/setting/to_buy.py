@@ -38,5 +38,6 @@ def _planned(opening: Opening, figures: Figures, rules: HouseRules) -> Sequence[
     if top is None or beside is None:
         return []
     by = packer(opening, ZERO, rules)
-    plays = {"head": figures.value(names.HEAD_PLAY) or ZERO}
-    return [by.pack(max(plays.get(place.side, beside), ZERO)) for place in places(opening, figures, top, rules)]
+    over = by.pack(max(figures.value(names.HEAD_PLAY) or ZERO, ZERO))
+    along = by.pack(max(beside, ZERO))
+    return [over if place.side == "head" else along for place in places(opening, figures, top, rules)]

@@ -7,13 +7,14 @@ can cost less than that worth, made smaller until no stick can hold more than it
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from fractions import Fraction
 
 import highspy
 import numpy as np
 from numpy.typing import NDArray
 
+from jambo.core.frozen import dataclass
 from jambo.core.stock.grid import Grid
 from jambo.core.stock.knapsack import Filled, Pattern, fill
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import reduce
 from math import gcd
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.stock.problem import Goal, Problem, Stick
 

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 from numpy.typing import NDArray
+
+from jambo.core.frozen import dataclass
 
 Pattern = dict[int, int]  # how many of each kind of piece lie in one stick
 

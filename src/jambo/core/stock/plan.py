@@ -5,12 +5,13 @@ from __future__ import annotations
 import time
 from collections import Counter
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 
 import numpy as np
 from numpy.typing import NDArray
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.stock.columns import Column, Demand, Pool, Relaxed, Spliced, Way, relax
 from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid

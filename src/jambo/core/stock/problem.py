@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import ZERO, Length
 
 Goal = Literal["cost", "waste", "sticks", "lengths"]

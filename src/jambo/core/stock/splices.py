@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 from itertools import islice, pairwise
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.stock.problem import Join
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from math import floor
 
 import numpy as np
 
+from jambo.core.frozen import dataclass
 from jambo.core.stock.columns import Choice, Column, Demand, Master, Pool, Relaxed, Way, relax
 from jambo.core.stock.ending import finish
 from jambo.core.stock.grid import Grid

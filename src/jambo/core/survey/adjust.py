@@ -7,7 +7,6 @@ What nobody read is taken as straight, plumb and level with a wide spread, and n
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 from itertools import combinations
 from math import hypot
@@ -16,6 +15,7 @@ from typing import Any, Literal
 import numpy as np
 
 from jambo.core.facts.readings import Place, Reading, Survey
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.quantities.tape import Unit

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.flags import Flag
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, Source, add, highest, value_of
 from jambo.core.quantities.millimetres import Mm, down

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from fractions import Fraction
 from math import radians, tan
 
 from jambo.core.facts.readings import Written
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit

@@ -7,9 +7,9 @@ an edge stand prouder. Floats: these are the solver's inner loops; what leaves i
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from itertools import pairwise
 
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.millimetres import Mm
 
 

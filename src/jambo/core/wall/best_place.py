@@ -8,9 +8,9 @@ that was search for; between them nothing changes but how far away that is.
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
 
 from jambo.core.framing.cut_in import Opened, Size, Standing, open_up
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import HALF
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.wall.layout import Span

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from itertools import pairwise
 
 from jambo.core.facts.wall import Corner, Fitting, Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
+from jambo.core.frozen import dataclass
 from jambo.core.kinds.registry import kind_of
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO

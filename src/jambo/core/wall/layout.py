@@ -7,7 +7,6 @@ from __future__ import annotations
 
 from bisect import bisect_left
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import accumulate, pairwise
 from typing import Literal
 
@@ -15,6 +14,7 @@ from jambo.core.drawing import Shape
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.slope import ceiling_at
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, value_of
 from jambo.core.quantities.length import ZERO, Length

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import Annotated, Literal
 
 from jambo.core.facts.declared import Settled, declare
 from jambo.core.facts.leaf import Side
 from jambo.core.facts.opening import Opening
+from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Known
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.mass import Mass

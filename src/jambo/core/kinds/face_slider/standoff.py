@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 from itertools import combinations_with_replacement, pairwise
 
+from jambo.core.frozen import dataclass
 from jambo.core.kinds.face_slider.facts import Lean
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Fact, Figure, Known, Missing, Source, add

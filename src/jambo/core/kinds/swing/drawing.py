@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from jambo.core.drawing import Shape
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.drawing import frame_shapes
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.pole import Pole
+from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known, value_of
 from jambo.core.quantities.length import ZERO, Length

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.frame import Lowered
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.floors import gap_over
 from jambo.core.framing.framing import frame_depth
+from jambo.core.frozen import dataclass
 from jambo.core.hanging import judge as hanging_judge
 from jambo.core.hanging.hang import Hang, check, hang
 from jambo.core.kinds.kind import AsFound, Planned

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
+from functools import cache
 
 from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
 from jambo.core.facts.leaf import InHand
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Amount, Computed, add, value_of
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import Exact, Length
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 
@@ -27,6 +28,12 @@ def count(height: Length, habit: Unit, *, heavy: bool = False, outside: bool = F
     return max(2 + int(over) + heavy, 3 if outside else 2)
 
 
+@cache
+def _spaced(n: int) -> tuple[Exact, ...]:
+    """How far of the way from the first of n to the last each stands, which is at height - bottom - length."""
+    return (0, *(Fraction(i, n - 1) for i in range(1, n - 1)), 1)
+
+
 def on_leaf(
     height: Amount, own: InHand, rules: HouseRules, *, heavy: bool = False, outside: bool = False
 ) -> tuple[Computed, ...]:
@@ -40,10 +47,8 @@ def on_leaf(
     first = rules.known("hinge_top")
     below: tuple[tuple[int, Amount], ...] = ((-1, rules.known("hinge_bottom")), (-1, rules.known("hinge_length")))
     marks: list[Computed] = []
-    for i in range(n):
-        # hinge i stands i/(n-1) of the way from the first to the last, which is at height - bottom - length
-        part = Fraction(i, n - 1)
-        lines: list[tuple[int | Fraction, Amount]] = [(1 - part, first)] if part != 1 else []
+    for i, part in enumerate(_spaced(n)):
+        lines: list[tuple[Exact, Amount]] = [(1 - part, first)] if part != 1 else []
         if part:
             lines += [(part, height), *[(part * times, amount) for times, amount in below]]
         marks.append(add(names.HINGE_LEAF[i + 1], *lines))
