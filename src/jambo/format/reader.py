@@ -10,7 +10,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from jambo.core.facts.declared import lengths_of
+from jambo.core.facts.declared import LengthFact, lengths_of
 from jambo.core.quantities.figure import Fact, Known, Missing, Source
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.limits import KINDS, allows
@@ -30,6 +30,13 @@ _PLAIN = re.compile(r"-?\d{1,20}(?:\.\d{0,20})?|-?\d{1,20}/0*[1-9]\d{0,19}", re.
 @cache
 def _kind_of(model: type[BaseModel], name: str) -> str:
     return next(m.kind for m in model.model_fields[name].metadata if isinstance(m, Of))
+
+
+@cache
+def _declared_in(part: type[Any]) -> tuple[tuple[str, LengthFact | None], ...]:
+    """The fields of a dataclass of facts, with what each of its lengths declares."""
+    lengths = lengths_of(part)
+    return tuple((field.name, lengths.get(field.name)) for field in fields(part))
 
 
 def _exact(value: ExactLength, kind: str) -> ParsedLength:
@@ -98,14 +105,12 @@ class Reader:
             path: where it stands in the document.
             rules: the house rules that stand in for lengths nobody said.
         """
-        declared = lengths_of(part)
         said: dict[str, Any] = {}
-        for key in (field.name for field in fields(part)):
-            if key in declared:
-                fact = self.length(model, key, path, declared[key].name)
-                rule = declared[key].rule
-                if isinstance(fact, Missing) and not declared[key].required:
-                    said[key] = rules.known(rule) if rule else None
+        for key, declared in _declared_in(part):  # type: ignore[arg-type]  # classes can be hashed
+            if declared is not None:
+                fact = self.length(model, key, path, declared.name)
+                if isinstance(fact, Missing) and not declared.required:
+                    said[key] = rules.known(declared.rule) if declared.rule else None
                 else:
                     said[key] = fact
             elif isinstance(value := getattr(model, key, None), (str, int)):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import unicodedata
 from fractions import Fraction
+from functools import lru_cache
 
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
@@ -264,6 +265,7 @@ def _absurd(heard: ParsedLength, text: str, unit: Unit, of: Kind) -> NotALength:
     return NotALength(f"{shown} cannot be {of.words}", f"accepted: {span}")
 
 
+@lru_cache(maxsize=10_000)  # the doors of a job say the same few lengths over and over
 def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> ParsedLength:
     """Read one length of a kind (a key of `limits.KINDS`) from tape text; a bare number is in `unit`.
 
