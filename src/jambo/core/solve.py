@@ -108,7 +108,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         stages=stages_of(kind, opening, planned.standing),
         standing=planned.standing,
         planned=laid.planned.figures,
-        figures=Figures((name, one) for name, one in figures.items() if name not in alike),
+        figures=Figures({name: one for name, one in figures.items() if name not in alike}) if alike else figures,
         flags=worst_first(tuple(_flags(kind, planned, laid, found))),
         missing=_missing(figures, opening),
         hands=hands(opening.handing),

@@ -91,7 +91,8 @@ class Figure:
         return hash((self.name, self.value))
 
     def _told(self) -> tuple[object, ...]:
-        return self.name, self.value, self.terms, self.considered, self.allowances
+        lines = [_says(line) for line in self.lines]
+        return self.name, self.value, lines, [_says(one) for one in self.passed_over], self.allowances
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,7 +115,7 @@ class Figures(dict[FigureName, Computed]):
     @classmethod
     def of(cls, figures: Iterable[Computed]) -> Figures:
         """Gather figures under their names; of two with one name the later counts."""
-        return cls((figure.name, figure) for figure in figures)
+        return cls({figure.name: figure for figure in figures})
 
     def value(self, name: FigureName) -> Length | None:
         """Give the length of a figure; None while it waits, or where no rule made it."""
@@ -153,6 +154,12 @@ def _term(times: Exact, amount: Amount) -> Term:
     assert isinstance(amount, (Known, Figure))
     source = amount.source if isinstance(amount, Known) else _from_figure(amount.name)
     return Term(amount.name, amount.value, times, source)
+
+
+def _says(line: Line) -> tuple[object, ...]:
+    """What a slip tells of a line: two with the same are one, however their amounts came about."""
+    times, amount = line if isinstance(line, tuple) else (1, line)
+    return times, amount.name, value_of(amount), amount.source if isinstance(amount, Known) else None
 
 
 def _waits(amounts: Sequence[Amount]) -> tuple[Missing, ...]:

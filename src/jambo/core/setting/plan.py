@@ -148,7 +148,7 @@ class OverHead:
 
     def lower(self, by: Length) -> OverHead:
         """The same for a frame that is taller."""
-        return replace(self, play=None if self.play is None else self.play - by)
+        return OverHead(None if self.play is None else self.play - by, self.least, self.gives, self.raised)
 
 
 def _verdict(plumb: Mm, tilted: Mm, head: OverHead, habit: Unit) -> Verdict:

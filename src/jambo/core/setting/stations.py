@@ -140,10 +140,10 @@ def shimmed(place: Place, gap: Length, twist: Length, by: Packer, on: tuple[Leng
         place: the station; gap: behind the leg's middle; twist: how much prouder the stud's edge on side A is; by: the packing.
         on: the blocks on the stud, from which it is packed.
     """
-    edges = gap - twist * HALF, gap + twist * HALF
-    return replace(
-        _packed_from(place, gap - total(on), twist, by), gap=gap, edge_a=edges[0], edge_b=edges[1], blocks=on
-    )
+    between = _packed_from(place, gap - total(on), twist, by)
+    if not on:
+        return between
+    return replace(between, gap=gap, edge_a=gap - twist * HALF, edge_b=gap + twist * HALF, blocks=on)
 
 
 def _packed_from(place: Place, gap: Length, twist: Length, by: Packer) -> Station:

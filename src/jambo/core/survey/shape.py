@@ -6,7 +6,7 @@ an edge stand prouder. Floats: these are the solver's inner loops; what leaves i
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable
 from itertools import pairwise
 
 from jambo.core.frozen import dataclass
@@ -42,13 +42,15 @@ class Face:
         """The face seen from the other end: x becomes `by` - x."""
         return Face(by - self.start, -self.slope, -self.bow, self.span, self.twist)
 
-    def _stretches(self, height: Mm) -> Iterator[tuple[Mm, Mm]]:
+    def _stretches(self, height: Mm) -> Iterable[tuple[Mm, Mm]]:
         """Cut [0, height] where the twist bends or changes sides."""
+        if not self.twist:
+            return ((0.0, height),)
         cuts = {0.0, height, *(y for y, _ in self.twist if 0 < y < height)}
         for (y0, t0), (y1, t1) in pairwise(self.twist):
             if t0 * t1 < 0 and 0 < (zero := y0 + (y1 - y0) * t0 / (t0 - t1)) < height:
                 cuts.add(zero)
-        yield from pairwise(sorted(cuts))
+        return pairwise(sorted(cuts))
 
     def proudest(self, height: Mm, side: int, tilt: float = 0.0) -> tuple[Mm, Mm]:
         """The greatest of side x (edge - tilt y) over [0, height], and where it is.
@@ -56,17 +58,21 @@ class Face:
         `side` is 1 for a face whose opening lies at greater x, -1 for the other. On every stretch the edge is one
         parabola, so its ends and its vertex hold the answer: exact, no sampling.
         """
-        best = (-float("inf"), 0.0)
-        curve = -4 * self.bow / (self.span * self.span)
+        best, at = -float("inf"), 0.0
+        bent = side * -4 * self.bow / (self.span * self.span)
+        steep = side * (self.slope + 4 * self.bow / self.span - tilt)
         for y0, y1 in self._stretches(height):
-            rise = (abs(self.twisted(y1)) - abs(self.twisted(y0))) / (2 * (y1 - y0)) if y1 > y0 else 0.0
-            linear = side * (self.slope + 4 * self.bow / self.span - tilt) + rise
             tops = [y0, y1]
-            if side * curve < 0 and y0 < (vertex := -linear / (2 * side * curve)) < y1:
-                tops.append(vertex)
+            if bent < 0:
+                rise = (abs(self.twisted(y1)) - abs(self.twisted(y0))) / (2 * (y1 - y0)) if y1 > y0 else 0.0
+                vertex = -(steep + rise) / (2 * bent)
+                if y0 < vertex < y1:
+                    tops.append(vertex)
             for y in tops:
-                best = max(best, (side * (self.middle(y) - tilt * y) + abs(self.twisted(y)) / 2, y))
-        return best
+                proud = side * (self.middle(y) - tilt * y) + abs(self.twisted(y)) / 2
+                if proud > best or (proud == best and y > at):
+                    best, at = proud, y
+        return best, at
 
 
 @dataclass(frozen=True, slots=True)
