@@ -31,10 +31,11 @@ interface Props {
 /** The stages of the work in one row, each with how it stands; on a phone the row scrolls under the thumb. */
 export function StageRow({ stages, stage, states, go }: Props) {
   const row = useRef<HTMLDivElement>(null);
+  const names = stages.map((s) => s.name).join(); // another answer brings the same stages: the row is measured for others alone
   useEffect(() => {
     const tab = row.current?.querySelector<HTMLElement>('[aria-selected="true"]');
     if (tab && row.current) row.current.scrollLeft = tab.offsetLeft - (row.current.clientWidth - tab.clientWidth) / 2;
-  }, [stage, stages]);
+  }, [stage, names]);
   return (
     <div className={styles.stages} role="tablist" aria-label="Stages" ref={row}>
       {stages.map((s, i) => {
