@@ -73,7 +73,7 @@ class Straight(Response):
 
     def render(self, content: Any) -> bytes:
         """Write the answer as JSON."""
-        return orjson.dumps(content, option=orjson.OPT_NON_STR_KEYS)  # a name of a figure is more than a str
+        return orjson.dumps(content)
 
 
 class Based(BaseModel):

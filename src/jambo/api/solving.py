@@ -25,9 +25,12 @@ router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 
 
 @router.post("/solve", response_model=ResultOut)
-def solve(document: Document) -> Straight:
-    """Solve one opening document: every figure with its terms, every flag, what is missing, what to draw."""
-    return Straight(solve_document(document))
+def solve(document: Document, sums: bool = True) -> Straight:
+    """Solve one opening document: every figure with its terms, every flag, what is missing, what to draw.
+
+    Without `sums` the lists of terms stay empty: half the answer, for a screen that redraws at every key.
+    """
+    return Straight(solve_document(document, sums=sums))
 
 
 @router.get("/heard")

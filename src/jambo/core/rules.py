@@ -391,18 +391,13 @@ class HouseRules:
 
     def known(self, name: str) -> Known:
         """Give a rule's value as a term for a sum, saying which level it came from. Raises KeyError if unknown."""
-        found = self._found.get(name)
-        if found is None:
-            found = self._found[name] = self._nearest(name)
-        return found
-
-    def _nearest(self, name: str) -> Known:
-        for level in reversed(LEVELS):
-            value = self.settled.get(level, {}).get(name)
-            if value is not None:
-                path = f"opening.rules.{name}" if level == "opening" else f"rules.{level}.{name}"
-                return Known(name, value, Source("house rule", path, level))
-        return _DEFAULTS[self.habit][name]
+        if not self._found:
+            self._found.update(_DEFAULTS[self.habit])
+            for level in LEVELS:
+                for rule, value in self.settled.get(level, {}).items():
+                    path = f"opening.rules.{rule}" if level == "opening" else f"rules.{level}.{rule}"
+                    self._found[rule] = Known(rule, value, Source("house rule", path, level))
+        return self._found[name]
 
     def value(self, name: str) -> Length:
         """Give a rule's length."""

@@ -60,3 +60,4 @@ def warm_up(database: Database) -> None:
     # what is kept from here on is no garbage: looking through all of it again and again would stop a redraw for 100 ms
     gc.collect()
     gc.freeze()
+    gc.set_threshold(10_000, 20, 50)  # and what an answer is made of is dropped with it: little is left to look for

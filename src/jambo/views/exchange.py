@@ -19,11 +19,11 @@ from jambo.views.plan import PlanOut
 from jambo.views.states import states
 
 
-def solve_document(document: Document) -> ResultOut:
-    """Solve a validated document. Raises Refused for facts that cannot be."""
+def solve_document(document: Document, *, sums: bool = True) -> ResultOut:
+    """Solve a validated document; without `sums` no figure says how it adds up. Raises Refused for facts that cannot be."""
     facts = facts_of(document)
     result = worked_out(facts)
-    return result_out(result, facts, document.show.words, states(document, facts, result))
+    return result_out(result, facts, document.show.words, states(document, facts, result), sums=sums)
 
 
 def from_text(model: type[Some], text: str) -> Some:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from functools import cache
 from math import hypot
 from typing import Any
 
@@ -213,6 +214,7 @@ def _said(length: Length, tape: Tape) -> str:
     return show(length, tape).spoken
 
 
+@cache
 def _fine(tape: Tape) -> Tape:
     """Half the crew's finest mark: what gaps and residuals are worth telling to."""
     return Tape(tape.unit, min(tape.step, Fraction(1, 32) if tape.unit == "in" else Fraction(1, 2)))

@@ -25,7 +25,7 @@ from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import FigureName, figure_name
 from jambo.core.quantities.notation import ParsedLength, called_out
-from jambo.core.quantities.tape import OTHER, Moved, Rounding, Shown, Tape, Unit, exact_number, show
+from jambo.core.quantities.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
 from jambo.core.record import built
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
@@ -276,25 +276,26 @@ class ResultOut(TypedDict):
     usual: UsualOut
 
 
-@lru_cache(maxsize=50_000)
-def _told(length: Length, tape: Tape, rounding: Rounding) -> tuple[str, Shown, str, float]:
-    """A length exact, as shown, on the other tape and in millimetres. The same lengths recur in many sums: kept once, unchanging."""
-    also = show(length, Tape.of(OTHER[tape.unit]), rounding).text
-    return exact_number(length, tape.unit), show(length, tape, rounding), also, in_mm(length)
-
-
-def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> LengthOut:
-    """Give a length in every form a reader may want; each answer is its reader's own."""
-    exact, shown, also, mm = _told(length, tape, rounding)
+@lru_cache(maxsize=50_000)  # the same lengths recur in many sums
+def _told(length: Length, tape: Tape, rounding: Rounding) -> LengthOut:
+    """A length exact, as shown, on the other tape and in millimetres."""
+    shown = show(length, tape, rounding)
     return {
-        "exact": {"value": exact, "unit": tape.unit},
+        "exact": {"value": exact_number(length, tape.unit), "unit": tape.unit},
         "text": shown.text,
         "digits": shown.digits,
         "unit": tape.unit,
         "moved": shown.moved,
-        "also": also,
-        "mm": mm,
+        "also": show(length, Tape.of(OTHER[tape.unit]), rounding).text,
+        "mm": in_mm(length),
     }
+
+
+def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> LengthOut:
+    """Give a length in every form a reader may want; each answer is its reader's own."""
+    told = _told(length, tape, rounding).copy()
+    told["exact"] = told["exact"].copy()
+    return told
 
 
 @lru_cache(maxsize=5_000)
@@ -320,8 +321,8 @@ def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
     }
 
 
-def figure_out(figure: Figure, tape: Tape, words: Region) -> FigureOut:
-    """Give a figure with its sum."""
+def figure_out(figure: Figure, tape: Tape, words: Region, *, sums: bool = True) -> FigureOut:
+    """Give a figure, and how it adds up where `sums` are wanted."""
     known = figure.name
     return {
         "name": figure.name,
@@ -329,8 +330,8 @@ def figure_out(figure: Figure, tape: Tape, words: Region) -> FigureOut:
         "symbol": known.symbol,
         "rounding": known.rounding,
         "value": length_out(figure.value, tape, known.rounding),
-        "terms": [_term_out(t, tape, words) for t in figure.terms],
-        "considered": [_term_out(t, tape, words) for t in figure.considered],
+        "terms": [_term_out(t, tape, words) for t in figure.terms] if sums else [],
+        "considered": [_term_out(t, tape, words) for t in figure.considered] if sums else [],
         "allowances": list(figure.allowances),
     }
 
@@ -413,6 +414,12 @@ def _drawing_out(drawing: Drawing) -> DrawingOut:
     }  # fmt: skip
 
 
+@lru_cache(maxsize=2_000)
+def _told_in(text: str) -> frozenset[str]:
+    """The figures and rules a sentence tells, beside its words for parts."""
+    return frozenset(n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS)
+
+
 def step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:
     """Fill a step's figures in; one that is not known yet stays open, to be written in by hand."""
 
@@ -428,8 +435,7 @@ def step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut
         return show(rule, told_on(rule, facts.tape)).text
 
     def filled(text: str) -> str:
-        needed = {n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS}
-        return fill(text, words, **{n: said(n) for n in needed}) if text else ""
+        return fill(text, words, **{n: said(n) for n in _told_in(text)}) if text else ""
 
     return {
         "key": step.key,
@@ -541,9 +547,9 @@ def usual_out(usual: Mapping[str, Any]) -> UsualOut:
     return {p: _written(v) for p, v in usual.items()}
 
 
-def _figures_out(result: Result, tape: Tape, words: Region) -> dict[str, FigureOut]:
+def _figures_out(result: Result, tape: Tape, words: Region, *, sums: bool) -> dict[str, FigureOut]:
     """Every known figure; of a hole that stands and is not read yet there is only what the door would like."""
-    found = {str(n): figure_out(f, tape, words) for n, f in result.figures.items() if isinstance(f, Figure)}
+    found = {str(n): figure_out(f, tape, words, sums=sums) for n, f in result.figures.items() if isinstance(f, Figure)}
     for name, liked in _liked(result).items():
         if name in found:
             found[name]["label"] = label(liked, words)
@@ -555,8 +561,14 @@ def _liked(result: Result) -> dict[FigureName, FigureName]:
     return {of: liked for liked, of in LIKED.items() if result.standing and liked not in result.figures}
 
 
-def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, State]) -> ResultOut:
-    """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md)."""
+def result_out(
+    result: Result, facts: Facts, words: Region, states: dict[Stage, State], *, sums: bool = True
+) -> ResultOut:
+    """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md).
+
+    Args:
+        result: as solved; facts: it was solved from; words: of the crew; states: of its stages; sums: whether figures say how they add up.
+    """
     tape = facts.tape
     waiting, liked = [f for f in result.figures.values() if isinstance(f, Waiting)], _liked(result)
     return {
@@ -568,7 +580,7 @@ def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, 
         "standing": result.standing,
         "school": "sheet" if names.SHEET_WIDTH in result.figures else facts.opening.school,
         "under": facts.opening.floors.under,
-        "figures": _figures_out(result, tape, words),
+        "figures": _figures_out(result, tape, words, sums=sums),
         "waiting": [
             {
                 "name": f.name,
@@ -589,7 +601,7 @@ def result_out(result: Result, facts: Facts, words: Region, states: dict[Stage, 
         "steps": [step_out(s, result, facts, words) for s in result.steps],
         "track": _track_out(result.track, result, facts) if result.track is not None else None,
         "found": as_found_out(result.found, facts, result.figures, words),
-        "built": {name: str(value.nm) for name, value in built(result.figures).items()},
+        "built": {str(name): str(value.nm) for name, value in built(result.figures).items()},
         "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
         "usual": usual_out(facts.usual),

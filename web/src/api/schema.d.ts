@@ -1526,6 +1526,8 @@ export interface paths {
         /**
          * Solve
          * @description Solve one opening document: every figure with its terms, every flag, what is missing, what to draw.
+         *
+         *     Without `sums` the lists of terms stay empty: half the answer, for a screen that redraws at every key.
          */
         post: operations["solve_api_solve_post"];
         delete?: never;
@@ -15737,7 +15739,9 @@ export interface operations {
     };
     solve_api_solve_post: {
         parameters: {
-            query?: never;
+            query?: {
+                sums?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -1,5 +1,5 @@
 import { ActionIcon, Button } from "@mantine/core";
-import { useHotkeys, useMediaQuery } from "@mantine/hooks";
+import { useDebouncedValue, useHotkeys, useMediaQuery } from "@mantine/hooks";
 import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -29,15 +29,17 @@ import { useOutbox } from "../work/useOutbox";
 import { useStageKeys } from "./useStageKeys";
 import styles from "./OpeningPage.module.css";
 
-/** The answer to a whole document. */
-const solving = (whole: Document | null) =>
+/** The answer to a whole document; `sums` say how its figures add up, which only a slip shows. */
+const solving = (whole: Document | null, sums: boolean) =>
   queryOptions({
-    queryKey: ["solve", whole],
-    queryFn: ({ signal }) => ask(api.POST("/api/solve", { body: whole!, signal })),
+    queryKey: ["solve", whole, sums],
+    queryFn: ({ signal }) => ask(api.POST("/api/solve", { params: { query: { sums } }, body: whole!, signal })),
     staleTime: Infinity,
     gcTime: 60_000,
     retry: (count, failure) => count < 3 && failure instanceof ApiProblem && failure.offline,
   });
+
+const QUIET_MS = 500;
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
 export function OpeningPage() {
@@ -74,15 +76,22 @@ function OneOpening({ id }: { id: number }) {
         : null,
     [page.data, now, job, shown, slabAt, framed],
   );
-  const solved = useQuery({ ...solving(whole), enabled: whole !== null, placeholderData: keepPreviousData });
+  const solved = useQuery({
+    ...solving(whole, slip !== null),
+    enabled: whole !== null,
+    placeholderData: keepPreviousData,
+  });
+  // once nobody types, the sums are fetched too: a slip opens at once, and where there is no network any more
+  const [quiet] = useDebouncedValue(whole, QUIET_MS);
+  useQuery({ ...solving(quiet, true), enabled: quiet !== null, notifyOnChangeProps: [] });
   const client = useQueryClient();
   useEffect(() => {
     // asked as soon as a fact is changed: the screen is drawn with it while the answer is on its way
     early.current = (next) => {
       if (page.data && framed === null)
-        client.query(solving(documentOf(page.data, next, shown, slabAt))).catch(() => undefined);
+        client.query(solving(documentOf(page.data, next, shown, slabAt), slip !== null)).catch(() => undefined);
     };
-  }, [client, page.data, framed, shown, slabAt]);
+  }, [client, page.data, framed, shown, slabAt, slip]);
 
   const usual = solved.data?.usual;
   const meant = useMemo(() => now && meantBy(now, usual ?? {}), [now, usual]);

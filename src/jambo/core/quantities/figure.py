@@ -75,12 +75,12 @@ class Figure:
     @property
     def terms(self) -> tuple[Term, ...]:
         """Its lines as a slip shows them; they sum to `value`."""
-        return tuple(_term(*line) if isinstance(line, tuple) else _term(1, line) for line in self.lines)
+        return tuple([_term(*line) if isinstance(line, tuple) else _term(1, line) for line in self.lines])
 
     @property
     def considered(self) -> tuple[Term, ...]:
         """What a "highest of" passed over, as a slip shows it."""
-        return tuple(_term(1, amount) for amount in self.passed_over)
+        return tuple([_term(1, amount) for amount in self.passed_over])
 
     def __eq__(self, other: object) -> bool:
         if self is other or not isinstance(other, Figure):

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 from functools import lru_cache
-from math import ceil, floor
-from typing import Literal
+from math import ceil, gcd
+from typing import Literal, cast
 
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import NM_PER_IN, NM_PER_MM, Length
@@ -53,7 +53,12 @@ class Tape:
 
     def mark(self) -> Length:
         """Give the length of one finest mark."""
-        return Length.inches(self.step) if self.unit == "in" else Length.mm(self.step)
+        return _mark(self)
+
+
+@lru_cache(maxsize=100)
+def _mark(tape: Tape) -> Length:
+    return Length.inches(tape.step) if tape.unit == "in" else Length.mm(tape.step)
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,13 +84,15 @@ class Shown:
 def _digits(marks: int, tape: Tape) -> str:
     """Write a whole number of tape marks in the tape's unit."""
     sign, marks = ("-" if marks < 0 else ""), abs(marks)
-    value = marks * tape.step
-    whole, rest = divmod(value, 1)
+    parts = tape.step.denominator
+    whole, rest = divmod(marks * tape.step.numerator, parts)
     if tape.unit == "mm":
         return f"{sign}{whole}" + (".5" if rest else "")
     if not rest:
         return f"{sign}{whole}"
-    return f"{sign}{whole} {rest}" if whole else f"{sign}{rest}"
+    common = gcd(rest, parts)
+    fraction = f"{rest // common}/{parts // common}"
+    return f"{sign}{whole} {fraction}" if whole else f"{sign}{fraction}"
 
 
 @lru_cache(maxsize=100_000)
@@ -101,12 +108,14 @@ def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Shown:
     Example:
         13/32 in on a tape of sixteenths, to the nearest, is 7/16 in, shy.
     """
-    marks = Fraction(length.nm) * tape.step.denominator / (NM_PER[tape.unit] * tape.step.numerator)
-    if marks.denominator == 1:
-        return Shown(_digits(marks.numerator, tape), tape.unit, length, None)
-    at = ceil(marks) if rounding == "up" else floor(marks) if rounding == "down" else floor(marks + Fraction(1, 2))
-    moved: Moved = "strong" if marks > at else "shy"
-    return Shown(_digits(at, tape), tape.unit, tape.mark() * at, moved)
+    # in whole numbers throughout: every figure of every answer comes by here
+    mark = NM_PER[tape.unit] * tape.step.numerator * length.nm.denominator
+    below, rest = divmod(length.nm.numerator * tape.step.denominator, mark)
+    if not rest:
+        return Shown(_digits(below, tape), tape.unit, length, None)
+    goes_up = rounding == "up" or (rounding == "nearest" and 2 * rest >= mark)
+    at, moved = (below + 1, "shy") if goes_up else (below, "strong")
+    return Shown(_digits(at, tape), tape.unit, tape.mark() * at, cast(Moved, moved))
 
 
 def run_text(length: Length, tape: Tape) -> str:
