@@ -20,6 +20,12 @@ def page(client, opening):
 def test_solve_answers_and_refuses_like_the_command(client):
     good = client.post("/api/solve", json=PLAIN)
     assert (good.status_code, good.json()["figures"]["ro_width"]["value"]["text"]) == (200, "32 1/4 in")
+    bare = client.post("/api/solve?sums=false", json=PLAIN).json()
+    assert {len(f["terms"]) + len(f["considered"]) for f in bare["figures"].values()} == {0}
+    for name, whole in good.json()["figures"].items():
+        bare["figures"][name] |= {"terms": whole["terms"], "considered": whole["considered"]}
+    assert bare == good.json()  # nothing else is another
+    assert all(f["terms"] for f in bare["figures"].values())
     bad = client.post("/api/solve", json=plain(**{"opening.door": {"leaves": [{"width": "🚪"}]}}))
     assert (bad.status_code, bad.json()["errors"][0]["path"]) == (422, "opening.door.leaves[0].width")
 

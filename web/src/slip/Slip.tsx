@@ -41,6 +41,14 @@ export function Slip({ figure, close }: { figure: Figure; close: () => void }) {
       </header>
       <table>
         <tbody>
+          {figure.terms.length === 0 && (
+            <tr aria-busy="true">
+              <td />
+              <th scope="row" colSpan={2} className="quiet">
+                Adding up…
+              </th>
+            </tr>
+          )}
           {figure.terms.map((term, i) => (
             <tr key={i} data-source={term.source}>
               <td className={styles.sign}>{term.takes ? "−" : i ? "+" : ""}</td>
