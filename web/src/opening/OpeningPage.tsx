@@ -287,7 +287,11 @@ function OneOpening({ id }: { id: number }) {
               <StagePanel stage={stage} />
             </div>
           </section>
-          <section className={styles.workSheet} aria-label="Drawing" data-stale={(solved.isPlaceholderData && slip === null) || undefined}>
+          <section
+            className={styles.workSheet}
+            aria-label="Drawing"
+            data-stale={(solved.isPlaceholderData && slip === null) || undefined}
+          >
             <StageSheet stage={stage} />
           </section>
           <aside className={styles.workSide} aria-label="Flags and figures">
