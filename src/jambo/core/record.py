@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 
 from jambo.core.facts.cuts import Cut
 from jambo.core.flags import Flag, FlagWords, Values
-from jambo.core.framing.pieces import each_leg
+from jambo.core.framing.pieces import Piece, each_leg
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
@@ -91,6 +91,26 @@ BUILT: tuple[FigureName, ...] = (
     names.FRAME_OUTSIDE_WIDTH, names.FRAME_INSIDE_WIDTH, names.HEAD_UNDERSIDE, names.LEAF_TOP, names.LEAF_BOTTOM,
     names.LATCH_HEIGHT, names.TRACK_LINE, names.SLAB_WIDTH, names.SLAB_HEIGHT, names.SET_MARK,
 )  # fmt: skip
+
+
+def stands(piece: Piece, done: Collection[str]) -> bool:
+    """Whether a piece stands, and is cut no more: all of it once the frame is set, of the wall once it is framed.
+
+    Args:
+        piece: of an opening; done: what of it is noted as done ("framed", "set", "signed").
+    """
+    return not {"set", "signed"}.isdisjoint(done) or ("framed" in done and piece.where == "wall")
+
+
+def still_to_cut(count: int, length: Length, was: Length, cut: int | None) -> int:
+    """How many of a piece are still to cut: one cut longer can be shortened, one cut shorter is cut anew.
+
+    Args:
+        count: of it in all; length: by the plan; was: the length it was cut at; cut: how many were, None for all of them.
+    """
+    if was < length:
+        return count
+    return 0 if cut is None else max(0, count - cut)
 
 
 def built(figures: Figures) -> dict[FigureName, Length]:

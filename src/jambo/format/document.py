@@ -530,6 +530,11 @@ class Crew(Model):
     put_off: Annotated[list[NotBefore], Field(max_length=500)] = Field(default_factory=list)
     zone: Annotated[str, Field(max_length=60, pattern=r"^[A-Za-z0-9_+\-/]*$")] = ""
 
+    def trades_in(self, room: str) -> list[TradeDay]:
+        """When other trades come to a room: what is told of it by name, else what is told of the whole job."""
+        named = {day.trade for day in self.trades if room in day.rooms}
+        return [day for day in self.trades if room in day.rooms or (not day.rooms and day.trade not in named)]
+
 
 class Job(Model):
     """A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, how its

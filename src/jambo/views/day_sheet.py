@@ -10,6 +10,7 @@ from datetime import date, datetime, time, timedelta
 from typing_extensions import TypedDict
 
 from jambo.core.framing.items import ITEMS
+from jambo.core.schedule.day import leads, read_first
 from jambo.core.schedule.problem import Placed
 from jambo.core.schedule.work import TRADES, called, steps_by_kind
 from jambo.core.words.lists import fill
@@ -151,7 +152,7 @@ def _minutes(plan: JobPlan, placed: Placed, name: str, day: date) -> int:
 
 
 def _people(plan: JobPlan, works: Sequence[Placed], on: date, cutting: JobCuttingOut) -> Iterator[PersonSheetOut]:
-    first = _leads(works)
+    first = leads(works)
     cuts = _cuts(plan, works, first, cutting)
     for person in plan.said.people:
         mine = [placed for placed in works if person.name in placed.who]
@@ -165,16 +166,6 @@ def _people(plan: JobPlan, works: Sequence[Placed], on: date, cutting: JobCuttin
             "cut": cuts.get(person.name, []), "carry": [*_carry(plan, lead)],
             "tools": _tools(plan, [plan.by_key[p.key] for p in mine]), "read": [*_read(plan, lead)],
         }  # fmt: skip
-
-
-def _leads(works: Sequence[Placed]) -> dict[str, str]:
-    """Who cuts and carries for each operation: of those who are at it, who has least of it on this day."""
-    has: Counter[str] = Counter()
-    found = {}
-    for placed in works:
-        found[placed.key] = min(placed.who, key=lambda name: has[name])
-        has[found[placed.key]] += 1
-    return found
 
 
 def _work(plan: JobPlan, placed: Placed, name: str) -> DayWorkOut:
@@ -273,15 +264,10 @@ def _tools(plan: JobPlan, works: Iterable[Told]) -> list[str]:
 def _read(plan: JobPlan, lead: Iterable[Told]) -> Iterator[DayReadOut]:
     """The holes that are to be read before a frame is set in them."""
     for told in lead:
-        if told.work.kind != "set" or told.todo.of.facts.opening.kind == "pocket":
+        against = read_first(told.work.kind, told.todo.of.facts.opening, told.todo.of.result)
+        if against is None:
             continue
-        survey = [flag for flag in told.todo.of.result.flags if flag.kind.code.startswith("survey-")]
-        if told.todo.of.result.found.shape is None:
-            said = "nothing is read yet"
-        elif survey:
-            said = "; ".join(flag_out(flag, plan.tape, plan.words)["reason"] for flag in survey)
-        else:
-            continue
+        said = "; ".join(flag_out(flag, plan.tape, plan.words)["reason"] for flag in against) or "nothing is read yet"
         yield {"opening": told.todo.id, "mark": told.todo.mark, "told": said}
 
 

@@ -10,7 +10,7 @@ from jambo.core.schedule.work import TRADES, Trade
 from jambo.core.words.lists import fill
 from jambo.format.calendar import Entry
 from jambo.format.problems import FieldError, Refused
-from jambo.views.job_plan import JobPlan, trades_in
+from jambo.views.job_plan import JobPlan
 from jambo.views.opening import step_out
 from jambo.views.trade_sheet import trade_sheet
 
@@ -90,7 +90,7 @@ def _trade(plan: JobPlan, trade: Trade, job: str) -> Iterator[Entry]:
         assert day.at is not None
         lines = [sheet["told"]]
         for wall in sheet["walls"]:
-            rows = [one for one in wall["openings"] if day in trades_in(plan.crew, one["room"])]
+            rows = [one for one in wall["openings"] if day in plan.crew.trades_in(one["room"])]
             if rows:
                 lines.append(f"{wall['told']}:")
                 lines += [

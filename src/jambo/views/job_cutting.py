@@ -16,6 +16,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
+from jambo.core.record import stands, still_to_cut
 from jambo.core.rules import HouseRules
 from jambo.core.stock.plan import Before, plan
 from jambo.core.stock.problem import Goal, Join, Plan, Problem, Stick, Wanted
@@ -222,21 +223,14 @@ def _plan_of(problem: Problem, job_id: int | None, section: str) -> Plan:
 
 
 def _uncut(count: int, length: Length, so_far: CutSoFar | None, unit: Unit) -> int:
-    """How many of a piece are still to cut: one cut longer can be shortened, one cut shorter is cut anew."""
+    """How many of a piece are still to cut, by what was written down of it."""
     if so_far is None:
         return count
     try:
         was = read(so_far.length, unit, "piece").length
     except NotALength:
         return count
-    if was < length:
-        return count
-    return 0 if so_far.count is None else max(0, count - so_far.count)
-
-
-def _built(piece: Piece, done: set[str]) -> bool:
-    """Whether a piece stands: all of it once the frame is set, of the wall once it is framed."""
-    return bool(done & {"set", "signed"}) or ("framed" in done and piece.where == "wall")
+    return still_to_cut(count, length, was, so_far.count)
 
 
 def to_cut(job: SolvedJob, so_far: SoFar, tape: Tape, words: Region, apart: Length) -> tuple[list[ToCut], list[str]]:
@@ -255,7 +249,7 @@ def to_cut(job: SolvedJob, so_far: SoFar, tape: Tape, words: Region, apart: Leng
     for holder, mark, pieces in holders:
         done = so_far.done.get(holder[1], set()) if holder[0] == "opening" else set()
         for piece, count in pieces:
-            if not piece.from_stock or count <= 0 or _built(piece, done):
+            if not piece.from_stock or count <= 0 or stands(piece, done):
                 continue
             if not isinstance(piece.length, Figure):
                 if mark not in waiting:

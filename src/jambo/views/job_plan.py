@@ -173,16 +173,6 @@ class JobPlanOut(TypedDict):
     moved: list[MovedOut]
 
 
-def trades_in(crew: Crew, room: str) -> list[TradeDay]:
-    """When other trades come to a room: what is told of it by name, else what is told of the whole job.
-
-    Args:
-        crew: with its trades; room: which.
-    """
-    named = {day.trade for day in crew.trades if room in day.rooms}
-    return [day for day in crew.trades if room in day.rooms or (not day.rooms and day.trade not in named)]
-
-
 @dataclass
 class Told:
     """An operation of the document, with where it comes from."""
@@ -236,7 +226,7 @@ class JobPlan:
             self.by_key[key] = Told(one, work)
             needs = [*stops, *(name for item in work.brings for name in self._brought(one, item, pool))]
             by = None
-            for day in trades_in(crew, one.room):
+            for day in crew.trades_in(one.room):
                 if day.trade == work.before and day.at is not None:
                     by = day.at if by is None else min(by, day.at)
                 if day.trade in work.after:
