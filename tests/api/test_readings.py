@@ -37,6 +37,27 @@ def test_a_correction_supersedes_and_both_stay_in_the_record(client, opening):
 
 
 @pytest.mark.parametrize(
+    ("reading", "unit", "kept"),
+    [
+        ({"place": "width_foot", "value": "820"}, "mm", {"value": "820 mm"}),  # on the other tape than the job's
+        ({"place": "width_foot", "value": "32 1/4"}, "mm", {"value": "32 1/4 in"}),  # a fraction is inches on any tape
+        ({"place": "width_foot", "value": "32"}, "in", {"value": "32 in"}),
+        ({"place": "width_foot", "value": "32"}, None, {"value": "32 in"}),
+        ({"place": "gap_latch", "value": "3"}, "mm", {"value": "3 mm"}),  # three inches would be no gap
+        ({"place": "lean_left", "value": "3", "toward": "away"}, "mm", {"value": "3 mm"}),
+        ({"place": "lean_left", "value": "3 in 1200", "toward": "away"}, "mm", {"value": "3 mm in 1200 mm"}),
+        ({"place": "lean_left", "value": "1/8", "toward": "away"}, None, {"value": "1/8"}),  # as it was typed
+        ({"place": "lean_left", "value": "3 mm per m", "toward": "away"}, "mm", {"value": "3 mm in 1000 mm"}),
+        ({"place": "twist_left", "value": "2", "toward": "A", "at": "1000"}, "mm", {"value": "2 mm", "at": "1000 mm"}),
+    ],
+)  # fmt: skip
+def test_bare_numbers_are_in_the_unit_of_the_tape_that_was_shown(client, opening, reading, unit, kept):
+    answer = client.post(f"{opening}/readings", json={"reading": reading, "unit": unit})
+    assert answer.status_code == 201, answer.text
+    assert reading | kept == {k: v for k, v in answer.json()["readings"][0]["reading"].items() if k in reading}
+
+
+@pytest.mark.parametrize(
     ("reading", "path", "says"),
     [
         ({"place": "width_foot", "value": "a good yard"}, "value", "length"),

@@ -72,6 +72,10 @@ def address(client):
         for reading in doc["survey"]["readings"]:
             client.post(f"/api/openings/{opening}/readings", json={"reading": reading}).raise_for_status()
         wall = client.get(f"/api/openings/{opening}").json()["wall"]["id"]
+        if where.endswith("/came"):
+            lines = [line for c in client.get(f"/api/jobs/{made}/buying").json()["counters"] for line in c["lines"]]
+            leaf = next(line for line in lines if line["key"].startswith("leaf"))
+            client.post(f"/api/jobs/{made}/buying/orders", json={"key": leaf["key"], "count": 1}).raise_for_status()
         return where.replace(f"{{{mark}}}", str(opening)).format(job=made, wall=wall), doc["unit"]
 
     return fill

@@ -4,6 +4,8 @@ import re
 
 from walking import DESK, EVERY_WAY, PAGES, PHONE, again, cases, fields, has_focus, opened, settled, text_for
 
+from jambo.core.quantities.limits import KINDS
+
 # by key, or by the number pad where it stands under the field; and by a press elsewhere
 LEAVING = {
     DESK: ("Tab", "Shift+Tab", "Enter", "elsewhere"),
@@ -61,7 +63,7 @@ def leave(page, way, kind):
         page.get_by_role("heading", level=1).click()
     elif way not in LEAVING[PHONE][:2]:
         page.keyboard.press(way)
-    elif kind:
+    elif kind in KINDS:
         on_pad.click()
     else:
         page.keyboard.press("Enter" if way == "Next field" else "Tab")
@@ -69,7 +71,7 @@ def leave(page, way, kind):
 
 def derived(name, typed):
     """Told elsewhere: a reading or offcut that Enter kept is on its list; of a place told in several ways only the last stands as typed."""
-    if name[0].startswith(("reading.", "rack.")):
+    if name[0].startswith(("reading.", "rack.")) or name[1] == "A day off":
         return True
     same = [other for other in typed if re.sub(r"\.\w+$", "", other[0]) == re.sub(r"\.\w+$", "", name[0])]
     return ".position." in name[0] and name != same[-1]

@@ -37,10 +37,10 @@ def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, clien
     expect(ada).to_contain_text("45 min")
     expect(ada).to_contain_text("with Bo")
     crew.locator("summary").click()
-    crew.get_by_label("Wall finish").select_option("known")
+    crew.get_by_label("Drywall").select_option("known")
     comes = date.today() + timedelta(days=20)
-    crew.get_by_label("Wall finish comes").fill(f"{comes}T07:00")
-    crew.get_by_label("Wall finish is done").fill(f"{comes + timedelta(days=2)}T07:00")
+    crew.get_by_label("Drywall comes").fill(f"{comes}T07:00")
+    crew.get_by_label("Drywall is done").fill(f"{comes + timedelta(days=2)}T07:00")
     expect(page.get_by_text("tried", exact=True)).to_be_visible()
     expect(
         page.get_by_text(

@@ -117,6 +117,16 @@ def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
     expect(page.locator(".Happened-happened [role=status]")).to_contain_text("Signed off")
 
 
+def test_a_reading_is_in_the_unit_its_field_shows(page, new_opening, client):
+    page.goto(f"{new_opening}/survey")
+    page.get_by_role("radiogroup", name="Unit shown").get_by_text("mm").click()
+    take(page, "820", keep=False)
+    expect(page.locator(".reading-form .heard").first).to_contain_text("820 mm")
+    page.keyboard.press("Enter")
+    asked(page, "Width at the middle")
+    assert client.get(f"/api{new_opening}").json()["readings"][0]["reading"]["value"] == "820 mm"  # of a job in inches
+
+
 def test_the_frame_follows_the_pointer_and_stays_where_it_is_let_go(page, demo_opening):
     page.goto(f"{demo_opening('N1')}/set")
     frame = page.get_by_role("slider", name="Frame in its slot")

@@ -19,7 +19,7 @@ STAGES = {
 }
 PAGES = [
     "/", "/stock", "/jobs/{job}/floors", "/jobs/{job}", "/walls/{wall}", "/jobs/{job}/rules", "/jobs/{job}/usual",
-    "/jobs/{job}/many", "/jobs/{job}/cutting",
+    "/jobs/{job}/many", "/jobs/{job}/cutting", "/jobs/{job}/plan", "/jobs/{job}/came",
     *(f"/openings/{{{mark}}}/{stage}" for mark, stages in STAGES.items() for stage in stages),
 ]  # fmt: skip
 
@@ -35,6 +35,8 @@ def cases(pages, phone_pages, ways):
     return pytest.mark.parametrize(("where", "size", "turn"), all_cases, ids=names)
 
 
+# what a field of a clock or a calendar holds, for every n
+PICKED = {"time": "1{0}:{1}5", "date": "2031-0{0}-1{1}", "datetime-local": "2031-0{0}-1{1}T10:30"}
 # what a field holds, by what it is called where its kind does not say
 TEXTS = {"weight": "{} lb", "degrees": "{}", "studs found": "{}; {}1", "over which": "{} in"}
 
@@ -43,7 +45,7 @@ TEXTS = {"weight": "{} lb", "degrees": "{}", "studs found": "{}; {}1", "over whi
 NAMED = """all => all.map(e => {
   if (e.disabled || !e.checkVisibility({ visibilityProperty: true })) return null;
   const path = e.closest("[data-path]")?.dataset.path ?? "", label = e.labels?.[0]?.textContent ?? e.getAttribute("aria-label") ?? "";
-  return [path, label, e.closest("[data-kind]")?.dataset.kind ?? ""];
+  return [path, label, e.closest("[data-kind]")?.dataset.kind ?? (e.type === "text" ? "" : e.type)];
 })"""
 
 
@@ -61,7 +63,9 @@ def fields(page):
 
 def text_for(label, kind, unit, n):
     """Something a field of a kind can hold, another for every n."""
-    if not kind:
+    if kind in PICKED:
+        return PICKED[kind].format(1 + n % 8, n % 6)
+    if kind not in KINDS:
         written = next((text for name, text in TEXTS.items() if name in label.lower()), "w{}")
         return written.format(20 + n, 20 + n)
     least, most = KINDS[kind].least.in_inches(), KINDS[kind].most.in_inches()
@@ -100,13 +104,14 @@ def settled(page):
     page.wait_for_load_state("networkidle")
 
 
-FORMS = {"/stock": "Add to pocket kits"}  # what opens the form of a page
+FORMS = {"stock": "Add to pocket kits", "plan": "One more", "came": "It came"}  # what opens the form of a page
 
 
 def opened(page, at, what=FIELDS):
     """Go to a page and wait until what it asks for stands there: a long page is drawn some time after its last answer."""
     page.goto(at)
-    if at in FORMS:
-        page.get_by_role("button", name=FORMS[at]).click()
+    form = page.get_by_role("button", name=FORMS.get(at.rpartition("/")[2], "none"))
+    if at.rpartition("/")[2] in FORMS:
+        form.first.click()
     page.locator(what).first.wait_for(state="attached")
     settled(page)

@@ -8,6 +8,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, SomeId, Who
+from jambo.core.quantities.tape import Unit
 from jambo.format.document import Reading
 from jambo.jobs import readings
 from jambo.jobs.openings import OpeningPage
@@ -20,11 +21,13 @@ router = APIRouter(prefix="/api", tags=["readings"], route_class=Route)
 
 
 class NewReading(BaseModel):
-    """A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of."""
+    """A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of. Its bare numbers are in
+    `unit`, else in the job's."""
 
     reading: Reading
     instrument: Annotated[str, Field(max_length=80)] = ""
     corrects: SomeId | None = None
+    unit: Unit | None = None
 
 
 # seconds between the press and its way to the server, of a phone that had no network
@@ -56,7 +59,7 @@ class NewTap(BaseModel):
 @router.post("/openings/{opening_id}/readings", status_code=201, response_model_exclude_unset=True)
 def new_reading(db: Db, opening_id: Id, new: NewReading, who: Who) -> OpeningPage:
     """Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts."""
-    return readings.take_reading(db, opening_id, new.reading, new.instrument, new.corrects, who)
+    return readings.take_reading(db, opening_id, new.reading, new.instrument, new.corrects, who, new.unit)
 
 
 @router.delete("/openings/{opening_id}/readings/{reading_id}", response_model_exclude_unset=True)

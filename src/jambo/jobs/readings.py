@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import AwareDatetime
 from typing_extensions import TypedDict
 
+from jambo.core.quantities.tape import Unit
 from jambo.format.document import MOST_READINGS, Reading
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.documents import document_of, kept_json
@@ -34,12 +35,19 @@ class ReadingLine(TypedDict):
 
 
 def take_reading(
-    db: Database, opening_id: int, reading: Reading, instrument: str, corrects: int | None, who: str
+    db: Database,
+    opening_id: int,
+    reading: Reading,
+    instrument: str,
+    corrects: int | None,
+    who: str,
+    unit: Unit | None = None,
 ) -> OpeningPage:
-    """Keep a reading. Raises Refused when it cannot be one; NotFound when it corrects one that no longer counts."""
+    """Keep a reading; its bare numbers are in `unit`, else in the job's. Raises Refused when it cannot be one; NotFound when it
+    corrects one that no longer counts."""
     with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
-        written = written_out(document_of(t, row), reading)
+        written = written_out(document_of(t, row), reading, unit)
         if corrects is None and len(store.readings(t, opening_id)) >= MOST_READINGS:
             said = f"this opening has {MOST_READINGS} readings that count, and that is as many as it takes"
             raise Refused([FieldError("reading", said, "take an old one out first, or correct it")])

@@ -5,9 +5,14 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from jambo.core.facts.readings import PLACES
-from jambo.format.document import Document, Reading, Survey
-from jambo.format.facts import facts_of
+from jambo.core.quantities.notation import ParsedLength
+from jambo.core.quantities.tape import Tape, Unit
+from jambo.core.survey.level import read_level
+from jambo.format.document import Document, Reading
+from jambo.format.facts import tape_of
+from jambo.format.found_facts import read_reading
 from jambo.format.problems import FieldError, Refused, parse
+from jambo.format.reader import Reader
 from jambo.jobs.documents import document_of
 from jambo.jobs.timing import after_step, end_all
 from jambo.store import events
@@ -20,20 +25,27 @@ from jambo.views.opening import ResultOut
 Event = Literal["framed", "set", "signed", "step", "cut"]
 
 
-def written_out(document: Document, reading: Reading) -> Reading:
-    """Give a reading of a document's opening with its unit written out. Raises Refused, its own fields named."""
-    alone = document.model_copy(update={"survey": Survey(readings=[reading])})
-    try:
-        heard = facts_of(alone).heard.get("survey.readings[0].value")
-        if heard is not None and PLACES[reading.place].written == "length":
-            return reading.model_copy(update={"value": heard.canonical(document.unit)})
-    except Refused as refused:
-        mine = [e for e in refused.errors if e.path.startswith("survey.readings[0]")]
-        if mine:
-            raise Refused(
-                [FieldError(e.path.removeprefix("survey.readings[0]."), e.reason, e.accepted) for e in mine]
-            ) from None
-    return reading
+def written_out(document: Document, reading: Reading, unit: Unit | None = None) -> Reading:
+    """Give a reading of a document's opening with its unit written out. Raises Refused, its own fields named.
+
+    Args:
+        document: of the opening; reading: as it was typed; unit: of its bare numbers, where that is not the job's.
+    """
+    said, shown = unit or document.unit, tape_of(document.show, document.unit)
+    reader = Reader(said, shown if shown.unit == said else Tape.of(said))
+    read_reading(reading, "reading", reader)
+    if reader.errors:
+        raise Refused([FieldError(e.path.removeprefix("reading."), e.reason, e.accepted) for e in reader.errors])
+    out = {path.removeprefix("reading."): heard.canonical(said) for path, heard in reader.heard.items()}
+    if PLACES[reading.place].written == "level":
+        slope = read_level(reading.value, said)
+        out["value"] = ParsedLength(slope.drop, "", over=slope.over).canonical(said)
+    # a length always has its unit; what else was typed stays as it was where the job reads it so
+    return reading.model_copy(update=out if said != document.unit else _length_alone(reading, out))
+
+
+def _length_alone(reading: Reading, out: dict[str, str]) -> dict[str, str]:
+    return {"value": out["value"]} if PLACES[reading.place].written == "length" else {}
 
 
 def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:

@@ -4264,7 +4264,8 @@ export interface components {
         };
         /**
          * NewReading
-         * @description A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of.
+         * @description A reading just taken, with what it was taken; `corrects` is the id of the one it takes the place of. Its bare numbers are in
+         *     `unit`, else in the job's.
          */
         NewReading: {
             /** Corrects */
@@ -4275,6 +4276,8 @@ export interface components {
              */
             instrument?: string;
             reading: components["schemas"]["Reading"];
+            /** Unit */
+            unit?: ("in" | "mm") | null;
         };
         /**
          * NewTap

@@ -1,3 +1,6 @@
 /** A text as it stands within a sentence: its first letter small, and nothing else; "RO" and "A" stay as they are. */
 export const within = (text: string) =>
   /^\p{Lu}(\p{Lu}|\b)/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
+
+/** A word with a capital, as a heading or a label begins. */
+export const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;

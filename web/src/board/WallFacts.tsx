@@ -3,7 +3,8 @@ import { Button, Checkbox, NativeSelect, Switch } from "@mantine/core";
 import type { LengthText, Wall, WallPageData } from "../api/client";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
-import { capital, choiceOf, choices, chosen, heightLabel } from "../work/choices";
+import { capital } from "../api/words";
+import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
 import { type Told, Typed, TypedText } from "./Typed";
 
 /** Keep a wall; where it cannot be, whoever asked is told why. */

@@ -2,6 +2,9 @@ import { Button, Checkbox, NativeSelect, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 
 import { ApiProblem, type Crew, told } from "../api/client";
+import { useShown } from "../app/show";
+import { useCatalogue } from "../app/useCatalogue";
+import { capital } from "../api/words";
 import styles from "./PlanPage.module.css";
 import type { PlanWork } from "./usePlan";
 
@@ -16,11 +19,16 @@ const NEW: Shift[] = [
   { days: WEEK, from: "07:00", to: "12:00" },
   { days: WEEK, from: "12:30", to: "15:30" },
 ];
-const TRADES: { trade: TradeDay["trade"]; label: string }[] = [
-  { trade: "wallboard", label: "Wall finish" },
-  { trade: "floor", label: "Floors" },
-  { trade: "paint", label: "Paint" },
-];
+/** The other trades, as the crew calls them. */
+function useTrades(work: PlanWork): { trade: TradeDay["trade"]; label: string }[] {
+  const shown = useShown(work.job.data?.job);
+  const words = useCatalogue().data?.words[shown.words];
+  return [
+    { trade: "wallboard", label: capital(words?.wallboard ?? "wallboard") },
+    { trade: "floor", label: "Floors" },
+    { trade: "paint", label: "Paint" },
+  ];
+}
 
 const ZONES = Intl.supportedValuesOf("timeZone");
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -28,6 +36,7 @@ const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** Who works here and when, and when other trades come. What is changed is tried before it is kept. */
 export function CrewPanel({ work }: { work: PlanWork }) {
   const { crew, setCrew, draft, save } = work;
+  const trades = useTrades(work);
   const people = crew.people ?? [];
   const rooms = [...new Set((work.job.data?.openings ?? []).map((one) => one.room).filter(Boolean))].sort();
   const put = (facts: Partial<Crew>) => setCrew({ ...crew, ...facts });
@@ -70,12 +79,14 @@ export function CrewPanel({ work }: { work: PlanWork }) {
       />
       <h3>Other trades</h3>
       <ul>
-        {TRADES.map(({ trade, label }) => (
+        {trades.map(({ trade, label }) => (
           <TradeRow key={trade} trade={trade} label={label} crew={crew} put={put} />
         ))}
         {(crew.trades ?? []).map(
           (one, n) =>
-            (one.rooms ?? []).length > 0 && <RoomsRow key={`rooms ${n}`} n={n} crew={crew} put={put} rooms={rooms} />,
+            (one.rooms ?? []).length > 0 && (
+              <RoomsRow key={`rooms ${n}`} n={n} crew={crew} put={put} rooms={rooms} trades={trades} />
+            ),
         )}
       </ul>
       {rooms.length > 1 && (
@@ -272,10 +283,11 @@ interface RoomsProps {
   crew: Crew;
   put: (facts: Partial<Crew>) => void;
   rooms: string[];
+  trades: ReturnType<typeof useTrades>;
 }
 
 /** When a trade comes to some rooms, on another day than to the rest of the job. */
-function RoomsRow({ n, crew, put, rooms }: RoomsProps) {
+function RoomsRow({ n, crew, put, rooms, trades }: RoomsProps) {
   const all = crew.trades ?? [];
   const one = all[n]!;
   const say = (facts: Partial<TradeDay>) => put({ trades: all.map((t, i) => (i === n ? { ...t, ...facts } : t)) });
@@ -286,7 +298,7 @@ function RoomsRow({ n, crew, put, rooms }: RoomsProps) {
         label="Trade"
         value={one.trade}
         onChange={(e) => say({ trade: e.currentTarget.value as TradeDay["trade"] })}
-        data={TRADES.map(({ trade, label }) => ({ value: trade, label }))}
+        data={trades.map(({ trade, label }) => ({ value: trade, label }))}
       />
       <fieldset className={styles.rooms}>
         <legend>In these rooms</legend>

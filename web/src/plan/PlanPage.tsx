@@ -23,7 +23,7 @@ export function PlanPage() {
   const of = draft ? work.tried : work.plan;
   // while what is tried is being planned, the plan as it was stays: nothing that has the focus goes away
   const data = of.data ?? work.plan.data;
-  const busy = draft !== null && (of.isPending || of.isPlaceholderData);
+  const busy = draft !== null && (work.waits || of.isPending || of.isPlaceholderData);
   const [how, setHow] = useInAddress<"days" | "weeks">("how", "days");
   const nobody = (work.crew.people ?? []).length === 0;
   return (

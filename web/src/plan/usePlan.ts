@@ -1,3 +1,4 @@
+import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { ApiProblem, api, ask, type Crew } from "../api/client";
@@ -29,6 +30,8 @@ function left(now: Tried | null, of: Tried): Tried | null {
   return nothing ? null : { ...now, promised };
 }
 
+const CALM_MS = 300;
+
 /** A job's plan: as it is kept, and as what is tried would have it. */
 export function usePlan(id: number) {
   const show = useShow();
@@ -46,11 +49,13 @@ export function usePlan(id: number) {
     placeholderData: keepPreviousData,
   });
   const [draft, setDraft] = useHeld<Tried | null>("tried", null);
+  // a search for seconds is not begun at every letter of a name
+  const [calm] = useDebouncedValue(draft, CALM_MS);
   const tried = useQuery({
-    queryKey: ["job", id, "plan", "try", draft, query],
+    queryKey: ["job", id, "plan", "try", calm, query],
     queryFn: ({ signal }) =>
-      ask(api.POST("/api/jobs/{job_id}/plan/try", { params: { path, query }, body: draft!, signal })),
-    enabled: draft !== null && (draft.crew.people ?? []).length > 0,
+      ask(api.POST("/api/jobs/{job_id}/plan/try", { params: { path, query }, body: calm!, signal })),
+    enabled: calm !== null && (calm.crew.people ?? []).length > 0,
     retry: false,
     placeholderData: keepPreviousData,
   });
@@ -89,6 +94,7 @@ export function usePlan(id: number) {
     job,
     plan,
     tried,
+    waits: calm !== draft,
     draft,
     crew,
     someone,

@@ -1,6 +1,6 @@
 import clsx from "clsx";
 
-import { capital } from "../work/choices";
+import { capital } from "../api/words";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLength } from "../slip/FigurePress";

@@ -153,6 +153,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
             ...(Number(angle) > 0 && { angle: Number(angle) }),
           },
           instrument,
+          unit: shown.unit,
           // what is read again at the same place takes the place of the earlier one, unless it is one more
           ...(last && !asked.needs_at && !more && { corrects: last.id }),
         },

@@ -1,5 +1,5 @@
 import { View } from "../drawing/View";
-import { capital } from "../work/choices";
+import { capital } from "../api/words";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";

@@ -3,7 +3,8 @@ import { IconTrash } from "@tabler/icons-react";
 import type { KeyboardEvent, ReactNode } from "react";
 
 import { told } from "../api/client";
-import { capital, choices } from "../work/choices";
+import { capital } from "../api/words";
+import { choices } from "../work/choices";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
 import { walkOn } from "../tape/walk";

@@ -4,7 +4,8 @@ import type { Catalogue, FieldError, FloorType, LengthText, Result } from "../ap
 import { told } from "../api/client";
 import type { useShown } from "../app/show";
 import { LengthField } from "../tape/LengthField";
-import { capital, choiceOf, choices, chosen, heightLabel } from "../work/choices";
+import { capital } from "../api/words";
+import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
 
 /** What a field of a fact needs to know of its job. */
 export interface FactAround {

@@ -12,7 +12,7 @@ import { renew } from "../app/renew";
 import { useInAddress } from "../app/useInAddress";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
-import { capital } from "../work/choices";
+import { capital } from "../api/words";
 import { put } from "../work/paths";
 import { Changes } from "./Changes";
 import { FactField, factLabel, type FactAround } from "./FactField";

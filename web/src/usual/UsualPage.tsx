@@ -9,7 +9,7 @@ import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useHeld } from "../tape/typed";
-import { capital } from "../work/choices";
+import { capital } from "../api/words";
 import { at, put, same } from "../work/paths";
 import { Changes } from "./Changes";
 import { FactField, type FactAround } from "./FactField";

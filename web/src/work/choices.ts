@@ -27,9 +27,6 @@ const YES_NO = [
   { value: "no", label: "No" },
 ];
 
-/** A word with a capital, as a heading or a label begins. */
-export const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
-
 /** What a wall's height is called, by the way the crew has it. */
 export const heightLabel = (by: string | undefined, words: Record<string, string>) =>
   ({

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef } from "react";
 
-import { ApiProblem, api, ask, type OpeningPageData, type Reading } from "../api/client";
+import { ApiProblem, api, ask, type OpeningPageData, type Reading, type Unit } from "../api/client";
 import { useHeld } from "../tape/typed";
 import { useSaveQueue } from "./useSaveQueue";
 
@@ -8,6 +8,8 @@ export interface NewReading {
   reading: Reading;
   instrument: string;
   corrects?: number;
+  /** What its bare numbers are in: the tape that was shown when it was typed. */
+  unit?: Unit;
 }
 
 /** A reading the server has not answered for, and the newest reading there was when it was taken. */
