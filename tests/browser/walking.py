@@ -38,7 +38,7 @@ def cases(pages, phone_pages, ways):
 # what a field of a clock or a calendar holds, for every n
 PICKED = {"time": "1{0}:{1}5", "date": "2031-0{0}-1{1}", "datetime-local": "2031-0{0}-1{1}T10:30"}
 # what a field holds, by what it is called where its kind does not say
-TEXTS = {"weight": "{} lb", "degrees": "{}", "studs found": "{}; {}1", "over which": "{} in"}
+TEXTS = {"how many": "{}", "weight": "{} lb", "degrees": "{}", "studs found": "{}; {}1", "over which": "{} in"}
 
 
 # what tells a field from the others on its page: its path and its label; and its kind. Nothing of one that is not in view

@@ -66,8 +66,9 @@ export function LengthField(props: LengthFieldProps) {
   const [typed, setTyped] = useState(() => texts.read(path));
   // What was heard in the last thing typed stays below the field for as long as it is what is stored: a line that
   // changed its height when the field is left would move the button one is about to press.
-  const [last, setLast] = useState<{ heard: ParsedLength; stored: string } | null>(null);
-  const fresh = last && last.stored === value && last.heard.length.unit === unit ? last.heard : null;
+  const [last, setLast] = useState<{ heard: ParsedLength; stored: string; text: string } | null>(null);
+  const stands = last && (keeps ? last.stored === value : last.text === typed);
+  const fresh = stands && last.heard.length.unit === unit ? last.heard : null;
   const [wrong, setWrong] = useState<string | null>(null);
   // A value that comes from elsewhere (undo, another's change) ends what is typed here, and what is still being heard.
   // What was given from here may come back late, one after the other, where each is kept before the next.
@@ -120,7 +121,11 @@ export function LengthField(props: LengthFieldProps) {
       setWrong(null);
       // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
       const kept = answer.also ? asked.text : answer.canonical;
-      setLast({ heard: answer, stored: kept });
+      setLast({
+        heard: answer,
+        stored: kept,
+        text: asked.marks ? written(answer.canonical, answer, unit) : asked.text,
+      });
       give(kept, answer.height ?? undefined);
       if (keeps) texts.hold(path, null);
       if (asked.marks) {
@@ -163,7 +168,8 @@ export function LengthField(props: LengthFieldProps) {
   const choose = (canonical: string) => {
     newest.current++;
     setLast(null);
-    setTyped(null);
+    setTyped(keeps ? null : canonical);
+    if (!keeps) texts.hold(path, canonical);
     onText?.(canonical);
     give(canonical);
   };
