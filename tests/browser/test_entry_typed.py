@@ -71,7 +71,7 @@ def leave(page, way, kind):
 
 def derived(name, typed):
     """Told elsewhere: a reading or offcut that Enter kept is on its list; of a place told in several ways only the last stands as typed."""
-    if name[0].startswith(("reading.", "rack.")) or name[1] == "A day off":
+    if name[0].startswith(("reading.", "rack.")):
         return True
     same = [other for other in typed if re.sub(r"\.\w+$", "", other[0]) == re.sub(r"\.\w+$", "", name[0])]
     return ".position." in name[0] and name != same[-1]
