@@ -40,12 +40,9 @@ def written_out(document: Document, reading: Reading, unit: Unit | None = None) 
     if PLACES[reading.place].written == "level":
         slope = read_level(reading.value, said)
         out["value"] = ParsedLength(slope.drop, "", over=slope.over).canonical(said)
-    # a length always has its unit; what else was typed stays as it was where the job reads it so
-    return reading.model_copy(update=out if said != document.unit else _length_alone(reading, out))
-
-
-def _length_alone(reading: Reading, out: dict[str, str]) -> dict[str, str]:
-    return {"value": out["value"]} if PLACES[reading.place].written == "length" else {}
+    if said == document.unit:  # a length always has its unit; what else was typed stays as it was, the job reads it so
+        out = {} if PLACES[reading.place].written == "level" else {"value": out["value"]}
+    return reading.model_copy(update=out)
 
 
 def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:

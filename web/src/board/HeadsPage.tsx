@@ -11,6 +11,7 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 import { Digits, WithFractions } from "../tape/Digits";
 import styles from "./HeadsPage.module.css";
 
@@ -22,10 +23,7 @@ export function HeadsPage() {
   const show = useShow();
   const client = useQueryClient();
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-  });
+  const job = useJob(id);
   const heads = useQuery({
     queryKey: ["job", id, "heads", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query } })),

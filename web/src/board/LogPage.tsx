@@ -13,6 +13,7 @@ import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { useInAddress } from "../app/useInAddress";
+import { useJob } from "../app/useJob";
 import { Camera, Photos } from "../photos/Photos";
 import { Digits } from "../tape/Digits";
 import styles from "./LogPage.module.css";
@@ -28,10 +29,7 @@ export function LogPage() {
   const [find, setFind] = useInAddress("find", "");
   const [words] = useDebouncedValue(find.trim(), 250);
   const [what, setWhat] = useInAddress("what", "");
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-  });
+  const job = useJob(id);
   const events = useCatalogue().data?.events ?? {};
   const log = useInfiniteQuery({
     queryKey: ["log", id, only, what, words],

@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { api, ask, type Buying, type BuyLine, type Order } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 
 /** What is written down of a line or an order: an order, what came of it, what went back. */
 export type Doing =
@@ -45,10 +46,7 @@ export function useBuying(id: number) {
   const show = useShow();
   const client = useQueryClient();
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-  });
+  const job = useJob(id);
   const list = useQuery({
     queryKey: ["job", id, "buying", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/buying", { params: { path: { job_id: id }, query } })),

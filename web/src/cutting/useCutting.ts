@@ -4,6 +4,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { ApiProblem, api, ask, type Cutting, type PlannedPiece, type PlannedStick, type Unit } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 import { useHeld } from "../tape/typed";
 import { same } from "../work/paths";
 
@@ -25,10 +26,7 @@ export function useCutting(id: number) {
   const path = { job_id: id };
   // Settings that are tried are held until they are kept or put back: leaving the page loses nothing.
   const [draft, setDraft] = useHeld<Cutting | null>("cutting", null);
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path } })),
-  });
+  const job = useJob(id);
   const plan = useQuery({
     queryKey: ["job", id, "cutting", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/cutting", { params: { path, query } })),

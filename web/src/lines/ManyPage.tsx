@@ -1,11 +1,12 @@
 import { Button, FileButton, Progress, Textarea } from "@mantine/core";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type ScheduleTable, told } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useCatalogue } from "../app/useCatalogue";
+import { useJob } from "../app/useJob";
 import { useHeld } from "../tape/typed";
 import { ScheduleRows } from "./ScheduleRows";
 import styles from "./ManyPage.module.css";
@@ -15,10 +16,7 @@ const LARGEST = 1_000_000; // bytes of a file: a schedule of a thousand doors ta
 /** Many openings at once: paste or choose a schedule, see every row as heard, mend it, keep all of it or none. */
 export function ManyPage() {
   const id = Number(useParams().jobId);
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-  });
+  const job = useJob(id);
   const catalogue = useCatalogue();
   const [text, setText] = useHeld<string>("pasted", "");
   const [table, setTable] = useHeld<ScheduleTable | null>("table", null);

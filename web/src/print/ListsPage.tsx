@@ -10,6 +10,7 @@ import { api, ask } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
+import { useJob } from "../app/useJob";
 import { WithFractions } from "../tape/Digits";
 import styles from "./ListsPage.module.css";
 
@@ -18,10 +19,7 @@ export function ListsPage() {
   const id = Number(useParams().jobId);
   const show = useShow();
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const job = useQuery({
-    queryKey: ["job", id, null, null],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-  });
+  const job = useJob(id);
   const lists = useQuery({
     queryKey: ["job", id, "lists", show.unit, show.words],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/lists", { params: { path: { job_id: id }, query } })),

@@ -91,8 +91,7 @@ class Figure:
         return hash((self.name, self.value))
 
     def _told(self) -> tuple[object, ...]:
-        lines = [_says(line) for line in self.lines]
-        return self.name, self.value, lines, [_says(one) for one in self.passed_over], self.allowances
+        return self.name, self.value, self.terms, self.considered, self.allowances
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,12 +153,6 @@ def _term(times: Exact, amount: Amount) -> Term:
     assert isinstance(amount, (Known, Figure))
     source = amount.source if isinstance(amount, Known) else _from_figure(amount.name)
     return Term(amount.name, amount.value, times, source)
-
-
-def _says(line: Line) -> tuple[object, ...]:
-    """What a slip tells of a line: two with the same are one, however their amounts came about."""
-    times, amount = line if isinstance(line, tuple) else (1, line)
-    return times, amount.name, value_of(amount), amount.source if isinstance(amount, Known) else None
 
 
 def _waits(amounts: Sequence[Amount]) -> tuple[Missing, ...]:

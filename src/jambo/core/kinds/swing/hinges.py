@@ -30,7 +30,7 @@ def count(height: Length, habit: Unit, *, heavy: bool = False, outside: bool = F
 
 @cache
 def _spaced(n: int) -> tuple[Exact, ...]:
-    """How far of the way from the first of n to the last each stands, which is at height - bottom - length."""
+    """How far on the way from the first hinge to the last each of n stands: i/(n-1). The last is at height - bottom - length."""
     return (0, *(Fraction(i, n - 1) for i in range(1, n - 1)), 1)
 
 
