@@ -119,13 +119,13 @@ def test_house_rules_of_job_and_crew_reach_the_figures(client, job, opening):
 )  # 7/16 is on a sixteenth: whole marks either way
 def test_arrow_keys_step_by_marks(client, marks, heard):
     query = {"text": "7/16", "unit": "in", "kind": "layer", "marks": marks}
-    assert client.get("/api/step", params=query).json()["canonical"] == heard
+    assert client.get("/api/steps", params=query).json()[0]["canonical"] == heard
 
 
 @pytest.mark.parametrize(("marks", "heard"), [(1, "1/2 in"), (-1, "7/16 in")])
 def test_arrow_keys_go_to_the_next_mark_first(client, marks, heard):
     query = {"text": "15/32", "unit": "in", "kind": "layer", "marks": marks}
-    assert client.get("/api/step", params=query).json()["canonical"] == heard
+    assert client.get("/api/steps", params=query).json()[0]["canonical"] == heard
 
 
 @pytest.mark.parametrize(

@@ -49,12 +49,29 @@ def test_a_call_out_tells_the_height_and_a_doubtful_width_its_other_meaning(clie
 )
 def test_steps_start_from_any_notation_and_stay_possible(client, text, kind, marks, heard):
     query = {"text": text, "unit": "in", "kind": kind, "marks": marks}
-    assert client.get("/api/step", params=query).json()["canonical"] == heard
+    assert client.get("/api/steps", params=query).json()[0]["canonical"] == heard
+
+
+@pytest.mark.parametrize(
+    ("text", "kind", "marks", "heard"),
+    [
+        ("31 15/32", "leaf_width", 1, ["31 1/2 in", "31 9/16 in", "31 5/8 in"]),
+        ("1/8", "gap", -1, ["1/16 in", "0 in"]),  # and stays there
+        ("1 7/8", "gap", 1, ["1 15/16 in", "2 in"]),  # no gap is wider
+    ],
+)
+def test_steps_are_told_ahead_as_far_as_there_are_any(client, text, kind, marks, heard):
+    query = {"text": text, "unit": "in", "kind": kind, "marks": marks, "ahead": 3}
+    told = client.get("/api/steps", params=query).json()
+    assert [step["canonical"] for step in told] == heard
+    one = {"unit": "in", "kind": kind, "marks": marks}
+    for before, step in zip([text, *heard], told, strict=False):  # each as if it had been asked for by itself
+        assert client.get("/api/steps", params={**one, "text": before}).json() == [step]
 
 
 def test_a_step_past_what_can_be_is_refused(client):
     query = {"text": "2", "unit": "in", "kind": "gap", "marks": 1}
-    answer = client.get("/api/step", params=query)
+    answer = client.get("/api/steps", params=query)
     assert (answer.status_code, answer.json()["errors"][0]["path"]) == (422, "text")
 
 

@@ -353,7 +353,11 @@ def test_labels_on_both_tapes_are_whole_and_apart(page, demo_opening, mark, widt
     for tape, along, size in ((".StoryPole-pole .value", 1, 3), (".plate-tape .value", 0, 2)):
         page.locator(tape).first.wait_for()
         boxes = page.eval_on_selector_all(
-            tape, "a => a.map(e => { const b = e.getBBox(); return [b.x, b.y, b.width, b.height]; })"
+            tape,
+            """a => a.map(e => {
+              const b = e.getBoundingClientRect(), sheet = e.closest("svg").getBoundingClientRect();
+              return [b.x - sheet.x, b.y - sheet.y, b.width, b.height];
+            })""",
         )
         assert len(boxes) >= 7
         assert all(b[0] >= 0 and b[0] + b[2] <= width for b in boxes)

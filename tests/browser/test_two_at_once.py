@@ -1,14 +1,15 @@
-"""Two lengths the server has heard in one breath are both kept: neither answer is laid over what the other has just said."""
+"""What comes in one breath: two lengths heard are both kept, and arrow keys pressed while the first is on its way all count."""
 
 import pytest
+from playwright.sync_api import expect
 from walking import fields, opened, settled, text_for
 
 # every answer about a length is held back, until all that came are given out together
-HELD_BACK = """(() => {
+HELD_BACK = r"""(() => {
   const ask = window.fetch, waiting = [];
   window.fetch = async (...of) => {
     const answer = await ask(...of);
-    if ((of[0].url ?? String(of[0])).includes("/api/heard")) await new Promise((go) => waiting.push(go));
+    if (/\/api\/(heard|steps)/.test(of[0].url ?? String(of[0]))) await new Promise((go) => waiting.push(go));
     return answer;
   };
   window.held = () => waiting.length;
@@ -40,3 +41,30 @@ def test_two_lengths_heard_in_one_breath_are_both_there(page, address, where):
     now = fields(page)
     assert {name: now[name][0].input_value() for name in lengths} == typed
     assert len(lengths) > 1
+
+
+@pytest.mark.parametrize(
+    ("keys", "then", "value"),
+    [
+        (["ArrowUp"] * 3, "", "30 3/16"),
+        (["ArrowUp", "ArrowDown", "ArrowDown"], "", "29 15/16"),
+        (["ArrowUp", "ArrowUp"], "31", "31"),  # what is typed meanwhile stands
+        (["ArrowUp"] * 40, "", "32 1/2"),  # more than the server says at a time
+    ],
+)
+def test_arrow_keys_pressed_while_the_first_is_on_its_way_all_count(page, new_opening, keys, then, value):
+    opened(page, f"{new_opening}/door")
+    field = page.get_by_label("Leaf width", exact=True)
+    expect(field).to_have_value("30")
+    page.evaluate(HELD_BACK)
+    field.focus()
+    for key in keys:
+        page.keyboard.press(key)
+    if then:
+        field.fill(then)
+    page.evaluate("window.fromNowOn = setInterval(window.giveOut, 5)")
+    expect(field).to_have_value(value)
+    page.keyboard.press("Tab")
+    settled(page)
+    opened(page, f"{new_opening}/door")
+    expect(page.get_by_label("Leaf width", exact=True)).to_have_value(value)

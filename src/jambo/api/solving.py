@@ -71,22 +71,37 @@ def line(text: Annotated[str, Query(max_length=5000)], unit: Unit, shown: ShownQ
     return line_out(heard_line(text, unit), unit, tape, shown.words or "north_america")
 
 
-@router.get("/step")
-def step(
+@router.get("/steps")
+def steps(
     text: Annotated[str, Query(max_length=200)],
     unit: Unit,
     kind: str,
     marks: Annotated[int, Query(ge=-1000, le=1000)],
     shown: ShownQuery,
-) -> ParsedLengthOut:
-    """Move a length by whole tape marks, to the next mark first if it lies between two."""
+    ahead: Annotated[int, Query(ge=1, le=100)] = 1,
+) -> list[ParsedLengthOut]:
+    """Move a length by whole tape marks, to the next mark first if it lies between two; `ahead` times, one from the other.
+
+    The list ends before what this kind of length cannot be, and where a length stays at nothing. 422 where there is no first.
+    """
     tape = tape_of(Show(unit=unit, step=shown.step), unit)
+    mark = tape.mark()
     said = heard_length(text, unit, kind)
-    length, mark = said.length, tape.mark()
-    whole, rest = divmod(length.nm, mark.nm)
-    at = whole + (marks if not rest or marks > 0 else marks + 1)
-    stepped = replace(said, length=mark * max(0, int(at)))
-    return heard_out(heard_length(stepped.canonical(unit), unit, kind), unit, tape)
+    told: list[ParsedLengthOut] = []
+    for _ in range(ahead):
+        before = said.length
+        whole, rest = divmod(before.nm, mark.nm)
+        at = whole + (marks if not rest or marks > 0 else marks + 1)
+        try:
+            said = heard_length(replace(said, length=mark * max(0, int(at))).canonical(unit), unit, kind)
+        except Refused:
+            if told:
+                break
+            raise
+        if told and said.length == before:
+            break
+        told.append(heard_out(said, unit, tape))
+    return told
 
 
 @router.get("/format")

@@ -1536,7 +1536,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/step": {
+    "/api/steps": {
         parameters: {
             query?: never;
             header?: never;
@@ -1544,10 +1544,12 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Step
-         * @description Move a length by whole tape marks, to the next mark first if it lies between two.
+         * Steps
+         * @description Move a length by whole tape marks, to the next mark first if it lies between two; `ahead` times, one from the other.
+         *
+         *     The list ends before what this kind of length cannot be, and where a length stays at nothing. 422 where there is no first.
          */
-        get: operations["step_api_step_get"];
+        get: operations["steps_api_steps_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -15838,7 +15840,7 @@ export interface operations {
             };
         };
     };
-    step_api_step_get: {
+    steps_api_steps_get: {
         parameters: {
             query: {
                 text: string;
@@ -15847,6 +15849,7 @@ export interface operations {
                 marks: number;
                 step?: ("1/16" | "1/32" | "1" | "1/2") | null;
                 words?: ("north_america" | "britain" | "australia") | null;
+                ahead?: number;
             };
             header?: never;
             path?: never;
@@ -15860,7 +15863,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ParsedLengthOut"];
+                    "application/json": components["schemas"]["ParsedLengthOut"][];
                 };
             };
             /** @description Bad Request */

@@ -50,9 +50,7 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
   return (
     <g className="plate-tape">
       <rect className={styles.band} x={scale.left} y={top} width={scale.right - scale.left} height={24} />
-      {ticks.map((x) => (
-        <line key={x} className="tick" x1={x} x2={x} y1={top} y2={top + 6} />
-      ))}
+      <path className="tick" d={ticks.map((x) => `M${x} ${top}v6`).join("")} />
       {marks.map((mark, i) => {
         const figure = result.figures[mark.figure];
         if (!figure) return null;
@@ -74,13 +72,16 @@ export function PlateTape({ result, scale, width }: { result: Result; scale: Sca
                 d={`M${x + side * 3} ${top + 10}l${side * 9} 10m0 -10l${-side * 9} 10`}
               />
             )}
-            <rect className="touch" x={at - room / 2} y={top + 24} width={room} height={46} />
-            <text x={at} y={top + 50} className={clsx("value", dense && styles.dense)}>
-              <SvgDigits of={figure.value} />
-            </text>
-            <text x={at} y={top + 66} className="name">
-              {short(mark.what)}
-            </text>
+            {/* moved as one: a text that only moves is not set anew */}
+            <g transform={`translate(${at} ${top})`}>
+              <rect className="touch" x={-room / 2} y={24} width={room} height={46} />
+              <text y={50} className={clsx("value", dense && styles.dense)}>
+                <SvgDigits of={figure.value} />
+              </text>
+              <text y={66} className="name">
+                {short(mark.what)}
+              </text>
+            </g>
           </g>
         );
       })}

@@ -61,21 +61,24 @@ export function StoryPole({ result, scale, narrow }: { result: Result; scale: Sc
             onPointerLeave={() => light(null)}
           >
             <path className="leader" d={`M${lath.x1} ${y}H${lath.x0}L${lath.x0 - 12} ${at}H${lath.x0 - 16}`} />
-            <rect
-              className="touch"
-              x={narrow ? 0 : lath.x0 - 160}
-              y={at - row / 2}
-              width={narrow ? lath.x0 : 160}
-              height={row}
-            />
-            <text x={lath.x0 - 20} y={at + 6} className="value">
-              <SvgDigits of={figure.value} />
-            </text>
-            {!narrow && (
-              <text x={lath.x0 - 84} y={at + 5} className="name">
-                {name(mark.figure)}
+            {/* moved as one: a text that only moves is not set anew */}
+            <g transform={`translate(${lath.x0} ${at})`}>
+              <rect
+                className="touch"
+                x={narrow ? -lath.x0 : -160}
+                y={-row / 2}
+                width={narrow ? lath.x0 : 160}
+                height={row}
+              />
+              <text x={-20} y={6} className="value">
+                <SvgDigits of={figure.value} />
               </text>
-            )}
+              {!narrow && (
+                <text x={-84} y={5} className="name">
+                  {name(mark.figure)}
+                </text>
+              )}
+            </g>
           </g>
         );
       })}

@@ -113,12 +113,14 @@ export function TrackTape({ result, scale, width }: { result: Result; scale: Sca
             onPointerLeave={() => light(null)}
           >
             <path className="leader" d={`M${x} ${top + 16}V${top + 54}L${to} ${top + 62}`} />
-            <text x={to} y={top + 80} className="value">
-              <SvgDigits of={mark.read} />
-            </text>
-            <text x={to} y={top + 95} className="name">
-              {NAMES[mark.what] ?? mark.what}
-            </text>
+            <g transform={`translate(${to} ${top})`}>
+              <text y={80} className="value">
+                <SvgDigits of={mark.read} />
+              </text>
+              <text y={95} className="name">
+                {NAMES[mark.what] ?? mark.what}
+              </text>
+            </g>
           </g>
         );
       })}

@@ -40,6 +40,7 @@ const solving = (whole: Document | null, sums: boolean) =>
   });
 
 const QUIET_MS = 500;
+const LATE_MS = 150;
 
 /** The opening screen: fields of a stage, the drawing between its tapes, flags, figures and the slip. */
 export function OpeningPage() {
@@ -81,6 +82,8 @@ function OneOpening({ id }: { id: number }) {
     enabled: whole !== null,
     placeholderData: keepPreviousData,
   });
+  const waits = solved.isPlaceholderData && slip === null;
+  const late = useDebouncedValue(waits, LATE_MS)[0] && waits; // a drawing that faded at every key would flicker
   // once nobody types, the sums are fetched too: a slip opens at once, and where there is no network any more
   const [quiet] = useDebouncedValue(whole, QUIET_MS);
   useQuery({ ...solving(quiet, true), enabled: quiet !== null, notifyOnChangeProps: [] });
@@ -287,11 +290,7 @@ function OneOpening({ id }: { id: number }) {
               <StagePanel stage={stage} />
             </div>
           </section>
-          <section
-            className={styles.workSheet}
-            aria-label="Drawing"
-            data-stale={(solved.isPlaceholderData && slip === null) || undefined}
-          >
+          <section className={styles.workSheet} aria-label="Drawing" data-stale={late || undefined}>
             <StageSheet stage={stage} />
           </section>
           <aside className={styles.workSide} aria-label="Flags and figures">

@@ -16,6 +16,7 @@ import { Pad } from "./Pad";
 import { PadButton } from "./PadButton";
 import { usePad } from "./padOut";
 import { useTyped } from "./typed";
+import { useSteps } from "./useSteps";
 import { walkOn } from "./walk";
 import styles from "./LengthField.module.css";
 
@@ -107,38 +108,72 @@ export function LengthField(props: LengthFieldProps) {
     if (padHere) input.current?.scrollIntoView({ block: "nearest" }); // above the pad, where that covers part of the screen
   }, [padHere]);
   const shown = { unit, step: props.step };
+  const steps = useSteps(kind, shown, (rung) => written(rung.canonical, rung, unit));
+  const stepping = useRef(-1); // the turn of the arrow key whose answer is on its way
+  const pressed = useRef<number[]>([]); // arrow keys pressed in the meantime
+
+  const took = (answer: ParsedLength, asked: { text: string; way?: number }) => {
+    setWrong(null);
+    // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
+    const kept = answer.also ? asked.text : answer.canonical;
+    const text = asked.way ? written(answer.canonical, answer, unit) : asked.text;
+    setLast({ heard: answer, stored: kept, text });
+    give(kept, answer.height ?? undefined);
+    if (keeps) texts.hold(path, null);
+    if (asked.way) {
+      setTyped(text);
+      onText?.(answer.canonical);
+    }
+  };
 
   const hear = useMutation({
-    mutationFn: async (asked: { text: string; marks?: number; turn: number }) => {
+    mutationFn: async (asked: { text: string; way?: number; turn: number }) => {
       const query = { ...shown, text: asked.text, kind };
-      const answer = asked.marks
-        ? await ask(api.GET("/api/step", { params: { query: { ...query, marks: asked.marks } } }))
+      const answer = asked.way
+        ? await steps.asked(asked.text, asked.way)
         : await ask(api.GET("/api/heard", { params: { query } }));
       return { answer, asked };
     },
     onSuccess: ({ answer, asked }) => {
       if (asked.turn !== newest.current) return; // an older answer came late
-      setWrong(null);
-      // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
-      const kept = answer.also ? asked.text : answer.canonical;
-      setLast({
-        heard: answer,
-        stored: kept,
-        text: asked.marks ? written(answer.canonical, answer, unit) : asked.text,
-      });
-      give(kept, answer.height ?? undefined);
-      if (keeps) texts.hold(path, null);
-      if (asked.marks) {
-        setTyped(written(answer.canonical, answer, unit));
-        onText?.(answer.canonical);
+      stepping.current = -1;
+      let at = answer;
+      while (pressed.current.length) {
+        const text = written(at.canonical, at, unit);
+        const way = pressed.current.shift()!;
+        const next = steps.known(text, way);
+        if (!next) {
+          askFor(text, way);
+          break;
+        }
+        at = next;
       }
+      took(at, asked);
     },
     onError: (failure, asked) => {
       if (asked.turn !== newest.current) return;
+      stepping.current = -1;
+      pressed.current = [];
       setLast(null);
       setWrong(failure instanceof ApiProblem && failure.errors[0] ? words(failure.errors[0]) : failure.message);
     },
   });
+
+  const askFor = (text: string, way: number) => {
+    stepping.current = ++newest.current;
+    hear.mutate({ text, way, turn: stepping.current });
+  };
+
+  const stepped = (text: string, way: number) => {
+    if (stepping.current === newest.current) {
+      pressed.current.push(way);
+      return;
+    }
+    newest.current++;
+    const next = steps.known(text, way);
+    if (next) took(next, { text, way });
+    else askFor(text, way);
+  };
 
   const type = (text: string) => {
     setTyped(text);
@@ -146,6 +181,7 @@ export function LengthField(props: LengthFieldProps) {
     texts.hold(path, text);
     onText?.(text);
     const turn = ++newest.current;
+    pressed.current = [];
     if (text.trim() === "") {
       setLast(null);
       setWrong(null);
@@ -181,7 +217,7 @@ export function LengthField(props: LengthFieldProps) {
     } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && !event.altKey) {
       const text = typed ?? written(value, heard, unit);
       event.preventDefault();
-      if (text) hear.mutate({ text, marks: event.key === "ArrowUp" ? 1 : -1, turn: ++newest.current });
+      if (text) stepped(text, event.key === "ArrowUp" ? 1 : -1);
     } else if (event.key === "Escape" && padHere) {
       pad.put(false);
     }
