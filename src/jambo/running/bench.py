@@ -322,7 +322,7 @@ def _wall(local: Local, page: Page) -> str:
     page.mouse.down()
     page.evaluate("window.__pending = null")
     for n in range(KEYS):
-        page.mouse.move(x + (3 if n % 2 else -3), y)
+        page.mouse.move(x + (n + 1) / 4, y)  # another place each time: none is drawn from what was answered before
         page.evaluate(_UNTIL, n + 1)
     page.mouse.up()
     times = sorted(page.evaluate("window.__times"))

@@ -1,6 +1,6 @@
 import { Button, Checkbox, NativeSelect, Switch } from "@mantine/core";
 
-import type { LengthText, Wall, WallPageData } from "../api/client";
+import type { Job, LengthText, Wall, WallLayout } from "../api/client";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { capital } from "../api/words";
@@ -11,7 +11,11 @@ import { type Told, Typed, TypedText } from "./Typed";
 type SaveWall = (wall: Wall, told?: Told) => void;
 
 interface Props {
-  data: WallPageData;
+  wall: Wall;
+  job: Job;
+  usual: WallLayout["usual"];
+  heard: WallLayout["heard"];
+  timber: WallLayout["timber"];
   save: SaveWall;
 }
 
@@ -19,20 +23,18 @@ const written = (at: LengthText) =>
   at === null || at === undefined ? "" : typeof at === "string" ? at : `${at.value} ${at.unit}`;
 
 /** The wall's own facts: how long and high, what meets it, what is fitted on it, and what was found in it. */
-export function WallFacts({ data, save }: Props) {
-  const wall = data.wall.wall;
-  const shown = useShown(data.job.job);
+export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Props) {
+  const shown = useShown(job);
   const catalogue = useCatalogue().data;
   const unit = shown.unit;
   const words = catalogue?.words[shown.words] ?? {};
   const ways = choices({ words, floors: [], frames: [] });
-  const { usual } = data.layout;
   const by = wall.height_by ?? (usual["wall.height_by"] as string | undefined) ?? "under_plates";
   // a height of the wall's own is said in the way that stands beside it
   const saysHow = wall.height_by || by === "under_plates" ? {} : { height_by: by as Wall["height_by"] };
   const fromJob = (name: string) => {
-    const heard = `wall.${name}` in usual ? data.layout.heard[`wall.${name}`] : undefined;
-    return heard && { text: heard.length.digits, by: "from the job" };
+    const usually = `wall.${name}` in usual ? heard[`wall.${name}`] : undefined;
+    return usually && { text: usually.length.digits, by: "from the job" };
   };
   const length = (
     label: string,
@@ -45,7 +47,7 @@ export function WallFacts({ data, save }: Props) {
       path={`wall.${name}`}
       unit={unit}
       value={wall[name]}
-      heard={data.layout.heard[`wall.${name}`]}
+      heard={heard[`wall.${name}`]}
       fallback={fromJob(name)}
       keep={(value, told) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, told)}
     />
@@ -88,8 +90,8 @@ export function WallFacts({ data, save }: Props) {
       path={`wall.${name}`}
       unit={unit}
       value={wall[name]}
-      heard={data.layout.heard[`wall.${name}`]}
-      fallback={fromJob(name) ?? { text: data.layout.timber[name] ?? "", by: "by house rule" }}
+      heard={heard[`wall.${name}`]}
+      fallback={fromJob(name) ?? { text: timbers[name] ?? "", by: "by house rule" }}
       keep={(value, told) => save({ ...wall, [name]: value }, told)}
     />
   );
@@ -150,7 +152,7 @@ export function WallFacts({ data, save }: Props) {
                 path={`wall.fittings[${i}].at`}
                 unit={unit}
                 value={f.at}
-                heard={data.layout.heard[`wall.fittings[${i}].at`]}
+                heard={heard[`wall.fittings[${i}].at`]}
                 keep={(at, told) => set({ at }, told)}
               />
               <NativeSelect
@@ -210,7 +212,7 @@ export function WallFacts({ data, save }: Props) {
           onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })}
         />
         {wall.existing && (
-          <Found wall={wall} unit={unit} plate={words.plate ?? "bottom plate"} heard={data.layout.heard} save={save} />
+          <Found wall={wall} unit={unit} plate={words.plate ?? "bottom plate"} heard={heard} save={save} />
         )}
       </details>
     </>
@@ -228,7 +230,7 @@ function Found({
   wall: Wall;
   unit: "in" | "mm";
   plate: string;
-  heard: WallPageData["layout"]["heard"];
+  heard: WallLayout["heard"];
   save: SaveWall;
 }) {
   const services = wall.services ?? [];

@@ -15,6 +15,7 @@ import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
+import { useSteady } from "../app/useSteady";
 import { SvgDigits } from "../drawing/SvgDigits";
 import { spread } from "../drawing/spread";
 import { useSlide } from "../drawing/useSlide";
@@ -35,6 +36,7 @@ export function WallPage() {
   const [chosen, choose] = useState<number | null>(null);
   const wall = useWall(id);
   const { page, data } = wall;
+  const change = useSteady(wall.change);
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const add = useMutation({
     mutationFn: () =>
@@ -150,24 +152,44 @@ export function WallPage() {
           <>
             <Elevation data={data} chosen={chosen} choose={choose} wall={wall} />
             <div className={styles.wallSide}>
-              <Flags data={data} choose={choose} />
-              {data.wall.wall.existing && (
-                <Places data={data} chosen={chosen} busy={wall.state !== "saved" || page.isFetching} keep={wall.keep} />
-              )}
-              <Chosen
-                key={chosen}
-                data={data}
-                chosen={chosen}
-                choose={choose}
-                keep={(opening, position, told) => wall.keep(opening, { position }, told)}
-              />
-              <WallFacts data={data} save={wall.change} />
-              <Pieces layout={data.layout} standing={data.wall.wall.existing ?? false} />
-              {data.openings.length === 0 && (
-                <Button variant="default" color="red" loading={remove.isPending} onClick={() => remove.mutate()}>
-                  Take this wall out of the job
-                </Button>
-              )}
+              <div className={styles.stack}>
+                <Flags data={data} choose={choose} />
+                {data.wall.wall.existing && (
+                  <Places
+                    data={data}
+                    chosen={chosen}
+                    busy={wall.state !== "saved" || page.isFetching}
+                    keep={wall.keep}
+                  />
+                )}
+                <div className={styles.pieces}>
+                  <Pieces pieces={data.layout.pieces} standing={data.wall.wall.existing ?? false} />
+                </div>
+              </div>
+              <div className={styles.stack}>
+                <Chosen
+                  key={chosen}
+                  data={data}
+                  chosen={chosen}
+                  choose={choose}
+                  keep={(opening, position, told) => wall.keep(opening, { position }, told)}
+                />
+              </div>
+              <div className={styles.stack}>
+                <WallFacts
+                  wall={data.wall.wall}
+                  job={data.job.job}
+                  usual={data.layout.usual}
+                  heard={data.layout.heard}
+                  timber={data.layout.timber}
+                  save={change}
+                />
+                {data.openings.length === 0 && (
+                  <Button variant="default" color="red" loading={remove.isPending} onClick={() => remove.mutate()}>
+                    Take this wall out of the job
+                  </Button>
+                )}
+              </div>
             </div>
           </>
         )}
@@ -497,16 +519,16 @@ function Chosen({
   );
 }
 
-function Pieces({ layout, standing }: { layout: WallLayout; standing: boolean }) {
+function Pieces({ pieces, standing }: { pieces: WallLayout["pieces"]; standing: boolean }) {
   if (standing) return <p className="quiet">The wall stands: what is cut for its openings is on their cut lists.</p>;
-  if (layout.pieces.length === 0)
+  if (pieces.length === 0)
     return <p className="quiet">Give the wall a length and a height: then its studs and plates are counted.</p>;
   return (
     <table className="cuts">
       <caption>The wall’s own pieces; those of its openings are on their cut lists</caption>
       <tbody>
-        {layout.pieces.map((p) => (
-          <tr key={`${p.label} ${p.length}`}>
+        {pieces.map((p, i) => (
+          <tr key={i}>
             <td>{p.count}</td>
             <th scope="row">{p.label}</th>
             <td className="cut-length">

@@ -1,8 +1,8 @@
 import { notifications } from "@mantine/notifications";
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
-import { ApiProblem, api, ask, type Opening, type Position, type Wall } from "../api/client";
+import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallPageData } from "../api/client";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { useHeld } from "../tape/typed";
@@ -22,6 +22,9 @@ export interface Aim {
 type Step = { opening: number } | { wall: Wall };
 
 const PAUSE = 400; // ms without a key press before a place is saved
+
+// with a selection, what is the same in one layout and the next stays the same object, and is not drawn anew
+const asItIs = (data: WallPageData) => data;
 
 const aimAt = (id: number, mm: number): Aim => ({
   id,
@@ -55,11 +58,12 @@ export function useWall(id: number) {
       ),
     [id, show.unit, show.words],
   );
-  const page = useQuery({
-    queryKey: ["wall", id, laid, show.unit, show.words],
-    queryFn: ({ signal }) => layout(laid ? { [laid.id]: laid.position } : {}, signal),
-    placeholderData: keepPreviousData,
-  });
+  const laying = (laid: Aim | null) =>
+    queryOptions({
+      queryKey: ["wall", id, laid, show.unit, show.words],
+      queryFn: ({ signal }) => layout(laid ? { [laid.id]: laid.position } : {}, signal),
+    });
+  const page = useQuery({ ...laying(laid), placeholderData: keepPreviousData, select: asItIs });
   const kept = useRef<Kept | null>(null);
   // What was chosen and is not kept yet stands as chosen from the first moment, and after a reload too.
   const [choice, holdChoice] = useHeld<Choice | null>("chosen", null);
@@ -74,9 +78,13 @@ export function useWall(id: number) {
   }, [page.isFetching]);
 
   const tryPlace = (opening: number, mm: number) => {
-    aim.current = aimAt(opening, mm);
-    if (!page.isFetching) setLaid(aim.current);
-    return aim.current;
+    const to = aimAt(opening, mm);
+    aim.current = to;
+    if (!page.isFetching) {
+      client.query(laying(to)).catch(() => undefined); // asked at once: the page is drawn with it while the answer is on its way
+      setLaid(to);
+    }
+    return to;
   };
   const forget = (of: Aim | null) => {
     if (of && aim.current !== of) return;
