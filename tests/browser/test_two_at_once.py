@@ -68,3 +68,27 @@ def test_arrow_keys_pressed_while_the_first_is_on_its_way_all_count(page, new_op
     settled(page)
     opened(page, f"{new_opening}/door")
     expect(page.get_by_label("Leaf width", exact=True)).to_have_value(value)
+
+
+def test_what_follows_is_asked_before_it_is_heard_and_nothing_is_set_by_that(page, new_opening, client):
+    opened(page, f"{new_opening}/door")
+    width, rough = page.get_by_label("Leaf width", exact=True), page.locator("[data-figure=ro_width]").first
+    expect(rough).to_contain_text("32 1/4")
+
+    def typed(text):
+        """What was answered about a text that nobody has heard yet."""
+        about = f'"width":"{text} in"'
+        with page.expect_response(lambda r: "/api/solve" in r.url and about in (r.request.post_data or "")) as early:
+            width.fill(text)
+        return early.value
+
+    page.evaluate(HELD_BACK)
+    assert typed("3668").status == 422  # as a number of inches no leaf is as wide
+    assert typed("31").json()["figures"]["ro_width"]["value"]["text"] == "33 1/4 in"
+    expect(rough).to_contain_text("32 1/4")
+    expect(page.locator(".mantine-InputWrapper-error")).to_have_count(0)
+    assert client.get(f"/api{new_opening}").json()["opening"]["door"]["leaves"][0]["width"] == "30 in"
+    page.evaluate("setInterval(window.giveOut, 5)")
+    expect(rough).to_contain_text("33 1/4")
+    width.fill("3668")
+    expect(rough).to_contain_text("44 1/4")  # 3 ft 6 and 2 1/4

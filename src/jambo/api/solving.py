@@ -34,7 +34,9 @@ def solve(document: Document, sums: bool = True) -> Straight:
 
 
 @router.get("/heard")
-def heard(text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery) -> ParsedLengthOut:
+async def heard(
+    text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery
+) -> ParsedLengthOut:
     """Read one piece of tape text: what was heard, in both systems."""
     tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
     return heard_out(heard_length(text, unit, kind), unit, tape)
@@ -72,7 +74,7 @@ def line(text: Annotated[str, Query(max_length=5000)], unit: Unit, shown: ShownQ
 
 
 @router.get("/steps")
-def steps(
+async def steps(
     text: Annotated[str, Query(max_length=200)],
     unit: Unit,
     kind: str,

@@ -49,7 +49,7 @@ export function OpeningPage() {
 }
 
 function OneOpening({ id }: { id: number }) {
-  const early = useRef<((next: Draft) => void) | null>(null);
+  const early = useRef<((next: Draft) => Promise<unknown> | undefined) | null>(null);
   const kept = useDraft(id, early);
   const { page, now } = kept;
   const outbox = useOutbox(page.data, kept.took);
@@ -90,10 +90,10 @@ function OneOpening({ id }: { id: number }) {
   const client = useQueryClient();
   useEffect(() => {
     // asked as soon as a fact is changed: the screen is drawn with it while the answer is on its way
-    early.current = (next) => {
-      if (page.data && framed === null)
-        client.query(solving(documentOf(page.data, next, shown, slabAt), slip !== null)).catch(() => undefined);
-    };
+    early.current = (next) =>
+      page.data && framed === null
+        ? client.query(solving(documentOf(page.data, next, shown, slabAt), slip !== null)).catch(() => undefined)
+        : undefined;
   }, [client, page.data, framed, shown, slabAt, slip]);
 
   const usual = solved.data?.usual;
@@ -207,6 +207,7 @@ function OneOpening({ id }: { id: number }) {
     catalogue: catalogue.data,
     asked,
     set: kept.set,
+    ahead: kept.ahead,
     lit,
     light,
     open: setSlip,

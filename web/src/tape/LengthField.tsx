@@ -37,11 +37,15 @@ export interface LengthFieldProps {
   onChange: (value: string | undefined, height?: string) => void;
   /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
   onText?: (text: string) => void;
+  /** The server has been asked what it hears in the text: what follows from it may be asked for beside that. */
+  onAsked?: (text: string) => Promise<unknown> | undefined;
   /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
   keeps?: boolean;
   /** The digits it will begin with, for a key of the pad. */
   starts?: string;
 }
+
+const MEANWHILE_MS = 40;
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
   `${error.reason[0]?.toUpperCase() ?? ""}${told(error).slice(1)}.`;
@@ -58,7 +62,7 @@ const stored = (value: LengthText) =>
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
-  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText, keeps = true } = props;
+  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText, onAsked, keeps = true } = props;
   const id = useId();
   const texts = useTyped();
   const input = useRef<HTMLInputElement>(null);
@@ -128,10 +132,13 @@ export function LengthField(props: LengthFieldProps) {
 
   const hear = useMutation({
     mutationFn: async (asked: { text: string; way?: number; turn: number }) => {
+      if (asked.way) return { answer: await steps.asked(asked.text, asked.way), asked };
       const query = { ...shown, text: asked.text, kind };
-      const answer = asked.way
-        ? await steps.asked(asked.text, asked.way)
-        : await ask(api.GET("/api/heard", { params: { query } }));
+      const hearing = ask(api.GET("/api/heard", { params: { query } }));
+      const meanwhile = onAsked?.(asked.text);
+      const answer = await hearing;
+      if (!answer.also && answer.canonical === `${asked.text} ${unit}`)
+        await Promise.race([meanwhile, new Promise((done) => setTimeout(done, MEANWHILE_MS))]);
       return { answer, asked };
     },
     onSuccess: ({ answer, asked }) => {

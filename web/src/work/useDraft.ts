@@ -38,6 +38,9 @@ interface Parked {
   sent?: Draft | null;
 }
 
+const draftOf = (page: OpeningPageData | null | undefined): Draft | null =>
+  page ? { opening: page.opening, wall: page.wall.wall } : null;
+
 const parkedKey = (id: number) => `jambo.draft.${id}`;
 
 function unpark(id: number): Parked | null {
@@ -52,7 +55,7 @@ function unpark(id: number): Parked | null {
  * One opening: what is kept, what is being changed, automatic saving, undo and conflicts. `changed` is told of every change at
  * once, before the screen is drawn with it.
  */
-export function useDraft(id: number, changed?: RefObject<((next: Draft) => void) | null>) {
+export function useDraft(id: number, changed?: RefObject<((next: Draft) => Promise<unknown> | undefined) | null>) {
   const client = useQueryClient();
   const key = ["opening", id];
   const page = useQuery({
@@ -184,7 +187,7 @@ export function useDraft(id: number, changed?: RefObject<((next: Draft) => void)
   const change = useCallback(
     (next: Draft) => {
       newest.current = next;
-      changed?.current?.(next);
+      void changed?.current?.(next);
       setDraft(next);
       setState((was) => (was === "conflict" ? was : "waiting"));
       park();
@@ -194,17 +197,28 @@ export function useDraft(id: number, changed?: RefObject<((next: Draft) => void)
     [park, changed],
   );
 
-  const now: Draft | null = draft ?? (page.data ? { opening: page.data.opening, wall: page.data.wall.wall } : null);
+  const now = draft ?? draftOf(page.data);
 
+  const trying = useRef<Draft | null>(null); // what is set while it is only asked what would follow
   const set = useCallback(
     (path: string, value: unknown) => {
-      const kept = base.current;
-      const from = newest.current ?? (kept && { opening: kept.opening, wall: kept.wall.wall });
+      const from = trying.current ?? newest.current ?? draftOf(base.current);
       if (!from) return;
       const next: unknown = typeof value === "function" ? (value as (now: unknown) => unknown)(at(from, path)) : value;
-      change(put(from, path, next));
+      if (trying.current) trying.current = put(from, path, next);
+      else change(put(from, path, next));
     },
     [change],
+  );
+  const ahead = useCallback(
+    (setting: () => void) => {
+      trying.current = newest.current ?? draftOf(base.current);
+      setting();
+      const tried = trying.current;
+      trying.current = null;
+      return tried ? changed?.current?.(tried) : undefined;
+    },
+    [changed],
   );
 
   const travel = useCallback(
@@ -278,6 +292,7 @@ export function useDraft(id: number, changed?: RefObject<((next: Draft) => void)
     page,
     now,
     set,
+    ahead,
     state: queue.waits ? ("offline" as const) : state,
     waits: queue.waits,
     errors,
