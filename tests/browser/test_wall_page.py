@@ -284,3 +284,15 @@ def test_lists_of_the_job_hold_its_walls_and_count_a_shared_king_once(page, five
     expect(plates).to_contain_text("Gallery wall x2")
     page.goto(f"/openings/{ids[1]}/frame")
     expect(page.locator("[data-code=shares-with-neighbour]")).to_have_count(1)
+
+
+def test_figures_on_the_tape_stand_by_their_lines_and_the_chosen_openings_in_any_case(page, demo_opening, client):
+    opening = demo_opening("N6")
+    page.goto(f"/walls/{client.get(f'/api{opening}').json()['wall']['id']}")  # eight doors along 64 ft
+    page.get_by_label("Opening, from the left end").select_option(opening.rpartition("/")[2])
+    chosen = page.locator(".plate-tape .mark.lit .value")
+    expect(chosen).to_have_text(["3867/8", "3867/8", "400", "4131/8", "4131/8"])  # 400 less and more half of 26 1/4
+    away = page.locator(".plate-tape .leader").evaluate_all(
+        r"all => all.map(e => { const [from, to] = e.getAttribute('d').match(/[\d.]+(?= )/g); return Math.abs(from - to); })"
+    )
+    assert len(away) > 15 and max(away) <= 140

@@ -17,7 +17,7 @@ import { renew } from "../app/renew";
 import { useShow } from "../app/show";
 import { useSteady } from "../app/useSteady";
 import { SvgDigits } from "../drawing/SvgDigits";
-import { spread } from "../drawing/spread";
+import { spread, standingNear } from "../drawing/spread";
 import { useSlide } from "../drawing/useSlide";
 import { WithFractions } from "../tape/Digits";
 import { Places } from "./Places";
@@ -357,6 +357,9 @@ function InWall({ opening: o, layout, long, chosen, choose, wall, mark, perPixel
   );
 }
 
+const LABEL = 54;
+const FAR = 70; // a label farther from its line is not found by its leader
+
 /** The plate tape of the whole wall; the chosen opening's marks are lettered first when there is no room for all. */
 function Tape({
   layout,
@@ -375,7 +378,6 @@ function Tape({
   width: number;
   chosen: number | null;
 }) {
-  const most = Math.floor((width - 20) / 54);
   const rank = (m: WallLayout["marks"][number]) =>
     m.id !== null && m.id === chosen
       ? 0
@@ -388,15 +390,20 @@ function Tape({
             : m.what === "king"
               ? 4
               : 5;
-  const lettered = [...layout.marks]
-    .sort((a, b) => rank(a) - rank(b))
-    .slice(0, most)
+  const byWorth = [...layout.marks].sort((a, b) => rank(a) - rank(b));
+  const sure = byWorth.filter((m) => rank(m) === 0).length;
+  const room = [LABEL, 4, width - 4] as const;
+  const lettered = standingNear(
+    byWorth.map((m) => X(m.x)),
+    sure,
+    FAR,
+    ...room,
+  )
+    .map((n) => byWorth[n]!)
     .sort((a, b) => a.x - b.x);
   const places = spread(
     lettered.map((m) => X(m.x)),
-    54,
-    4,
-    width - 4,
+    ...room,
   );
   return (
     <g className="plate-tape">

@@ -27,3 +27,25 @@ export function spread(places: number[], size: number, from: number, to: number)
   }
   return placed;
 }
+
+/**
+ * Which labels, of places in their order of worth, stand within `far` of their own place when they are pushed apart. The
+ * first `sure` of them stand in any case, and others may push them twice as far.
+ */
+export function standingNear(
+  places: number[],
+  sure: number,
+  far: number,
+  ...[size, from, to]: [number, number, number]
+): number[] {
+  const most = Math.floor((to - from) / size);
+  const standing: number[] = [];
+  for (const [n, place] of places.entries()) {
+    if (standing.length >= most) break;
+    const tried = [...standing.map((i) => places[i]!), place];
+    const at = spread(tried, size, from, to);
+    const near = tried.every((own, i) => Math.abs(at[i]! - own) <= (i < sure ? 2 * far : far));
+    if (n < sure || near) standing.push(n);
+  }
+  return standing;
+}
