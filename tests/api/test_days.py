@@ -4,9 +4,9 @@ from datetime import date, datetime, timedelta
 
 import pytest
 
+from at_work import ALL_DAYS
 from helpers import PLAIN, POCKET, plain
 
-ALL_DAYS = [{"days": ["mon", "tue", "wed", "thu", "fri", "sat", "sun"], "from": "00:00", "to": "24:00"}]
 CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
 
 

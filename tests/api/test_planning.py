@@ -4,6 +4,7 @@ from datetime import datetime, timedelta
 
 import pytest
 
+from at_work import ALL_DAYS
 from helpers import PLAIN, POCKET, plain
 
 SHIFT = [{"from": "07:00", "to": "15:00"}]
@@ -80,7 +81,6 @@ def job(client):
     return f"/api/jobs/{number}"
 
 
-ALL_DAYS = [{"days": ["mon", "tue", "wed", "thu", "fri", "sat", "sun"], "from": "00:00", "to": "24:00"}]
 CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
 
 

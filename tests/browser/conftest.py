@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from at_work import ALL_DAYS, frame
 from helpers import PLAIN, demo_document
 from jambo.running.browser import chromium
 
@@ -66,6 +67,8 @@ def address(client):
         mark = next(iter(re.findall(r"\{([A-Z]?\d+)\}", where)), "101")
         doc = demo_document(mark)
         job = {"name": "Entry", "unit": doc["unit"], "floors": doc.get("floors", []), "rules": doc["rules"]["job"]}
+        if where.endswith("/time"):
+            job["crew"] = {"people": [{"name": "Tilda", "hours": ALL_DAYS}]}
         made = client.post("/api/jobs", json=job).json()["id"]
         new = {"wall": doc["wall"], "opening": doc["opening"]}
         opening = client.post(f"/api/jobs/{made}/openings", json=new).json()["id"]
@@ -76,6 +79,8 @@ def address(client):
             lines = [line for c in client.get(f"/api/jobs/{made}/buying").json()["counters"] for line in c["lines"]]
             leaf = next(line for line in lines if line["key"].startswith("leaf"))
             client.post(f"/api/jobs/{made}/buying/orders", json={"key": leaf["key"], "count": 1}).raise_for_status()
+        if where.endswith("/time"):
+            frame(client, made, opening, 1, mark)  # nobody frames an opening in a minute
         return where.replace(f"{{{mark}}}", str(opening)).format(job=made, wall=wall), doc["unit"]
 
     return fill

@@ -21,6 +21,7 @@ STAGES = {
 PAGES = [
     "/", "/stock", "/jobs/{job}/floors", "/jobs/{job}", "/walls/{wall}", "/jobs/{job}/rules", "/jobs/{job}/usual",
     "/jobs/{job}/many", "/jobs/{job}/cutting", "/jobs/{job}/plan", "/jobs/{job}/came",
+    "/jobs/{job}/change", "/jobs/{job}/time",
     *(f"/openings/{{{mark}}}/{stage}" for mark, stages in STAGES.items() for stage in stages),
 ]  # fmt: skip
 
@@ -39,7 +40,14 @@ def cases(pages, phone_pages, ways):
 # what a field of a clock or a calendar holds, for every n
 PICKED = {"time": "1{0}:{1}5", "date": "2031-0{0}-1{1}", "datetime-local": "2031-0{0}-1{1}T10:30"}
 # what a field holds, by what it is called where its kind does not say
-TEXTS = {"how many": "{}", "weight": "{} lb", "degrees": "{}", "studs found": "{}; {}1", "over which": "{} in"}
+TEXTS = {
+    "how many": "{}",
+    "minutes": "{}",
+    "weight": "{} lb",
+    "degrees": "{}",
+    "studs found": "{}; {}1",
+    "over which": "{} in",
+}
 
 
 # what tells a field from the others on its page: its path and its label; and its kind. Nothing of one that is not in view
@@ -110,8 +118,17 @@ def settled(page):
 FORMS = {"stock": "Add to pocket kits", "plan": "One more", "came": "It came"}  # what opens the form of a page
 
 
+# what "Change many" is asked to change
+FACTS = ["wall.height", "opening.header.depth", "opening.casing.width"]
+
+
 def with_form(page):
     """Open the form of a page that has one, where it is not open still."""
+    if page.url.endswith("/change"):
+        choose = page.get_by_label("Change", exact=True).or_(page.get_by_label("And", exact=True))
+        expect(choose).to_be_visible()
+        for fact in FACTS if not page.locator(FIELDS).count() else ():
+            choose.select_option(fact)
     if opener := FORMS.get(urlsplit(page.url).path.rpartition("/")[2]):
         button = page.get_by_role("button", name=opener)
         expect(page.locator(FIELDS).or_(button).first).to_be_visible()
@@ -124,5 +141,7 @@ def opened(page, at, what=FIELDS):
     """Go to a page and wait until what it asks for stands there: a long page is drawn some time after its last answer."""
     page.goto(at)
     with_form(page)
+    if at.endswith("/time"):
+        what += ", main section"  # where no time is asked about any more, what it came to
     page.locator(what).first.wait_for(state="attached")
     settled(page)
