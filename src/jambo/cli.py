@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import json
 from pathlib import Path
 from typing import TextIO
@@ -21,13 +22,19 @@ def main() -> None:
 PORT = click.option("--port", type=click.IntRange(1024, 65535), help="Port to serve on; a free one if left out.")
 
 
+def _serve(port: int | None, *, demo: bool, hosts: tuple[str, ...] = ()) -> None:
+    # little of what is made while it starts is garbage: nothing looks for it until it is warm
+    gc.disable()
+    from jambo.running.serve import serve as start
+
+    start(port, demo=demo, hosts=hosts)
+
+
 @main.command()
 @PORT
 def demo(port: int | None) -> None:
     """Serve with the demo jobs (loaded when the database is empty)."""
-    from jambo.running.serve import serve
-
-    serve(port, demo=True)
+    _serve(port, demo=True)
 
 
 @main.command()
@@ -41,9 +48,7 @@ def serve(port: int | None, hosts: tuple[str, ...]) -> None:
     JAMBO_DATABASE_URL names an existing database to use instead of a private one, and JAMBO_DATABASE_OWNER_URL the same
     under an account that may define its tables.
     """
-    from jambo.running.serve import serve as start
-
-    start(port, demo=False, hosts=hosts)
+    _serve(port, demo=False, hosts=hosts)
 
 
 @main.command()

@@ -9,15 +9,16 @@ import re
 import zipfile
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
-
-import openpyxl
-from openpyxl.cell.cell import Cell as SheetCell
-from openpyxl.cell.cell import MergedCell
-from openpyxl.worksheet.worksheet import Worksheet
+from typing import TYPE_CHECKING
 
 from jambo.core.lines.cells import Column
 from jambo.core.quantities.tape import Unit
 from jambo.format.problems import FieldError, Refused
+
+if TYPE_CHECKING:
+    from openpyxl.cell.cell import Cell as SheetCell
+    from openpyxl.cell.cell import MergedCell
+    from openpyxl.worksheet.worksheet import Worksheet
 
 MOST_ROWS = 2_000
 MOST_COLUMNS = 60
@@ -233,6 +234,8 @@ def from_file(data: bytes, name: str = "") -> Table:
 
 
 def _from_workbook(data: bytes) -> Table:
+    import openpyxl  # a tenth of a second that no start needs to wait for
+
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as packed:
             if sum(part.file_size for part in packed.infolist()) > MOST_UNPACKED:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import errno
+import gc
 import os
 import signal
 import socket
@@ -82,8 +83,11 @@ def open_database(url: str, owner: str) -> Database:
 
 
 def _warm(database: Database) -> None:
-    with contextlib.suppress(StoreFailure):  # then the first list is as slow as it is, and says what is the matter
-        warm_up(database)
+    try:
+        with contextlib.suppress(StoreFailure):  # then the first list is as slow as it is, and says what is the matter
+            warm_up(database)
+    finally:
+        gc.enable()
 
 
 def keep_alive(server: Server, ended: threading.Event, pauses: Sequence[float] = PAUSES) -> None:

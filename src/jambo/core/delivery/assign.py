@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
-from scipy.optimize import linear_sum_assignment
 
 
 def assigned(minutes: Sequence[Sequence[int | None]], now: Sequence[int | None]) -> tuple[int | None, ...]:
@@ -21,6 +20,8 @@ def assigned(minutes: Sequence[Sequence[int | None]], now: Sequence[int | None])
     things, places = len(minutes), len(minutes[0]) if minutes else 0
     if not things or not places:
         return (None,) * things
+    from scipy.optimize import linear_sum_assignment  # a third of a second that no start needs to wait for
+
     # whole numbers, and far below what a float holds exactly: a minute outweighs every move, a place served every minute
     moves = things + 1
     most = 1 + max((m for row in minutes for m in row if m is not None), default=0) * moves + 1
