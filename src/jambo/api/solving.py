@@ -87,15 +87,12 @@ async def steps(
     The list ends before what this kind of length cannot be, and where a length stays at nothing. 422 where there is no first.
     """
     tape = tape_of(Show(unit=unit, step=shown.step), unit)
-    mark = tape.mark()
     said = heard_length(text, unit, kind)
     told: list[ParsedLengthOut] = []
     for _ in range(ahead):
         before = said.length
-        whole, rest = divmod(before.nm, mark.nm)
-        at = whole + (marks if not rest or marks > 0 else marks + 1)
         try:
-            said = heard_length(replace(said, length=mark * max(0, int(at))).canonical(unit), unit, kind)
+            said = heard_length(replace(said, length=tape.stepped(before, marks)).canonical(unit), unit, kind)
         except Refused:
             if told:
                 break

@@ -2,16 +2,14 @@ import { TextInput, Textarea } from "@mantine/core";
 import { type FocusEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 
 import { type ApiProblem, type FieldError, type LengthText, type ParsedLength, told, type Unit } from "../api/client";
+import { useSteady } from "../app/useSteady";
 import { LengthField } from "../tape/LengthField";
 import { useTyped } from "../tape/typed";
 
 /** Run what is pending when the field goes, whatever takes it away. */
 function useOnGoing(done: () => void) {
-  const newest = useRef(done);
-  useEffect(() => {
-    newest.current = done;
-  });
-  useEffect(() => () => newest.current(), []);
+  const newest = useSteady(done);
+  useEffect(() => () => newest(), [newest]);
 }
 
 /** Told whether what was typed is kept: until then, and where it cannot be, it stays as it was typed. */

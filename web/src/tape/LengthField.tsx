@@ -45,6 +45,7 @@ export interface LengthFieldProps {
   starts?: string;
 }
 
+// what was heard waits so long for what follows from it: the two are drawn as one
 const MEANWHILE_MS = 40;
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
@@ -160,7 +161,6 @@ export function LengthField(props: LengthFieldProps) {
     onError: (failure, asked) => {
       if (asked.turn !== newest.current) return;
       stepping.current = -1;
-      pressed.current = [];
       setLast(null);
       setWrong(failure instanceof ApiProblem && failure.errors[0] ? words(failure.errors[0]) : failure.message);
     },
@@ -171,12 +171,18 @@ export function LengthField(props: LengthFieldProps) {
     hear.mutate({ text, way, turn: stepping.current });
   };
 
+  /** Another turn: what waited for an answer that no longer counts goes with it. */
+  const afresh = () => {
+    pressed.current = [];
+    return ++newest.current;
+  };
+
   const stepped = (text: string, way: number) => {
     if (stepping.current === newest.current) {
       pressed.current.push(way);
       return;
     }
-    newest.current++;
+    afresh();
     const next = steps.known(text, way);
     if (next) took(next, { text, way });
     else askFor(text, way);
@@ -187,8 +193,7 @@ export function LengthField(props: LengthFieldProps) {
     setLeft(false);
     texts.hold(path, text);
     onText?.(text);
-    const turn = ++newest.current;
-    pressed.current = [];
+    const turn = afresh();
     if (text.trim() === "") {
       setLast(null);
       setWrong(null);

@@ -1,4 +1,4 @@
-import { useCallback, useRef } from "react";
+import { useRef } from "react";
 
 import { api, ask, type ParsedLength, type Unit } from "../api/client";
 
@@ -26,11 +26,8 @@ export function useSteps(kind: string, { unit, step }: Shown, written: (rung: Pa
   const ladder = useRef<Ladder | null>(null);
   const shown = `${kind} ${unit} ${step}`;
 
-  const climb = useCallback(
-    (text: string, way: number) =>
-      ask(api.GET("/api/steps", { params: { query: { text, unit, step, kind, marks: way, ahead: AHEAD } } })),
-    [unit, step, kind],
-  );
+  const climb = (text: string, way: number) =>
+    ask(api.GET("/api/steps", { params: { query: { text, unit, step, kind, marks: way, ahead: AHEAD } } }));
 
   /** The next rung, if the server has said it already. */
   const known = (from: string, way: number): ParsedLength | null => {

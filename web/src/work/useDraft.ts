@@ -213,10 +213,12 @@ export function useDraft(id: number, changed?: RefObject<((next: Draft) => Promi
   const ahead = useCallback(
     (setting: () => void) => {
       trying.current = newest.current ?? draftOf(base.current);
-      setting();
-      const tried = trying.current;
-      trying.current = null;
-      return tried ? changed?.current?.(tried) : undefined;
+      try {
+        setting();
+        return trying.current ? changed?.current?.(trying.current) : undefined;
+      } finally {
+        trying.current = null; // whatever happens, what is set next is set
+      }
     },
     [changed],
   );

@@ -55,6 +55,12 @@ class Tape:
         """Give the length of one finest mark."""
         return _mark(self)
 
+    def stepped(self, length: Length, marks: int) -> Length:
+        """Move a length by whole marks, to the next mark first if it lies between two; never below nothing."""
+        whole, rest = divmod(length.nm, self.mark().nm)
+        at = whole + (marks if not rest or marks > 0 else marks + 1)
+        return self.mark() * max(0, int(at))
+
 
 @lru_cache(maxsize=100)
 def _mark(tape: Tape) -> Length:
