@@ -24,7 +24,7 @@ import { documentOf } from "../work/document";
 import { put } from "../work/paths";
 import { useAsking } from "../work/placeAsked";
 import { meantBy } from "../work/usual";
-import { type Draft, useDraft } from "../work/useDraft";
+import { type Foresee, useDraft } from "../work/useDraft";
 import { useOutbox } from "../work/useOutbox";
 import { useStageKeys } from "./useStageKeys";
 import styles from "./OpeningPage.module.css";
@@ -49,7 +49,7 @@ export function OpeningPage() {
 }
 
 function OneOpening({ id }: { id: number }) {
-  const early = useRef<((next: Draft) => Promise<unknown> | undefined) | null>(null);
+  const early = useRef<Foresee | null>(null);
   const kept = useDraft(id, early);
   const { page, now } = kept;
   const outbox = useOutbox(page.data, kept.took);
@@ -90,10 +90,12 @@ function OneOpening({ id }: { id: number }) {
   const client = useQueryClient();
   useEffect(() => {
     // asked as soon as a fact is changed: the screen is drawn with it while the answer is on its way
-    early.current = (next) =>
-      page.data && framed === null
-        ? client.query(solving(documentOf(page.data, next, shown, slabAt), slip !== null)).catch(() => undefined)
-        : undefined;
+    early.current = async (next, trying) => {
+      if (!page.data || framed !== null) return undefined;
+      const question = solving(documentOf(page.data, next, shown, slabAt), slip !== null);
+      if (trying?.known) client.setQueryData(question.queryKey, trying.known);
+      return client.query({ ...question, ...(trying && { retry: false }) }).catch(() => undefined);
+    };
   }, [client, page.data, framed, shown, slabAt, slip]);
 
   const usual = solved.data?.usual;

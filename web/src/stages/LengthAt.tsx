@@ -15,9 +15,11 @@ interface Props {
   rule?: string | undefined;
 }
 
+const PLAIN = /^\d+( \d+\/\d+)?$/;
+
 /** A length of the opening or its wall, by its path in the document: the catalogue says what it is and which rule stands in. */
 export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
-  const { now, result, errors, shown, set, ahead, catalogue } = useWork();
+  const { now, page, result, errors, shown, set, ahead, catalogue } = useWork();
   const fact = catalogue.facts[path.replaceAll(/\[\d+\]/g, "[]")]!;
   const standsIn = rule ?? fact.rule;
   const settled = standsIn ? result?.rules[standsIn] : undefined;
@@ -36,6 +38,18 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
     also?.();
     if (height) set(heightAt ?? path.replace(/width$/, "height"), height);
   };
+  const unit = page.job.job.unit ?? "in";
+  /** The answer to the whole opening says what was heard in it too: one question a key. */
+  const ask = async (text: string) => {
+    // a bare number is read in the job's unit there
+    const said = unit === shown.unit ? text : PLAIN.test(text) ? `${text} ${shown.unit}` : null;
+    if (said === null) return undefined;
+    const answer = await ahead(() => keep(said));
+    const heard = answer?.heard[path];
+    // kept as the server writes it, the same opening is not worked out once more
+    if (heard && !heard.also && !heard.height) void ahead(() => keep(heard.canonical), answer);
+    return heard;
+  };
   return (
     <LengthField
       label={label ?? fact.label[shown.words] ?? path}
@@ -47,10 +61,8 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
       heard={value ? heard : undefined}
       error={errors.find((e) => e.path === path)}
       fallback={fallback}
-      onAsked={(text) => {
-        // what a plain number will be kept as, nearly always: its answer is on its way while the server still hears it
-        return /^\d+( \d+\/\d+)?$/.test(text) ? ahead(() => keep(`${text} ${shown.unit}`)) : undefined;
-      }}
+      keptIn={unit}
+      ask={ask}
       onChange={keep}
     />
   );

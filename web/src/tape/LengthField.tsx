@@ -16,6 +16,7 @@ import { Pad } from "./Pad";
 import { PadButton } from "./PadButton";
 import { usePad } from "./padOut";
 import { useTyped } from "./typed";
+import { useOwnForm } from "./useOwnForm";
 import { useSteps } from "./useSteps";
 import { walkOn } from "./walk";
 import styles from "./LengthField.module.css";
@@ -37,16 +38,15 @@ export interface LengthFieldProps {
   onChange: (value: string | undefined, height?: string) => void;
   /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
   onText?: (text: string) => void;
-  /** The server has been asked what it hears in the text: what follows from it may be asked for beside that. */
-  onAsked?: (text: string) => Promise<unknown> | undefined;
+  /** What is heard in a text, from an answer that says so and more; nothing where only the server's ear can tell. */
+  ask?: (text: string) => Promise<ParsedLength | undefined> | undefined;
+  /** The unit in which a bare number is read where the value is kept, if that is not the one on the screen. */
+  keptIn?: Unit;
   /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
   keeps?: boolean;
   /** The digits it will begin with, for a key of the pad. */
   starts?: string;
 }
-
-// what was heard waits so long for what follows from it: the two are drawn as one
-const MEANWHILE_MS = 40;
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
   `${error.reason[0]?.toUpperCase() ?? ""}${told(error).slice(1)}.`;
@@ -63,9 +63,23 @@ const stored = (value: LengthText) =>
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: LengthFieldProps) {
-  const { label, kind, path, unit, value, heard, error, fallback, onChange, onText, onAsked, keeps = true } = props;
+  const {
+    label,
+    kind,
+    path,
+    unit,
+    value,
+    heard,
+    error,
+    fallback,
+    onChange,
+    onText,
+    keptIn = unit,
+    keeps = true,
+  } = props;
   const id = useId();
   const texts = useTyped();
+  const [form, ownForm] = useOwnForm();
   const input = useRef<HTMLInputElement>(null);
   const newest = useRef(0);
   // What was typed on an earlier visit, and not taken since, is here again.
@@ -120,7 +134,7 @@ export function LengthField(props: LengthFieldProps) {
   const took = (answer: ParsedLength, asked: { text: string; way?: number }) => {
     setWrong(null);
     // A width that reads two ways stays as written until the carpenter says which: the flag stays with it.
-    const kept = answer.also ? asked.text : answer.canonical;
+    const kept = answer.also && keptIn === unit ? asked.text : answer.canonical;
     const text = asked.way ? written(answer.canonical, answer, unit) : asked.text;
     setLast({ heard: answer, stored: kept, text });
     give(kept, answer.height ?? undefined);
@@ -135,11 +149,7 @@ export function LengthField(props: LengthFieldProps) {
     mutationFn: async (asked: { text: string; way?: number; turn: number }) => {
       if (asked.way) return { answer: await steps.asked(asked.text, asked.way), asked };
       const query = { ...shown, text: asked.text, kind };
-      const hearing = ask(api.GET("/api/heard", { params: { query } }));
-      const meanwhile = onAsked?.(asked.text);
-      const answer = await hearing;
-      if (!answer.also && answer.canonical === `${asked.text} ${unit}`)
-        await Promise.race([meanwhile, new Promise((done) => setTimeout(done, MEANWHILE_MS))]);
+      const answer = (await props.ask?.(asked.text)) ?? (await ask(api.GET("/api/heard", { params: { query } })));
       return { answer, asked };
     },
     onSuccess: ({ answer, asked }) => {
@@ -249,6 +259,7 @@ export function LengthField(props: LengthFieldProps) {
     <div className="length" data-path={path} data-kind={kind}>
       <TextInput
         id={id}
+        form={form}
         ref={input}
         label={label}
         value={text}
@@ -303,6 +314,7 @@ export function LengthField(props: LengthFieldProps) {
           </button>
         </div>
       )}
+      {ownForm}
       {padHere && <Pad unit={unit} text={text} onText={type} field={input} starts={props.starts} />}
     </div>
   );

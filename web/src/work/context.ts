@@ -24,8 +24,8 @@ export interface OpeningWork {
   catalogue: Catalogue;
   /** Put a value at a path; a function makes it of what stands there by then. */
   set: (path: string, value: unknown) => void;
-  /** Ask what would follow from what is set in `setting`: nothing is. Settled when the answer is here. */
-  ahead: (setting: () => void) => Promise<unknown> | undefined;
+  /** Ask what would follow from what is set in `setting`: nothing is. With the answer, where that is `known`, it is only kept at hand. */
+  ahead: (setting: () => void, known?: Result) => Promise<Result | undefined>;
   /** The figure pointed at: it lights up on the drawing, the tapes and in every list. */
   lit: string | null;
   light: (figure: string | null) => void;

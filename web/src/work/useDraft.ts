@@ -10,6 +10,7 @@ import {
   type FieldError,
   type Opening,
   type OpeningPageData,
+  type Result,
   type Wall,
 } from "../api/client";
 import { renew } from "../app/renew";
@@ -51,11 +52,14 @@ function unpark(id: number): Parked | null {
   }
 }
 
+/** Asks what follows from a draft; where nothing is set yet, once, or keeps the answer at hand if it is known. */
+export type Foresee = (next: Draft, trying?: { known: Result | undefined }) => Promise<Result | undefined>;
+
 /**
  * One opening: what is kept, what is being changed, automatic saving, undo and conflicts. `changed` is told of every change at
  * once, before the screen is drawn with it.
  */
-export function useDraft(id: number, changed?: RefObject<((next: Draft) => Promise<unknown> | undefined) | null>) {
+export function useDraft(id: number, changed?: RefObject<Foresee | null>) {
   const client = useQueryClient();
   const key = ["opening", id];
   const page = useQuery({
@@ -211,14 +215,16 @@ export function useDraft(id: number, changed?: RefObject<((next: Draft) => Promi
     [change],
   );
   const ahead = useCallback(
-    (setting: () => void) => {
+    async (setting: () => void, known?: Result) => {
       trying.current = newest.current ?? draftOf(base.current);
+      let next: Draft | null;
       try {
         setting();
-        return trying.current ? changed?.current?.(trying.current) : undefined;
+        next = trying.current;
       } finally {
         trying.current = null; // whatever happens, what is set next is set
       }
+      return next ? changed?.current?.(next, { known }) : undefined;
     },
     [changed],
   );
