@@ -146,10 +146,15 @@ export function LengthField(props: LengthFieldProps) {
   };
 
   const hear = useMutation({
-    mutationFn: async (asked: { text: string; way?: number; turn: number }) => {
+    mutationFn: async (asked: {
+      text: string;
+      way?: number;
+      turn: number;
+      heard?: Promise<ParsedLength | undefined>;
+    }) => {
       if (asked.way) return { answer: await steps.asked(asked.text, asked.way), asked };
       const query = { ...shown, text: asked.text, kind };
-      const answer = (await props.ask?.(asked.text)) ?? (await ask(api.GET("/api/heard", { params: { query } })));
+      const answer = (await asked.heard) ?? (await ask(api.GET("/api/heard", { params: { query } })));
       return { answer, asked };
     },
     onSuccess: ({ answer, asked }) => {
@@ -199,6 +204,8 @@ export function LengthField(props: LengthFieldProps) {
   };
 
   const type = (text: string) => {
+    // on its way before anything is drawn: what is drawn at a key waits for it
+    const heard = text.trim() === "" ? undefined : props.ask?.(text);
     setTyped(text);
     setLeft(false);
     texts.hold(path, text);
@@ -210,7 +217,7 @@ export function LengthField(props: LengthFieldProps) {
       give(undefined);
       texts.hold(path, null);
     } else {
-      hear.mutate({ text, turn });
+      hear.mutate({ text, turn, heard });
     }
   };
 
