@@ -128,7 +128,7 @@ def tape_of(show: doc.Show, unit: Unit) -> Tape:
     shown = show.unit or unit
     steps = STEPS[shown]
     step = Fraction(show.step) if show.step else steps[0]
-    return Tape(shown, step if step in steps else steps[0])
+    return Tape.marked(shown, step if step in steps else steps[0])
 
 
 def facts_of(document: doc.Document) -> Facts:

@@ -217,7 +217,7 @@ def _said(length: Length, tape: Tape) -> str:
 @cache
 def _fine(tape: Tape) -> Tape:
     """Half the crew's finest mark: what gaps and residuals are worth telling to."""
-    return Tape(tape.unit, min(tape.step, Fraction(1, 32) if tape.unit == "in" else Fraction(1, 2)))
+    return Tape.marked(tape.unit, min(tape.step, Fraction(1, 32) if tape.unit == "in" else Fraction(1, 2)))
 
 
 def reading_words(reading: Reading, tape: Tape, words: Region, value: Length | None = None) -> str:
@@ -509,11 +509,13 @@ def _check(check: Check, facts: Facts, words: Region) -> CheckOut:
 
 def _starts(place: str, figures: Figures, tape: Tape) -> str:
     """The leading digits of what will be read, all but the last two of four: by the opening as it is known so far."""
+    if tape.unit != "mm":
+        return ""
     wide, tall = figures.value(names.RO_WIDTH), figures.value(names.RO_HEIGHT)
     expected = tall if place.startswith("height") else wide if place.startswith("width") else None
     if place.startswith("diagonal") and wide is not None and tall is not None:
         expected = as_length(hypot(in_mm(wide), in_mm(tall)))
-    whole = show(expected, tape).digits.partition(".")[0] if expected is not None and tape.unit == "mm" else ""
+    whole = show(expected, tape).digits.partition(".")[0] if expected is not None else ""
     return whole[:-2] if len(whole) == 4 else ""
 
 

@@ -340,9 +340,10 @@ def _missing_out(missing: Missing, words: Region) -> MissingOut:
     return {"label": label(missing.name, words), "path": missing.path}
 
 
+@lru_cache(maxsize=5_000)
 def told_on(value: Length, tape: Tape) -> Tape:
     """The tape a length is told on in words: a small rule such as 1/32 is told as it is, not as a shy 1/16."""
-    half = Tape(tape.unit, tape.step / 2)
+    half = Tape.marked(tape.unit, tape.step / 2)
     return half if show(value, half).moved is None else tape
 
 
@@ -388,7 +389,7 @@ def piece_label(piece: Piece, words: Region) -> str:
 
 def section_text(section: Sequence[Length | None], tape: Tape) -> str:
     """Write a piece's thickness and width: to half a millimetre, as a lining of 27.5 is sold."""
-    fine = Tape(tape.unit, min(tape.step, Fraction(1, 2))) if tape.unit == "mm" else tape
+    fine = Tape.marked(tape.unit, min(tape.step, Fraction(1, 2))) if tape.unit == "mm" else tape
     digits = [show(part, fine).digits for part in section if part is not None]
     return " × ".join(digits)
 

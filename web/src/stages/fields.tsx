@@ -7,6 +7,7 @@ import { capital } from "../api/words";
 import { choices } from "../work/choices";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
+import { useOwnForm } from "../tape/useOwnForm";
 import { walkOn } from "../tape/walk";
 import styles from "./fields.module.css";
 
@@ -26,18 +27,23 @@ interface Field {
 export function TextAt({ path, label, most = 80, description }: Field & { most?: number; description?: string }) {
   const { now, set, errors } = useWork();
   const error = errors.find((e) => e.path === path);
+  const [form, ownForm] = useOwnForm();
   return (
-    <TextInput
-      label={label}
-      description={description}
-      data-path={path}
-      data-walk
-      maxLength={most}
-      value={(at(now, path) as string | undefined) ?? ""}
-      error={error && told(error)}
-      onChange={(event) => set(path, event.currentTarget.value || undefined)}
-      onKeyDown={onEnter}
-    />
+    <>
+      <TextInput
+        label={label}
+        description={description}
+        form={form}
+        data-path={path}
+        data-walk
+        maxLength={most}
+        value={(at(now, path) as string | undefined) ?? ""}
+        error={error && told(error)}
+        onChange={(event) => set(path, event.currentTarget.value || undefined)}
+        onKeyDown={onEnter}
+      />
+      {ownForm}
+    </>
   );
 }
 

@@ -12,7 +12,8 @@ GRAIN = 25  # nanometres a solver's length is rounded to: 1/64 in and 0.0001 mm 
 
 def in_mm(length: Length) -> Mm:
     """Give a length in millimetres, for a solver or a drawing."""
-    return float(length.nm / NM_PER_MM)
+    nm = length.nm
+    return nm / NM_PER_MM if type(nm) is int else float(nm / NM_PER_MM)
 
 
 def as_length(x: Mm) -> Length:

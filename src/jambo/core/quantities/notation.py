@@ -66,7 +66,7 @@ def exact_text(length: Length, unit: Unit) -> str:
         2 ft 6 in is "30 in", whichever unit is asked for: its millimetres end as well, so that is "762 mm" in millimetres.
     """
     for choice in (unit, OTHER[unit]):
-        fine = show(length, Tape(choice, Fraction(1, 64) if choice == "in" else Fraction(1, 2)))
+        fine = show(length, Tape.marked(choice, Fraction(1, 64) if choice == "in" else Fraction(1, 2)))
         if fine.moved is None:
             return fine.text
     for choice in (unit, OTHER[unit]):

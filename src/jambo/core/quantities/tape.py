@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import field
 from fractions import Fraction
 from functools import lru_cache
 from math import ceil, gcd
@@ -41,15 +42,25 @@ class Tape:
 
     unit: Unit = "in"
     step: Fraction = Fraction(1, 16)
+    _hash: int = field(init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        # a fraction's own hash takes longer than finding what is kept under it; of numbers alone, it is the same in every process
+        object.__setattr__(self, "_hash", hash((self.unit == "in", self.step)))
 
     def __hash__(self) -> int:
-        # a fraction's own hash takes longer than finding what is kept under it
-        return hash((self.unit, self.step.numerator, self.step.denominator))
+        return self._hash
 
     @classmethod
     def of(cls, unit: Unit) -> Tape:
         """Give the usual tape of a unit: sixteenths, or whole millimetres."""
-        return cls(unit, STEPS[unit][0])
+        return cls.marked(unit, STEPS[unit][0])
+
+    @staticmethod
+    @lru_cache(maxsize=100)
+    def marked(unit: Unit, step: Fraction) -> Tape:
+        """Give the tape with a finest mark, always the same one: what is kept under it is found without comparing fractions."""
+        return Tape(unit, step)
 
     def mark(self) -> Length:
         """Give the length of one finest mark."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Literal
 
 Region = Literal["north_america", "britain", "australia"]
@@ -56,6 +57,15 @@ def fill(template: str, region: Region, **values: str) -> str:
     Example:
         `fill("a new {stud}", "north_america")` is "A new stud".
     """
+    return _filled(template, region, **values) if values else _plain(template, region)
+
+
+@lru_cache(maxsize=5_000)
+def _plain(template: str, region: Region) -> str:
+    return _filled(template, region)
+
+
+def _filled(template: str, region: Region, **values: str) -> str:
     text = template.format(**WORDS[region], **values)
     return text[:1].upper() + text[1:]
 
