@@ -41,13 +41,14 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
   const unit = page.job.job.unit ?? "in";
   /** The answer to the whole opening says what was heard in it too: one question a key. */
   const ask = async (text: string) => {
-    // a bare number is read in the job's unit there
-    const said = unit === shown.unit ? text : PLAIN.test(text) ? `${text} ${shown.unit}` : null;
-    if (said === null) return undefined;
-    const answer = await ahead(() => keep(said));
-    const heard = answer?.heard[path];
+    // a bare number is read in the job's unit there; with its unit said, a width that reads two ways would read one way
+    const plain = PLAIN.test(text) && fact.kind !== "leaf_width";
+    if (unit !== shown.unit && !plain) return undefined;
+    const foreseen = await ahead(() => keep(unit === shown.unit ? text : `${text} ${shown.unit}`));
+    if (!foreseen) return undefined;
+    const heard = foreseen.result.heard[path];
     // kept as the server writes it, the same opening is not worked out once more
-    if (heard && !heard.also && !heard.height) void ahead(() => keep(heard.canonical), answer);
+    if (heard && !heard.also && !heard.height) foreseen.holdsFor(() => keep(heard.canonical));
     return heard;
   };
   return (

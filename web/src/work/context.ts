@@ -1,7 +1,7 @@
 import { createContext, useContext } from "react";
 
 import type { Catalogue, FieldError, OpeningPageData, Region, Result, StageName, Unit } from "../api/client";
-import type { Draft } from "./useDraft";
+import type { Draft, Foreseen } from "./useDraft";
 import type { useOutbox } from "./useOutbox";
 
 export interface PlaceAsked {
@@ -24,8 +24,8 @@ export interface OpeningWork {
   catalogue: Catalogue;
   /** Put a value at a path; a function makes it of what stands there by then. */
   set: (path: string, value: unknown) => void;
-  /** Ask what would follow from what is set in `setting`: nothing is. With the answer, where that is `known`, it is only kept at hand. */
-  ahead: (setting: () => void, known?: Result) => Promise<Result | undefined>;
+  /** Ask what would follow from what is set in `setting`: nothing is. */
+  ahead: (setting: () => void) => Promise<Foreseen | undefined>;
   /** The figure pointed at: it lights up on the drawing, the tapes and in every list. */
   lit: string | null;
   light: (figure: string | null) => void;

@@ -55,6 +55,13 @@ function unpark(id: number): Parked | null {
 /** Asks what follows from a draft; where nothing is set yet, once, or keeps the answer at hand if it is known. */
 export type Foresee = (next: Draft, trying?: { known: Result | undefined }) => Promise<Result | undefined>;
 
+/** What would follow from what was tried. */
+export interface Foreseen {
+  result: Result;
+  /** The same follows from what is set in `setting` in its stead, on what stood then. */
+  holdsFor: (setting: () => void) => void;
+}
+
 /**
  * One opening: what is kept, what is being changed, automatic saving, undo and conflicts. `changed` is told of every change at
  * once, before the screen is drawn with it.
@@ -214,19 +221,24 @@ export function useDraft(id: number, changed?: RefObject<Foresee | null>) {
     },
     [change],
   );
+  const tried = useCallback((from: Draft, setting: () => void) => {
+    trying.current = from;
+    try {
+      setting();
+      return trying.current;
+    } finally {
+      trying.current = null; // whatever happens, what is set next is set
+    }
+  }, []);
   const ahead = useCallback(
-    async (setting: () => void, known?: Result) => {
-      trying.current = newest.current ?? draftOf(base.current);
-      let next: Draft | null;
-      try {
-        setting();
-        next = trying.current;
-      } finally {
-        trying.current = null; // whatever happens, what is set next is set
-      }
-      return next ? changed?.current?.(next, { known }) : undefined;
+    async (setting: () => void): Promise<Foreseen | undefined> => {
+      const from = newest.current ?? draftOf(base.current);
+      const foresee = changed?.current;
+      if (!from || !foresee) return undefined;
+      const result = await foresee(tried(from, setting), { known: undefined });
+      return result && { result, holdsFor: (inStead) => void foresee(tried(from, inStead), { known: result }) };
     },
-    [changed],
+    [changed, tried],
   );
 
   const travel = useCallback(
