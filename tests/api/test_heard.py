@@ -2,6 +2,8 @@
 
 import pytest
 
+from helpers import plain
+
 
 def hear(client, text, unit="in", kind="height", **more):
     return client.get("/api/heard", params={"text": text, "unit": unit, "kind": kind, **more})
@@ -29,6 +31,7 @@ def test_heard_in_both_systems_and_kept_exactly(client, text, unit, kind, text_o
 def test_heard_on_a_finer_tape(client):
     assert hear(client, "1/32", kind="gap", step="1/32").json()["length"]["text"] == "1/32 in"
     assert hear(client, "20.5", "mm", "gap", step="1/2").json()["length"]["text"] == "20.5 mm"
+    assert hear(client, "80-", step="1/32").json()["canonical"] == "79 63/64 in"  # half a mark of that tape under
 
 
 def test_a_call_out_tells_the_height_and_a_doubtful_width_its_other_meaning(client):
@@ -90,3 +93,26 @@ def test_the_format_and_the_api_describe_themselves(client):
     assert client.get("/api/format").json()["properties"]["unit"]
     described = client.get("/api/openapi.json").json()
     assert {"/api/solve", "/api/openings/{opening_id}", "/api/heard"} <= described["paths"].keys()
+
+
+@pytest.mark.parametrize(
+    ("path", "kind", "shown", "texts"),
+    [
+        ("opening.header.depth", "header_depth", {}, ("7 1/4", "7.25", "7 1/4+", "184 mm")),
+        ("wall.height", "wall_height", {"step": "1/32"}, ("8'1 1/2", "97 17/32", "97 1/2-")),
+        ("opening.position.distance", "position", {"words": "britain"}, ("60", "5-0", "1524 mm")),
+        ("opening.rules.head_gap", "gap", {}, ("1/16", "0", "2 mm")),
+    ],
+)
+def test_an_opening_is_the_same_with_a_length_as_typed_and_as_kept(client, path, kind, shown, texts):
+    """So that the answer to what is typed may stand for what is kept of it."""
+    for text in texts:
+        canonical = client.get("/api/heard", params={"text": text, "unit": "in", "kind": kind, **shown}).json()
+        typed, kept = (
+            client.post("/api/solve", json=plain(**{path: said, "show": shown})).json()
+            for said in (text, canonical["canonical"])
+        )
+        there = typed.pop("heard"), kept.pop("heard")
+        assert typed == kept, text
+        assert {one[path]["canonical"] for one in there} == {there[0][path]["canonical"]}, text
+        assert there[0][path]["length"] == canonical["length"], text

@@ -39,7 +39,7 @@ async def heard(
 ) -> ParsedLengthOut:
     """Read one piece of tape text: what was heard, in both systems."""
     tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
-    return heard_out(heard_length(text, unit, kind), unit, tape)
+    return heard_out(heard_length(text, unit, kind, tape), unit, tape)
 
 
 class LevelOut(TypedDict):
@@ -87,7 +87,7 @@ async def steps(
     The list ends before what this kind of length cannot be, and where a length stays at nothing. 422 where there is no first.
     """
     tape = tape_of(Show(unit=unit, step=shown.step), unit)
-    said = heard_length(text, unit, kind)
+    said = heard_length(text, unit, kind, tape)
     told: list[ParsedLengthOut] = []
     for _ in range(ahead):
         before = said.length

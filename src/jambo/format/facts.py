@@ -220,17 +220,18 @@ def _floors(document: doc.Document, reader: Reader) -> Floors:
     )
 
 
-def heard_length(text: str, unit: Unit, kind: str) -> ParsedLength:
+def heard_length(text: str, unit: Unit, kind: str, tape: Tape | None = None) -> ParsedLength:
     """Read one piece of tape text for a form field. Raises Refused (path "text") when it is not a usable length.
 
     Args:
         text: as typed; unit: of a bare number; kind: a key of `limits.KINDS`.
+        tape: whose mark "strong" and "shy" halve, where it is one of that unit.
     """
     if kind not in limits.KINDS:
         raise Refused(
             [FieldError("kind", f"{kind[:40]!r} is no kind of length", "accepted: " + ", ".join(limits.KINDS))]
         )
     try:
-        return read_text(text, unit, kind)
+        return read_text(text, unit, kind, tape if tape is not None and tape.unit == unit else None)
     except NotALength as error:
         raise Refused([FieldError("text", error.reason, error.accepted or ACCEPTED[unit])]) from None
