@@ -34,6 +34,7 @@ export function TextAt({ path, label, most = 80, description }: Field & { most?:
         label={label}
         description={description}
         form={form}
+        enterKeyHint="next"
         data-path={path}
         data-walk
         maxLength={most}

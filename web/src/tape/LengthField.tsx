@@ -272,6 +272,7 @@ export function LengthField(props: LengthFieldProps) {
         value={text}
         placeholder={fallback?.text.replace(new RegExp(` ${unit}$`), "")}
         inputMode={padHere ? "none" : "text"}
+        enterKeyHint="next" // a form of one field would have a phone offer to send it
         autoComplete="off"
         spellCheck={false}
         data-walk
