@@ -398,3 +398,17 @@ def test_views_are_accessible_and_fit(page, demo_opening, address, shows, size):
     found = page.evaluate("axe.run().then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))]))")
     assert found == []
     assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")
+
+
+def test_on_the_door_stage_nothing_is_out_of_line_or_cut_off(page, client):
+    job = client.post("/api/jobs", json={"name": "In line", "unit": "in"}).json()["id"]
+    opening = client.post(f"/api/jobs/{job}/openings", json={"opening": {"mark": "L1"}}).json()["id"]
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.goto(f"/openings/{opening}/door")
+    page.get_by_label("Leaf width", exact=True).fill("27 13/16")
+    expect(page.locator(".figure.open").first).to_contain_text("waits on")  # some figures are known, others not
+    insets = page.locator("aside .figure").evaluate_all("of => of.map((one) => getComputedStyle(one).paddingLeft)")
+    assert len(set(insets)) == 1 < len(insets)
+    height = page.get_by_label("Leaf height", exact=True)
+    height.fill("79 13/16")
+    assert height.evaluate("one => one.scrollWidth <= one.clientWidth")

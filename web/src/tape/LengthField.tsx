@@ -276,6 +276,7 @@ export function LengthField(props: LengthFieldProps) {
         autoComplete="off"
         spellCheck={false}
         data-walk
+        data-long={text.length > 6 || undefined}
         error={problem ? problem + kept : undefined}
         aria-describedby={`${id}-heard`}
         onChange={(event) => type(event.currentTarget.value)}
@@ -291,7 +292,7 @@ export function LengthField(props: LengthFieldProps) {
           if (hear.isPending || !keeps) setLeft(true);
           else setTyped(null);
         }}
-        rightSectionWidth={78}
+        rightSectionWidth={72}
         rightSectionPointerEvents="none"
         rightSection={
           <span className={styles.lengthSide}>
