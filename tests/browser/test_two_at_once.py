@@ -130,3 +130,16 @@ def test_every_length_is_a_form_of_its_own(page, address, where):
     sizes = page.locator("[data-kind] input").evaluate_all("of => of.map((one) => one.form?.elements.length ?? 0)")
     assert sizes
     assert set(sizes) == {1}
+
+
+def test_what_was_wrong_a_key_ago_is_written_as_understood_when_the_field_is_left(page, new_opening):
+    opened(page, f"{new_opening}/door")
+    height = page.get_by_label("Leaf height", exact=True)
+    height.fill("6-7 7/")
+    page.locator(".mantine-InputWrapper-error").wait_for()
+    page.evaluate(HELD_BACK)
+    height.press("8")
+    page.wait_for_function("window.held()")
+    height.press("Tab")
+    page.evaluate("setInterval(window.giveOut, 5)")
+    expect(height).to_have_value("79 7/8")

@@ -288,9 +288,8 @@ export function LengthField(props: LengthFieldProps) {
         onClick={() => pad.take(id)}
         onBlur={() => {
           // what is not understood, or not kept yet, stays as it was typed
-          if (wrong) return;
-          if (hear.isPending || !keeps) setLeft(true);
-          else setTyped(null);
+          if (hear.isPending || (!keeps && !wrong)) setLeft(true);
+          else if (!wrong) setTyped(null);
         }}
         rightSectionWidth={72}
         rightSectionPointerEvents="none"
