@@ -79,7 +79,7 @@ def test_a_key_is_one_question_and_nothing_is_set_before_its_answer(page, new_op
     page.on("request", lambda r: asked.append((r.url.partition("?")[0].rpartition("/")[2], "sums=true" in r.url)))
     page.evaluate(HELD_BACK)
     width.fill("31")
-    page.wait_for_function("window.held()")
+    page.wait_for_function("() => window.held()")
     expect(rough).to_contain_text("32 1/4")
     assert client.get(f"/api{new_opening}").json()["opening"]["door"]["leaves"][0]["width"] == "30 in"
     page.evaluate("setInterval(window.giveOut, 5)")
@@ -100,7 +100,7 @@ def test_two_lengths_answered_in_one_breath_both_count_in_the_figures(page, new_
     page.evaluate(HELD_BACK)
     page.get_by_label("Leaf width", exact=True).fill("31")
     page.get_by_label("Leaf height", exact=True).fill("82")
-    page.wait_for_function("window.held() >= 2")
+    page.wait_for_function("() => window.held() >= 2")
     page.evaluate("setInterval(window.giveOut, 5)")
     expect(page.locator("[data-figure=ro_width]").first).to_contain_text("33 1/4")  # 31 and 2 1/4
     expect(page.locator("[data-figure=ro_height]").first).to_contain_text("84 3/8")  # 2 more than for a leaf of 80
@@ -139,7 +139,7 @@ def test_what_was_wrong_a_key_ago_is_written_as_understood_when_the_field_is_lef
     page.locator(".mantine-InputWrapper-error").wait_for()
     page.evaluate(HELD_BACK)
     height.press("8")
-    page.wait_for_function("window.held()")
+    page.wait_for_function("() => window.held()")
     height.press("Tab")
     page.evaluate("setInterval(window.giveOut, 5)")
     expect(height).to_have_value("79 7/8")
