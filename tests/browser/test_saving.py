@@ -223,7 +223,10 @@ def test_what_is_typed_while_two_versions_lie_side_by_side_is_kept(page, new_ope
     wall = client.get(f"/api{new_opening}").json()["wall"]["id"]
     client.put(f"/api/walls/{wall}", json={"version": 1, "wall": {**PLAIN["wall"], "name": "North"}}).raise_for_status()
     held = []
-    last = lambda asked: "/api/solve" in asked.url and '"height":"100"' in asked.post_data  # noqa: E731
+
+    def last(asked):
+        return "/api/solve" in asked.url and '"height":"100"' in asked.post_data
+
     page.route("**/api/solve*", lambda route: held.append(route) if last(route.request) else route.continue_())
     page.get_by_label("Height under the top plates", exact=True).fill("")  # that is what meets the conflict
     page.keyboard.type("100")

@@ -406,7 +406,7 @@ def test_on_the_door_stage_nothing_is_out_of_line_or_cut_off(page, client):
     page.set_viewport_size({"width": 1280, "height": 800})
     page.goto(f"/openings/{opening}/door")
     page.get_by_label("Leaf width", exact=True).fill("27 13/16")
-    expect(page.locator(".figure.open").first).to_contain_text("waits on")  # some figures are known, others not
+    expect(page.locator(".figure.waits").first).to_contain_text("waits on")  # some figures are known, others not
     insets = page.locator("aside .figure").evaluate_all("of => of.map((one) => getComputedStyle(one).paddingLeft)")
     assert len(set(insets)) == 1 < len(insets)
     height = page.get_by_label("Leaf height", exact=True)

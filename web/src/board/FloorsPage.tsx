@@ -291,19 +291,19 @@ function Waits({ use, floors }: { use: FloorsUse; floors: FloorType[] }) {
           <h3>
             {floors.find((one) => one.key === f.key)?.name || f.key}: {f.allowances.join("; ") || "no thickness yet"}
           </h3>
-          <ul className="waits">{rows(f.used_by.filter((u) => u.waits.length))}</ul>
+          <ul className={styles.waits}>{rows(f.used_by.filter((u) => u.waits.length))}</ul>
         </section>
       ))}
       {use.own.length > 0 && (
         <section>
           <h3>Allowances of one door alone</h3>
-          <ul className="waits">{rows(use.own)}</ul>
+          <ul className={styles.waits}>{rows(use.own)}</ul>
         </section>
       )}
       {use.unsaid.length > 0 && (
         <section>
           <h3>Nobody has said what the floor is</h3>
-          <ul className="waits">{rows(use.unsaid)}</ul>
+          <ul className={styles.waits}>{rows(use.unsaid)}</ul>
         </section>
       )}
     </>

@@ -64,7 +64,7 @@ function FigureOrWait({ name, waits }: { name: string; waits: Result["waiting"][
   const { result } = useWork();
   if (!waits || result?.figures[name]) return <FigureLine name={name} />;
   return (
-    <span className="figure open">
+    <span className="figure waits">
       <span>{waits.label}</span>
       <span className="quiet">waits on {waits.on.map((m) => within(m.label)).join(", ")}</span>
     </span>

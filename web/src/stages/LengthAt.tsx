@@ -40,7 +40,7 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
   };
   const unit = page.job.job.unit ?? "in";
   /** The answer to the whole opening says what was heard in it too: one question a key. */
-  const ask = async (text: string) => {
+  const hears = async (text: string) => {
     // a bare number is read in the job's unit there; with its unit said, a width that reads two ways would read one way
     const plain = PLAIN.test(text) && fact.kind !== "leaf_width";
     if (unit !== shown.unit && !plain) return undefined;
@@ -63,7 +63,7 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
       error={errors.find((e) => e.path === path)}
       fallback={fallback}
       keptIn={unit}
-      ask={ask}
+      hears={hears}
       onChange={keep}
     />
   );

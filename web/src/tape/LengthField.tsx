@@ -39,7 +39,7 @@ export interface LengthFieldProps {
   /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
   onText?: (text: string) => void;
   /** What is heard in a text, from an answer that says so and more; nothing where only the server's ear can tell. */
-  ask?: (text: string) => Promise<ParsedLength | undefined> | undefined;
+  hears?: (text: string) => Promise<ParsedLength | undefined>;
   /** The unit in which a bare number is read where the value is kept, if that is not the one on the screen. */
   keptIn?: Unit;
   /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
@@ -205,7 +205,7 @@ export function LengthField(props: LengthFieldProps) {
 
   const type = (text: string) => {
     // on its way before anything is drawn: what is drawn at a key waits for it
-    const heard = text.trim() === "" ? undefined : props.ask?.(text);
+    const heard = text.trim() === "" ? undefined : props.hears?.(text);
     setTyped(text);
     setLeft(false);
     texts.hold(path, text);
