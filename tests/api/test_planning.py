@@ -52,7 +52,7 @@ def test_a_document_is_planned(client):
         (document(("a", {"minutes": 0})), "operations[0].minutes", ""),
         (document(("a", {"minutes": 10}), people=("Ada", "Ada")), "people[0].name", "two people"),
         (document(*((f"k{n}", {"minutes": 1}) for n in range(10_000))), "operations", ""),
-        (document(("a", {"minutes": 10})) | {"start": "2026-11-30T07:00+01:00"}, "start", "without a zone"),
+        (document(("a", {"minutes": 10})) | {"start": "2026-11-30T07:00+01:00"}, "start", "not a day as it is written"),
     ],
     ids=lambda one: one if isinstance(one, str) else "",
 )  # fmt: skip

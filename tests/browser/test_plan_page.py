@@ -56,3 +56,29 @@ def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, clien
     expect(moved).to_have_count(0)
     page.get_by_role("link", name="Y1").first.click()
     expect(page).to_have_url(re.compile(r"/openings/\d+/card$"))
+
+
+def test_a_day_stays_while_it_is_typed_and_a_year_nobody_means_is_told(page, client, job):
+    crew = page.locator("details").filter(has_text="Who works here")
+    page.goto(f"{job}/plan")
+    crew.get_by_role("button", name="One more").click()
+    crew.get_by_label("Name", exact=True).fill("Ada")
+    crew.get_by_label("Drywall").select_option("known")
+    comes = crew.get_by_label("Drywall comes")
+    comes.press_sequentially("0")  # half of a month
+    expect(comes).to_be_visible()
+    expect(comes).to_be_focused()
+    comes.press_sequentially("91126")
+    crew.get_by_label("Drywall is done").focus()
+    expect(crew.get_by_text("2000 to 2100: the year 26 cannot be meant")).to_be_visible()
+    expect(comes).to_have_value(re.compile("^0026-09-11"))  # what was typed still stands there
+    comes.fill("2026-09-11T07:00")
+    expect(crew.get_by_text("cannot be meant")).to_have_count(0)
+    off = crew.get_by_label("A day off")
+    off.press_sequentially("12242026")
+    expect(crew.get_by_role("button", name="2026-12-24: not off after all")).to_be_visible()
+    expect(crew.get_by_role("button", name=re.compile("not off after all"))).to_have_count(1)
+    page.get_by_role("button", name="Keep it so").click()
+    expect(page.get_by_role("button", name="Keep it so")).to_have_count(0)
+    kept = client.get(f"/api{job}").json()["job"]["crew"]
+    assert (kept["people"][0]["off"], kept["trades"][0]["at"]) == (["2026-12-24"], "2026-09-11T07:00")

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from datetime import date
-
 from fastapi import APIRouter
 from fastapi.responses import Response
 from pydantic import BaseModel
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
+from jambo.format.dates import Day
 from jambo.jobs import buying, delivery
 from jambo.jobs.buying import Movement, NewOrder
 from jambo.jobs.delivery import Check, Moves
@@ -42,7 +41,7 @@ def order(db: Db, job_id: Id, shown: ShownQuery, new: NewOrder, who: Who) -> Non
 class Promise(BaseModel):
     """The day an order is promised for now; None where nobody knows."""
 
-    promised: date | None
+    promised: Day | None
 
 
 @router.post("/orders/{order_id}/promised", status_code=201)

@@ -18,6 +18,7 @@ from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
 from jambo.core.stages import STAGES, Stage
 from jambo.core.words.lists import REGIONS, WORDS, Region, fill
+from jambo.format.dates import FIRST_YEAR, LAST_YEAR
 from jambo.format.paths import LengthAt, lengths
 from jambo.format.usual import USUAL
 from jambo.views.opening import label
@@ -83,7 +84,7 @@ class CatalogueOut(TypedDict):
 
     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
-    give an opening and its wall, by path, with where the job keeps them.
+    give an opening and its wall, by path, with where the job keeps them. A day may be from `first_year` to `last_year`.
     """
 
     rules: dict[str, RuleOut]
@@ -98,6 +99,8 @@ class CatalogueOut(TypedDict):
     frames: list[FrameOut]
     columns: dict[Column, dict[Region, str]]
     usual: dict[str, str]
+    first_year: int
+    last_year: int
 
 
 @router.get("/catalogue")
@@ -134,6 +137,8 @@ def catalogue() -> CatalogueOut:
         "frames": [{"kind": kind.name, "label": kind.label, "facts": [*kind.facts]} for kind in FRAMES.values()],
         "columns": {name: {region: fill(text, region) for region in REGIONS} for name, text in COLUMNS.items()},
         "usual": USUAL,
+        "first_year": FIRST_YEAR,
+        "last_year": LAST_YEAR,
     }
 
 

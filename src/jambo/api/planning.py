@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
+from jambo.format.dates import Day
 from jambo.format.plan import PlanList
 from jambo.jobs import planning, timing
 from jambo.jobs.planning import Tried
@@ -39,7 +39,7 @@ def try_plan(db: Db, job_id: Id, shown: ShownQuery, tried: Tried) -> Straight:
 
 
 @router.get("/jobs/{job_id}/day", response_model=DaySheetOut)
-def day_of_job(db: Db, job_id: Id, shown: ShownQuery, day: date | None = None) -> Straight:
+def day_of_job(db: Db, job_id: Id, shown: ShownQuery, day: Day | None = None) -> Straight:
     """What everybody does on a day, with what to cut, to carry and to read first. 422 while nobody works there."""
     return Straight(planning.day_of_job(db, job_id, shown, day))
 

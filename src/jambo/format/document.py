@@ -37,8 +37,9 @@ from jambo.core.schedule.work import Kind as WorkKind
 from jambo.core.schedule.work import Trade
 from jambo.core.stock.problem import Goal
 from jambo.core.words.lists import Region
+from jambo.format.dates import Moment
 from jambo.format.declared import LengthText, Model, Of, Price, lengths_model, model_of, picked
-from jambo.format.plan import Moment, PlanPerson
+from jambo.format.plan import PlanPerson
 
 FORMAT = "jambo-opening/1"
 

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import re
 from collections import Counter
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from datetime import date, datetime, timedelta
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, BeforeValidator, Field, PlainSerializer, WithJsonSchema
+from pydantic import Field
 
 from jambo.core.schedule.problem import Circle, Operation, Person, Problem
+from jambo.format.dates import Day, Moment
 from jambo.format.declared import Model
 from jambo.format.problems import FieldError, Refused
 
@@ -28,37 +28,6 @@ Key = Annotated[str, Field(min_length=1, max_length=120)]
 Label = Annotated[str, Field(max_length=200)]
 Clock = Annotated[
     str, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d$|^24:00$", description='A time of day such as "07:30".')
-]
-
-
-_MOMENT = r"^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$"
-_DAY = r"^\d{4}-\d{2}-\d{2}$"
-
-
-def _written(pattern: str, such_as: str) -> Callable[[object], object]:
-    """Take what is written as the pattern says, and nothing else; what was read already stays."""
-
-    def check(said: object) -> object:
-        if isinstance(said, date) or (isinstance(said, str) and re.fullmatch(pattern, said)):
-            return said
-        raise ValueError(f'written such as "{such_as}", by the clock on the wall and without a zone')
-
-    return check
-
-
-def _whole(at: datetime) -> datetime:
-    return at.replace(second=0, microsecond=0)
-
-
-Moment = Annotated[
-    datetime,
-    BeforeValidator(_written(_MOMENT, "2026-11-30T07:00")),
-    AfterValidator(_whole),
-    PlainSerializer(lambda at: f"{at:%Y-%m-%dT%H:%M}", return_type=str, when_used="json"),
-    WithJsonSchema({"type": "string", "pattern": _MOMENT, "description": "A moment by the clock on the wall."}),
-]
-Day = Annotated[
-    date, BeforeValidator(_written(_DAY, "2026-12-02")), WithJsonSchema({"type": "string", "pattern": _DAY})
 ]
 
 
@@ -110,6 +79,11 @@ class PlanList(Model):
     people: Annotated[list[PlanPerson], Field(max_length=MOST_PEOPLE)] = Field(default_factory=list)
     comes: Annotated[list[Comes], Field(max_length=2_000)] = Field(default_factory=list)
     operations: Annotated[list[PlanOperation], Field(max_length=MOST_OPERATIONS)] = Field(default_factory=list)
+
+
+def horizon_of(start: datetime) -> datetime:
+    """How far ahead a plan from a moment looks."""
+    return start + timedelta(days=366 * YEARS)
 
 
 class Stated:
@@ -172,7 +146,7 @@ def _wrong(said: PlanList) -> Iterator[FieldError]:
     """Everything of a document that cannot be."""
     keys = Counter(one.key for one in said.operations)
     names, comes = Counter(p.name for p in said.people), Counter(c.name for c in said.comes)
-    horizon = said.start + timedelta(days=366 * YEARS)
+    horizon = horizon_of(said.start)
     if said.operations and not said.people:
         yield FieldError("people", "there is nobody in the crew", "at least one person with hours")
     for i, person in enumerate(said.people):

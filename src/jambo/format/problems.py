@@ -92,6 +92,8 @@ def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
     if kind == "string_too_long":
         place = path_of(_known_parts(model, parts) if model else parts) or "document"
         return FieldError(place, "the text is too long", f"at most {error['ctx']['max_length']} characters")
+    if kind == "value_error" and len(said := error["ctx"]["error"].args) == 2:  # a check of ours says both in our words
+        return FieldError(path_of(_known_parts(model, parts) if model else parts) or "document", *said)
     if model is None:
         return FieldError(
             path_of(parts) or "request", error["msg"][:1].lower() + error["msg"][1:], "see the API's page"

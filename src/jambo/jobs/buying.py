@@ -12,6 +12,7 @@ from pydantic import BaseModel, Field
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import read
 from jambo.core.quantities.tape import Unit
+from jambo.format.dates import Day
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.cutting import plan_of_read, read_job
 from jambo.jobs.delivery import Texts, check_of, given_of, put_back
@@ -31,7 +32,7 @@ class NewOrder(BaseModel):
     key: Annotated[str, Field(min_length=1, max_length=200)]
     count: Annotated[int, Field(ge=1, le=MOST_OF_ONE)]
     supplier: Annotated[str, Field(max_length=80)] = ""
-    promised: date | None = None
+    promised: Day | None = None
 
 
 class Movement(BaseModel):

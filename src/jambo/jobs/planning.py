@@ -10,6 +10,7 @@ from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 from pydantic import BaseModel, Field
 
 from jambo.core.schedule.work import HERE_BY
+from jambo.format.dates import Day
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, parse
@@ -56,7 +57,7 @@ class Tried(BaseModel):
     nobody would know), and what the plan waits for taken as settled, by how it is told."""
 
     crew: Crew
-    promised: Annotated[dict[int, date | None], Field(max_length=200)] = Field(default_factory=dict)
+    promised: Annotated[dict[int, Day | None], Field(max_length=200)] = Field(default_factory=dict)
     settled: Annotated[list[Annotated[str, Field(max_length=200)]], Field(max_length=200)] = Field(default_factory=list)
 
 

@@ -7,12 +7,17 @@ from datetime import datetime
 
 def at_the_wall(moment: datetime) -> str:
     """A moment as the document writes it."""
-    return f"{moment:%Y-%m-%dT%H:%M}"
+    return moment.isoformat(timespec="minutes")
 
 
 def spoken(moment: datetime) -> str:
     """A moment as a carpenter says it: "Thu 26 Nov, 15:10"."""
     return f"{moment:%a} {moment.day} {moment:%b}, {moment:%H:%M}"
+
+
+def far(moment: datetime) -> str:
+    """A day further ahead than a plan looks, with its year: "2 Dec 2099"."""
+    return f"{moment.day} {moment:%b %Y}"
 
 
 def in_hours(minutes: int) -> str:

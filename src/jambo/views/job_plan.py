@@ -17,10 +17,10 @@ from jambo.core.schedule.problem import Placed, Plan
 from jambo.core.schedule.work import TRADES, Learnt, Trade, Work, holds, work_of
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
-from jambo.format.plan import MOST_OPERATIONS, Comes, PlanList, PlanOperation, Stated, stated
+from jambo.format.plan import MOST_OPERATIONS, Comes, PlanList, PlanOperation, Stated, horizon_of, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.buying import key_of
-from jambo.views.clock import at_the_wall, in_hours, spoken
+from jambo.views.clock import at_the_wall, far, in_hours, spoken
 from jambo.views.held import Planned
 from jambo.views.opening import flag_out, item_detail, label
 from jambo.views.plan import made, sentence
@@ -199,7 +199,7 @@ class JobPlan:
         self.coming: dict[int, ComingOut] = {}
         self.put_off = {f"{one.opening}:{one.work}": one.at for one in crew.put_off}
         self.tape, self.words, self.learnt = tape, words, learnt
-        self.todo, self.start = todo, start
+        self.todo, self.start, self.horizon = todo, start, horizon_of(start)
         self.crew = crew
         self.by_key: dict[str, Told] = {}
         self.assumed: list[str] = []
@@ -225,22 +225,27 @@ class JobPlan:
             key = f"{one.id}:{work.kind}"
             self.by_key[key] = Told(one, work)
             needs = [*stops, *(name for item in work.brings for name in self._brought(one, item, pool))]
+            put_off = self.put_off.get(key)
+            if put_off is not None and put_off > self.horizon:
+                needs.append(self._come(f"put off until {far(put_off)}", put_off))
+                put_off = None
             by = None
             for day in crew.trades_in(one.room):
-                if day.trade == work.before and day.at is not None:
+                if day.trade == work.before and day.at is not None and day.at <= self.horizon:
                     by = day.at if by is None else min(by, day.at)
                 if day.trade in work.after:
                     needs.append(self._come(self._done(day), day.done))
             yield PlanOperation(
                 key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
                 hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_NEEDS], after=[before] if before else [], by=by,
-                not_before=self.put_off.get(key),
+                not_before=put_off,
             )  # fmt: skip
             before = key
 
     def _come(self, name: str, at: datetime | None) -> str:
-        name = name[:MOST_IN_NAME]
-        self._comes[name] = self.start if name in self.settled else at
+        """What work waits for; what comes later than a plan looks is waited for as if nobody knew when."""
+        name, known = name[:MOST_IN_NAME], at is not None and at <= self.horizon
+        self._comes[name] = self.start if name in self.settled else at if known else None
         return name
 
     def _held(self, one: ToDo, why: object) -> str:
@@ -250,7 +255,8 @@ class JobPlan:
 
     def _done(self, day: TradeDay) -> str:
         where = f" in {', '.join(day.rooms)}" if day.rooms else ""
-        return f"{fill(TRADES[day.trade], self.words)} done{where}"
+        late = f", {far(day.done)}" if day.done is not None and day.done > self.horizon else ""
+        return f"{fill(TRADES[day.trade], self.words)} done{where}{late}"
 
     def _brought(self, one: ToDo, item: Item, pool: Mapping[str, list[Coming]]) -> Iterator[str]:
         """What of a line has to come first; what nobody has ordered is taken as here, and said so."""
@@ -264,9 +270,10 @@ class JobPlan:
                 continue
             found = waits.pop(0)
             if not found.here:
-                day = f", {spoken(found.at)}" if found.at is not None else ", nobody knows when"
-                name = self._come(f"{told}{day}", found.at)
-                if found.at is not None:
+                near = found.at is not None and found.at <= self.horizon
+                day = "nobody knows when" if found.at is None else spoken(found.at) if near else far(found.at)
+                name = self._come(f"{told}, {day}", found.at)
+                if near and found.at is not None:
                     self.deliveries[found.order] = name, found.at
                 self._waited_for(found, told, one.mark)
                 yield name

@@ -1981,7 +1981,7 @@ export interface components {
          *
          *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
          *     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
-         *     give an opening and its wall, by path, with where the job keeps them.
+         *     give an opening and its wall, by path, with where the job keeps them. A day may be from `first_year` to `last_year`.
          */
         CatalogueOut: {
             /** Columns */
@@ -2000,12 +2000,16 @@ export interface components {
             };
             /** Figure Groups */
             figure_groups: components["schemas"]["FigureGroupOut"][];
+            /** First Year */
+            first_year: number;
             /** Frames */
             frames: components["schemas"]["FrameOut"][];
             /** Homes */
             homes: {
                 [key: string]: "survey" | "door" | "floor" | "opening" | "pocket" | "track" | "wall" | "frame" | "set" | "hang" | "trim" | "card";
             };
+            /** Last Year */
+            last_year: number;
             /** Rule Groups */
             rule_groups: components["schemas"]["RuleGroupOut"][];
             /** Rules */

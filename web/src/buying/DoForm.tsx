@@ -2,6 +2,7 @@ import { Button, Modal, TextInput } from "@mantine/core";
 import { type SyntheticEvent, useId } from "react";
 
 import { ApiProblem, told } from "../api/client";
+import { DayField } from "../app/DayField";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import styles from "./BuyingPage.module.css";
@@ -82,12 +83,11 @@ export function DoForm({ doing: begun, work, suppliers, close }: Props) {
                 <option key={name} value={name} />
               ))}
             </datalist>
-            <TextInput
+            <DayField
               label="Promised for"
-              type="date"
               value={said.promised}
               error={wrong("promised")}
-              onChange={(e) => put({ promised: e.currentTarget.value })}
+              say={(day) => put({ promised: day ?? "" })}
             />
           </>
         ) : (

@@ -2,6 +2,7 @@ import { Button, Checkbox, NativeSelect, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 
 import { ApiProblem, type Crew, told } from "../api/client";
+import { DayField } from "../app/DayField";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { capital } from "../api/words";
@@ -196,14 +197,11 @@ function PersonRow({ n, person, say, out, wrong }: RowProps) {
           </label>
         ))}
       </fieldset>
-      <TextInput
+      <DayField
         label="A day off"
-        type="date"
         value=""
-        onChange={(e) => {
-          const day = e.currentTarget.value;
-          if (day) say({ off: [...new Set([...(person.off ?? []), day])].sort() });
-        }}
+        adds
+        say={(day) => day && say({ off: [...new Set([...(person.off ?? []), day])].sort() })}
       />
       {(person.off ?? []).map((day) => (
         <Button
@@ -260,17 +258,12 @@ function TradeRow({ trade, label, crew, put }: TradeProps) {
       />
       {state === "known" && (
         <>
-          <TextInput
-            label={`${label} comes`}
-            type="datetime-local"
-            value={one?.at?.slice(0, 16) ?? ""}
-            onChange={(e) => say({ at: e.currentTarget.value || null })}
-          />
-          <TextInput
+          <DayField label={`${label} comes`} type="datetime-local" value={one?.at ?? ""} say={(at) => say({ at })} />
+          <DayField
             label={`${label} is done`}
             type="datetime-local"
-            value={one?.done?.slice(0, 16) ?? ""}
-            onChange={(e) => say({ done: e.currentTarget.value || null })}
+            value={one?.done ?? ""}
+            say={(done) => say({ done })}
           />
         </>
       )}
@@ -314,18 +307,8 @@ function RoomsRow({ n, crew, put, rooms, trades }: RoomsProps) {
           />
         ))}
       </fieldset>
-      <TextInput
-        label="Comes to them"
-        type="datetime-local"
-        value={one.at?.slice(0, 16) ?? ""}
-        onChange={(e) => say({ at: e.currentTarget.value || null })}
-      />
-      <TextInput
-        label="Is done in them"
-        type="datetime-local"
-        value={one.done?.slice(0, 16) ?? ""}
-        onChange={(e) => say({ done: e.currentTarget.value || null })}
-      />
+      <DayField label="Comes to them" type="datetime-local" value={one.at ?? ""} say={(at) => say({ at })} />
+      <DayField label="Is done in them" type="datetime-local" value={one.done ?? ""} say={(done) => say({ done })} />
       <Button
         variant="subtle"
         color="dark"

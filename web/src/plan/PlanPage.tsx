@@ -1,9 +1,10 @@
-import { Button, SegmentedControl, TextInput } from "@mantine/core";
+import { Button, SegmentedControl } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { Link, useParams } from "react-router";
 
 import { ApiProblem, type JobPlan, type PlannedWork } from "../api/client";
 import { Bar } from "../app/Bar";
+import { DayField } from "../app/DayField";
 import { Problem } from "../app/Problem";
 import { useInAddress } from "../app/useInAddress";
 import { WithFractions } from "../tape/Digits";
@@ -139,11 +140,10 @@ function ToCome({ plan, work }: { plan: JobPlan; work: PlanWork }) {
               </b>{" "}
               for {one.marks.join(", ")}
             </p>
-            <TextInput
-              type="date"
+            <DayField
               label={`${one.what} comes`}
               value={promised[one.order] ?? one.promised ?? ""}
-              onChange={(e) => work.put({ promised: { ...promised, [one.order]: e.currentTarget.value || null } })}
+              say={(day) => work.put({ promised: { ...promised, [one.order]: day } })}
             />
             {!one.promised && <span className="chip check">nobody knows when</span>}
           </li>
