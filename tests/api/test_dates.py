@@ -88,7 +88,10 @@ def test_what_comes_later_than_a_plan_looks_is_waited_for_by_name(client, door):
         CREW | {"trades": [trade], "put_off": [{"opening": opening, "work": "hardware", "at": "2100-04-01T07:00"}]},
     )
     plan = client.get(f"{door}/plan").json()
-    assert {w["label"] for d in plan["days"] for p in d["people"] for w in p["work"]} == {"Frame the opening", "Set the jamb set"}
+    assert {w["label"] for d in plan["days"] for p in d["people"] for w in p["work"]} == {
+        "Frame the opening",
+        "Set the jamb set",
+    }
     waits = {name for held in plan["held_up"] for name in held["waits_for"]}
     assert any(name.startswith("Leaf") and name.endswith(", 1 Mar 2100") for name in waits), waits
     assert {"Drywall done, 2 Feb 2100", "put off until 1 Apr 2100"} <= waits

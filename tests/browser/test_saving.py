@@ -5,6 +5,7 @@ from playwright.sync_api import expect
 from test_screens import figure, fill, saved
 
 from helpers import PLAIN
+from jambo.store.database import Database
 
 
 def width(page):
@@ -302,3 +303,25 @@ def test_who_goes_on_to_another_field_while_a_reading_is_kept_stays_there(page, 
         held[0].continue_()
         expect(name).not_to_have_value(before)
         expect(page.get_by_label(elsewhere) if elsewhere else reading).to_be_focused()
+
+
+def test_a_job_and_an_opening_that_cannot_be_read_are_brought_back(page, client, local, job, new_opening):
+    """What an owner of the tables spoilt is told where it stands, hides no other, and one press brings it back."""
+    kept = client.get(f"/api/jobs/{job}").json()
+    body = {"version": kept["version"], "job": kept["job"] | {"name": "Spoilt job", "place": "Dry dock"}}
+    client.put(f"/api/jobs/{job}", json=body).raise_for_status()
+    owner = Database(local.server.owner_url)
+    with owner.transaction(writes=True) as t:
+        t.run('UPDATE job SET doc = \'{"name": "Spoilt job", "crew": 7}\' WHERE id = %s', [job])
+        t.run("UPDATE opening SET doc = '[]' WHERE id = %s", [new_opening.rpartition("/")[2]])
+    owner.close()
+    page.goto("/")
+    expect(page.get_by_role("link", name="Kiln Row")).to_be_visible()
+    row = page.get_by_role("listitem").filter(has_text="Spoilt job")
+    expect(row.get_by_role("alert")).to_contain_text("cannot be read Spoilt job: crew")
+    row.get_by_role("button", name="Bring it back").click()
+    expect(row.get_by_text("Dry dock")).to_be_visible()
+    page.goto(new_opening)
+    expect(page.get_by_role("heading", name="This cannot be read")).to_be_visible()
+    page.get_by_role("button", name="Bring it back").click()
+    expect(page.get_by_label("Mark")).to_have_value("D1")

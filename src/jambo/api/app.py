@@ -20,6 +20,7 @@ from jambo.api import (
     heads,
     health,
     jobs,
+    mending,
     openings,
     photos,
     planning,
@@ -54,6 +55,7 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
     app.state.database = database
     for room in (
         health,
+        mending,
         jobs,
         readings,
         photos,

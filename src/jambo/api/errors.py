@@ -23,7 +23,7 @@ from typing_extensions import TypedDict
 from jambo.api.gate import TOO_LARGE
 from jambo.format.problems import MOST_ERRORS, FieldError, Refused, in_words
 from jambo.store.failures import StoreFailure
-from jambo.store.kept import NotFound, VersionConflict
+from jambo.store.kept import NotFound, Unreadable, VersionConflict
 from jambo.store.openings import changed_paths
 
 
@@ -43,12 +43,21 @@ class FieldErrorOut(TypedDict):
     accepted: str
 
 
+class MendOut(TypedDict):
+    """What is kept and cannot be read: a job, a wall or an opening that `mend` brings back, by the version it has."""
+
+    what: str
+    id: int
+    version: int
+
+
 class RefusedOut(TypedDict):
-    """Everything that cannot be taken; `more` counts what is wrong beyond the errors named."""
+    """Everything that cannot be taken, or that is kept and cannot be read; `more` counts what is wrong beyond the errors named."""
 
     error: str
     errors: list[FieldErrorOut]
     more: int
+    mend: NotRequired[MendOut]
 
 
 class ConflictOut(TypedDict):
@@ -71,11 +80,13 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
     422: {"model": RefusedOut},
 }
 
+MENDS = ("job", "wall", "opening")
 
-def _refused(errors: Iterable[FieldError]) -> JSONResponse:
+
+def _refused(errors: Iterable[FieldError], error: str = "refused", **more: Any) -> JSONResponse:
     named = list(errors)
     said = [e.as_dict() for e in named[:MOST_ERRORS]]
-    return JSONResponse({"error": "refused", "errors": said, "more": len(named) - len(said)}, 422)
+    return JSONResponse({"error": error, "errors": said, "more": len(named) - len(said), **more}, 422)
 
 
 def _body_model(request: Request) -> type[BaseModel] | None:
@@ -102,7 +113,16 @@ async def _on_validation(request: Request, error: Exception) -> JSONResponse:
 
 async def _on_refused(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, Refused)
-    return _refused(error.errors)
+    if not isinstance(error, Unreadable):
+        return _refused(error.errors)
+    # what can be done about it is said with it: the path names what is kept, not what was asked
+    called = error.what if error.what == "rules" else f"{error.what} {error.id}"
+    said = [
+        FieldError(f"{error.what}.{e.path}", f"what is kept of {called} cannot be read: {e.path}, {e.reason}", "")
+        for e in error.errors
+    ]
+    mend: MendOut = {"what": error.what, "id": error.id, "version": error.version}
+    return _refused(said, "unreadable", **({"mend": mend} if error.what in MENDS else {}))
 
 
 async def _on_not_kept(_: Request, error: Exception) -> JSONResponse:

@@ -49,9 +49,9 @@ def warm_up(database: Database) -> None:
     """Solve every kept opening once, so that the first list of a long job is as fast as the next one."""
     with database.transaction() as t:
         rows = kept_jobs.jobs(t)
-    for row in rows:
+    for row in (row for row in rows if row["problem"] is None):
         with database.transaction() as t:
-            crew = kept_rules.crew_rules(t, row["doc"]["unit"])["doc"]
+            crew = kept_rules.crew_rules(t, row["doc"]["unit"], as_kept=True)["doc"]
             openings = kept_openings.openings(t, row["id"])
             read = of_job(t, row["id"])
             cuts, done = events.cuts_of_job(t, row["id"]), events.happened_in_job(t, row["id"])

@@ -73,19 +73,21 @@ def check_wall(t: Transaction, job: Row, wall: Wall, wall_id: int | None = None)
     if wall_id is None:
         refuse_what_breaks([("", None, around.document(wall))])
         return
-    refuse_what_breaks([("", around.document(kept_walls.wall(t, wall_id)["doc"]), around.document(wall))])
+    before = _read(Wall, kept_walls.wall(t, wall_id, as_kept=True)["doc"])
+    refuse_what_breaks([("", around.document(before) if before is not None else None, around.document(wall))])
     standing = _standing(kept_openings.in_wall(t, wall_id))
     refuse_what_breaks((name, around.document(was, one), around.document(wall, one)) for name, was, one in standing)
 
 
 def check_job(t: Transaction, row: Row | None, job: Job) -> None:
     """Check a job that is new or changes: its floors, its rules, and all its openings. Raises Refused."""
-    if row is None or job.floors != parse(Job, row["doc"]).floors:
+    was = _read(Job, row["doc"]) if row is not None else None
+    if was is None or job.floors != was.floors:
         check_floors(job.floors, job.unit)
-    if row is None or job.cutting != parse(Job, row["doc"]).cutting:
+    if was is None or job.cutting != was.cutting:
         stock_said(job.cutting, job.unit)
     after = Around.of(t, kept_job(job))
-    if row is None:
+    if row is None or was is None:  # nothing could be of what cannot be read
         refuse_what_breaks([("", None, after.document())])
         return
     before = Around.of(t, row["doc"])
@@ -96,14 +98,16 @@ def check_job(t: Transaction, row: Row | None, job: Job) -> None:
 
 def check_crew_rules(t: Transaction, unit: Unit, rules: Rules) -> None:
     """Check the crew's rules of a habit alone, and under the rules every job and opening says. Raises Refused."""
-    was = parse(Rules, kept_rules.crew_rules(t, unit)["doc"])
+    was = _read(Rules, kept_rules.crew_rules(t, unit, as_kept=True)["doc"])
     for job, opening in [("{}", "{}"), *kept_rules.rules_said(t, unit)]:
-        refuse_what_breaks([("", _ruled(unit, was, job, opening), _ruled(unit, rules, job, opening))])
+        of_job, of_opening = _read(Rules, json.loads(job)), _read(Opening, {"rules": json.loads(opening)})
+        if of_job is not None and of_opening is not None:
+            before = _ruled(unit, was, of_job, of_opening) if was is not None else None
+            refuse_what_breaks([("", before, _ruled(unit, rules, of_job, of_opening))])
 
 
-def _ruled(unit: Unit, crew: Rules, job: str, opening: str) -> Document:
-    levels = RuleLevels(crew=crew, job=parse(Rules, json.loads(job)))
-    return Document(unit=unit, rules=levels, opening=parse(Opening, {"rules": json.loads(opening)}))
+def _ruled(unit: Unit, crew: Rules, job: Rules, opening: Opening) -> Document:
+    return Document(unit=unit, rules=RuleLevels(crew=crew, job=job), opening=opening)
 
 
 def _standing(rows: list[Row]) -> Iterator[tuple[str, Wall, Opening]]:

@@ -42,7 +42,7 @@ class Around:
     @classmethod
     def of(cls, t: Transaction, job: dict[str, Any]) -> Around:
         """Read what stands around the openings of a job, given by its document."""
-        return cls(job, kept_rules.crew_rules(t, job["unit"])["doc"])
+        return cls(job, kept_rules.crew_rules(t, job["unit"], as_kept=True)["doc"])
 
     @property
     def rules(self) -> RuleLevels:
@@ -69,8 +69,10 @@ def compact(doc: Any) -> str:
 
 
 def kept_json(model: BaseModel) -> dict[str, Any]:
-    """Give what is kept of a document: what was said, without the defaults nobody said."""
-    return model.model_dump(mode="json", by_alias=True, exclude_unset=True, exclude_none=True)
+    """Give what is kept of a document: what was said, without the defaults nobody said. Raises Refused for what could not be read back."""
+    doc: dict[str, Any] = model.model_dump(mode="json", by_alias=True, exclude_unset=True, exclude_none=True)
+    parse(type(model), doc)
+    return doc
 
 
 def new_wall_of(job: Mapping[str, Any], wall: Wall | None = None) -> Wall:
@@ -82,10 +84,13 @@ def new_wall_of(job: Mapping[str, Any], wall: Wall | None = None) -> Wall:
 
 
 def kept_job(job: Job) -> dict[str, Any]:
-    """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it."""
+    """Give what is kept of a job: its choices even where nobody changed them, so that defaults never move under it. Raises Refused for
+    what could not be read back."""
     parts: dict[str, BaseModel] = {"rules": job.rules, "usual": job.usual, "cutting": job.cutting, "crew": job.crew}
     said = {name: kept_json(part) for name, part in parts.items()}
-    return {**job.model_dump(mode="json", by_alias=True, exclude_none=True), **said}
+    doc = {**job.model_dump(mode="json", by_alias=True, exclude_none=True), **said}
+    parse(Job, doc)
+    return doc
 
 
 def cut_piece(line: Row, done: Collection[str]) -> CutPiece:
@@ -101,7 +106,7 @@ def document_of(t: Transaction, row: Row) -> Document:
     """Give the whole document of a kept opening. Raises Refused when what is kept is no such document."""
     around = Around.of(t, kept_jobs.job(t, row["job_id"])["doc"])
     wall = kept_walls.wall(t, row["wall_id"])["doc"]
-    taken = [r["doc"] for r in readings(t, row["id"])]
+    taken = [r["doc"] for r in readings(t, row["id"]) if r["doc"] is not None]
     done = {line["what"] for line in events.happened(t, row["id"])}
     return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]), done)
 

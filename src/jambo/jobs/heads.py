@@ -15,7 +15,7 @@ from jambo.jobs.shown import Shown
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.jobs import job as kept_job
-from jambo.store.kept import VersionConflict, read_json
+from jambo.store.kept import VersionConflict
 from jambo.views.heads import StoreyOpening, StoreyOut, head_lines, line_of, stands_on
 from jambo.views.opening import ExactOut, length_out
 
@@ -25,7 +25,7 @@ def _openings(t: Transaction, job: Row) -> list[StoreyOpening]:
         StoreyOpening(
             row["id"],
             name_of(row),
-            document.wall.storey if document is not None else read_json(row["wall_doc"]).get("storey", ""),
+            document.wall.storey if document is not None else "",
             document,
         )
         for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))

@@ -101,7 +101,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
     """Give a job with its walls and its openings, solved, in walking order. Raises NotFound."""
     with db.transaction() as t:
         row = store.job(t, job_id)
-        crew = crew_rules(t, row["doc"]["unit"])
+        crew = crew_rules(t, row["doc"]["unit"], as_kept=True)
         walls = kept_walls.walls(t, job_id)
         openings = kept_openings.openings(t, job_id)
         read = readings_of_job(t, job_id)
@@ -149,7 +149,7 @@ def _void(t: Transaction, row: Row) -> set[int]:
     signed = events.signed_in_job(t, row["id"])
     if not signed:
         return set()
-    crew, openings = crew_rules(t, row["doc"]["unit"])["doc"], kept_openings.openings(t, row["id"])
+    crew, openings = crew_rules(t, row["doc"]["unit"], as_kept=True)["doc"], kept_openings.openings(t, row["id"])
     read, cuts = readings_of_job(t, row["id"]), events.cuts_of_job(t, row["id"])
     done = events.happened_in_job(t, row["id"])
     now = zip(openings, summaries_of(row["doc"], crew, openings, read, cuts, done), strict=True)
@@ -159,7 +159,7 @@ def _void(t: Transaction, row: Row) -> set[int]:
 def save_job(db: Database, job_id: int, based_on: int, job: Job, who: str) -> KeptJob:
     """Change a job. Raises NotFound, VersionConflict, Refused."""
     with db.transaction(writes=True) as t:
-        check_job(t, store.job(t, job_id, lock=True), job)
+        check_job(t, store.job(t, job_id, lock=True, as_kept=True), job)
         store.save_job(t, job_id, based_on, kept_job(job), who)
         return as_job(store.job(t, job_id))
 

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from datetime import UTC
-from typing import Any
+from typing import Any, NotRequired
 
 from pydantic import AwareDatetime
 from typing_extensions import TypedDict
 
 from jambo.format.document import Job, Opening, Rules, Wall
 from jambo.store.database import Row
+from jambo.store.kept import problem_of, write_json
 
 
 class NewId(TypedDict):
@@ -18,7 +19,13 @@ class NewId(TypedDict):
     id: int
 
 
-class KeptJob(TypedDict):
+class Listed(TypedDict):
+    """A row of a list. Where what is kept cannot be read, `problem` says why, and a stand-in with its name is given in its place."""
+
+    problem: NotRequired[str | None]
+
+
+class KeptJob(Listed):
     """A job as kept."""
 
     id: int
@@ -26,7 +33,7 @@ class KeptJob(TypedDict):
     job: Job
 
 
-class KeptWall(TypedDict):
+class KeptWall(Listed):
     """A wall as kept."""
 
     id: int
@@ -34,14 +41,14 @@ class KeptWall(TypedDict):
     wall: Wall
 
 
-class KeptRules(TypedDict):
+class KeptRules(Listed):
     """The crew's house rules of one habit, as kept."""
 
     version: int
     rules: Rules
 
 
-class InWall(TypedDict):
+class InWall(Listed):
     """An opening of a wall as kept: what a screen needs to move it."""
 
     id: int
@@ -62,16 +69,19 @@ class LogLine(TypedDict):
 
 def as_job(row: Row) -> KeptJob:
     """Give a kept job."""
-    return {"id": row["id"], "version": row["version"], "job": row["doc"]}
+    return {"id": row["id"], "version": row["version"], "job": row["doc"], "problem": row.get("problem")}
 
 
 def as_wall(row: Row) -> KeptWall:
     """Give a kept wall."""
-    return {"id": row["id"], "version": row["version"], "wall": row["doc"]}
+    return {"id": row["id"], "version": row["version"], "wall": row["doc"], "problem": row.get("problem")}
 
 
 def as_rules(row: Row) -> KeptRules:
-    """Give kept rules."""
+    """Give kept rules; none where what is kept cannot be read."""
+    problem = problem_of(Rules, write_json(row["doc"]))
+    if problem is not None:
+        return {"version": row["version"], "rules": Rules(), "problem": problem}
     return {"version": row["version"], "rules": row["doc"]}
 
 

@@ -38,6 +38,14 @@ class KeptReading(TypedDict):
     instrument: str
 
 
+class UnreadableReading(TypedDict):
+    """A reading that cannot be read, and why: it counts for nothing, and can be withdrawn."""
+
+    id: int
+    place: str
+    problem: str
+
+
 class WallName(TypedDict):
     """A wall of the job, to choose from, and the marks of the openings it holds."""
 
@@ -59,6 +67,7 @@ class OpeningPage(TypedDict):
     can_undo: bool
     can_redo: bool
     readings: list[KeptReading]
+    unreadable: list[UnreadableReading]
     events: list[LogLine]
     ticks: list[LogLine]
     timing: TimingOut
@@ -74,7 +83,7 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
     wall = kept_walls.wall(t, row["wall_id"])
     crew = crew_rules(t, job["doc"]["unit"])["doc"]
     holds = store.held(t, row["job_id"])
-    pressed = events.taps(t, row["id"])
+    pressed, taken = events.taps(t, row["id"]), readings(t, row["id"])
     read: OpeningPage = {
         "id": row["id"],
         "version": row["version"],
@@ -90,7 +99,11 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
         "can_redo": steps["can_redo"],
         "readings": [
             {"id": r["id"], "reading": r["doc"], "at": r["at"], "who": r["who"], "instrument": r["instrument"]}
-            for r in map(with_zone, readings(t, row["id"]))
+            for r in map(with_zone, taken)
+            if r["doc"] is not None
+        ],
+        "unreadable": [
+            {"id": r["id"], "place": r["place"], "problem": r["problem"]} for r in taken if r["doc"] is None
         ],
         "ticks": [
             {**line, "at": line["at"] - timedelta(seconds=line["detail"].get("ago", 0))}
@@ -151,7 +164,7 @@ def _plan(t: Transaction, job: Row, opening: Opening, wall_id: int | None, wall:
 def save_opening(db: Database, opening_id: int, based_on: int, opening: Opening, who: str) -> OpeningPage:
     """Keep a new version. Raises Refused for what it breaks; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
-        row = store.opening(t, opening_id, lock=True)
+        row = store.opening(t, opening_id, lock=True, as_kept=True)
         _check(t, row, opening)
         store.save_opening(t, opening_id, based_on, kept_json(opening), who)
         answer = page(t, store.opening(t, opening_id))

@@ -14,7 +14,7 @@ from jambo.store.database import Database
 def crew_rules(db: Database, unit: Unit) -> KeptRules:
     """Give the crew's house rules of a unit habit."""
     with db.transaction() as t:
-        return as_rules(store.crew_rules(t, unit))
+        return as_rules(store.crew_rules(t, unit, as_kept=True))
 
 
 def save_crew_rules(db: Database, unit: Unit, based_on: int, rules: Rules) -> KeptRules:
@@ -22,4 +22,4 @@ def save_crew_rules(db: Database, unit: Unit, based_on: int, rules: Rules) -> Ke
     with db.transaction(writes=True) as t:
         check_crew_rules(t, unit, rules)
         store.save_crew_rules(t, unit, based_on, kept_json(rules))
-        return as_rules(store.crew_rules(t, unit))
+        return as_rules(store.crew_rules(t, unit, as_kept=True))

@@ -35,11 +35,21 @@ class KeptItem(TypedDict):
     item: StockItem
 
 
+class UnreadableItem(TypedDict):
+    """An item that cannot be read, and why: it can be struck out."""
+
+    id: int
+    version: int
+    name: str
+    problem: str
+
+
 class StockBook(TypedDict):
     """Everything in the book, and what each kind may say."""
 
     kinds: list[KindOut]
     items: list[KeptItem]
+    unreadable: list[UnreadableItem]
 
 
 def _kept(row: Row) -> KeptItem:
@@ -66,7 +76,15 @@ def book(db: Database) -> StockBook:
         }
         for kind, stock in STOCK.items()
     ]
-    return {"kinds": kinds, "items": [_kept(row) for row in rows]}
+    return {
+        "kinds": kinds,
+        "items": [_kept(row) for row in rows if row["problem"] is None],
+        "unreadable": [
+            {"id": row["id"], "version": row["version"], "name": row["doc"]["name"], "problem": row["problem"]}
+            for row in rows
+            if row["problem"] is not None
+        ],
+    }
 
 
 def add_item(db: Database, item: StockItem) -> KeptItem:

@@ -64,7 +64,7 @@ def _next(
 
 def _waits(t: Transaction, job: Row) -> WaitsOut:
     rows = kept_openings.openings(t, job["id"])
-    crew = crew_rules(t, job["doc"]["unit"])["doc"]
+    crew = crew_rules(t, job["doc"]["unit"], as_kept=True)["doc"]
     done = events.happened_in_job(t, job["id"])
     solved = summaries_of(job["doc"], crew, rows, of_job(t, job["id"]), events.cuts_of_job(t, job["id"]), done)
     summaries = with_clashes([*solved], [row["wall_id"] for row in rows])
@@ -82,4 +82,4 @@ def _waits(t: Transaction, job: Row) -> WaitsOut:
 def waits(db: Database) -> list[WaitsOut]:
     """Say of the newest jobs what waits in each."""
     with db.transaction() as t:
-        return [_waits(t, job) for job in store.jobs(t)[:MOST_JOBS]]
+        return [_waits(t, job) for job in store.jobs(t)[:MOST_JOBS] if job["problem"] is None]

@@ -7,7 +7,7 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
-from jambo.format.document import Position, Wall
+from jambo.format.document import Opening, Position, Wall
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import check_wall
 from jambo.jobs.documents import compact, kept_json, new_wall_of
@@ -17,7 +17,7 @@ from jambo.store import openings as kept_openings
 from jambo.store import walls as store
 from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
-from jambo.store.kept import read_json
+from jambo.store.kept import listed
 from jambo.store.rules import crew_rules
 from jambo.views.wall import Around, WallOpening, WallOut, wall_out
 
@@ -43,7 +43,7 @@ def add_wall(db: Database, job_id: int, wall: Wall, who: str) -> int:
 def save_wall(db: Database, wall_id: int, based_on: int, wall: Wall, who: str) -> KeptWall:
     """Change a wall. Raises Refused when an opening in it could no longer be; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
-        row = store.wall(t, wall_id, lock=True)
+        row = store.wall(t, wall_id, lock=True, as_kept=True)
         check_wall(t, kept_job(t, row["job_id"]), wall, wall_id)
         store.save_wall(t, wall_id, based_on, kept_json(wall), who)
         return as_wall(store.wall(t, wall_id))
@@ -52,7 +52,7 @@ def save_wall(db: Database, wall_id: int, based_on: int, wall: Wall, who: str) -
 def remove_wall(db: Database, wall_id: int, based_on: int, who: str) -> None:
     """Take a wall out of its job; it can be restored. Raises Refused while an opening stands in it; NotFound, VersionConflict."""
     with db.transaction(writes=True) as t:
-        store.wall(t, wall_id, lock=True)
+        store.wall(t, wall_id, lock=True, as_kept=True)
         standing = kept_openings.in_wall(t, wall_id)
         if standing:
             holds = ", ".join(map(name_of, standing))
@@ -73,21 +73,20 @@ def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wal
         wall = store.wall(t, wall_id)
         job = kept_job(t, wall["job_id"])
         crew = crew_rules(t, job["doc"]["unit"])["doc"]
-        rows = kept_openings.in_wall(t, wall_id)
+        rows = listed(kept_openings.in_wall(t, wall_id), Opening, "opening")
     facts = kept_json(tried) if tried else wall["doc"]
     rules = {"crew": crew, "job": job["doc"].get("rules", {})}
     floors, usual = job["doc"].get("floors", []), job["doc"].get("usual", {})
     around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(usual), compact(facts))
-    docs: list[dict[str, Any]] = [read_json(row["doc"]) for row in rows]
     openings = []
-    for row, doc in zip(rows, docs, strict=True):
-        moved = moves.get(row["id"])
-        placed = {**doc, "position": kept_json(moved)} if moved else doc
-        openings.append(WallOpening(row["id"], name_of(row), compact(placed)))
-    in_wall: list[InWall] = [
-        {"id": row["id"], "version": row["version"], "opening": doc}  # type: ignore[typeddict-item]
-        for row, doc in zip(rows, docs, strict=True)
-    ]
+    in_wall: list[InWall] = []
+    for row in rows:
+        if row["problem"] is None:
+            moved = moves.get(row["id"])
+            placed = {**row["doc"], "position": kept_json(moved)} if moved else row["doc"]
+            openings.append(WallOpening(row["id"], name_of(row), compact(placed)))
+        opening: Any = row["doc"] if row["problem"] is None else {"mark": row["mark"]}
+        in_wall.append({"id": row["id"], "version": row["version"], "opening": opening, "problem": row["problem"]})
     return {
         "wall": as_wall(wall),
         "job": as_job(job),

@@ -1,24 +1,43 @@
-"""What happened to openings, read back from the log: steps ticked and timed, pieces cut. The newest line of a key counts."""
+"""What happened to openings, read back from the log: steps ticked and timed, pieces cut. The newest line of a key counts.
+
+A line that holds nothing of its kind counts for nothing (`format/events.py`); the record tells it, and `jambo check` names it.
+"""
 
 from __future__ import annotations
 
-import json
+from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
+from jambo.format.events import detail_of
 from jambo.store.database import Row, Transaction
 
 
+def _lines(t: Transaction, where: str, values: Sequence[Any]) -> list[Row]:
+    """The lines of the log that can be read, oldest first, with what they hold.
+
+    Args:
+        t: the transaction; where: what they are, in SQL; values: for it.
+    """
+    rows = t.rows(f"SELECT * FROM log WHERE {where} ORDER BY id", values)
+    return [{**row, "detail": detail} for row in rows if (detail := detail_of(row["what"], row["detail"])) is not None]
+
+
 def _newest(rows: list[Row], key: str) -> list[Row]:
-    found: dict[tuple[int, str], Row] = {}
+    found: dict[tuple[int | None, Any, str], Row] = {}
     for row in rows:
-        read = row["detail"]
-        detail: dict[str, Any] = json.loads(read) if isinstance(read, str) else read
-        name = (row["opening_id"], detail.get(key, ""))
+        detail = row["detail"]
+        name = (row["opening_id"], detail.get("wall"), detail[key])
         found.pop(name, None)
         if not detail.get("undo"):
-            found[name] = {**row, "detail": detail}
+            found[name] = row
     return list(found.values())
+
+
+def _standing(rows: list[Row]) -> list[Row]:
+    """Lines without those that were taken back, and those that take back."""
+    undone = {row["detail"]["undo"] for row in rows if "undo" in row["detail"]}
+    return [row for row in rows if row["id"] not in undone and "undo" not in row["detail"]]
 
 
 def ticks(t: Transaction, opening_id: int) -> list[Row]:
@@ -39,11 +58,8 @@ def pressed_at(row: Row) -> datetime:
 
 def ticks_of_job(t: Transaction, job_id: int) -> dict[int, dict[str, Row]]:
     """The steps that are ticked on the cards of a job, by opening and key."""
-    rows = t.rows(
-        "SELECT * FROM log WHERE job_id = %s AND what = 'step' AND opening_id IS NOT NULL ORDER BY id", [job_id]
-    )
     found: dict[int, dict[str, Row]] = {}
-    for row in _newest(rows, "key"):
+    for row in _newest(_lines(t, "job_id = %s AND what = 'step' AND opening_id IS NOT NULL", [job_id]), "key"):
         found.setdefault(row["opening_id"], {})[row["detail"]["key"]] = row
     return found
 
@@ -51,17 +67,12 @@ def ticks_of_job(t: Transaction, job_id: int) -> dict[int, dict[str, Row]]:
 def taps(t: Transaction, opening_id: int) -> list[Row]:
     """Everything that was pressed on the card of an opening, oldest first: steps done and not done after all, times started and paused;
     and how long its work took."""
-    rows = t.rows(
-        "SELECT * FROM log WHERE opening_id = %s AND what IN ('step', 'timer', 'took', 'took so') ORDER BY id",
-        [opening_id],
-    )
-    return [{**row, "detail": json.loads(row["detail"])} for row in rows]
+    return _lines(t, "opening_id = %s AND what IN ('step', 'timer', 'took', 'took so')", [opening_id])
 
 
 def took(t: Transaction) -> list[Row]:
     """How long work took, in every job, oldest first."""
-    rows = t.rows("SELECT * FROM log WHERE what IN ('took', 'took so') ORDER BY id")
-    return newest_times([{**row, "detail": json.loads(row["detail"])} for row in rows])
+    return newest_times(_lines(t, "what IN ('took', 'took so')", []))
 
 
 def newest_times(rows: list[Row]) -> list[Row]:
@@ -80,76 +91,58 @@ def newest_times(rows: list[Row]) -> list[Row]:
 
 def cuts(t: Transaction, opening_id: int) -> list[Row]:
     """The pieces of an opening that are cut, each at its latest length."""
-    rows = t.rows("SELECT * FROM log WHERE opening_id = %s AND what = 'cut' ORDER BY id", [opening_id])
-    return _newest(rows, "figure")
+    return _newest(_lines(t, "opening_id = %s AND what = 'cut'", [opening_id]), "figure")
 
 
 def cuts_of_job(t: Transaction, job_id: int) -> dict[int, list[Row]]:
     """The pieces cut in a job, by opening."""
-    rows = t.rows(
-        "SELECT * FROM log WHERE job_id = %s AND what = 'cut' AND opening_id IS NOT NULL ORDER BY id", [job_id]
-    )
     found: dict[int, list[Row]] = {}
-    for row in _newest(rows, "figure"):
+    for row in _newest(_lines(t, "job_id = %s AND what = 'cut' AND opening_id IS NOT NULL", [job_id]), "figure"):
         found.setdefault(row["opening_id"], []).append(row)
     return found
 
 
 def cuts_of_walls(t: Transaction, job_id: int) -> list[Row]:
     """The pieces of a job's walls that are cut, each at its latest length; `detail` names the wall and the figure."""
-    rows = t.rows("SELECT * FROM log WHERE job_id = %s AND what = 'cut' AND opening_id IS NULL ORDER BY id", [job_id])
-    found: dict[tuple[int, str], Row] = {}
-    for row in rows:
-        detail = json.loads(row["detail"])
-        found.pop((detail["wall"], detail["figure"]), None)
-        if not detail.get("undo"):
-            found[detail["wall"], detail["figure"]] = {**row, "detail": detail}
-    return list(found.values())
+    rows = _lines(t, "job_id = %s AND what = 'cut' AND opening_id IS NULL", [job_id])
+    return _newest([row for row in rows if "wall" in row["detail"]], "figure")
 
 
 def sticks_and_offcuts(t: Transaction, job_id: int) -> list[Row]:
     """The sticks of a job that are cut and the offcuts that were put into its rack, oldest first; what was taken back is left out."""
-    rows = t.rows("SELECT * FROM log WHERE job_id = %s AND what IN ('stick', 'offcut') ORDER BY id", [job_id])
-    read = [{**row, "detail": json.loads(row["detail"])} for row in rows]
-    undone = {row["detail"]["undo"] for row in read if "undo" in row["detail"]}
-    return [row for row in read if row["id"] not in undone and "undo" not in row["detail"]]
+    return _standing(_lines(t, "job_id = %s AND what IN ('stick', 'offcut')", [job_id]))
 
 
 def orders(t: Transaction, job_id: int) -> list[Row]:
     """What was ordered for a job, promised for another day, came, was measured, given to openings and sent back, oldest first; what was taken back is left out."""
-    rows = t.rows(
-        "SELECT * FROM log WHERE job_id = %s AND what IN ('order', 'promised', 'came', 'sent back', 'checked', 'given') ORDER BY id",
-        [job_id],
+    rows = _standing(
+        _lines(
+            t,
+            "job_id = %s AND what IN ('order', 'promised', 'came', 'sent back', 'checked', 'given')",
+            [job_id],
+        )
     )
-    read = [{**row, "detail": json.loads(row["detail"])} for row in rows]
-    undone = {row["detail"]["undo"] for row in read if "undo" in row["detail"]}
-    return [row for row in read if row["id"] not in undone and "undo" not in row["detail"]]
+    # what is of an order, or of a delivery, that cannot be read or was taken back is of nothing
+    ids = {row["id"] for row in rows if row["what"] == "order"}
+    rows = [row for row in rows if row["detail"].get("order", 0) in ids or row["what"] in ("order", "checked", "given")]
+    came = {row["id"] for row in rows if row["what"] == "came"}
+    return [row for row in rows if row["what"] not in ("checked", "given") or row["detail"]["came"] in came]
 
 
 def happened(t: Transaction, opening_id: int) -> list[Row]:
     """What was recorded of an opening as a whole, newest first: framed, set, signed."""
-    rows = t.rows(
-        "SELECT * FROM log WHERE opening_id = %s AND what IN ('framed', 'set', 'signed') ORDER BY id DESC",
-        [opening_id],
-    )
-    return [{**row, "detail": json.loads(row["detail"])} for row in rows]
+    return _lines(t, "opening_id = %s AND what IN ('framed', 'set', 'signed')", [opening_id])[::-1]
 
 
 def signed_in_job(t: Transaction, job_id: int) -> dict[int, Row]:
     """The newest sign-off of each opening of a job that has one."""
-    rows = t.rows(
-        "SELECT id, opening_id, detail FROM log WHERE job_id = %s AND what = 'signed' AND opening_id IS NOT NULL ORDER BY id",
-        [job_id],
-    )
-    return {row["opening_id"]: {**row, "detail": json.loads(row["detail"])} for row in rows}
+    rows = _lines(t, "job_id = %s AND what = 'signed' AND opening_id IS NOT NULL", [job_id])
+    return {row["opening_id"]: row for row in rows}
 
 
 def happened_in_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
     """Which of framed, set and signed each opening of a job has been."""
-    rows = t.rows(
-        "SELECT DISTINCT opening_id, what FROM log WHERE job_id = %s AND what IN ('framed', 'set', 'signed')", [job_id]
-    )
     found: dict[int, set[str]] = {}
-    for row in rows:
+    for row in _lines(t, "job_id = %s AND what IN ('framed', 'set', 'signed') AND opening_id IS NOT NULL", [job_id]):
         found.setdefault(row["opening_id"], set()).add(row["what"])
     return found

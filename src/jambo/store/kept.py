@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from functools import lru_cache
 from typing import Any
 
+from pydantic import BaseModel
+
+from jambo.format.problems import FieldError, Refused, parse
 from jambo.store.database import Row, Transaction
 
 STRETCH = 500  # lines of a log fetched at once
@@ -29,6 +33,49 @@ class VersionConflict(RuntimeError):
         self.yours = yours
 
 
+class Unreadable(Refused):
+    """A kept row is no document of its kind. `what` is the kind and `id` its number; `version` is the one that is kept."""
+
+    def __init__(self, what: str, row_id: int, version: int, errors: Sequence[FieldError]) -> None:
+        super().__init__(errors)
+        self.what, self.id, self.version = what, row_id, version
+
+
+@lru_cache(maxsize=20_000)
+def problems_of(model: type[BaseModel], text: str) -> tuple[FieldError, ...]:
+    """What keeps a kept JSON text from being read as a document; nothing where it can be."""
+    try:
+        parse(model, json.loads(text))
+    except Refused as refused:
+        return refused.errors
+    return ()
+
+
+def problem_of(model: type[BaseModel], text: str) -> str | None:
+    """The same in one line, None where it can be read."""
+    return "; ".join(f"{e.path}: {e.reason}" for e in problems_of(model, text)) or None
+
+
+def listed(rows: Sequence[Row], model: type[BaseModel], what: str) -> list[Row]:
+    """Rows of a list with their documents read. One that cannot be read hides no other: it has a stand-in with its name, and its `problem`.
+
+    Args:
+        rows: with their documents as JSON texts; model: what these are; what: a row is called where it has no name.
+    """
+    return [
+        {**row, "doc": json.loads(row["doc"]), "problem": None}
+        if (problem := problem_of(model, row["doc"])) is None
+        else {**row, "doc": {"name": _name_in(row["doc"]) or f"{what} {row['id']}"}, "problem": problem}
+        for row in rows
+    ]
+
+
+def _name_in(text: str) -> str:
+    doc = json.loads(text)
+    name = doc.get("name") if isinstance(doc, dict) else None
+    return name[:40] if isinstance(name, str) else ""
+
+
 def write_json(doc: Any) -> str:
     """Write a document for a JSON column."""
     return json.dumps(doc, ensure_ascii=False, separators=(",", ":"))
@@ -44,10 +91,12 @@ def with_doc(row: Row) -> Row:
     return {**row, "doc": json.loads(row["doc"])}
 
 
-def required(row: Row | None, what: str) -> Row:
-    """Give the row, or raise NotFound."""
+def required(row: Row | None, what: str, model: type[BaseModel] | None = None) -> Row:
+    """Give the row with its document. Raises NotFound, and Unreadable where it is no document of the model, if there is one."""
     if row is None:
         raise NotFound(what)
+    if model is not None and (errors := problems_of(model, row["doc"])):
+        raise Unreadable(what.partition(" ")[0], row["id"], row["version"], errors)
     return with_doc(row)
 
 
@@ -70,7 +119,13 @@ def line_of(t: Transaction, line_id: int) -> Row:
     row = t.row("SELECT * FROM log WHERE id = %s", [line_id])
     if row is None:
         raise NotFound(f"line {line_id} of the record")
-    return {**row, "detail": json.loads(row["detail"])}
+    return _line(row)
+
+
+def _line(row: Row) -> Row:
+    """A line with what it holds; nothing at all is held by one that no Jambo wrote."""
+    detail = json.loads(row["detail"])
+    return {**row, "detail": detail if isinstance(detail, dict) else {"unreadable": row["detail"]}}
 
 
 def log_of(t: Transaction, job_id: int, opening_id: int | None = None, what: str | None = None) -> list[Row]:
@@ -92,7 +147,7 @@ def log_pages(
         asked = [*values, *([before] if before is not None else []), STRETCH]
         rows = t.rows(f"SELECT * FROM log WHERE {where}{upto} ORDER BY id DESC LIMIT %s", asked)
         for row in rows:
-            yield {**row, "detail": json.loads(row["detail"])}
+            yield _line(row)
         if len(rows) < STRETCH:
             return
         before = rows[-1]["id"]
@@ -105,4 +160,4 @@ def as_it_was(t: Transaction, job_id: int, what: str, version: int, wall_id: int
         f"SELECT detail FROM log WHERE job_id = %s AND what = %s AND JSON_VALUE(detail, '$.version') = %s{which} LIMIT 1",
         [job_id, what, version + 1, *([] if wall_id is None else [wall_id])],
     )
-    return json.loads(row["detail"])["from"] if row else None
+    return json.loads(row["detail"]).get("from") if row else None

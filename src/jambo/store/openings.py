@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
 from typing import Any, Literal
 
 from jambo.format.paths import differences
@@ -33,9 +34,9 @@ def in_wall(t: Transaction, wall_id: int) -> list[Row]:
     )
 
 
-def opening(t: Transaction, opening_id: int, lock: bool = False, removed: bool = False) -> Row:
-    """Read an opening of a job that is there, with its job locked if `lock`. Raises NotFound."""
-    return within(t, "opening", opening_id, lock, removed)
+def opening(t: Transaction, opening_id: int, lock: bool = False, removed: bool = False, as_kept: bool = False) -> Row:
+    """Read an opening of a job that is there, with its job locked if `lock`. Raises NotFound, and Unreadable unless `as_kept`."""
+    return within(t, "opening", opening_id, lock, removed, as_kept)
 
 
 def new_opening(t: Transaction, job_id: int, wall_id: int, doc: Any, who: str = "") -> int:
@@ -69,7 +70,7 @@ def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: in
         " VALUES (%s, %s, %s, %s, %s, %s)",
         [row["id"], version, parent, content_of, write_json(doc), who],
     )
-    found = differences(row["doc"], doc)
+    found = differences(row["doc"] if isinstance(row["doc"], dict) else {}, doc)
     # with before and after as they were written, so that the record can say it
     moved = [{"path": path, "was": was, "is": now} for path, was, now in found[:MOST_TOLD]]
     detail = {"version": version, "changed": [path for path, _, _ in found], "moved": moved}
@@ -79,7 +80,7 @@ def _keep(t: Transaction, row: Row, doc: Any, parent: int | None, content_of: in
 
 def save_opening(t: Transaction, opening_id: int, based_on: int, doc: Any, who: str = "") -> int:
     """Keep a new version of an opening; gives its number. Raises NotFound, VersionConflict."""
-    row = opening(t, opening_id, lock=True)
+    row = opening(t, opening_id, lock=True, as_kept=True)
     check_version(row, based_on, doc)
     if row["doc"] == doc:
         return int(row["version"])
@@ -136,6 +137,12 @@ def seen(t: Transaction, row: Row, version: int) -> Any:
     return json.loads(kept["doc"]) if kept else None
 
 
+def versions(t: Transaction, opening_id: int) -> Iterator[Any]:
+    """The documents an opening ever had, newest first."""
+    for row in t.rows("SELECT doc FROM opening_version WHERE opening_id = %s ORDER BY version DESC", [opening_id]):
+        yield json.loads(row["doc"])
+
+
 def undo_or_redo(
     t: Transaction, opening_id: int, based_on: int, way: Literal["undo", "redo"], who: str = ""
 ) -> Row | None:
@@ -157,7 +164,7 @@ def target(t: Transaction, row: Row, based_on: int, way: Literal["undo", "redo"]
 
 def remove_opening(t: Transaction, opening_id: int, based_on: int, who: str = "") -> None:
     """Take an opening off the board; its versions and log stay. Raises NotFound, VersionConflict."""
-    row = opening(t, opening_id, lock=True)
+    row = opening(t, opening_id, lock=True, as_kept=True)
     check_version(row, based_on, seen(t, row, based_on))
     t.run("UPDATE opening SET removed_at = UTC_TIMESTAMP(6) WHERE id = %s", [opening_id])
     walked(t, row["job_id"])
@@ -169,7 +176,7 @@ def restore_opening(t: Transaction, opening_id: int, based_on: int, who: str = "
 
     Raises NotFound, VersionConflict.
     """
-    row = opening(t, opening_id, lock=True, removed=True)
+    row = opening(t, opening_id, lock=True, removed=True, as_kept=True)
     check_version(row, based_on, seen(t, row, based_on))
     if row["removed_at"] is None:
         return

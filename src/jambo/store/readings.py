@@ -4,18 +4,24 @@ from __future__ import annotations
 
 from typing import Any
 
+from jambo.format.document import Reading
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import NotFound, log, read_json, write_json
+from jambo.store.kept import NotFound, log, problem_of, read_json, write_json
 
 _COUNTS = "r.doc IS NOT NULL AND NOT EXISTS (SELECT 1 FROM reading c WHERE c.corrects = r.id)"
 
 
 def _read(row: Row) -> Row:
-    return {**row, "doc": read_json(row["doc"]) if row["doc"] is not None else None}
+    problem = problem_of(Reading, row["doc"]) if row["doc"] is not None else None
+    doc = read_json(row["doc"]) if row["doc"] is not None and problem is None else None
+    return {**row, "doc": doc, "problem": problem}
 
 
 def readings(t: Transaction, opening_id: int, *, all_of_them: bool = False) -> list[Row]:
-    """The readings of an opening that count now, in the order taken; or all of them, corrected ones too."""
+    """The readings of an opening that count now, in the order taken; or all of them, corrected ones too.
+
+    One that cannot be read has no document and its `problem`.
+    """
     where = "TRUE" if all_of_them else _COUNTS
     rows = t.rows(f"SELECT r.* FROM reading r WHERE r.opening_id = %s AND {where} ORDER BY r.id", [opening_id])
     return [_read(row) for row in rows]

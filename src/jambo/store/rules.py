@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from typing import Any
 
+from jambo.format.document import Rules
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import check_version, required, with_doc, write_json
+from jambo.store.kept import check_version, required, write_json
 
 
-def crew_rules(t: Transaction, unit: str) -> Row:
-    """Read the crew's house rules of a unit habit; version 0 while none are settled."""
-    row = t.row("SELECT version, doc FROM crew_rules WHERE unit = %s", [unit])
-    return with_doc(row) if row else {"version": 0, "doc": {}}
+def crew_rules(t: Transaction, unit: str, as_kept: bool = False) -> Row:
+    """Read the crew's house rules of a unit habit; version 0 while none are settled. Raises Unreadable unless `as_kept`."""
+    row = t.row("SELECT 0 AS id, version, doc FROM crew_rules WHERE unit = %s", [unit])
+    return required(row or {"version": 0, "doc": "{}"}, "rules of the crew", None if as_kept else Rules)
 
 
 def save_crew_rules(t: Transaction, unit: str, based_on: int, doc: Any) -> None:

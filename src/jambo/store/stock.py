@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from typing import Any
 
+from jambo.format.stock import StockItem
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import check_version, required, with_doc, write_json
+from jambo.store.kept import check_version, listed, required, write_json
 
 
 def items(t: Transaction) -> list[Row]:
     """List what the book holds, kind by kind in the order it was written."""
     rows = t.rows("SELECT id, version, kind, doc FROM stock WHERE removed_at IS NULL ORDER BY kind, id")
-    return [with_doc(row) for row in rows]
+    return listed(rows, StockItem, "item")
 
 
 def item(t: Transaction, item_id: int, lock: bool = False) -> Row:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Iterable, Mapping, Sequence
+from contextlib import suppress
 from functools import cache
 from typing import Any
 
@@ -49,6 +50,8 @@ EVENTS = {
     "promised": "promised for another day", "calendar": "calendar address", "timer": "time", "took": "took", "took so": "took, as said",
 }  # fmt: skip
 
+
+UNREADABLE = "this line cannot be read; it counts for nothing"
 
 PAGE = 200  # lines given at once
 
@@ -262,11 +265,15 @@ def in_words(what: str, detail: Line, words: Region = "north_america") -> str:
 
 def told(line: Line, marks: Mapping[int, str], words: Region = "north_america") -> Line:
     """Put a line of the log into words, with the mark of its opening."""
+    said = UNREADABLE
+    if "unreadable" not in line["detail"]:
+        with suppress(LookupError, TypeError, ValueError, AttributeError):  # kept otherwise than any Jambo writes it
+            said = in_words(line["what"], line["detail"], words)
     return {
         **line,
         "mark": marks.get(line["opening_id"]) if line["opening_id"] is not None else None,
         "event": EVENTS.get(line["what"], line["what"]),
-        "words": in_words(line["what"], line["detail"], words),
+        "words": said,
     }
 
 

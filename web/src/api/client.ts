@@ -78,6 +78,9 @@ export type Crew = Schemas["Crew"];
 export type PlannedWork = Schemas["WorkOut"];
 export type StageName = Result["stages"][number];
 
+/** What is kept and cannot be read, by its kind, number and version. */
+export type Mendable = Schemas["MendOut"];
+
 export interface FieldError {
   path: string;
   reason: string;
@@ -96,6 +99,7 @@ export class ApiProblem extends Error {
     readonly errors: FieldError[] = [],
     readonly conflict?: Conflict,
     readonly kind: string = "",
+    readonly mend?: Mendable,
   ) {
     super(message);
   }
@@ -177,7 +181,9 @@ const differ = (differs: string[]) => {
   return named.length ? ` What differs: ${named.slice(0, 5).join(", ")}${named.length > 5 ? " and more" : ""}.` : "";
 };
 
-const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}${text.endsWith(".") ? "" : "."}`;
+/** A text as a sentence of its own. */
+export const sentence = (text: string) =>
+  `${text.charAt(0).toUpperCase()}${text.slice(1)}${text.endsWith(".") ? "" : "."}`;
 
 interface Answer<T> {
   data?: T;
@@ -204,6 +210,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     error?: string;
     reason?: string;
     errors?: FieldError[];
+    mend?: Mendable;
   } & Partial<Conflict>;
   const { status } = answer.response;
   if (status === 409) {
@@ -212,5 +219,5 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   }
   const errors = said.errors ?? [];
   const text = said.reason ? sentence(said.reason) : errors.map(told).join("\n");
-  throw new ApiProblem(status, text || `The server answered ${status}.`, errors, undefined, said.error);
+  throw new ApiProblem(status, text || `The server answered ${status}.`, errors, undefined, said.error, said.mend);
 }

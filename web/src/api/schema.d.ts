@@ -1690,6 +1690,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/{kind}/{row_id}/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend
+         * @description Bring a job, a wall or an opening that cannot be read back as it last could be. 409 when someone changed it since.
+         */
+        post: operations["mend_api__kind___row_id__mend_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3430,6 +3450,8 @@ export interface components {
             /** Id */
             id: number;
             opening: components["schemas"]["Opening"];
+            /** Problem */
+            problem?: string | null;
             /** Version */
             version: number;
         };
@@ -3562,6 +3584,8 @@ export interface components {
             openings: components["schemas"]["ListedOpening"][];
             /** Phases */
             phases: components["schemas"]["PhaseOut"][];
+            /** Problem */
+            problem?: string | null;
             /** Version */
             version: number;
             /** Walk Version */
@@ -3692,6 +3716,8 @@ export interface components {
             /** Id */
             id: number;
             job: components["schemas"]["Job"];
+            /** Problem */
+            problem?: string | null;
             /** Version */
             version: number;
         };
@@ -3749,6 +3775,8 @@ export interface components {
          * @description The crew's house rules of one habit, as kept.
          */
         KeptRules: {
+            /** Problem */
+            problem?: string | null;
             rules: components["schemas"]["Rules"];
             /** Version */
             version: number;
@@ -3760,6 +3788,8 @@ export interface components {
         KeptWall: {
             /** Id */
             id: number;
+            /** Problem */
+            problem?: string | null;
             /** Version */
             version: number;
             wall: components["schemas"]["Wall"];
@@ -3958,6 +3988,8 @@ export interface components {
             job: components["schemas"]["Job"];
             /** Openings */
             openings: number;
+            /** Problem */
+            problem?: string | null;
             /** Version */
             version: number;
         };
@@ -4053,6 +4085,18 @@ export interface components {
             text: string;
             /** Written */
             written: string;
+        };
+        /**
+         * MendOut
+         * @description What is kept and cannot be read: a job, a wall or an opening that `mend` brings back, by the version it has.
+         */
+        MendOut: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            /** What */
+            what: string;
         };
         /**
          * MissingOut
@@ -4443,6 +4487,8 @@ export interface components {
             /** Ticks */
             ticks: components["schemas"]["LogLine"][];
             timing: components["schemas"]["TimingOut"];
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableReading"][];
             /** Version */
             version: number;
             wall: components["schemas"]["KeptWall"];
@@ -5009,13 +5055,14 @@ export interface components {
         };
         /**
          * RefusedOut
-         * @description Everything that cannot be taken; `more` counts what is wrong beyond the errors named.
+         * @description Everything that cannot be taken, or that is kept and cannot be read; `more` counts what is wrong beyond the errors named.
          */
         RefusedOut: {
             /** Error */
             error: string;
             /** Errors */
             errors: components["schemas"]["FieldErrorOut"][];
+            mend?: components["schemas"]["MendOut"];
             /** More */
             more: number;
         };
@@ -6123,6 +6170,8 @@ export interface components {
             items: components["schemas"]["KeptItem"][];
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableItem"][];
         };
         /**
          * StockFitOut
@@ -6614,6 +6663,32 @@ export interface components {
          */
         TryUsual: {
             usual: components["schemas"]["Usual"];
+        };
+        /**
+         * UnreadableItem
+         * @description An item that cannot be read, and why: it can be struck out.
+         */
+        UnreadableItem: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Problem */
+            problem: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * UnreadableReading
+         * @description A reading that cannot be read, and why: it counts for nothing, and can be withdrawn.
+         */
+        UnreadableReading: {
+            /** Id */
+            id: number;
+            /** Place */
+            place: string;
+            /** Problem */
+            problem: string;
         };
         /**
          * UserOut
@@ -16723,6 +16798,106 @@ export interface operations {
             };
             path: {
                 wall_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Based"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    mend_api__kind___row_id__mend_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                kind: "jobs" | "walls" | "openings";
+                row_id: number;
             };
             cookie?: never;
         };

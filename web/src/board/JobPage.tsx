@@ -11,6 +11,7 @@ import { Link, useNavigate, useParams } from "react-router";
 
 import { api, ask, type JobPageData, type ListedOpening } from "../api/client";
 import { Bar } from "../app/Bar";
+import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { catchTyping } from "../app/typeAhead";
@@ -340,6 +341,12 @@ function Board({ data }: { data: JobPageData }) {
           Add a wall
         </button>
       </nav>
+      {data.walls.map(
+        ({ id, version, wall, problem }) =>
+          problem && (
+            <Unreadable key={id} name={wall.name ?? ""} problem={problem} of={{ what: "wall", id, version }} />
+          ),
+      )}
       {data.openings.length === 0 && (
         <p className="empty">No opening yet. Press N or “New opening” and say what hangs in it.</p>
       )}

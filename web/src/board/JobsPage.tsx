@@ -10,6 +10,7 @@ import { Link, useNavigate } from "react-router";
 
 import { api, ask, type Job, type ListedJob, type Unit, type Waits } from "../api/client";
 import { Bar } from "../app/Bar";
+import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { LineField } from "../lines/LineField";
@@ -42,19 +43,23 @@ export function JobsPage() {
           <>
             {jobs.data.length === 0 && <p className="empty">No job yet. Open the first one below: a name is enough.</p>}
             <ul className={styles.jobList}>
-              {jobs.data.map(({ id, version, job, openings }) => (
+              {jobs.data.map(({ id, version, job, openings, problem }) => (
                 <li key={id}>
-                  <JobMenu id={id} version={version} job={job} />
-                  <Link to={(job.crew?.people ?? []).length > 0 ? `/jobs/${id}/today` : `/jobs/${id}`}>
-                    <strong>{job.name}</strong>
-                    <span>{job.place}</span>
-                    <span className={styles.jobFacts}>
-                      {openings === 1 ? "1 opening" : `${openings} openings`} ·{" "}
-                      {job.work === "renovation" ? "renovation" : "new build"} ·{" "}
-                      {job.unit === "mm" ? "millimetres" : "inches"}
-                    </span>
-                    <WhatWaits of={waits.data?.find((w) => w.id === id)} openings={openings} />
-                  </Link>
+                  <JobMenu id={id} version={version} job={job} unread={Boolean(problem)} />
+                  {problem ? (
+                    <Unreadable name={job.name} problem={problem} of={{ what: "job", id, version }} />
+                  ) : (
+                    <Link to={(job.crew?.people ?? []).length > 0 ? `/jobs/${id}/today` : `/jobs/${id}`}>
+                      <strong>{job.name}</strong>
+                      <span>{job.place}</span>
+                      <span className={styles.jobFacts}>
+                        {openings === 1 ? "1 opening" : `${openings} openings`} ·{" "}
+                        {job.work === "renovation" ? "renovation" : "new build"} ·{" "}
+                        {job.unit === "mm" ? "millimetres" : "inches"}
+                      </span>
+                      <WhatWaits of={waits.data?.find((w) => w.id === id)} openings={openings} />
+                    </Link>
+                  )}
                 </li>
               ))}
             </ul>
@@ -125,7 +130,7 @@ function FirstLine({ jobs }: { jobs: ListedJob[] }) {
 }
 
 /** What is done with a whole job: a new name or place, or off the board and back. */
-function JobMenu({ id, version, job }: { id: number; version: number; job: Job }) {
+function JobMenu({ id, version, job, unread }: { id: number; version: number; job: Job; unread: boolean }) {
   const client = useQueryClient();
   const [named, setNamed] = useHeld<{ name: string; place: string } | null>(`name of job ${id}`, null);
   const refresh = () => void renew(client, ["jobs"]);
@@ -180,7 +185,9 @@ function JobMenu({ id, version, job }: { id: number; version: number; job: Job }
           </button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => setNamed({ name: job.name, place: job.place ?? "" })}>Name and place</Menu.Item>
+          {!unread && (
+            <Menu.Item onClick={() => setNamed({ name: job.name, place: job.place ?? "" })}>Name and place</Menu.Item>
+          )}
           <Menu.Item onClick={() => remove.mutate()}>Take off the board</Menu.Item>
         </Menu.Dropdown>
       </Menu>

@@ -18,6 +18,7 @@ import {
   told,
 } from "../api/client";
 import { Bar } from "../app/Bar";
+import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShown } from "../app/show";
@@ -128,6 +129,7 @@ export function RulesPage() {
                 Nearest wins: an opening’s own rule, then the job’s, then the crew’s, then the default shown in grey.
               </p>
             </div>
+            {crew.data.problem && <Unreadable name="The crew’s rules" problem={crew.data.problem} />}
             {errors
               .filter((e) => !e.path.includes("rules."))
               .map((e) => (

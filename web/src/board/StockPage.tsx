@@ -7,6 +7,7 @@ import { useState } from "react";
 
 import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook, told } from "../api/client";
 import { Bar } from "../app/Bar";
+import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { STOCK_KEY, useStock } from "../app/useStock";
@@ -31,11 +32,31 @@ export function StockPage() {
         </p>
         {book.isError && <Problem error={book.error} retry={() => void book.refetch()} />}
         {!book.data && !book.isError && <p aria-busy="true">Fetching the stock book…</p>}
+        {book.data?.unreadable.map((one) => (
+          <StrikeOut key={one.id} {...one} />
+        ))}
         {book.data?.kinds.map((kind) => (
           <Table key={kind.kind} kind={kind} items={book.data.items.filter((i) => i.item.kind === kind.kind)} />
         ))}
       </main>
     </>
+  );
+}
+
+/** An item that cannot be read: nobody can change it, so it is struck out and written anew. */
+function StrikeOut({ id, version, name, problem }: StockBook["unreadable"][number]) {
+  const client = useQueryClient();
+  const strike = useMutation({
+    mutationFn: () =>
+      ask(api.DELETE("/api/stock/{item_id}", { params: { path: { item_id: id }, query: { version } } })),
+    onSettled: () => renew(client, STOCK_KEY),
+  });
+  return (
+    <Unreadable name={name} problem={problem}>
+      <Button variant="default" loading={strike.isPending} onClick={() => strike.mutate()}>
+        Strike it out
+      </Button>
+    </Unreadable>
   );
 }
 

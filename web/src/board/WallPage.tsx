@@ -12,6 +12,7 @@ import { Link, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Position, type WallLayout, type WallPageData } from "../api/client";
 import { Bar } from "../app/Bar";
+import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
 import { renew } from "../app/renew";
 import { useShow } from "../app/show";
@@ -153,6 +154,17 @@ export function WallPage() {
             <Elevation data={data} chosen={chosen} choose={choose} wall={wall} />
             <div className={styles.wallSide}>
               <div className={styles.stack}>
+                {data.openings.map(
+                  ({ id, version, opening, problem }) =>
+                    problem && (
+                      <Unreadable
+                        key={id}
+                        name={opening.mark ?? ""}
+                        problem={problem}
+                        of={{ what: "opening", id, version }}
+                      />
+                    ),
+                )}
                 <Flags data={data} choose={choose} />
                 {data.wall.wall.existing && (
                   <Places

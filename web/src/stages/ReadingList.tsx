@@ -1,10 +1,11 @@
-import { ActionIcon } from "@mantine/core";
+import { ActionIcon, Button } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 
 import { api, ask, type KeptPhoto } from "../api/client";
 import { within } from "../api/words";
+import { Unreadable } from "../app/Mend";
 import { useWork } from "../work/context";
 import { Camera, Photos } from "../photos/Photos";
 import { WithFractions } from "../tape/Digits";
@@ -40,80 +41,90 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
       return { kept, ...(adjusted.get(index) ?? plain) };
     })
     .filter((row) => (asks.get(row.place)?.phase ?? phase) === phase);
-  if (rows.length === 0) return null;
   // of a reading that was taken again: it shows the same place
   const counting = new Set(page.readings.map((r) => r.id));
   const stray = (p: KeptPhoto, place: string) => p.place === place && !counting.has(p.reading ?? 0);
+  const unread = page.unreadable.map(({ id, place, problem }) => (
+    <Unreadable key={id} name={asks.get(place)?.label ?? place.replaceAll("_", " ")} problem={problem}>
+      <Button variant="default" loading={withdraw.isPending} onClick={() => withdraw.mutate(id)}>
+        Withdraw it
+      </Button>
+    </Unreadable>
+  ));
+  if (rows.length === 0) return unread;
   return (
-    <table className={clsx(styles.taken, "readings")}>
-      <caption>{rows.length === 1 ? "One reading" : `${rows.length} readings`}</caption>
-      <thead>
-        <tr>
-          <th scope="col">Where</th>
-          <th scope="col">Read</th>
-          <th scope="col">
-            <span className="sr">Withdraw</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ kept, ...row }, n) => {
-          const first = rows.findIndex((other) => other.place === row.place) === n;
-          return (
-            <tr key={kept.id} data-suspect={row.suspect || undefined} data-place={row.place}>
-              <th scope="row">
-                <button type="button" className="link" onClick={() => again(row.place)}>
-                  {row.label}
-                </button>
-                <span className="from">
-                  {[
-                    kept.who,
-                    kept.instrument,
-                    new Date(kept.at).toLocaleString([], {
-                      day: "numeric",
-                      month: "short",
-                      hour: "2-digit",
-                      minute: "2-digit",
-                    }),
-                  ]
-                    .filter(Boolean)
-                    .join(" · ")}
-                </span>
-                <Photos
-                  label={within(row.label)}
-                  photos={page.photos.filter((p) => p.reading === kept.id || (first && stray(p, row.place)))}
-                  of={{ opening: page.id, reading: kept.id }}
-                />
-              </th>
-              <td>
-                <WithFractions text={row.read} />
-                {row.fitted && row.off !== null && !/^0 /.test(row.off) && (
-                  <span className={clsx(styles.off, row.suspect && styles.suspect)}>
-                    {row.suspect
-                      ? row.alone
-                        ? "left out; the others say "
-                        : "may be wrong; together they say "
-                      : "together: "}
-                    <WithFractions text={row.fitted} />
+    <>
+      {unread}
+      <table className={clsx(styles.taken, "readings")}>
+        <caption>{rows.length === 1 ? "One reading" : `${rows.length} readings`}</caption>
+        <thead>
+          <tr>
+            <th scope="col">Where</th>
+            <th scope="col">Read</th>
+            <th scope="col">
+              <span className="sr">Withdraw</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ kept, ...row }, n) => {
+            const first = rows.findIndex((other) => other.place === row.place) === n;
+            return (
+              <tr key={kept.id} data-suspect={row.suspect || undefined} data-place={row.place}>
+                <th scope="row">
+                  <button type="button" className="link" onClick={() => again(row.place)}>
+                    {row.label}
+                  </button>
+                  <span className="from">
+                    {[
+                      kept.who,
+                      kept.instrument,
+                      new Date(kept.at).toLocaleString([], {
+                        day: "numeric",
+                        month: "short",
+                        hour: "2-digit",
+                        minute: "2-digit",
+                      }),
+                    ]
+                      .filter(Boolean)
+                      .join(" · ")}
                   </span>
-                )}
-              </td>
-              <td className={styles.tools}>
-                <Camera label={within(row.label)} of={{ opening: page.id, reading: kept.id }} />
-                <ActionIcon
-                  variant="subtle"
-                  color="dark"
-                  size={44}
-                  aria-label={`Withdraw ${row.label}`}
-                  onClick={() => withdraw.mutate(kept.id)}
-                >
-                  <IconTrash size={18} />
-                </ActionIcon>
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+                  <Photos
+                    label={within(row.label)}
+                    photos={page.photos.filter((p) => p.reading === kept.id || (first && stray(p, row.place)))}
+                    of={{ opening: page.id, reading: kept.id }}
+                  />
+                </th>
+                <td>
+                  <WithFractions text={row.read} />
+                  {row.fitted && row.off !== null && !/^0 /.test(row.off) && (
+                    <span className={clsx(styles.off, row.suspect && styles.suspect)}>
+                      {row.suspect
+                        ? row.alone
+                          ? "left out; the others say "
+                          : "may be wrong; together they say "
+                        : "together: "}
+                      <WithFractions text={row.fitted} />
+                    </span>
+                  )}
+                </td>
+                <td className={styles.tools}>
+                  <Camera label={within(row.label)} of={{ opening: page.id, reading: kept.id }} />
+                  <ActionIcon
+                    variant="subtle"
+                    color="dark"
+                    size={44}
+                    aria-label={`Withdraw ${row.label}`}
+                    onClick={() => withdraw.mutate(kept.id)}
+                  >
+                    <IconTrash size={18} />
+                  </ActionIcon>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
   );
 }
