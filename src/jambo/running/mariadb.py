@@ -7,6 +7,7 @@ import secrets
 import shutil
 import subprocess
 import time
+from datetime import datetime
 from pathlib import Path
 from types import TracebackType
 from typing import IO, Self
@@ -14,12 +15,13 @@ from typing import IO, Self
 import psutil
 import pymysql
 
-from jambo.running.machine import CommandError, find, free_port, need_programs, run
+from jambo.running.machine import CommandError, find, free_port, need_programs, run, say
 from jambo.store.database import connect
 
 OWNER = "jambo"  # may define tables; used by migrations alone
 APPLICATION = "jambo_app"  # may only add to the record: what that is stands in store/migrate.py
 DATABASE = "jambo"
+SYSTEM = "ibdata1"  # InnoDB's own space, without which no table of the data folder can be read
 START_SECONDS = 60.0
 
 
@@ -66,8 +68,7 @@ class Server:
             ) from None
         try:
             self._stop_orphan()
-            if not (self.folder / "installed").exists():
-                self._install()
+            self._make_ready()
             self.start()
         except BaseException:  # Ctrl-C while it starts, too, leaves nothing behind
             self.close()
@@ -176,20 +177,39 @@ class Server:
         scratch.mkdir(exist_ok=True)
         return str(scratch)
 
+    def _make_ready(self) -> None:
+        """Make the data folder where there is none. One that is there is never deleted: it is started, set aside and told, or refused."""
+        if self.data.exists() and not self._whole():
+            if any((self.data / DATABASE).glob("*.ibd")):  # InnoDB would begin anew beside them
+                raise CommandError(
+                    f"{self.data} holds jobs, but its file {SYSTEM} is missing: the folder was not copied whole. "
+                    f"It is left as it is. Copy all of it again, or move it away and bring a backup back (./jambo restore)."
+                )
+            aside = self.folder / f"data.set-aside-{datetime.now():%Y-%m-%d-%H%M%S}"
+            self.data.rename(aside)
+            say(f"{self.data} was not a whole database and held no job; it was set aside as {aside.name}")
+        if not self.data.exists():
+            self._install()
+
+    def _whole(self) -> bool:
+        """Whether the data folder has what makes it one: the system's space and the accounts."""
+        return (self.data / SYSTEM).exists() and any((self.data / "mysql").glob("*"))
+
     def _install(self) -> None:
-        """Create the system tables. A half-made folder (killed while installing) is made again: it holds no data yet."""
-        shutil.rmtree(self.data, ignore_errors=True)
+        """Create the system tables beside, and move them into place when they are whole: a kill leaves nothing half made there."""
+        making = self.folder / "data.making"
+        shutil.rmtree(making, ignore_errors=True)  # of a first start that was killed: nothing was ever kept in it
         install = find("mariadb-install-db")
         assert install is not None
         run(
             [
-                "env", f"TMPDIR={self._scratch()}", install, "--no-defaults", f"--datadir={self.data}", f"--user={getpass.getuser()}",
+                "env", f"TMPDIR={self._scratch()}", install, "--no-defaults", f"--datadir={making}", f"--user={getpass.getuser()}",
                 "--auth-root-authentication-method=socket", f"--auth-root-socket-user={getpass.getuser()}",
                 "--skip-test-db",
             ],
             f"could not create the database folder {self.data}.",
         )  # fmt: skip
-        (self.folder / "installed").touch()
+        making.rename(self.data)
 
     def _wait(self) -> None:
         assert self.process is not None
@@ -208,4 +228,7 @@ class Server:
             [line for line in log.read_text(errors="replace").splitlines() if "[ERROR]" in line] if log.exists() else []
         )
         last = errors[-1].split("[ERROR]")[-1].strip() if errors else "it said nothing"
-        raise CommandError(f"MariaDB did not start: {last} (whole log: {log})")
+        raise CommandError(
+            f"MariaDB did not start: {last} (whole log: {log}). The data is left as it is in {self.data}; "
+            "where it was copied, copy all of it again, or move it away and bring a backup back (./jambo restore)"
+        )
