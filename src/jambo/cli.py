@@ -184,6 +184,57 @@ def bench(crash: bool, seconds: float, kills: int) -> None:
         measure()
 
 
+@main.command()
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def backup(file: Path) -> None:
+    """Write everything that is kept into FILE, while Jambo runs or not."""
+    from jambo.running import backups
+
+    made = backups.backup(file)
+    click.echo(
+        f"jambo: {file}: {made.jobs} jobs, {file.stat().st_size:,} bytes, as they stood at {made.taken_at}", err=True
+    )
+
+
+@main.command()
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--replace", is_flag=True, help="Do not ask whether what is there may be replaced.")
+def restore(file: Path, replace: bool) -> None:
+    """Bring the backup FILE back. What is there is asked about twice, kept as one more backup, and replaced."""
+    from jambo.running import backups
+
+    def sure(jobs: int) -> bool:
+        if replace:
+            return True
+        word = "replace"
+        return (
+            bool(
+                click.confirm(f"This database holds {jobs} jobs. Shall all of it be replaced by {file.name}?", err=True)
+            )
+            and click.prompt(f"Type “{word}” to go on", err=True) == word
+        )
+
+    made, before = backups.restore(file, sure)
+    if before is not None:
+        click.echo(f"jambo: what was there is kept in {before}", err=True)
+    click.echo(f"jambo: {made.jobs} jobs are back as they stood at {made.taken_at}", err=True)
+
+
+@main.command()
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path), required=False)
+def check(file: Path | None) -> None:
+    """Read everything that is kept (or the backup FILE) and name what is wrong with it."""
+    from jambo.running import backups
+
+    wrong = 0
+    for line in backups.check(file):
+        click.echo(line)
+        wrong += 1
+    if wrong:
+        raise CommandError(f"{wrong} {'thing is' if wrong == 1 else 'things are'} wrong")
+    click.echo("jambo: all is well", err=True)
+
+
 @main.command(hidden=True)
 def openapi() -> None:
     """Print the API's OpenAPI document (docs/openapi.json and the front end's types are made from it)."""

@@ -11,7 +11,7 @@ import time
 import pytest
 
 from jambo.running.machine import ROOT, CommandError
-from jambo.running.mariadb import Server
+from jambo.running.mariadb import Server, running_server
 from jambo.store import jobs
 from jambo.store.database import Database
 from jambo.store.migrate import migrate
@@ -111,3 +111,17 @@ def test_a_first_start_that_is_killed_is_healed_by_the_next(tmp_path, after):
     with Server(folder) as server:
         migrate(server.owner_url, server.url)
     assert list(folder.glob("data.set-aside-*")) == []
+
+
+def test_a_command_beside_a_running_jambo_finds_its_database(tmp_path):
+    folder = tmp_path / "db"
+    assert running_server(folder) is None
+    with Server(folder) as server:
+        there = running_server(folder)
+        assert there.owner_url == server.owner_url
+        migrate(there.owner_url, there.url)
+        os.kill(server.process.pid, signal.SIGKILL)
+        server.process.wait()
+        with pytest.raises(CommandError, match="Jambo is starting"):
+            running_server(folder)
+    assert running_server(folder) is None

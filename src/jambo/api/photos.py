@@ -57,6 +57,11 @@ def photo(db: Db, photo_id: Id, small: bool = False) -> Response:
 
 
 @router.delete("/photos/{photo_id}", status_code=204)
-def take_out(db: Db, photo_id: Id, who: Who) -> None:
-    """Show a photograph no longer; it stays in the record."""
-    photos.take_out(db, photo_id, who)
+def take_out(
+    db: Db,
+    photo_id: Id,
+    who: Who,
+    erase: Annotated[bool, Query(description="For good: the picture goes, the line that it was there stays.")] = False,
+) -> None:
+    """Show a photograph no longer; it stays in the record unless it is erased."""
+    photos.take_out(db, photo_id, who, erase=erase)

@@ -102,11 +102,11 @@ def shown(db: Database, photo_id: int, *, small: bool) -> tuple[str, bytes]:
         return store.picture(t, photo_id, small=small)
 
 
-def take_out(db: Database, photo_id: int, who: str) -> None:
-    """Show a photograph no longer; it stays in the record. Raises NotFound."""
+def take_out(db: Database, photo_id: int, who: str, *, erase: bool = False) -> None:
+    """Show a photograph no longer; it stays in the record, unless it is to be erased: then its line alone does. Raises NotFound."""
     with db.transaction(writes=True) as t:
         kept_job(t, store.job_of(t, photo_id), lock=True)
-        store.take_out(t, photo_id, who)
+        store.take_out(t, photo_id, who, erase=erase)
 
 
 def with_photos(t: Transaction, job_id: int, lines: list[Row]) -> list[Row]:

@@ -7,6 +7,7 @@ import secrets
 import shutil
 import subprocess
 import time
+from collections.abc import Iterator
 from datetime import datetime
 from pathlib import Path
 from types import TracebackType
@@ -162,14 +163,13 @@ class Server:
 
     def _stop_orphan(self) -> None:
         """Stop a server on our data that outlived a killed Jambo. Nobody else's server is touched."""
-        for process in psutil.process_iter(["name", "cmdline"]):
-            if f"--datadir={self.data}" in (process.info["cmdline"] or []):
-                process.terminate()
-                try:
-                    process.wait(60)
-                except psutil.TimeoutExpired:
-                    process.kill()
-                    process.wait(10)
+        for process in _on(self.data):
+            process.terminate()
+            try:
+                process.wait(60)
+            except psutil.TimeoutExpired:
+                process.kill()
+                process.wait(10)
 
     def _scratch(self) -> str:
         """A folder for the server's temporary tables: one that starts clears away what others keep in a common one."""
@@ -232,3 +232,27 @@ class Server:
             f"MariaDB did not start: {last} (whole log: {log}). The data is left as it is in {self.data}; "
             "where it was copied, copy all of it again, or move it away and bring a backup back (./jambo restore)"
         )
+
+
+def _on(data: Path) -> Iterator[psutil.Process]:
+    """The servers that run on a data folder."""
+    for process in psutil.process_iter(["cmdline"]):
+        if f"--datadir={data}" in (process.info["cmdline"] or []):
+            yield process
+
+
+def running_server(folder: Path) -> Server | None:
+    """The server of a Jambo that runs on a folder, to be reached beside it and not to be stopped; None where none runs."""
+    server = Server(folder)
+    try:
+        with (server.folder / "lock").open("a+") as lock:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        return None  # nobody holds it
+    except FileNotFoundError:
+        return None
+    except OSError:
+        ports = [a for process in _on(server.data) for a in process.info["cmdline"] if a.startswith("--port=")]
+    if not ports:
+        raise CommandError(f"Jambo is starting on {server.folder}; try again in a moment")
+    server.port = int(ports[0].partition("=")[2])
+    return server

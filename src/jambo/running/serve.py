@@ -11,18 +11,19 @@ import socket
 import threading
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
+from pathlib import Path
 
 import uvicorn
 from fastapi import FastAPI
 
 from jambo.api.app import create_app
 from jambo.jobs.boards import warm_up
-from jambo.running import web
+from jambo.running import backups, web
 from jambo.running.machine import VAR, CommandError, say
 from jambo.running.mariadb import Server
 from jambo.store.database import Database
 from jambo.store.failures import StoreFailure
-from jambo.store.migrate import NewerDatabase, migrate
+from jambo.store.migrate import BrokenOff, NewerDatabase, migrate, pending
 
 USUAL_PORT = 8137
 WAITING = 128  # calls that may wait in line while everything starts
@@ -69,17 +70,29 @@ def _database() -> Iterator[tuple[str, str, Server | None]]:
         yield server.url, server.owner_url, server
 
 
-def open_database(url: str, owner: str) -> Database:
-    """Bring a database up to date and connect to it. Raises CommandError that says what stands in the way."""
+def open_database(url: str, owner: str, backups_in: Path | None = None) -> Database:
+    """Bring a database up to date and connect to it. Raises CommandError that says what stands in the way.
+
+    Args:
+        url, owner: addresses of the database, as for `migrate`; backups_in: where it is kept as it was before it is brought up to date.
+    """
     try:
+        todo, had = pending(owner)
+        if todo and had and backups_in is not None:
+            made = backups.keep(owner, backups_in, f"before-{todo[0][:4]}")
+            say(f"kept the database as it was before the upgrade: {made}")
         for name in migrate(owner, url):
             say(f"brought the database up to date: {name}")
         return Database(url)
     except StoreFailure as failure:
         detail = f" ({failure})" if str(failure) not in failure.reason else ""
         raise CommandError(f"{failure.reason}{detail}") from None
-    except (ValueError, NewerDatabase) as error:
+    except (ValueError, NewerDatabase, BrokenOff) as error:
         raise CommandError(str(error)) from None
+    except OSError as error:
+        raise CommandError(
+            f"the database is not brought up to date, since no backup can be kept first: {error}"
+        ) from None
 
 
 def _warm(database: Database) -> None:
@@ -118,13 +131,14 @@ def serve(port: int | None, *, demo: bool, hosts: Sequence[str] = ()) -> None:
     try:
         dist = web.build()
         with _database() as (url, owner, server):
-            database = open_database(url, owner)
+            database = open_database(url, owner, backups.FOLDER)
             if demo:
                 from jambo.demo.load import load_if_empty
 
                 load_if_empty(database)
             if server:
                 threading.Thread(target=keep_alive, args=(server, ended), daemon=True).start()
+            threading.Thread(target=backups.keep_daily, args=(url, backups.FOLDER, ended), daemon=True).start()
             threading.Thread(target=_warm, args=(database,), daemon=True).start()
             say(f"ready at http://127.0.0.1:{listener.getsockname()[1]}/ (Ctrl-C stops it)")
             web_server(create_app(database, dist, hosts)).run(sockets=[listener])

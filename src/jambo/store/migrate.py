@@ -31,7 +31,7 @@ RIGHTS = {  # what the application may do; a table that is not named here it can
     "opening_version": _ADDED,
     "reading": _ADDED,
     "log": _ADDED,
-    "photo": _ADDED,
+    "photo": f"{_ADDED}, UPDATE (picture, small)",  # to erase it: a trigger lets nothing else through
     "photo_taken_out": _ADDED,
     "feed": _CHANGED,
     "migration": "SELECT",
@@ -55,29 +55,41 @@ def done(t: Transaction) -> set[int]:
     return {row["number"] for row in t.rows("SELECT number FROM migration")}
 
 
-def migrate(owner: str, application: str) -> list[str]:
+class BrokenOff(RuntimeError):
+    """Bringing a backup back was broken off: what is there is no whole of anything."""
+
+
+def pending(owner: str) -> tuple[list[str], bool]:
+    """The names of the migrations a database has not had yet, and whether it has had any. Raises StoreFailure, NewerDatabase."""
+    with alone(owner) as t:
+        had = _had(t)
+    return [path.stem for number, path in known().items() if number not in had], bool(had)
+
+
+def migrate(owner: str, application: str, upto: int | None = None, restoring: bool = False) -> list[str]:
     """Bring the tables up to date and give the application its rights to them. Any number may call this at once.
 
     Args:
         owner: address of the database under the account that may define tables.
         application: address under the account the application works with; the same address gives it no rights.
+        upto: the last migration to run, all of them if None; restoring: a backup is being brought back.
 
     Returns:
         The names of the migrations that ran.
 
     Raises:
         NewerDatabase: it has migrations this program does not know; nothing was changed.
+        BrokenOff: a backup was half brought back; nothing was changed.
         StoreFailure: it cannot be reached, or refuses.
         ValueError: an address is none.
     """
     ran = []
-    with _alone(owner) as t:
-        had, ours = done(t), known()
-        if had and max(had) > max(ours):
-            raise NewerDatabase(
-                f"this database was made by a newer Jambo (its tables are at {max(had)}, this one knows {max(ours)}). "
-                "It is left as it is; use the newer Jambo"
+    with alone(owner) as t:
+        if not restoring and t.row("SHOW TABLES LIKE 'restoring'"):
+            raise BrokenOff(
+                "bringing a backup back was broken off, and what is there is not whole. Do it again: ./jambo restore FILE"
             )
+        had, ours = _had(t), {n: path for n, path in known().items() if upto is None or n <= upto}
         if ours.keys() - had:
             t.run("CREATE TABLE IF NOT EXISTS migration (number INT NOT NULL PRIMARY KEY, name VARCHAR(120) NOT NULL)")
         for number in sorted(ours.keys() - had):
@@ -87,7 +99,10 @@ def migrate(owner: str, application: str) -> list[str]:
             ran.append(ours[number].stem)
         if application != owner:
             account = _account(application)
+            there = {next(iter(row.values())) for row in t.rows("SHOW TABLES")}
             for table, rights in RIGHTS.items():
+                if table not in there:
+                    continue  # of a migration that is still to come
                 t.run(f"GRANT {rights} ON {table} TO %s@%s", account)
     return ran
 
@@ -105,8 +120,18 @@ def _account(address: str) -> list[str]:
             connection.close()
 
 
+def _had(t: Transaction) -> set[int]:
+    had, newest = done(t), max(known())
+    if had and max(had) > newest:
+        raise NewerDatabase(
+            f"this database was made by a newer Jambo (its tables are at {max(had)}, this one knows {newest}). "
+            "It is left as it is; use the newer Jambo, or bring back the backup that was made before the upgrade (docs/RUNNING.md)"
+        )
+    return had
+
+
 @contextmanager
-def _alone(owner: str) -> Iterator[Transaction]:
+def alone(owner: str) -> Iterator[Transaction]:
     """A connection of its own on which every statement is kept at once, while nobody else migrates."""
     wanted = connect(owner, ANSWER_SECONDS)
     with told_as_failure():

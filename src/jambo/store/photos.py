@@ -84,17 +84,31 @@ def picture(t: Transaction, photo_id: int, *, small: bool) -> tuple[str, bytes]:
 
 
 def job_of(t: Transaction, photo_id: int) -> int:
-    """Which job a photograph that is shown belongs to. Raises NotFound."""
-    row = t.row(f"SELECT job_id FROM photo p WHERE p.id = %s AND {_SHOWN}", [photo_id])
+    """Which job a photograph belongs to, shown or not. Raises NotFound."""
+    row = t.row("SELECT job_id FROM photo WHERE id = %s", [photo_id])
     if row is None:
         raise NotFound(f"photograph {photo_id}")
     return int(row["job_id"])
 
 
-def take_out(t: Transaction, photo_id: int, who: str = "") -> None:
-    """Show a photograph no longer. Its job must be locked. Raises NotFound."""
-    row = t.row(f"SELECT {_FACTS} FROM photo p WHERE p.id = %s AND {_SHOWN}", [photo_id])
+def take_out(t: Transaction, photo_id: int, who: str = "", *, erase: bool = False) -> None:
+    """Show a photograph no longer; its job must be locked. Raises NotFound.
+
+    Args:
+        t: the transaction; photo_id: which; who: asks; erase: its bytes go too, also of one that was taken out before.
+    """
+    shown = "LENGTH(p.picture) > 0" if erase else _SHOWN
+    row = t.row(f"SELECT {_FACTS} FROM photo p WHERE p.id = %s AND {shown}", [photo_id])
     if row is None:
         raise NotFound(f"photograph {photo_id}")
-    t.run("INSERT INTO photo_taken_out (photo_id, who) VALUES (%s, %s)", [photo_id, who])
-    log(t, row["job_id"], "photograph out", {"photo": photo_id}, who, row["opening_id"])
+    t.run("INSERT IGNORE INTO photo_taken_out (photo_id, who) VALUES (%s, %s)", [photo_id, who])
+    if erase:
+        t.run("UPDATE photo SET picture = '', small = '' WHERE id = %s", [photo_id])
+    log(
+        t,
+        row["job_id"],
+        "photograph erased" if erase else "photograph out",
+        {"photo": photo_id},
+        who,
+        row["opening_id"],
+    )

@@ -1446,7 +1446,7 @@ export interface paths {
         post?: never;
         /**
          * Take Out
-         * @description Show a photograph no longer; it stays in the record.
+         * @description Show a photograph no longer; it stays in the record unless it is erased.
          */
         delete: operations["take_out_api_photos__photo_id__delete"];
         options?: never;
@@ -15440,7 +15440,10 @@ export interface operations {
     };
     take_out_api_photos__photo_id__delete: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description For good: the picture goes, the line that it was there stays. */
+                erase?: boolean;
+            };
             header?: {
                 /** @description Who is asking, in any script: UTF-8, percent-encoded. */
                 "X-Jambo-Who"?: string;

@@ -91,8 +91,10 @@ export function Photos({ label, photos, of }: Props) {
 
 function Large({ photo, label, close }: { photo: KeptPhoto; label: string; close: () => void }) {
   const client = useQueryClient();
+  const [sure, setSure] = useState(false);
   const takeOut = useMutation({
-    mutationFn: () => ask(api.DELETE("/api/photos/{photo_id}", { params: { path: { photo_id: photo.id } } })),
+    mutationFn: (erase: boolean) =>
+      ask(api.DELETE("/api/photos/{photo_id}", { params: { path: { photo_id: photo.id }, query: { erase } } })),
     onSuccess: async () => {
       await renew(client, ["opening"], ["log"]);
       close();
@@ -103,9 +105,18 @@ function Large({ photo, label, close }: { photo: KeptPhoto; label: string; close
       <img src={`/api/photos/${photo.id}`} alt={`Photograph of ${label}`} />
       <div className={styles.foot}>
         <p>{taken(photo)}</p>
-        <Button variant="default" loading={takeOut.isPending} onClick={() => takeOut.mutate()}>
+        <Button variant="default" loading={takeOut.isPending} onClick={() => takeOut.mutate(false)}>
           Take it out
         </Button>
+        {sure ? (
+          <Button color="red" loading={takeOut.isPending} onClick={() => takeOut.mutate(true)}>
+            Erase it: it cannot be brought back
+          </Button>
+        ) : (
+          <Button variant="subtle" color="dark" onClick={() => setSure(true)}>
+            Erase it for good…
+          </Button>
+        )}
       </div>
       {takeOut.isError && (
         <p role="alert" className="error">
