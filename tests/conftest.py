@@ -5,7 +5,9 @@ import pytest
 from hypothesis import settings
 
 from jambo.running.local import running
+from jambo.views import searches
 
+searches.PATIENCE = 60.0  # what a page is given at once is looked at in tests of its own
 # a slow machine is no failure
 settings.register_profile("jambo", deadline=None)
 settings.load_profile("jambo")

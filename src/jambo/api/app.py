@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import AsyncIterator, Sequence
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -33,6 +34,7 @@ from jambo.api import (
 )
 from jambo.api.errors import RESPONSES, tell_errors
 from jambo.api.gate import Gate
+from jambo.children import CHILDREN
 from jambo.store.database import Database
 
 
@@ -44,7 +46,17 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
         dist: the built front end to serve, if any.
         hosts: names this machine is called by beside the loopback ones.
     """
+
+    @asynccontextmanager
+    async def children(_: FastAPI) -> AsyncIterator[None]:
+        CHILDREN.start()
+        try:
+            yield
+        finally:
+            CHILDREN.close()
+
     app = FastAPI(
+        lifespan=children,
         title="Jambo",
         version=jambo.__version__,
         docs_url=None,  # its page would fetch scripts from elsewhere

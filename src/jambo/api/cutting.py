@@ -2,29 +2,26 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from functools import partial
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Request
 from fastapi.responses import StreamingResponse
 
-from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
+from jambo.api.shared import Db, Id, Route, Seconds, ShownQuery, Straight, Who, patiently
 from jambo.format.cutting import CutList
 from jambo.format.document import Cutting
 from jambo.jobs import cutting
 from jambo.jobs.cutting import CutStick, CutStickLine, NewOffcut
-from jambo.views.cutting import CutPlanOut, cut_told
-from jambo.views.cutting import cut as plan
+from jambo.views.cutting import CutPlanOut, cut_beside, cut_told
 from jambo.views.job_cutting import JobCuttingOut
 
 router = APIRouter(prefix="/api", tags=["cutting"], route_class=Route)
 
-Seconds = Annotated[float, Query(ge=0.1, le=20, description="After which the best plan so far is given.")]
-
 
 @router.post("/cut", response_model=CutPlanOut)
-def cut(said: CutList, seconds: Seconds = 5.0) -> Straight:
+async def cut(request: Request, said: CutList, seconds: Seconds = 5.0) -> Straight:
     """Plan one cutting list, `jambo-cut/1`: sticks with running marks, and how far from the best the plan can be at most."""
-    return Straight(plan(said, seconds))
+    return Straight(await patiently(request, partial(cut_beside, said, seconds)))
 
 
 @router.post(

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from functools import partial
 from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 from pydantic import BaseModel, Field
 
-from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
+from jambo.api.shared import Db, Id, Route, Seconds, ShownQuery, Straight, Who, patiently
 from jambo.format.dates import Day
 from jambo.format.plan import PlanList
 from jambo.jobs import planning, timing
@@ -21,9 +22,9 @@ router = APIRouter(prefix="/api", tags=["planning"], route_class=Route)
 
 
 @router.post("/plan", response_model=PlanOut)
-def plan(said: PlanList) -> Straight:
+async def plan(request: Request, said: PlanList, seconds: Seconds = 10.0) -> Straight:
     """Plan one document, `jambo-plan/1`: who does what when, what holds the finish up, and how far from the best it can be."""
-    return Straight(plan_list(said))
+    return Straight(await patiently(request, partial(plan_list, said, seconds)))
 
 
 @router.get("/jobs/{job_id}/plan", response_model=JobPlanOut)

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import contextlib
 import functools
+import inspect
 import json
 import random
 import re
 import time
 from collections.abc import AsyncIterator, Callable, Coroutine
+from functools import partial
 from typing import Annotated, Any, ParamSpec, TypeVar
 from urllib.parse import unquote
 
+import anyio
 import orjson
 from fastapi import Depends, Header, Path, Query, Request, Response
 from fastapi.routing import APIRoute
@@ -76,6 +79,45 @@ class Straight(Response):
         return orjson.dumps(content)
 
 
+Seconds = Annotated[float, Query(ge=0.1, le=20, description="After which the best plan so far is given.")]
+_PATIENT = anyio.CapacityLimiter(24)  # of those that wait for a plan: they leave workers to everybody else
+LOOK_SECONDS = 0.2
+
+
+async def patiently(request: Request, call: Callable[[Callable[[], bool]], T]) -> T:
+    """Run a call that waits for something, as long as whoever asked is there.
+
+    Args:
+        request: of whoever asked; call: is given what says whether somebody is there, and looks at it now and then.
+    """
+    gone = False
+
+    async def watch() -> None:
+        nonlocal gone
+        while not gone:
+            gone = await request.is_disconnected()
+            await anyio.sleep(LOOK_SECONDS)
+
+    answers: list[Callable[[], T]] = []
+
+    def run() -> None:
+        try:
+            answer = call(lambda: not gone)
+            answers.append(lambda: answer)
+        except Exception as failure:  # told as what it is, and not as one of a group
+            answers.append(partial(_raise, failure))
+
+    async with anyio.create_task_group() as tasks:
+        tasks.start_soon(watch)
+        await anyio.to_thread.run_sync(run, limiter=_PATIENT, abandon_on_cancel=True)
+        tasks.cancel_scope.cancel()
+    return answers[0]()
+
+
+def _raise(failure: Exception) -> Any:
+    raise failure
+
+
 class Based(BaseModel):
     """A write that names the version it was based on."""
 
@@ -84,6 +126,8 @@ class Based(BaseModel):
 
 def _again(call: Callable[P, T]) -> Callable[P, T]:
     """Run a call again when it met others at the same place: nothing of it was written. Raises Busy at last."""
+    if inspect.iscoroutinefunction(call):
+        return call  # type: ignore[return-value]  # it asks no database
 
     @functools.wraps(call)
     def run(*args: P.args, **kwargs: P.kwargs) -> T:

@@ -19,6 +19,7 @@ FORMAT = "jambo-plan/1"
 MOST_OPERATIONS = 5_000
 MOST_PEOPLE = 60
 DAY = 24 * 60
+MOST_TOLD = 40  # of what an operation waits for: enough to know what to do about it
 YEARS = 2  # a plan looks no further ahead
 
 Weekday = Literal["mon", "tue", "wed", "thu", "fri", "sat", "sun"]
@@ -200,7 +201,7 @@ def _wrong_of(
 
 def _waiting(said: PlanList, unknown: set[str]) -> dict[str, tuple[str, ...]]:
     """The operations that cannot be planned, with what each waits for: what nobody knows, by itself or through what comes before."""
-    waits = {one.key: tuple(n for n in one.needs if n in unknown) for one in said.operations}
+    waits = {one.key: tuple(n for n in one.needs if n in unknown)[:MOST_TOLD] for one in said.operations}
     follows: dict[str, list[str]] = {}
     for one in said.operations:
         for key in one.after:
@@ -208,7 +209,7 @@ def _waiting(said: PlanList, unknown: set[str]) -> dict[str, tuple[str, ...]]:
     todo = [key for key, names in waits.items() if names]
     for key in todo:
         for later in follows.get(key, ()):
-            more = tuple(name for name in waits[key] if name not in waits[later])
+            more = tuple(name for name in waits[key] if name not in waits[later])[: MOST_TOLD - len(waits[later])]
             if more:
                 waits[later] += more
                 todo.append(later)

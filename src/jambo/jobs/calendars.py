@@ -17,6 +17,8 @@ from jambo.store.kept import log
 from jambo.views.job_calendar import EVERYBODY, entries_of, whom
 from jambo.views.trade_sheet import TradeSheetOut, trade_sheet
 
+CALENDAR_SECONDS = 10.0  # a calendar is not asked for again soon: it waits for the best plan
+
 
 class FeedOut(TypedDict):
     """Whose calendar it is, what that is called, and where it can be subscribed to: `path` is None while nobody asked for an address."""
@@ -29,7 +31,7 @@ class FeedOut(TypedDict):
 
 def calendar_of_job(db: Database, job_id: int, of: str, shown: Shown) -> bytes:
     """Write a calendar of a job. Raises NotFound, and Refused for somebody it does not know, or a crew that cannot be."""
-    plan, job = read_plan(db, job_id, shown)
+    plan, job = read_plan(db, job_id, shown, patience=CALENDAR_SECONDS)
     name = job.row["doc"]["name"]
     entries = entries_of(plan, of, name)
     title = name if of == EVERYBODY else f"{whom(plan)[of]}, {name}"

@@ -20,7 +20,7 @@ from jambo.store import events
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import NotFound, log
-from jambo.views.answers import FAILED, readable, worked_out
+from jambo.views.answers import FAILED, answered
 from jambo.views.buying import key_of
 from jambo.views.delivery import (
     BULK,
@@ -154,10 +154,9 @@ def planned_openings(job: Read) -> list[tuple[int, str, Planned]]:
     """The openings of a job that can be worked out, each with its document, its answer, and how far it is built."""
     found = []
     for one in job.listed:
-        facts = readable(one.document)
-        if facts is None or one.document is None:
+        of = answered(one.document) if one.document is not None else None
+        if of is None or one.document is None or (facts := of.facts) is None or (result := of.result) is None:
             continue
-        result = worked_out(facts)
         if FAILED not in result.flags:
             done = frozenset(job.so_far.done.get(one.id, ()))
             found.append((one.id, one.mark, Planned(one.document, facts, result, done)))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from pydantic import BaseModel
@@ -31,6 +32,8 @@ from jambo.store import walls as kept_walls
 from jambo.store.database import Row, Transaction
 from jambo.store.readings import of_job, readings
 
+KEPT = 1500  # documents read, some 75 KB each with their answers
+
 
 @dataclass(frozen=True)
 class Around:
@@ -43,6 +46,12 @@ class Around:
     def of(cls, t: Transaction, job: dict[str, Any]) -> Around:
         """Read what stands around the openings of a job, given by its document."""
         return cls(job, kept_rules.crew_rules(t, job["unit"], as_kept=True)["doc"])
+
+    @property
+    def key(self) -> tuple[str, str]:
+        """What of it makes a document another: two JSON texts."""
+        of = ("unit", "step", "words", "rules", "floors", "usual")
+        return compact({name: self.job[name] for name in of if name in self.job}), compact(self.crew)
 
     @property
     def rules(self) -> RuleLevels:
@@ -108,18 +117,38 @@ def document_of(t: Transaction, row: Row) -> Document:
     wall = kept_walls.wall(t, row["wall_id"])["doc"]
     taken = [r["doc"] for r in readings(t, row["id"]) if r["doc"] is not None]
     done = {line["what"] for line in events.happened(t, row["id"])}
-    return _whole(around, wall, row["doc"], taken, events.cuts(t, row["id"]), done)
+    cut = _cuts(events.cuts(t, row["id"]), done)
+    read = read_whole(around.key, compact(wall), compact(row["doc"]), compact(taken), cut)
+    if isinstance(read, Refused):
+        raise read
+    return read
 
 
-def _whole(
-    around: Around, wall: Any, opening: Any, taken: list[Any], cuts: list[Row], done: Collection[str]
-) -> Document:
-    return around.document(wall, parse(Opening, opening)).model_copy(
-        update={
-            "survey": parse(Survey, {"readings": [parse(Reading, r) for r in taken]}),
-            "cuts": [cut_piece(c, done) for c in cuts],
-        }
-    )
+def _cuts(cuts: list[Row], done: Collection[str]) -> str:
+    return compact([kept_json(cut_piece(c, done)) for c in cuts]) if cuts else "[]"
+
+
+@lru_cache(maxsize=KEPT)
+def read_whole(around: tuple[str, str], wall: str, opening: str, taken: str, cuts: str) -> Document | Refused:
+    """Read the document of an opening; equal texts give the very same one, whose answer is then shared (`views/answers.py`).
+
+    Args:
+        around: of `Around.key`; wall, opening, taken, cuts: JSON texts of its wall, itself, its readings, and its pieces cut.
+    """
+    job, crew = map(json.loads, around)
+    try:
+        return (
+            Around(job, crew)
+            .document(json.loads(wall), parse(Opening, json.loads(opening)))
+            .model_copy(
+                update={
+                    "survey": parse(Survey, {"readings": [parse(Reading, r) for r in json.loads(taken)]}),
+                    "cuts": [parse(CutPiece, c) for c in json.loads(cuts)],
+                }
+            )
+        )
+    except Refused as refused:
+        return refused
 
 
 def documents_of_job(t: Transaction, job_id: int, around: Around) -> Iterator[tuple[Row, Document | None]]:
@@ -129,19 +158,10 @@ def documents_of_job(t: Transaction, job_id: int, around: Around) -> Iterator[tu
     """
     rows = kept_openings.openings(t, job_id)
     taken, cuts, done = of_job(t, job_id), events.cuts_of_job(t, job_id), events.happened_in_job(t, job_id)
+    key = around.key
     for row in rows:
+        readings_text = f"[{','.join(taken.get(row['id'], ()))}]"
+        cut = _cuts(cuts.get(row["id"], []), done.get(row["id"], ()))
+        read = read_whole(key, row["wall_doc"], row["doc"], readings_text, cut)
         row |= {"doc": json.loads(row["doc"])}
-        read = [json.loads(one) for one in taken.get(row["id"], ())]
-        try:
-            document = _whole(
-                around,
-                json.loads(row["wall_doc"]),
-                row["doc"],
-                read,
-                cuts.get(row["id"], []),
-                done.get(row["id"], ()),
-            )
-        except Refused:
-            yield row, None
-        else:
-            yield row, document
+        yield row, None if isinstance(read, Refused) else read

@@ -26,6 +26,8 @@ from jambo.views.day_sheet import DaySheetOut, day_sheet
 from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo
 from jambo.views.plan_beside import beside
 
+ANEW_MINUTES = 30
+
 
 def zone_of(crew: Crew) -> ZoneInfo | None:
     """The zone the job's clock is in; None for that of the machine. Raises Refused for one nobody knows."""
@@ -46,6 +48,16 @@ def now_in(crew: Crew) -> datetime:
     """The clock on the wall of the job, to the last five minutes: the plan does not move with every one. Raises Refused for a zone nobody knows."""
     now = at_the_job(datetime.now(UTC), crew)
     return now - timedelta(minutes=now.minute % 5)
+
+
+def since(now: datetime, changed: datetime) -> datetime:
+    """From when a job is planned: since something last changed, today at the earliest. While only the clock moves the plan stays; it is
+    made anew, twice an hour, once some of its work should be done and is not.
+
+    Args:
+        now: by the clock on the wall; changed: when something of the job was last written down.
+    """
+    return max(min(now, changed - timedelta(minutes=changed.minute % 5)), now.replace(hour=0, minute=0))
 
 
 def _ticks(rows: Mapping[str, Row], crew: Crew) -> dict[str, Tick]:
@@ -87,25 +99,39 @@ def day_of_job(db: Database, job_id: int, shown: Shown, day: date | None) -> Day
     return day_sheet(plan, day, plan_of_read(job, job.solved(), shown))
 
 
-def read_plan(db: Database, job_id: int, shown: Shown, asked: Tried | None = None) -> tuple[JobPlan, Read]:
-    """Read a job and lay its work out; it is planned when the plan is asked for. Raises NotFound, Refused."""
+def read_plan(
+    db: Database, job_id: int, shown: Shown, asked: Tried | None = None, patience: float | None = None
+) -> tuple[JobPlan, Read]:
+    """Read a job and lay its work out; it is planned when the plan is asked for. Raises NotFound, Refused.
+
+    Args:
+        db, job_id, shown, asked: as for `plan_of_job`; patience: how long to wait for the best plan, in seconds.
+    """
     with db.transaction() as t:
         job = read_job(t, job_id)
         orders = orders_of(events.orders(t, job_id))
         ticked = events.ticks_of_job(t, job_id)
         crew = asked.crew if asked is not None else parse(Crew, job.row["doc"].get("crew", {}))
         learnt = learnt_from(timings(t, job_id, crew))
+        changed = events.last_change(t, job_id)
     doc = job.row["doc"]
-    start = now_in(crew)
+    now = now_in(crew)
     walls = {one.id: job.walls[one.wall][0] for one in job.listed}
     todo = [
         ToDo(number, mark, of.document.opening.room, walls[number], of, _ticks(ticked.get(number, {}), crew))
         for number, mark, of in planned_openings(job)
     ]
     slipped = asked.promised if asked is not None else {}
-    coming = [one for order in orders for one in _coming(order, start.date(), slipped)]
+    coming = [one for order in orders for one in _coming(order, now.date(), slipped)]
     settled = asked.settled if asked is not None else ()
-    return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt, settled), job
+
+    def planned_from(start: datetime) -> JobPlan:
+        return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt, settled, patience)
+
+    plan = planned_from(since(now, at_the_job(changed, crew)))
+    if crew.people and any(plan.of.moment(one.end) <= now for one in plan.plan.placed):
+        plan = planned_from(now - timedelta(minutes=now.minute % ANEW_MINUTES))
+    return plan, job
 
 
 def _coming(order: Order, today: date, slipped: Mapping[int, date | None]) -> list[Coming]:

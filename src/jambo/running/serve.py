@@ -8,15 +8,20 @@ import gc
 import os
 import signal
 import socket
+import sys
 import threading
-from collections.abc import Iterator, Sequence
+import time
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
+from functools import partial
 from pathlib import Path
+from types import FrameType
 
 import uvicorn
 from fastapi import FastAPI
 
 from jambo.api.app import create_app
+from jambo.children import CHILDREN
 from jambo.jobs.boards import warm_up
 from jambo.running import backups, web
 from jambo.running.machine import VAR, CommandError, say
@@ -27,7 +32,8 @@ from jambo.store.migrate import BrokenOff, NewerDatabase, migrate, pending
 
 USUAL_PORT = 8137
 WAITING = 128  # calls that may wait in line while everything starts
-LEAVE_SECONDS = 5  # for requests under way when it is stopped; one that never ends does not hold it up
+LEAVE_SECONDS = 2  # for requests under way when it is stopped; one that never ends does not hold it up
+LAST_SECONDS = 3.5  # after which it is ended whatever it is doing
 PAUSES = (1.0, 2.0, 4.0, 8.0, 15.0, 30.0)  # between tries to start a database that does not start
 
 
@@ -52,12 +58,35 @@ def listen(port: int | None) -> socket.socket:
     raise CommandError(f"port {port} is taken by another program. Leave --port out to use a free one.")
 
 
-def web_server(app: FastAPI) -> uvicorn.Server:
-    """The web server of an application, as every command and every test runs it: give it `listen`'s socket."""
+class _Server(uvicorn.Server):
+    """A web server that is told to end once: searches end with it, and what does not end in time is left where it is."""
+
+    def __init__(self, config: uvicorn.Config, last: Callable[[], None] | None) -> None:
+        super().__init__(config)
+        self.last = last
+
+    def handle_exit(self, sig: int, frame: FrameType | None) -> None:
+        """A signal to end."""
+        if self.last is not None and not self.should_exit:
+            threading.Thread(target=self._end_in_time, args=(self.last,), daemon=True).start()
+        super().handle_exit(sig, frame)
+
+    def _end_in_time(self, last: Callable[[], None]) -> None:
+        CHILDREN.stop()  # whoever waits for a search is answered with what there is
+        time.sleep(LAST_SECONDS)
+        last()
+
+
+def web_server(app: FastAPI, last: Callable[[], None] | None = None) -> uvicorn.Server:
+    """The web server of an application, as every command and every test runs it: give it `listen`'s socket.
+
+    Args:
+        app: the application; last: what is done when it was told to end and has not after `LAST_SECONDS`.
+    """
     config = uvicorn.Config(
         app, log_level="warning", access_log=False, server_header=False, timeout_graceful_shutdown=LEAVE_SECONDS
     )
-    return uvicorn.Server(config)
+    return _Server(config, last)
 
 
 @contextmanager
@@ -141,7 +170,7 @@ def serve(port: int | None, *, demo: bool, hosts: Sequence[str] = ()) -> None:
             threading.Thread(target=backups.keep_daily, args=(url, backups.FOLDER, ended), daemon=True).start()
             threading.Thread(target=_warm, args=(database,), daemon=True).start()
             say(f"ready at http://127.0.0.1:{listener.getsockname()[1]}/ (Ctrl-C stops it)")
-            web_server(create_app(database, dist, hosts)).run(sockets=[listener])
+            web_server(create_app(database, dist, hosts), partial(_leave, server)).run(sockets=[listener])
             ended.set()
             database.close()
     except KeyboardInterrupt:
@@ -149,4 +178,13 @@ def serve(port: int | None, *, demo: bool, hosts: Sequence[str] = ()) -> None:
     finally:
         ended.set()
         listener.close()
+    _leave(None)
+
+
+def _leave(server: Server | None) -> None:
+    """End this process now: what was acknowledged is kept, and a thread that is still at something holds nothing up."""
+    if server is not None:
+        server.close()
     say("stopped")
+    sys.stderr.flush()
+    os._exit(0)

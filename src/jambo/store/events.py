@@ -40,6 +40,13 @@ def _standing(rows: list[Row]) -> list[Row]:
     return [row for row in rows if row["id"] not in undone and "undo" not in row["detail"]]
 
 
+def last_change(t: Transaction, job_id: int) -> datetime:
+    """When something of a job was last written down, in UTC."""
+    row = t.row("SELECT MAX(at) AS at FROM log WHERE job_id = %s", [job_id])
+    at: datetime = row["at"] if row and row["at"] is not None else datetime(2000, 1, 1)
+    return at.replace(tzinfo=UTC)
+
+
 def ticks(t: Transaction, opening_id: int) -> list[Row]:
     """The steps of an opening's card that are ticked."""
     return ticks_among(taps(t, opening_id))

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import logging
+from functools import cached_property
+from weakref import finalize, ref
 
 from jambo.core.facts.leaf import hands
 from jambo.core.flags import UNSOLVED
@@ -38,6 +40,35 @@ def worked_out(facts: Facts) -> Result:
     except Exception:  # whatever it is, the rest of the job goes on without this opening
         _LOG.exception("an opening could not be worked out")
         return without_answer(facts)
+
+
+class Answered:
+    """A document with its facts and its answer, each worked out once, as long as the document is held by anybody."""
+
+    def __init__(self, document: Document) -> None:
+        self.of = ref(document)
+
+    @cached_property
+    def facts(self) -> Facts | None:
+        """The facts, None where they cannot be."""
+        return readable(self.of())
+
+    @cached_property
+    def result(self) -> Result | None:
+        """The answer, None where there are no facts."""
+        return worked_out(self.facts) if self.facts is not None else None
+
+
+_KNOWN: dict[int, Answered] = {}
+
+
+def answered(document: Document) -> Answered:
+    """A document with its answer; that of the very same document is the same. What is equal and read anew is worked out anew."""
+    known = _KNOWN.get(id(document))
+    if known is None or known.of() is not document:
+        known = _KNOWN[id(document)] = Answered(document)
+        finalize(document, _KNOWN.pop, id(document), None)
+    return known
 
 
 def without_answer(facts: Facts) -> Result:

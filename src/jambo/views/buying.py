@@ -120,12 +120,13 @@ class CounterOut(TypedDict):
 
 
 class BuyingOut(TypedDict):
-    """A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late; what is asked of each
+    """A job's buying: lines by counter, whose sticks may yet be others while `searching`; orders of what the plan needs no more; how many orders are late; what is asked of each
     kind of thing that was ordered when it comes, by key of `ITEMS`."""
 
     counters: list[CounterOut]
     surplus: list[OrderOut]
     late: int
+    searching: bool
     asked: dict[str, list[AskedOut]]
     suppliers: list[str]
     left_out: list[str]
@@ -255,6 +256,7 @@ def buying_out(
         "counters": counters,
         "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.free > 0],
         "late": sum(o.late(today) for o in orders),
+        "searching": cutting["searching"],
         "asked": {item: asked_out(item, words) for item in dict.fromkeys(o.item for o in orders) if item in ASKED},
         "suppliers": sorted({o.supplier for o in orders if o.supplier}, key=str.casefold),
         "left_out": job.left_out,

@@ -3,21 +3,23 @@
 from __future__ import annotations
 
 import json
+import time
 from collections.abc import Callable, Iterator, Sequence
-from concurrent.futures import ThreadPoolExecutor
 from fractions import Fraction
-from queue import SimpleQueue
-from typing import Any, Literal
+from typing import Literal
 
 from typing_extensions import TypedDict
 
+from jambo.children import CHILDREN
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, run_text
-from jambo.core.stock.plan import SECONDS, plan
+from jambo.core.stock.plan import SECONDS, first_plan, plan
 from jambo.core.stock.problem import CutStick, Goal, Plan, Problem
 from jambo.format.cutting import CutList, problem_of
+from jambo.views.searches import GoesOn, always, cutting_list
 
+STEP_SECONDS = 0.25  # between looks whether there is something to tell
 PLAN_FORMAT = "jambo-cut-plan/1"
 
 
@@ -210,26 +212,37 @@ def cut(said: CutList, seconds: float = SECONDS, tell: Callable[[str, float, flo
     return plan_out(plan(problem, seconds, told), problem, said.unit)
 
 
+def cut_beside(said: CutList, seconds: float, goes_on: GoesOn = always) -> CutPlanOut:
+    """Plan a cutting list beside everything else. Raises Refused for one that cannot be.
+
+    Args:
+        said: the document; seconds: after which the best so far is given; goes_on: whether somebody waits for it.
+    """
+    problem = problem_of(said)
+    task = CHILDREN.wait(cutting_list(problem, seconds), seconds, goes_on)
+    return plan_out(task.best[0] if task.best is not None else first_plan(problem), problem, said.unit)
+
+
 def cut_told(said: CutList, seconds: float) -> Iterator[str]:
-    """Plan a cutting list, and tell how it goes while it runs: lines of JSON, each with what was done, the best and the bound; the last
-    has the plan. Raises Refused before the first line for a list that cannot be.
+    """Plan a cutting list beside everything else, and tell how it goes: lines of JSON, each with what was done, the best and the bound; the
+    last has the plan. Raises Refused before the first line for a list that cannot be.
 
     Args:
         said: the document; seconds: after which the best so far is given.
     """
-    problem_of(said)
-    return _lines(said, seconds)
+    return _lines(said, problem_of(said), seconds)
 
 
-def _lines(said: CutList, seconds: float) -> Iterator[str]:
-    lines: SimpleQueue[dict[str, Any] | None] = SimpleQueue()
-
-    def tell(what: str, best: float, bound: float) -> None:
-        lines.put({"what": what, "best": best, "bound": bound})
-
-    with ThreadPoolExecutor(1) as pool:
-        planned = pool.submit(cut, said, seconds, tell)
-        planned.add_done_callback(lambda _: lines.put(None))
-        while (line := lines.get()) is not None:
+def _lines(said: CutList, problem: Problem, seconds: float) -> Iterator[str]:
+    task, until, told = cutting_list(problem, seconds), time.monotonic() + seconds, 0
+    while True:
+        CHILDREN.wait(task, min(STEP_SECONDS, max(0.0, until - time.monotonic())))
+        ended = task.ended.is_set() or time.monotonic() >= until
+        for what, best, bound in task.best[1][told:] if task.best is not None else ():
+            told += 1
+            line = {"what": what, "best": _measure(best, problem.goal), "bound": _measure(bound, problem.goal)}
             yield json.dumps(line) + "\n"
-        yield json.dumps({"plan": planned.result()}, ensure_ascii=False) + "\n"
+        if ended:
+            break
+    made = task.best[0] if task.best is not None else first_plan(problem)
+    yield json.dumps({"plan": plan_out(made, problem, said.unit)}, ensure_ascii=False) + "\n"

@@ -88,11 +88,12 @@ class DayDoneOut(TypedDict):
 
 
 class DaySheetOut(TypedDict):
-    """A day; `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned."""
+    """A day; `searching` says that better plans are being looked for. `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned."""
 
     day: str
     days: list[str]
     told: str
+    searching: bool
     people: list[PersonSheetOut]
     done: list[DayDoneOut]
     comes: list[str]
@@ -119,9 +120,10 @@ def day_sheet(plan: JobPlan, day: date | None, cutting: JobCuttingOut) -> DayShe
         "Nothing is planned on this day." if not works else "; ".join(filter(None, (_count(len(works)), _idle(idle))))
     )
     return {
-        "day": on.isoformat(), "days": [one.isoformat() for one in sorted({*by_day, on})], "told": told, "people": sheets,
+        "day": on.isoformat(), "days": [one.isoformat() for one in sorted({*by_day, on})], "told": told,
+        "searching": plan.found.searching or cutting["searching"], "people": sheets,
         "done": [*_done(plan, on)], "comes": [*_comes(plan, on)],
-        "waits": plan.out()["held_up"] if on == min(by_day, default=on) else [],
+        "waits": plan.held_up() if on == min(by_day, default=on) else [],
     }  # fmt: skip
 
 

@@ -12,7 +12,7 @@ from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
-from jambo.views.answers import readable, worked_out
+from jambo.views.answers import answered
 from jambo.views.opening import LengthOut, length_out
 
 
@@ -51,8 +51,8 @@ class StoreyOut(TypedDict):
 
 def _heads(one: StoreyOpening) -> tuple[Length, Length, tuple[Length, Length]] | None:
     """The head underside an opening needs by itself, the one it has now, and its floors on both sides."""
-    facts = readable(one.document)
-    figures = worked_out(facts).figures if facts is not None else Figures()
+    of = answered(one.document) if one.document is not None else None
+    figures = of.result.figures if of is not None and of.result is not None else Figures()
     if not figures:
         return None
     now = figures.value(names.HEAD_UNDERSIDE)

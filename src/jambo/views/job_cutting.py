@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
@@ -18,16 +19,15 @@ from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.record import stands, still_to_cut
 from jambo.core.rules import HouseRules
-from jambo.core.stock.plan import Before, plan
+from jambo.core.stock.plan import Before
 from jambo.core.stock.problem import Goal, Join, Plan, Problem, Stick, Wanted
 from jambo.core.words.lists import Region, fill
 from jambo.format.cutting import section_key, usual_stock
+from jambo.views import searches
 from jambo.views.cutting import money, sentence, total_of, why_not
 from jambo.views.opening import piece_label, section_text
+from jambo.views.searches import Cutting, Found
 from jambo.views.whole_job import SolvedJob
-
-SECONDS = 4.0  # a section; sooner where the plan meets its bound
-NEAR = Fraction(1, 500)  # or comes as near to it: a foot in 500
 
 Holder = tuple[Literal["opening", "wall"], int]
 
@@ -167,6 +167,7 @@ class SectionOut(TypedDict):
     title: str
     goal: Goal
     told: str
+    searching: bool
     proven: bool
     cost: str | None
     stock_mm: float
@@ -181,7 +182,7 @@ class SectionOut(TypedDict):
 
 
 class JobCuttingOut(TypedDict):
-    """A job's cutting plans, the heaviest section first; `waiting` are those with pieces that wait for facts.
+    """A job's cutting plans, the heaviest section first; `searching` says that better ones are being looked for, `waiting` are those with pieces that wait for facts.
 
     `cost` is that of the sections that are priced, None where none is; `unpriced` names the others. `newest` is the last stick that was
     cut, by its line in the record.
@@ -193,6 +194,7 @@ class JobCuttingOut(TypedDict):
     square: str
     keep: str
     sections: list[SectionOut]
+    searching: bool
     cost: str | None
     unpriced: list[str]
     newest: int
@@ -206,20 +208,27 @@ def _last(job_id: int, section: str) -> list[Before]:
     return []
 
 
-@lru_cache(maxsize=256)
-def _kept(problem: Problem) -> list[Plan]:
-    """Where the plan of a problem is kept: the same question has the same answer, however often a page asks it."""
-    return []
+@dataclass(frozen=True)
+class _Asked:
+    """A section whose plan is asked for: its pieces, its stock and the offcuts that lie there, and the plan being looked for."""
 
+    key: str
+    pieces: Sequence[ToCut]
+    stock: tuple[Stick, ...]
+    lying: Sequence[Offcut]
+    problem: Problem
+    cutting: Cutting
+    of_job: int | None
+    unit: Unit
 
-def _plan_of(problem: Problem, job_id: int | None, section: str) -> Plan:
-    """The plan of a section, as near to the last one shown as it may be; of settings that are only tried, anew."""
-    kept = _kept(problem)
-    last = _last(job_id, section) if job_id is not None else []
-    made = kept[0] if kept else plan(problem, SECONDS, near=NEAR, before=tuple(last))
-    kept[:] = [made]
-    last[:] = [(problem.stock[s.stick].length, tuple(c.length for c in s.cuts)) for s in made.sticks]
-    return made
+    def found(self, until: float) -> Found[Plan]:
+        """The plan of it as it is known, as near to the last one shown as it may be; of settings that are only tried, anew."""
+        found = self.cutting.found(until)
+        if self.of_job is not None and not found.searching:
+            _last(self.of_job, self.key)[:] = [
+                (self.problem.stock[s.stick].length, tuple(c.length for c in s.cuts)) for s in found.plan.sticks
+            ]
+        return found
 
 
 def _uncut(count: int, length: Length, so_far: CutSoFar | None, unit: Unit) -> int:
@@ -301,12 +310,14 @@ def job_cutting_out(
     shown: Tape,
     words: Region,
     currency: str,
+    patience: float | None = None,
 ) -> JobCuttingOut:
     """Plan the cutting of a job.
 
     Args:
         job: as solved; so_far: what is cut; settings: goal and stock; rules: for saw and offcuts.
-        tape: of the crew; shown: to write lengths on; words: for names; currency: the word for money.
+        tape: of the crew; shown: to write lengths on; words: for names; currency: the word for money;
+        patience: how long to wait for the best plans, in seconds.
     """
     pieces, waiting = to_cut(job, so_far, tape, words, rules.value("joints_apart"))
     by_section: dict[str, list[ToCut]] = {}
@@ -314,7 +325,9 @@ def job_cutting_out(
         by_section.setdefault(section_key(piece.section), []).append(piece)
     # the heaviest first: an order that stands while pieces are cut and stock is changed, so that no panel moves under the hand
     heaviest = sorted(by_section, key=lambda key: _weight(by_section[key][0].section), reverse=True)
-    sections = [_section(key, by_section[key], so_far.rack, settings, rules, tape, shown) for key in heaviest]
+    asked = [_asked(key, by_section[key], so_far.rack, settings, rules, tape) for key in heaviest]
+    until = time.monotonic() + (searches.PATIENCE if patience is None else patience)
+    sections = [_section(one, one.found(until), settings, shown) for one in asked]
     costs = [Fraction(s["cost"]) for s in sections if s["cost"] is not None]
     kerf, square, keep = (show(rules.value(n), shown).text for n in ("saw_kerf", "squaring_cut", "offcut_least"))
     return {
@@ -324,6 +337,7 @@ def job_cutting_out(
         "square": square,
         "keep": keep,
         "sections": sections,
+        "searching": any(s["searching"] for s in sections),
         "cost": money(sum(costs, Fraction(0))) if costs else None,
         "unpriced": [s["title"] for s in sections if s["cost"] is None],
         "newest": 0,
@@ -337,16 +351,10 @@ def stock_of(key: str, pieces: Sequence[ToCut], settings: Settings, unit: Unit) 
     return settings.stock.get(key) or usual_stock(unit, studs=any(p.stud for p in pieces))
 
 
-def _section(
-    key: str,
-    pieces: Sequence[ToCut],
-    rack: Sequence[Offcut],
-    settings: Settings,
-    rules: HouseRules,
-    tape: Tape,
-    shown: Tape,
-) -> SectionOut:
-    """The plan of one section."""
+def _asked(
+    key: str, pieces: Sequence[ToCut], rack: Sequence[Offcut], settings: Settings, rules: HouseRules, tape: Tape
+) -> _Asked:
+    """Ask for the plan of one section."""
     stock = stock_of(key, pieces, settings, tape.unit)
     lying = [o for o in rack if o.section == key]
     lengths: dict[Length, int] = {}
@@ -360,16 +368,34 @@ def _section(
     wanted = tuple(Wanted(p.label, p.length, p.count, p.join) for p in pieces)
     saw = [rules.value(n) for n in ("saw_kerf", "squaring_cut", "offcut_least")]
     problem = Problem(wanted, whole, saw[0], saw[1], saw[2], goal)
-    made = _plan_of(problem, settings.of_job, key)
-    ids: dict[Length, list[int]] = {length: [o.id for o in lying if o.length == length] for length in lengths}
+    before = tuple(_last(settings.of_job, key)) if settings.of_job is not None else ()
+    return _Asked(key, pieces, stock, lying, problem, Cutting(problem, before), settings.of_job, tape.unit)
+
+
+def _section(asked: _Asked, found: Found[Plan], settings: Settings, shown: Tape) -> SectionOut:
+    """The plan of one section."""
+    key, pieces, stock, lying, problem, made = (
+        asked.key,
+        asked.pieces,
+        asked.stock,
+        asked.lying,
+        asked.problem,
+        found.plan,
+    )
+    ids: dict[Length, list[int]] = {o.length: [] for o in lying}
+    for o in lying:
+        ids[o.length].append(o.id)
+    priced = all(s.price is not None for s in stock)
     sticks = _sticks(made, problem, pieces, ids, shown)
     used = {s["offcut"] for s in sticks}
     taken = [sum(1 for s in made.sticks if s.stick == i) for i in range(len(stock))]
     return {
         "section": key,
         "title": _title(pieces, shown),
-        "goal": goal,
-        "told": sentence(made, problem, shown.unit),
+        "goal": problem.goal,
+        "told": sentence(made, problem, shown.unit)
+        + (" A better plan is being looked for." if found.searching else ""),
+        "searching": found.searching,
         "proven": made.proven and not made.cannot,
         "cost": money(made.cost) if made.cost is not None and priced else None,
         "stock_mm": in_mm(total_of(made.sticks, problem)),
@@ -378,7 +404,7 @@ def _section(
         "sticks": sticks,
         "stock": [
             {
-                "length": exact_text(s.length, tape.unit),
+                "length": exact_text(s.length, asked.unit),
                 "nm": int(s.length.nm),
                 "text": show(s.length, shown).text,
                 "price": money(s.price) if s.price is not None else None,

@@ -24,6 +24,7 @@ from jambo.views.clock import at_the_wall, far, in_hours, spoken
 from jambo.views.held import Planned
 from jambo.views.opening import flag_out, item_detail, label
 from jambo.views.plan import made, sentence
+from jambo.views.searches import Found
 
 NUMBERS = {2: "two", 3: "three", 4: "four", 5: "five"}
 MOST_IN_NAME, MOST_NEEDS = 120, 40  # of what an operation waits for: enough to know what to do about it
@@ -153,7 +154,7 @@ class MovedOut(TypedDict):
 
 
 class JobPlanOut(TypedDict):
-    """A job's plan. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
+    """A job's plan; `searching` says that a better one is being looked for. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
     `moved` says which openings are done at another time, and `before` what the plan as kept comes to."""
 
     told: str
@@ -162,6 +163,7 @@ class JobPlanOut(TypedDict):
     bound: str | None
     proven: bool
     by_list: bool
+    searching: bool
     days: list[DayOut]
     held_up: list[HeldUpOut]
     deadlines: list[DeadlineOut]
@@ -194,7 +196,9 @@ class JobPlan:
         words: Region,
         learnt: Learnt,
         settled: Collection[str] = (),
+        patience: float | None = None,
     ) -> None:
+        self.patience = patience
         self.settled = frozenset(settled)
         self.coming: dict[int, ComingOut] = {}
         self.put_off = {f"{one.opening}:{one.work}": one.at for one in crew.put_off}
@@ -299,22 +303,28 @@ class JobPlan:
         return stated(self.said)
 
     @cached_property
+    def found(self) -> Found[Plan]:
+        """The plan as it is known, and whether a better one is being looked for. Raises Refused where the crew's hours never reach."""
+        return made(self.of, self.patience)
+
+    @property
     def plan(self) -> Plan:
-        """The plan. Raises Refused where the crew's hours never reach."""
-        return made(self.of)
+        """The plan as it is known. Raises Refused where the crew's hours never reach."""
+        return self.found.plan
 
     def out(self) -> JobPlanOut:
         """Plan it. Raises Refused for a crew that cannot be."""
         of, plan = self.of, self.plan
         return {
-            "told": sentence(plan, of),
+            "told": sentence(self.found, of),
             "start": at_the_wall(self.said.start),
             "finish": at_the_wall(of.moment(plan.finish)) if plan.placed else None,
             "bound": at_the_wall(of.moment(plan.bound)) if plan.placed else None,
             "proven": plan.proven,
             "by_list": plan.listed,
+            "searching": self.found.searching,
             "days": self._days(plan, of),
-            "held_up": [self._held_up(key, names) for key, names in of.waits.items()],
+            "held_up": self.held_up(),
             "deadlines": [*self._deadlines(plan, of)],
             "assumed": self.assumed,
             "chain": [self._called(key) for key in plan.chain],
@@ -390,6 +400,10 @@ class JobPlan:
             {"day": day, "people": [{"name": name, "work": people[name]} for name in order if name in people]}
             for day, people in days.items()
         ]
+
+    def held_up(self) -> list[HeldUpOut]:
+        """The work that cannot be planned, and what it waits for."""
+        return [self._held_up(key, names) for key, names in self.of.waits.items()]
 
     def _held_up(self, key: str, names: Sequence[str]) -> HeldUpOut:
         told = self.by_key[key]

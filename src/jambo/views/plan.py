@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
 from typing import Literal
 
 from typing_extensions import TypedDict
 
-from jambo.core.schedule.plan import planned
-from jambo.core.schedule.problem import Plan, Problem
+from jambo.core.schedule.problem import Plan
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.clock import at_the_wall, spoken
+from jambo.views.searches import Found, GoesOn, always, work_plan
 
 PLAN_FORMAT = "jambo-plan-result/1"
 
@@ -40,7 +39,7 @@ class NotPlannedOut(TypedDict):
 
 
 class PlanOut(TypedDict):
-    """A plan. No plan that is no later for its days is done before `bound`; `proven` says that they meet, `by_list` that nothing
+    """A plan; `searching` says that a better one is being looked for. No plan that is no later for its days is done before `bound`; `proven` says that they meet, `by_list` that nothing
     better was looked for. `chain` holds the finish up; `walks` is how often somebody goes to another room."""
 
     format: Literal["jambo-plan-result/1"]
@@ -50,38 +49,45 @@ class PlanOut(TypedDict):
     bound: str | None
     proven: bool
     by_list: bool
+    searching: bool
     chain: list[str]
     walks: int
     waits: list[NotPlannedOut]
 
 
-def sentence(plan: Plan, of: Stated) -> str:
+def sentence(found: Found[Plan], of: Stated) -> str:
     """Say when it is done, and how far from the best that can be at most.
 
     Args:
-        plan: as made; of: what it was made from.
+        found: as made; of: what it was made from.
     """
+    plan = found.plan
     if not plan.placed:
         return "Nothing can be planned yet." if of.waits else "Nothing is left to do."
     late = sum(bool(one.late) for one in plan.placed)
     days = f"; {late} {'ends' if late == 1 else 'end'} after the day set" if late else ""
     best = "no plan that is no later is done" if late else "no plan is done"
     bound = "sooner" if plan.proven else f"before {spoken(of.moment(plan.bound))}"
-    by = " It was set by going down a list." if plan.listed else ""
+    by = " It was set by going down a list." if plan.listed and not found.searching else ""
+    if found.searching:
+        by = " A better plan is being looked for."
+    elif found.ended and not plan.proven:
+        by = f" The search did not come to its end: {found.ended}."
     return f"Done {spoken(of.moment(plan.finish))}{days}; {best} {bound}.{by}"
 
 
-def plan_out(plan: Plan, of: Stated, said: PlanList) -> PlanOut:
+def plan_out(found: Found[Plan], of: Stated, said: PlanList) -> PlanOut:
     """A plan as JSON gives it.
 
     Args:
-        plan: as made; of: what it was made from; said: the document, for its labels.
+        found: as made; of: what it was made from; said: the document, for its labels.
     """
+    plan = found.plan
     labels = {one.key: one.label or one.key for one in said.operations}
     rooms = {one.key: one.room for one in said.operations}
     return {
         "format": "jambo-plan-result/1",
-        "told": sentence(plan, of),
+        "told": sentence(found, of),
         "operations": [
             {
                 "key": one.key, "label": labels[one.key], "room": rooms[one.key],
@@ -94,28 +100,35 @@ def plan_out(plan: Plan, of: Stated, said: PlanList) -> PlanOut:
         "bound": at_the_wall(of.moment(plan.bound)) if plan.placed else None,
         "proven": plan.proven,
         "by_list": plan.listed,
+        "searching": found.searching,
         "chain": list(plan.chain),
         "walks": plan.walks,
         "waits": [{"key": key, "label": labels[key], "waits_for": list(names)} for key, names in of.waits.items()],
     }  # fmt: skip
 
 
-def plan_list(said: PlanList) -> PlanOut:
-    """Plan an open document. Raises Refused for one that cannot be."""
+def plan_list(said: PlanList, patience: float | None = None, goes_on: GoesOn = always) -> PlanOut:
+    """Plan an open document. Raises Refused for one that cannot be.
+
+    Args:
+        said: the document; patience: how long to wait for the best plan, in seconds; goes_on: whether somebody waits.
+    """
     of = stated(said)
-    return plan_out(made(of), of, said)
+    found = made(of, patience, goes_on)
+    if found.searching:  # nobody asks for this one again
+        found = Found(found.plan, False, f"it was ended after {patience:g} s")
+    return plan_out(found, of, said)
 
 
-@lru_cache(maxsize=64)
-def _planned(problem: Problem) -> Plan | None:
-    """The plan of a problem: the day, the weeks and the calendars of a job that nobody changed stand on one search."""
-    return planned(problem)
+def made(of: Stated, patience: float | None = None, goes_on: GoesOn = always) -> Found[Plan]:
+    """The plan as it is known: the day, the weeks and the calendars of a job stand on one search. Raises Refused where the crew's hours
+    never reach.
 
-
-def made(of: Stated) -> Plan:
-    """Make the plan. Raises Refused where the crew's hours never reach."""
-    plan = _planned(of.problem)
-    if plan is None:
+    Args:
+        of: what is planned; patience: how long to wait for the best, in seconds; goes_on: whether somebody waits.
+    """
+    found = work_plan(of.problem, patience, goes_on)
+    if found.plan is None:
         raise Refused(
             [
                 FieldError(
@@ -123,4 +136,4 @@ def made(of: Stated) -> Plan:
                 )
             ]
         )
-    return plan
+    return Found(found.plan, found.searching, found.ended)

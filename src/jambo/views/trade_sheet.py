@@ -42,11 +42,12 @@ class TradeWallOut(TypedDict):
 
 
 class TradeSheetOut(TypedDict):
-    """What another trade has to know: `when` it comes and is done, each wall, and how many openings are not ready by then."""
+    """What another trade has to know; `searching` says that a better plan is being looked for. `when` it comes and is done, each wall, and how many openings are not ready by then."""
 
     trade: Trade
     label: str
     told: str
+    searching: bool
     when: list[str]
     walls: list[TradeWallOut]
 
@@ -65,7 +66,7 @@ def trade_sheet(plan: JobPlan, trade: Trade) -> TradeSheetOut:
     open_ = sum(bool(one["before"]) for rows in walls.values() for one in rows)
     count = "1 opening is" if open_ == 1 else f"{open_} openings are"
     return {
-        "trade": trade, "label": label,
+        "trade": trade, "label": label, "searching": bool(plan.said.people) and plan.found.searching,
         "told": f"{count} not ready for it yet." if open_ else "Every opening is ready for it.",
         "when": [*_when(plan, trade, label)],
         "walls": [

@@ -11,9 +11,7 @@ from jambo.core.solve import Result
 from jambo.core.wall.layout import Solved, lay_out
 from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.format.document import Document
-from jambo.format.facts import facts_of
-from jambo.format.problems import Refused
-from jambo.views.answers import FAILED, readable, worked_out
+from jambo.views.answers import FAILED, answered
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,8 +59,8 @@ def solved_job(openings: Iterable[Listed], walls: Mapping[int, tuple[str, Docume
     ids: list[int] = []
     standing: dict[int, list[int]] = {}
     for listed in openings:
-        facts = readable(listed.document)
-        result = worked_out(facts) if facts is not None else None
+        of = answered(listed.document) if listed.document is not None else None
+        facts, result = (of.facts, of.result) if of is not None else (None, None)
         if facts is None or result is None or FAILED in result.flags:
             job.left_out.append(listed.mark)
             continue
@@ -72,11 +70,11 @@ def solved_job(openings: Iterable[Listed], walls: Mapping[int, tuple[str, Docume
     off: dict[int, Counter[str]] = {}
     for wall_id, (name, document) in walls.items():
         here = standing.get(wall_id, [])
-        try:
-            wall = facts_of(document).wall
-        except Refused:
+        bare = answered(document).facts
+        if bare is None:
             job.left_out.append(name)
             continue
+        wall = bare.wall
         layout = lay_out([solved[i] for i in here], wall)
         off |= {here[i]: count for i, count in left_off(layout.shares, [solved[i] for i in here], wall).items()}
         job.walls.append(OfWall(wall_id, name, timber(layout, wall)))

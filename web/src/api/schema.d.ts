@@ -1904,7 +1904,7 @@ export interface components {
         };
         /**
          * BuyingOut
-         * @description A job's buying: lines by counter; orders of what the plan needs no more; how many orders are late; what is asked of each
+         * @description A job's buying: lines by counter, whose sticks may yet be others while `searching`; orders of what the plan needs no more; how many orders are late; what is asked of each
          *     kind of thing that was ordered when it comes, by key of `ITEMS`.
          */
         BuyingOut: {
@@ -1918,6 +1918,8 @@ export interface components {
             late: number;
             /** Left Out */
             left_out: string[];
+            /** Searching */
+            searching: boolean;
             /** Suppliers */
             suppliers: string[];
             /** Surplus */
@@ -2484,7 +2486,7 @@ export interface components {
         };
         /**
          * DaySheetOut
-         * @description A day; `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned.
+         * @description A day; `searching` says that better plans are being looked for. `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned.
          */
         DaySheetOut: {
             /** Comes */
@@ -2497,6 +2499,8 @@ export interface components {
             done: components["schemas"]["DayDoneOut"][];
             /** People */
             people: components["schemas"]["PersonSheetOut"][];
+            /** Searching */
+            searching: boolean;
             /** Told */
             told: string;
             /** Waits */
@@ -3526,7 +3530,7 @@ export interface components {
         };
         /**
          * JobCuttingOut
-         * @description A job's cutting plans, the heaviest section first; `waiting` are those with pieces that wait for facts.
+         * @description A job's cutting plans, the heaviest section first; `searching` says that better ones are being looked for, `waiting` are those with pieces that wait for facts.
          *
          *     `cost` is that of the sections that are priced, None where none is; `unpriced` names the others. `newest` is the last stick that was
          *     cut, by its line in the record.
@@ -3546,6 +3550,8 @@ export interface components {
             left_out: string[];
             /** Newest */
             newest: number;
+            /** Searching */
+            searching: boolean;
             /** Sections */
             sections: components["schemas"]["SectionOut"][];
             /** Square */
@@ -3595,7 +3601,7 @@ export interface components {
         };
         /**
          * JobPlanOut
-         * @description A job's plan. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
+         * @description A job's plan; `searching` says that a better one is being looked for. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
          *     `moved` says which openings are done at another time, and `before` what the plan as kept comes to.
          */
         JobPlanOut: {
@@ -3623,6 +3629,8 @@ export interface components {
             moved: components["schemas"]["jambo__views__job_plan__MovedOut"][];
             /** Proven */
             proven: boolean;
+            /** Searching */
+            searching: boolean;
             /** Start */
             start: string;
             /** Told */
@@ -4748,7 +4756,7 @@ export interface components {
         };
         /**
          * PlanOut
-         * @description A plan. No plan that is no later for its days is done before `bound`; `proven` says that they meet, `by_list` that nothing
+         * @description A plan; `searching` says that a better one is being looked for. No plan that is no later for its days is done before `bound`; `proven` says that they meet, `by_list` that nothing
          *     better was looked for. `chain` holds the finish up; `walks` is how often somebody goes to another room.
          */
         PlanOut: {
@@ -4769,6 +4777,8 @@ export interface components {
             operations: components["schemas"]["PlannedOut"][];
             /** Proven */
             proven: boolean;
+            /** Searching */
+            searching: boolean;
             /** Told */
             told: string;
             /** Waits */
@@ -5599,6 +5609,8 @@ export interface components {
             rack: components["schemas"]["OffcutOut"][];
             /** Said */
             said: boolean;
+            /** Searching */
+            searching: boolean;
             /** Section */
             section: string;
             /** Sticks */
@@ -6599,11 +6611,13 @@ export interface components {
         };
         /**
          * TradeSheetOut
-         * @description What another trade has to know: `when` it comes and is done, each wall, and how many openings are not ready by then.
+         * @description What another trade has to know; `searching` says that a better plan is being looked for. `when` it comes and is done, each wall, and how many openings are not ready by then.
          */
         TradeSheetOut: {
             /** Label */
             label: string;
+            /** Searching */
+            searching: boolean;
             /** Told */
             told: string;
             /**
@@ -15538,7 +15552,10 @@ export interface operations {
     };
     plan_api_plan_post: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description After which the best plan so far is given. */
+                seconds?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 
 import { api, ask, type Buying, type BuyLine, type Order } from "../api/client";
 import { renew } from "../app/renew";
+import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 
@@ -50,6 +51,7 @@ export function useBuying(id: number) {
   const list = useQuery({
     queryKey: ["job", id, "buying", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/buying", { params: { path: { job_id: id }, query } })),
+    refetchInterval: untilFound,
     placeholderData: keepPreviousData,
   });
   const anew = () => renew(client, ["job", id], ["jobs", "waits"]);

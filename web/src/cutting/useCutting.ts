@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 
 import { ApiProblem, api, ask, type Cutting, type PlannedPiece, type PlannedStick, type Unit } from "../api/client";
 import { renew } from "../app/renew";
+import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { useHeld } from "../tape/typed";
@@ -30,6 +31,7 @@ export function useCutting(id: number) {
   const plan = useQuery({
     queryKey: ["job", id, "cutting", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/cutting", { params: { path, query } })),
+    refetchInterval: untilFound,
     placeholderData: keepPreviousData,
   });
   const cut = useQuery({
@@ -45,6 +47,7 @@ export function useCutting(id: number) {
     queryKey: ["job", id, "cutting", "try", draft, query],
     queryFn: ({ signal }) =>
       ask(api.POST("/api/jobs/{job_id}/cutting/try", { params: { path, query }, body: draft!, signal })),
+    refetchInterval: untilFound,
     enabled: open,
     placeholderData: keepPreviousData,
     retry: (count, failure) => count < 2 && failure instanceof ApiProblem && failure.offline,

@@ -6,6 +6,7 @@ import { Link, useParams } from "react-router";
 import { ApiProblem, api, ask, type DayPerson, type DaySheet, type DayWork } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { useInAddress } from "../app/useInAddress";
@@ -25,6 +26,7 @@ function useDay(id: number, day: string) {
   const sheet = useQuery({
     queryKey: ["job", id, "day", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/day", { params: { path, query } })),
+    refetchInterval: untilFound,
     placeholderData: keepPreviousData,
     retry: (count, failure) => count < 2 && failure instanceof ApiProblem && failure.offline,
   });

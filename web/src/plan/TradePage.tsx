@@ -6,6 +6,7 @@ import { Link, useParams } from "react-router";
 import { api, ask, type TradeSheet } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { WithFractions } from "../tape/Digits";
@@ -23,6 +24,7 @@ export function TradePage() {
     queryKey: ["job", id, "trade", trade, query],
     queryFn: () =>
       ask(api.GET("/api/jobs/{job_id}/trades/{trade}", { params: { path: { job_id: id, trade }, query } })),
+    refetchInterval: untilFound,
     retry: false,
     placeholderData: (before) => before,
   });

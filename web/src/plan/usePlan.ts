@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 
 import { ApiProblem, api, ask, type Crew } from "../api/client";
 import { renew } from "../app/renew";
+import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { useHeld } from "../tape/typed";
@@ -44,6 +45,7 @@ export function usePlan(id: number) {
   const plan = useQuery({
     queryKey: ["job", id, "plan", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/plan", { params: { path, query } })),
+    refetchInterval: untilFound,
     enabled: someone,
     retry: false,
     placeholderData: keepPreviousData,
@@ -55,6 +57,7 @@ export function usePlan(id: number) {
     queryKey: ["job", id, "plan", "try", calm, query],
     queryFn: ({ signal }) =>
       ask(api.POST("/api/jobs/{job_id}/plan/try", { params: { path, query }, body: calm!, signal })),
+    refetchInterval: untilFound,
     enabled: calm !== null && (calm.crew.people ?? []).length > 0,
     retry: false,
     placeholderData: keepPreviousData,

@@ -6,7 +6,7 @@ It stops at counts of steps and not at times, so that the same job gives the sam
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from typing import TYPE_CHECKING
 
@@ -81,8 +81,8 @@ def _reached(there: Sequence[tuple[int, int, int]], begin: int, work: int, hands
     return max(0, there[-1][1] - begin)
 
 
-def best(problem: Problem, hours: Hours, hint: Set) -> Best:
-    """Look for the best plan, from one that is there.
+def best(problem: Problem, hours: Hours, hint: Set) -> Iterator[Best]:
+    """Look for the best plan, from one that is there: what each stage of the search comes to, the last the best.
 
     Args:
         problem: what is planned; hours: of its crew; hint: a plan to begin from, which is never made worse.
@@ -94,16 +94,18 @@ def best(problem: Problem, hours: Hours, hint: Set) -> Best:
     if made.late:
         _, found = _solved(made, cp_model.LinearExpr.sum(made.late), found, problem, STEPS / 2)
         made.model.add(cp_model.LinearExpr.sum(made.late) <= sum(_late(problem, hours, found)))
+        yield Best(found, min(at_least, finish_of(problem, found)), False)
     made.model.add(made.finish >= at_least)
     bound, finish = at_least, finish_of(problem, found)
     if bound < finish:
         solver, found = _solved(made, made.finish, found, problem, STEPS)
         bound = max(at_least, round(solver.best_objective_bound)) if solver is not None else at_least
         finish = finish_of(problem, found)
+    yield Best(found, min(bound, finish), bound >= finish)
     if len(problem.operations) <= ROOMS:
         made.model.add(made.finish <= finish)
         _, found = _solved(made, cp_model.LinearExpr.sum(made.spans), found, problem, STEPS / 2)
-    return Best(found, min(bound, finish), bound >= finish)
+        yield Best(found, min(bound, finish), bound >= finish)
 
 
 def _late(problem: Problem, hours: Hours, found: Set) -> list[int]:

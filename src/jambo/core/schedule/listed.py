@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import random
-from bisect import bisect_right
+from bisect import bisect_left, bisect_right, insort
 from collections.abc import Iterator, Sequence
+from heapq import heapify, heappop, heappush, merge
 
 from jambo.core.frozen import dataclass
 from jambo.core.schedule.hours import Hours
@@ -83,45 +84,91 @@ class List:
             The plan in working minutes; None where the hours there are do not reach.
         """
         ops = self.problem.operations
-        people = range(len(self.problem.people))
         start = [0] * len(ops)
         made: dict[int, tuple[int, ...]] = {}
         left = [len(before) for before in self.problem.before]
         opens = list(self.begins)
-        ready = {i for i, n in enumerate(left) if not n}
-        rooms, lasts = [one.room for one in ops], [one.minutes for one in ops]
+        waits = [(opens[i], i) for i, n in enumerate(left) if not n]  # for their time; a heap
+        heapify(waits)
+        can = _Can(self.problem, weights, stay)
         free_from, last = [0] * len(self.problem.people), [""] * len(self.problem.people)
         at = 0
-        while ready:
-            until = {p: self._until(p, at) for p in people if free_from[p] <= at}
+        while waits or can:
+            while waits and waits[0][0] <= at:
+                can.add(heappop(waits)[1])
+            until = {p: self._until(p, at) for p, since in enumerate(free_from) if since <= at}
             free = {p for p, end in until.items() if end > at}
-            can = [i for i in ready if opens[i] <= at] if free else []
-            here = {last[p] for p in free}
-            can.sort(key=lambda i: (-weights[i] - (stay if rooms[i] in here else 0), i))
-            for i in can:
-                able = [p for p in self.may[i] if p in free and until[p] >= at + lasts[i]]
+            taken = []
+            for i in can.best_first(free, {last[p] for p in free}):
+                able = [p for p in self.may[i] if p in free and until[p] >= at + ops[i].minutes]
                 if len(able) < ops[i].hands:
                     continue
-                able.sort(key=lambda p: (last[p] != rooms[i], p))
+                able.sort(key=lambda p: (last[p] != ops[i].room, p))
                 start[i], made[i] = at, tuple(sorted(able[: ops[i].hands]))
-                ready.discard(i)
-                end = at + lasts[i]
+                taken.append(i)
+                end = at + ops[i].minutes
                 for p in made[i]:
                     free.discard(p)
-                    free_from[p], last[p] = end, rooms[i]
+                    free_from[p], last[p] = end, ops[i].room
                 for j in self.follows[i]:
                     left[j] -= 1
                     opens[j] = max(opens[j], end)
                     if not left[j]:
-                        ready.add(j)
+                        heappush(waits, (opens[j], j))
                 if not free:
                     break
+            for i in taken:
+                can.take(i)
             k = bisect_right(self.edges, at)
-            later = [t for t in (*free_from, *(opens[i] for i in ready)) if t > at]
+            later = [t for t in (*free_from, *(w[0] for w in waits[:1])) if t > at]
             at = min([*later, *self.edges[k : k + 1]], default=FOREVER)
-            if ready and at >= self.hours.length:
+            if (waits or can) and at >= self.hours.length:
                 return None
         return Set(tuple(start), tuple(made[i] for i in range(len(ops))), tuple(made))
+
+
+class _Can:
+    """What can begin, the heaviest first; what is in a room somebody free was in last weighs more. Of thousands only the first are looked at."""
+
+    def __init__(self, problem: Problem, weights: Sequence[float], stay: float) -> None:
+        self.ops, self.stay = problem.operations, stay
+        self.key = [(-weight, i) for i, weight in enumerate(weights)]
+        self.all: dict[int, list[tuple[float, int]]] = {}  # by hands
+        self.rooms: dict[tuple[str, int], list[tuple[float, int]]] = {}
+
+    def __bool__(self) -> bool:
+        return any(self.all.values())
+
+    def add(self, i: int) -> None:
+        one = self.ops[i]
+        insort(self.all.setdefault(one.hands, []), self.key[i])
+        insort(self.rooms.setdefault((one.room, one.hands), []), self.key[i])
+
+    def take(self, i: int) -> None:
+        one = self.ops[i]
+        for keys in (self.all[one.hands], self.rooms[one.room, one.hands]):
+            del keys[bisect_left(keys, self.key[i])]
+
+    def best_first(self, free: set[int], here: set[str]) -> Iterator[int]:
+        """Operations there are hands for, as long as there are; `free` shrinks meanwhile."""
+        near = sorted(here) if self.stay else []
+
+        def others(hands: int) -> Iterator[tuple[float, int]]:
+            for key in self.all[hands]:
+                if len(free) < hands:
+                    return
+                if not near or self.ops[key[1]].room not in here:
+                    yield key
+
+        def nearby(room: str, hands: int) -> Iterator[tuple[float, int]]:
+            for weight, i in self.rooms.get((room, hands), ()):
+                if len(free) < hands:
+                    return
+                yield weight - self.stay, i
+
+        streams = [others(hands) for hands in self.all]
+        streams += [nearby(room, hands) for room in near for hands in self.all]
+        return (i for _, i in merge(*streams))
 
 
 def weighed(problem: Problem, hours: Hours, draws: int) -> Iterator[tuple[list[float], float]]:

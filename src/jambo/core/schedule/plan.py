@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from jambo.core.schedule.best import best, least_finish
@@ -28,28 +28,50 @@ def planned(problem: Problem) -> Plan | None:
     Raises:
         Circle: for operations that wait for each other.
     """
+    *_, last = plans(problem)
+    return last
+
+
+def plans(problem: Problem) -> Iterator[Plan | None]:
+    """Plans of a job, each no worse than the one before, the last as `planned` gives it: whoever cannot wait has the best so far.
+
+    Args, Raises: as `planned`.
+    """
+    first = at_once(problem)
+    yield first
+    if first is None or not problem.operations:
+        return
+    hours = hours_of(problem.people, problem.start)
+    found = _listed(problem, hours)
+    assert found is not None
+    if len(problem.operations) > SEARCHED:
+        yield _by_list(problem, hours, found)
+        return
+    for searched in best(problem, hours, found):
+        named = _early(problem, hours, _named(problem, hours, searched.set))
+        yield _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
+
+
+def at_once(problem: Problem) -> Plan | None:
+    """The plan of going down the list by the usual weights alone: quick, however large the job. Args, Raises: as `planned`."""
     if not problem.operations:
         return Plan()
     hours = hours_of(problem.people, problem.start)
-    if not hours.windows:
-        return None
-    found = _listed(problem, hours)
-    if found is None:
-        return None
-    if len(problem.operations) > SEARCHED:
-        finish = finish_of(problem, found)
-        bound = min(least_finish(problem, hours), finish)
-        return _told(problem, hours, found, bound, proven=bound >= finish, listed=True)
-    searched = best(problem, hours, found)
-    named = _early(problem, hours, _named(problem, hours, searched.set))
-    return _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
+    found = _listed(problem, hours, quick=True) if hours.windows else None
+    return None if found is None else _by_list(problem, hours, found)
 
 
-def _listed(problem: Problem, hours: Hours) -> Set | None:
+def _by_list(problem: Problem, hours: Hours, found: Set) -> Plan:
+    finish = finish_of(problem, found)
+    bound = min(least_finish(problem, hours), finish)
+    return _told(problem, hours, found, bound, proven=bound >= finish, listed=True)
+
+
+def _listed(problem: Problem, hours: Hours, *, quick: bool = False) -> Set | None:
     """The best of the plans made by going down a list with several weights."""
     by, chosen, least = List(problem, hours), None, None
     n = len(problem.operations)
-    draws = 0 if n > LONG else min(DRAWS, ENOUGH // n)
+    draws = 0 if quick or n > LONG else min(DRAWS, ENOUGH // n)
     for weights, stay in weighed(problem, hours, draws):
         found = by.plan(weights, stay)
         if found is not None and (least is None or _worth(problem, hours, found) < least):

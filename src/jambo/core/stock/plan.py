@@ -16,17 +16,21 @@ from jambo.core.quantities.length import Length
 from jambo.core.stock.columns import Column, Demand, Pool, Relaxed, Spliced, Way, relax
 from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid
 from jambo.core.stock.problem import Goal, Plan, Problem, Wanted
-from jambo.core.stock.splices import Ways, cheapest, ways_to_join
+from jambo.core.stock.splices import MOST_WAYS, Ways, cheapest, ways_to_join
 from jambo.core.stock.sticks import Filling, cost_of, lay_out, queues, waste_of
 from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, wanted
 from jambo.core.stock.within import within
 
 Before = tuple[Length, tuple[Length, ...]]  # a stick's length, and those of its pieces
 Tell = Callable[[str, Fraction, Fraction], None]
+Show = Callable[[Plan], None]
 
 DIVES = 3
 MOST_NODES = 2000  # of the search over all that could be better
 NODES = 20  # of the search over the fillings found, before all that could be better are looked at
+FEW_WAYS = (12, 60)  # to splice a piece, for a first plan; all of them where these do not do
+MOST_LOOKED_AT = 20_000  # pieces times lengths of stock, for a first plan
+FEW_LENGTHS = 6  # the longest, and as many of the cheapest, that it takes where there is more to look at
 SECONDS = 20.0  # after which the best plan so far is given, with its bound
 
 
@@ -45,8 +49,12 @@ def _longest(problem: Problem) -> Length | None:
     return max((problem.stock[c.stick].length - problem.square for c in classes_of(problem)), default=None)
 
 
-def take_apart(problem: Problem) -> Asked:
-    """Gather pieces of a length into kinds, and find the ways to splice what is longer than any stick."""
+def take_apart(problem: Problem, few_ways: Sequence[int] = ()) -> Asked:
+    """Gather pieces of a length into kinds, and find the ways to splice what is longer than any stick.
+
+    Args:
+        problem: what is asked; few_ways: how many ways to look at first; all of them where those do not do, or none is given.
+    """
     longest = _longest(problem)
     count: dict[Length, int] = {}
     splits: list[tuple[int, Ways]] = []
@@ -55,7 +63,9 @@ def take_apart(problem: Problem) -> Asked:
         if longest is not None and piece.length <= longest:
             count[piece.length] = count.get(piece.length, 0) + piece.count
             continue
-        ways = ways_to_join(piece.length, piece.join, piece.count, longest) if piece.join and longest else None
+        ways = None
+        for most in (*few_ways, MOST_WAYS) if piece.join and longest else ():
+            ways = ways or ways_to_join(piece.length, piece.join, piece.count, longest, most)  # type: ignore[arg-type]
         if ways is None:
             cannot.append(i)
         else:
@@ -101,6 +111,7 @@ class _Search:
     pool: Pool
     best: Whole
     near: Fraction
+    show: Callable[[Whole, Fraction], None] | None = None
     bound: Fraction = Fraction(0)
 
     def go_on(self) -> bool:
@@ -119,6 +130,8 @@ class _Search:
     def said(self, what: str) -> None:
         if self.tell:
             self.tell(what, self.best.weight, self.bound)
+        if self.show:
+            self.show(self.best, min(self.bound, self.best.weight))
 
     @property
     def done(self) -> bool:
@@ -216,17 +229,18 @@ def _improve(s: _Search, relaxed: Relaxed) -> None:
     s.said("looked at all")
 
 
-def _solved(
-    problem: Problem, asked: Asked, seconds: float, tell: Tell | None, near: Fraction, before: Sequence[Before]
-) -> tuple[Whole, Fraction, Grid]:
-    grid = on_grid(problem, asked.lengths)
+def _begin(problem: Problem, asked: Asked, grid: Grid, before: Sequence[Before]) -> Whole:
+    """Everything packed by size, or the plan before where that is as good."""
     first = _first(grid, asked.demand)
     was = _as_before(problem, asked, grid, before) if before else None
-    best = was if was is not None and was.rank <= first.rank else first
-    s = _Search(grid, asked.demand, time.monotonic() + seconds, tell, Pool(), best, near)
-    s.offer(best)
+    return was if was is not None and was.rank <= first.rank else first
+
+
+def _solved(problem: Problem, asked: Asked, s: _Search) -> tuple[Whole, Fraction]:
+    grid = s.grid
+    s.offer(s.best)
     if not asked.lengths:
-        return s.best, Fraction(0), grid
+        return s.best, Fraction(0)
     for of, (spliced, way) in enumerate(zip(s.demand.spliced, s.best.ways, strict=True)):
         s.pool.choose(of, way, spliced.parts(way))
     relaxed = relax(grid, asked.demand, s.pool, s.go_on)
@@ -236,7 +250,44 @@ def _solved(
         _improve(s, relaxed)
     if any(s.best.lacking):
         s.bound = Fraction(0)  # what cannot be cut at all has no bound to be held against
-    return s.best, min(s.bound, s.best.weight), grid
+    return s.best, min(s.bound, s.best.weight)
+
+
+def first_plan(problem: Problem, before: Sequence[Before] = ()) -> Plan:
+    """Everything packed by size, or as it was before, without looking for better: quick, however long the list.
+
+    Args:
+        problem, before: as for `plan`.
+    """
+    if problem.goal == "lengths":
+        return _one_length(problem, first_plan)
+    if len(problem.stock) * len(problem.pieces) > MOST_LOOKED_AT and len(problem.stock) > 2 * FEW_LENGTHS:
+        return _few_lengths(problem)
+    asked = take_apart(problem, FEW_WAYS)
+    grid = on_grid(problem, asked.lengths)
+    whole = _begin(problem, asked, grid, before)
+    lacking = any(whole.lacking) or not asked.lengths
+    return _laid_out(
+        problem, asked, grid, whole, Fraction(0) if lacking else min(_plain_bound(grid, asked), whole.weight)
+    )
+
+
+def _plain_bound(grid: Grid, asked: Asked) -> Fraction:
+    """What all of the pieces come to, each at the cheapest room there is."""
+    room = min((c.weight / r for c, r in zip(grid.classes, grid.loose[1], strict=True) if r), default=Fraction(0))
+    return room * sum(n * size for n, size in zip(asked.demand.count, grid.loose[0], strict=True))
+
+
+def _few_lengths(problem: Problem) -> Plan:
+    """A first plan from the longest lengths and those that cost the least a foot alone; what lies there is left aside."""
+    had = [i for i, stick in enumerate(problem.stock) if stick.endless] or [*range(len(problem.stock))]
+    cheap = sorted(
+        had, key=lambda i: ((problem.stock[i].price or 0) / problem.stock[i].length.nm, -problem.stock[i].length.nm)
+    )
+    long = sorted(had, key=lambda i: -problem.stock[i].length.nm)
+    chosen = sorted({*long[:FEW_LENGTHS], *cheap[:FEW_LENGTHS]})
+    made = first_plan(replace(problem, stock=tuple(problem.stock[i] for i in chosen)))
+    return replace(made, sticks=tuple(replace(s, stick=chosen[s.stick]) for s in made.sticks), bound=Fraction(0))
 
 
 def plan(
@@ -245,21 +296,28 @@ def plan(
     tell: Tell | None = None,
     near: Fraction = Fraction(0),
     before: Sequence[Before] = (),
+    show: Show | None = None,
 ) -> Plan:
     """Plan the cutting of everything that can be cut, and prove how far from the best it can be.
 
     Args:
         problem: pieces, stock, saw and goal; seconds: after which the best so far is given; tell: is told how it goes: what
             was done, what the best plan comes to, and the bound; near: the share of the bound within which a plan is good
-            enough; before: the sticks of an earlier plan, with what was cut from each: they stay where that is as good.
+            enough; before: the sticks of an earlier plan, with what was cut from each: they stay where that is as good;
+            show: is given the best plan so far, whenever there may be a better one.
 
     Returns:
         The plan. The same problem gives the same plan, unless the time ran out.
     """
     if problem.goal == "lengths":
-        return _one_length(problem, seconds, tell, near)
+        bought = sum(stick.endless for stick in problem.stock) + 1
+        return _one_length(problem, lambda one: plan(one, seconds / bought, tell, near), show)
+    until = time.monotonic() + seconds
     asked = take_apart(problem)
-    whole, bound, grid = _solved(problem, asked, seconds, tell, near, before)
+    grid = on_grid(problem, asked.lengths)
+    seen = (lambda whole, bound: show(_laid_out(problem, asked, grid, whole, bound))) if show else None
+    begun = _begin(problem, asked, grid, before)
+    whole, bound = _solved(problem, asked, _Search(grid, asked.demand, until, tell, Pool(), begun, near, seen))
     return _laid_out(problem, asked, grid, whole, bound)
 
 
@@ -291,8 +349,12 @@ def _laid_out(problem: Problem, asked: Asked, grid: Grid, whole: Whole, bound: F
     )
 
 
-def _one_length(problem: Problem, seconds: float, tell: Tell | None, near: Fraction) -> Plan:
-    """One length of stock for everything, beside what lies there: the one that comes to the least in all."""
+def _one_length(problem: Problem, planned: Callable[[Problem], Plan], show: Show | None = None) -> Plan:
+    """One length of stock for everything, beside what lies there: the one that comes to the least in all.
+
+    Args:
+        problem: what is asked; planned: plans it for one length; show: is given the best so far.
+    """
     priced = all(s.price is not None for s in problem.stock if s.endless)
     goal: Goal = "cost" if priced else "waste"
     lie = tuple(replace(s, price=None) for s in problem.stock if s.on_hand)
@@ -301,11 +363,17 @@ def _one_length(problem: Problem, seconds: float, tell: Tell | None, near: Fract
     for n, stick in enumerate([*([None] if lie else []), *bought]):
         more = () if stick is None else (replace(problem.stock[stick], on_hand=0),)
         one = replace(problem, stock=(*lie, *more), goal=goal)
-        made = plan(one, seconds / (len(bought) + 1), tell, near)
+        made = planned(one)
         lacking = sum(problem.pieces[i].count for i in made.cannot)
         tried.append(((lacking, made.value, n), _at_home(made, problem, stick), int(stick is not None)))
+        if show:
+            show(_of_one_length(tried, bool(lie)))
         if stick is None and not lacking:
             break  # what lies there does for all of it
+    return _of_one_length(tried, bool(lie))
+
+
+def _of_one_length(tried: Sequence[tuple[tuple[int, Fraction, int], Plan, int]], lie: bool) -> Plan:
     _, best, lengths = min(tried, key=lambda t: t[0])
     least = Fraction(0) if lie and not best.cannot else Fraction(lengths)
     return replace(best, value=Fraction(lengths), bound=min(least, Fraction(lengths)) if lengths else Fraction(0))

@@ -64,12 +64,12 @@ class Ways:
     every: bool
 
 
-def ways_to_join(length: Length, join: Join, count: int, longest: Length) -> Ways | None:
+def ways_to_join(length: Length, join: Join, count: int, longest: Length, most_ways: int = MOST_WAYS) -> Ways | None:
     """Ways to make so many copies from parts no longer than the longest stick gives; None where the places do not allow it.
 
     Args:
         length: of the piece; join: its places and how far apart the joints of copies that lie on each other are;
-        count: of copies; longest: part a stick gives.
+        count: of copies; longest: part a stick gives; most_ways: that are looked at.
     """
     ends = _ends(length, join)
     fewest = _fewest(ends, longest)
@@ -77,8 +77,8 @@ def ways_to_join(length: Length, join: Join, count: int, longest: Length) -> Way
         return None
     apart = join.apart if count > 1 else ZERO
     for parts in (fewest + 1, fewest + 2):
-        single = list(islice(_ways(ends, longest, parts), MOST_WAYS + 1))
-        every, single = len(single) <= MOST_WAYS, single[:MOST_WAYS]
+        single = list(islice(_ways(ends, longest, parts), most_ways + 1))
+        every, single = len(single) <= most_ways, single[:most_ways]
         single.sort(key=lambda joints: (len(joints), [-p.nm for p in joints]))
         clear = tuple(tuple(_clear(one, other, apart) for other in single) for one in single)
         if any(map(any, clear)):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from fractions import Fraction
@@ -60,21 +61,14 @@ def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Col
         want: pieces of each kind; used: sticks of each class that are taken already.
     """
     left, used = list(want), list(used)
-    order = sorted(range(len(want)), key=lambda k: -grid.sizes[k])
+    by_size = _BySize(grid.sizes, left)
     found: list[tuple[Column, int]] = []
-    while any(left):
+    while (longest := by_size.longest()) is not None:
         best: tuple[tuple[float, int], int, tuple[tuple[int, int], ...]] | None = None
-        longest = next(k for k in order if left[k])
         for of, sticks in enumerate(grid.classes):
-            room = grid.rooms[of]
-            if grid.sizes[longest] > room or (sticks.most is not None and used[of] >= sticks.most):
+            if grid.sizes[longest] > grid.rooms[of] or (sticks.most is not None and used[of] >= sticks.most):
                 continue
-            pattern: list[tuple[int, int]] = []
-            for kind in order:
-                n = min(left[kind], room // grid.sizes[kind])
-                if n:
-                    pattern.append((kind, n))
-                    room -= n * grid.sizes[kind]
+            pattern, room = by_size.fill(grid.rooms[of])
             fills = grid.rooms[of] - room
             score = (float(sticks.weight) / fills, -fills)
             if best is None or score < best[0]:
@@ -91,6 +85,41 @@ def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Col
         used[of] += times
         found.append((Column(of, taken), times))
     return found
+
+
+class _BySize:
+    """Kinds of pieces by their size, of which some are left: thousands of kinds that do not fit, or are gone, are passed over at once."""
+
+    def __init__(self, sizes: Sequence[int], left: list[int]) -> None:
+        self.sizes, self.left = sizes, left
+        self.order = sorted(range(len(left)), key=lambda k: -sizes[k])
+        self.falling = [-sizes[k] for k in self.order]
+        self.next = list(range(len(left) + 1))  # the first of which some may be left, from each on
+
+    def _some(self, at: int) -> int:
+        end = at
+        while end < len(self.order) and not self.left[self.order[end]]:
+            end = self.next[end] if self.next[end] > end else end + 1
+        while at < end:
+            at, self.next[at] = max(at + 1, self.next[at]), end
+        return end
+
+    def longest(self) -> int | None:
+        """The longest kind of which some are left."""
+        at = self._some(0)
+        return self.order[at] if at < len(self.order) else None
+
+    def fill(self, room: int) -> tuple[list[tuple[int, int]], int]:
+        """Fill a room with what is left, the longest that still fits first; and what of it stays empty."""
+        pattern: list[tuple[int, int]] = []
+        at = 0
+        while (at := self._some(max(at, bisect_left(self.falling, -room, at)))) < len(self.order):
+            kind = self.order[at]
+            if n := min(self.left[kind], room // self.sizes[kind]):
+                pattern.append((kind, n))
+                room -= n * self.sizes[kind]
+            at += 1
+        return pattern, room
 
 
 def _used(grid: Grid, sticks: Sequence[tuple[Column, int]]) -> list[int]:

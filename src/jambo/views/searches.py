@@ -1,0 +1,113 @@
+"""Plans that are looked for beside everything else: what there is at once, and the better one when it is there."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable, Sequence
+from fractions import Fraction
+from typing import Generic, TypeVar
+
+from jambo.children import CHILDREN, Task
+from jambo.core.frozen import dataclass
+from jambo.core.schedule.plan import at_once, plans
+from jambo.core.schedule.problem import Plan as WorkPlan
+from jambo.core.schedule.problem import Problem as WorkProblem
+from jambo.core.stock.plan import Before, first_plan, plan
+from jambo.core.stock.problem import Plan as CutPlan
+from jambo.core.stock.problem import Problem as CutProblem
+
+P = TypeVar("P")
+
+SECONDS_OF_WORK = 60.0  # for the plan of a job; its stages end at counts of steps, most much sooner
+SECONDS_OF_CUTTING = 4.0  # a section; sooner where the plan meets its bound
+NEAR = Fraction(1, 500)  # or comes as near to it: a foot in 500
+PATIENCE = 0.12  # how long a page waits for the better plan before it is given what there is
+
+Heard = tuple[str, Fraction, Fraction]  # what was done, the best, and the bound
+
+
+def work(send: Callable[[WorkPlan | None], None], problem: WorkProblem) -> None:
+    """Plans of who does what when, each better than the last."""
+    for made in plans(problem):
+        send(made)
+
+
+def cut(
+    send: Callable[[tuple[CutPlan, tuple[Heard, ...]]], None],
+    problem: CutProblem,
+    seconds: float,
+    near: Fraction,
+    before: Sequence[Before],
+) -> None:
+    """Cutting plans, each better than the last, with all that was told on the way."""
+    heard: list[Heard] = []
+
+    def tell(what: str, best: Fraction, bound: Fraction) -> None:
+        heard.append((what, best, bound))
+
+    def show(made: CutPlan) -> None:
+        send((made, tuple(heard)))
+
+    show(first_plan(problem, before))
+    show(plan(problem, seconds, tell, near, before, show))
+
+
+@dataclass(frozen=True)
+class Found(Generic[P]):
+    """A plan, and whether a better one is still being looked for; `ended` says why the search ended before its end, "" where it did not."""
+
+    plan: P
+    searching: bool
+    ended: str = ""
+
+
+GoesOn = Callable[[], bool]
+
+
+def always() -> bool:
+    """Somebody waits."""
+    return True
+
+
+def work_plan(problem: WorkProblem, patience: float | None = None, goes_on: GoesOn = always) -> Found[WorkPlan | None]:
+    """The plan of a job as it is known: at once by the list, and the best when it is there.
+
+    Args:
+        problem: people and operations; patience: how long to wait for the best, in seconds; goes_on: whether somebody waits.
+    """
+    task = CHILDREN.ask(work, (problem,), SECONDS_OF_WORK)
+    if patience is not None or not task.has:  # what is being bettered is not waited for again and again
+        CHILDREN.wait(task, PATIENCE if patience is None else patience, goes_on)
+    return _found(task, lambda best: best, lambda: at_once(problem))
+
+
+def cutting_list(problem: CutProblem, seconds: float) -> Task[tuple[CutPlan, tuple[Heard, ...]]]:
+    """Have a cutting list planned that nobody keeps, for so many seconds."""
+    return CHILDREN.ask(cut, (problem, seconds, Fraction(0), ()), seconds)
+
+
+class Cutting:
+    """The cutting plan of one section, being looked for."""
+
+    def __init__(self, problem: CutProblem, before: tuple[Before, ...]) -> None:
+        self.problem, self.before = problem, before
+        self.task = CHILDREN.ask(
+            cut, (problem, SECONDS_OF_CUTTING, NEAR, before), SECONDS_OF_CUTTING * 1.5, key=("cut", problem)
+        )
+
+    def found(self, until: float) -> Found[CutPlan]:
+        """The plan as it is known, waited for until a moment of the monotonic clock."""
+        if not self.task.has:
+            CHILDREN.wait(self.task, until - time.monotonic())
+        return _found(self.task, lambda best: best[0], lambda: first_plan(self.problem, self.before))
+
+
+T = TypeVar("T")
+
+
+def _found(task: Task[T], of: Callable[[T], P], quick: Callable[[], P]) -> Found[P]:
+    """What is known: what the search found so far, else what there is at once."""
+    ended = task.ended.is_set()
+    if task.has:
+        return Found(of(task.best), not ended, task.failed if ended else "")  # type: ignore[arg-type]
+    return Found(quick(), not ended, task.failed if ended else "")
