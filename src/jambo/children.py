@@ -39,7 +39,7 @@ READY = (
 
 
 class Overrun(RuntimeError):
-    """A child ended without a result: out of time, out of memory, or by a fault; `why` says which in words."""
+    """There is no result, for want of time or of memory; `why` says which in words."""
 
     def __init__(self, why: str) -> None:
         super().__init__(why)

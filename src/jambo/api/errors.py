@@ -21,6 +21,7 @@ from starlette.exceptions import HTTPException
 from typing_extensions import TypedDict
 
 from jambo.api.gate import TOO_LARGE
+from jambo.children import Overrun
 from jambo.format.problems import MOST_ERRORS, FieldError, Refused, in_words
 from jambo.store.failures import StoreFailure
 from jambo.store.kept import NotFound, Unreadable, VersionConflict
@@ -151,6 +152,12 @@ async def _on_store_failure(request: Request, error: Exception) -> JSONResponse:
     return JSONResponse(said, 503, headers={"Retry-After": "2"})
 
 
+async def _on_overrun(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, Overrun)
+    said = {"error": "busy", "reason": f"{error.why}. Try again in a moment"}
+    return JSONResponse(said, 503, headers={"Retry-After": "5"})
+
+
 _HTTP = {
     400: ("cannot be read", "the request cannot be read: it is not what this address takes"),
     404: ("not found", "there is no such address"),
@@ -172,4 +179,5 @@ def tell_errors(app: FastAPI) -> None:
     app.add_exception_handler(NotFound, _on_not_kept)
     app.add_exception_handler(VersionConflict, _on_stale)
     app.add_exception_handler(StoreFailure, _on_store_failure)
+    app.add_exception_handler(Overrun, _on_overrun)
     app.add_exception_handler(HTTPException, _on_http)

@@ -10,16 +10,20 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
-from jambo.children import CHILDREN
+from jambo.children import CHILDREN, Overrun, Task
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, run_text
 from jambo.core.stock.plan import SECONDS, first_plan, plan
 from jambo.core.stock.problem import CutStick, Goal, Plan, Problem
 from jambo.format.cutting import CutList, problem_of
-from jambo.views.searches import GoesOn, always, cutting_list
+from jambo.format.problems import FieldError, Refused, parse
+from jambo.views.searches import GoesOn, always
 
 STEP_SECONDS = 0.25  # between looks whether there is something to tell
+MOST_SHOWN = 400  # sticks of a plan that is shown though a better one may come
+MOST_HERE = 20_000  # pieces times lengths of a list that no child had time for
+SHARE = 0.85  # of the time there is, in which the search is to end by itself
 PLAN_FORMAT = "jambo-cut-plan/1"
 
 
@@ -212,37 +216,84 @@ def cut(said: CutList, seconds: float = SECONDS, tell: Callable[[str, float, flo
     return plan_out(plan(problem, seconds, told), problem, said.unit)
 
 
+Heard = tuple[str, float, float]  # what was done, the best, and the bound
+ListPlanned = tuple[CutPlanOut | tuple[FieldError, ...], tuple[Heard, ...]]
+
+
+def plan_list(send: Callable[[ListPlanned], None], text: str, seconds: float) -> None:
+    """Plan a cutting list in a child: what it sends is the answer, or what is wrong, and all that was told on the way.
+
+    Args:
+        send: takes results, each better than the last; text: the list as JSON; seconds: after which the best so far is the last.
+    """
+    said, heard = parse(CutList, json.loads(text)), list[Heard]()
+    try:
+        problem = problem_of(said)
+    except Refused as refused:
+        send((refused.errors, ()))
+        return
+
+    def tell(what: str, best: Fraction, bound: Fraction) -> None:
+        heard.append((what, _measure(best, problem.goal), _measure(bound, problem.goal)))
+
+    def show(made: Plan) -> None:
+        if len(made.sticks) <= MOST_SHOWN:  # writing thousands of sticks out takes as long as looking for better ones
+            send((plan_out(made, problem, said.unit), tuple(heard)))
+
+    began = time.monotonic()
+    send((plan_out(first_plan(problem), problem, said.unit), ()))
+    made = plan(problem, max(0.1, SHARE * seconds - (time.monotonic() - began)), tell, show=show)
+    send((plan_out(made, problem, said.unit), tuple(heard)))
+
+
+def _asked(said: CutList, seconds: float) -> Task[ListPlanned]:
+    return CHILDREN.ask(plan_list, (said.model_dump_json(by_alias=True, exclude_unset=True), seconds), seconds)
+
+
+def _answer(task: Task[ListPlanned], said: CutList) -> CutPlanOut:
+    """What a child found; where none had time for it, the first plan. Raises Refused, and Overrun for a list too long to be planned here."""
+    if task.best is None:
+        if len(said.pieces) * len(said.stock) > MOST_HERE:
+            raise Overrun("other lists are being planned, and this one is long")
+        problem = problem_of(said)
+        return plan_out(first_plan(problem), problem, said.unit)
+    found, _ = task.best
+    if isinstance(found, tuple):
+        raise Refused(found)
+    return found
+
+
 def cut_beside(said: CutList, seconds: float, goes_on: GoesOn = always) -> CutPlanOut:
-    """Plan a cutting list beside everything else. Raises Refused for one that cannot be.
+    """Plan a cutting list beside everything else. Raises Refused for one that cannot be, Overrun where nobody had time for it.
 
     Args:
         said: the document; seconds: after which the best so far is given; goes_on: whether somebody waits for it.
     """
-    problem = problem_of(said)
-    task = CHILDREN.wait(cutting_list(problem, seconds), seconds, goes_on)
-    return plan_out(task.best[0] if task.best is not None else first_plan(problem), problem, said.unit)
+    return _answer(CHILDREN.wait(_asked(said, seconds), seconds, goes_on), said)
 
 
 def cut_told(said: CutList, seconds: float) -> Iterator[str]:
     """Plan a cutting list beside everything else, and tell how it goes: lines of JSON, each with what was done, the best and the bound; the
-    last has the plan. Raises Refused before the first line for a list that cannot be.
+    last has the plan. Raises Refused before the first line for a list that cannot be, Overrun where nobody had time for it.
 
     Args:
         said: the document; seconds: after which the best so far is given.
     """
-    return _lines(said, problem_of(said), seconds)
+    task, until = _asked(said, seconds), time.monotonic() + seconds
+    while task.best is None and not task.ended.is_set() and time.monotonic() < until:
+        CHILDREN.wait(task, 0.05)
+    _answer(task, said)
+    return _lines(task, said, until)
 
 
-def _lines(said: CutList, problem: Problem, seconds: float) -> Iterator[str]:
-    task, until, told = cutting_list(problem, seconds), time.monotonic() + seconds, 0
+def _lines(task: Task[ListPlanned], said: CutList, until: float) -> Iterator[str]:
+    told = 0
     while True:
         CHILDREN.wait(task, min(STEP_SECONDS, max(0.0, until - time.monotonic())))
         ended = task.ended.is_set() or time.monotonic() >= until
         for what, best, bound in task.best[1][told:] if task.best is not None else ():
             told += 1
-            line = {"what": what, "best": _measure(best, problem.goal), "bound": _measure(bound, problem.goal)}
-            yield json.dumps(line) + "\n"
+            yield json.dumps({"what": what, "best": best, "bound": bound}) + "\n"
         if ended:
             break
-    made = task.best[0] if task.best is not None else first_plan(problem)
-    yield json.dumps({"plan": plan_out(made, problem, said.unit)}, ensure_ascii=False) + "\n"
+    yield json.dumps({"plan": _answer(task, said)}, ensure_ascii=False) + "\n"

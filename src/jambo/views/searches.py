@@ -23,8 +23,6 @@ SECONDS_OF_CUTTING = 4.0  # a section; sooner where the plan meets its bound
 NEAR = Fraction(1, 500)  # or comes as near to it: a foot in 500
 PATIENCE = 0.12  # how long a page waits for the better plan before it is given what there is
 
-Heard = tuple[str, Fraction, Fraction]  # what was done, the best, and the bound
-
 
 def work(send: Callable[[WorkPlan | None], None], problem: WorkProblem) -> None:
     """Plans of who does what when, each better than the last."""
@@ -33,23 +31,15 @@ def work(send: Callable[[WorkPlan | None], None], problem: WorkProblem) -> None:
 
 
 def cut(
-    send: Callable[[tuple[CutPlan, tuple[Heard, ...]]], None],
+    send: Callable[[CutPlan], None],
     problem: CutProblem,
     seconds: float,
     near: Fraction,
     before: Sequence[Before],
 ) -> None:
-    """Cutting plans, each better than the last, with all that was told on the way."""
-    heard: list[Heard] = []
-
-    def tell(what: str, best: Fraction, bound: Fraction) -> None:
-        heard.append((what, best, bound))
-
-    def show(made: CutPlan) -> None:
-        send((made, tuple(heard)))
-
-    show(first_plan(problem, before))
-    show(plan(problem, seconds, tell, near, before, show))
+    """Cutting plans of a section, each better than the last."""
+    send(first_plan(problem, before))
+    send(plan(problem, seconds, None, near, before, send))
 
 
 @dataclass(frozen=True)
@@ -78,12 +68,7 @@ def work_plan(problem: WorkProblem, patience: float | None = None, goes_on: Goes
     task = CHILDREN.ask(work, (problem,), SECONDS_OF_WORK)
     if patience is not None or not task.has:  # what is being bettered is not waited for again and again
         CHILDREN.wait(task, PATIENCE if patience is None else patience, goes_on)
-    return _found(task, lambda best: best, lambda: at_once(problem))
-
-
-def cutting_list(problem: CutProblem, seconds: float) -> Task[tuple[CutPlan, tuple[Heard, ...]]]:
-    """Have a cutting list planned that nobody keeps, for so many seconds."""
-    return CHILDREN.ask(cut, (problem, seconds, Fraction(0), ()), seconds)
+    return _found(task, lambda: at_once(problem))
 
 
 class Cutting:
@@ -99,15 +84,11 @@ class Cutting:
         """The plan as it is known, waited for until a moment of the monotonic clock."""
         if not self.task.has:
             CHILDREN.wait(self.task, until - time.monotonic())
-        return _found(self.task, lambda best: best[0], lambda: first_plan(self.problem, self.before))
+        return _found(self.task, lambda: first_plan(self.problem, self.before))
 
 
-T = TypeVar("T")
-
-
-def _found(task: Task[T], of: Callable[[T], P], quick: Callable[[], P]) -> Found[P]:
+def _found(task: Task[P], quick: Callable[[], P]) -> Found[P]:
     """What is known: what the search found so far, else what there is at once."""
     ended = task.ended.is_set()
-    if task.has:
-        return Found(of(task.best), not ended, task.failed if ended else "")  # type: ignore[arg-type]
-    return Found(quick(), not ended, task.failed if ended else "")
+    plan = task.best if task.has else quick()
+    return Found(plan, not ended, task.failed if ended else "")  # type: ignore[arg-type]

@@ -16,7 +16,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.stock.columns import Column, Demand, Pool, Relaxed, Spliced, Way, relax
 from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid
 from jambo.core.stock.problem import Goal, Plan, Problem, Wanted
-from jambo.core.stock.splices import MOST_WAYS, Ways, cheapest, ways_to_join
+from jambo.core.stock.splices import MOST_WAYS, Parts, Ways, cheapest, first_two, ways_to_join
 from jambo.core.stock.sticks import Filling, cost_of, lay_out, queues, waste_of
 from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, wanted
 from jambo.core.stock.within import within
@@ -28,6 +28,7 @@ Show = Callable[[Plan], None]
 DIVES = 3
 MOST_NODES = 2000  # of the search over all that could be better
 NODES = 20  # of the search over the fillings found, before all that could be better are looked at
+FEW_JOINED = 20  # spliced pieces whose ways are looked at together for a first plan
 FEW_WAYS = (12, 60)  # to splice a piece, for a first plan; all of them where these do not do
 MOST_LOOKED_AT = 20_000  # pieces times lengths of stock, for a first plan
 FEW_LENGTHS = 6  # the longest, and as many of the cheapest, that it takes where there is more to look at
@@ -263,6 +264,8 @@ def first_plan(problem: Problem, before: Sequence[Before] = ()) -> Plan:
         return _one_length(problem, first_plan)
     if len(problem.stock) * len(problem.pieces) > MOST_LOOKED_AT and len(problem.stock) > 2 * FEW_LENGTHS:
         return _few_lengths(problem)
+    if sum(piece.join is not None for piece in problem.pieces) > FEW_JOINED:
+        return _parted_at_once(problem)
     asked = take_apart(problem, FEW_WAYS)
     grid = on_grid(problem, asked.lengths)
     whole = _begin(problem, asked, grid, before)
@@ -270,6 +273,31 @@ def first_plan(problem: Problem, before: Sequence[Before] = ()) -> Plan:
     return _laid_out(
         problem, asked, grid, whole, Fraction(0) if lacking else min(_plain_bound(grid, asked), whole.weight)
     )
+
+
+def _parted_at_once(problem: Problem) -> Plan:
+    """A first plan of many pieces that are spliced: each is parted in the first way there is, and all of it packed by size."""
+    longest = _longest(problem)
+    parted: dict[int, tuple[Parts, ...]] = {}
+    cannot = []
+    count: Counter[Length] = Counter()
+    for i, piece in enumerate(problem.pieces):
+        if longest is not None and piece.length <= longest:
+            count[piece.length] += piece.count
+            continue
+        both = first_two(piece.length, piece.join, piece.count, longest) if piece.join and longest else None
+        if both is None:
+            cannot.append(i)
+            continue
+        parted[i] = tuple(both[n % 2] for n in range(piece.count))
+        count.update(part for parts in parted[i] for part in parts)
+    lengths = tuple(sorted(count, reverse=True))
+    demand = Demand(tuple(count[length] for length in lengths))
+    asked = Asked(lengths, demand, (), tuple(cannot))
+    grid = on_grid(problem, lengths)
+    whole = _first(grid, demand)
+    bound = Fraction(0) if any(whole.lacking) or not lengths else min(_plain_bound(grid, asked), whole.weight)
+    return _laid_out(problem, asked, grid, whole, bound, parted)
 
 
 def _plain_bound(grid: Grid, asked: Asked) -> Fraction:
@@ -321,9 +349,17 @@ def plan(
     return _laid_out(problem, asked, grid, whole, bound)
 
 
-def _laid_out(problem: Problem, asked: Asked, grid: Grid, whole: Whole, bound: Fraction) -> Plan:
-    """The plan as it is cut. Pieces nothing was left for join those no stick is long enough for."""
-    parted = {
+def _laid_out(
+    problem: Problem,
+    asked: Asked,
+    grid: Grid,
+    whole: Whole,
+    bound: Fraction,
+    parted: dict[int, tuple[Parts, ...]] | None = None,
+) -> Plan:
+    """The plan as it is cut; `parted` has the parts of spliced pieces where no ways were chosen. Pieces nothing was left for join those no
+    stick is long enough for."""
+    parted = parted or {
         i: tuple(ways.parts[way[n % 2]] for n in range(problem.pieces[i].count))
         for (i, ways), way in zip(asked.splits, whole.ways, strict=True)
     }

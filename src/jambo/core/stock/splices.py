@@ -11,6 +11,7 @@ from jambo.core.stock.problem import Join
 
 Parts = tuple[Length, ...]
 
+FIRST_WAYS = 12  # looked at for a first plan
 MOST_WAYS = 400  # ways to part one copy that a plan may choose among
 
 
@@ -83,6 +84,25 @@ def ways_to_join(length: Length, join: Join, count: int, longest: Length, most_w
         clear = tuple(tuple(_clear(one, other, apart) for other in single) for one in single)
         if any(map(any, clear)):
             return Ways(tuple(_parts(length, joints) for joints in single), clear, every)
+    return None
+
+
+def first_two(length: Length, join: Join, count: int, longest: Length) -> tuple[Parts, Parts] | None:
+    """A way to make a copy, and one that may lie on it, found at once and not the best; None where none is found.
+
+    Args:
+        length, join, count, longest: as for `ways_to_join`.
+    """
+    ends = _ends(length, join)
+    for over in (0, 1, 2):
+        fewest = _fewest(ends, longest)
+        for joints in islice(_ways(ends, longest, (fewest or 0) + over), FIRST_WAYS) if fewest else ():
+            if count == 1:
+                return _parts(length, joints), _parts(length, joints)
+            apart = [ZERO, *(p for p in ends[1:-1] if _clear([p], joints, join.apart)), length]
+            least = _fewest(apart, longest)
+            if least is not None and (other := next(_ways(apart, longest, least), None)) is not None:
+                return _parts(length, joints), _parts(length, other)
     return None
 
 
