@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimal import Decimal, InvalidOperation
 from fractions import Fraction
+from functools import lru_cache
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -173,6 +174,7 @@ def problem_of(said: CutList) -> Problem:
     return Problem(tuple(p for p in pieces if p is not None), stock, kerf, square, keep, said.goal)
 
 
+@lru_cache(maxsize=1024)
 def section_key(section: tuple[Length | None, Length | None]) -> str:
     """Name a section by its thickness and width in millimetres, whatever the tape: "38.1x88.9"; "-" for one nobody said."""
     return "x".join("-" if part is None else plain_number(part.in_mm()) for part in section)

@@ -21,7 +21,7 @@ from jambo.format.cutting import section_key, stock_said
 from jambo.format.document import Cutting, Document, Show
 from jambo.format.facts import facts_of, tape_of
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.jobs.documents import Around, documents_of_job
+from jambo.jobs.documents import Around, documents_of_job, walls_bare
 from jambo.jobs.kept import name_of, with_zone
 from jambo.jobs.shown import Shown
 from jambo.store import events
@@ -175,10 +175,7 @@ def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> Read:
     row = kept_jobs.job(t, job_id, lock=lock)
     around = Around.of(t, row["doc"])
     listed = [Listed(name_of(o), o["wall_id"], doc, o["id"]) for o, doc in documents_of_job(t, job_id, around)]
-    walls = {
-        w["id"]: (w["doc"].get("name") or "wall without a name", around.document(w["doc"]))
-        for w in kept_walls.walls(t, job_id)
-    }
+    walls = walls_bare(kept_walls.walls(t, job_id), around)
     return Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]))
 
 

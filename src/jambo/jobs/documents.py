@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Collection, Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
@@ -126,6 +126,18 @@ def document_of(t: Transaction, row: Row) -> Document:
 
 def _cuts(cuts: list[Row], done: Collection[str]) -> str:
     return compact([kept_json(cut_piece(c, done)) for c in cuts]) if cuts else "[]"
+
+
+@lru_cache(maxsize=KEPT)
+def read_wall(around: tuple[str, str], wall: str) -> Document:
+    """Read the document of a wall alone, as `read_whole`. Raises Refused."""
+    return Around(*map(json.loads, around)).document(json.loads(wall))
+
+
+def walls_bare(rows: Sequence[Row], around: Around) -> dict[int, tuple[str, Document]]:
+    """Walls by their ids: what each is called, and its document without an opening."""
+    key = around.key
+    return {w["id"]: (w["doc"].get("name") or "wall without a name", read_wall(key, compact(w["doc"]))) for w in rows}
 
 
 @lru_cache(maxsize=KEPT)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jambo.jobs.documents import Around, documents_of_job
+from jambo.jobs.documents import Around, documents_of_job, walls_bare
 from jambo.jobs.kept import name_of
 from jambo.jobs.shown import Shown
 from jambo.store import walls as kept_walls
@@ -22,5 +22,5 @@ def lists_of_job(db: Database, job_id: int, shown: Shown) -> JobLists:
             for row, document in documents_of_job(t, job_id, around)
         ]
         walls = kept_walls.walls(t, job_id)
-    bare = {row["id"]: (row["doc"].get("name") or "wall without a name", around.document(row["doc"])) for row in walls}
+    bare = walls_bare(walls, around)
     return job_lists(listed, bare, shown.tape(job), shown.region(job))

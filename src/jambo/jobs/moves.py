@@ -6,13 +6,13 @@ from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
 from jambo.format.document import Document
-from jambo.format.usual import with_usual
 from jambo.jobs.check import refuse_what_breaks
 from jambo.jobs.documents import Around, documents_of_job
 from jambo.jobs.kept import name_of
 from jambo.store import events
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log
+from jambo.views.answers import answered
 from jambo.views.changes import ChangeOut, JobOpening
 
 TOLD = ("ro_height", "leaf_bottom", "head_underside")  # figures the record names even where no piece is cut to them
@@ -39,7 +39,7 @@ def job_openings(t: Transaction, job: Row) -> list[tuple[Row, JobOpening]]:
 
 def as_meant(one: JobOpening) -> JobOpening:
     """The same with what is usual in its job put in."""
-    return JobOpening(one.id, one.name, one.room, with_usual(one.document)[0], one.done)
+    return JobOpening(one.id, one.name, one.room, answered(one.document).meant, one.done)
 
 
 def note_moves(

@@ -18,6 +18,7 @@ from jambo.core.solve import Result, solve
 from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused
+from jambo.format.usual import with_usual
 
 _LOG = logging.getLogger("jambo.answers")
 
@@ -52,6 +53,13 @@ class Answered:
     def facts(self) -> Facts | None:
         """The facts, None where they cannot be."""
         return readable(self.of())
+
+    @cached_property
+    def meant(self) -> Document:
+        """The document with what is usual in its job put in."""
+        document = self.of()
+        assert document is not None
+        return with_usual(document)[0]
 
     @cached_property
     def result(self) -> Result | None:

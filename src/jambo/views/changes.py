@@ -15,7 +15,7 @@ from jambo.core.words.lists import Region
 from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused
-from jambo.views.answers import worked_out
+from jambo.views.answers import answered, worked_out
 from jambo.views.opening import FlagOut, LengthOut, flag_out, label, length_out
 
 
@@ -55,11 +55,8 @@ class ChangeOut(TypedDict):
 
 def solved(document: Document) -> tuple[Facts, Result] | None:
     """Give an opening's facts and their answer; None where its facts cannot be."""
-    try:
-        facts = facts_of(document)
-    except Refused:
-        return None
-    return facts, worked_out(facts)
+    of = answered(document)
+    return (of.facts, of.result) if of.facts is not None and of.result is not None else None
 
 
 def _cut_names(result: Result) -> set[FigureName]:

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 from datetime import date, datetime, time, timedelta
+from itertools import takewhile
 
 from typing_extensions import TypedDict
 
@@ -150,7 +152,8 @@ def _minutes(plan: JobPlan, placed: Placed, name: str, day: date) -> int:
     low = int((datetime.combine(day, time()) - plan.of.midnight) / timedelta(minutes=1))
     times = next(person.times for person in plan.of.problem.people if person.name == name)
     begin, end = max(low, placed.start), min(low + DAY, placed.end)
-    return sum(max(0, min(e, end) - max(b, begin)) for b, e in times)
+    first = bisect_right(times, (begin, begin)) - 1
+    return sum(max(0, min(e, end) - max(b, begin)) for b, e in takewhile(lambda t: t[0] < end, times[max(0, first) :]))
 
 
 def _people(plan: JobPlan, works: Sequence[Placed], on: date, cutting: JobCuttingOut) -> Iterator[PersonSheetOut]:

@@ -239,10 +239,11 @@ class JobPlan:
                     by = day.at if by is None else min(by, day.at)
                 if day.trade in work.after:
                     needs.append(self._come(self._done(day), day.done))
-            yield PlanOperation(
+            # what is checked already, thousands of times, is not checked again
+            yield PlanOperation.model_construct(
                 key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
                 hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_NEEDS], after=[before] if before else [], by=by,
-                not_before=put_off,
+                not_before=put_off, who=[],
             )  # fmt: skip
             before = key
 
@@ -344,6 +345,8 @@ class JobPlan:
     @cached_property
     def gates(self) -> dict[str, Gate]:
         """Between what moments each operation may begin, whatever the crew has put off."""
+        if not any(one.not_before for one in self.said.operations):
+            return gates(self.of.problem)
         bare = [one.model_copy(update={"not_before": None}) for one in self.said.operations]
         return gates(stated(self.said.model_copy(update={"operations": bare})).problem)
 

@@ -66,7 +66,7 @@ def work_plan(problem: WorkProblem, patience: float | None = None, goes_on: Goes
         problem: people and operations; patience: how long to wait for the best, in seconds; goes_on: whether somebody waits.
     """
     task = CHILDREN.ask(work, (problem,), SECONDS_OF_WORK)
-    if patience is not None or not task.has:  # what is being bettered is not waited for again and again
+    if patience is not None or not task.has:
         CHILDREN.wait(task, PATIENCE if patience is None else patience, goes_on)
     return _found(task, lambda: at_once(problem))
 
@@ -79,10 +79,11 @@ class Cutting:
         self.task = CHILDREN.ask(
             cut, (problem, SECONDS_OF_CUTTING, NEAR, before), SECONDS_OF_CUTTING * 1.5, key=("cut", problem)
         )
+        self.first = not self.task.has  # what is being bettered is not waited for again and again
 
     def found(self, until: float) -> Found[CutPlan]:
         """The plan as it is known, waited for until a moment of the monotonic clock."""
-        if not self.task.has:
+        if self.first:
             CHILDREN.wait(self.task, until - time.monotonic())
         return _found(self.task, lambda: first_plan(self.problem, self.before))
 

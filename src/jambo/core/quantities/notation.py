@@ -59,6 +59,7 @@ class ParsedLength:
         return text if self.over is None else f"{text} in {exact_text(self.over, unit)}"
 
 
+@lru_cache(maxsize=8192)
 def exact_text(length: Length, unit: Unit) -> str:
     """Write a length exactly as tape text with its unit, in `unit` if it ends there, else in the other one.
 
