@@ -9,7 +9,8 @@ import pytest
 
 from jambo.core.lines.cells import COLUMNS
 from jambo.format.problems import Refused
-from jambo.format.schedule import HEADINGS, MOST_ROWS, from_file, heading, pasted
+from jambo.format.schedule import HEADINGS, MOST_ROWS, heading, pasted
+from jambo.format.table_file import MOST_CELLS, from_file
 
 
 @pytest.mark.parametrize(
@@ -156,3 +157,30 @@ def test_the_first_sheet_with_doors_is_read():
         from_file(workbook([101, "Bath"]))
     with pytest.raises(Refused, match="nothing in it"):
         from_file(workbook())
+
+
+def test_a_cell_touched_in_the_last_corner_is_left_aside():
+    table = from_file(
+        workbook(["Mark", "Size"], [101, "2868"], change=lambda sheet: sheet.cell(1_048_576, 16_384, "x"))
+    )
+    assert (table.rows, table.numbers) == ((("101", "2868"),), (2,))
+
+
+@pytest.mark.parametrize(
+    ("areas", "fits"), [(("A3:B3",), True), ((f"A3:A{2 + MOST_CELLS}",), False), (("A3:XFD1048576",), False), (("A3:J99", "L3:AB9999"), True)]
+)  # fmt: skip
+def test_merged_areas_are_bounded_before_they_are_unpacked(areas, fits):
+    """A workbook of two kilobytes whose one area has 17,000 million cells is told at once; 9,997 rows of 17 are not too many."""
+    data = workbook(["Mark", "Size"], [101, "2868"])
+    merges = "".join(f'<mergeCell ref="{ref}"/>' for ref in areas)
+    with zipfile.ZipFile(io.BytesIO(data)) as old, zipfile.ZipFile(packed := io.BytesIO(), "w") as new:
+        for info in old.infolist():
+            text = old.read(info)
+            if info.filename == "xl/worksheets/sheet1.xml":
+                text = text.replace(b"</sheetData>", f"</sheetData><mergeCells>{merges}</mergeCells>".encode())
+            new.writestr(info, text)
+    if fits:
+        assert from_file(packed.getvalue()).rows[0] == ("101", "2868")
+    else:
+        with pytest.raises(Refused, match="more than 200,000 cells"):
+            from_file(packed.getvalue())

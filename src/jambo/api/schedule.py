@@ -10,7 +10,8 @@ from pydantic import BaseModel, Field
 from jambo.api.shared import Db, Id, Route, ShownQuery, SomeId, Who
 from jambo.core.lines.cells import Column
 from jambo.core.quantities.tape import Unit
-from jambo.format.schedule import MOST_COLUMNS, MOST_ROWS, Heading, from_file, pasted
+from jambo.format.schedule import MOST_COLUMNS, MOST_ROWS, Heading, pasted
+from jambo.format.table_file import from_file
 from jambo.jobs import schedule
 from jambo.jobs.schedule import KeptRows, ReadRow
 from jambo.views.lines import LineOut
