@@ -19,11 +19,13 @@ import orjson
 from fastapi import Depends, Header, Path, Query, Request, Response
 from fastapi.routing import APIRoute
 from pydantic import BaseModel, Field
+from starlette.concurrency import run_in_threadpool
 
 from jambo.format.problems import FieldError, Refused, path_of
+from jambo.jobs.repeated import ASKED, DoneAlready, Once, given_before, keep
 from jambo.jobs.shown import Shown
 from jambo.store.database import CONNECTIONS, Database
-from jambo.store.failures import Busy
+from jambo.store.failures import Busy, StoreFailure
 
 P = ParamSpec("P")
 T = TypeVar("T")
@@ -168,6 +170,36 @@ def _half_character(data: Any, path: tuple[str | int, ...]) -> tuple[str | int, 
     return None
 
 
+ONCE = "x-jambo-once"  # the name a write is asked under: asked again under it, it is done once and answered as before
+
+
+async def _once(name: str, request: Request, handle: Callable[[Request], Coroutine[Any, Any, Response]]) -> Response:
+    """Do what is asked under a name of its own, or give the answer it had. Raises Refused for what is no name, or is another's."""
+    if not re.fullmatch(r"[A-Za-z0-9-]{1,36}", name):
+        raise Refused(
+            [FieldError("X-Jambo-Once", "this is no name to ask under", "at most 36 letters, digits and hyphens")]
+        )
+    db: Database = request.app.state.database
+    once = Once(name, f"{request.method} {request.url.path}"[:300])
+    mark = ASKED.set(once)
+    try:
+        answer = await handle(request)
+    except DoneAlready as before:
+        if not before.same:
+            raise Refused(
+                [FieldError("X-Jambo-Once", "something else was asked under this name", "a name of its own")]
+            ) from None
+        known = await run_in_threadpool(given_before, db, name)
+        status, body = known or (200, "null")
+        return Response(body or None, status, media_type="application/json" if body else None)
+    finally:
+        ASKED.reset(mark)
+    if once.done and answer.status_code < 300:
+        with contextlib.suppress(StoreFailure):  # it is done: only its answer is not at hand when it is asked again
+            await run_in_threadpool(keep, db, once, answer.status_code, bytes(answer.body).decode())
+    return answer
+
+
 class Route(APIRoute):
     """How every call of the API is run: its body checked, and tried again where it met others."""
 
@@ -180,6 +212,8 @@ class Route(APIRoute):
 
         async def checked(request: Request) -> Response:
             await _check_text(request)
-            return await handle(request)
+            if (name := request.headers.get(ONCE)) is None or request.method == "GET":
+                return await handle(request)
+            return await _once(name, request, handle)
 
         return checked

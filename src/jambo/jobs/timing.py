@@ -101,6 +101,9 @@ def tap(t: Transaction, row: Row, do: Do, ago: float, who: str) -> None:
     """Write down that somebody's time on an opening starts, pauses or is let go; what is so already is not written again."""
     running = timed(taps_of(events.taps(t, row["id"])), {}).running
     if (do == "start") != (who in running):
+        for opening_id, job_id in events.timed_elsewhere(t, row["id"], who) if do == "start" else ():
+            if who in timed(taps_of(events.taps(t, opening_id)), {}).running:  # nobody is at two doors
+                log(t, job_id, "timer", {"do": "pause", **_ago(ago)}, who, opening_id)
         log(t, row["job_id"], "timer", {"do": do, **_ago(ago)}, who, row["id"])
 
 

@@ -14,6 +14,7 @@ from urllib.parse import unquote, urlsplit
 import pymysql
 from pymysql.cursors import DictCursor
 
+from jambo.store import once
 from jambo.store.failures import Busy, Unreachable, told_as_failure
 
 Row = dict[str, Any]
@@ -79,8 +80,12 @@ class Database:
             with told_as_failure():
                 connection = self._begun(writes)
                 with self._put_back(connection), connection.cursor() as cursor:
-                    yield Transaction(cursor)
+                    t = Transaction(cursor)
+                    begun = once.begin(t) if writes else None
+                    yield t
                     connection.commit()
+                    if begun is not None:
+                        begun.done = True
         except Unreachable:
             now = time.monotonic()
             if now - asked >= ANSWER_SECONDS:  # it hangs: let nobody else wait as long for the same

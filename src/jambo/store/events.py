@@ -77,6 +77,16 @@ def taps(t: Transaction, opening_id: int) -> list[Row]:
     return _lines(t, "opening_id = %s AND what IN ('step', 'timer', 'took', 'took so')", [opening_id])
 
 
+def timed_elsewhere(t: Transaction, opening_id: int, who: str) -> list[tuple[int, int]]:
+    """The other openings on whose cards somebody started or paused a time in the last weeks, with their jobs."""
+    rows = t.rows(
+        "SELECT DISTINCT opening_id, job_id FROM log WHERE what = 'timer' AND who = %s AND opening_id <> %s"
+        " AND at > UTC_TIMESTAMP(6) - INTERVAL 30 DAY",
+        [who, opening_id],
+    )
+    return [(row["opening_id"], row["job_id"]) for row in rows]
+
+
 def took(t: Transaction) -> list[Row]:
     """How long work took, in every job, oldest first."""
     return newest_times(_lines(t, "what IN ('took', 'took so')", []))

@@ -16,6 +16,7 @@ import pymysql
 
 from jambo.store.database import Transaction, connect
 from jambo.store.failures import Busy, told_as_failure
+from jambo.store.once import forget_old
 
 MIGRATIONS = Path(__file__).with_name("migrations")
 LOCK_SECONDS = 60
@@ -34,6 +35,7 @@ RIGHTS = {  # what the application may do; a table that is not named here it can
     "photo": f"{_ADDED}, UPDATE (picture, small)",  # to erase it: a trigger lets nothing else through
     "photo_taken_out": _ADDED,
     "feed": _CHANGED,
+    "once": _CHANGED,
     "migration": "SELECT",
 }
 
@@ -97,6 +99,8 @@ def migrate(owner: str, application: str, upto: int | None = None, restoring: bo
                 t.run(statement)
             t.run("INSERT INTO migration (number, name) VALUES (%s, %s)", [number, ours[number].stem])
             ran.append(ours[number].stem)
+        if t.row("SHOW TABLES LIKE 'once'"):
+            forget_old(t)
         if application != owner:
             account = _account(application)
             there = {next(iter(row.values())) for row in t.rows("SHOW TABLES")}
