@@ -5,7 +5,7 @@ from __future__ import annotations
 import gc
 import json
 from pathlib import Path
-from typing import TextIO
+from typing import Any, TextIO
 
 import click
 
@@ -14,7 +14,20 @@ from jambo.core.words.lists import REGIONS, Region
 from jambo.running.machine import CommandError
 
 
-@click.group(context_settings={"help_option_names": ["-h", "--help"]})
+class _Commands(click.Group):
+    """The commands; what the machine does not do for one of them is a line, and no traceback."""
+
+    def invoke(self, ctx: click.Context) -> Any:
+        """Run the command that is asked for."""
+        try:
+            return super().invoke(ctx)
+        except BrokenPipeError:
+            raise  # whoever reads it has seen enough
+        except OSError as error:
+            raise CommandError(f"{error.filename or 'the output'}: {error.strerror or error}") from None
+
+
+@click.group(cls=_Commands, context_settings={"help_option_names": ["-h", "--help"]})
 def main() -> None:
     """Jambo: rough openings for doors. `./jambo demo` starts it with three made-up jobs."""
 

@@ -1,6 +1,6 @@
 """A day of a job over HTTP: who does what with which figures, what is cut, carried and read first, what is done."""
 
-from datetime import date, datetime, timedelta
+from datetime import date, datetime, time, timedelta
 
 import pytest
 
@@ -8,6 +8,12 @@ from at_work import ALL_DAYS
 from helpers import PLAIN, POCKET, plain
 
 CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
+
+
+@pytest.fixture(autouse=True)
+def at_seven(monkeypatch):
+    """Work that goes on over midnight stands on two days: it is always seven in the morning here."""
+    monkeypatch.setattr("jambo.jobs.planning.now_in", lambda _: datetime.combine(date.today(), time(7)))
 
 
 @pytest.fixture

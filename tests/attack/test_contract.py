@@ -54,6 +54,6 @@ def test_every_call_answers_as_described(local, pytestconfig, call, mode):
     @given(case=call.as_strategy(generation_mode=mode))
     def answers_as_described(case):
         at_what_is_kept(case)
-        case.call_and_validate(base_url=local.url, checks=KEPT)
+        case.call_and_validate(base_url=local.url, checks=KEPT, timeout=60)  # a plan is looked for as long as is asked
 
     answers_as_described()

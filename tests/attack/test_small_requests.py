@@ -1,5 +1,7 @@
 """Small requests that would hurt: each is refused by name, fast, and the next caller is served as before."""
 
+import socket
+
 import httpx
 import pytest
 
@@ -199,3 +201,36 @@ def test_ids_beyond_any_are_refused(local):
     for number in (0, -1, 2**63, 10**40):
         assert httpx.get(f"{local.url}/api/jobs/{number}").status_code == 422
     assert httpx.get(f"{local.url}/api/jobs/{2**63 - 1}").status_code == 404
+
+
+def test_a_character_that_controls_a_machine_is_in_no_name(client):
+    for name in ("a\u0007b", "a\u007f", "\b", "\f", "a\u001b[31m"):
+        answer = client.post("/api/jobs", json={"name": name})
+        assert (answer.status_code, answer.json()["errors"][0]["path"]) == (422, "name"), name
+    for name in ("Tür 2\u2033", "a\tb"):
+        assert client.post("/api/jobs", json={"name": name}).status_code == 201
+
+
+@pytest.mark.parametrize("number", ["+1", "1_0", " 1", "1.0", "٣", "0x1", "1e0", "01" * 11])
+def test_an_address_has_one_spelling(client, number):
+    assert client.get(f"/api/jobs/{number}").status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "allow"),
+    [("PATCH", "/api/jobs", "GET, POST"), ("POST", "/api/jobs/1", "DELETE, GET, PUT"), ("GET", "/api/solve", "POST"), ("PUT", "/api/waits", "GET")],
+)  # fmt: skip
+def test_what_an_address_takes_is_said(client, method, path, allow):
+    answer = client.request(method, path)
+    assert (answer.status_code, answer.headers["allow"]) == (405, allow)
+
+
+def test_a_client_that_breaks_off_is_no_fault(client, local, caplog):
+    host, port = local.url.removeprefix("http://").split(":")
+    for _ in range(5):
+        with socket.create_connection((host, int(port))) as broken:
+            broken.sendall(
+                b"POST /api/solve HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 999\r\n\r\n{"
+            )
+    assert client.get("/api/health").json()["ok"]
+    assert [r.getMessage() for r in caplog.records if r.levelname in ("ERROR", "WARNING")] == []

@@ -190,7 +190,7 @@ def test_an_upgrade_keeps_a_backup_first_and_the_older_program_brings_it_back(ot
 
 def test_commands_take_bring_back_and_check(local, file, other, tmp_path, monkeypatch):
     """Asked twice before anything is replaced, which is kept first."""
-    monkeypatch.setattr(backups, "FOLDER", tmp_path / "backups")
+    monkeypatch.setenv("JAMBO_BACKUPS", str(tmp_path / "backups"))
     monkeypatch.setenv("JAMBO_DATABASE_URL", other.url)
     monkeypatch.setenv("JAMBO_DATABASE_OWNER_URL", other.owner_url)
     run = CliRunner()

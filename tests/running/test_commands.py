@@ -1,17 +1,23 @@
 """The commands on a real machine: what goes wrong gives one clear line, and what was started is stopped."""
 
+import logging
 import os
+import re
 import signal
 import socket
 import subprocess
 import sys
+import time
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import httpx
+import psutil
 import pytest
+from click.testing import CliRunner
 
 from jambo.api.app import create_app
+from jambo.cli import main
 from jambo.running import machine
 from jambo.running.local import serving
 from jambo.running.machine import ROOT, CommandError, free_port, need_programs, run
@@ -152,3 +158,73 @@ def test_names_beside_the_loopback_ones_are_answered_when_they_are_given():
     with serving(app) as url:
         for host, status in (("jobs.example:80", 200), ("other.example", 421)):
             assert httpx.get(f"{url}/api/openapi.json", headers={"Host": host}, timeout=60).status_code == status
+
+
+@pytest.mark.parametrize("name", ["solve", "cut", "plan"])
+def test_a_number_of_five_thousand_digits_is_a_line(name):
+    done = CliRunner().invoke(main, [name, "-"], input='{"unit": ' + "9" * 5000 + "}")
+    assert (done.exit_code, "too many digits" in done.output, "Traceback" in done.output) == (1, True, False)
+
+
+def test_a_full_disk_is_a_line():
+    with open("/dev/full", "w") as full:
+        done = subprocess.run(
+            [ROOT / "jambo", "schema"], stdout=full, stderr=subprocess.PIPE, text=True, env=os.environ, timeout=60
+        )
+    assert (done.returncode, "No space left on device" in done.stderr, "Traceback" in done.stderr) == (1, True, False)
+
+
+def test_a_log_has_times_and_is_begun_anew_when_it_is_long(tmp_path, monkeypatch):
+    monkeypatch.setattr(machine, "LOG_BYTES", 2_000)
+    handlers, level = logging.root.handlers[:], logging.root.level
+    try:
+        machine.keep_log(tmp_path / "log/jambo.log")
+        for n in range(100):
+            machine.say(f"line {n}")
+        kept = sorted(path.name for path in (tmp_path / "log").iterdir())
+        assert (
+            kept == ["jambo.log", *(f"jambo.log.{n}" for n in range(1, machine.LOGS + 1))][: len(kept)]
+            and len(kept) > 2
+        )
+        last = (tmp_path / "log/jambo.log").read_text().splitlines()[-1]
+        assert re.fullmatch(r"\d{4}-\d\d-\d\d \d\d:\d\d:\d\d,\d{3} INFO jambo.running: line 99", last)
+    finally:
+        for handler in logging.root.handlers:
+            handler.close()
+        logging.root.handlers[:], logging.root.level = handlers, level
+
+
+@pytest.mark.parametrize(
+    ("free", "told"), [(499_999_999, "the disk is nearly full: 499 MB are left"), (500_000_000, "")]
+)
+def test_a_disk_that_is_nearly_full_is_said(monkeypatch, free, told):
+    monkeypatch.setattr(machine.shutil, "disk_usage", lambda _: machine.shutil._ntuple_diskusage(10**12, 0, free))
+    assert machine.room_told(ROOT) == told
+    with serving(create_app(None, room=lambda: machine.room_told(ROOT))) as url:
+        pass
+    assert url
+
+
+def test_whatever_it_is_doing_it_ends_within_five_seconds(local):
+    """A plan for ten seconds is being looked for, and a request hangs half sent."""
+    with served(local.server.url) as (process, address):
+        crew = [{"name": f"P{k}", "hours": [{"from": f"0{6 + k}:00", "to": "15:00"}]} for k in range(3)]
+        works = [
+            {"key": str(n), "minutes": 35 + n % 50, "room": f"R{n // 4}", "hands": 1 + (n % 5 == 0)} for n in range(140)
+        ]
+        said = {"start": "2026-11-30T07:00", "people": crew, "operations": works}
+        with ThreadPoolExecutor(2) as pool:
+            asked = [pool.submit(httpx.post, f"{address}/api/plan?seconds=20", json=said, timeout=60) for _ in range(2)]
+            while not any("jambo.children" in " ".join(c.cmdline()) for c in psutil.Process(process.pid).children()):
+                time.sleep(0.05)
+            children = psutil.Process(process.pid).children(recursive=True)
+            began = time.monotonic()
+            process.send_signal(signal.SIGTERM)
+            process.wait(30)
+            ended = time.monotonic() - began
+            assert process.returncode == 0 and process.stderr.read().strip().endswith("stopped")
+            for one in asked:
+                one.exception()
+        _, alive = psutil.wait_procs(children, 5)
+        assert alive == []
+        assert ended < 30  # how long it took is told by the bench, not asserted in a timed test

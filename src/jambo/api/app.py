@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import AsyncIterator, Sequence
+from collections.abc import AsyncIterator, Callable, Sequence
 from contextlib import asynccontextmanager
 from pathlib import Path
 
@@ -38,13 +38,19 @@ from jambo.children import CHILDREN
 from jambo.store.database import Database
 
 
-def create_app(database: Database | None, dist: Path | None = None, hosts: Sequence[str] = ()) -> FastAPI:
+def create_app(
+    database: Database | None,
+    dist: Path | None = None,
+    hosts: Sequence[str] = (),
+    room: Callable[[], str] = lambda: "",
+) -> FastAPI:
     """Make the application.
 
     Args:
         database: where jobs are kept; None only to describe the API.
         dist: the built front end to serve, if any.
         hosts: names this machine is called by beside the loopback ones.
+        room: what is to be said of the disk, "" where there is room.
     """
 
     @asynccontextmanager
@@ -65,7 +71,8 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
         responses=RESPONSES,
     )
     app.state.database = database
-    for room in (
+    app.state.room = room
+    for part in (
         health,
         mending,
         jobs,
@@ -85,7 +92,7 @@ def create_app(database: Database | None, dist: Path | None = None, hosts: Seque
         floors,
         usual,
     ):
-        app.include_router(room.router)
+        app.include_router(part.router)
     tell_errors(app)
     app.add_middleware(Gate, hosts=hosts)
     if dist is not None:

@@ -9,6 +9,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable
 from itertools import islice
 from typing import Any, NotRequired
@@ -78,6 +79,10 @@ class ConflictOut(TypedDict):
 RESPONSES: dict[int | str, dict[str, Any]] = {
     **{code: {"model": ErrorOut} for code in (400, 403, 404, 413, 421, 503)},
     409: {"model": ConflictOut},
+    405: {
+        "model": ErrorOut,
+        "headers": {"Allow": {"schema": {"type": "string"}, "description": "The methods it takes."}},
+    },
     422: {"model": RefusedOut},
 }
 
@@ -166,10 +171,22 @@ _HTTP = {
 }
 
 
-async def _on_http(_: Request, error: Exception) -> JSONResponse:
+async def _on_http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     name, reason = _HTTP.get(error.status_code, ("refused", str(error.detail)))
-    return JSONResponse({"error": name, "reason": reason}, error.status_code, headers=error.headers)
+    headers = dict(error.headers or {})
+    if error.status_code == 405:
+        headers["Allow"] = ", ".join(_methods(request))
+    return JSONResponse({"error": name, "reason": reason}, error.status_code, headers=headers)
+
+
+def _methods(request: Request) -> list[str]:
+    """Every method an address takes: each is a route of its own, and the one that was met knows only its own."""
+    found: set[str] = set()
+    for path, calls in request.app.openapi()["paths"].items():
+        if re.fullmatch(re.sub(r"\{[^}]+\}", "[^/]+", path), request.url.path):
+            found |= {method.upper() for method in calls}
+    return sorted(found)
 
 
 def tell_errors(app: FastAPI) -> None:

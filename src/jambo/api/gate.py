@@ -16,6 +16,7 @@ from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.exceptions import HTTPException
+from starlette.requests import ClientDisconnect
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jambo.format.picture import MOST_BYTES as MOST_PICTURE
@@ -89,6 +90,8 @@ class Gate:
         scope.setdefault("state", {})["request"] = number
         try:
             await self.app(scope, limited, out)
+        except ClientDisconnect:
+            _LOG.info("request %s: %s %s was broken off", number, scope["method"], scope["path"])
         except Exception:
             _LOG.exception("request %s: %s %s failed", number, scope["method"], scope["path"])
             if status:

@@ -18,11 +18,12 @@ router = APIRouter(prefix="/api", tags=["health"], route_class=Route)
 
 
 class HealthOut(TypedDict):
-    """How it stands: `database` says in words why it does not answer; `migrations` are the ones done and known."""
+    """How it stands: `disk` says in words that it is nearly full, `database` why it does not answer; `migrations` are the ones done and known."""
 
     ok: bool
     version: str
     database: str
+    disk: str
     migrations: Literal["up to date", "behind", "ahead", "unknown"]
     at: int | None
     known: int
@@ -34,7 +35,7 @@ def health(request: Request) -> JSONResponse:
     database: Database = request.app.state.database
     newest = max(known())
     said: HealthOut = {
-        "ok": False, "version": jambo.__version__, "database": "answers", "migrations": "unknown", "at": None,
+        "ok": False, "version": jambo.__version__, "database": "answers", "disk": request.app.state.room(), "migrations": "unknown", "at": None,
         "known": newest,
     }  # fmt: skip
     try:

@@ -18,7 +18,7 @@ import anyio
 import orjson
 from fastapi import Depends, Header, Path, Query, Request, Response
 from fastapi.routing import APIRoute
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, BeforeValidator, Field
 from starlette.concurrency import run_in_threadpool
 
 from jambo.format.problems import FieldError, Refused, path_of
@@ -62,7 +62,16 @@ def _who(
 
 
 Who = Annotated[str, Depends(_who)]
-Id = Annotated[int, Path(ge=1, le=GREATEST_ID)]
+
+
+def _digits(said: object) -> object:
+    """Take digits and nothing else: an address has one spelling."""
+    if isinstance(said, str) and not re.fullmatch("[0-9]{1,19}", said):
+        raise ValueError("this is no number of anything", "digits alone")
+    return said
+
+
+Id = Annotated[int, BeforeValidator(_digits), Path(ge=1, le=GREATEST_ID)]
 SomeId = Annotated[int, Field(ge=1, le=GREATEST_ID)]
 Version = Annotated[int, Field(ge=0, le=2**31 - 1)]
 BasedOn = Annotated[int, Query(alias="version", ge=0, le=2**31 - 1, description="The version this was based on.")]
@@ -144,28 +153,34 @@ def _again(call: Callable[P, T]) -> Callable[P, T]:
 
 
 async def _check_text(request: Request) -> None:
-    """Refuse JSON with half of a character in it. Raises Refused with its place."""
+    """Refuse JSON with half of a character, or with what is no character of a text, in it. Raises Refused with its place."""
     body = await request.body()
-    if b"\\u" not in body:
+    if not re.search(rb"\\[ubf]|\x7f", body):
         return
     try:
         data = json.loads(body)
     except (ValueError, RecursionError):
         return  # told as what it is, where it is read
-    if (place := _half_character(data, ())) is not None:
-        reason = "half of a character stands in this text"
-        raise Refused([FieldError(path_of(place) or "document", reason, "whole characters")])
+    for wrong, reason in _NO_TEXT.items():
+        if (place := _with(re.compile(wrong), data, ())) is not None:
+            raise Refused([FieldError(path_of(place) or "document", reason, "whole characters, such as are written")])
 
 
-def _half_character(data: Any, path: tuple[str | int, ...]) -> tuple[str | int, ...] | None:
-    """Where a lone surrogate stands, which no file and no database can hold; None where there is none."""
+_NO_TEXT = {
+    "[\ud800-\udfff]": "half of a character stands in this text",  # no file and no database can hold it
+    "[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]": "a character that controls a machine stands in this text",
+}
+
+
+def _with(wrong: re.Pattern[str], data: Any, path: tuple[str | int, ...]) -> tuple[str | int, ...] | None:
+    """Where a text has such a character in it; None where none has."""
     if isinstance(data, str):
-        return path if re.search("[\ud800-\udfff]", data) else None
+        return path if wrong.search(data) else None
     parts = data.items() if isinstance(data, dict) else enumerate(data) if isinstance(data, list) else ()
     for key, value in parts:
-        if isinstance(key, str) and re.search("[\ud800-\udfff]", key):
+        if isinstance(key, str) and wrong.search(key):
             return path
-        if (found := _half_character(value, (*path, key))) is not None:
+        if (found := _with(wrong, value, (*path, key))) is not None:
             return found
     return None
 

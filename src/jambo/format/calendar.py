@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -39,6 +40,11 @@ def uid_of(calendar: str, key: str) -> str:
     return f"{uuid.uuid5(NAMESPACE, f'{calendar}/{key}')}@jambo"
 
 
+def _text(said: str) -> str:
+    """A text without what controls a machine: no calendar takes it, and older names may hold it."""
+    return re.sub("[\\x00-\\x09\\x0b-\\x1f\\x7f]", "", said)
+
+
 def calendar(name: str, which: str, entries: Iterable[Entry], zone: ZoneInfo | None, now: datetime) -> bytes:
     """Write a calendar.
 
@@ -51,7 +57,7 @@ def calendar(name: str, which: str, entries: Iterable[Entry], zone: ZoneInfo | N
     made.add("version", "2.0")
     made.add("method", "PUBLISH")
     for said in ("name", "x-wr-calname"):
-        made.add(said, vText(name))
+        made.add(said, vText(_text(name)))
     entries = [*entries]
     if zone is not None and entries:
         years = [one.begins.year for one in entries]
@@ -63,10 +69,10 @@ def calendar(name: str, which: str, entries: Iterable[Entry], zone: ZoneInfo | N
         event.add("dtstart", one.begins.replace(tzinfo=zone))
         if one.ends is not None and one.ends > one.begins:
             event.add("dtend", one.ends.replace(tzinfo=zone))
-        event.add("summary", one.title)
+        event.add("summary", _text(one.title))
         for what, text in (("location", one.where), ("description", one.told)):
             if text:
-                event.add(what, text)
+                event.add(what, _text(text))
         made.add_component(event)
     return bytes(made.to_ical())
 

@@ -10,15 +10,15 @@ from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from urllib.parse import urlsplit
 
 from jambo.jobs.checking import NEVER_CHANGED, what_is_gone, what_is_wrong
-from jambo.running.machine import VAR, CommandError, say
+from jambo.running.machine import VAR, CommandError, room_told, say
 from jambo.running.mariadb import Server, running_server
 from jambo.store.backup import BackupProblem, Manifest, dump, holds, load, rows_of, verify
 from jambo.store.database import Database
 from jambo.store.failures import StoreFailure
 
-FOLDER = VAR / "backups"
 EVERY = timedelta(days=1)
 NEWEST = 7  # kept whatever they weigh but for the limit; of older ones the newest of each week
 MOST_BYTES = 4_000_000_000  # all of them together; the newest stays in any case
@@ -85,6 +85,8 @@ def keep_daily(
 ) -> None:
     """Keep a backup whenever the last is a day old, until it is over. What goes wrong is said, and tried again at the next look."""
     while True:
+        if told := room_told(folder.parent if folder.parent.exists() else Path()):
+            say(told)
         try:
             kept = kept_in(folder)
             if not kept or clock() - kept[-1][0] >= EVERY:
@@ -93,6 +95,15 @@ def keep_daily(
             say(f"the daily backup was not taken: {trouble}")
         if ended.wait(LOOK_SECONDS):
             return
+
+
+def folder() -> Path:
+    """Where backups are kept by themselves: JAMBO_BACKUPS, or under `var`, those of each database of one's own apart."""
+    if said := os.environ.get("JAMBO_BACKUPS"):
+        return Path(said)
+    given = urlsplit(os.environ.get("JAMBO_DATABASE_URL", ""))
+    apart = f"{given.hostname}-{given.port or 3306}-{given.path.strip('/')}" if given.hostname else ""
+    return VAR / "backups" / re.sub(r"[^\w.-]", "_", apart)
 
 
 @contextmanager
@@ -151,7 +162,7 @@ def restore(file: Path, sure: Callable[[int], bool]) -> tuple[Manifest, Path | N
             if jobs:
                 if not sure(jobs):
                     raise CommandError("nothing was changed")
-                before = keep(owner, FOLDER, "before-restore")
+                before = keep(owner, folder(), "before-restore")
             return load(owner, address, file), before
 
 
@@ -167,8 +178,8 @@ def check(file: Path | None) -> Iterator[str]:
         kept = Database(owner)
         try:
             yield from what_is_wrong(kept)
-            if backups := kept_in(FOLDER):
-                newest = FOLDER / backups[-1][2]
+            if backups := kept_in(folder()):
+                newest = folder() / backups[-1][2]
                 for table in NEVER_CHANGED:
                     yield from what_is_gone(kept, table, rows_of(newest, table))
         finally:

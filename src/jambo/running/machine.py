@@ -1,11 +1,13 @@
 """The machine: where things live in the tree, and the Debian packages that must be there."""
 
 import hashlib
+import logging
 import os
 import shutil
 import socket
 import subprocess
 from collections.abc import Iterable
+from logging.handlers import RotatingFileHandler
 from pathlib import Path
 
 import click
@@ -13,6 +15,9 @@ import click
 ROOT = Path(__file__).resolve().parents[3]
 VAR = ROOT / "var"
 WEB = ROOT / "web"
+
+LOG_BYTES, LOGS = 2_000_000, 5
+LEAST_ROOM = 500_000_000  # bytes: below, it is said
 
 # command that must exist -> Debian package that brings it
 PROGRAMS = {
@@ -32,8 +37,35 @@ class CommandError(click.ClickException):
 
 
 def say(line: str) -> None:
-    """Tell the user what is going on, on standard error (standard output is for results)."""
+    """Tell the user what is going on, on standard error (standard output is for results), and in the log if one is kept."""
     click.echo(f"jambo: {line}", err=True)
+    logging.getLogger("jambo.running").info(line)
+
+
+def keep_log(file: Path) -> None:
+    """Keep a log with times from here on, in a file that is begun anew when it is long; warnings are on standard error too.
+
+    Raises CommandError where there is no room for it.
+    """
+    try:
+        file.parent.mkdir(parents=True, exist_ok=True)
+        written = RotatingFileHandler(file, maxBytes=LOG_BYTES, backupCount=LOGS, encoding="utf-8")
+    except OSError as error:
+        raise CommandError(f"cannot write to {error.filename}: {error.strerror}.") from None
+    shown = logging.StreamHandler()
+    shown.setLevel(logging.WARNING)
+    logging.basicConfig(
+        level=logging.INFO,
+        handlers=[shown, written],
+        format="%(asctime)s %(levelname)s %(name)s: %(message)s",
+        force=True,
+    )
+
+
+def room_told(folder: Path) -> str:
+    """What is to be said of a disk that is nearly full; "" where there is room."""
+    free = shutil.disk_usage(folder).free
+    return f"the disk is nearly full: {free // 1_000_000} MB are left" if free < LEAST_ROOM else ""
 
 
 def find(program: str) -> str | None:

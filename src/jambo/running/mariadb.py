@@ -16,7 +16,7 @@ from typing import IO, Self
 import psutil
 import pymysql
 
-from jambo.running.machine import CommandError, find, free_port, need_programs, run, say
+from jambo.running.machine import LOG_BYTES, CommandError, find, free_port, need_programs, run, say
 from jambo.store.database import connect
 
 OWNER = "jambo"  # may define tables; used by migrations alone
@@ -100,6 +100,9 @@ class Server:
             f"CREATE DATABASE IF NOT EXISTS {DATABASE} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n"
             f"{accounts}GRANT ALL ON {DATABASE}.* TO '{OWNER}'@'127.0.0.1' WITH GRANT OPTION;\n"
         )
+        log = self.folder / "mariadbd.log"
+        if log.exists() and log.stat().st_size > LOG_BYTES:
+            log.replace(log.with_suffix(".log.1"))
         program = find("mariadbd")
         assert program is not None
         self.process = subprocess.Popen(

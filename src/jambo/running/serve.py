@@ -24,7 +24,7 @@ from jambo.api.app import create_app
 from jambo.children import CHILDREN
 from jambo.jobs.boards import warm_up
 from jambo.running import backups, web
-from jambo.running.machine import VAR, CommandError, say
+from jambo.running.machine import VAR, CommandError, keep_log, room_told, say
 from jambo.running.mariadb import Server
 from jambo.store.database import Database
 from jambo.store.failures import StoreFailure
@@ -84,7 +84,12 @@ def web_server(app: FastAPI, last: Callable[[], None] | None = None) -> uvicorn.
         app: the application; last: what is done when it was told to end and has not after `LAST_SECONDS`.
     """
     config = uvicorn.Config(
-        app, log_level="warning", access_log=False, server_header=False, timeout_graceful_shutdown=LEAVE_SECONDS
+        app,
+        log_config=None,
+        log_level="warning",
+        access_log=False,
+        server_header=False,
+        timeout_graceful_shutdown=LEAVE_SECONDS,
     )
     return _Server(config, last)
 
@@ -155,22 +160,25 @@ def serve(port: int | None, *, demo: bool, hosts: Sequence[str] = ()) -> None:
     """
     # A plain kill must end like Ctrl-C: the database goes down cleanly with us.
     signal.signal(signal.SIGTERM, lambda *_: signal.raise_signal(signal.SIGINT))
+    keep_log(VAR / "log/jambo.log")
     listener = listen(port)
     ended = threading.Event()
     try:
         dist = web.build()
         with _database() as (url, owner, server):
-            database = open_database(url, owner, backups.FOLDER)
+            database = open_database(url, owner, backups.folder())
             if demo:
                 from jambo.demo.load import load_if_empty
 
                 load_if_empty(database)
             if server:
                 threading.Thread(target=keep_alive, args=(server, ended), daemon=True).start()
-            threading.Thread(target=backups.keep_daily, args=(url, backups.FOLDER, ended), daemon=True).start()
+            threading.Thread(target=backups.keep_daily, args=(url, backups.folder(), ended), daemon=True).start()
             threading.Thread(target=_warm, args=(database,), daemon=True).start()
             say(f"ready at http://127.0.0.1:{listener.getsockname()[1]}/ (Ctrl-C stops it)")
-            web_server(create_app(database, dist, hosts), partial(_leave, server)).run(sockets=[listener])
+            web_server(create_app(database, dist, hosts, partial(room_told, VAR)), partial(_leave, server)).run(
+                sockets=[listener]
+            )
             ended.set()
             database.close()
     except KeyboardInterrupt:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import os
 import random
+import shutil
 import signal
 import subprocess
 import tempfile
@@ -51,10 +52,15 @@ class Tally:
 @contextmanager
 def served(url: str, owner: str | None = None, port: int | None = None) -> Iterator[tuple[subprocess.Popen[str], str]]:
     """Run the real command over a database: its process and address, once it is ready."""
-    port = port or free_port()
+    port, kept = port or free_port(), tempfile.mkdtemp(prefix="jambo-backups-")
     process = subprocess.Popen(
         [ROOT / "jambo", "serve", "--port", str(port)],
-        env={**os.environ, "JAMBO_DATABASE_URL": url, **({"JAMBO_DATABASE_OWNER_URL": owner} if owner else {})},
+        env={
+            **os.environ,
+            "JAMBO_DATABASE_URL": url,
+            "JAMBO_BACKUPS": kept,
+            **({"JAMBO_DATABASE_OWNER_URL": owner} if owner else {}),
+        },
         stderr=subprocess.PIPE,
         text=True,
     )
@@ -66,6 +72,7 @@ def served(url: str, owner: str | None = None, port: int | None = None) -> Itera
     finally:
         process.kill()
         process.wait()
+        shutil.rmtree(kept, ignore_errors=True)
 
 
 class Writer:

@@ -14,7 +14,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Any
+from typing import Any, Self
 
 import orjson
 import pymysql
@@ -66,7 +66,10 @@ class _Digesting:
         self.out.write(data)
         self.sum.update(data)
 
-    def close(self) -> None:
+    def __enter__(self) -> Self:
+        return self
+
+    def __exit__(self, *_: object) -> None:
         self.out.close()
         self.members[self.name] = {"sha256": self.sum.hexdigest(), "rows": self.rows}
 
@@ -84,15 +87,14 @@ def dump(address: str, into: Path) -> Manifest:
             members: dict[str, dict[str, Any]] = {}
             for column, name in PICTURES.items():
                 for row in _rows(connection, f"SELECT id, {column} AS data FROM photo ORDER BY id"):
-                    of = _Digesting(archive, name.format(id=row["id"]), members, pack=False)
-                    of.write(row["data"])
-                    of.close()
-            for table in TABLES:
-                of = _Digesting(archive, f"{table}.jsonl", members, pack=True)
-                for row in _rows(connection, f"SELECT {_columns(connection, table)} FROM {table} ORDER BY 1, 2"):
-                    of.write(orjson.dumps(row, default=str, option=orjson.OPT_PASSTHROUGH_DATETIME) + b"\n")
-                    of.rows += 1
-                of.close()
+                    with _Digesting(archive, name.format(id=row["id"]), members, pack=False) as of:
+                        of.write(row["data"])
+            there = {next(iter(row.values())) for row in _rows(connection, "SHOW TABLES")}
+            for table in (table for table in TABLES if table in there):  # others come with a later migration
+                with _Digesting(archive, f"{table}.jsonl", members, pack=True) as of:
+                    for row in _rows(connection, f"SELECT {_columns(connection, table)} FROM {table} ORDER BY 1, 2"):
+                        of.write(orjson.dumps(row, default=str, option=orjson.OPT_PASSTHROUGH_DATETIME) + b"\n")
+                        of.rows += 1
             at = max(row["number"] for row in _rows(connection, "SELECT number FROM migration"))
             made = Manifest(f"{datetime.now(UTC):%Y-%m-%dT%H:%M:%SZ}", at, jambo.__version__, members)
             archive.writestr(MANIFEST, orjson.dumps({"format": FORMAT, **made.__dict__}, option=orjson.OPT_INDENT_2))

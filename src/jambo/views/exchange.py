@@ -30,8 +30,8 @@ def from_text(model: type[Some], text: str) -> Some:
     """Read a document of an open format given as JSON text. Raises Refused for text that is not such a document."""
     try:
         data = json.loads(text)
-    except (json.JSONDecodeError, RecursionError) as error:
-        said = "it is nested too deep"
+    except (ValueError, RecursionError) as error:
+        said = "it is nested too deep" if isinstance(error, RecursionError) else "a number in it has too many digits"
         if isinstance(error, json.JSONDecodeError):
             said = f"{error.msg} at line {error.lineno}, column {error.colno}"
         raise Refused([FieldError("document", f"this is not JSON ({said})", "see docs/FORMAT.md")]) from None

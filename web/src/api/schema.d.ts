@@ -3368,13 +3368,15 @@ export interface components {
         };
         /**
          * HealthOut
-         * @description How it stands: `database` says in words why it does not answer; `migrations` are the ones done and known.
+         * @description How it stands: `disk` says in words that it is nearly full, `database` why it does not answer; `migrations` are the ones done and known.
          */
         HealthOut: {
             /** At */
             at: number | null;
             /** Database */
             database: string;
+            /** Disk */
+            disk: string;
             /** Known */
             known: number;
             /**
@@ -7438,6 +7440,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -7526,6 +7539,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7624,6 +7648,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7729,6 +7764,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -7822,6 +7868,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7922,6 +7979,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -8016,6 +8084,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -8102,6 +8181,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8206,6 +8296,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -8292,6 +8393,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8397,6 +8509,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -8489,6 +8612,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8596,6 +8730,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -8688,6 +8833,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8792,6 +8948,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -8884,6 +9051,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8991,6 +9169,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -9081,6 +9270,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9189,6 +9389,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -9281,6 +9492,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9392,6 +9614,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -9494,6 +9727,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -9590,6 +9834,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9702,6 +9957,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -9799,6 +10065,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9905,6 +10182,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -9997,6 +10285,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -10104,6 +10403,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -10200,6 +10510,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -10288,6 +10609,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -10395,6 +10727,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -10485,6 +10828,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -10593,6 +10947,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -10686,6 +11051,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -10797,6 +11173,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -10893,6 +11280,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -10998,6 +11396,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -11090,6 +11499,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -11201,6 +11621,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -11303,6 +11734,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -11395,6 +11837,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -11506,6 +11959,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -11608,6 +12072,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -11700,6 +12175,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -11811,6 +12297,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -11910,6 +12407,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -12002,6 +12510,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -12109,6 +12628,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -12204,6 +12734,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -12311,6 +12852,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -12409,6 +12961,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -12501,6 +13064,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -12609,6 +13183,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -12702,6 +13287,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -12803,6 +13399,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -12911,6 +13518,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -13010,6 +13628,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -13102,6 +13731,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -13214,6 +13854,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -13307,6 +13958,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -13418,6 +14080,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -13514,6 +14187,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -13621,6 +14305,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -13710,6 +14405,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -13807,6 +14513,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -13917,6 +14634,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -14005,6 +14733,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -14112,6 +14851,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -14210,6 +14960,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -14302,6 +15063,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -14409,6 +15181,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -14497,6 +15280,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -14611,6 +15405,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -14699,6 +15504,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -14806,6 +15622,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -14898,6 +15725,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -14997,6 +15835,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -15104,6 +15953,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -15199,6 +16059,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -15307,6 +16178,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -15405,6 +16287,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -15497,6 +16390,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -15602,6 +16506,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -15692,6 +16607,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -15794,6 +16720,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -15886,6 +16823,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -15992,6 +16940,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -16078,6 +17037,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -16174,6 +17144,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -16278,6 +17259,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -16373,6 +17365,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -16459,6 +17462,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -16566,6 +17580,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -16664,6 +17689,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -16756,6 +17792,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -16861,6 +17908,17 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -16955,6 +18013,17 @@ export interface operations {
             /** @description Not Found */
             404: {
                 headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
                     [name: string]: unknown;
                 };
                 content: {

@@ -8,7 +8,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type SyntheticEvent } from "react";
 import { Link, useNavigate } from "react-router";
 
-import { api, ask, type Job, type ListedJob, type Unit, type Waits } from "../api/client";
+import { api, ask, type Job, type ListedJob, sentence, type Unit, type Waits } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
@@ -24,6 +24,7 @@ export function JobsPage() {
   const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => ask(api.GET("/api/jobs")) });
   // what waits takes working out every opening: the list does not wait for it
   const waits = useQuery({ queryKey: ["jobs", "waits"], queryFn: () => ask(api.GET("/api/waits")) });
+  const health = useQuery({ queryKey: ["health"], queryFn: () => ask(api.GET("/api/health")), staleTime: 60_000 });
   return (
     <>
       <Bar trail={<h1>Jobs</h1>}>
@@ -32,6 +33,11 @@ export function JobsPage() {
         </Button>
       </Bar>
       <main className="page jobs">
+        {health.data?.disk && (
+          <p role="alert" className="error">
+            {sentence(health.data.disk)} Make room before nothing can be saved any more.
+          </p>
+        )}
         <FirstLine jobs={jobs.data ?? []} />
         {jobs.isPending && (
           <p className="quiet" aria-busy="true">
