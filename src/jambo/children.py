@@ -77,19 +77,25 @@ class _Child:
 
     def __init__(self) -> None:
         ours, theirs = Pipe()
+        self.ready = False
         self.connection: Connection[Any, Any] = ours
         source = str(Path(__file__).resolve().parents[1])
         self.process = subprocess.Popen(
             [sys.executable, "-c", f"from jambo.children import serve; serve({theirs.fileno()})"],
             pass_fds=[theirs.fileno()], stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, start_new_session=True,
-            env={**os.environ, "PYTHONPATH": source, "OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"},
+            env={**os.environ, "PYTHONPATH": os.pathsep.join([source, os.environ.get("PYTHONPATH", "")]), "OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"},
         )  # fmt: skip
         theirs.close()
 
     def run(self, task: Task[Any], ended: threading.Event) -> bool:
         """Work a task out; says whether this child can take another."""
-        until = time.monotonic() + task.seconds
         try:
+            while not self.ready:  # its time begins when it does
+                self.ready = self.connection.poll(LOOK_SECONDS) and self.connection.recv()[0] == "ready"
+                if ended.is_set() or task.forgotten:
+                    task.end("nobody waited for it any more")
+                    return False
+            until = time.monotonic() + task.seconds
             self.connection.send((task.work.__module__, task.work.__qualname__, task.args))
             while True:
                 if self.connection.poll(LOOK_SECONDS):
@@ -121,6 +127,7 @@ def serve(fd: int) -> None:
     questions: Connection[Any, Any] = Connection(fd)
     for name in READY:
         import_module(name)
+    questions.send(("ready", None))
     asked: list[Any] = []
     came = threading.Semaphore(0)
 

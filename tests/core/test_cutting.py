@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from helpers import inch
 from jambo.core.quantities.length import ZERO, Length
-from jambo.core.stock.plan import plan
+from jambo.core.stock.plan import first_plan, plan
 from jambo.core.stock.problem import Join, Problem, Stick, Wanted
 
 KERF, SQUARE, KEEP = inch("1/8"), inch("1/4"), inch("24")
@@ -270,3 +270,46 @@ def test_lengths_on_no_grid_fit_and_their_bound_holds(pieces, stick):
     made = plan(problem)
     check(made, problem)
     assert made.bound >= 1
+
+
+@pytest.mark.parametrize("goal", ["waste", "cost", "sticks", "lengths"])
+@pytest.mark.parametrize("many", [1, 9, 40])
+def test_a_first_plan_is_a_plan_and_its_bound_holds(goal, many):
+    """Plates of 17 to 36 ft, two on each other, with studs: parted one by one or, where there are many, each at once."""
+    plates = tuple(
+        Wanted(f"plate {n}", inch(str(200 + 6 * n)), 2, Join(tuple(inch(str(at)) for at in range(16, 200 + 6 * n, 16)), inch("48")))
+        for n in range(many)
+    )  # fmt: skip
+    studs = tuple(Wanted(f"stud {n}", inch(f"{80 + n} 3/8"), 3) for n in range(many))
+    stock = tuple(Stick(inch(str(12 * feet)), Fraction(feet), 0) for feet in (8, 10, 12, 16))
+    problem = Problem((*plates, *studs), stock, KERF, SQUARE, KEEP, goal)
+    made = first_plan(problem)
+    check(made, problem)
+    assert made.cannot == ()
+    for one, other in _joints(made, problem, range(many)):
+        assert all(abs(a - b) >= 48 for a in one for b in other)
+
+
+def _joints(made, problem, plates):
+    """Where the two copies of each plate are joined, in inches."""
+    parts = {}
+    for cut in (cut for s in made.sticks for cut in s.cuts if cut.part):
+        parts.setdefault((cut.wanted, cut.copy), {})[cut.part] = cut.length
+    for n in plates:
+        ends = []
+        for copy in (1, 2):
+            lengths = [float(length.in_inches()) for _, length in sorted(parts[n, copy].items())]
+            assert sum(lengths) == float(problem.pieces[n].length.in_inches())
+            ends.append([sum(lengths[: k + 1]) for k in range(len(lengths) - 1)])
+        yield ends
+
+
+def test_a_first_plan_of_five_hundred_lengths_takes_few_of_them():
+    """The longest and the cheapest alone are looked at: all is cut, and nothing is claimed of what could be better."""
+    problem = Problem(
+        tuple(Wanted(str(n), Length((300_000 + 37 * n) * 1000), 1) for n in range(120)),
+        tuple(Stick(Length((2000 + 7 * n) * 1_000_000)) for n in range(500)), KERF, SQUARE, KEEP,
+    )  # fmt: skip
+    made = first_plan(problem)
+    check(made, problem)
+    assert (made.cannot, made.bound, len({s.stick for s in made.sticks}) <= 12) == ((), 0, True)

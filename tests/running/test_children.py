@@ -1,0 +1,85 @@
+"""Heavy work in children: the best so far is given, deadlines are kept, what nobody waits for is stopped, memory is capped."""
+
+from pathlib import Path
+
+import psutil
+import pytest
+
+import heavy
+from jambo import children as module
+from jambo.children import AT_ONCE, Children
+
+
+@pytest.fixture
+def children(monkeypatch):
+    monkeypatch.setenv("PYTHONPATH", str(Path(heavy.__file__).parent))
+    monkeypatch.setattr(module, "READY", ())
+    made = Children()
+    made.start()
+    yield made
+    made.close()
+    assert working() == []
+
+
+def working():
+    """The children there are, of this process."""
+    return [
+        p
+        for p in psutil.Process().children()
+        if p.status() != psutil.STATUS_ZOMBIE and "jambo.children" in " ".join(p.cmdline())
+    ]
+
+
+def test_the_same_question_is_one_and_its_last_answer_stays(children):
+    task = children.ask(heavy.counts, (3, 0.0), 30)
+    assert children.ask(heavy.counts, (3, 0.0), 30) is task
+    children.wait(task, 30)
+    assert (task.best, task.failed, task.ended.is_set()) == (2, "", True)
+    assert children.ask(heavy.counts, (3, 0.0), 30) is task
+    assert children.ask(heavy.counts, (4, 0.0), 30) is not task
+
+
+@pytest.mark.parametrize(
+    ("work", "args", "seconds", "best", "says"),
+    [
+        (heavy.spins, ("a",), 0.4, "a begun", "it was ended after 0.4 s"),
+        (heavy.hogs, (), 30, "some", "memory"),
+        (heavy.fails, (), 30, "some", "it broke down (ValueError: no)"),
+    ],
+)
+def test_what_overruns_leaves_its_best_and_the_next_is_worked_out(children, work, args, seconds, best, says):
+    task = children.wait(children.ask(work, args, seconds), 60)
+    assert task.ended.is_set() and task.best == best and says in task.failed
+    after = children.wait(children.ask(heavy.counts, (2, 0.0), 30), 60)
+    assert (after.best, after.failed) == (1, "")
+
+
+def test_what_nobody_waits_for_is_stopped(children, monkeypatch):
+    monkeypatch.setattr(module, "NOBODY_SECONDS", 0.3)
+    task = children.ask(heavy.spins, ("left",), 600)
+    assert task.ended.wait(30) and task.failed == "nobody waited for it any more"
+    assert children.ask(heavy.spins, ("left",), 600) is not task  # asked anew it is begun anew
+
+
+def test_whoever_is_gone_is_not_waited_for(children):
+    task = children.ask(heavy.spins, ("gone",), 600)
+    there = iter([True] * 4)
+    children.wait(task, 600, lambda: next(there, False))
+    assert task.ended.wait(30) and task.cancelled
+
+
+def test_two_at_most_and_all_stop_at_once(children):
+    tasks = [children.ask(heavy.spins, (n,), 600) for n in range(4)]
+    while sum(task.has for task in tasks) < AT_ONCE:
+        children.wait(tasks[0], 0.05)
+    assert len(working()) == AT_ONCE
+    children.stop()
+    assert all(task.ended.wait(30) for task in tasks)
+    assert working() == []
+    after = children.ask(heavy.spins, ("after",), 600)
+    assert after.ended.is_set() and after.failed == "Jambo was stopped"
+
+
+def test_without_a_start_it_is_worked_out_on_the_spot():
+    task = Children().ask(heavy.counts, (3, 0.0), 1)
+    assert (task.best, task.ended.is_set(), working()) == (2, True, [])
