@@ -184,7 +184,7 @@ def shots(into: Path | None, only: str | None) -> None:
 
 
 @main.command()
-@click.option("--crash", is_flag=True, help="Instead: 50 writers on one job, then kills of database and application.")
+@click.option("--crash", is_flag=True, help="Instead: 50 writers, a backup under writers, heavy questions, then kills.")
 @click.option("--seconds", type=float, default=60, show_default=True, help="How long the 50 writers write.")
 @click.option("--kills", type=int, default=20, show_default=True, help="How often each of the two is killed.")
 def bench(crash: bool, seconds: float, kills: int) -> None:

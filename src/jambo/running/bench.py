@@ -43,6 +43,7 @@ from jambo.jobs.boards import warm_up
 from jambo.running.browser import chromium
 from jambo.running.local import Local, running, serving
 from jambo.running.machine import ROOT, VAR, free_port, say
+from jambo.running.starve import asked_again, backed_up, starved
 from jambo.running.strain import crash, crowd
 from jambo.running.web import DIST
 
@@ -415,6 +416,10 @@ def strain(seconds: float, kills: int) -> None:
     say("writers and kills; this takes some minutes")
     with running(front_end=False) as local:
         print(crowd(local.url, local.database, 50, seconds))
+        print(backed_up(local.url, local.server, 8, min(seconds, 10)))
+        print(asked_again(local.url))
+        for line in starved(local.url):
+            print(line, flush=True)
     print(crash(kills, 20, 2.0))
 
 
