@@ -29,7 +29,7 @@ AT_ONCE = 2
 MOST_MEMORY = 3_000_000_000  # bytes of addresses a child may have; the solvers map much more than they touch
 NOBODY_SECONDS = 12.0  # since somebody last asked: longer than a page waits before it asks again
 LOOK_SECONDS = 0.05
-KEPT = 256  # results
+KEPT = 128  # results
 NICE = 19  # pages go first
 READY = (
     "numpy",
@@ -226,6 +226,14 @@ class Children:
         if not self._started and not task.ended.is_set():
             _on_the_spot(task)
         return task
+
+    def forget(self, work: Callable[..., None], args: tuple[Any, ...]) -> None:
+        """Keep the result of a question no longer that nobody will ask again: a hundred large ones would fill the memory."""
+        with self._changed:
+            task = self._tasks.get(key := (work.__module__, work.__qualname__, args))
+            if task is not None and not task.waiters:
+                del self._tasks[key]
+                task.cancelled = task.cancelled or not task.ended.is_set()
 
     def wait(self, task: Task[T], seconds: float, goes_on: Callable[[], bool] = lambda: True) -> Task[T]:
         """Wait for a task, as long as whoever asked is there. Only what is waited for, or asked for again, is worked on."""

@@ -80,6 +80,15 @@ def test_two_at_most_and_all_stop_at_once(children):
     assert after.ended.is_set() and after.failed == "Jambo was stopped"
 
 
+def test_what_nobody_will_ask_again_is_forgotten(children):
+    first = children.wait(children.ask(heavy.counts, (2, 0.0), 30), 30)
+    children.forget(heavy.counts, (2, 0.0))
+    assert first.best == 1 and children.ask(heavy.counts, (2, 0.0), 30) is not first
+    running = children.ask(heavy.spins, ("on",), 600)
+    children.forget(heavy.spins, ("on",))
+    assert running.ended.wait(30) and running.cancelled
+
+
 def test_without_a_start_it_is_worked_out_on_the_spot():
     task = Children().ask(heavy.counts, (3, 0.0), 1)
     assert (task.best, task.ended.is_set(), working()) == (2, True, [])

@@ -45,6 +45,7 @@ def from_file(data: bytes, name: str = "") -> Table:
 def _from_workbook(data: bytes) -> Table:
     """Read a workbook in a child, which has so much memory and so much time. Raises Refused."""
     task = CHILDREN.wait(CHILDREN.ask(read_workbook, (data,), SECONDS), SECONDS)
+    CHILDREN.forget(read_workbook, (data,))
     if task.best is None:
         raise refused("this workbook takes too long or too much memory to read", "the sheet of the door schedule alone")
     if isinstance(task.best, tuple):

@@ -269,7 +269,11 @@ def cut_beside(said: CutList, seconds: float, goes_on: GoesOn = always) -> CutPl
     Args:
         said: the document; seconds: after which the best so far is given; goes_on: whether somebody waits for it.
     """
-    return _answer(CHILDREN.wait(_asked(said, seconds), seconds, goes_on), said)
+    task = _asked(said, seconds)
+    try:
+        return _answer(CHILDREN.wait(task, seconds, goes_on), said)
+    finally:
+        CHILDREN.forget(plan_list, task.args)
 
 
 def cut_told(said: CutList, seconds: float) -> Iterator[str]:
@@ -296,4 +300,5 @@ def _lines(task: Task[ListPlanned], said: CutList, until: float) -> Iterator[str
             yield json.dumps({"what": what, "best": best, "bound": bound}) + "\n"
         if ended:
             break
+    CHILDREN.forget(plan_list, task.args)
     yield json.dumps({"plan": _answer(task, said)}, ensure_ascii=False) + "\n"

@@ -10,7 +10,7 @@ from jambo.core.schedule.problem import Plan
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.clock import at_the_wall, spoken
-from jambo.views.searches import Found, GoesOn, always, work_plan
+from jambo.views.searches import Found, GoesOn, always, forget_work, work_plan
 
 PLAN_FORMAT = "jambo-plan-result/1"
 
@@ -115,6 +115,7 @@ def plan_list(said: PlanList, patience: float | None = None, goes_on: GoesOn = a
     """
     of = stated(said)
     found = made(of, patience, goes_on)
+    forget_work(of.problem)
     if found.searching:  # nobody asks for this one again
         found = Found(found.plan, False, f"it was ended after {patience:g} s")
     return plan_out(found, of, said)

@@ -71,6 +71,11 @@ def work_plan(problem: WorkProblem, patience: float | None = None, goes_on: Goes
     return _found(task, lambda: at_once(problem))
 
 
+def forget_work(problem: WorkProblem) -> None:
+    """Keep the plan of an open document no longer: nobody asks for it again."""
+    CHILDREN.forget(work, (problem,))
+
+
 class Cutting:
     """The cutting plan of one section, being looked for."""
 
