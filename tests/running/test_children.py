@@ -11,23 +11,30 @@ from jambo.children import AT_ONCE, Children
 
 
 @pytest.fixture
-def children(monkeypatch):
+def working():
+    """The children there are beside those of other applications that run here."""
+
+    def found():
+        return {
+            p.pid
+            for p in psutil.Process().children()
+            if p.status() != psutil.STATUS_ZOMBIE and "jambo.children" in " ".join(p.cmdline())
+        } - before
+
+    before = set()
+    before = found()
+    return found
+
+
+@pytest.fixture
+def children(monkeypatch, working):
     monkeypatch.setenv("PYTHONPATH", str(Path(heavy.__file__).parent))
     monkeypatch.setattr(module, "READY", ())
     made = Children()
     made.start()
     yield made
     made.close()
-    assert working() == []
-
-
-def working():
-    """The children there are, of this process."""
-    return [
-        p
-        for p in psutil.Process().children()
-        if p.status() != psutil.STATUS_ZOMBIE and "jambo.children" in " ".join(p.cmdline())
-    ]
+    assert working() == set()
 
 
 def test_the_same_question_is_one_and_its_last_answer_stays(children):
@@ -68,14 +75,14 @@ def test_whoever_is_gone_is_not_waited_for(children):
     assert task.ended.wait(30) and task.cancelled
 
 
-def test_two_at_most_and_all_stop_at_once(children):
+def test_two_at_most_and_all_stop_at_once(children, working):
     tasks = [children.ask(heavy.spins, (n,), 600) for n in range(4)]
     while sum(task.has for task in tasks) < AT_ONCE:
         children.wait(tasks[0], 0.05)
     assert len(working()) == AT_ONCE
     children.stop()
     assert all(task.ended.wait(30) for task in tasks)
-    assert working() == []
+    assert working() == set()
     after = children.ask(heavy.spins, ("after",), 600)
     assert after.ended.is_set() and after.failed == "Jambo was stopped"
 
@@ -89,6 +96,6 @@ def test_what_nobody_will_ask_again_is_forgotten(children):
     assert running.ended.wait(30) and running.cancelled
 
 
-def test_without_a_start_it_is_worked_out_on_the_spot():
+def test_without_a_start_it_is_worked_out_on_the_spot(working):
     task = Children().ask(heavy.counts, (3, 0.0), 1)
-    assert (task.best, task.ended.is_set(), working()) == (2, True, [])
+    assert (task.best, task.ended.is_set(), working()) == (2, True, set())
