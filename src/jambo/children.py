@@ -266,9 +266,15 @@ class Children:
                     task.end("nobody waited for it any more")
                     task.cancelled = True
                     continue
-                child = child or _Child()
-                if not child.run(task, self._ended):
-                    child.kill()
+                try:
+                    child = child or _Child()
+                    goes_on = child.run(task, self._ended)
+                except Exception as fault:  # no process to be had, or nothing that can be sent: the next one may go
+                    task.end(f"it could not be begun ({fault})")
+                    goes_on = False
+                if not goes_on:
+                    if child is not None:
+                        child.kill()
                     child = None
                     task.cancelled = task.cancelled or task.failed.startswith("nobody")
         finally:

@@ -61,6 +61,14 @@ def test_what_overruns_leaves_its_best_and_the_next_is_worked_out(children, work
     assert (after.best, after.failed) == (1, "")
 
 
+def test_what_cannot_be_begun_is_told_and_holds_up_nothing(children):
+    for _ in range(AT_ONCE + 1):
+        task = children.wait(children.ask(heavy.counts, (lambda: 1, 0.0), 30), 30)  # what cannot be sent to a child
+        assert task.ended.is_set() and "could not be begun" in task.failed
+    after = children.wait(children.ask(heavy.counts, (2, 0.0), 30), 60)
+    assert (after.best, after.failed) == (1, "")
+
+
 def test_what_nobody_waits_for_is_stopped(children, monkeypatch):
     monkeypatch.setattr(module, "NOBODY_SECONDS", 0.3)
     task = children.ask(heavy.spins, ("left",), 600)

@@ -60,6 +60,14 @@ def since(now: datetime, changed: datetime) -> datetime:
     return max(min(now, changed - timedelta(minutes=changed.minute % 5)), now.replace(hour=0, minute=0))
 
 
+def _overdue(plan: JobPlan, now: datetime) -> bool:
+    """Whether some of its work should be done by now; of a crew that cannot be, whoever asks for the plan is told."""
+    try:
+        return bool(plan.said.people) and any(plan.of.moment(one.end) <= now for one in plan.plan.placed)
+    except Refused:
+        return False
+
+
 def _ticks(rows: Mapping[str, Row], crew: Crew) -> dict[str, Tick]:
     return {key: Tick(at_the_job(events.pressed_at(row), crew), row["who"]) for key, row in rows.items()}
 
@@ -129,7 +137,7 @@ def read_plan(
         return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt, settled, patience)
 
     plan = planned_from(since(now, at_the_job(changed, crew)))
-    if crew.people and any(plan.of.moment(one.end) <= now for one in plan.plan.placed):
+    if _overdue(plan, now):
         plan = planned_from(now - timedelta(minutes=now.minute % ANEW_MINUTES))
     return plan, job
 
