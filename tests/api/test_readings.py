@@ -26,7 +26,6 @@ def test_a_correction_supersedes_and_both_stay_in_the_record(client, opening):
     assert (first["reading"]["value"], first["who"], first["instrument"]) == ("32 1/2 in", "Ines", "25 ft tape")
     page = read(client, opening, "width_foot", "32 1/4", corrects=first["id"]).json()
     assert [r["reading"]["value"] for r in page["readings"]] == ["32 1/4 in"]
-    assert read(client, opening, "width_foot", "32", corrects=first["id"]).status_code == 404  # it counts no longer
     second = page["readings"][0]["id"]
     assert client.delete(f"{opening}/readings/{second}").json()["readings"] == []
     record = client.get(f"{opening}/readings").json()
@@ -34,6 +33,16 @@ def test_a_correction_supersedes_and_both_stay_in_the_record(client, opening):
         ("32 1/2 in", False), ("32 1/4 in", False), (None, False),
     ]  # fmt: skip
     assert [line["what"] for line in client.get(f"{opening}/log").json()][:3] == ["withdrawn", "measured", "measured"]
+
+
+def test_two_that_take_one_place_again_at_once_are_both_kept(client, opening):
+    first = read(client, opening, "width_foot", "32 1/2").json()["readings"][0]["id"]
+    read(client, opening, "width_foot", "32 1/4", corrects=first)
+    page = read(client, opening, "width_foot", "32 3/8", corrects=first).json()  # written where nobody knew of the other
+    assert [r["reading"]["value"] for r in page["readings"]] == ["32 1/4 in", "32 3/8 in"]
+    record = client.get(f"{opening}/readings").json()
+    assert [r["corrects"] for r in record] == [None, first, None]
+    assert read(client, opening, "width_foot", "32", corrects=first + 10_000).status_code == 404
 
 
 @pytest.mark.parametrize(

@@ -21,8 +21,9 @@ import { askAgain, PAUSE, Waiting } from "./app/Waiting";
 import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
 import { PadProvider } from "./tape/padOut";
-import { PhotoOutbox } from "./photos/PhotoOutbox";
-import { TypedIn } from "./tape/typed";
+import { begin } from "./outbox/outbox";
+import { useSender } from "./outbox/usePress";
+import { scopeOf, TypedIn } from "./tape/typed";
 
 // The pages behind the first one come when they are wanted, or as soon as nothing else is to do: a phone that loses the house's
 // network keeps all of them.
@@ -74,6 +75,7 @@ const fetchRest = () => Object.values(LATER).forEach((load) => void load().catch
 if ("requestIdleCallback" in window) requestIdleCallback(fetchRest);
 else setTimeout(fetchRest, 1000);
 
+begin();
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
@@ -90,10 +92,13 @@ function FocusKept() {
   return null;
 }
 
-/** What is typed on a page is held for it; all stages of an opening are one page. */
+function Sender() {
+  useSender();
+  return null;
+}
+
 function TypedHere({ children }: { children: ReactNode }) {
-  const [, room = "", id = "", ...rest] = useLocation().pathname.split("/");
-  return <TypedIn scope={(room === "openings" ? [room, id] : [room, id, ...rest]).join("/")}>{children}</TypedIn>;
+  return <TypedIn scope={scopeOf(useLocation().pathname)}>{children}</TypedIn>;
 }
 
 createRoot(document.getElementById("root")!).render(
@@ -102,50 +107,49 @@ createRoot(document.getElementById("root")!).render(
       <QueryClientProvider client={queries}>
         <ShowProvider>
           <PadProvider>
-            <PhotoOutbox>
-              <Notifications position="bottom-center" />
-              <Waiting />
-              <Keys />
-              <FocusKept />
-              <BrowserRouter>
-                <Suspense
-                  fallback={
-                    <p className="page quiet" aria-busy="true">
-                      Fetching the page…
-                    </p>
-                  }
-                >
-                  <TypedHere>
-                    <Routes>
-                      <Route path="/" element={<JobsPage />} />
-                      <Route path="/stock" element={<StockPage />} />
-                      <Route path="/jobs/:jobId" element={<JobPage />} />
-                      <Route path="/jobs/:jobId/usual" element={<UsualPage />} />
-                      <Route path="/jobs/:jobId/change" element={<FactsPage />} />
-                      <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
-                      <Route path="/openings/:openingId/print" element={<CutListPage />} />
-                      <Route path="/walls/:wallId" element={<WallPage />} />
-                      <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
-                      <Route path="/jobs/:jobId/many" element={<ManyPage />} />
-                      <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
-                      <Route path="/jobs/:jobId/record" element={<LogPage />} />
-                      <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
-                      <Route path="/jobs/:jobId/cutting" element={<CuttingPage />} />
-                      <Route path="/jobs/:jobId/buying" element={<BuyingPage />} />
-                      <Route path="/jobs/:jobId/came" element={<CamePage />} />
-                      <Route path="/jobs/:jobId/plan" element={<PlanPage />} />
-                      <Route path="/jobs/:jobId/trades/:trade" element={<TradePage />} />
-                      <Route path="/jobs/:jobId/today" element={<TodayPage />} />
-                      <Route path="/jobs/:jobId/time" element={<TimePage />} />
-                      <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
-                      <Route path="/openings/:openingId/setting" element={<SettingPage />} />
-                      <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
-                      <Route path="*" element={<Lost />} />
-                    </Routes>
-                  </TypedHere>
-                </Suspense>
-              </BrowserRouter>
-            </PhotoOutbox>
+            <Notifications position="bottom-center" />
+            <Waiting />
+            <Keys />
+            <FocusKept />
+            <Sender />
+            <BrowserRouter>
+              <Suspense
+                fallback={
+                  <p className="page quiet" aria-busy="true">
+                    Fetching the page…
+                  </p>
+                }
+              >
+                <TypedHere>
+                  <Routes>
+                    <Route path="/" element={<JobsPage />} />
+                    <Route path="/stock" element={<StockPage />} />
+                    <Route path="/jobs/:jobId" element={<JobPage />} />
+                    <Route path="/jobs/:jobId/usual" element={<UsualPage />} />
+                    <Route path="/jobs/:jobId/change" element={<FactsPage />} />
+                    <Route path="/jobs/:jobId/rules" element={<RulesPage />} />
+                    <Route path="/openings/:openingId/print" element={<CutListPage />} />
+                    <Route path="/walls/:wallId" element={<WallPage />} />
+                    <Route path="/jobs/:jobId/floors" element={<FloorsPage />} />
+                    <Route path="/jobs/:jobId/many" element={<ManyPage />} />
+                    <Route path="/jobs/:jobId/heads" element={<HeadsPage />} />
+                    <Route path="/jobs/:jobId/record" element={<LogPage />} />
+                    <Route path="/jobs/:jobId/lists" element={<ListsPage />} />
+                    <Route path="/jobs/:jobId/cutting" element={<CuttingPage />} />
+                    <Route path="/jobs/:jobId/buying" element={<BuyingPage />} />
+                    <Route path="/jobs/:jobId/came" element={<CamePage />} />
+                    <Route path="/jobs/:jobId/plan" element={<PlanPage />} />
+                    <Route path="/jobs/:jobId/trades/:trade" element={<TradePage />} />
+                    <Route path="/jobs/:jobId/today" element={<TodayPage />} />
+                    <Route path="/jobs/:jobId/time" element={<TimePage />} />
+                    <Route path="/openings/:openingId/card-sheet" element={<CardPage />} />
+                    <Route path="/openings/:openingId/setting" element={<SettingPage />} />
+                    <Route path="/openings/:openingId/:stage?" element={<OpeningPage />} />
+                    <Route path="*" element={<Lost />} />
+                  </Routes>
+                </TypedHere>
+              </Suspense>
+            </BrowserRouter>
           </PadProvider>
         </ShowProvider>
       </QueryClientProvider>

@@ -16,12 +16,6 @@ router = APIRouter(prefix="/api", tags=["photographs"], route_class=Route)
 Picture = Annotated[
     bytes, Body(media_type="image/*", description="A JPEG, PNG or WebP picture of at most 2 MB, as it is.")
 ]
-Once = Annotated[
-    str | None,
-    Query(
-        min_length=1, max_length=36, description="A name it is sent under: sent again under that name it is kept once."
-    ),
-]
 FOR_EVER = {"Cache-Control": "private, max-age=31536000, immutable"}
 
 
@@ -33,16 +27,15 @@ def new_photo(
     picture: Picture = b"",
     reading: Annotated[int | None, Query(ge=1, le=GREATEST_ID, description="The reading it is of.")] = None,
     step: Annotated[str | None, Query(max_length=80, description="The key of the step of the card it is of.")] = None,
-    once: Once = None,
 ) -> NewId:
     """Keep a photograph with a reading or with a step of the card. 422 for what is no picture or is too large."""
-    return {"id": photos.add_to_opening(db, opening_id, reading, step, once, picture, who)}
+    return {"id": photos.add_to_opening(db, opening_id, reading, step, picture, who)}
 
 
 @router.post("/log/{line_id}/photos", status_code=201)
-def new_photo_of_line(db: Db, line_id: Id, who: Who, picture: Picture = b"", once: Once = None) -> NewId:
+def new_photo_of_line(db: Db, line_id: Id, who: Who, picture: Picture = b"") -> NewId:
     """Keep a photograph with a line of the record. 422 for what is no picture or is too large."""
-    return {"id": photos.add_to_line(db, line_id, once, picture, who)}
+    return {"id": photos.add_to_line(db, line_id, picture, who)}
 
 
 @router.get(

@@ -58,7 +58,8 @@ class NewTap(BaseModel):
 
 @router.post("/openings/{opening_id}/readings", status_code=201, response_model_exclude_unset=True)
 def new_reading(db: Db, opening_id: Id, new: NewReading, who: Who) -> OpeningPage:
-    """Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts."""
+    """Keep a reading. One that corrects what others have corrected meanwhile counts beside theirs. 422 when it cannot be one; 404
+    when it corrects what was never read here."""
     return readings.take_reading(db, opening_id, new.reading, new.instrument, new.corrects, who, new.unit)
 
 

@@ -43,14 +43,13 @@ def as_photo(row: Row) -> KeptPhoto:
 
 
 def add_to_opening(
-    db: Database, opening_id: int, reading: int | None, step: str | None, once: str | None, data: bytes, who: str
+    db: Database, opening_id: int, reading: int | None, step: str | None, data: bytes, who: str
 ) -> int:
     """Keep a photograph with a reading or a step of the card; gives its id.
 
     Args:
         db: where it is kept; opening_id: of which opening.
         reading: a reading of it, one that counts or counted; step: the key of a step of its card. One of the two.
-        once: a name it is sent under; sent again under that name it is kept once.
         data: the picture; who: took it.
 
     Raises NotFound, and Refused for what is no picture, a step the card has not, and more than an opening takes.
@@ -60,7 +59,7 @@ def add_to_opening(
         row = kept_openings.opening(t, opening_id, lock=True)
         if (reading is None) == (step is None):
             raise Refused([FieldError("reading", "a photograph is kept with one thing", "a reading, or a step")])
-        of: dict[str, Any] = {"job_id": row["job_id"], "opening_id": opening_id, "once": once}
+        of: dict[str, Any] = {"job_id": row["job_id"], "opening_id": opening_id}
         if reading is not None:
             of["reading_id"], detail = reading, {"reading": kept_reading(t, opening_id, reading)}
         else:
@@ -68,19 +67,17 @@ def add_to_opening(
         return _add(t, of, seen, detail, who)
 
 
-def add_to_line(db: Database, line_id: int, once: str | None, data: bytes, who: str) -> int:
+def add_to_line(db: Database, line_id: int, data: bytes, who: str) -> int:
     """Keep a photograph with a line of the record; gives its id. Raises NotFound, Refused as `add_to_opening`."""
     seen = picture.read(data)
     with db.transaction(writes=True) as t:
         kept = line_of(t, line_id)
         kept_job(t, kept["job_id"], lock=True)
-        of = {"job_id": kept["job_id"], "opening_id": kept["opening_id"], "line_id": line_id, "once": once}
+        of = {"job_id": kept["job_id"], "opening_id": kept["opening_id"], "line_id": line_id}
         return _add(t, of, seen, {"line": {"id": line_id, "what": kept["what"]}}, who)
 
 
 def _add(t: Transaction, of: Row, seen: tuple[str, bytes, bytes], detail: Any, who: str) -> int:
-    if (known := store.sent(t, of["job_id"], of["once"])) is not None:
-        return known
     if store.count(t, of["job_id"], of["opening_id"]) >= MOST:
         said = f"{MOST} photographs are kept here, and that is as many as it takes"
         raise Refused([FieldError("photograph", said, "")])

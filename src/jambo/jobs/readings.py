@@ -43,11 +43,14 @@ def take_reading(
     who: str,
     unit: Unit | None = None,
 ) -> OpeningPage:
-    """Keep a reading; its bare numbers are in `unit`, else in the job's. Raises Refused when it cannot be one; NotFound when it
-    corrects one that no longer counts."""
+    """Keep a reading; its bare numbers are in `unit`, else in the job's. One that corrects what somebody has
+    corrected meanwhile counts beside that. Raises Refused when it cannot be one; NotFound when it corrects what was never read here."""
     with db.transaction(writes=True) as t:
         row = kept_openings.opening(t, opening_id, lock=True)
         written = written_out(document_of(t, row), reading, unit)
+        if corrects is not None and store.counting(t, opening_id, corrects) is None:
+            store.reading(t, opening_id, corrects)  # somebody took it again, or out, in the meantime: both are kept
+            corrects = None
         if corrects is None and len(store.readings(t, opening_id)) >= MOST_READINGS:
             said = f"this opening has {MOST_READINGS} readings that count, and that is as many as it takes"
             raise Refused([FieldError("reading", said, "take an old one out first, or correct it")])

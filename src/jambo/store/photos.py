@@ -31,12 +31,6 @@ def of_lines(t: Transaction, job_id: int, own: Sequence[int], lines: Sequence[in
     )
 
 
-def sent(t: Transaction, job_id: int, once: str | None) -> int | None:
-    """The photograph of a job that was sent under a name already; None where none was."""
-    row = t.row("SELECT id FROM photo WHERE job_id = %s AND once = %s", [job_id, once])
-    return row["id"] if row else None
-
-
 def count(t: Transaction, job_id: int, opening_id: int | None) -> int:
     """How many photographs are kept of an opening, or of a job as a whole."""
     row = t.row("SELECT COUNT(*) AS kept FROM photo WHERE job_id = %s AND opening_id <=> %s", [job_id, opening_id])
@@ -54,18 +48,18 @@ def add(
 
     Args:
         t: the transaction; its job must be locked.
-        of: `job_id`, `opening_id` and one of `reading_id`, `step` and `line_id`; `once`, the name it is sent under.
+        of: `job_id`, `opening_id` and one of `reading_id`, `step` and `line_id`.
         picture: its media type, itself, and itself made small.
         detail: what the record is to say it shows.
         who: who took it.
     """
     photo_id = t.insert(
-        "INSERT INTO photo (job_id, opening_id, reading_id, step, line_id, once, who, media, picture, small)"
-        " VALUES (%s, %s, %s, %s, %s, %s, %s, %s, %s, %s)",
+        "INSERT INTO photo (job_id, opening_id, reading_id, step, line_id, who, media, picture, small)"
+        " VALUES (%s, %s, %s, %s, %s, %s, %s, %s, %s)",
         [
             of["job_id"],
             of["opening_id"],
-            *(of.get(k) for k in ("reading_id", "step", "line_id", "once")),
+            *(of.get(k) for k in ("reading_id", "step", "line_id")),
             who,
             *picture,
         ],

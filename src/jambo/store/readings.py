@@ -51,10 +51,8 @@ def of_job(t: Transaction, job_id: int) -> dict[int, list[str]]:
 def add(
     t: Transaction, opening: Row, doc: Any, who: str = "", instrument: str = "", corrects: int | None = None
 ) -> int:
-    """Keep a reading; gives its id. Raises NotFound when it corrects one that does not count any more."""
+    """Keep a reading; gives its id. One it `corrects` must count."""
     place = doc["place"]
-    if corrects is not None:
-        _counting(t, opening["id"], corrects)
     reading_id = t.insert(
         "INSERT INTO reading (opening_id, place, doc, who, instrument, corrects) VALUES (%s, %s, %s, %s, %s, %s)",
         [opening["id"], place, write_json(doc), who, instrument, corrects],
@@ -66,7 +64,8 @@ def add(
 
 def withdraw(t: Transaction, opening: Row, reading_id: int, who: str = "") -> None:
     """Let a reading count no longer; it stays in the record. Raises NotFound."""
-    row = _counting(t, opening["id"], reading_id)
+    if (row := counting(t, opening["id"], reading_id)) is None:
+        raise NotFound(f"reading {reading_id} that counts")
     t.insert(
         "INSERT INTO reading (opening_id, place, doc, who, corrects) VALUES (%s, %s, NULL, %s, %s)",
         [opening["id"], row["place"], who, reading_id],
@@ -74,10 +73,8 @@ def withdraw(t: Transaction, opening: Row, reading_id: int, who: str = "") -> No
     log(t, opening["job_id"], "withdrawn", {"reading": read_json(row["doc"])}, who, opening["id"])
 
 
-def _counting(t: Transaction, opening_id: int, reading_id: int) -> Row:
-    row = t.row(
+def counting(t: Transaction, opening_id: int, reading_id: int) -> Row | None:
+    """A reading of an opening, None where it counts no longer."""
+    return t.row(
         f"SELECT r.* FROM reading r WHERE r.id = %s AND r.opening_id = %s AND {_COUNTS}", [reading_id, opening_id]
     )
-    if row is None:
-        raise NotFound(f"reading {reading_id} that counts")
-    return row

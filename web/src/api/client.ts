@@ -128,7 +128,7 @@ export class ApiProblem extends Error {
 /** A write that came too late; `yours` is null where what was seen when it was asked for is not on record. */
 export type Conflict = Schemas["ConflictOut"];
 
-const who = () => {
+export const who = () => {
   try {
     return String(JSON.parse(localStorage.getItem("jambo.who") ?? '""'));
   } catch {
@@ -149,22 +149,35 @@ const note = (request: Request, answer: Response) => {
   return answer;
 };
 
-export const api = createClient<paths>({
-  baseUrl: "/",
-  fetch: (request: Request) => {
-    // a header holds plain letters only and a name may be written in any; half of a character is none
-    const name = Array.from(who().replace(/\p{Cs}/gu, ""))
-      .slice(0, LONGEST_NAME)
-      .join("");
-    if (name) request.headers.set("X-Jambo-Who", encodeURIComponent(name));
-    return fetch(request)
-      .then((answer) => note(request, answer))
-      .catch((failure: unknown) => {
-        if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
-        throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
-      });
-  },
-});
+/** Send a request in somebody's name. Rejects with an ApiProblem where nobody answers. */
+export const sendAs = (name: string, request: Request) => {
+  // a header holds plain letters only and a name may be written in any; half of a character is none
+  const plain = Array.from(name.replace(/\p{Cs}/gu, ""))
+    .slice(0, LONGEST_NAME)
+    .join("");
+  if (plain) request.headers.set("X-Jambo-Who", encodeURIComponent(plain));
+  return fetch(request)
+    .then((answer) => note(request, answer))
+    .catch((failure: unknown) => {
+      if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
+      throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
+    });
+};
+
+const clientWith = (fetch: (request: Request) => Promise<Response>) => createClient<paths>({ baseUrl: "/", fetch });
+export type Api = ReturnType<typeof clientWith>;
+
+export const api = clientWith((request) => sendAs(who(), request));
+
+/** The request a call of the API is, which is not sent. */
+export const requestOf = (call: (to: Api) => Promise<unknown>) =>
+  new Promise<Request>((found, failed) => {
+    const catches = clientWith((request) => {
+      found(request);
+      return Promise.resolve(new Response(null, { status: 204 }));
+    });
+    call(catches).catch(failed);
+  });
 
 const differ = (differs: string[]) => {
   const named = [
@@ -185,7 +198,7 @@ const differ = (differs: string[]) => {
 export const sentence = (text: string) =>
   `${text.charAt(0).toUpperCase()}${text.slice(1)}${text.endsWith(".") ? "" : "."}`;
 
-interface Answer<T> {
+export interface Answer<T> {
   data?: T;
   error?: unknown;
   response: Response;

@@ -1321,7 +1321,8 @@ export interface paths {
         put?: never;
         /**
          * New Reading
-         * @description Keep a reading. 422 when it cannot be one; 404 when it corrects one that no longer counts.
+         * @description Keep a reading. One that corrects what others have corrected meanwhile counts beside theirs. 422 when it cannot be one; 404
+         *     when it corrects what was never read here.
          */
         post: operations["new_reading_api_openings__opening_id__readings_post"];
         delete?: never;
@@ -14579,10 +14580,7 @@ export interface operations {
     };
     new_photo_of_line_api_log__line_id__photos_post: {
         parameters: {
-            query?: {
-                /** @description A name it is sent under: sent again under that name it is kept once. */
-                once?: string | null;
-            };
+            query?: never;
             header?: {
                 /** @description Who is asking, in any script: UTF-8, percent-encoded. */
                 "X-Jambo-Who"?: string;
@@ -15351,8 +15349,6 @@ export interface operations {
                 reading?: number | null;
                 /** @description The key of the step of the card it is of. */
                 step?: string | null;
-                /** @description A name it is sent under: sent again under that name it is kept once. */
-                once?: string | null;
             };
             header?: {
                 /** @description Who is asking, in any script: UTF-8, percent-encoded. */

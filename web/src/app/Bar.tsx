@@ -5,6 +5,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 
 import type { Job, Region } from "../api/client";
+import { NotSent } from "../outbox/NotSent";
 import { useShow, useShown } from "./show";
 import { AskWho, Who } from "./Who";
 import styles from "./Bar.module.css";
@@ -46,6 +47,7 @@ export function Bar({ trail, state, children, job }: Props) {
           {trail}
         </nav>
         {state}
+        <NotSent />
         {phone && (children || job) ? (
           <Popover position="bottom-end" withinPortal={false} trapFocus returnFocus>
             <Popover.Target>

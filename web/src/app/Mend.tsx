@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 
 import { api, ask, type Mendable } from "../api/client";
 import styles from "./Mend.module.css";
-import { renew } from "./renew";
+import { renew } from "../api/renew";
 
 const KINDS = { job: "jobs", wall: "walls", opening: "openings" } as const;
 

@@ -12,7 +12,7 @@ import { within } from "../api/words";
 import { Bar } from "../app/Bar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useShow, useShown } from "../app/show";
 import { FLOOR_KINDS } from "../work/floors";
 import { same } from "../work/paths";

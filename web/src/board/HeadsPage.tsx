@@ -9,7 +9,7 @@ import { Link, useParams } from "react-router";
 import { api, ask, type Storey } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { Digits, WithFractions } from "../tape/Digits";

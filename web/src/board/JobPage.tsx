@@ -13,14 +13,16 @@ import { api, ask, type JobPageData, type ListedOpening } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { catchTyping } from "../app/typeAhead";
 import { useShow } from "../app/show";
 import { useInAddress } from "../app/useInAddress";
 import { Silhouette } from "../drawing/Silhouette";
-import { keepLines } from "../lines/keep";
+import { keepLine } from "../lines/keep";
 import { LineField } from "../lines/LineField";
 import { useLine } from "../lines/useLine";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
 import { WithFractions } from "../tape/Digits";
 import { wallOf } from "../work/walls";
 import styles from "./JobPage.module.css";
@@ -139,17 +141,23 @@ function useBoardActions(data: JobPageData) {
     refresh();
   };
   const add = useMutation({
-    mutationFn: (copyOf?: number) =>
-      ask(
-        api.POST("/api/jobs/{job_id}/openings", {
-          params: { path: { job_id: data.id } },
-          // a new opening never silently joins a wall: what that one carries is not what this one does
-          body: copyOf ? { copy_of: copyOf } : { wall: {}, opening: {} },
-        }),
+    mutationFn: (like?: ListedOpening) =>
+      press(
+        {
+          of: { kind: "opening", job: data.id },
+          said: like ? `another opening like ${like.mark || "the one without a mark"}` : "a new opening",
+          renews: [["job"], ["jobs"]],
+        },
+        (to) =>
+          to.POST("/api/jobs/{job_id}/openings", {
+            params: { path: { job_id: data.id } },
+            // a new opening never silently joins a wall: what that one carries is not what this one does
+            body: like ? { copy_of: like.id } : { wall: {}, opening: {} },
+          }),
       ),
-    onSuccess: ({ id }) => {
+    onSuccess: (made) => {
       refresh();
-      void navigate(`/openings/${id}/door`, { state: { fresh: true } });
+      if (made) void navigate(`/openings/${made.id}/door`, { state: { fresh: true } });
     },
     onError: tell,
   });
@@ -201,10 +209,13 @@ function useBoardActions(data: JobPageData) {
     reorder.mutate(order);
   };
   const wall = useMutation({
-    mutationFn: () => ask(api.POST("/api/jobs/{job_id}/walls", { params: { path: { job_id: data.id } }, body: {} })),
-    onSuccess: ({ id }) => {
+    mutationFn: () =>
+      press({ of: { kind: "wall", job: data.id }, said: "a new wall", renews: [["job"]] }, (to) =>
+        to.POST("/api/jobs/{job_id}/walls", { params: { path: { job_id: data.id } }, body: {} }),
+      ),
+    onSuccess: (made) => {
       refresh();
-      void navigate(`/walls/${id}`);
+      if (made) void navigate(`/walls/${made.id}`);
     },
     onError: tell,
   });
@@ -286,6 +297,8 @@ function Board({ data }: { data: JobPageData }) {
           New opening
         </Button>
       </div>
+      <NotSentHere of={{ kind: "opening", job: data.id }} />
+      <NotSentHere of={{ kind: "wall", job: data.id }} />
       <AddByLine data={data} field={line} />
       {data.openings.length > 3 && (
         <div className={styles.boardFilters}>
@@ -367,7 +380,7 @@ function AddByLine({ data, field }: { data: JobPageData; field: RefObject<HTMLIn
   const client = useQueryClient();
   const line = useLine(data.job.unit ?? "in", data.id);
   const keep = useMutation({
-    mutationFn: (text: string) => keepLines(data.id, [text]),
+    mutationFn: (text: string) => keepLine(data.id, text, "line"),
     onSuccess: (_, text) => {
       if (line.text === text) line.write("");
       void renew(client, ["job"], ["jobs"]);
@@ -462,7 +475,7 @@ function Card({
           </button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => actions.add.mutate(opening.id)}>Another like this</Menu.Item>
+          <Menu.Item onClick={() => actions.add.mutate(opening)}>Another like this</Menu.Item>
           <Menu.Item onClick={() => actions.move(opening, -1)}>Earlier in the walk</Menu.Item>
           <Menu.Item onClick={() => actions.move(opening, 1)}>Later in the walk</Menu.Item>
           <Menu.Item onClick={() => actions.remove.mutate(opening)}>Take off the board</Menu.Item>

@@ -12,10 +12,12 @@ import { api, ask, type Job, type ListedJob, sentence, type Unit, type Waits } f
 import { Bar } from "../app/Bar";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { LineField } from "../lines/LineField";
 import { PutInJob } from "../lines/PutInJob";
 import { useLine } from "../lines/useLine";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
 import { useHeld } from "../tape/typed";
 import styles from "./JobsPage.module.css";
 
@@ -243,12 +245,15 @@ function NewJob() {
   const open = useMutation({
     mutationFn: () => {
       const job: Job = { name, place, unit, work, words: unit === "in" ? "north_america" : "britain", rules: {} };
-      return ask(api.POST("/api/jobs", { body: job }));
+      const typed = { "new job": JSON.stringify({ ...job, words: undefined, rules: undefined }) };
+      return press({ of: { kind: "job" }, said: `new job ${name}`, renews: [["jobs"]], typed }, (to) =>
+        to.POST("/api/jobs", { body: job }),
+      );
     },
-    onSuccess: ({ id }) => {
+    onSuccess: (made) => {
       setJob(null);
       void renew(client, ["jobs"]);
-      void navigate(`/jobs/${id}`);
+      if (made) void navigate(`/jobs/${made.id}`);
     },
   });
   const submit = (event: SyntheticEvent) => {
@@ -301,6 +306,7 @@ function NewJob() {
           />
         </div>
       </div>
+      <NotSentHere of={{ kind: "job" }} />
       {open.isError && (
         <p role="alert" className="error">
           {open.error.message}

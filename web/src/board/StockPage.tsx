@@ -9,7 +9,7 @@ import { ApiProblem, api, ask, type FieldError, type KeptItem, type StockBook, t
 import { Bar } from "../app/Bar";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { STOCK_KEY, useStock } from "../app/useStock";
 import { WithFractions } from "../tape/Digits";
 import { LengthField } from "../tape/LengthField";

@@ -14,12 +14,13 @@ import { ApiProblem, api, ask, type Position, type WallLayout, type WallPageData
 import { Bar } from "../app/Bar";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useShow } from "../app/show";
 import { useSteady } from "../app/useSteady";
 import { SvgDigits } from "../drawing/SvgDigits";
 import { spread, standingNear } from "../drawing/spread";
 import { useSlide } from "../drawing/useSlide";
+import { press } from "../outbox/outbox";
 import { WithFractions } from "../tape/Digits";
 import { Places } from "./Places";
 import { type Told, Typed } from "./Typed";
@@ -41,15 +42,21 @@ export function WallPage() {
   const tell = (failure: Error) => notifications.show({ color: "red", message: failure.message });
   const add = useMutation({
     mutationFn: () =>
-      ask(
-        api.POST("/api/jobs/{job_id}/openings", {
-          params: { path: { job_id: page.data!.job.id } },
-          body: { wall_id: id, opening: {} },
-        }),
+      press(
+        {
+          of: { kind: "opening", wall: id },
+          said: `a new opening in ${page.data!.wall.wall.name || "this wall"}`,
+          renews: [["job"], ["wall", id]],
+        },
+        (to) =>
+          to.POST("/api/jobs/{job_id}/openings", {
+            params: { path: { job_id: page.data!.job.id } },
+            body: { wall_id: id, opening: {} },
+          }),
       ),
     onSuccess: (made) => {
       void renew(client, ["job"]);
-      void navigate(`/openings/${made.id}/door`, { state: { fresh: true } });
+      if (made) void navigate(`/openings/${made.id}/door`, { state: { fresh: true } });
     },
     onError: tell,
   });

@@ -3,7 +3,7 @@ import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanst
 import { useCallback, useEffect, useRef, useState } from "react";
 
 import { ApiProblem, api, ask, type Opening, type Position, type Wall, type WallPageData } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useShow } from "../app/show";
 import { useHeld } from "../tape/typed";
 import { same } from "../work/paths";

@@ -8,6 +8,7 @@ import { Link, useParams } from "react-router";
 import type { Buying, BuyLine, Order } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
+import { NotSentHere } from "../outbox/NotSent";
 import { useShow } from "../app/show";
 import { useInAddress } from "../app/useInAddress";
 import { WithFractions } from "../tape/Digits";
@@ -150,6 +151,7 @@ function Line({ line, asked, work, act }: LineProps) {
           {line.ordered > line.needed + line.spare && `, ${line.ordered - line.needed - line.spare} more are ordered`}
           {line.marks.length > 0 && ` · ${line.marks.join(", ")}`}
         </p>
+        <NotSentHere of={{ kind: "order", key: line.key }} />
         {line.orders.map((order) => (
           <OneOrder key={order.id} order={order} measured={order.item in asked} work={work} act={act} />
         ))}
@@ -178,12 +180,14 @@ interface OrderProps {
 function OneOrder({ order, measured, work, act }: OrderProps) {
   const came = `/jobs/${useParams().jobId}/came`;
   const last = order.happened.at(-1);
-  const undo = () =>
-    work.takeBack.mutate(last?.id ?? order.id, {
-      onError: (failure) => notifications.show({ color: "red", message: failure.message }),
-    });
   const named = `${order.label} ${order.detail}`;
   const notSo = last ? (last.what === "came" ? "Did not come" : "Did not go back") : "Not ordered";
+  const line = last?.id ?? order.id;
+  const undo = () =>
+    work.takeBack.mutate(
+      { line, said: `${order.label}: ${notSo.toLowerCase()}` },
+      { onError: (failure) => notifications.show({ color: "red", message: failure.message }) },
+    );
   return (
     <div className={styles.order} data-late={order.late || undefined}>
       <p>
@@ -198,6 +202,8 @@ function OneOrder({ order, measured, work, act }: OrderProps) {
           .map((h) => `: ${h.note}`)
           .join("")}
       </p>
+      <NotSentHere of={{ kind: "moved", order: order.id }} />
+      <NotSentHere of={{ kind: "taken back", line }} />
       <div className="row">
         {order.open > 0 && measured && (
           <Button

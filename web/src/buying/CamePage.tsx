@@ -7,6 +7,7 @@ import type { Delivered, Order, Thing } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
+import { NotSentHere } from "../outbox/NotSent";
 import { WithFractions } from "../tape/Digits";
 import styles from "./CamePage.module.css";
 import { CheckForm } from "./CheckForm";
@@ -33,7 +34,7 @@ export function CamePage() {
   const open = orders.filter(({ order }) => order.open > 0 && list && order.item in list.asked);
   const here = data?.things.filter((t) => !t.given) ?? [];
   const given = data?.things.filter((t) => t.given) ?? [];
-  const give = (moves: Move[]) => work.give.mutate(moves, { onError: refused });
+  const give = (moves: Move[], said: string) => work.give.mutate({ moves, said }, { onError: refused });
   const at = Number(asked.get("order"));
   const failed = work.came.isError && !data;
   return (
@@ -78,6 +79,7 @@ export function CamePage() {
                         {order.promised && ` · promised for ${day(order.promised)}`}
                         {marks.length > 0 && ` · for ${marks.join(", ")}`}
                       </p>
+                      <NotSentHere of={{ kind: "moved", order: order.id }} />
                       {at === order.id ? (
                         <CheckForm
                           job={id}
@@ -149,10 +151,16 @@ export function CamePage() {
                         color="dark"
                         aria-label={`Not there: ${thing.label}, ${thing.given}`}
                         disabled={buying.takeBack.isPending}
-                        onClick={() => buying.takeBack.mutate(thing.given_line!, { onError: refused })}
+                        onClick={() =>
+                          buying.takeBack.mutate(
+                            { line: thing.given_line!, said: `${thing.label} not at ${thing.given}` },
+                            { onError: refused },
+                          )
+                        }
                       >
                         Not there
                       </Button>
+                      <NotSentHere of={{ kind: "taken back", line: thing.given_line }} />
                     </li>
                   ))}
                 </ul>
@@ -179,7 +187,15 @@ function orderOf(orders: { order: Order }[], thing: Thing, act: (doing: Doing) =
   return found && (() => act({ what: "back", order: found, came: thing.came }));
 }
 
-function Swaps({ swaps, give, waits }: { swaps: Delivered["swaps"]; give: (moves: Move[]) => void; waits: boolean }) {
+function Swaps({
+  swaps,
+  give,
+  waits,
+}: {
+  swaps: Delivered["swaps"];
+  give: (moves: Move[], said: string) => void;
+  waits: boolean;
+}) {
   const title = swaps.some((swap) => swap.moves.length > 1) ? "Change places" : "It serves elsewhere";
   return (
     <section aria-label={title} className={styles.swaps}>
@@ -190,7 +206,7 @@ function Swaps({ swaps, give, waits }: { swaps: Delivered["swaps"]; give: (moves
             <p>
               <WithFractions text={swap.text} />
             </p>
-            <Button disabled={waits} onClick={() => give(swap.moves)}>
+            <Button disabled={waits} onClick={() => give(swap.moves, swap.text)}>
               {swap.moves.length > 1 ? "They go there" : "It goes there"}
             </Button>
           </li>

@@ -10,7 +10,7 @@ import { useHeld, useTyped } from "../tape/typed";
 import { walkOn } from "../tape/walk";
 import styles from "./CamePage.module.css";
 import { Says } from "./Says";
-import type { CameWork, Measured, Measuring } from "./useCame";
+import { type CameWork, type Measured, type Measuring, slotOf } from "./useCame";
 
 interface Props {
   job: number;
@@ -32,7 +32,7 @@ const onEnter = (event: KeyboardEvent<HTMLElement>) => {
 
 /** What a tape meets on a delivery, in that order, with the verdict while it is measured. What is typed is held until it is kept. */
 export function CheckForm({ job, of, named, most, asked, work, shown, close }: Props) {
-  const slot = of.thing ? `check ${of.thing.came}` : `came ${of.order}`;
+  const slot = slotOf(of);
   const typed = useTyped();
   const before = Object.fromEntries((of.thing?.measured ?? []).map((m) => [m.key, m.written]));
   const [said, setSaid] = useHeld<Measured>(slot, { count: String(most), texts: before, note: "" });
@@ -67,7 +67,7 @@ export function CheckForm({ job, of, named, most, asked, work, shown, close }: P
   const submit = (event: SyntheticEvent) => {
     event.preventDefault();
     keep.mutate(
-      { of, said, unit: shown.unit },
+      { of, said, unit: shown.unit, named },
       {
         onSuccess: () => {
           let_go();

@@ -6,7 +6,7 @@ import { DayField } from "../app/DayField";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import styles from "./BuyingPage.module.css";
-import { type BuyingWork, type Doing, mostOf, type Said } from "./useBuying";
+import { type BuyingWork, type Doing, mostOf, type Said, slotOf } from "./useBuying";
 
 const TITLES = { order: "Order", came: "What has come", back: "What goes back" };
 const NUMBERS = { order: "How many are ordered", came: "How many have come", back: "How many go back" };
@@ -22,8 +22,7 @@ interface Props {
 export function DoForm({ doing: begun, work, suppliers, close }: Props) {
   const doing = work.asItStands(begun);
   const of = doing.what === "order" ? doing.line : doing.order;
-  const slot = doing.what === "order" ? `order ${doing.line.key}` : `${doing.what} ${doing.order.id}`;
-  const [said, setSaid] = useHeld<Said>(slot, { count: null, supplier: "", promised: "", note: "" });
+  const [said, setSaid] = useHeld<Said>(slotOf(doing), { count: null, supplier: "", promised: "", note: "" });
   const count = said.count ?? String(mostOf(doing));
   const put = (facts: Partial<Said>) => setSaid((now) => ({ ...now, ...facts }));
   const list = useId();

@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import type { ReactNode } from "react";
 
 import type { Thing } from "../api/client";
+import { NotSentHere } from "../outbox/NotSent";
 import { WithFractions } from "../tape/Digits";
 import styles from "./CamePage.module.css";
 import { Findings, Says } from "./Says";
@@ -11,7 +12,7 @@ interface Props {
   thing: Thing;
   measuring: boolean;
   measure: () => void;
-  give: (moves: Move[]) => void;
+  give: (moves: Move[], said: string) => void;
   /** Opens what sends it back; nothing where its order is not known any more. */
   back: (() => void) | undefined;
   waits: boolean;
@@ -39,6 +40,8 @@ export function OneThing({ thing, measuring, measure, give, back, waits, form }:
         )}
       </p>
       {!unmeasured && <Says verdicts={elsewhere ? [...meant, place] : meant} />}
+      <NotSentHere of={{ kind: "checked", came: thing.came }} />
+      <NotSentHere of={{ kind: "given", came: thing.came }} />
       {thing.surplus && !place && <p>No opening needs it any more.</p>}
       {thing.build.length > 0 && <TwoWays thing={thing} back={back} />}
       {measuring ? (
@@ -50,7 +53,9 @@ export function OneThing({ thing, measuring, measure, give, back, waits, form }:
               variant={elsewhere ? "filled" : "light"}
               disabled={waits}
               aria-label={`Goes to ${place.mark}: ${named}`}
-              onClick={() => give([{ came: thing.came, n: thing.n, opening: place.opening }])}
+              onClick={() =>
+                give([{ came: thing.came, n: thing.n, opening: place.opening }], `${thing.label} goes to ${place.mark}`)
+              }
             >
               Goes to {place.mark}
             </Button>

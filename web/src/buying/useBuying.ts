@@ -1,8 +1,10 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { api, ask, type Buying, type BuyLine, type Order } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { untilFound } from "../app/searching";
+import { type Press, press } from "../outbox/outbox";
+import { useWaiting } from "../outbox/usePress";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 
@@ -42,6 +44,19 @@ export interface Said {
   note: string;
 }
 
+const SAYS = { order: "ordered", came: "came", back: "sent back" };
+
+/** What is fetched anew when something of a job's buying was written down. */
+export const RENEWS = (job: number) => [["job", job], ["jobs", "waits"], ["opening"]];
+
+/** Where what is filled in is held. */
+export const slotOf = (doing: Doing) =>
+  doing.what === "order" ? `order ${doing.line.key}` : `${doing.what} ${doing.order.id}`;
+
+/** The newest of an order that was seen; of one that has presses of this browser waiting, those are newer and mine. */
+export const seenOf = (waiting: Press[], order: { id: number; seen: number }) =>
+  waiting.some((one) => one.of.order === order.id) ? undefined : order.seen;
+
 /** A job's buying, and what is done to it; whatever comes of it, the list is made anew. */
 export function useBuying(id: number) {
   const show = useShow();
@@ -54,30 +69,43 @@ export function useBuying(id: number) {
     refetchInterval: untilFound,
     placeholderData: keepPreviousData,
   });
-  const anew = () => renew(client, ["job", id], ["jobs", "waits"]);
+  const waiting = useWaiting({ kind: "moved", job: id }).all;
+  const anew = () => renew(client, ...RENEWS(id));
   const keep = useMutation({
     mutationFn: ({ doing, said }: { doing: Doing; said: Said }) => {
       const count = Number(said.count ?? mostOf(doing));
+      const named = {
+        said: `${count} × ${(doing.what === "order" ? doing.line : doing.order).label}: ${SAYS[doing.what]}`,
+        renews: RENEWS(id),
+        typed: { [slotOf(doing)]: JSON.stringify(said) },
+      };
       if (doing.what === "order") {
-        const body = { key: doing.line.key, count, supplier: said.supplier, promised: said.promised || null };
-        return ask(api.POST("/api/jobs/{job_id}/buying/orders", { params: { path: { job_id: id }, query }, body }));
+        const { key } = doing.line;
+        const body = { key, count, supplier: said.supplier, promised: said.promised || null };
+        return press({ of: { kind: "order", job: id, key }, ...named }, (to) =>
+          to.POST("/api/jobs/{job_id}/buying/orders", { params: { path: { job_id: id }, query }, body }),
+        );
       }
       const path = { job_id: id, order_id: doing.order.id };
       const body = {
         count,
         note: said.note,
-        seen: doing.order.happened.at(-1)?.id ?? 0,
+        seen: seenOf(waiting, { id: doing.order.id, seen: doing.order.happened.at(-1)?.id ?? 0 }),
         came: doing.what === "back" ? doing.came : undefined,
       };
-      return doing.what === "came"
-        ? ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/came", { params: { path }, body }))
-        : ask(api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/back", { params: { path }, body }));
+      return press({ of: { kind: "moved", job: id, order: doing.order.id }, ...named }, (to) =>
+        doing.what === "came"
+          ? to.POST("/api/jobs/{job_id}/buying/orders/{order_id}/came", { params: { path }, body })
+          : to.POST("/api/jobs/{job_id}/buying/orders/{order_id}/back", { params: { path }, body }),
+      );
     },
     onSettled: anew,
   });
   const takeBack = useMutation({
-    mutationFn: (line: number) =>
-      ask(api.DELETE("/api/jobs/{job_id}/buying/lines/{line_id}", { params: { path: { job_id: id, line_id: line } } })),
+    mutationFn: ({ line, said }: { line: number; said: string }) =>
+      press({ of: { kind: "taken back", job: id, line }, said, renews: RENEWS(id) }, (to) =>
+        to.DELETE("/api/jobs/{job_id}/buying/lines/{line_id}", { params: { path: { job_id: id, line_id: line } } }),
+      ),
     onSettled: anew,
   });
   return { job, list, keep, takeBack, asItStands: (doing: Doing) => asItStands(doing, list.data) };

@@ -1,8 +1,11 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { api, ask, type Thing } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useShow } from "../app/show";
+import { press } from "../outbox/outbox";
+import { useWaiting } from "../outbox/usePress";
+import { RENEWS, seenOf } from "./useBuying";
 
 /** What is measured of a delivery: of an order that comes, or of something that came already. */
 export type Measuring = { order: number; seen: number; thing?: undefined } | { order: number; thing: Thing };
@@ -13,6 +16,9 @@ export interface Measured {
   texts: Record<string, string>;
   note: string;
 }
+
+/** Where what is filled in is held. */
+export const slotOf = (of: Measuring) => (of.thing ? `check ${of.thing.came}` : `came ${of.order}`);
 
 /** The move of a thing to an opening. */
 export interface Move {
@@ -33,33 +39,38 @@ export function useCame(id: number) {
     placeholderData: keepPreviousData,
   });
   // not waited for: whoever wrote something down is told at once, while the form it was written on is still there
+  const waiting = useWaiting({ kind: "moved", job: id }).all;
   const anew = () => {
-    void renew(client, ["job", id], ["jobs", "waits", "opening"]);
+    void renew(client, ...RENEWS(id));
   };
   const keep = useMutation({
-    mutationFn: ({ of, said, unit }: { of: Measuring; said: Measured; unit: "in" | "mm" }) => {
+    mutationFn: ({ of, said, unit, named }: { of: Measuring; said: Measured; unit: "in" | "mm"; named: string }) => {
+      const typed = { renews: RENEWS(id), typed: { [slotOf(of)]: JSON.stringify(said) } };
       if (of.thing) {
         const body = { measured: said.texts, unit, seen: of.thing.checked };
-        return ask(
-          api.POST("/api/jobs/{job_id}/buying/lines/{line_id}/check", {
-            params: { path: { ...path, line_id: of.thing.came } },
-            body,
-          }),
+        const line_id = of.thing.came;
+        return press({ of: { kind: "checked", job: id, came: line_id }, said: `${named} measured`, ...typed }, (to) =>
+          to.POST("/api/jobs/{job_id}/buying/lines/{line_id}/check", { params: { path: { ...path, line_id } }, body }),
         );
       }
-      const body = { count: Number(said.count), note: said.note, seen: of.seen, measured: said.texts, unit };
-      return ask(
-        api.POST("/api/jobs/{job_id}/buying/orders/{order_id}/came", {
-          params: { path: { ...path, order_id: of.order } },
-          body,
-        }),
+      const seen = seenOf(waiting, { id: of.order, seen: of.seen });
+      const body = { count: Number(said.count), note: said.note, seen, measured: said.texts, unit };
+      return press(
+        { of: { kind: "moved", job: id, order: of.order }, said: `${said.count} × ${named}: came`, ...typed },
+        (to) =>
+          to.POST("/api/jobs/{job_id}/buying/orders/{order_id}/came", {
+            params: { path: { ...path, order_id: of.order } },
+            body,
+          }),
       );
     },
     onSettled: anew,
   });
   const give = useMutation({
-    mutationFn: (moves: Move[]) =>
-      ask(api.POST("/api/jobs/{job_id}/buying/given", { params: { path }, body: { moves } })),
+    mutationFn: ({ moves, said }: { moves: Move[]; said: string }) =>
+      press({ of: { kind: "given", job: id, came: moves[0]?.came }, said, renews: RENEWS(id) }, (to) =>
+        to.POST("/api/jobs/{job_id}/buying/given", { params: { path }, body: { moves } }),
+      ),
     onSettled: anew,
   });
   return { came, keep, give };

@@ -1,5 +1,6 @@
 import { Button } from "@mantine/core";
 
+import { NotSentHere } from "../outbox/NotSent";
 import { WithFractions } from "../tape/Digits";
 import styles from "./CutSoFar.module.css";
 import type { CuttingWork } from "./useCutting";
@@ -35,10 +36,11 @@ export function CutSoFar({ work }: { work: CuttingWork }) {
               size="compact-md"
               disabled={work.takeBack.isPending}
               aria-label={`Not cut after all: ${stick.pieces.join(", ")}`}
-              onClick={() => work.takeBack.mutate(stick.id)}
+              onClick={() => work.takeBack.mutate({ line: stick.id, said: `not cut: ${stick.pieces.join(", ")}` })}
             >
               Not cut
             </Button>
+            <NotSentHere of={{ kind: "stick back", line: stick.id }} />
           </li>
         ))}
       </ul>

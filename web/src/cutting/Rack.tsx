@@ -4,6 +4,7 @@ import { useState } from "react";
 
 import { ApiProblem, type CutSection } from "../api/client";
 import type { useShown } from "../app/show";
+import { NotSentHere } from "../outbox/NotSent";
 import { WithFractions } from "../tape/Digits";
 import { LengthField } from "../tape/LengthField";
 import { useTyped } from "../tape/typed";
@@ -46,13 +47,13 @@ export function Rack({ of, work, shown }: Props) {
           {of.rack.map((offcut) => (
             <li key={offcut.id} data-used={offcut.used || undefined}>
               <span>
-                <WithFractions text={offcut.text} />
+                <WithFractions text={offcut.text} /> <NotSentHere of={{ kind: "offcut back", line: offcut.id }} />
                 <small>{offcut.used ? "in the plan" : "not needed"}</small>
               </span>
               <button
                 type="button"
                 aria-label={`Take ${offcut.text} out of the rack`}
-                onClick={() => work.dropOffcut.mutate(offcut.id)}
+                onClick={() => work.dropOffcut.mutate({ line: offcut.id, text: offcut.text })}
               >
                 <IconX size={18} />
               </button>
@@ -60,6 +61,7 @@ export function Rack({ of, work, shown }: Props) {
           ))}
         </ul>
       )}
+      <NotSentHere of={{ kind: "offcut", section: of.section }} />
       <form
         className={styles.add}
         onSubmit={(event) => {

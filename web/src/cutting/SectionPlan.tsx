@@ -3,13 +3,15 @@ import { Button } from "@mantine/core";
 import type { CutSection } from "../api/client";
 import { within } from "../api/words";
 import type { useShown } from "../app/show";
+import { NotSentHere } from "../outbox/NotSent";
+import { useWaiting } from "../outbox/usePress";
 import { WithFractions } from "../tape/Digits";
 import { alike, type Alike, named, part, tints } from "./alike";
 import { Rack } from "./Rack";
 import styles from "./SectionPlan.module.css";
 import { StickBar } from "./StickBar";
 import { StockPanel } from "./StockPanel";
-import type { CuttingWork } from "./useCutting";
+import { type CuttingWork, stickOf } from "./useCutting";
 
 interface Props {
   of: CutSection;
@@ -69,7 +71,8 @@ interface GroupProps {
 function Group({ group, longest, colours, section, work }: GroupProps) {
   const [first] = group.sticks;
   const times = group.sticks.length;
-  const busy = work.cutStick.isPending || work.plan.isFetching || work.open;
+  const waiting = useWaiting({ kind: "stick" }).all;
+  const busy = work.cutStick.isPending || (work.plan.isFetching && waiting.length === 0) || work.open;
   return (
     <li className={styles.group}>
       <p className={styles.how}>
@@ -92,7 +95,7 @@ function Group({ group, longest, colours, section, work }: GroupProps) {
             <Button
               variant="light"
               size="compact-md"
-              disabled={busy}
+              disabled={busy || waiting.some((one) => one.of.key === stickOf(stick).key)}
               aria-label={`Cut: ${named(stick).join(", ")}`}
               onClick={() => work.cutStick.mutate({ section, stick })}
             >
@@ -109,6 +112,7 @@ function Group({ group, longest, colours, section, work }: GroupProps) {
                 </span>
               ))}
             </span>
+            <NotSentHere of={stickOf(stick)} />
           </li>
         ))}
       </ul>

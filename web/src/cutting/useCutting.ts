@@ -1,12 +1,26 @@
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { ApiProblem, api, ask, type Cutting, type PlannedPiece, type PlannedStick, type Unit } from "../api/client";
-import { renew } from "../app/renew";
+import {
+  type Answer,
+  type Api,
+  ApiProblem,
+  api,
+  ask,
+  type Cutting,
+  type PlannedPiece,
+  type PlannedStick,
+  type Unit,
+} from "../api/client";
+import { renew } from "../api/renew";
 import { untilFound } from "../app/searching";
+import { type Of, press } from "../outbox/outbox";
+import { useWaiting } from "../outbox/usePress";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { useHeld } from "../tape/typed";
+import { within } from "../api/words";
+import { named } from "./alike";
 import { same } from "../work/paths";
 
 /** A piece as a tick names it. */
@@ -18,6 +32,9 @@ const asTicked = (p: PlannedPiece) => ({
   part: p.part,
   parts: p.parts,
 });
+
+/** What of this browser waits of a stick that was cut. */
+export const stickOf = (stick: PlannedStick) => ({ kind: "stick", key: JSON.stringify(stick.pieces.map(asTicked)) });
 
 /** A job's cutting plan: as it is kept, as settings that are tried would have it, and what is done to it. */
 export function useCutting(id: number) {
@@ -58,39 +75,51 @@ export function useCutting(id: number) {
     await renew(client, ["job", id], ["opening"]);
   };
   /** What changes what is cut, or lies in the rack; whatever comes of it, the plan is made anew. */
-  const useChange = <T>(change: (of: T) => Promise<unknown>) =>
-    useMutation({ mutationFn: change, onError: tell, onSettled: anew });
-  const cutStick = useChange(({ section, stick }: { section: string; stick: PlannedStick }) =>
-    ask(
-      api.POST("/api/jobs/{job_id}/cutting/sticks", {
+  const useChange = <T>(change: (of: T) => [of: Of, said: string, call: (to: Api) => Promise<Answer<unknown>>]) =>
+    useMutation({
+      mutationFn: (asked: T) => {
+        const [of, said, call] = change(asked);
+        return press({ of: { job: id, ...of }, said, renews: [["job", id], ["opening"]] }, call);
+      },
+      onError: tell,
+      onSettled: anew,
+    });
+  // what of this browser waits is newer than the plan that is seen, and mine
+  const waits = useWaiting({ job: id, kind: "stick" }).all.length > 0;
+  const seen = waits ? undefined : plan.data?.newest;
+  const cutStick = useChange(({ section, stick }: { section: string; stick: PlannedStick }) => {
+    const pieces = stick.pieces.map(asTicked);
+    const body = { section, length: stick.length, offcut: stick.offcut, pieces, seen };
+    return [
+      stickOf(stick),
+      `cut: ${named(stick).join(", ")}`,
+      (to) => to.POST("/api/jobs/{job_id}/cutting/sticks", { params: { path }, body }),
+    ];
+  });
+  const cutPiece = useChange(({ section, piece }: { section: string; piece: PlannedPiece }) => [
+    { kind: "stick" },
+    `cut from something else: ${piece.mark} ${within(piece.label)}`,
+    (to) =>
+      to.POST("/api/jobs/{job_id}/cutting/sticks", {
         params: { path },
-        body: {
-          section,
-          length: stick.length,
-          offcut: stick.offcut,
-          pieces: stick.pieces.map(asTicked),
-          seen: plan.data?.newest,
-        },
+        body: { section, pieces: [asTicked(piece)], seen },
       }),
-    ),
-  );
-  const cutPiece = useChange(({ section, piece }: { section: string; piece: PlannedPiece }) =>
-    ask(
-      api.POST("/api/jobs/{job_id}/cutting/sticks", {
-        params: { path },
-        body: { section, pieces: [asTicked(piece)], seen: plan.data?.newest },
-      }),
-    ),
-  );
-  const takeBack = useChange((line: number) =>
-    ask(api.DELETE("/api/jobs/{job_id}/cutting/sticks/{line_id}", { params: { path: { ...path, line_id: line } } })),
-  );
-  const addOffcut = useChange((body: { section: string; length: string; unit: Unit }) =>
-    ask(api.POST("/api/jobs/{job_id}/cutting/offcuts", { params: { path }, body })),
-  );
-  const dropOffcut = useChange((line: number) =>
-    ask(api.DELETE("/api/jobs/{job_id}/cutting/offcuts/{line_id}", { params: { path: { ...path, line_id: line } } })),
-  );
+  ]);
+  const takeBack = useChange(({ line, said }: { line: number; said: string }) => [
+    { kind: "stick back", line },
+    said,
+    (to) => to.DELETE("/api/jobs/{job_id}/cutting/sticks/{line_id}", { params: { path: { ...path, line_id: line } } }),
+  ]);
+  const addOffcut = useChange((body: { section: string; length: string; unit: Unit }) => [
+    { kind: "offcut", section: body.section },
+    `${body.length} into the rack`,
+    (to) => to.POST("/api/jobs/{job_id}/cutting/offcuts", { params: { path }, body }),
+  ]);
+  const dropOffcut = useChange(({ line, text }: { line: number; text: string }) => [
+    { kind: "offcut back", line },
+    `${text} out of the rack`,
+    (to) => to.DELETE("/api/jobs/{job_id}/cutting/offcuts/{line_id}", { params: { path: { ...path, line_id: line } } }),
+  ]);
   const save = useMutation({
     mutationFn: (cutting: Cutting) =>
       ask(

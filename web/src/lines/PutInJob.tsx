@@ -3,10 +3,12 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type SyntheticEvent, useState } from "react";
 import { useNavigate } from "react-router";
 
-import { api, ask, type ListedJob, type Unit } from "../api/client";
-import { renew } from "../app/renew";
+import type { ListedJob, Unit } from "../api/client";
+import { renew } from "../api/renew";
 import { useHeld } from "../tape/typed";
-import { keepLines } from "./keep";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
+import { keepLine } from "./keep";
 import styles from "./PutInJob.module.css";
 
 /** A line that was answered goes into a job, one there is or a new one. */
@@ -29,16 +31,21 @@ export function PutInJob({
   const put = useMutation({
     mutationFn: async () => {
       const words = unit === "in" ? "north_america" : "britain";
-      const job = picked
-        ? Number(picked)
-        : (await ask(api.POST("/api/jobs", { body: { name: name.trim(), unit, words, rules: {} } }))).id;
-      return { job, ids: (await keepLines(job, [text])).ids };
+      const named = name.trim();
+      const made = picked
+        ? { id: Number(picked) }
+        : await press({ of: { kind: "job" }, said: `new job ${named}`, renews: [["jobs"]] }, (to) =>
+            to.POST("/api/jobs", { body: { name: named, unit, words, rules: {} } }),
+          );
+      if (!made) return null; // the line stays as it is typed until its job is there
+      return { job: made.id, ids: (await keepLine(made.id, text, "line"))?.ids };
     },
-    onSuccess: ({ job, ids }) => {
+    onSuccess: (put) => {
       setName(null);
+      if (!put) return;
       kept();
       void renew(client, ["jobs"], ["job"]);
-      void navigate(ids.length === 1 ? `/openings/${ids[0]}` : `/jobs/${job}`);
+      if (put.ids) void navigate(put.ids.length === 1 ? `/openings/${put.ids[0]}` : `/jobs/${put.job}`);
     },
   });
   const submit = (event: SyntheticEvent) => {
@@ -65,6 +72,7 @@ export function PutInJob({
       <Button type="submit" loading={put.isPending}>
         Put it in
       </Button>
+      <NotSentHere of={{ kind: "job" }} />
       {put.isError && (
         <p role="alert" className="error">
           {put.error.message}

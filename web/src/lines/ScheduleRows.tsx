@@ -14,10 +14,11 @@ import {
   type ScheduleTable,
   told,
 } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useShown } from "../app/show";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
+import { keepRows } from "./keep";
 import { lowered } from "./lowered";
 import { wallOf } from "../work/walls";
 import { useRows } from "./useRows";
@@ -59,20 +60,16 @@ export function ScheduleRows({ job, columns, table, change, again, done }: Props
   });
   const keep = useMutation({
     mutationFn: () =>
-      ask(
-        api.POST("/api/jobs/{job_id}/schedule", {
-          params: { path: { job_id: job.id } },
-          body: {
-            headings: table.headings,
-            rows: table.rows,
-            walls: walls === OWN || walls === "one" ? walls : Number(walls),
-          },
-        }),
-      ),
-    onSuccess: ({ ids }) => {
+      keepRows(job.id, table, {
+        walls: walls === OWN || walls === "one" ? walls : Number(walls),
+        typed: { table: JSON.stringify(table) },
+      }),
+    onSuccess: (kept) => {
       done();
       void renew(client, ["job"], ["jobs"]);
       void navigate(`/jobs/${job.id}`);
+      if (!kept) return;
+      const { ids } = kept;
       const id = notifications.show({
         autoClose: 12_000,
         message: (

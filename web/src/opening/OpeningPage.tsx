@@ -25,7 +25,6 @@ import { put } from "../work/paths";
 import { useAsking } from "../work/placeAsked";
 import { meantBy } from "../work/usual";
 import { type Foresee, useDraft } from "../work/useDraft";
-import { useOutbox } from "../work/useOutbox";
 import { useStageKeys } from "./useStageKeys";
 import styles from "./OpeningPage.module.css";
 
@@ -52,7 +51,6 @@ function OneOpening({ id }: { id: number }) {
   const early = useRef<Foresee | null>(null);
   const kept = useDraft(id, early);
   const { page, now } = kept;
-  const outbox = useOutbox(page.data, kept.took);
   const job = page.data?.job.job;
   const shown = useShown(job);
   const catalogue = useCatalogue();
@@ -222,7 +220,6 @@ function OneOpening({ id }: { id: number }) {
     kept: kept.state === "saved",
     solving: solved.isFetching,
     took: kept.took,
-    outbox,
   };
   const states = { ...solved.data?.states, ...cardState(page.data, solved.data) };
   const title = [now.opening.mark || "no mark", now.opening.room].filter(Boolean).join(" · ");

@@ -1,13 +1,19 @@
 import { ActionIcon, Button, FileButton, Modal } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
 import { IconCamera } from "@tabler/icons-react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type QueryKey, useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, ask, type KeptPhoto } from "../api/client";
-import { renew } from "../app/renew";
-import type { Subject } from "./outbox";
-import { usePhotoOutbox } from "./PhotoOutbox";
+import { renew } from "../api/renew";
+import { type Of, press } from "../outbox/outbox";
+import { useWaiting } from "../outbox/usePress";
 import styles from "./Photos.module.css";
+import { scaled } from "./scale";
+
+/** What a photograph is kept with: a reading or a step of an opening, or a line of the record. */
+type Subject = { opening: number; reading: number } | { opening: number; step: string } | { line: number };
+const asPressed = (of: Subject): Of => ({ kind: "photograph", ...of });
 
 interface Props {
   /** What is photographed, in words: "bow of the left stud". */
@@ -29,9 +35,19 @@ export const pressCamera = (beside: Element | null) => beside?.querySelector<HTM
 
 /** The camera: takes a photograph, or one that was taken before. */
 export function Camera({ label, of, byKey = false }: CameraProps) {
-  const { add } = usePhotoOutbox();
+  const client = useQueryClient();
+  const add = async (file: Blob) => {
+    try {
+      const picture = await scaled(file);
+      const key = "line" in of ? ["log"] : ["opening", of.opening];
+      if (await send(picture, of, label, key)) await renew(client, key);
+    } catch (failure) {
+      const why = failure instanceof Error ? failure.message : String(failure);
+      notifications.show({ color: "red", message: `The photograph was not kept: ${why}` });
+    }
+  };
   return (
-    <FileButton accept="image/*" onChange={(file) => file && void add(file, of)}>
+    <FileButton accept="image/*" onChange={(file) => file && void add(file)}>
       {(props) => (
         <ActionIcon
           {...props}
@@ -50,6 +66,26 @@ export function Camera({ label, of, byKey = false }: CameraProps) {
   );
 }
 
+function send(picture: Blob, of: Subject, label: string, key: QueryKey) {
+  const how = {
+    // the shape of the API knows bytes as a text; they go out as they are
+    body: picture as unknown as string,
+    bodySerializer: (body: unknown) => body as Blob,
+    headers: { "Content-Type": picture.type },
+  };
+  return press({ of: asPressed(of), said: `photograph of ${label}`, renews: [key] }, (to) =>
+    "line" in of
+      ? to.POST("/api/log/{line_id}/photos", { params: { path: { line_id: of.line } }, ...how })
+      : to.POST("/api/openings/{opening_id}/photos", {
+          params: {
+            path: { opening_id: of.opening },
+            query: "step" in of ? { step: of.step } : { reading: of.reading },
+          },
+          ...how,
+        }),
+  );
+}
+
 const taken = (photo: KeptPhoto) =>
   [photo.who, new Date(photo.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })]
     .filter(Boolean)
@@ -57,9 +93,9 @@ const taken = (photo: KeptPhoto) =>
 
 /** The photographs kept with one thing, shown small, and those on their way; pressing one shows it large. */
 export function Photos({ label, photos, of }: Props) {
-  const { waiting } = usePhotoOutbox();
+  const waiting = useWaiting(of ? asPressed(of) : { kind: "" });
   const [large, show] = useState<KeptPhoto | null>(null);
-  const onWay = of ? waiting.filter((one) => JSON.stringify(one.of) === JSON.stringify(of)).length : 0;
+  const onWay = waiting.all.length;
   if (photos.length === 0 && onWay === 0) return null;
   return (
     <div className={styles.photos}>

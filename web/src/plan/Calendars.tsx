@@ -5,7 +5,7 @@ import { Link } from "react-router";
 
 import { api, ask, type Feed } from "../api/client";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useShow } from "../app/show";
 import styles from "./Calendars.module.css";
 

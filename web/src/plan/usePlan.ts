@@ -2,7 +2,7 @@ import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { ApiProblem, api, ask, type Crew } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";

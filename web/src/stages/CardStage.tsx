@@ -1,18 +1,17 @@
 import { Button } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
-import { notifications } from "@mantine/notifications";
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 import { Link } from "react-router";
 
-import { api, ask } from "../api/client";
 import { within } from "../api/words";
-import { useWho } from "../app/useWho";
+import { press } from "../outbox/outbox";
+import { NotSentHere } from "../outbox/NotSent";
+import { useWaiting } from "../outbox/usePress";
 import { WithFractions } from "../tape/Digits";
 import { Camera, Photos, pressCamera } from "../photos/Photos";
 import { StepWords } from "../slip/StepWords";
 import { Clock } from "../timing/Clock";
-import { secondsSince } from "../timing/pressed";
 import { useWork } from "../work/context";
 import { piecesToCut } from "../work/cuts";
 import { Happened } from "./Happened";
@@ -22,31 +21,35 @@ import styles from "./CardStage.module.css";
 /** The work card: the steps in order with this opening's figures, ticked with name and time into the log. */
 export function CardStage() {
   const { page, result, took } = useWork();
-  const [who] = useWho();
   const tick = useMutation({
-    mutationFn: ({ key, undo, pressed }: { key: string; undo: boolean; pressed: number }) =>
-      ask(
-        api.POST("/api/openings/{opening_id}/events", {
-          params: { path: { opening_id: page.id } },
-          body: { what: "step", key, undo, ago: secondsSince(pressed) },
-        }),
+    mutationFn: ({ key, n, undo }: { key: string; n: number; undo: boolean }) =>
+      press(
+        {
+          of: { kind: "step", opening: page.id, key, undo },
+          said: `step ${n} of ${page.opening.mark || "no mark"} ${undo ? "not done after all" : "done"}`,
+          renews: [["opening", page.id], ["job"]],
+          timed: true,
+        },
+        (to) =>
+          to.POST("/api/openings/{opening_id}/events", {
+            params: { path: { opening_id: page.id } },
+            body: { what: "step", key, undo },
+          }),
       ),
-    onSuccess: (next, { key, undo }) => {
-      took(next);
-      // two at one card: who was first has done it
-      const first = next.ticks.find((t) => t.detail.key === key);
-      if (!undo && first && first.who !== who.trim())
-        notifications.show({ message: `${first.who || "Somebody"} had ticked that step already.` });
-    },
+    onSuccess: (next) => next && took(next),
   });
+  const waiting = useWaiting({ kind: "step", opening: page.id });
   const steps = result?.steps ?? [];
-  const ticked = new Map(page.ticks.map((t) => [String(t.detail.key), t]));
-  const next = steps.find((s) => !ticked.has(s.key));
+  const ticks = new Map(page.ticks.map((t) => [String(t.detail.key), t]));
+  const pressed = new Map(waiting.all.map((one) => [String(one.of.key), !one.of.undo]));
+  /** Whether a step is done, by what was pressed here last. */
+  const isDone = (key: string) => pressed.get(key) ?? ticks.has(key);
+  const next = steps.find((s) => !isDone(s.key));
   return (
     <>
       <div className={styles.cardHead}>
         <p>
-          <strong>{steps.filter((s) => ticked.has(s.key)).length}</strong> of {steps.length} steps done
+          <strong>{steps.filter((s) => isDone(s.key)).length}</strong> of {steps.length} steps done
         </p>
         <Button
           component={Link}
@@ -60,20 +63,18 @@ export function CardStage() {
       <Clock />
       <ol className={styles.cardSteps}>
         {steps.map((step, n) => {
-          const done = ticked.get(step.key);
+          const ticked = isDone(step.key);
+          const done = ticked ? ticks.get(step.key) : undefined;
           const first = step.part !== steps[n - 1]?.part;
           return (
-            <li key={step.key} className={clsx(done ? "done" : step === next && styles.next)}>
+            <li key={step.key} className={clsx(ticked ? "done" : step === next && styles.next)}>
               {first && <h2>{step.part}</h2>}
               <label>
                 <input
                   type="checkbox"
                   data-walk
-                  checked={Boolean(done)}
-                  onChange={(event) =>
-                    !tick.isPending &&
-                    tick.mutate({ key: step.key, undo: !event.currentTarget.checked, pressed: performance.now() })
-                  }
+                  checked={ticked}
+                  onChange={(event) => tick.mutate({ key: step.key, n: n + 1, undo: !event.currentTarget.checked })}
                   onKeyDown={(event) => {
                     if (event.key === "Enter") event.currentTarget.click();
                     if (event.key.toLowerCase() === "p" && !event.ctrlKey && !event.metaKey && !event.altKey)
@@ -87,6 +88,7 @@ export function CardStage() {
                       Done as it stood then: <WithFractions text={done.detail.text} />
                     </span>
                   )}
+                  <NotSentHere of={{ kind: "step", opening: page.id, key: step.key }} />
                   {done && (
                     <span className="from">
                       {[
@@ -116,7 +118,7 @@ export function CardStage() {
       </ol>
       {result && !result.standing && <Happened what="framed" label="The opening is framed" />}
       {result?.found.set && <Happened what="set" label="The frame is set" />}
-      <SignOff open={steps.filter((s) => !ticked.has(s.key) && s.key !== "again").length} />
+      <SignOff open={steps.filter((s) => !isDone(s.key) && s.key !== "again").length} />
     </>
   );
 }

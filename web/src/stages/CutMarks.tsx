@@ -1,7 +1,9 @@
 import { Button } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 
-import { api, ask } from "../api/client";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
+import { within } from "../api/words";
 import { useWork } from "../work/context";
 import { piecesToCut } from "../work/cuts";
 import { WithFractions } from "../tape/Digits";
@@ -11,14 +13,20 @@ import styles from "./CutMarks.module.css";
 export function CutMarks() {
   const { page, result, took } = useWork();
   const mark = useMutation({
-    mutationFn: ({ key, undo, count }: { key: string; undo: boolean; count?: number }) =>
-      ask(
-        api.POST("/api/openings/{opening_id}/events", {
-          params: { path: { opening_id: page.id } },
-          body: { what: "cut", key, undo, count },
-        }),
+    mutationFn: ({ key, label, undo, count }: { key: string; label: string; undo: boolean; count?: number }) =>
+      press(
+        {
+          of: { kind: "cut", opening: page.id, key },
+          said: `${page.opening.mark || "no mark"} ${within(label)} ${undo ? "not cut after all" : count ? `cut, ${count}` : "cut"}`,
+          renews: [["opening", page.id], ["job"]],
+        },
+        (to) =>
+          to.POST("/api/openings/{opening_id}/events", {
+            params: { path: { opening_id: page.id } },
+            body: { what: "cut", key, undo, count },
+          }),
       ),
-    onSuccess: took,
+    onSuccess: (next) => next && took(next),
   });
   const pieces = result ? piecesToCut(page, result) : [];
   if (pieces.length === 0) return null;
@@ -32,7 +40,7 @@ export function CutMarks() {
           return (
             <li key={p.figure}>
               <span>
-                {p.label}
+                {p.label} <NotSentHere of={{ kind: "cut", opening: page.id, key: p.figure }} />
                 {done && (
                   <span className="from">
                     {typeof done.detail.count === "number" && `${done.detail.count} of ${String(done.detail.of)} `}
@@ -52,7 +60,7 @@ export function CutMarks() {
                   size="compact-md"
                   disabled={mark.isPending}
                   aria-label={`Cut one: ${p.label}`}
-                  onClick={() => mark.mutate({ key: p.figure, undo: false, count: 1 })}
+                  onClick={() => mark.mutate({ key: p.figure, label: p.label, undo: false, count: 1 })}
                 >
                   Cut one
                 </Button>
@@ -63,7 +71,7 @@ export function CutMarks() {
                   size="compact-md"
                   disabled={mark.isPending}
                   aria-label={`Cut the rest: ${p.label}`}
-                  onClick={() => mark.mutate({ key: p.figure, undo: false })}
+                  onClick={() => mark.mutate({ key: p.figure, label: p.label, undo: false })}
                 >
                   Cut the rest
                 </Button>
@@ -73,7 +81,13 @@ export function CutMarks() {
                 size="compact-md"
                 disabled={mark.isPending}
                 aria-label={`${done ? "Not cut after all" : "Cut"}: ${p.label}`}
-                onClick={() => mark.mutate({ key: done ? String(done.detail.figure) : p.figure, undo: Boolean(done) })}
+                onClick={() =>
+                  mark.mutate({
+                    key: done ? String(done.detail.figure) : p.figure,
+                    label: p.label,
+                    undo: Boolean(done),
+                  })
+                }
               >
                 {done ? "Not cut" : "Cut"}
               </Button>

@@ -1,7 +1,9 @@
 import { Button, TextInput } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
-import { ApiProblem, LONGEST_NAME, api, ask } from "../api/client";
+import { ApiProblem, LONGEST_NAME } from "../api/client";
 import { useWho } from "../app/useWho";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
 import { useHeld } from "../tape/typed";
 import { useWork } from "../work/context";
 import styles from "./Happened.module.css";
@@ -13,6 +15,8 @@ interface Props {
   note?: string;
 }
 
+const SAID = { framed: "Framed", set: "Set", signed: "Signed off" };
+
 /** One press that writes what happened into the log; what is written stays there. */
 export function Happened({ what, label, note }: Props) {
   const { page, took } = useWork();
@@ -20,14 +24,21 @@ export function Happened({ what, label, note }: Props) {
   const [who, setWho] = useWho();
   const record = useMutation({
     mutationFn: () =>
-      ask(
-        api.POST("/api/openings/{opening_id}/events", {
-          params: { path: { opening_id: page.id } },
-          body: { what, note: text },
-        }),
+      press(
+        {
+          of: { kind: what, opening: page.id },
+          said: `${page.opening.mark || "no mark"} ${SAID[what].toLowerCase()}`,
+          renews: [["opening", page.id], ["job"]],
+          typed: { [`note ${what}`]: JSON.stringify(text) },
+        },
+        (to) =>
+          to.POST("/api/openings/{opening_id}/events", {
+            params: { path: { opening_id: page.id } },
+            body: { what, note: text },
+          }),
       ),
     onSuccess: (next) => {
-      took(next);
+      if (next) took(next);
       setText(null);
     },
   });
@@ -37,7 +48,7 @@ export function Happened({ what, label, note }: Props) {
     <div className={styles.happened} data-done={done ? what : undefined}>
       {done && (
         <p role="status">
-          <strong>{{ framed: "Framed", set: "Set", signed: "Signed off" }[what]}</strong>{" "}
+          <strong>{SAID[what]}</strong>{" "}
           {new Date(done.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
           {done.who ? ` by ${done.who}` : ""}
           {typeof done.detail.note === "string" && done.detail.note ? ` · ${done.detail.note}` : ""}
@@ -58,6 +69,7 @@ export function Happened({ what, label, note }: Props) {
       <Button variant={done ? "default" : "filled"} onClick={() => record.mutate()} loading={record.isPending}>
         {done ? `${label}, again` : label}
       </Button>
+      <NotSentHere of={{ kind: what, opening: page.id }} />
       {failure && (
         <p role="alert" className="error">
           {failure.message}

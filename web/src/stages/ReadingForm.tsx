@@ -4,7 +4,11 @@ import { useMutation } from "@tanstack/react-query";
 import { type RefObject, type SyntheticEvent, useEffect, useRef, useState } from "react";
 
 import { ApiProblem, LONGEST_NAME, type Ask, type FieldError, type Reading, told } from "../api/client";
+import { within } from "../api/words";
 import { useWho } from "../app/useWho";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
+import { useWaiting } from "../outbox/usePress";
 import { useWork } from "../work/context";
 import { LengthField } from "../tape/LengthField";
 import { useHeld, useTyped } from "../tape/typed";
@@ -49,7 +53,7 @@ interface Props {
 
 /** One reading at a time: the place asked for, what it reads, which way it goes. Enter keeps it and goes to the next. */
 export function ReadingForm({ phase, place, go }: Props) {
-  const { result, outbox } = useWork();
+  const { page, result } = useWork();
   const [turn, setTurn] = useState(0);
   const grabRef = useRef(false);
   const asks = result?.found.asks.filter((a) => a.phase === phase) ?? [];
@@ -74,12 +78,7 @@ export function ReadingForm({ phase, place, go }: Props) {
         again={() => setTurn(turn + 1)}
       />
       <TakenWith />
-      {outbox.waiting.length > 0 && (
-        <p role="status" className={styles.waiting}>
-          {outbox.waiting.length === 1 ? "1 reading waits here" : `${outbox.waiting.length} readings wait here`} and
-          will be kept as soon as the server answers.
-        </p>
-      )}
+      <NotSentHere of={{ kind: "reading", opening: page.id }} />
     </section>
   );
 }
@@ -122,7 +121,7 @@ interface OneProps {
 }
 
 function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
-  const { page, shown, outbox, words, asked: round } = useWork();
+  const { page, shown, took, words, asked: round } = useWork();
   const { hasLeft } = round;
   const form = useRef<HTMLFormElement>(null);
   // A reading that is being written down is held until it is kept, whatever takes the form away.
@@ -140,26 +139,37 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
   const before = page.readings.filter((r) => r.reading.place === asked.place);
   const last = before[before.length - 1];
   const level = asked.written === "level";
+  const waiting = useWaiting({ kind: "reading", opening: page.id }).all.map((one) => one.of.place);
+  // what is read again at a place stands instead of the earlier one, unless it is one more; one that waits has no number yet
+  const instead = last && !asked.needs_at && !more && !waiting.includes(asked.place) ? last.id : undefined;
 
   const keep = useMutation({
-    mutationFn: () =>
-      outbox.send(
+    mutationFn: () => {
+      const reading: Reading = {
+        place: asked.place as Reading["place"],
+        value,
+        ...(toward && { toward: toward as Reading["toward"] }),
+        ...(at && { at }),
+        ...(Number(angle) > 0 && { angle: Number(angle) }),
+      };
+      const { id } = page;
+      const after = Math.max(0, ...page.readings.map((r) => r.id));
+      return press(
         {
-          reading: {
-            place: asked.place as Reading["place"],
-            value,
-            ...(toward && { toward: toward as Reading["toward"] }),
-            ...(at && { at }),
-            ...(Number(angle) > 0 && { angle: Number(angle) }),
-          },
-          instrument,
-          unit: shown.unit,
-          // what is read again at the same place takes the place of the earlier one, unless it is one more
-          ...(last && !asked.needs_at && !more && { corrects: last.id }),
+          of: { kind: "reading", opening: id, place: asked.place, label: asked.label, after },
+          said: `${page.opening.mark || "no mark"} ${within(asked.label)} ${value}`,
+          renews: [["opening", id], ["job"]],
+          typed: { [`reading ${asked.place}`]: JSON.stringify(draft), "place asked": JSON.stringify(asked.place) },
         },
-        () => setDraft(draft), // refused when the server was back: it is here to be mended
-      ),
-    onSuccess: () => {
+        (to) =>
+          to.POST("/api/openings/{opening_id}/readings", {
+            params: { path: { opening_id: id } },
+            body: { reading, instrument, unit: shown.unit, corrects: instead },
+          }),
+      );
+    },
+    onSuccess: (next) => {
+      if (next) took(next);
       setDraft(null);
       texts.hold(`reading.${asked.place}`, null);
       texts.hold(`reading.${asked.place}.at`, null);
@@ -171,7 +181,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
       const order = asks.filter((a) => a.round);
       const from = order.findIndex((a) => a.place === asked.place);
       const following = [...order.slice(from + 1), ...order.slice(0, from + 1)].find(
-        (a) => !a.read && a.place !== asked.place && !outbox.waiting.some((w) => w.of.reading.place === a.place),
+        (a) => !a.read && a.place !== asked.place && !waiting.includes(a.place),
       );
       if (following) go(following.place);
     },
@@ -299,7 +309,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
       <div>
         {/* not greyed out while it keeps: the focus would leave it for the next field */}
         <Button fullWidth type="submit" aria-busy={keep.isPending} className={styles.keep}>
-          {last && !more && !asked.needs_at ? "Take again" : "Keep it"}
+          {instead !== undefined ? "Take again" : "Keep it"}
         </Button>
       </div>
     </form>

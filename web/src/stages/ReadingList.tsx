@@ -3,9 +3,11 @@ import { IconTrash } from "@tabler/icons-react";
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 
-import { api, ask, type KeptPhoto } from "../api/client";
+import type { KeptPhoto } from "../api/client";
 import { within } from "../api/words";
 import { Unreadable } from "../app/Mend";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
 import { useWork } from "../work/context";
 import { Camera, Photos } from "../photos/Photos";
 import { WithFractions } from "../tape/Digits";
@@ -15,13 +17,19 @@ import styles from "./ReadingList.module.css";
 export function ReadingList({ phase, again }: { phase: "survey" | "check"; again: (place: string) => void }) {
   const { page, result, took } = useWork();
   const withdraw = useMutation({
-    mutationFn: (id: number) =>
-      ask(
-        api.DELETE("/api/openings/{opening_id}/readings/{reading_id}", {
-          params: { path: { opening_id: page.id, reading_id: id } },
-        }),
+    mutationFn: ({ id, label }: { id: number; label: string }) =>
+      press(
+        {
+          of: { kind: "withdrawn", opening: page.id, reading: id },
+          said: `${within(label)} withdrawn, ${page.opening.mark || "no mark"}`,
+          renews: [["opening", page.id], ["job"]],
+        },
+        (to) =>
+          to.DELETE("/api/openings/{opening_id}/readings/{reading_id}", {
+            params: { path: { opening_id: page.id, reading_id: id } },
+          }),
       ),
-    onSuccess: took,
+    onSuccess: (next) => next && took(next),
   });
   const asks = new Map(result?.found.asks.map((a) => [a.place, a]));
   const adjusted = new Map(result?.found.readings.map((r) => [r.index, r]));
@@ -44,9 +52,14 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
   // of a reading that was taken again: it shows the same place
   const counting = new Set(page.readings.map((r) => r.id));
   const stray = (p: KeptPhoto, place: string) => p.place === place && !counting.has(p.reading ?? 0);
+  const named = (place: string) => asks.get(place)?.label ?? place.replaceAll("_", " ");
   const unread = page.unreadable.map(({ id, place, problem }) => (
-    <Unreadable key={id} name={asks.get(place)?.label ?? place.replaceAll("_", " ")} problem={problem}>
-      <Button variant="default" loading={withdraw.isPending} onClick={() => withdraw.mutate(id)}>
+    <Unreadable key={id} name={named(place)} problem={problem}>
+      <Button
+        variant="default"
+        loading={withdraw.isPending}
+        onClick={() => withdraw.mutate({ id, label: named(place) })}
+      >
         Withdraw it
       </Button>
     </Unreadable>
@@ -74,7 +87,8 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                 <th scope="row">
                   <button type="button" className="link" onClick={() => again(row.place)}>
                     {row.label}
-                  </button>
+                  </button>{" "}
+                  <NotSentHere of={{ kind: "withdrawn", opening: page.id, reading: kept.id }} />
                   <span className="from">
                     {[
                       kept.who,
@@ -115,7 +129,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
                     color="dark"
                     size={44}
                     aria-label={`Withdraw ${row.label}`}
-                    onClick={() => withdraw.mutate(kept.id)}
+                    onClick={() => withdraw.mutate({ id: kept.id, label: row.label })}
                   >
                     <IconTrash size={18} />
                   </ActionIcon>

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 
 import { api, ask, type Usual } from "../api/client";
 import { offerBack } from "../app/offerBack";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useWork } from "../work/context";
 import { at, put, same } from "../work/paths";
 

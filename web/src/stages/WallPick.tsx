@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 
 import { api, ask } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import styles from "./WallPick.module.css";
 import { useWork } from "../work/context";
 import { listed, wallOf } from "../work/walls";

@@ -20,17 +20,26 @@ function held(scope: string): Record<string, string> {
   }
 }
 
+/** Hold on to a text of a field on whatever page it is; null lets it go. */
+export function holdIn(scope: string, field: string, text: string | null) {
+  const others = Object.entries(held(scope)).filter(([name]) => name !== field);
+  const next = text === null ? others : [...others, [field, text]];
+  if (next.length) localStorage.setItem(slot(scope), JSON.stringify(Object.fromEntries(next)));
+  else localStorage.removeItem(slot(scope));
+}
+
+/** What is typed on a page is held for it; all stages of an opening are one page. */
+export function scopeOf(pathname: string) {
+  const [, room = "", id = "", ...rest] = pathname.split("/");
+  return (room === "openings" ? [room, id] : [room, id, ...rest]).join("/");
+}
+
 /** Everything typed under here belongs to one thing, such as an opening or the rules of a job. */
 export function TypedIn({ scope, children }: { scope: string; children: ReactNode }) {
   const texts = useMemo<TypedTexts>(
     () => ({
       read: (field) => held(scope)[field] ?? null,
-      hold: (field, text) => {
-        const others = Object.entries(held(scope)).filter(([name]) => name !== field);
-        const next = text === null ? others : [...others, [field, text]];
-        if (next.length) localStorage.setItem(slot(scope), JSON.stringify(Object.fromEntries(next)));
-        else localStorage.removeItem(slot(scope));
-      },
+      hold: (field, text) => holdIn(scope, field, text),
     }),
     [scope],
   );

@@ -3,15 +3,18 @@ import { IconPlayerPauseFilled, IconPlayerPlayFilled } from "@tabler/icons-react
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 
-import { api, ask, type Timing } from "../api/client";
+import type { Timing } from "../api/client";
 import { useWho } from "../app/useWho";
+import { NotSentHere } from "../outbox/NotSent";
+import { press } from "../outbox/outbox";
+import { useWaiting } from "../outbox/usePress";
 import { useWork } from "../work/context";
 import styles from "./Clock.module.css";
 import { inHours } from "./hours";
 import { OddTime } from "./OddTime";
-import { secondsSince } from "./pressed";
 
 type Do = "start" | "pause" | "drop";
+const SAID: Record<Do, string> = { start: "time started", pause: "time paused", drop: "time not counted" };
 
 /** The minutes that have gone by since an answer came, told again every quarter of a minute. */
 function useMinutesSince(answer: Timing) {
@@ -19,7 +22,7 @@ function useMinutesSince(answer: Timing) {
   const came = useRef(0);
   useEffect(() => {
     came.current = performance.now();
-    const tell = () => setGone(secondsSince(came.current) / 60);
+    const tell = () => setGone((performance.now() - came.current) / 60_000);
     tell();
     const timer = setInterval(tell, 15_000);
     return () => clearInterval(timer);
@@ -32,45 +35,57 @@ export function Clock() {
   const { page, took } = useWork();
   const [who] = useWho();
   const gone = useMinutesSince(page.timing);
-  const press = useMutation({
-    mutationFn: ({ what, pressed }: { what: Do; pressed: number }) =>
-      ask(
-        api.POST("/api/openings/{opening_id}/timer", {
-          params: { path: { opening_id: page.id } },
-          body: { do: what, ago: secondsSince(pressed) },
-        }),
+  const tap = useMutation({
+    mutationFn: (what: Do) =>
+      press(
+        {
+          of: { kind: "timer", opening: page.id, do: what },
+          said: `${SAID[what]} on ${page.opening.mark || "no mark"}`,
+          renews: [["opening"], ["job"]], // it pauses where it ran before
+          timed: true,
+        },
+        (to) =>
+          to.POST("/api/openings/{opening_id}/timer", {
+            params: { path: { opening_id: page.id } },
+            body: { do: what },
+          }),
       ),
-    onSuccess: took,
+    onSuccess: (next) => next && took(next),
   });
   const running = page.timing.running;
   const mine = running.find((one) => one.who === who.trim());
-  const say = (what: Do) => !press.isPending && press.mutate({ what, pressed: performance.now() });
+  // a time runs on one card: what was pressed last, on whichever, says where
+  const last = useWaiting({ kind: "timer" }).all.at(-1)?.of;
+  const runs = last ? last.do === "start" && last.opening === page.id : Boolean(mine);
   return (
     <section className={styles.clock} aria-label="Time">
       <Button
         size="md"
-        variant={mine ? "default" : "filled"}
-        leftSection={mine ? <IconPlayerPauseFilled size={20} /> : <IconPlayerPlayFilled size={20} />}
-        onClick={() => say(mine ? "pause" : "start")}
+        variant={runs ? "default" : "filled"}
+        leftSection={runs ? <IconPlayerPauseFilled size={20} /> : <IconPlayerPlayFilled size={20} />}
+        onClick={() => tap.mutate(runs ? "pause" : "start")}
       >
-        {mine ? "Pause my time" : "Start my time"}
+        {runs ? "Pause my time" : "Start my time"}
       </Button>
-      {running.map((one) => (
-        <p key={one.who} role="status">
-          {one === mine ? "Your time runs" : `${one.who || "Somebody"} runs`}: <b>{inHours(one.minutes + gone)}</b>
-        </p>
-      ))}
+      <NotSentHere of={{ kind: "timer" }} />
+      {running
+        .filter((one) => one !== mine || runs)
+        .map((one) => (
+          <p key={one.who} role="status">
+            {one === mine ? "Your time runs" : `${one.who || "Somebody"} runs`}: <b>{inHours(one.minutes + gone)}</b>
+          </p>
+        ))}
       {mine?.forgotten && (
         <p className={styles.forgotten}>
           That is long for one piece of work. Was it left on?{" "}
-          <Button variant="default" onClick={() => say("drop")}>
+          <Button variant="default" onClick={() => tap.mutate("drop")}>
             Yes, do not count it
           </Button>
         </p>
       )}
-      {press.error && (
+      {tap.error && (
         <p role="alert" className="error">
-          {press.error.message}
+          {tap.error.message}
         </p>
       )}
       <Took />

@@ -2,7 +2,7 @@ import { Button, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 
 import { ApiProblem, api, ask, told } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useHeld } from "../tape/typed";
 import styles from "./Clock.module.css";
 import { inHours } from "./hours";

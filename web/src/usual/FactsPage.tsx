@@ -8,7 +8,7 @@ import { ApiProblem, api, ask, type FactValue, type ListedOpening, type Opening,
 import { Bar } from "../app/Bar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useInAddress } from "../app/useInAddress";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";

@@ -7,7 +7,7 @@ import { ApiProblem, api, ask, type Usual } from "../api/client";
 import { Bar } from "../app/Bar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { useHeld } from "../tape/typed";
 import { capital } from "../api/words";
 import { at, put, same } from "../work/paths";

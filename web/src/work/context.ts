@@ -2,7 +2,6 @@ import { createContext, useContext } from "react";
 
 import type { Catalogue, FieldError, OpeningPageData, Region, Result, StageName, Unit } from "../api/client";
 import type { Draft, Foreseen } from "./useDraft";
-import type { useOutbox } from "./useOutbox";
 
 export interface PlaceAsked {
   /** Empty while nobody has chosen one. */
@@ -45,8 +44,6 @@ export interface OpeningWork {
   kept: boolean;
   /** An answer is under way. */
   solving: boolean;
-  /** Readings on their way to the server. */
-  outbox: ReturnType<typeof useOutbox>;
   /** Take an answer of the server that carries the opening as it is now. */
   took: (page: OpeningPageData) => void;
 }

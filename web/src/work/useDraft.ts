@@ -13,7 +13,7 @@ import {
   type Result,
   type Wall,
 } from "../api/client";
-import { renew } from "../app/renew";
+import { renew } from "../api/renew";
 import { at, carried, put, same } from "./paths";
 import { useSaveQueue } from "./useSaveQueue";
 
