@@ -38,7 +38,9 @@ def test_a_correction_supersedes_and_both_stay_in_the_record(client, opening):
 def test_two_that_take_one_place_again_at_once_are_both_kept(client, opening):
     first = read(client, opening, "width_foot", "32 1/2").json()["readings"][0]["id"]
     read(client, opening, "width_foot", "32 1/4", corrects=first)
-    page = read(client, opening, "width_foot", "32 3/8", corrects=first).json()  # written where nobody knew of the other
+    page = read(
+        client, opening, "width_foot", "32 3/8", corrects=first
+    ).json()  # written where nobody knew of the other
     assert [r["reading"]["value"] for r in page["readings"]] == ["32 1/4 in", "32 3/8 in"]
     record = client.get(f"{opening}/readings").json()
     assert [r["corrects"] for r in record] == [None, first, None]

@@ -297,8 +297,8 @@ function Board({ data }: { data: JobPageData }) {
           New opening
         </Button>
       </div>
-      <NotSentHere of={{ kind: "opening", job: data.id }} />
-      <NotSentHere of={{ kind: "wall", job: data.id }} />
+      <NotSentHere named of={{ kind: "opening", job: data.id }} />
+      <NotSentHere named of={{ kind: "wall", job: data.id }} />
       <AddByLine data={data} field={line} />
       {data.openings.length > 3 && (
         <div className={styles.boardFilters}>

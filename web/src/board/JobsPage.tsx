@@ -306,7 +306,7 @@ function NewJob() {
           />
         </div>
       </div>
-      <NotSentHere of={{ kind: "job" }} />
+      <NotSentHere named of={{ kind: "job" }} />
       {open.isError && (
         <p role="alert" className="error">
           {open.error.message}

@@ -151,7 +151,7 @@ function Line({ line, asked, work, act }: LineProps) {
           {line.ordered > line.needed + line.spare && `, ${line.ordered - line.needed - line.spare} more are ordered`}
           {line.marks.length > 0 && ` · ${line.marks.join(", ")}`}
         </p>
-        <NotSentHere of={{ kind: "order", key: line.key }} />
+        <NotSentHere named of={{ kind: "order", key: line.key }} />
         {line.orders.map((order) => (
           <OneOrder key={order.id} order={order} measured={order.item in asked} work={work} act={act} />
         ))}
@@ -202,7 +202,7 @@ function OneOrder({ order, measured, work, act }: OrderProps) {
           .map((h) => `: ${h.note}`)
           .join("")}
       </p>
-      <NotSentHere of={{ kind: "moved", order: order.id }} />
+      <NotSentHere named of={{ kind: "moved", order: order.id }} />
       <NotSentHere of={{ kind: "taken back", line }} />
       <div className="row">
         {order.open > 0 && measured && (

@@ -79,7 +79,7 @@ export function CamePage() {
                         {order.promised && ` · promised for ${day(order.promised)}`}
                         {marks.length > 0 && ` · for ${marks.join(", ")}`}
                       </p>
-                      <NotSentHere of={{ kind: "moved", order: order.id }} />
+                      <NotSentHere named of={{ kind: "moved", order: order.id }} />
                       {at === order.id ? (
                         <CheckForm
                           job={id}

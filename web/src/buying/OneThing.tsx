@@ -40,8 +40,8 @@ export function OneThing({ thing, measuring, measure, give, back, waits, form }:
         )}
       </p>
       {!unmeasured && <Says verdicts={elsewhere ? [...meant, place] : meant} />}
-      <NotSentHere of={{ kind: "checked", came: thing.came }} />
-      <NotSentHere of={{ kind: "given", came: thing.came }} />
+      <NotSentHere named of={{ kind: "checked", came: thing.came }} />
+      <NotSentHere named of={{ kind: "given", came: thing.came }} />
       {thing.surplus && !place && <p>No opening needs it any more.</p>}
       {thing.build.length > 0 && <TwoWays thing={thing} back={back} />}
       {measuring ? (

@@ -61,7 +61,7 @@ export function Rack({ of, work, shown }: Props) {
           ))}
         </ul>
       )}
-      <NotSentHere of={{ kind: "offcut", section: of.section }} />
+      <NotSentHere named of={{ kind: "offcut", section: of.section }} />
       <form
         className={styles.add}
         onSubmit={(event) => {

@@ -72,7 +72,7 @@ export function PutInJob({
       <Button type="submit" loading={put.isPending}>
         Put it in
       </Button>
-      <NotSentHere of={{ kind: "job" }} />
+      <NotSentHere named of={{ kind: "job" }} />
       {put.isError && (
         <p role="alert" className="error">
           {put.error.message}

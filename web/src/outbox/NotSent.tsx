@@ -15,11 +15,20 @@ export function NotSent() {
   const refused = late.filter((one) => one.refused !== undefined).length;
   const waits = late.length - refused;
   return (
-    <Popover opened={open} onChange={setOpen} position="bottom-end" withinPortal={false} trapFocus returnFocus>
+    <Popover
+      opened={open}
+      onChange={setOpen}
+      position="bottom-end"
+      width="min(440px, 94vw)"
+      withinPortal={false}
+      trapFocus
+      returnFocus
+    >
       <Popover.Target>
         <button
           type="button"
           className={styles.chip}
+          data-not-sent
           data-refused={refused > 0 || undefined}
           onClick={() => setOpen(!open)}
         >
@@ -81,13 +90,13 @@ function One({ one, close }: { one: Press; close: () => void }) {
   );
 }
 
-/** Where something was pressed: what of it waits to be sent. */
-export function NotSentHere({ of }: { of: Partial<Of> }) {
+/** Where something was pressed: what of it waits to be sent, `named` where that is not plain from where it stands. */
+export function NotSentHere({ of, named = false }: { of: Partial<Of>; named?: boolean }) {
   const { late } = useWaiting(of);
   if (late.length === 0) return null;
   return (
     <span role="status" className={styles.waits}>
-      Not sent yet: {late.map((one) => one.said).join("; ")}
+      Not sent yet{named && `: ${late.map((one) => one.said).join("; ")}`}
     </span>
   );
 }

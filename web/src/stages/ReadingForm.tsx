@@ -78,7 +78,7 @@ export function ReadingForm({ phase, place, go }: Props) {
         again={() => setTurn(turn + 1)}
       />
       <TakenWith />
-      <NotSentHere of={{ kind: "reading", opening: page.id }} />
+      <NotSentHere named of={{ kind: "reading", opening: page.id }} />
     </section>
   );
 }
@@ -159,7 +159,12 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
           of: { kind: "reading", opening: id, place: asked.place, label: asked.label, after },
           said: `${page.opening.mark || "no mark"} ${within(asked.label)} ${value}`,
           renews: [["opening", id], ["job"]],
-          typed: { [`reading ${asked.place}`]: JSON.stringify(draft), "place asked": JSON.stringify(asked.place) },
+          typed: {
+            "place asked": JSON.stringify(asked.place),
+            [`reading ${asked.place}`]: JSON.stringify(draft),
+            [`reading.${asked.place}`]: value,
+            ...(at && { [`reading.${asked.place}.at`]: at }),
+          },
         },
         (to) =>
           to.POST("/api/openings/{opening_id}/readings", {

@@ -67,7 +67,7 @@ export function Clock() {
       >
         {runs ? "Pause my time" : "Start my time"}
       </Button>
-      <NotSentHere of={{ kind: "timer" }} />
+      <NotSentHere named of={{ kind: "timer" }} />
       {running
         .filter((one) => one !== mine || runs)
         .map((one) => (
