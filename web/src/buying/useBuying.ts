@@ -70,7 +70,8 @@ export function useBuying(id: number) {
     placeholderData: keepPreviousData,
   });
   const waiting = useWaiting({ kind: "moved", job: id }).all;
-  const anew = () => renew(client, ...RENEWS(id));
+  /** The list made anew, but for what waits to be sent: nothing has come of that yet. */
+  const anew = (answer: unknown) => (answer === null ? undefined : renew(client, ...RENEWS(id)));
   const keep = useMutation({
     mutationFn: ({ doing, said }: { doing: Doing; said: Said }) => {
       const count = Number(said.count ?? mostOf(doing));

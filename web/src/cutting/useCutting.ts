@@ -82,7 +82,7 @@ export function useCutting(id: number) {
         return press({ of: { job: id, ...of }, said, renews: [["job", id], ["opening"]] }, call);
       },
       onError: tell,
-      onSettled: anew,
+      onSettled: (answer) => (answer === null ? undefined : anew()), // nothing has come yet of what waits to be sent
     });
   // what of this browser waits is newer than the plan that is seen, and mine
   const waits = useWaiting({ job: id, kind: "stick" }).all.length > 0;

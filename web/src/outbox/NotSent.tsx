@@ -37,12 +37,12 @@ export function NotSent() {
       </Popover.Target>
       <Popover.Dropdown className={styles.list}>
         {waits > 0 && (
-          <p>
-            The server does not answer. What waits is kept in this browser and sent by itself, in this order.{" "}
+          <>
+            <p>The server does not answer. What waits is kept in this browser and sent by itself, in this order.</p>
             <Button size="compact-md" variant="default" onClick={() => void drain()}>
               Try now
             </Button>
-          </p>
+          </>
         )}
         <ol>
           {late.map((one) => (
