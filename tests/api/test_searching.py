@@ -4,8 +4,9 @@ from datetime import datetime
 
 import pytest
 
-from at_work import ALL_DAYS
+from at_work import ALL_DAYS, steps_of
 from helpers import PLAIN
+from jambo.jobs import planning
 from jambo.jobs.planning import since
 from jambo.views import searches
 
@@ -56,3 +57,27 @@ def test_what_there_is_comes_first_and_the_better_one_when_it_is_there(client, j
 )
 def test_a_plan_begins_when_something_last_changed(now, changed, start):
     assert since(*map(datetime.fromisoformat, (now, changed))) == datetime.fromisoformat(start)
+
+
+def test_a_job_in_which_thousands_of_facts_are_not_said_is_planned_as_far_as_it_goes(client):
+    number = client.post("/api/jobs", json={"name": "All to say", "crew": CREW}).json()["id"]
+    rows = {"headings": [{"text": "", "column": "line"}], "rows": [[f"E{n} 2868 RH"] for n in range(230)]}
+    client.post(f"/api/jobs/{number}/schedule", json=rows).raise_for_status()
+    plan = client.get(f"/api/jobs/{number}/plan")
+    assert plan.status_code == 200
+    waited = {(one["mark"], name) for one in plan.json()["held_up"] for name in one["waits_for"]}
+    assert len(waited) > 2_000  # more than a list of what comes once took: the plan was a fault
+
+
+def test_a_plan_is_laid_out_anew_only_when_something_it_is_made_from_changed(client, job, monkeypatch):
+    found(client, f"{job}/plan")
+    built = []
+    laid_out = planning.JobPlan
+    monkeypatch.setattr(planning, "JobPlan", lambda *of: built.append(1) or laid_out(*of))
+    before = client.get(f"{job}/plan").json()
+    assert (client.get(f"{job}/plan").json(), len(built)) == (before, 0)
+    opening = client.get(job).json()["openings"][0]["id"]
+    card = steps_of(client, int(job.rpartition("/")[2]), "frame", "S1")[0]
+    client.post(f"/api/openings/{opening}/events", json={"what": "step", "key": card}).raise_for_status()
+    found(client, f"{job}/plan")
+    assert built

@@ -65,7 +65,7 @@ class PlanOperation(Model):
     room: Annotated[str, Field(max_length=120)] = ""
     minutes: Annotated[int, Field(ge=1, le=10_000)]
     hands: Annotated[int, Field(ge=1, le=2)] = 1
-    needs: Annotated[list[Key], Field(max_length=40)] = Field(default_factory=list)
+    needs: Annotated[list[Key], Field(max_length=MOST_TOLD)] = Field(default_factory=list)
     after: Annotated[list[Key], Field(max_length=200)] = Field(default_factory=list)
     not_before: Moment | None = None
     by: Moment | None = None
@@ -78,7 +78,7 @@ class PlanList(Model):
     format: Literal["jambo-plan/1"] = FORMAT  # type: ignore[assignment]
     start: Moment
     people: Annotated[list[PlanPerson], Field(max_length=MOST_PEOPLE)] = Field(default_factory=list)
-    comes: Annotated[list[Comes], Field(max_length=2_000)] = Field(default_factory=list)
+    comes: Annotated[list[Comes], Field(max_length=MOST_OPERATIONS * MOST_TOLD)] = Field(default_factory=list)
     operations: Annotated[list[PlanOperation], Field(max_length=MOST_OPERATIONS)] = Field(default_factory=list)
 
 

@@ -42,9 +42,7 @@ def as_photo(row: Row) -> KeptPhoto:
     }  # fmt: skip
 
 
-def add_to_opening(
-    db: Database, opening_id: int, reading: int | None, step: str | None, data: bytes, who: str
-) -> int:
+def add_to_opening(db: Database, opening_id: int, reading: int | None, step: str | None, data: bytes, who: str) -> int:
     """Keep a photograph with a reading or a step of the card; gives its id.
 
     Args:

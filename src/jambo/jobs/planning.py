@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from datetime import UTC, date, datetime, timedelta
-from typing import Annotated
+from typing import Annotated, Any
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from pydantic import BaseModel, Field
@@ -88,10 +88,10 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Tried | None = N
         db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: what is tried.
     """
     if asked is None:
-        return read_plan(db, job_id, shown)[0].out()
-    tried = read_plan(db, job_id, shown, asked)[0].out()
+        return read_plan(db, job_id, shown)[0].out
+    tried = read_plan(db, job_id, shown, asked)[0].out
     kept = read_plan(db, job_id, shown)[0]
-    return beside(kept.out(), tried) if kept.said.people else tried
+    return beside(kept.out, tried) if kept.said.people else tried
 
 
 def document_of_job(db: Database, job_id: int, shown: Shown) -> PlanList:
@@ -133,13 +133,28 @@ def read_plan(
     coming = [one for order in orders for one in _coming(order, now.date(), slipped)]
     settled = asked.settled if asked is not None else ()
 
-    def planned_from(start: datetime) -> JobPlan:
-        return JobPlan(start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt, settled, patience)
+    def planned_from(start: datetime, why: str) -> JobPlan:
+        of = (start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt, settled, patience)
+        return _laid_out((job_id, why if asked is None else f"{why}, tried"), *of)
 
-    plan = planned_from(since(now, at_the_job(changed, crew)))
+    plan = planned_from(since(now, at_the_job(changed, crew)), "changed")
     if _overdue(plan, now):
-        plan = planned_from(now - timedelta(minutes=now.minute % ANEW_MINUTES))
+        plan = planned_from(now - timedelta(minutes=now.minute % ANEW_MINUTES), "overdue")
     return plan, job
+
+
+_LAID_OUT: dict[tuple[int, str], tuple[tuple[Any, ...], JobPlan]] = {}
+MOST_LAID_OUT = 8  # of a thousand openings each takes some tens of megabytes
+
+
+def _laid_out(key: tuple[int, str], *of: Any) -> JobPlan:
+    """The plan of a job; the one of before as long as everything it is made from is what it was."""
+    known = _LAID_OUT.pop(key, None)
+    plan = known[1].again() if known is not None and known[0] == of else JobPlan(*of)
+    _LAID_OUT[key] = of, plan
+    for old in list(_LAID_OUT)[:-MOST_LAID_OUT]:
+        _LAID_OUT.pop(old, None)
+    return plan
 
 
 def _coming(order: Order, today: date, slipped: Mapping[int, date | None]) -> list[Coming]:

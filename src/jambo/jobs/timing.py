@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from typing import Any, Literal
 
@@ -172,18 +173,25 @@ def timings(t: Transaction, job_id: int, crew: Crew) -> list[Timing]:
     ]  # fmt: skip
 
 
-def learnt_from(known: Sequence[Timing]) -> Learnt:
-    """What each sort of work takes, by what it took so far."""
-    by_sort: dict[str, list[int]] = {}
-    for one in known:
-        if one.took.state == "counts":
-            by_sort.setdefault(one.sort, []).append(one.took.minutes)
+@dataclass(frozen=True)
+class LearntFrom:
+    """What each sort of work takes, by the minutes it took so far."""
 
-    def learnt(sort: str, by_rule: int) -> tuple[int, str]:
-        made = estimate(by_rule, by_sort.get(sort, ()))
+    took: dict[str, list[int]]
+
+    def __call__(self, sort: str, by_rule: int) -> tuple[int, str]:
+        """Minutes of a sort of work, and whose they are."""
+        made = estimate(by_rule, self.took.get(sort, ()))
         return made.minutes, made.told
 
-    return learnt
+
+def learnt_from(known: Sequence[Timing]) -> Learnt:
+    """What each sort of work takes, by what it took so far."""
+    took: dict[str, list[int]] = {}
+    for one in known:
+        if one.took.state == "counts":
+            took.setdefault(one.sort, []).append(one.took.minutes)
+    return LearntFrom(took)
 
 
 def time_of_job(db: Database, job_id: int, shown: Shown) -> JobTimeOut:

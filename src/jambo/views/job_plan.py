@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator, Mapping, Sequence
+from copy import copy
 from dataclasses import dataclass
 from datetime import datetime
 from functools import cached_property
@@ -17,7 +18,7 @@ from jambo.core.schedule.problem import Placed, Plan
 from jambo.core.schedule.work import TRADES, Learnt, Trade, Work, holds, work_of
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
-from jambo.format.plan import MOST_OPERATIONS, Comes, PlanList, PlanOperation, Stated, horizon_of, stated
+from jambo.format.plan import MOST_OPERATIONS, MOST_TOLD, Comes, PlanList, PlanOperation, Stated, horizon_of, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.buying import key_of
 from jambo.views.clock import at_the_wall, far, in_hours, spoken
@@ -27,7 +28,7 @@ from jambo.views.plan import made, sentence
 from jambo.views.searches import Found
 
 NUMBERS = {2: "two", 3: "three", 4: "four", 5: "five"}
-MOST_IN_NAME, MOST_NEEDS = 120, 40  # of what an operation waits for: enough to know what to do about it
+MOST_IN_NAME = 120
 
 
 @dataclass(frozen=True, slots=True)
@@ -219,7 +220,8 @@ class JobPlan:
         if len(operations) > MOST_OPERATIONS:
             said = f"{len(operations):,} pieces of work are too many for one plan"
             raise Refused([FieldError("operations", said, f"at most {MOST_OPERATIONS:,}: sign off what is done")])
-        comes = [Comes(name=name, at=at) for name, at in self._comes.items()]
+        needed = dict.fromkeys(name for one in operations for name in one.needs)
+        comes = [Comes(name=name, at=self._comes[name]) for name in needed]
         self.said = PlanList(start=start, people=crew.people, comes=comes, operations=operations)
 
     def _operations(self, one: ToDo, crew: Crew, pool: Mapping[str, list[Coming]]) -> Iterator[PlanOperation]:
@@ -242,7 +244,7 @@ class JobPlan:
             # what is checked already, thousands of times, is not checked again
             yield PlanOperation.model_construct(
                 key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
-                hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_NEEDS], after=[before] if before else [], by=by,
+                hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_TOLD], after=[before] if before else [], by=by,
                 not_before=put_off, who=[],
             )  # fmt: skip
             before = key
@@ -313,8 +315,19 @@ class JobPlan:
         """The plan as it is known. Raises Refused where the crew's hours never reach."""
         return self.found.plan
 
+    def again(self) -> JobPlan:
+        """The same asked again: itself where it was planned and nothing better is being looked for, else laid out as it is and looked for anew."""
+        found: Found[Plan] | None = self.__dict__.get("found")
+        if found is not None and not found.searching and not found.ended:
+            return self
+        other = copy(self)
+        other.__dict__.pop("found", None)
+        other.__dict__.pop("out", None)
+        return other
+
+    @cached_property
     def out(self) -> JobPlanOut:
-        """Plan it. Raises Refused for a crew that cannot be."""
+        """The plan as it is told. Raises Refused for a crew that cannot be."""
         of, plan = self.of, self.plan
         return {
             "told": sentence(self.found, of),
