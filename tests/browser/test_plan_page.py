@@ -7,6 +7,7 @@ import pytest
 from playwright.sync_api import expect
 
 from helpers import PLAIN
+from jambo.views import searches
 
 
 @pytest.fixture
@@ -82,3 +83,16 @@ def test_a_day_stays_while_it_is_typed_and_a_year_nobody_means_is_told(page, cli
     expect(page.get_by_role("button", name="Keep it so")).to_have_count(0)
     kept = client.get(f"/api{job}").json()["job"]["crew"]
     assert (kept["people"][0]["off"], kept["trades"][0]["at"]) == (["2026-12-24"], "2026-09-11T07:00")
+
+
+def test_the_first_plan_stands_at_once_and_the_better_one_takes_its_place(page, client, job, monkeypatch):
+    kept = client.get(f"/api{job}").json()
+    hours = [{"from": "07:00", "to": "15:00"}]
+    body = {"version": kept["version"], "job": kept["job"] | {"crew": {"people": [{"name": "Ada", "hours": hours}]}}}
+    client.put(f"/api{job}", json=body).raise_for_status()
+    monkeypatch.setattr(searches, "PATIENCE", 0.0)
+    page.goto(f"{job}/plan")
+    told = page.get_by_role("status").filter(has_text="Done")
+    expect(told).to_contain_text("A better plan is being looked for.")
+    expect(page.get_by_role("article", name="Ada").first).to_contain_text("Frame the opening")
+    expect(told).to_contain_text("no plan is done sooner")  # nobody pressed anything
