@@ -3,6 +3,7 @@
 import pytest
 
 from helpers import PLAIN
+from jambo.jobs import documents
 from jambo.store.database import Transaction
 
 CREW = {"people": [{"name": name, "hours": [{"from": "07:00", "to": "15:00"}]} for name in ("Ada", "Bo")]}
@@ -34,3 +35,22 @@ def test_queries_do_not_grow_with_the_job(client, queries, view):
         client.get(f"/api/jobs/{job}{view}").raise_for_status()
         counts.append(len(queries))
     assert counts[0] == counts[1] <= 15
+
+
+def test_an_opening_is_read_once_for_every_page_and_only_its_newest_is_held(client, job, monkeypatch):
+    asked, read = [], documents._read_whole
+    monkeypatch.setattr(documents, "_read_whole", lambda *texts: asked.append(texts) or read(*texts))
+    opening = PLAIN["opening"] | {"mark": "Ü1", "note": "née"}  # letters that may be written in two ways
+    number = client.post(f"/api/jobs/{job}/openings", json={"wall": PLAIN["wall"], "opening": opening}).json()["id"]
+    for value in ("33", "33 1/16"):
+        reading = {"reading": {"place": "width_foot", "value": value}}
+        client.post(f"/api/openings/{number}/readings", json=reading).raise_for_status()
+    client.get(f"/api/jobs/{job}/lists").raise_for_status()
+    asked.clear()
+    for page in (f"jobs/{job}/cutting", f"openings/{number}/compared", f"jobs/{job}/heads", f"jobs/{job}/lists"):
+        client.get(f"/api/{page}").raise_for_status()
+    assert asked == []
+    held = len(documents._READ)
+    client.post(f"/api/openings/{number}/readings", json=reading).raise_for_status()
+    client.get(f"/api/jobs/{job}/lists").raise_for_status()
+    assert asked and len(documents._READ) == held

@@ -30,6 +30,7 @@ from jambo.store import openings as kept_openings
 from jambo.store import rules as kept_rules
 from jambo.store import walls as kept_walls
 from jambo.store.database import Row, Transaction
+from jambo.store.kept import write_json
 from jambo.store.readings import of_job, readings
 
 KEPT = 1500  # documents read, some 75 KB each with their answers
@@ -118,7 +119,8 @@ def document_of(t: Transaction, row: Row) -> Document:
     taken = [r["doc"] for r in readings(t, row["id"]) if r["doc"] is not None]
     done = {line["what"] for line in events.happened(t, row["id"])}
     cut = _cuts(events.cuts(t, row["id"]), done)
-    read = read_whole(around.key, compact(wall), compact(row["doc"]), compact(taken), cut)
+    # written as they are kept: a list of the whole job asks with the same texts
+    read = read_whole(row["id"], around.key, write_json(wall), write_json(row["doc"]), write_json(taken), cut)
     if isinstance(read, Refused):
         raise read
     return read
@@ -140,13 +142,31 @@ def walls_bare(rows: Sequence[Row], around: Around) -> dict[int, tuple[str, Docu
     return {w["id"]: (w["doc"].get("name") or "wall without a name", read_wall(key, compact(w["doc"]))) for w in rows}
 
 
-@lru_cache(maxsize=KEPT)
-def read_whole(around: tuple[str, str], wall: str, opening: str, taken: str, cuts: str) -> Document | Refused:
-    """Read the document of an opening; equal texts give the very same one, whose answer is then shared (`views/answers.py`).
+_READ: dict[
+    int, tuple[tuple[Any, ...], Document | Refused]
+] = {}  # by opening, as it was asked for last: what it was before goes
+
+
+def read_whole(
+    opening_id: int, around: tuple[str, str], wall: str, opening: str, taken: str, cuts: str
+) -> Document | Refused:
+    """Read the document of an opening; while its texts stay it is the very same one, whose answer is then shared (`views/answers.py`).
 
     Args:
-        around: of `Around.key`; wall, opening, taken, cuts: JSON texts of its wall, itself, its readings, and its pieces cut.
+        opening_id: whose it is; around: of `Around.key`.
+        wall, opening, taken, cuts: JSON texts of its wall, itself, its readings, and its pieces cut.
     """
+    texts = around, wall, opening, taken, cuts
+    known = _READ.pop(opening_id, None)
+    if known is None or known[0] != texts:
+        known = texts, _read_whole(*texts)
+    _READ[opening_id] = known
+    if len(_READ) > KEPT:
+        _READ.pop(next(iter(_READ)), None)
+    return known[1]
+
+
+def _read_whole(around: tuple[str, str], wall: str, opening: str, taken: str, cuts: str) -> Document | Refused:
     job, crew = map(json.loads, around)
     try:
         return (
@@ -174,6 +194,6 @@ def documents_of_job(t: Transaction, job_id: int, around: Around) -> Iterator[tu
     for row in rows:
         readings_text = f"[{','.join(taken.get(row['id'], ()))}]"
         cut = _cuts(cuts.get(row["id"], []), done.get(row["id"], ()))
-        read = read_whole(key, row["wall_doc"], row["doc"], readings_text, cut)
+        read = read_whole(row["id"], key, row["wall_doc"], row["doc"], readings_text, cut)
         row |= {"doc": json.loads(row["doc"])}
         yield row, None if isinstance(read, Refused) else read
