@@ -1,5 +1,8 @@
 """One opening that cannot be worked out: it says so and stands alone; board, lists, heads, floors and wall go on."""
 
+import gc
+from weakref import ref
+
 import pytest
 
 from helpers import PLAIN, inch, plain
@@ -12,6 +15,7 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
 from jambo.views import answers
+from jambo.views.answers import answered
 from jambo.views.exchange import solve_document
 from jambo.views.opening import length_out
 from jambo.views.summary import summarise
@@ -107,3 +111,14 @@ def test_an_answer_belongs_to_who_asked_for_it():
 def test_a_layer_is_called_what_it_was_called_whatever_else_has_that_name(named):
     doc = plain(**{"opening.floors.a": [{"name": named, "thickness": "3/4"}]})
     assert [t["label"] for t in solve_document(parse(Document, doc))["figures"]["floor_a"]["terms"]] == [named]
+
+
+def test_a_document_nobody_holds_any_more_goes_with_its_answer():
+    for more in ({}, {"usual": {"casing": {"width": "2 1/4"}}}):
+        document = parse(Document, PLAIN | more)
+        of = answered(document)
+        assert of.result is not None and of.meant.opening.mark == document.opening.mark
+        gone = ref(document)
+        del document
+        gc.collect()
+        assert gone() is None

@@ -54,12 +54,20 @@ class Answered:
         """The facts, None where they cannot be."""
         return readable(self.of())
 
-    @cached_property
+    @property
     def meant(self) -> Document:
         """The document with what is usual in its job put in."""
         document = self.of()
         assert document is not None
-        return with_usual(document)[0]
+        return self._usual or document
+
+    @cached_property
+    def _usual(self) -> Document | None:
+        """The same, None where it is the document itself: that one is held by nobody but whoever asked."""
+        document = self.of()
+        assert document is not None
+        meant = with_usual(document)[0]
+        return None if meant is document else meant
 
     @cached_property
     def result(self) -> Result | None:
