@@ -21,7 +21,7 @@ def local():
 
 @pytest.fixture
 def client(local):
-    with httpx.Client(base_url=local.url, timeout=30) as client:
+    with httpx.Client(base_url=local.url, timeout=searches.PATIENCE + 30) as client:  # longer than it is looked for
         yield client
 
 
