@@ -183,7 +183,8 @@ async function deliver(one: Press): Promise<boolean> {
     settling.set(one.name, one);
     await change(del(one.name, store()));
     const told = give(one, (caller) => caller.resolve(answer));
-    void Promise.all([...done].map((listener) => listener(one, answer, told))).finally(() => {
+    // null: it was done before, and what it came to is not on record
+    void Promise.all([...done].map((listener) => listener(one, answer, told && answer !== null))).finally(() => {
       settling.delete(one.name);
       tell();
     });
