@@ -139,13 +139,16 @@ export const who = () => {
 export const LONGEST_NAME = 80;
 const WROTE = "jambo.wrote";
 
+/** Something is written down from this browser. */
+export const write = () => localStorage.setItem(WROTE, "yes");
+
 /** Whether something was written down from this browser before. */
 export const hasWritten = () => localStorage.getItem(WROTE) !== null;
 
 const note = (request: Request, answer: Response) => {
   // a POST that is answered 200 only works something out
   const kept = request.method === "POST" ? answer.status === 201 : request.method !== "GET" && answer.ok;
-  if (kept) localStorage.setItem(WROTE, "yes");
+  if (kept) write();
   return answer;
 };
 

@@ -1,7 +1,7 @@
 import type { QueryKey } from "@tanstack/react-query";
 import { createStore, del, entries, set } from "idb-keyval";
 
-import { type Answer, type Api, ApiProblem, ask, requestOf, sendAs, who } from "../api/client";
+import { type Answer, type Api, ApiProblem, ask, requestOf, sendAs, who, write } from "../api/client";
 
 /** What is pressed, told apart by its kind and what it is of: `{ kind: "step", opening: 12, key: "brace" }`. */
 export type Of = { kind: string } & Record<string, string | number | boolean | null | undefined>;
@@ -129,6 +129,7 @@ export async function press<T>(said: Said, call: (to: Api) => Promise<Answer<T>>
     callers.delete(one.name);
     return send<T>(one); // a browser that keeps nothing sends it all the same
   }
+  write();
   setTimeout(() => waits(one.name), LATE);
   void drain();
   return answered;
@@ -145,7 +146,7 @@ function send<T>(one: Press): Promise<T> {
   });
   const answer = sendAs(one.who, request).then(async (response): Promise<Answer<T>> => {
     const text = await response.text();
-    const data: unknown = text ? JSON.parse(text) : undefined;
+    const data: unknown = (text && JSON.parse(text)) || undefined; // null is what waits
     return response.ok ? { data: data as T, response } : { error: data, response };
   });
   return ask(answer);
@@ -183,8 +184,7 @@ async function deliver(one: Press): Promise<boolean> {
     settling.set(one.name, one);
     await change(del(one.name, store()));
     const told = give(one, (caller) => caller.resolve(answer));
-    // null: it was done before, and what it came to is not on record
-    void Promise.all([...done].map((listener) => listener(one, answer, told && answer !== null))).finally(() => {
+    void Promise.all([...done].map((listener) => listener(one, answer, told))).finally(() => {
       settling.delete(one.name);
       tell();
     });

@@ -22,7 +22,7 @@ export function useWaiting(of: Partial<Of>) {
 
 /** What has to be told of something done: that others did the same in the meantime. */
 function metOthers({ of, who }: Press, answer: unknown): string | undefined {
-  const page = answer as OpeningPageData | null;
+  const page = answer as OpeningPageData | undefined;
   if (!page) return undefined;
   if (of.kind === "step" && !of.undo) {
     const first = page.ticks.find((tick) => tick.detail.key === of.key);
