@@ -217,6 +217,143 @@ def test_what_the_server_refuses_later_is_told_and_written_anew(context, page, c
     assert client.get(f"/api/openings/{site['one']}").json()["readings"] == []
 
 
+def never(route):
+    route.abort()
+
+
+def test_what_waits_of_one_job_does_not_stand_on_another_with_the_same_line(page, client, site):
+    other = client.post("/api/jobs", json={"name": "Next door"}).json()["id"]
+    same = {"wall": PLAIN["wall"], "opening": PLAIN["opening"]}
+    client.post(f"/api/jobs/{other}/openings", json=same).raise_for_status()
+    page.route(re.compile("/buying/orders|/cutting/offcuts"), never)
+    for where, do in (("buying", order), ("cutting", offcut)):
+        page.goto(f"/jobs/{site['job']}/{where}")
+        ready(page)
+        do(page, None)
+        expect(page.locator("main").get_by_text("Not sent yet: ")).to_be_visible()
+        page.goto(f"/jobs/{other}/{where}")
+        ready(page)
+        expect(page.get_by_role("button", name=WAIT)).to_be_visible()
+        expect(page.locator("main").get_by_text("Not sent yet: ")).to_have_count(0)
+
+
+def test_why_it_waits_is_said_as_the_server_says_it(page, client, site):
+    page.goto(f"/openings/{site['one']}/card")
+    ready(page)
+    full = '{"error": "full", "reason": "the disk is full", "request": "1"}'
+    page.route("**/events", lambda route: route.fulfill(status=503, content_type="application/json", body=full))
+    page.get_by_role("checkbox").first.click()
+    page.get_by_role("button", name=WAIT).click()
+    expect(page.get_by_role("dialog")).to_contain_text("The disk under the database is full.")
+    page.unroute("**/events")
+    expect(page.get_by_role("button", name=WAIT)).to_have_count(0)
+
+
+def test_a_tick_the_server_will_not_have_is_told(page, client, site):
+    page.goto(f"/openings/{site['one']}/card")
+    ready(page)
+    no = '{"errors": [{"path": "key", "reason": "the card has no such step", "accepted": "a step of it"}]}'
+    page.route("**/events", lambda route: route.fulfill(status=422, content_type="application/json", body=no))
+    page.get_by_role("checkbox").first.click()
+    expect(page.get_by_role("alert").filter(has_text="the card has no such step")).to_be_visible()
+    expect(page.get_by_role("checkbox").first).not_to_be_checked()
+
+
+@pytest.mark.parametrize("what", ["delivery", "offcut"])
+def test_a_length_refused_later_is_in_its_field_again_and_takes_no_other_ones_place(page, client, site, what):
+    place, field = {
+        "delivery": (f"/jobs/{site['job']}/came", "Width"),
+        "offcut": (f"/jobs/{site['job']}/cutting", "An offcut that lies there"),
+    }[what]
+    calls = re.compile("/came$|/cutting/offcuts$")
+    writes = lambda route: never(route) if route.request.method == "POST" else route.continue_()  # noqa: E731
+
+    def put(text):
+        if what == "delivery":
+            page.get_by_role("button", name=re.compile("^It came: Leaf")).click()
+            page.get_by_label(field).first.fill(text)
+            page.get_by_role("button", name="Write it down").click()
+        else:
+            if page.get_by_label(field).first.is_hidden():
+                page.get_by_text("In the rack: nothing").first.click()
+            page.get_by_label(field).first.fill(text)
+            page.get_by_role("button", name="Put it in").first.click()
+        expect(page.get_by_role("button", name=WAIT)).to_be_visible()
+
+    page.goto(place)
+    ready(page)
+    page.route(calls, writes)
+    put("four fingers")
+    page.unroute(calls)
+    chip = page.get_by_role("button", name="1 not kept")
+    chip.click()
+    page.get_by_role("button", name="Write it anew").click()
+    expect(chip).to_have_count(0)
+    ready(page)
+    if what == "delivery":
+        page.get_by_role("button", name=re.compile("^It came: Leaf")).or_(page.get_by_label(field)).first.click()
+    elif page.get_by_label(field).first.is_hidden():
+        page.get_by_text("In the rack: nothing").first.click()
+    expect(page.get_by_label(field).first).to_have_value("four fingers")
+
+
+def test_writing_anew_leaves_what_is_being_typed_there(context, page, client, site):
+    page.goto(f"/openings/{site['one']}/survey")
+    ready(page)
+    where, field = page.locator(".reading-form select"), page.locator(".reading-form [data-read] input").first
+    place = where.input_value()
+    context.set_offline(True)
+    read(page, "a hand's breadth")
+    expect(where).not_to_have_value(place)
+    where.select_option(place)
+    field.fill("32 1")
+    context.set_offline(False)
+    page.get_by_role("button", name="1 not kept").click()
+    page.get_by_role("button", name="Write it anew").click()
+    ready(page)
+    expect(field).to_have_value("32 1")
+    page.get_by_role("button", name="1 not kept").click()  # what was refused is read off here
+    expect(page.get_by_role("dialog")).to_contain_text("a hand's breadth")
+    page.get_by_role("button", name="Let it go").click()
+    expect(page.get_by_role("button", name="1 not kept")).to_have_count(0)
+
+
+def test_two_windows_pressed_away_show_the_same_and_each_press_is_done_once(context, page, client, site):
+    other = context.new_page()
+    for one, door in ((page, "one"), (other, "two")):
+        one.goto(f"/openings/{site[door]}/card")
+        ready(one)
+    context.set_offline(True)
+    for one in (page, other):
+        one.get_by_role("checkbox").nth(0).click()
+        one.get_by_role("checkbox").nth(1).click()
+    for one in (page, other):
+        expect(one.get_by_role("button", name=WAIT)).to_have_text("4 not sent yet")
+    context.set_offline(False)
+    for one in (page, other):
+        expect(one.get_by_role("button", name=WAIT)).to_have_count(0)
+        expect(one.locator(".CardStage-card-steps .from")).to_have_count(2)
+    assert count(client, site["job"], "step") == 4
+
+
+def test_bumps_read_at_two_places_away_are_no_readings_of_one_place(context, page, client, site):
+    page.goto(f"/openings/{site['one']}/survey")
+    ready(page)
+    where = page.locator(".reading-form select")
+    context.set_offline(True)
+    for at in ("6", "20"):
+        where.select_option("floor_bump")
+        page.locator(".reading-form [data-read] input").first.fill("1/8")
+        page.get_by_label("From the hinges").fill(at)
+        page.get_by_role("button", name="Keep it").click()
+        expect(page.get_by_label("From the hinges").or_(where).first).to_be_visible()
+    expect(page.get_by_role("button", name=WAIT)).to_have_text("2 not sent yet")
+    context.set_offline(False)
+    expect(page.get_by_role("button", name=WAIT)).to_have_count(0)
+    expect(page.locator(".readings.ReadingList-taken tbody tr")).to_have_count(2)
+    expect(page.get_by_text("was read 2 times")).to_have_count(0)
+
+
 def test_a_fault_at_one_holds_no_other_up(page, client, site):
     page.goto(f"/openings/{site['one']}/card")
     boxes = page.get_by_role("checkbox")
