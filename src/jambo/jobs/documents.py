@@ -24,6 +24,7 @@ from jambo.format.document import (
     Wall,
 )
 from jambo.format.problems import Refused, parse
+from jambo.jobs.newest import Newest
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
@@ -142,9 +143,7 @@ def walls_bare(rows: Sequence[Row], around: Around) -> dict[int, tuple[str, Docu
     return {w["id"]: (w["doc"].get("name") or "wall without a name", read_wall(key, compact(w["doc"]))) for w in rows}
 
 
-_READ: dict[
-    int, tuple[tuple[Any, ...], Document | Refused]
-] = {}  # by opening, as it was asked for last: what it was before goes
+_READ: Newest[int, Document | Refused] = Newest(KEPT)  # by opening
 
 
 def read_whole(
@@ -156,14 +155,7 @@ def read_whole(
         opening_id: whose it is; around: of `Around.key`.
         wall, opening, taken, cuts: JSON texts of its wall, itself, its readings, and its pieces cut.
     """
-    texts = around, wall, opening, taken, cuts
-    known = _READ.pop(opening_id, None)
-    if known is None or known[0] != texts:
-        known = texts, _read_whole(*texts)
-    _READ[opening_id] = known
-    if len(_READ) > KEPT:
-        _READ.pop(next(iter(_READ)), None)
-    return known[1]
+    return _READ.of(opening_id, _read_whole, around, wall, opening, taken, cuts)
 
 
 def _read_whole(around: tuple[str, str], wall: str, opening: str, taken: str, cuts: str) -> Document | Refused:

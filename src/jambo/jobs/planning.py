@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from datetime import UTC, date, datetime, timedelta
-from typing import Annotated, Any
+from typing import Annotated
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from pydantic import BaseModel, Field
@@ -17,6 +17,7 @@ from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.buying import orders_of
 from jambo.jobs.cutting import Read, plan_of_read, read_job
 from jambo.jobs.delivery import planned_openings
+from jambo.jobs.newest import Newest
 from jambo.jobs.shown import Shown
 from jambo.jobs.timing import learnt_from, timings
 from jambo.store import events
@@ -27,6 +28,8 @@ from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo
 from jambo.views.plan_beside import beside
 
 ANEW_MINUTES = 30
+# by job, and why it begins when it does; of a thousand openings each takes some tens of megabytes
+_LAID_OUT: Newest[tuple[int, str], JobPlan] = Newest(8)
 
 
 def zone_of(crew: Crew) -> ZoneInfo | None:
@@ -135,26 +138,13 @@ def read_plan(
 
     def planned_from(start: datetime, why: str) -> JobPlan:
         of = (start, todo, crew, coming, shown.tape(doc), shown.region(doc), learnt, settled, patience)
-        return _laid_out((job_id, why if asked is None else f"{why}, tried"), *of)
+        key = job_id, why if asked is None else f"{why}, tried"
+        return _LAID_OUT.of(key, JobPlan, *of, again=lambda plan: plan.again())
 
     plan = planned_from(since(now, at_the_job(changed, crew)), "changed")
     if _overdue(plan, now):
         plan = planned_from(now - timedelta(minutes=now.minute % ANEW_MINUTES), "overdue")
     return plan, job
-
-
-_LAID_OUT: dict[tuple[int, str], tuple[tuple[Any, ...], JobPlan]] = {}
-MOST_LAID_OUT = 8  # of a thousand openings each takes some tens of megabytes
-
-
-def _laid_out(key: tuple[int, str], *of: Any) -> JobPlan:
-    """The plan of a job; the one of before as long as everything it is made from is what it was."""
-    known = _LAID_OUT.pop(key, None)
-    plan = known[1].again() if known is not None and known[0] == of else JobPlan(*of)
-    _LAID_OUT[key] = of, plan
-    for old in list(_LAID_OUT)[:-MOST_LAID_OUT]:
-        _LAID_OUT.pop(old, None)
-    return plan
 
 
 def _coming(order: Order, today: date, slipped: Mapping[int, date | None]) -> list[Coming]:

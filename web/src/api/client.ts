@@ -116,7 +116,7 @@ export class ApiProblem extends Error {
       full: "the disk under the database is full",
       unfit: "the database is not as this Jambo needs it",
     };
-    return said[this.kind] ?? "no answer";
+    return said[this.kind] ?? (this.status === 500 ? "a fault at the server" : "no answer");
   }
 
   /** Others were saving at the same place: nothing was done, so the same may simply be asked again. */
@@ -140,7 +140,7 @@ export const LONGEST_NAME = 80;
 const WROTE = "jambo.wrote";
 
 /** Something is written down from this browser. */
-export const write = () => localStorage.setItem(WROTE, "yes");
+export const noteWriting = () => localStorage.setItem(WROTE, "yes");
 
 /** Whether something was written down from this browser before. */
 export const hasWritten = () => localStorage.getItem(WROTE) !== null;
@@ -148,7 +148,7 @@ export const hasWritten = () => localStorage.getItem(WROTE) !== null;
 const note = (request: Request, answer: Response) => {
   // a POST that is answered 200 only works something out
   const kept = request.method === "POST" ? answer.status === 201 : request.method !== "GET" && answer.ok;
-  if (kept) write();
+  if (kept) noteWriting();
   return answer;
 };
 

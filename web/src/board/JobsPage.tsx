@@ -244,10 +244,10 @@ function NewJob() {
   const navigate = useNavigate();
   const open = useMutation({
     mutationFn: () => {
-      const job: Job = { name, place, unit, work, words: unit === "in" ? "north_america" : "britain", rules: {} };
-      const typed = { "new job": JSON.stringify({ ...job, words: undefined, rules: undefined }) };
+      const body: Job = { ...job, words: unit === "in" ? "north_america" : "britain", rules: {} };
+      const typed = { "new job": JSON.stringify(job) };
       return press({ of: { kind: "job" }, said: `new job ${name}`, renews: [["jobs"]], typed }, (to) =>
-        to.POST("/api/jobs", { body: job }),
+        to.POST("/api/jobs", { body }),
       );
     },
     onSuccess: (made) => {

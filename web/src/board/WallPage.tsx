@@ -20,6 +20,7 @@ import { useSteady } from "../app/useSteady";
 import { SvgDigits } from "../drawing/SvgDigits";
 import { spread, standingNear } from "../drawing/spread";
 import { useSlide } from "../drawing/useSlide";
+import { NotSentHere } from "../outbox/NotSent";
 import { press } from "../outbox/outbox";
 import { WithFractions } from "../tape/Digits";
 import { Places } from "./Places";
@@ -44,7 +45,7 @@ export function WallPage() {
     mutationFn: () =>
       press(
         {
-          of: { kind: "opening", wall: id },
+          of: { kind: "opening", job: page.data!.job.id, wall: id },
           said: `a new opening in ${page.data!.wall.wall.name || "this wall"}`,
           renews: [["job"], ["wall", id]],
         },
@@ -145,6 +146,7 @@ export function WallPage() {
         </ActionIcon>
       </Bar>
       <main className={styles.wallPage}>
+        <NotSentHere named of={{ kind: "opening", wall: id }} />
         {page.isError && !data && <Problem error={page.error} retry={() => void page.refetch()} />}
         {page.isPending && (
           <p className="quiet" aria-busy="true">

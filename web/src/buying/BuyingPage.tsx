@@ -151,7 +151,7 @@ function Line({ line, asked, work, act }: LineProps) {
           {line.ordered > line.needed + line.spare && `, ${line.ordered - line.needed - line.spare} more are ordered`}
           {line.marks.length > 0 && ` · ${line.marks.join(", ")}`}
         </p>
-        <NotSentHere named of={{ kind: "order", key: line.key }} />
+        <NotSentHere named of={{ kind: "order", job: work.id, key: line.key }} />
         {line.orders.map((order) => (
           <OneOrder key={order.id} order={order} measured={order.item in asked} work={work} act={act} />
         ))}

@@ -109,7 +109,7 @@ export function useBuying(id: number) {
       ),
     onSettled: anew,
   });
-  return { job, list, keep, takeBack, asItStands: (doing: Doing) => asItStands(doing, list.data) };
+  return { id, job, list, keep, takeBack, asItStands: (doing: Doing) => asItStands(doing, list.data) };
 }
 
 export type BuyingWork = ReturnType<typeof useBuying>;

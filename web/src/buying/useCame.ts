@@ -20,6 +20,12 @@ export interface Measured {
 /** Where what is filled in is held. */
 export const slotOf = (of: Measuring) => (of.thing ? `check ${of.thing.came}` : `came ${of.order}`);
 
+/** What is filled in, and each length as it stands in its own field. */
+const asTyped = (of: Measuring, said: Measured) => ({
+  [slotOf(of)]: JSON.stringify(said),
+  ...Object.fromEntries(Object.entries(said.texts).map(([key, text]) => [`${slotOf(of)}.${key}`, text])),
+});
+
 /** The move of a thing to an opening. */
 export interface Move {
   came: number;
@@ -45,7 +51,7 @@ export function useCame(id: number) {
   };
   const keep = useMutation({
     mutationFn: ({ of, said, unit, named }: { of: Measuring; said: Measured; unit: "in" | "mm"; named: string }) => {
-      const typed = { renews: RENEWS(id), typed: { [slotOf(of)]: JSON.stringify(said) } };
+      const typed = { renews: RENEWS(id), typed: asTyped(of, said) };
       if (of.thing) {
         const body = { measured: said.texts, unit, seen: of.thing.checked };
         const line_id = of.thing.came;

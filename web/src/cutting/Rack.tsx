@@ -29,7 +29,7 @@ export function Rack({ of, work, shown }: Props) {
   const add = () => {
     if (!length.trim()) return;
     addOffcut.mutate(
-      { section: of.section, length, unit: shown.unit },
+      { section: of.section, length, unit: shown.unit, field: path },
       {
         onSuccess: () => {
           texts.hold(path, null);
@@ -61,7 +61,7 @@ export function Rack({ of, work, shown }: Props) {
           ))}
         </ul>
       )}
-      <NotSentHere named of={{ kind: "offcut", section: of.section }} />
+      <NotSentHere named of={{ kind: "offcut", job: work.id, section: of.section }} />
       <form
         className={styles.add}
         onSubmit={(event) => {

@@ -14,7 +14,7 @@ import {
 } from "../api/client";
 import { renew } from "../api/renew";
 import { untilFound } from "../app/searching";
-import { type Of, press } from "../outbox/outbox";
+import { type Of, press, type Said } from "../outbox/outbox";
 import { useWaiting } from "../outbox/usePress";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
@@ -75,11 +75,13 @@ export function useCutting(id: number) {
     await renew(client, ["job", id], ["opening"]);
   };
   /** What changes what is cut, or lies in the rack; whatever comes of it, the plan is made anew. */
-  const useChange = <T>(change: (of: T) => [of: Of, said: string, call: (to: Api) => Promise<Answer<unknown>>]) =>
+  const useChange = <T>(
+    change: (of: T) => [of: Of, said: string, call: (to: Api) => Promise<Answer<unknown>>, typed?: Said["typed"]],
+  ) =>
     useMutation({
       mutationFn: (asked: T) => {
-        const [of, said, call] = change(asked);
-        return press({ of: { job: id, ...of }, said, renews: [["job", id], ["opening"]] }, call);
+        const [of, said, call, typed] = change(asked);
+        return press({ of: { job: id, ...of }, said, typed, renews: [["job", id], ["opening"]] }, call);
       },
       onError: tell,
       onSettled: (answer) => (answer === null ? undefined : anew()), // nothing has come yet of what waits to be sent
@@ -110,10 +112,11 @@ export function useCutting(id: number) {
     said,
     (to) => to.DELETE("/api/jobs/{job_id}/cutting/sticks/{line_id}", { params: { path: { ...path, line_id: line } } }),
   ]);
-  const addOffcut = useChange((body: { section: string; length: string; unit: Unit }) => [
+  const addOffcut = useChange(({ field, ...body }: { section: string; length: string; unit: Unit; field: string }) => [
     { kind: "offcut", section: body.section },
     `${body.length} into the rack`,
     (to) => to.POST("/api/jobs/{job_id}/cutting/offcuts", { params: { path }, body }),
+    { [field]: body.length },
   ]);
   const dropOffcut = useChange(({ line, text }: { line: number; text: string }) => [
     { kind: "offcut back", line },
@@ -143,6 +146,7 @@ export function useCutting(id: number) {
   });
   const drop = () => setDraft(null);
   return {
+    id,
     job,
     plan,
     cut,

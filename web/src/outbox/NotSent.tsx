@@ -2,14 +2,15 @@ import { Button, Popover } from "@mantine/core";
 import { useState } from "react";
 import { Link } from "react-router";
 
-import { holdIn, scopeOf } from "../tape/typed";
+import { sentence } from "../api/client";
+import { heldIn, holdIn, scopeOf } from "../tape/typed";
 import styles from "./NotSent.module.css";
 import { drain, letGo, type Of, type Press, sendAgain } from "./outbox";
 import { useOutbox, useWaiting } from "./usePress";
 
 /** In the bar of every page: what is pressed and not at the server yet, one by one, and what the server would not have. */
 export function NotSent() {
-  const { late } = useOutbox();
+  const { late, why } = useOutbox();
   const [open, setOpen] = useState(false);
   if (late.length === 0) return null;
   const refused = late.filter((one) => one.refused !== undefined).length;
@@ -38,7 +39,7 @@ export function NotSent() {
       <Popover.Dropdown className={styles.list}>
         {waits > 0 && (
           <>
-            <p>The server does not answer. What waits is kept in this browser and sent by itself, in this order.</p>
+            <p>{sentence(why)} What waits is kept in this browser and sent by itself, in this order.</p>
             <Button size="compact-md" variant="default" onClick={() => void drain()}>
               Try now
             </Button>
@@ -56,8 +57,13 @@ export function NotSent() {
 
 function One({ one, close }: { one: Press; close: () => void }) {
   const mend = async () => {
-    for (const [field, text] of Object.entries(one.typed ?? {})) holdIn(scopeOf(one.page.split("?")[0]!), field, text);
-    await letGo(one);
+    const scope = scopeOf(one.page.split("?")[0]!);
+    const typed = Object.entries(one.typed ?? {});
+    // where something else is being typed by now, that stays: what was refused is read off here
+    if (typed.every(([field, text]) => [null, text].includes(heldIn(scope, field)))) {
+      for (const [field, text] of typed) holdIn(scope, field, text);
+      await letGo(one);
+    }
     location.assign(one.page);
   };
   return (

@@ -1,7 +1,7 @@
 import type { QueryKey } from "@tanstack/react-query";
 import { createStore, del, entries, set } from "idb-keyval";
 
-import { type Answer, type Api, ApiProblem, ask, requestOf, sendAs, who, write } from "../api/client";
+import { type Answer, type Api, ApiProblem, ask, noteWriting, requestOf, sendAs, who } from "../api/client";
 
 /** What is pressed, told apart by its kind and what it is of: `{ kind: "step", opening: 12, key: "brace" }`. */
 export type Of = { kind: string } & Record<string, string | number | boolean | null | undefined>;
@@ -44,6 +44,7 @@ interface Caller {
 const AGAIN = 3000; // ms before a server that does not answer is asked again
 const LATE = 8000; // ms after which whoever pressed is told that it waits
 const GIVEN_UP = 60_000; // ms after which nobody answers any more
+const SLOWEST = 5; // bytes a ms: a photograph is given the time it takes where the network is poor
 const LONGEST_AGO = 3 * 86_400; // seconds
 
 let opened: ReturnType<typeof createStore> | undefined;
@@ -55,9 +56,13 @@ interface Outbox {
   presses: Press[];
   /** Those somebody still waits for on the page they were pressed on, or that are done and not in view yet. */
   onWay: ReadonlySet<string>;
+  /** Why what waits was not done when it was sent last, in a few words. */
+  why: string;
 }
 
-let now: Outbox = { presses: [], onWay: new Set() };
+const NO_ANSWER = "no answer";
+let why = NO_ANSWER;
+let now: Outbox = { presses: [], onWay: new Set(), why };
 const callers = new Map<string, Caller>();
 const listeners = new Set<() => void>();
 type Done = (press: Press, answer: unknown, told: boolean) => Promise<void>;
@@ -72,7 +77,7 @@ const byName = (a: Press, b: Press) => (a.name < b.name ? -1 : 1);
 
 function tell() {
   const presses = [...kept.filter((one) => !settling.has(one.name)), ...settling.values()].sort(byName);
-  now = { presses, onWay: new Set([...callers.keys(), ...settling.keys()]) };
+  now = { presses, onWay: new Set([...callers.keys(), ...settling.keys()]), why };
   listeners.forEach((listener) => listener());
 }
 
@@ -129,7 +134,7 @@ export async function press<T>(said: Said, call: (to: Api) => Promise<Answer<T>>
     callers.delete(one.name);
     return send<T>(one); // a browser that keeps nothing sends it all the same
   }
-  write();
+  noteWriting();
   setTimeout(() => waits(one.name), LATE);
   void drain();
   return answered;
@@ -142,7 +147,7 @@ function send<T>(one: Press): Promise<T> {
     method: one.method,
     headers: { "X-Jambo-Once": one.name, ...(one.type && { "Content-Type": one.type }) },
     body: body || undefined,
-    signal: AbortSignal.timeout(GIVEN_UP),
+    signal: AbortSignal.timeout(GIVEN_UP + (body instanceof Blob ? body.size / SLOWEST : 0)),
   });
   const answer = sendAs(one.who, request).then(async (response): Promise<Answer<T>> => {
     const text = await response.text();
@@ -177,19 +182,37 @@ function give(one: Press, how: (caller: Caller) => void) {
   return caller !== undefined;
 }
 
+/** Have what something done has changed fetched anew; until that is there it stands as pressed. */
+function settle(one: Press, answer: unknown, told: boolean) {
+  settling.set(one.name, one);
+  void Promise.all([...done].map((listener) => listener(one, answer, told))).finally(() => {
+    settling.delete(one.name);
+    tell();
+  });
+}
+
+/** Another page has pressed, sent or let go of something: what it sent has changed this page too. */
+async function lookAgain() {
+  const before = kept.filter((one) => one.refused === undefined && !callers.has(one.name));
+  await look();
+  const left = new Set(kept.map((one) => one.name));
+  for (const one of before) if (!left.has(one.name) && !settling.has(one.name)) settle(one, undefined, false);
+}
+
 /** Send one: true once it need not be sent again. */
 async function deliver(one: Press): Promise<boolean> {
   try {
     const answer = await send(one);
     settling.set(one.name, one);
     await change(del(one.name, store()));
-    const told = give(one, (caller) => caller.resolve(answer));
-    void Promise.all([...done].map((listener) => listener(one, answer, told))).finally(() => {
-      settling.delete(one.name);
-      tell();
-    });
+    settle(
+      one,
+      answer,
+      give(one, (caller) => caller.resolve(answer)),
+    );
   } catch (failure) {
     if (!isRefused(failure)) {
+      why = failure instanceof ApiProblem ? failure.waitsFor : NO_ANSWER;
       waits();
       if (failure instanceof ApiProblem && failure.status === 500) return false;
       throw failure;
@@ -247,7 +270,7 @@ export async function sendAgain(one: Press) {
 
 /** Begin to send what earlier visits left, and whatever is pressed from here on. */
 export function begin() {
-  others.onmessage = () => void look();
+  others.onmessage = () => void lookAgain();
   addEventListener("online", () => void drain());
   void look()
     .then(drain)

@@ -6,10 +6,10 @@ import type { OpeningPageData, Reading } from "../api/client";
 import { renew } from "../api/renew";
 import { current, listen, type Of, onDone, type Press } from "./outbox";
 
-/** What is pressed and not answered for yet: `presses` in their order, `late` those nobody waits for on the page any more. */
+/** What is pressed and not answered for yet: `presses` in their order, `late` those nobody waits for on the page any more, and `why`. */
 export function useOutbox() {
-  const { presses, onWay } = useSyncExternalStore(listen, current);
-  return { presses, late: presses.filter((one) => !onWay.has(one.name)) };
+  const { presses, onWay, why } = useSyncExternalStore(listen, current);
+  return { presses, why, late: presses.filter((one) => !onWay.has(one.name)) };
 }
 
 /** What waits to be sent of what is looked at, in the order it was pressed; what was refused does not wait. */
@@ -37,6 +37,9 @@ function metOthers({ of, who }: Press, answer: unknown): string | undefined {
   }
   return undefined;
 }
+
+/** Tell that the server would not have something. */
+export const tellRefused = (failure: Error) => notifications.show({ color: "red", message: failure.message });
 
 /** Sends what is pressed, whatever page is open, and has everything it changes fetched anew. */
 export function useSender() {

@@ -7,7 +7,7 @@ import { Link } from "react-router";
 import { within } from "../api/words";
 import { press } from "../outbox/outbox";
 import { NotSentHere } from "../outbox/NotSent";
-import { useWaiting } from "../outbox/usePress";
+import { tellRefused, useWaiting } from "../outbox/usePress";
 import { WithFractions } from "../tape/Digits";
 import { Camera, Photos, pressCamera } from "../photos/Photos";
 import { StepWords } from "../slip/StepWords";
@@ -37,6 +37,7 @@ export function CardStage() {
           }),
       ),
     onSuccess: (next) => next && took(next),
+    onError: tellRefused,
   });
   const waiting = useWaiting({ kind: "step", opening: page.id });
   const steps = result?.steps ?? [];

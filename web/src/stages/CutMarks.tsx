@@ -3,6 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 
 import { NotSentHere } from "../outbox/NotSent";
 import { press } from "../outbox/outbox";
+import { tellRefused } from "../outbox/usePress";
 import { within } from "../api/words";
 import { useWork } from "../work/context";
 import { piecesToCut } from "../work/cuts";
@@ -27,6 +28,7 @@ export function CutMarks() {
           }),
       ),
     onSuccess: (next) => next && took(next),
+    onError: tellRefused,
   });
   const pieces = result ? piecesToCut(page, result) : [];
   if (pieces.length === 0) return null;

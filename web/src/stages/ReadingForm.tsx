@@ -153,7 +153,8 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         ...(Number(angle) > 0 && { angle: Number(angle) }),
       };
       const { id } = page;
-      const after = Math.max(0, ...page.readings.map((r) => r.id));
+      // what is meant to be read there once: another of it in the meantime is told
+      const after = asked.needs_at || more ? undefined : Math.max(0, ...page.readings.map((r) => r.id));
       return press(
         {
           of: { kind: "reading", opening: id, place: asked.place, label: asked.label, after },

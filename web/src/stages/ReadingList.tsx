@@ -8,6 +8,7 @@ import { within } from "../api/words";
 import { Unreadable } from "../app/Mend";
 import { NotSentHere } from "../outbox/NotSent";
 import { press } from "../outbox/outbox";
+import { tellRefused } from "../outbox/usePress";
 import { useWork } from "../work/context";
 import { Camera, Photos } from "../photos/Photos";
 import { WithFractions } from "../tape/Digits";
@@ -30,6 +31,7 @@ export function ReadingList({ phase, again }: { phase: "survey" | "check"; again
           }),
       ),
     onSuccess: (next) => next && took(next),
+    onError: tellRefused,
   });
   const asks = new Map(result?.found.asks.map((a) => [a.place, a]));
   const adjusted = new Map(result?.found.readings.map((r) => [r.index, r]));

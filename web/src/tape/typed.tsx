@@ -20,6 +20,9 @@ function held(scope: string): Record<string, string> {
   }
 }
 
+/** What is held of a field on whatever page it is. */
+export const heldIn = (scope: string, field: string) => held(scope)[field] ?? null;
+
 /** Hold on to a text of a field on whatever page it is; null lets it go. */
 export function holdIn(scope: string, field: string, text: string | null) {
   const others = Object.entries(held(scope)).filter(([name]) => name !== field);
@@ -38,7 +41,7 @@ export function scopeOf(pathname: string) {
 export function TypedIn({ scope, children }: { scope: string; children: ReactNode }) {
   const texts = useMemo<TypedTexts>(
     () => ({
-      read: (field) => held(scope)[field] ?? null,
+      read: (field) => heldIn(scope, field),
       hold: (field, text) => holdIn(scope, field, text),
     }),
     [scope],

@@ -75,7 +75,7 @@ export function Clock() {
             {one === mine ? "Your time runs" : `${one.who || "Somebody"} runs`}: <b>{inHours(one.minutes + gone)}</b>
           </p>
         ))}
-      {mine?.forgotten && (
+      {runs && mine?.forgotten && (
         <p className={styles.forgotten}>
           That is long for one piece of work. Was it left on?{" "}
           <Button variant="default" onClick={() => tap.mutate("drop")}>
