@@ -344,7 +344,7 @@ def test_bumps_read_at_two_places_away_are_no_readings_of_one_place(context, pag
     for n, at in enumerate(("6", "20"), 1):
         where.select_option("floor_bump")
         page.locator(".reading-form [data-read] input").first.fill("1/8")
-        page.locator(".reading-form").get_by_label("From the hinges").fill(at)
+        page.locator(".reading-form").get_by_label("From the hinges", exact=True).fill(at)
         page.get_by_role("button", name="Keep it").click()
         expect(page.get_by_role("button", name=WAIT)).to_have_text(f"{n} not sent yet")
     context.set_offline(False)

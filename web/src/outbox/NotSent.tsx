@@ -61,7 +61,7 @@ function One({ one, close }: { one: Press; close: () => void }) {
     const typed = Object.entries(one.typed ?? {});
     // where something else is being typed by now, that stays: what was refused is read off here
     if (typed.every(([field, text]) => [null, text].includes(heldIn(scope, field)))) {
-      for (const [field, text] of typed) holdIn(scope, field, text);
+      for (const [field, text] of [...typed, ...Object.entries(one.chosen ?? {})]) holdIn(scope, field, text);
       await letGo(one);
     }
     location.assign(one.page);

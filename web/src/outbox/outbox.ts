@@ -17,6 +17,8 @@ export interface Said {
   timed?: boolean;
   /** What was typed for it, by the field it is held in: it comes back where the server refuses it. */
   typed?: Record<string, string>;
+  /** What was chosen on the page for that to be in view, held likewise. */
+  chosen?: Record<string, string>;
 }
 
 /** A press that makes something: it stays in this browser until the server has answered for it. */

@@ -160,8 +160,8 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
           of: { kind: "reading", opening: id, place: asked.place, label: asked.label, after },
           said: `${page.opening.mark || "no mark"} ${within(asked.label)} ${value}`,
           renews: [["opening", id], ["job"]],
+          chosen: { "place asked": JSON.stringify(asked.place) },
           typed: {
-            "place asked": JSON.stringify(asked.place),
             [`reading ${asked.place}`]: JSON.stringify(draft),
             [`reading.${asked.place}`]: value,
             ...(at && { [`reading.${asked.place}.at`]: at }),
