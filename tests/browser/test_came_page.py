@@ -108,3 +108,21 @@ def test_a_wrong_thing_has_both_ways_out_side_by_side(page, client, job):
     expect(here).to_have_count(0)
     page.get_by_role("link", name="To buy").click()
     expect(page.get_by_text("1 went back: printed 24")).to_be_visible()
+
+
+def test_two_at_one_thing_measure_it_once(page, context, client, job):
+    page.goto(f"{job}/came")
+    comes(page, "2-6 (30 in)", "2-6").get_by_role("button", name="Write it down").click()
+    other = context.new_page()
+    for one, printed in ((page, "2-4"), (other, "2-8")):
+        one.goto(f"{job}/came")
+        one.get_by_role("button", name=re.compile("^Measure again: Pocket kit")).click()
+        one.get_by_role("textbox", name="Printed on the carton").fill(printed)
+    page.get_by_role("button", name="Write it down").click()
+    for one in (page, other):  # what stands behind what the other one fills in comes anew
+        expect(one.get_by_role("main")).to_contain_text("Printed on the carton 2-4")
+    other.get_by_role("button", name="Write it down").click()
+    expect(other.get_by_role("alert")).to_contain_text("somebody has measured it since")
+    expect(other.get_by_role("textbox", name="Printed on the carton")).to_have_value("2-8")
+    other.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("main")).to_contain_text("Printed on the carton 2-8")

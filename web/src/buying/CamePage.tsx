@@ -25,6 +25,7 @@ export function CamePage() {
   const [asked, setAsked] = useSearchParams();
   const buying = useBuying(id);
   const work = useCame(id);
+  const still = !buying.list.isFetching && !work.came.isFetching;
   const shown = useShown(buying.job.data?.job);
   const [doing, setDoing] = useState<Doing | null>(null);
   const [measuring, setMeasuring] = useState<number | null>(null);
@@ -89,6 +90,7 @@ export function CamePage() {
                           asked={list.asked[order.item] ?? []}
                           work={work}
                           shown={shown}
+                          still={still}
                           close={() => setAsked({}, { replace: true })}
                         />
                       ) : (
@@ -127,6 +129,7 @@ export function CamePage() {
                           asked={list.asked[thing.item] ?? []}
                           work={work}
                           shown={shown}
+                          still={still}
                           close={() => setMeasuring(null)}
                         />
                       }

@@ -1,7 +1,7 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
-import { type KeyboardEvent, type SyntheticEvent } from "react";
+import { type KeyboardEvent, type SyntheticEvent, useState } from "react";
 
 import { ApiProblem, api, ask, type Asked, told } from "../api/client";
 import { useShow, type useShown } from "../app/show";
@@ -10,6 +10,7 @@ import { useHeld, useTyped } from "../tape/typed";
 import { walkOn } from "../tape/walk";
 import styles from "./CamePage.module.css";
 import { Says } from "./Says";
+import { useBegun } from "./useBuying";
 import { type CameWork, type Measured, type Measuring, slotOf } from "./useCame";
 
 interface Props {
@@ -21,6 +22,8 @@ interface Props {
   asked: Asked[];
   work: CameWork;
   shown: ReturnType<typeof useShown>;
+  /** Whether nothing newer of it is on its way. */
+  still: boolean;
   close: () => void;
 }
 
@@ -31,10 +34,11 @@ const onEnter = (event: KeyboardEvent<HTMLElement>) => {
 };
 
 /** What a tape meets on a delivery, in that order, with the verdict while it is measured. What is typed is held until it is kept. */
-export function CheckForm({ job, of, named, most, asked, work, shown, close }: Props) {
+export function CheckForm({ job, of: now, named, most, asked, work, shown, still, close }: Props) {
+  const [of, lookAnew] = useBegun(now, still);
   const slot = slotOf(of);
   const typed = useTyped();
-  const before = Object.fromEntries((of.thing?.measured ?? []).map((m) => [m.key, m.written]));
+  const [before] = useState(() => Object.fromEntries((of.thing?.measured ?? []).map((m) => [m.key, m.written])));
   const [said, setSaid] = useHeld<Measured>(slot, { count: String(most), texts: before, note: "" });
   const put = (facts: Partial<Measured>) => setSaid((now) => ({ ...now, ...facts }));
   const measure = (key: string, text: string) => setSaid((now) => ({ ...now, texts: { ...now.texts, [key]: text } }));
@@ -73,6 +77,7 @@ export function CheckForm({ job, of, named, most, asked, work, shown, close }: P
           let_go();
           close();
         },
+        onError: lookAnew,
       },
     );
   };

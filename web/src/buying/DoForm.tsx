@@ -6,7 +6,7 @@ import { DayField } from "../app/DayField";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import styles from "./BuyingPage.module.css";
-import { type BuyingWork, type Doing, mostOf, type Said, slotOf } from "./useBuying";
+import { type BuyingWork, type Doing, mostOf, type Said, slotOf, useBegun } from "./useBuying";
 
 const TITLES = { order: "Order", came: "What has come", back: "What goes back" };
 const NUMBERS = { order: "How many are ordered", came: "How many have come", back: "How many go back" };
@@ -19,9 +19,10 @@ interface Props {
 }
 
 /** One thing that is written down: how many, from whom and for when, or what is to be said of it. What is typed is held. */
-export function DoForm({ doing: begun, work, suppliers, close }: Props) {
-  const doing = work.asItStands(begun);
-  const of = doing.what === "order" ? doing.line : doing.order;
+export function DoForm({ doing: of, work, suppliers, close }: Props) {
+  // an order never settles: how many are still to be ordered is as others leave it
+  const [doing, lookAnew] = useBegun(work.asItStands(of), of.what !== "order" && !work.list.isFetching);
+  const what = doing.what === "order" ? doing.line : doing.order;
   const [said, setSaid] = useHeld<Said>(slotOf(doing), { count: null, supplier: "", promised: "", note: "" });
   const count = said.count ?? String(mostOf(doing));
   const put = (facts: Partial<Said>) => setSaid((now) => ({ ...now, ...facts }));
@@ -43,6 +44,7 @@ export function DoForm({ doing: begun, work, suppliers, close }: Props) {
           setSaid(null);
           close();
         },
+        onError: lookAnew,
       },
     );
   };
@@ -58,7 +60,7 @@ export function DoForm({ doing: begun, work, suppliers, close }: Props) {
     >
       <form className={styles.form} onSubmit={submit}>
         <p>
-          <strong>{of.label}</strong> <WithFractions text={of.detail} />
+          <strong>{what.label}</strong> <WithFractions text={what.detail} />
         </p>
         <TextInput
           label={NUMBERS[doing.what]}

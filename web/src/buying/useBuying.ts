@@ -1,4 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 
 import { api, ask, type Buying, type BuyLine, type Order } from "../api/client";
 import { renew } from "../api/renew";
@@ -34,6 +35,16 @@ function asItStands(doing: Doing, list: Buying | undefined): Doing {
 export function mostOf(doing: Doing): number {
   if (doing.what === "order") return doing.line.to_order;
   return doing.what === "came" ? doing.order.open : doing.order.came - doing.order.back;
+}
+
+/**
+ * What is being written down, as it was seen when it was begun: that is, once nothing newer of it is on its way. What
+ * others write meanwhile is told by a refusal; then, by the second of what is given, what stands by then is seen.
+ */
+export function useBegun<T>(now: T, settled: boolean): [T, () => void] {
+  const [begun, setBegun] = useState<T | null>(null);
+  if (begun === null && settled) setBegun(now);
+  return [begun ?? now, () => setBegun(null)];
 }
 
 /** What was filled in; no count while nobody typed one. */

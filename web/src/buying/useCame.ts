@@ -44,10 +44,11 @@ export function useCame(id: number) {
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/buying/delivered", { params: { path, query } })),
     placeholderData: keepPreviousData,
   });
-  // not waited for: whoever wrote something down is told at once, while the form it was written on is still there
   const waiting = useWaiting({ kind: "moved", job: id }).all;
-  const anew = () => {
-    void renew(client, ...RENEWS(id));
+  /** Not waited for where it was done: whoever wrote something down is told at once, while the form it was written on is still there. */
+  const anew = (_: unknown, failure: Error | null) => {
+    const made = renew(client, ...RENEWS(id));
+    return failure ? made : undefined;
   };
   const keep = useMutation({
     mutationFn: ({ of, said, unit, named }: { of: Measuring; said: Measured; unit: "in" | "mm"; named: string }) => {
