@@ -1,5 +1,7 @@
 """Photographs of what was found: kept with a reading, a step or a line of the record, shown small, never lost, never changed."""
 
+import subprocess
+import sys
 from io import BytesIO
 
 import pymysql
@@ -181,6 +183,29 @@ def test_sent_again_under_one_name_it_is_kept_once(client, opening):
     assert send(client, opening, step="again", once=one).json() == first
     assert send(client, opening, step="again", once=two).json() != first
     assert len(client.get(opening).json()["photos"]) == 2
+
+
+UNPACKED = """
+import sys
+from concurrent.futures import ThreadPoolExecutor
+from jambo.format import picture
+
+def held():
+    return int(next(line for line in open("/proc/self/status") if line.startswith("VmRSS")).split()[1])
+
+data, before = sys.stdin.buffer.read(), held()
+with ThreadPoolExecutor(8) as threads:
+    list(threads.map(picture.read, [data] * 8))
+print(held() - before)
+"""
+
+
+def test_what_was_unpacked_is_given_back():
+    """Eight threads that have each read a picture of 24 megapixels, 96 MB unpacked, hold less than one of them."""
+    done = subprocess.run(
+        [sys.executable, "-c", UNPACKED], input=picture(6000, 4000), capture_output=True, check=True, timeout=120
+    )
+    assert int(done.stdout) < 96_000
 
 
 def test_no_more_than_an_opening_takes(client, opening, monkeypatch):

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import contextlib
+import ctypes
 import threading
 from collections.abc import Iterator
-from contextlib import contextmanager
 from io import BytesIO
 
 from PIL import Image, ImageOps, UnidentifiedImageError
@@ -19,10 +20,14 @@ MEDIA = {"JPEG": "image/jpeg", "PNG": "image/png", "WEBP": "image/webp"}
 KEPT_AS = "JPEG"  # whatever it came as
 ACCEPTED = "a JPEG, PNG or WebP picture of at most 2 MB and 24 megapixels"
 AT_ONCE = threading.BoundedSemaphore(2)  # a picture unpacked is a hundred times what it was sent as
+with contextlib.suppress(
+    AttributeError
+):  # what is unpacked goes back to the system at once, and not to its thread for good
+    ctypes.CDLL(None).mallopt(-3, 1 << 20)  # M_MMAP_THRESHOLD
 _SCAN = b"\xff\xda"  # stands nowhere else in a JPEG's picture: its other 0xff bytes are followed by zero or a restart
 
 
-@contextmanager
+@contextlib.contextmanager
 def _unpacked(data: bytes) -> Iterator[Image.Image]:
     """A picture, bounded before anything of it is unpacked. Raises Refused."""
     try:
