@@ -1,6 +1,8 @@
 """A page is given what there is at once, and the better plan when it is there; a plan stays while only the clock moves."""
 
+from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime
+from threading import Event
 
 import pytest
 
@@ -8,7 +10,7 @@ from at_work import ALL_DAYS, steps_of
 from helpers import PLAIN
 from jambo.jobs import planning
 from jambo.jobs.planning import since
-from jambo.views import searches
+from jambo.views import cutting, searches
 
 CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
 
@@ -81,3 +83,31 @@ def test_a_plan_is_laid_out_anew_only_when_something_it_is_made_from_changed(cli
     client.post(f"/api/openings/{opening}/events", json={"what": "step", "key": card}).raise_for_status()
     found(client, f"{job}/plan")
     assert built
+
+
+def test_what_is_planned_here_for_want_of_a_child_goes_one_after_another(client, monkeypatch):
+    """Three lists whose time is up before a child has begun: their first plans are made in turn, and pages go on beside one of them."""
+    at_once, most = [], []
+    made, two = cutting.first_plan, Event()
+
+    def first_plan(problem):
+        at_once.append(problem)
+        most.append(len(at_once))
+        if len(at_once) > 1:
+            two.set()
+        two.wait(0.3)
+        plan = made(problem)
+        at_once.pop()
+        return plan
+
+    monkeypatch.setattr(cutting, "first_plan", first_plan)
+    monkeypatch.setattr(cutting.CHILDREN, "wait", lambda task, *_: task)  # nobody has had time for it
+    pieces = [{"label": str(n), "length": f"{300 + 7 * n}"} for n in range(20)]
+
+    def ask(n):
+        said = {"unit": "mm", "stock": [{"length": f"{4000 + n}"}], "pieces": pieces}
+        return client.post("/api/cut?seconds=0.1", json=said).status_code
+
+    with ThreadPoolExecutor(3) as pool:
+        assert set(pool.map(ask, range(3))) == {200}
+    assert set(most) == {1}

@@ -10,7 +10,7 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
-from jambo.children import CHILDREN, Overrun, Task
+from jambo.children import CHILDREN, IN_TURN, Overrun, Task
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, run_text
@@ -255,8 +255,9 @@ def _answer(task: Task[ListPlanned], said: CutList) -> CutPlanOut:
     if task.best is None:
         if len(said.pieces) * len(said.stock) > MOST_HERE:
             raise Overrun("other lists are being planned, and this one is long")
-        problem = problem_of(said)
-        return plan_out(first_plan(problem), problem, said.unit)
+        with IN_TURN:
+            problem = problem_of(said)
+            return plan_out(first_plan(problem), problem, said.unit)
     found, _ = task.best
     if isinstance(found, tuple):
         raise Refused(found)

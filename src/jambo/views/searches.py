@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable, Sequence
+from contextlib import nullcontext
 from fractions import Fraction
 from typing import Generic, TypeVar
 
-from jambo.children import CHILDREN, Task
+from jambo.children import CHILDREN, IN_TURN, Task
 from jambo.core.frozen import dataclass
 from jambo.core.schedule.plan import at_once, plans
 from jambo.core.schedule.problem import Plan as WorkPlan
@@ -68,7 +69,8 @@ def work_plan(problem: WorkProblem, patience: float | None = None, goes_on: Goes
     task = CHILDREN.ask(work, (problem,), SECONDS_OF_WORK)
     if patience is not None or not task.has:
         CHILDREN.wait(task, PATIENCE if patience is None else patience, goes_on)
-    return _found(task, lambda: at_once(problem))
+    with nullcontext() if patience is None else IN_TURN:
+        return _found(task, lambda: at_once(problem))
 
 
 def forget_work(problem: WorkProblem) -> None:
