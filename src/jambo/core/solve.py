@@ -31,7 +31,7 @@ from jambo.core.kinds.kind import AsFound, Kind, Planned, stages_of
 from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Missing, Waiting, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import Length, or_zero
 from jambo.core.record import on_cuts
 from jambo.core.rules import HouseRules
 from jambo.core.setting.to_buy import shims_to_buy
@@ -232,7 +232,7 @@ def _shapes(kind: Kind, planned: Planned, laid: _InWall) -> tuple[Shape, ...]:
     width, height = value_of(figures[names.RO_WIDTH]), value_of(figures[names.RO_HEIGHT])
     if width is None:
         return ()
-    near = value_of(planned.plate.near_edge) or ZERO
+    near = or_zero(value_of(planned.plate.near_edge))
     at = Placed(near, near + width, placing.measured_from, figures)
     shapes: list[Shape] = []
     if height is not None:

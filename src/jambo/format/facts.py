@@ -107,7 +107,8 @@ def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
             reader.refuse(path, f"{exact_text(value, reader.unit)} {reason} ({shown})", f"{accepted} {shown}")
 
     tallest = wall.height
-    if wall.height_right is not None and (value_of(wall.height) or wall.height_right.value) < wall.height_right.value:
+    left = value_of(wall.height)
+    if wall.height_right is not None and left is not None and left < wall.height_right.value:
         tallest = wall.height_right
     for i, leaf in enumerate(opening.leaves):
         path = f"opening.door.leaves[{i}]"

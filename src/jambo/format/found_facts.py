@@ -27,7 +27,7 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
     try:
         if asked.written == "level":
             said = read_level(one.value, reader.unit)
-            value, along = said.drop, said.over or along
+            value, along = said.drop, along if said.over is None else said.over
             if along is not None and Fraction(value.nm) > STEEPEST * Fraction(along.nm):
                 raise NotALength("that is steeper than 1 in 12", "take it again, and say over which length it was read")
         else:

@@ -12,7 +12,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.framing.pieces import Piece
 from jambo.core.quantities.figure import Figure
-from jambo.core.quantities.length import Length, total
+from jambo.core.quantities.length import Length, some, total
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
@@ -217,7 +217,7 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
             return
         length = _offcut_length(job, stick, stick.length, unit)
         left = _left_of(length, [read(c["length"], unit, "piece").length for c in cuts], job.rules)
-        kept = bool(left) and left >= job.rules.value("offcut_least")
+        kept = some(left) and left >= job.rules.value("offcut_least")
         detail: dict[str, Any] = {"section": stick.section, "length": exact_text(length, unit)}
         detail |= {"offcut": stick.offcut} if stick.offcut else {}
         log(t, job_id, "stick", detail | {"cuts": cuts, "left": exact_text(left, unit), "kept": kept}, who)

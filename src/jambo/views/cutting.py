@@ -11,7 +11,7 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from jambo.children import CHILDREN, IN_TURN, Overrun, Task
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, run_text
 from jambo.core.stock.plan import SECONDS, first_plan, plan
@@ -112,7 +112,7 @@ def sentence(made: Plan, problem: Problem, unit: Unit) -> str:
     start += f", {money(made.cost)}" if made.cost else ""
     if lie:
         lies = "that lies there" if lie == 1 else "that lie there"
-        start = f"{start}, and {lie} {lies}" if bought else f"{_counted(lie, 'stick')} {lies}"
+        start = f"{start}, and {lie} {lies}" if bought != ZERO else f"{_counted(lie, 'stick')} {lies}"
     if made.cannot:
         return f"{start}; not everything can be cut."
     best = {

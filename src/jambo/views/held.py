@@ -12,7 +12,7 @@ from jambo.core.delivery.judge import judged, ruled_out
 from jambo.core.delivery.verdict import Finding, Verdict
 from jambo.core.framing.items import Item
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import value_of
+from jambo.core.quantities.figure import known_lengths, value_of
 from jambo.core.quantities.length import size
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import SAME
@@ -59,7 +59,7 @@ def case_of(of: Planned, item: Item, leaf: int, measures: Measures) -> Case:
 def leaf_at(of: Planned, item: Item) -> Iterator[int]:
     """Which leaves of an opening a line of its buy list is for: those of its size."""
     for i, leaf in enumerate(of.facts.opening.leaves):
-        size = tuple(s for s in map(value_of, (leaf.width, leaf.height, leaf.thickness)) if s)
+        size = known_lengths(leaf.width, leaf.height, leaf.thickness)
         if item.name == "leaf" and size == item.sizes:
             yield i
 
@@ -82,7 +82,7 @@ def sized_as(of: Planned, item: Item, measures: Measures) -> dict[str, str | Non
         if legs is not None and "leg_length" in m:
             height += m["leg_length"] - legs
     elif item.name in ("pocket_kit", "lining_kit"):
-        width = m.get("printed") or m.get("kit_width_1") or width
+        width = m.get("printed", m.get("kit_width_1", width))
     same = SAME[of.facts.rules.habit]
     planned = value_of(leaf.width), value_of(leaf.height)
     if all(size(a - b) < same for a, b in zip((width, height), planned, strict=True) if b is not None):

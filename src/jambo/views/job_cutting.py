@@ -13,7 +13,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.framing.pieces import Piece
 from jambo.core.quantities.figure import Figure
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import Length, or_zero
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
@@ -421,7 +421,7 @@ def _section(asked: _Asked, found: Found[Plan], settings: Settings, shown: Tape)
 
 def _weight(section: tuple[Length | None, Length | None]) -> tuple[int, int, int]:
     """What sections are put in order by: what they weigh a foot, then the wider; of one nobody measured, nothing."""
-    thick, wide = (int(part.nm) if part else 0 for part in section)
+    thick, wide = (int(or_zero(part).nm) for part in section)
     return thick * wide, wide, thick
 
 

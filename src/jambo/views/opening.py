@@ -370,14 +370,14 @@ def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
 
 def heard_out(heard: ParsedLength, unit: Unit, tape: Tape) -> ParsedLengthOut:
     """Say what was heard, in both systems, and how to write it so that it means the same everywhere."""
-    other = ParsedLength(heard.also, "") if heard.also else None
+    other = ParsedLength(heard.also, "") if heard.also is not None else None
     return {
         "length": length_out(heard.length, tape),
         "canonical": heard.canonical(unit),
         "reading": heard.reading,
-        "also": show(heard.also, tape).text if heard.also else None,
+        "also": show(heard.also, tape).text if heard.also is not None else None,
         "also_canonical": other.canonical(unit) if other else None,
-        "height": ParsedLength(heard.height, "").canonical(unit) if heard.height else None,
+        "height": ParsedLength(heard.height, "").canonical(unit) if heard.height is not None else None,
     }
 
 

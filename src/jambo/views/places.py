@@ -45,7 +45,8 @@ def _search(n: int, solved: Sequence[Solved], layout: Layout, wall: Wall, rules:
     size = cut_in.hole_size(one.result.figures, wall, one.opening.header)
     if one.opening.cut_in is None or wall.found is None or size is None:
         return None
-    length = value_of(wall.length) or KINDS["wall_length"].most
+    end = value_of(wall.length)
+    length = KINDS["wall_length"].most if end is None else end
     said = one.opening.cut_in
     least = said.least.value if said.least else ZERO
     most = said.most.value if said.most else length

@@ -80,7 +80,7 @@ def building(planned: Side, built: Side, *, framed: bool) -> Iterator[Finding]:
         yield FOUND("plan-it", {"before": before, "after": after, "height": height[0], "height_after": height[1]})
     else:
         yield from _hole(planned, built, width)
-        if height is not None and height[2]:
+        if height is not None and height[2] != ZERO:
             before, after, by = height
             code, word = ("lower", "less") if by < ZERO else ("higher", "more")
             yield FOUND(code, {"before": before, "after": after, word: size(by)})
@@ -90,7 +90,7 @@ def building(planned: Side, built: Side, *, framed: bool) -> Iterator[Finding]:
 
 
 def _hole(planned: Side, built: Side, width: tuple[Length, Length, Length] | None) -> Iterator[Finding]:
-    if width is None or not width[2]:
+    if width is None or width[2] == ZERO:
         return
     before, after, by = width
     values: Values = {"before": before, "after": after}

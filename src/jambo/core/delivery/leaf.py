@@ -10,6 +10,7 @@ from jambo.core.delivery.verdict import Finding, Found
 from jambo.core.facts.leaf import hands
 from jambo.core.flags import Values
 from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing.floors import trim_allowed
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO, Length, size
@@ -135,7 +136,8 @@ def _by_width(case: Case, width: Length, planned: Length) -> Iterator[Finding]:
     elif opening.fire_rated:
         yield FOUND("fire-rated-and-not-its-size", {"came": width, "planned": planned})
     elif by > case.same:
-        most = opening.in_hand.may_narrow or PLANED_MOST[habit]
+        may = opening.in_hand.may_narrow
+        most = PLANED_MOST[habit] if may is None else may
         yield FOUND("planed-narrower", values | {"more": by}) if by <= most else FOUND("another-width", values)
     elif -by <= SHARED[habit] and opening.kind == "swing":
         before = opening.frame.hinge_gap.value + opening.frame.strike_gap.value
@@ -167,10 +169,8 @@ def _by_height(case: Case, height: Length, planned: Length) -> Iterator[Finding]
 
 def _too_high(case: Case, values: Values, by: Length, *, legs_cut: bool) -> Iterator[Finding]:
     opening, figures = case.planned.opening, case.planned.figures
-    over = figures.value(names.HEAD_PLAY_FOUND) or figures.value(names.HEAD_PLAY)
-    own = opening.in_hand
-    most = case.rules.value("leaf_trim_solid" if own.core == "solid" else "leaf_trim_most")
-    most = ZERO if opening.fire_rated else own.may_trim.value if own.may_trim is not None else most
+    over = figures.value(names.HEAD_PLAY_FOUND if names.HEAD_PLAY_FOUND in figures else names.HEAD_PLAY)
+    most = trim_allowed(opening, case.rules).value
     if legs_cut and over is not None and over - by >= case.rules.value("head_play_least") - case.same:
         yield FOUND("legs-longer", values | {"left": over - by})
     elif by <= most:

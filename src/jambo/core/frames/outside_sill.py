@@ -14,7 +14,7 @@ from jambo.core.frames.kind import KindOfFrame
 from jambo.core.framing.items import Item
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, some
 from jambo.core.rules import HouseRules
 from jambo.core.step import Step, asks_for
 
@@ -52,7 +52,7 @@ class OutsideSill(KindOfFrame):
     ) -> Iterator[Flag]:
         """Filler under its sill (handbook 12)."""
         filler = figures.value(names.SILL_FILLER)
-        if filler:
+        if some(filler):
             path = "opening.frame.sill_thickness"
             yield FLAGS(
                 "sill-needs-filler",

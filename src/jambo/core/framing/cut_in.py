@@ -14,7 +14,7 @@ from jambo.core.flags import LOCAL_CODE, Flag, FlagWords
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figure, Figures, Known, add, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero, some
 from jambo.core.quantities.limits import KINDS
 from jambo.core.rules import HouseRules
 
@@ -268,7 +268,7 @@ def hole_size(figures: Figures, wall: Wall, header: Header) -> Size | None:
     width, height = value_of(figures[names.RO_WIDTH]), value_of(figures[names.RO_HEIGHT])
     if width is None:
         return None
-    top = height + (value_of(header.depth) or ZERO) if height is not None else value_of(wall.height)
+    top = height + or_zero(value_of(header.depth)) if height is not None else value_of(wall.height)
     return Size(width, top if top is not None else KINDS["wall_height"].most, header)
 
 
@@ -304,7 +304,7 @@ def planned(
         near = (side == "left") == from_left
         if king is not None and wall.found is not None:
             gap = filler(side, edges[0 if near else 1], wall.found[king], wall, header, from_left)
-            found[side] = gap if value_of(gap) else None
+            found[side] = gap if some(value_of(gap)) else None
     sides = ("left", "right") if from_left else ("right", "left")
     return InWall(opened, size, (found[sides[0]], found[sides[1]]))
 

@@ -17,7 +17,7 @@ from jambo.core.framing.slope import ceiling_at
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero, some
 from jambo.core.quantities.names import FigureName
 
 Ceiling = Callable[[Length], Length]
@@ -28,7 +28,7 @@ def ceiling_over(wall: Wall, measured_from: WallEnd) -> Ceiling | None:
     length = value_of(wall.length)
     if wall.height_right is None or length is None or value_of(wall.height) is None:
         return None
-    return lambda x: ceiling_at(wall, x if measured_from == "left" else length - x) or ZERO
+    return lambda x: or_zero(ceiling_at(wall, x if measured_from == "left" else length - x))
 
 
 def mirrored(shapes: Sequence[Shape]) -> tuple[Shape, ...]:
@@ -207,7 +207,7 @@ def floor_shapes(shapes: Sequence[Shape], figures: Figures) -> list[Shape]:
     parts: tuple[tuple[Part, FigureName], ...] = (("floor_a", names.FLOOR_A), ("floor_b", names.FLOOR_B))
     for part, name in parts:
         depth = figures.value(name)
-        if depth and shapes:
+        if some(depth) and shapes:
             low, high = min(s.x0 for s in shapes), max(s.x1 for s in shapes)
             found.append(Shape(part, low, ZERO, high, depth, (name,)))
     return found

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.frozen import dataclass
-from jambo.core.quantities.figure import value_of
+from jambo.core.quantities.figure import known_lengths
 from jambo.core.quantities.length import Length
 
 
@@ -31,7 +31,7 @@ def leaves_to_buy(opening: Opening) -> Iterator[Item]:
     """The leaves of a door that come alone, those of a size together; a leaf in hand is not bought."""
     if opening.in_hand.there:
         return
-    sizes = [tuple(s for s in map(value_of, (leaf.width, leaf.height, leaf.thickness)) if s) for leaf in opening.leaves]
+    sizes = [known_lengths(leaf.width, leaf.height, leaf.thickness) for leaf in opening.leaves]
     for size in dict.fromkeys(filter(None, sizes)):
         yield Item("leaf", sizes.count(size), sizes=size, rated=opening.fire_rated, glazed=opening.glass)
 

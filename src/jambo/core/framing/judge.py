@@ -14,7 +14,7 @@ from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.framing.plate import Plate
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures, Known, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero, some
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 
@@ -228,7 +228,7 @@ def _play(figures: Figures, rules: HouseRules, method: Method) -> Iterator[Flag]
     about = (names.SIDE_PLAY, names.RO_WIDTH)
     path = "opening.rules.side_shim" if method == "build_up" else "opening.rules.add_width"
     if side is not None:
-        wanted = figures.value(names.SIDE_PLAY_WANTED) or ZERO
+        wanted = or_zero(figures.value(names.SIDE_PLAY_WANTED))
         if side < ZERO:
             yield FLAGS("side-play-none", {"over": -side * 2, "needed": (least - side) * 2}, about, path)
         elif side < least:
@@ -247,7 +247,7 @@ def on_opening(figures: Figures, rules: HouseRules, method: Method, *, floor_lef
     """
     yield from _play(figures, rules, method)
     yield from _head_line(figures)
-    forgot = floor_left_out and (figures.value(names.FLOOR_CLEAR) or ZERO) > ZERO
+    forgot = floor_left_out and or_zero(figures.value(names.FLOOR_CLEAR)) > ZERO
     cause = "the add-on rule left out the floor build-up" if forgot else "the space over the head is too small"
     rule = "add_height" if method == "add_on" else "head_shim"
     yield from _head_play(figures, cause, "opening.add_from" if forgot else f"opening.rules.{rule}")
@@ -273,7 +273,7 @@ def _head_play(figures: Figures, cause: str, path: str) -> Iterator[Flag]:
     head = figures.value(names.HEAD_PLAY)
     if names.HEAD_PLAY_FOUND in figures:
         return  # read: there are rungs to get it in, and they are told
-    if figures.value(names.FLOOR_LIFT):
+    if some(figures.value(names.FLOOR_LIFT)):
         cause, path = "the floor rises across the opening", "survey"
     if head is not None and head < ZERO:
         values: Values = {"over": -head, "needed": -head, "cause": cause}
@@ -300,7 +300,7 @@ def clashes(own: Neighbour, beside: Iterable[Neighbour]) -> Iterator[Flag]:
 
 def _leaf_over(opening: Opening, wall: Wall, ro_height: Length | None) -> Length | None:
     """How much taller a leaf is than its wall while its rough opening waits for other facts; None where it is not."""
-    leaf, under = max((value_of(leaf.height) or ZERO for leaf in opening.leaves), default=ZERO), value_of(wall.height)
+    leaf, under = max((or_zero(value_of(leaf.height)) for leaf in opening.leaves), default=ZERO), value_of(wall.height)
     return leaf - under if ro_height is None and under is not None and leaf > under else None
 
 
@@ -319,7 +319,7 @@ def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rul
     ro_height, wall_height = figures.value(names.RO_HEIGHT), value_of(wall.height)
     cripple = figures.value(names.CRIPPLE_LENGTH)
     if ro_height is not None and wall_height is not None and ro_height >= wall_height:
-        deep = value_of(header.depth) or ZERO
+        deep = or_zero(value_of(header.depth))
         yield FLAGS("wall-too-low", {"over": ro_height + deep - wall_height}, (names.RO_HEIGHT,), "wall.height")
     elif (too_tall := _leaf_over(opening, wall, ro_height)) is not None:
         yield FLAGS("leaf-taller-than-wall", {"over": too_tall}, (), "opening.door.leaves[0].height")

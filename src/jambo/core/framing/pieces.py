@@ -151,7 +151,7 @@ def over_and_beside(figures: Figures, wall: Wall, around: Around, least: Length)
     if around.slope is not None and around.opened is None:  # each its own length under the slope, slivers left out
         over = around.plate.cripples
     sizes = [(own, (c.near,)) for c in over if (own := names.CRIPPLE_SLOPE[c.number]) in figures]
-    tall = [(name, at) for name, at in sizes if (figures.value(name) or least) >= least]
+    tall = [(name, at) for name, at in sizes if (length := figures.value(name)) is None or length >= least]
     rows = [
         Piece("cripple", "wall", len(at), figures[name], stud, at=at)
         for name, at in (tall if sizes else [(names.CRIPPLE_LENGTH, tuple(c.near for c in over))])

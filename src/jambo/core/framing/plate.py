@@ -13,7 +13,7 @@ from jambo.core.framing.cut_in import Opened, face
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Amount, Computed, Figure, Known, Source, Waiting, add, half, value_of
-from jambo.core.quantities.length import ZERO, Exact, Length
+from jambo.core.quantities.length import ZERO, Exact, Length, or_zero
 from jambo.core.quantities.names import FigureName
 
 What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
@@ -238,7 +238,7 @@ def lay_out(
         return Plate(tuple(marks), (), near, far, None, None)
 
     side = stud.value * (jacks + kings)
-    gaps = tuple(value_of(f) or ZERO if f is not None else ZERO for f in fillers)
+    gaps = tuple(or_zero(value_of(f)) if f is not None else ZERO for f in fillers)
     framing_near, framing_far = near.value - side - gaps[0], far.value + side + gaps[1]
     start = Mark(
         "wall_end",

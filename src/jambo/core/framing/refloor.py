@@ -10,7 +10,7 @@ from jambo.core.framing.floors import trim_allowed
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 
@@ -108,7 +108,7 @@ def _hole(before: Figures, after: Figures, opening: Opening) -> Iterator[Flag]:
     framed, needs = before.value(names.RO_HEIGHT), after.value(names.RO_HEIGHT)
     if framed is None or needs is None or framed == needs:
         return
-    play = after.value(names.HEAD_PLAY) or ZERO  # a pocket or a track has none to give
+    play = or_zero(after.value(names.HEAD_PLAY))  # a pocket or a track has none to give
     left = play + framed - needs
     values: Values = {"framed": framed, "needs": needs}
     about, path = (names.RO_HEIGHT, names.HEAD_UNDERSIDE), "opening.floors"

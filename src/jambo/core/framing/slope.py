@@ -13,7 +13,7 @@ from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Known, Source, add, value_of
-from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.length import Length, or_zero, size
 
 FLAGS = FlagWords(
     {
@@ -42,7 +42,7 @@ def ceiling_at(wall: Wall, x: Length) -> Length | None:
 
 def rises(wall: Wall) -> bool:
     """Whether the ceiling goes up to the right; `wall` as a whole or as an opening in it has it."""
-    return wall.height_right is not None and wall.height_right.value > (value_of(wall.height) or ZERO)
+    return wall.height_right is not None and wall.height_right.value > or_zero(value_of(wall.height))
 
 
 def long_point(wall: Wall, left: Length) -> Length | None:

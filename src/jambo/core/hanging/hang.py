@@ -14,7 +14,7 @@ from jambo.core.hanging.nudges import End, Nudge, Through, foot_moves, stop_move
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Amount, Computed, Figures, Known, add, value_of
-from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.length import ZERO, Length, or_zero, size
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
@@ -91,7 +91,7 @@ def _swept(
     """
     gap = add(names.SWEEP_GAP, figures[names.LEAF_BOTTOM], (-1, figures[_swings_over(opening)]))
     bumps = tuple(Bump(in_mm(r.at), r.angle, in_mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
-    start, opens = in_mm(value_of(gap) or ZERO), opening.setting.opens
+    start, opens = in_mm(or_zero(value_of(gap))), opening.setting.opens
     passed = sweep(start, wide, *slopes, float(opens), bumps)
     at = {*range(0, opens + 1, 5), opens, round(passed.angle), *(b.angle for b in bumps if b.angle <= opens)}
 
@@ -113,7 +113,7 @@ def _lacks(
 ) -> Figures:
     """What a leaf must lose, or be raised by, where its least gap is less than its floor bears."""
     lacks = add(trim, *wanted, (-1, least))
-    if (value_of(lacks) or ZERO) <= ZERO:
+    if or_zero(value_of(lacks)) <= ZERO:
         return Figures()
     return Figures.of([lacks, add(gap_wanted, gap, lacks)])
 
@@ -179,7 +179,7 @@ def hang(
         short = names.LATER_SHORT if opening.fire_rated else names.TRIM_LATER
         wanted = gap_over(opening.floors.stack(opening.handing.opens_to), rules, least=True)
         trim = add(short, later, *wanted, (-1, under))
-        if (value_of(trim) or ZERO) > ZERO:
+        if or_zero(value_of(trim)) > ZERO:
             made[short] = trim
     measured = read_x is not None or read_n is not None
     return Hang(t_x, t_n, measured, releases, rest_angle(t_x, t_n), passed, curve, made)
@@ -250,7 +250,7 @@ def _stop(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules)
     """Moves through the wall that bring the stop to the closed leaf."""
     contact = {end: read.value for place, end in STOPS.items() if (read := survey.one(place)) is not None}
     sign = 1 if opening.handing.opens_to == "A" else -1
-    top, foot = ((figures.value(names.PROUD_AT["strike", end]) or ZERO) * sign for end in ("top", "foot"))
+    top, foot = (or_zero(figures.value(names.PROUD_AT["strike", end])) * sign for end in ("top", "foot"))
     proud: dict[End, Length] = {"top": top, "foot": foot, "latch": (top + foot) * HALF}
     planted = not kind_of_frame(opening.frame).worked_stop and not opening.frame.pre_hung
     return stop_moves(

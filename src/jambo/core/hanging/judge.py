@@ -12,7 +12,7 @@ from jambo.core.framing.floors import gap_over, trim_allowed
 from jambo.core.hanging.hang import STOPS, Check, Hang
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, sum_of
-from jambo.core.quantities.length import ZERO, size
+from jambo.core.quantities.length import ZERO, or_zero, size
 from jambo.core.rules import HouseRules
 from jambo.core.setting.judge import CORNERS
 from jambo.core.words.lists import listed
@@ -148,10 +148,10 @@ def _over_floor(
     if least is None or trim is None:
         return
     off, most = opening.setting.leaf_trimmed, trim_allowed(opening, rules).value
-    more = "" if trim + (off.value if off is not None else ZERO) <= most else "-more" if most else "-whole"
+    more = "" if trim + (off.value if off is not None else ZERO) <= most else "-more" if most != ZERO else "-whole"
     values: Values = {
-        "least": least, "over": -least, "needed": trim, "gap": gap or ZERO, "where": where,
-        "wanted": sum_of(*gap_over(stack, rules, least=True)) or ZERO,
+        "least": least, "over": -least, "needed": trim, "gap": or_zero(gap), "where": where,
+        "wanted": or_zero(sum_of(*gap_over(stack, rules, least=True))),
     }  # fmt: skip
     rubs = "rubs" if least <= ZERO else "low"
     yield FLAGS(f"{which}-{rubs}{more}", values, about[:2], "opening.rules.floor_gap")

@@ -28,7 +28,7 @@ from jambo.core.framing.track_tape import TrackTape
 from jambo.core.frozen import dataclass
 from jambo.core.hanging.hang import Check, Hang
 from jambo.core.kinds.judge import on_door
-from jambo.core.quantities.figure import Computed, Figures, value_of
+from jambo.core.quantities.figure import Computed, Figures, known_lengths, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.setting.ladder import Ladder
@@ -129,7 +129,7 @@ class Kind(ABC):
 
     def leaf_widths(self, opening: Opening) -> tuple[Length, ...]:
         """Give each leaf's own width where they may differ; empty where all are one size."""
-        return tuple(w for leaf in opening.leaves if (w := value_of(leaf.width)))
+        return known_lengths(*(leaf.width for leaf in opening.leaves))
 
     def completed(self, opening: Opening, wall: Wall, rules: HouseRules) -> Opening:
         """Complete what was said of it by what was found in the wall, and by what follows from a leaf in hand."""

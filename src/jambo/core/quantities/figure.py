@@ -256,6 +256,11 @@ def value_of(amount: Amount) -> Length | None:
     return amount.value if isinstance(amount, (Known, Figure)) else None
 
 
+def known_lengths(*amounts: Amount) -> tuple[Length, ...]:
+    """Give the lengths of those amounts that are known, in their order."""
+    return tuple(length for length in map(value_of, amounts) if length is not None)
+
+
 def half(amount: Amount) -> tuple[Exact, Amount]:
     """Write the line for half of an amount."""
     return (HALF, amount)

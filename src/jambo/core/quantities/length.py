@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from decimal import Decimal
 from fractions import Fraction
+from typing import TypeGuard
 
 from jambo.core.frozen import dataclass
 
@@ -89,7 +90,8 @@ class Length:
         return self.nm >= other.nm
 
     def __bool__(self) -> bool:
-        return self.nm != 0
+        """No length is true or false: nothing (0) is not the same as not said (None). Raises TypeError."""
+        raise TypeError("a length has no truth: compare it with ZERO, or what may be missing with None")
 
 
 ZERO = Length(0)
@@ -103,3 +105,13 @@ def total(lengths: Iterable[Length]) -> Length:
 def size(length: Length) -> Length:
     """Give a length without its sign."""
     return -length if length < ZERO else length
+
+
+def some(length: Length | None) -> TypeGuard[Length]:
+    """Whether there is a length, and it is more or less than nothing."""
+    return length is not None and length != ZERO
+
+
+def or_zero(length: Length | None) -> Length:
+    """Give a length, or 0 where there is none, for a sum or a comparison in which that changes nothing."""
+    return ZERO if length is None else length

@@ -9,7 +9,7 @@ from jambo.core.facts.readings import Survey
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
-from jambo.core.quantities.length import ZERO, size
+from jambo.core.quantities.length import ZERO, or_zero, size
 from jambo.core.quantities.millimetres import as_length, down, in_mm
 from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
@@ -159,7 +159,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
             yield FLAGS("unit-too-wide-for-stock", values, (names.SLOT_WIDTH,), "opening.unit.outside_width")
     elif room.tilt != 0.0:
         way = "the {strike}" if room.tilt > 0 else "the hinges"
-        tilt = size(figures.value(names.SET_TILT) or ZERO)
+        tilt = size(or_zero(figures.value(names.SET_TILT)))
         yield FLAGS(
             "set-needs-tilt", {"tilt": tilt, "way": way}, (names.SET_TILT, names.SLOT_WIDTH), "opening.setting.school"
         )

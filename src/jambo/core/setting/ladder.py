@@ -13,7 +13,7 @@ from jambo.core.framing.floors import trim_allowed
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Amount, Computed, Figures, Known, Line, Source, add, lowest, value_of
-from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.length import ZERO, Length, or_zero, size
 from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
 
@@ -86,14 +86,14 @@ def _left(has: _Has, takes: dict[Rung, Length]) -> Length:
 def _stands_on(opening: Opening, figures: Figures) -> Length:
     """How far what the frame stands on can be lowered: its spacer, or the filler under its sill."""
     if opening.frame.sill is not None:
-        return figures.value(names.SILL_FILLER) or ZERO
-    return (value_of(opening.frame.spacer) or ZERO) if opening.frame.stands_on == "spacer" else ZERO
+        return or_zero(figures.value(names.SILL_FILLER))
+    return or_zero(value_of(opening.frame.spacer)) if opening.frame.stands_on == "spacer" else ZERO
 
 
 def _has(opening: Opening, figures: Figures, down: Length, room: Computed, rules: HouseRules) -> _Has:
     off = opening.setting.leaf_trimmed
     trim = trim_allowed(opening, rules).value - (off.value if off is not None else ZERO)
-    spare, under = value_of(room) or ZERO, _stands_on(opening, figures)
+    spare, under = or_zero(value_of(room)), _stands_on(opening, figures)
     return _Has(down, max(ZERO, spare), max(ZERO, trim), under, opening.frame.sill is not None)
 
 
@@ -141,7 +141,7 @@ def _gives(opening: Opening, has: _Has, room: Computed, rules: HouseRules) -> tu
     """What floor gap and leaf have to give, as lines of a sum: nothing of a gap that is short, nor what came off already."""
     off = opening.setting.leaf_trimmed
     leaf: list[Line] = [trim_allowed(opening, rules), *([(-1, off)] if off is not None else [])]
-    return [room] if has.room else [], leaf if has.trim else []
+    return [room] if has.room != ZERO else [], leaf if has.trim != ZERO else []
 
 
 def _amounts(
@@ -151,29 +151,29 @@ def _amounts(
     room, leaf = gives
     down = add(names.TOO_TALL, least, (-1, figures[names.HEAD_PLAY_FOUND]))
     made = Figures.of([down])
-    if takes["under"]:
+    if takes["under"] != ZERO:
         stands = Known("stands_on", takes["under"], Source("given", "opening.frame.spacer"))
         made[names.UNDER_LOWERED] = lowest(names.UNDER_LOWERED, stands, down)
-    below: list[Line] = [(-1, made[names.UNDER_LOWERED])] if takes["under"] else []
-    if takes["legs"]:
+    below: list[Line] = [(-1, made[names.UNDER_LOWERED])] if takes["under"] != ZERO else []
+    if takes["legs"] != ZERO:
         needed = takes["legs"] + takes["under"] == has.down
-        most: list[Line] = room if not has.sill else [made[names.UNDER_LOWERED]] if takes["under"] else []
-        lines: list[Line] = [down] if needed else [*most, *(leaf if takes["leaf"] else [])]
+        most: list[Line] = room if not has.sill else [made[names.UNDER_LOWERED]] if takes["under"] != ZERO else []
+        lines: list[Line] = [down] if needed else [*most, *(leaf if takes["leaf"] != ZERO else [])]
         made[names.LEGS_CUT_FOR_HEAD] = add(names.LEGS_CUT_FOR_HEAD, *lines, *below)
     cut = [made[name] for name in (names.UNDER_LOWERED, names.LEGS_CUT_FOR_HEAD) if name in made]
-    if takes["leaf"]:
+    if takes["leaf"] != ZERO:
         kept: list[Line] = [] if has.sill else [(-1, one) for one in room if not isinstance(one, tuple)]
         made[names.LEAF_TRIM] = add(names.LEAF_TRIM, *(cut[-1:] if has.sill else cut), *kept)
-    if takes["header"]:
+    if takes["header"] != ZERO:
         made[names.HEADER_RAISED] = add(names.HEADER_RAISED, down, *[(-1, one) for one in cut])
-    if _left(has, takes) > ZERO and any(takes.values()):
+    if _left(has, takes) > ZERO and any(taken != ZERO for taken in takes.values()):
         made[names.STILL_TOO_TALL] = add(names.STILL_TOO_TALL, down, *[(-1, one) for one in cut])
     return made
 
 
 def _lowered(takes: dict[Rung, Length], made: Figures, opening: Opening) -> Lowered | None:
     """What the frame, the leaf and what they stand on come down by."""
-    if not takes["legs"] and not takes["under"]:
+    if takes["legs"] == ZERO and takes["under"] == ZERO:
         return None
     under, legs, off = (made.get(AMOUNTS[rung]) for rung in ("under", "legs", "leaf"))
     down = (
@@ -202,7 +202,7 @@ def as_done(opening: Opening, figures: Figures, rules: HouseRules) -> Lowered | 
     if hinge is not None and strike is not None and rise is not None:
         by = add(names.LEGS_BELOW_PLAN, figures[names.LEG_HINGE_SET], (-1, hinge))
         square = size(hinge.value - strike.value - rise) <= rules.value("straight")
-        short = by if square and size(value_of(by) or ZERO) >= SAME[rules.habit] else None
+        short = by if square and size(or_zero(value_of(by))) >= SAME[rules.habit] else None
     if short is None and off is None:
         return None
     gap: list[Line] = [(1, short)] if short is not None else []

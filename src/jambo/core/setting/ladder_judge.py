@@ -9,7 +9,7 @@ from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.framing.floors import trim_allowed
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
-from jambo.core.quantities.length import ZERO, size
+from jambo.core.quantities.length import ZERO, or_zero, size
 from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
 from jambo.core.setting.ladder import Ladder
@@ -114,13 +114,13 @@ def _too_tall(ladder: Ladder, figures: Figures, rules: HouseRules) -> Iterator[F
     else:
         code = (
             "taller-than-hole-under"
-            if could["under"]
+            if could["under"] != ZERO
             else "taller-than-hole-leaf"
-            if could["leaf"]
+            if could["leaf"] != ZERO
             else "taller-than-hole-legs"
         )
         values = {
             "over": -ladder.head, "legs": could["legs"], "leaf_off": could["leaf"],
-            "least": rules.value("head_play_least"), "down": figures.value(names.TOO_TALL) or ZERO,
+            "least": rules.value("head_play_least"), "down": or_zero(figures.value(names.TOO_TALL)),
         }  # fmt: skip
         yield FLAGS(code, values, (names.HEAD_PLAY_FOUND, names.TOO_TALL), path)

@@ -8,7 +8,7 @@ from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.facts.setting import LeanMethod
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, restated, value_of
-from jambo.core.quantities.length import ZERO, Exact, Length, size
+from jambo.core.quantities.length import ZERO, Exact, Length, or_zero, size
 from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.rules import HouseRules
 from jambo.core.survey.shape import Found
@@ -61,7 +61,7 @@ def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | No
         header = Known("header_lowest", as_length(low - foot), READ)
         made[names.FOUND_HEIGHT] = add(names.FOUND_HEIGHT, header)
         higher = [raised] if raised is not None else []
-        rising: list[Line] = [(-1, line) for line in to_leaf(opening, figures) if (value_of(line) or ZERO) > ZERO]
+        rising: list[Line] = [(-1, line) for line in to_leaf(opening, figures) if or_zero(value_of(line)) > ZERO]
         made[names.HEAD_PLAY_FOUND] = add(
             names.HEAD_PLAY_FOUND, header, *higher, (-1, figures[names.FRAME_TOP]), *rising
         )
@@ -137,7 +137,7 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
         return Figures()
     leans = {"hinge": hinge if hinge is not None else strike, "strike": strike if strike is not None else hinge}
     made = Figures()
-    facts = {leg: Known(f"wall_lean_{leg}", lean or ZERO, READ) for leg, lean in leans.items()}
+    facts = {leg: Known(f"wall_lean_{leg}", or_zero(lean), READ) for leg, lean in leans.items()}
     for leg, fact in facts.items():
         made[names.WALL_LEAN_BESIDE[leg]] = add(names.WALL_LEAN_BESIDE[leg], fact)
     made[names.CROSS_LEG] = add(names.CROSS_LEG, facts["hinge"], (-1, facts["strike"]))

@@ -18,7 +18,7 @@ from jambo.core.frames.registry import kind_of_frame
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, value_of
-from jambo.core.quantities.length import ZERO, Length, size, total
+from jambo.core.quantities.length import ZERO, Length, or_zero, size, total
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import SAME, Unit
@@ -269,7 +269,7 @@ def _place_figures(setting: Setting, room: Slot, x: Mm) -> Figures:
             Source("given", "opening.setting.school"),
         )
         at = add(names.SET_AT, slot_low, by_method)
-        if room.width >= 0 and (value_of(at) or ZERO) > high.value >= low.value:
+        if room.width >= 0 and or_zero(value_of(at)) > high.value >= low.value:
             at = add(names.SET_AT, slot_high)
     return Figures.of([slot_low, slot_high, add(names.SLOT_WIDTH, slot_high, (-1, slot_low)), at])
 
@@ -322,7 +322,7 @@ def _stations(
         frame: list[Line] = [] if on_hinge else [(-1, made[names.UNIT_WIDTH])]
         gap = add(place.gap, (sign, made[names.SET_AT]), (sign, lean), (-sign, stud), *frame)
         twist = as_length(twist_at(place, hole.hinge, hole.strike))
-        stations.append(shimmed(place, value_of(gap) or ZERO, twist, by, on.get(place.side, ())))
+        stations.append(shimmed(place, or_zero(value_of(gap)), twist, by, on.get(place.side, ())))
         thick = Known("pack_thickness", stations[-1].pack.thickness, Source("figure", place.gap))
         found += [gap, add(place.pack, thick)]
     return Figures.of(found), stations
@@ -360,7 +360,7 @@ def _stud_packs(
         gap = as_length(gap_at(at_hinge(n + 1, y), hole.hinge, hole.strike, stand))
         block = names.STUD_PACK[n + 1]
         blocks.append((block, y))
-        found.append(add(block, at, (-1, Known("stud_face_hinge", (value_of(at) or ZERO) - gap, READ))))
+        found.append(add(block, at, (-1, Known("stud_face_hinge", or_zero(value_of(at)) - gap, READ))))
     return Figures.of(found), tuple(blocks)
 
 
@@ -406,7 +406,8 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
         return None
     setting, delivered = opening.setting, opening.unit.outside_width
     made = Figures.of([add(names.UNIT_WIDTH, delivered or figures[names.FRAME_OUTSIDE_WIDTH])])
-    hole = _Hole(*found.sides(opening.handing.hinge_side), in_mm(made.value(names.UNIT_WIDTH) or planned), in_mm(top))
+    width = made.value(names.UNIT_WIDTH)
+    hole = _Hole(*found.sides(opening.handing.hinge_side), in_mm(planned if width is None else width), in_mm(top))
     most = in_mm(rules.value("plumb_tolerance")) / hole.height
     plumb, best = _closed(hole.slot(), rules.habit), _closed(hole.widest(most), rules.habit)
     room = _closed(hole.least_tilt(plumb, best), rules.habit)
@@ -414,7 +415,7 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     by, where = packer(opening, depth, rules), places(opening, figures, top, rules) if shimmed else []
     made |= _place_figures(setting, room, _chosen_place(setting, where, hole, room, by))
     at = made[names.SET_AT]
-    stand = hole.stand(in_mm(value_of(at) or ZERO), room.tilt)
+    stand = hole.stand(in_mm(or_zero(value_of(at))), room.tilt)
     made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * hole.height), READ))
     made |= _least(hole, stand, rules.habit)
     on = _blocked(made, setting.school, rules) if shimmed else {}

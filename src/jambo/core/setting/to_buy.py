@@ -9,7 +9,7 @@ from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
-from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.length import ZERO, or_zero
 from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import SetPlan, packer, places
 from jambo.core.setting.shims import Pack
@@ -38,6 +38,6 @@ def _planned(opening: Opening, figures: Figures, rules: HouseRules) -> Sequence[
     if top is None or beside is None:
         return []
     by = packer(opening, ZERO, rules)
-    over = by.pack(max(figures.value(names.HEAD_PLAY) or ZERO, ZERO))
+    over = by.pack(max(or_zero(figures.value(names.HEAD_PLAY)), ZERO))
     along = by.pack(max(beside, ZERO))
     return [over if place.side == "head" else along for place in places(opening, figures, top, rules)]

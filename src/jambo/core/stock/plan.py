@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jambo.core.frozen import dataclass
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import Length, some
 from jambo.core.stock.columns import Column, Demand, Pool, Relaxed, Spliced, Way, relax
 from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid
 from jambo.core.stock.problem import Goal, Plan, Problem, Wanted
@@ -65,7 +65,7 @@ def take_apart(problem: Problem, few_ways: Sequence[int] = ()) -> Asked:
             count[piece.length] = count.get(piece.length, 0) + piece.count
             continue
         ways = None
-        for most in (*few_ways, MOST_WAYS) if piece.join and longest else ():
+        for most in (*few_ways, MOST_WAYS) if piece.join and some(longest) else ():
             ways = ways or ways_to_join(piece.length, piece.join, piece.count, longest, most)  # type: ignore[arg-type]
         if ways is None:
             cannot.append(i)
@@ -285,7 +285,7 @@ def _parted_at_once(problem: Problem) -> Plan:
         if longest is not None and piece.length <= longest:
             count[piece.length] += piece.count
             continue
-        both = first_two(piece.length, piece.join, piece.count, longest) if piece.join and longest else None
+        both = first_two(piece.length, piece.join, piece.count, longest) if piece.join and some(longest) else None
         if both is None:
             cannot.append(i)
             continue

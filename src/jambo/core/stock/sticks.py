@@ -6,7 +6,7 @@ from collections import deque
 from collections.abc import Sequence
 from fractions import Fraction
 
-from jambo.core.quantities.length import ZERO, Length, total
+from jambo.core.quantities.length import ZERO, Length, or_zero, total
 from jambo.core.stock.problem import Cut, CutStick, Problem, Stick
 
 Filling = tuple[
@@ -58,8 +58,8 @@ def lay_out(problem: Problem, fillings: Sequence[Filling], wanted: dict[Length, 
                 cuts.append(Cut(*waiting.popleft(), length, at + length))
                 at = at + length + problem.kerf
         if cuts:
-            left = left_of(problem.stock[stick].length, [c.length for c in cuts], problem.kerf, problem.square) or ZERO
-            found.append(CutStick(stick, owned, tuple(cuts), left, bool(left) and left >= problem.keep))
+            left = or_zero(left_of(problem.stock[stick].length, [c.length for c in cuts], problem.kerf, problem.square))
+            found.append(CutStick(stick, owned, tuple(cuts), left, left > ZERO and left >= problem.keep))
     return tuple(found)
 
 

@@ -9,6 +9,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.framing.items import Item
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Computed, Fact, Figures, add, restated
+from jambo.core.quantities.length import some
 from jambo.core.rules import HouseRules
 
 
@@ -73,7 +74,7 @@ def on_floor_found(planned: Figures, higher: Sequence[Computed] = ()) -> Iterato
         higher: how much the head rises to the strike, where it is not level.
     """
     rise = planned[names.FLOOR_RISE]
-    if planned.value(names.FLOOR_RISE) or higher:
+    if some(planned.value(names.FLOOR_RISE)) or higher:
         for leg, (hinge, strike) in names.CASING_LEG_AT.items():
             yield restated(hinge, planned[leg])
             yield restated(strike, planned[leg], (-1, rise), *higher)
@@ -81,6 +82,6 @@ def on_floor_found(planned: Figures, higher: Sequence[Computed] = ()) -> Iterato
 
 def to_buy(planned: Figures) -> Iterator[Item]:
     """The long nails of the casing: one length that serves both sides."""
-    nails = [length for name in names.CASING_NAIL_ON.values() if (length := planned.value(name))]
+    nails = [length for name in names.CASING_NAIL_ON.values() if (length := planned.value(name)) is not None]
     if nails:
         yield Item("casing_nail", 1, max(nails))

@@ -162,7 +162,7 @@ def _corners(
                 continue
             casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
             values: Values = {"a": one.mark, "end": end, "room": max(room, ZERO)}
-            if casing and room < casing:
+            if casing > ZERO and room < casing:
                 yield WallFlag(
                     FLAGS(
                         "opening-too-near-corner", {**values, "needed": casing - room}, (), "opening.position.distance"

@@ -11,7 +11,7 @@ from jambo.core.framing.pieces import Piece
 from jambo.core.framing.slope import along, ceiling_at, long_point, rises
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Known, Source, add, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero, some
 from jambo.core.wall.layout import Layout, Share, Solved
 
 LeftOff = Mapping[int, Counter[str]]
@@ -38,7 +38,7 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
             if under is not None:
                 reach = Known("ceiling_here", under, Source("given", "wall.height_right", "by the slope"))
                 found.append(Piece("stud", "wall", 1, add(name, reach, plate), size))
-        rise = (ceiling_at(wall, layout.length) or ZERO) - (ceiling_at(wall, ZERO) or ZERO)
+        rise = or_zero(ceiling_at(wall, layout.length)) - or_zero(ceiling_at(wall, ZERO))
         run = Known("along_slope", along(layout.length, rise), Source("given", "wall.height_right", "by the slope"))
         top = add(names.TOP_PLATE_LENGTH, run)
     found.append(
@@ -77,7 +77,7 @@ def _over_studs(layout: Layout, wall: Wall, run: Length | None) -> tuple[Length,
 
     Along the plates' own run: under a sloping ceiling that is longer than the wall.
     """
-    if run is None or not layout.length:
+    if run is None or not some(layout.length):
         return ()
     spacing, offset = wall.stud_spacing.value, wall.layout_offset.value
     along_layout = [offset + spacing * n for n in range(1, int(layout.length.nm // spacing.nm) + 1)]

@@ -7,7 +7,7 @@ from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.kinds.bypass.facts import bypass_of
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, value_of
+from jambo.core.quantities.figure import Figures, known_lengths, value_of
 from jambo.core.quantities.length import Length
 
 
@@ -28,12 +28,11 @@ def pieces(
 def to_buy(opening: Opening, found: Figures) -> tuple[Item, ...]:
     """What to buy with bypass leaves."""
     n, own = bypass_of(opening).count, bypass_of(opening)
-    sizes = tuple(
-        map(value_of, (found[names.LEAF_SIZE_WIDTH], found[names.LEAF_SIZE_HEIGHT], opening.leaves[0].thickness))
-    )
-    bought = own.leaf_width is None and own.leaf_height is None and None not in sizes[:2]
+    face = known_lengths(found[names.LEAF_SIZE_WIDTH], found[names.LEAF_SIZE_HEIGHT])
+    sizes = (*face, *known_lengths(opening.leaves[0].thickness))
+    bought = own.leaf_width is None and own.leaf_height is None and len(face) == 2
     return (
-        *([Item("bypass_leaf", n, sizes=tuple(s for s in sizes if s), glazed=opening.glass)] if bought else []),
+        *([Item("bypass_leaf", n, sizes=sizes, glazed=opening.glass)] if bought else []),
         Item("bypass_track", 1, value_of(found[names.FRAME_INSIDE_WIDTH])), Item("bypass_hanger", 2 * n), Item("bypass_guide", n - 1),
         Item("pocket_pull", n),
     )  # fmt: skip

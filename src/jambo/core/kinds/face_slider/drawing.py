@@ -12,7 +12,7 @@ from jambo.core.kinds.face_slider import standoff
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, Waiting, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero
 
 POLE: Pole = (
     ("floor", names.FLOOR_A), ("floor", names.FLOOR_B), ("door", names.LEAF_BOTTOM), ("door", names.HEAD_UNDERSIDE), ("door", names.LEAF_TOP),
@@ -55,7 +55,7 @@ def shapes(opening: Opening, at: Placed, tape: TrackTape) -> list[Shape]:
     closed = at.known(names.SLAB_CLOSED_NEAR, names.SLAB_CLOSED_FAR, names.WHEEL_CLOSED_1, names.WHEEL_CLOSED_2)
     if closed is None or travel is None:
         return found
-    slid = max(ZERO, min(opening.slab_at or ZERO, travel))
+    slid = max(ZERO, min(or_zero(opening.slab_at), travel))
     half_height, radius = slider_of(opening).track_half.value, slider_of(opening).wheel_radius.value
     line = known[names.TRACK_HEIGHT]
     ends = at.known(names.TRACK_START, names.TRACK_END) or at.known(names.TRACK_NEEDS_START, names.TRACK_NEEDS_END)
@@ -99,7 +99,7 @@ def section(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
     gap = line - known[names.SLAB_HEIGHT] - s.hole_above.value
     top, off = gap + known[names.SLAB_HEIGHT], known[names.STANDOFF]
     high = line + s.track_half.value * 4
-    finish = value_of(wall.finish_a if s.hung_on == "A" else wall.finish_b) or ZERO
+    finish = or_zero(value_of(wall.finish_a if s.hung_on == "A" else wall.finish_b))
     ys = sorted({ZERO, high, line, *(r.at.value for r in s.lean if r.at.value < high)})
     face = [(standoff.lean_at(y, line, s.lean), y) for y in ys]
     outlines = [

@@ -34,7 +34,7 @@ from jambo.core.quantities.figure import (
     sum_of,
     value_of,
 )
-from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.length import ZERO, or_zero
 from jambo.core.rules import HouseRules
 
 
@@ -186,9 +186,10 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
     finish = wall.finish_a if s.hung_on == "A" else wall.finish_b
     if line is None or height is None:
         return [Waiting(names.STANDOFF_NEEDED, w.on) for w in (found[names.TRACK_LINE],) if isinstance(w, Waiting)]
-    bottom = value_of(_gap(opening, rules)[0]) or ZERO  # known wherever the track line is
+    bottom = or_zero(value_of(_gap(opening, rules)[0]))  # known wherever the track line is
     top = bottom + height
-    path, opens = "opening.door.slider", value_of(opening.finished_height) or top
+    path, opens = "opening.door.slider", value_of(opening.finished_height)
+    opens = top if opens is None else opens
     # what nobody spoke of is missing, not flat: 0 says that there is none
     obstacles = [
         standoff.Obstacle(

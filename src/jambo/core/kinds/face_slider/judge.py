@@ -209,7 +209,7 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
     if lag is not None and needs is not None and lag.value < needs:
         yield FLAGS("lag-too-short", {"lag": lag.value, "needed": needs}, (names.LAG_LENGTH,), lag.source.path)
     if s.studs is None or not s.studs:
-        yield FLAGS("studs-not-found", {}, (names.TRACK_LENGTH,) if length else (), path)
+        yield FLAGS("studs-not-found", {}, (names.TRACK_LENGTH,) if length is not None else (), path)
         return
     if tape.fixed is None or length is None or tape.across is None:
         return
@@ -269,7 +269,7 @@ def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) ->
         yield FLAGS(
             "hardware-without-sheet",
             {},
-            (names.TRACK_LINE,) if figures.value(names.TRACK_LINE) else (),
+            (names.TRACK_LINE,) if figures.value(names.TRACK_LINE) is not None else (),
             f"{SLIDER}.source",
         )
     if s.guide == "channel" and (depth := figures.value(names.GROOVE_DEPTH)) is not None and depth > ZERO:

@@ -8,7 +8,7 @@ from jambo.core.framing.pieces import Piece
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, sum_of, value_of
+from jambo.core.quantities.figure import Figures, known_lengths, sum_of, value_of
 from jambo.core.quantities.length import ZERO, Length
 
 
@@ -45,10 +45,11 @@ def to_buy(opening: Opening, found: Figures, tape: TrackTape) -> tuple[Item, ...
     """What to buy with a face slider."""
     n = len(opening.leaves)
     slab = slider_of(opening)
-    sizes = tuple(map(value_of, (found[names.SLAB_WIDTH], found[names.SLAB_HEIGHT], opening.leaves[0].thickness)))
+    face = known_lengths(found[names.SLAB_WIDTH], found[names.SLAB_HEIGHT])
+    sizes = (*face, *known_lengths(opening.leaves[0].thickness))
     rows = []
-    if slab.slab_width is None and slab.slab_height is None and None not in sizes[:2]:
-        rows.append(Item("slab", n, sizes=tuple(s for s in sizes if s), glazed=opening.glass))
+    if slab.slab_width is None and slab.slab_height is None and len(face) == 2:
+        rows.append(Item("slab", n, sizes=sizes, glazed=opening.glass))
     rows += [Item("track", 1, value_of(found[names.TRACK_LENGTH])), Item("hanger", 2 * n), Item("anti_jump", 2 * n)]
     if tape.fixed is not None and tape.fixed.fixings:
         rows.append(

@@ -10,7 +10,7 @@ from jambo.core.kinds.face_slider import track
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figure, Figures, Known, Source, add, sum_of, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.rules import HouseRules
 
 
@@ -81,7 +81,7 @@ def fixed_figures(tape: TrackTape, found: Figures) -> list[Computed]:
     if tape.fixed is None:
         return []
     studs = Source("reading", "opening.door.slider.studs")
-    shift = Known("track_shift", tape.fixed.start - (value_of(found[names.TRACK_NEEDS_START]) or ZERO), studs)
+    shift = Known("track_shift", tape.fixed.start - or_zero(value_of(found[names.TRACK_NEEDS_START])), studs)
     start = add(names.TRACK_START, found[names.TRACK_NEEDS_START], shift)
     made = [start, add(names.TRACK_END, start, found[names.TRACK_LENGTH])]
     for n, (hole, _) in enumerate(tape.fixed.bored, 1):
@@ -100,4 +100,4 @@ def slab_now(opening: Opening, found: Figures) -> list[Computed]:
         add(names.SLAB_NOW_FAR, found[names.SLAB_CLOSED_FAR], slid),
     )
     frees = add(names.SLAB_FREES, near, *([near, (-1, opening.finished_width)] if opening.pair else []))
-    return [near, far, frees] if (value_of(frees) or ZERO) > ZERO else [near, far]
+    return [near, far, frees] if or_zero(value_of(frees)) > ZERO else [near, far]

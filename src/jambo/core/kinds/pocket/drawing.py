@@ -13,7 +13,7 @@ from jambo.core.kinds.pocket.facts import kit_of
 from jambo.core.kinds.pocket.figures import _slides_far, split_studs
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 
@@ -78,9 +78,8 @@ def plan(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
     values = {n: v for n in called if (v := value_of(found[n])) is not None}
     wide, thick, t = (value_of(x) for x in (leaf.width, leaf.thickness, opening.frame.leg_thickness))
     fa, fb = value_of(wall.finish_a), value_of(wall.finish_b)
-    if len(values) < len(called) or None in (wide, thick, t, fa, fb):
+    if wide is None or thick is None or t is None or fa is None or fb is None or len(values) < len(called):
         return None
-    assert wide and thick and t and fa is not None and fb is not None
     depth = wall.stud_depth.value
     strike = ZERO if opening.pair else t
     mouth = strike + wide
@@ -104,7 +103,7 @@ def plan(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
             box("split_stud", spot, -face, spot + width, -face + kit.split.value, name),
             box("split_stud", spot, face - kit.split.value, spot + width, face, name),
         ]
-    half = value_of(found[names.SPLIT_HALF]) or ZERO
+    half = or_zero(value_of(found[names.SPLIT_HALF]))
     outlines += [
         box("leg", mouth - t, -face - fa, mouth, -face - fa + half, names.SPLIT_HALF),
         box("leg", mouth - t, face + fb - half, mouth, face + fb, names.SPLIT_HALF),

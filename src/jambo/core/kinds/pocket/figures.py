@@ -28,7 +28,7 @@ from jambo.core.quantities.figure import (
     sum_of,
     value_of,
 )
-from jambo.core.quantities.length import Exact, Length
+from jambo.core.quantities.length import ZERO, Exact, Length
 from jambo.core.rules import HouseRules
 
 
@@ -124,7 +124,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         add(names.HANGER_2, leaf.width, (-1, rules.known("pocket_hanger_edge"))),
         add(names.BUMPER_ON_LEAF, rules.known("bumper_height"), clear, (-1, bottom)),
     ]  # fmt: skip
-    if kit.rail_short.value:
+    if kit.rail_short.value != ZERO:
         found.append(add(names.POCKET_RAIL, header, (-1, kit.rail_short)))
     return Figures.of(found)
 
@@ -132,7 +132,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
 def _rounded(kit: PocketKit, chosen: Computed) -> tuple[Computed, list[Computed]]:
     """The set mark, rounded up to an even mark where the crew wants that; the floor gap follows it."""
     exact = value_of(chosen)
-    if kit.even is None or exact is None or not kit.even.value:
+    if kit.even is None or exact is None or kit.even.value == ZERO:
         return add(names.SET_MARK, chosen), []
     up = Length(-(-exact.nm // kit.even.value.nm) * kit.even.value.nm) - exact
     rounded = Known("rounded_up", up, kit.even.source)

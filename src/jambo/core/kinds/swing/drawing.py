@@ -10,7 +10,7 @@ from jambo.core.framing.pole import Pole
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import Length, or_zero
 from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 
@@ -34,7 +34,7 @@ def shapes(opening: Opening, at: Placed, rules: HouseRules) -> list[Shape]:
     )
     if heights is None:
         return []
-    play, t = heights[names.SIDE_PLAY], value_of(opening.frame.leg_thickness) or ZERO
+    play, t = heights[names.SIDE_PLAY], or_zero(value_of(opening.frame.leg_thickness))
     tops = [f for _, f in at.figures.numbered(names.HINGE_HEIGHT)]
     hung = Hung(
         widths=tuple(leaf.width.value for leaf in opening.leaves if isinstance(leaf.width, Known)),

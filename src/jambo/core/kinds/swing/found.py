@@ -16,7 +16,7 @@ from jambo.core.kinds.kind import AsFound, Planned
 from jambo.core.kinds.swing.figures import door
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures, add, lowest, value_of
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import Length, some
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 from jambo.core.setting import judge as setting_judge
@@ -100,9 +100,8 @@ def _stand(
     if (off := legs.stop_stands_off(opening, made)) is not None:
         made = made | Figures.of([off])
     if found is not None:
-        depth = (
-            frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH]) or planned.wall.stud_depth.value
-        )
+        depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
+        depth = planned.wall.stud_depth.value if depth is None else depth
         stands = plan(opening, found, figures | made, depth, rules)
         made = made | (stands.figures if stands is not None else Figures())
     hung = hang(opening, opening.survey, found, stands, figures | made, rules)
@@ -150,7 +149,7 @@ def _on_floor_found(planned: Planned, figures: Figures, found: Found, lowered: L
     opening, rules = planned.opening, planned.rules
     made = legs.floor_lift(opening, found)
     lift = made[names.FLOOR_LIFT]
-    if not value_of(lift) and lowered is None:
+    if not some(value_of(lift)) and lowered is None:
         made |= (
             Figures.of(on_floor_found(figures | made, legs.to_leaf(opening, figures)))
             if names.CASING_LEG_A in figures

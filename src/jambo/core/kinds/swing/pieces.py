@@ -11,8 +11,8 @@ from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item, leaves_to_buy
 from jambo.core.framing.pieces import Piece, by_leg
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, value_of
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.figure import Figures, known_lengths, value_of
+from jambo.core.quantities.length import ZERO, Length, some
 from jambo.core.rules import HouseRules
 
 
@@ -58,7 +58,7 @@ def pieces(
     if gain is not None and gain > ZERO:
         rows.append(Piece("head_packer", "frame", 1, found[names.RO_WIDTH], (gain, frame_section[1])))
     filler = value_of(found[names.SILL_FILLER]) if names.SILL_FILLER in found else None
-    if filler:
+    if some(filler):
         rows.append(Piece("filler", "frame", 1, found[names.FRAME_OUTSIDE_WIDTH], (filler, frame_section[1])))
     return rows
 
@@ -73,17 +73,16 @@ def to_buy(opening: Opening, found: Figures, rules: HouseRules) -> tuple[Item, .
 def _whole(opening: Opening, kind: KindOfFrame, found: Figures) -> Iterator[Item]:
     """What comes as one thing, with its size and hand, and the leaves that come alone; a leaf in hand is not bought."""
     hand = hands(opening.handing).outside
-    sizes = [tuple(s for s in map(value_of, (leaf.width, leaf.height, leaf.thickness)) if s) for leaf in opening.leaves]
+    sizes = [known_lengths(leaf.width, leaf.height, leaf.thickness) for leaf in opening.leaves]
     if opening.frame.pre_hung:
         both = tuple(sizes[0]) if len(sizes) == 1 else (*sizes[0][:1], *sizes[1])
         yield Item("unit", 1, sizes=both, hand=hand, rated=opening.fire_rated, glazed=opening.glass)
         return
     if kind.one_thing:
-        inside = [value_of(found[name]) for name in (names.FRAME_INSIDE_WIDTH, names.HEAD_UNDERSIDE)]
         yield Item(
             kind.one_thing,
             1,
-            sizes=tuple(s for s in inside if s),
+            sizes=known_lengths(found[names.FRAME_INSIDE_WIDTH], found[names.HEAD_UNDERSIDE]),
             hand=hand if kind.worked_stop else "",
             rated=opening.fire_rated,
         )
