@@ -3,7 +3,8 @@
 import random
 from collections import Counter
 from fractions import Fraction
-from functools import cache
+from functools import cache, partial
+from time import monotonic
 
 import pytest
 from hypothesis import given, settings
@@ -11,9 +12,11 @@ from hypothesis import strategies as st
 
 from helpers import inch
 from jambo.core.quantities.length import ZERO, Length
-from jambo.core.stock.plan import first_plan, plan
+from jambo.core.stock.plan import first_plan
+from jambo.core.stock.plan import plan as planned
 from jambo.core.stock.problem import Join, Problem, Stick, Wanted
 
+plan = partial(planned, clock=monotonic)
 KERF, SQUARE, KEEP = inch("1/8"), inch("1/4"), inch("24")
 
 

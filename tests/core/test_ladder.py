@@ -113,7 +113,8 @@ def test_legs_cut_as_was_asked_leave_the_trimming_to_do():
 def test_a_leg_is_taped_to_its_shoulder(frame, taped, cut):
     unit = {"leg_length": "82", "leg_taped": taped}
     facts = {"opening.frame": {"thickness": "3/4", **frame}, "opening.rules": {"kit_gap": "1/8"}}
-    assert lengths(hole("83", unit=unit, **facts))["cut_hinge"] == inch(cut) if cut[0] != "-" else -inch(cut[1:])
+    wanted = -inch(cut[1:]) if cut[0] == "-" else inch(cut)
+    assert lengths(hole("83", unit=unit, **facts))["cut_hinge"] == wanted
 
 
 @given(

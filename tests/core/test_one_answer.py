@@ -15,7 +15,7 @@ from test_card import FRAME, KIND_OF_DOOR, MORE, STANDING
 from helpers import plain, solved
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Waiting
-from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.quantities.tape import SAME
 from jambo.core.rules import RULES
 from jambo.core.words.lists import WORDS
@@ -84,7 +84,7 @@ def test_one_answer_everywhere(document):
     if known and document["opening"]["door"].get("kind", "swing") == "swing":
         assert known[names.HEAD_UNDERSIDE] - known[names.LEAF_TOP] == Length.inches("1/8")
         if (high := value(names.FOUND_HEIGHT)) is not None:
-            raised = value(names.HEADER_RAISED) or ZERO
+            raised = or_zero(value(names.HEADER_RAISED))
             assert value(names.HEAD_PLAY) == value(names.HEAD_PLAY_FOUND) == high + raised - known[names.FRAME_TOP]
     _set_plan(result, value, same)
     _words(document, result)
@@ -112,12 +112,12 @@ def _set_plan(result, value, same):
         assert sum(station.blocks, ZERO) <= station.gap or not station.blocks
     if ladder is not None:
         down = [
-            value(name) or ZERO
+            or_zero(value(name))
             for name in (names.LEGS_CUT_FOR_HEAD, names.UNDER_LOWERED, names.HEADER_RAISED, names.STILL_TOO_TALL)
         ]
         if ladder.chosen:
             assert sum(down, ZERO) == value(names.TOO_TALL) or down[3] == ZERO == sum(down, ZERO)
-        assert (value(names.LEAF_TRIM) or ZERO) <= Length.inches("1/2")
+        assert or_zero(value(names.LEAF_TRIM)) <= Length.inches("1/2")
 
 
 def _words(document, result):

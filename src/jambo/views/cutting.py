@@ -213,7 +213,7 @@ def cut(said: CutList, seconds: float = SECONDS, tell: Callable[[str, float, flo
         if tell is not None:
             tell(what, _measure(best, problem.goal), _measure(bound, problem.goal))
 
-    return plan_out(plan(problem, seconds, told), problem, said.unit)
+    return plan_out(plan(problem, time.monotonic, seconds, told), problem, said.unit)
 
 
 Heard = tuple[str, float, float]  # what was done, the best, and the bound
@@ -242,7 +242,7 @@ def plan_list(send: Callable[[ListPlanned], None], text: str, seconds: float) ->
 
     began = time.monotonic()
     send((plan_out(first_plan(problem), problem, said.unit), ()))
-    made = plan(problem, max(0.1, SHARE * seconds - (time.monotonic() - began)), tell, show=show)
+    made = plan(problem, time.monotonic, max(0.1, SHARE * seconds - (time.monotonic() - began)), tell, show=show)
     send((plan_out(made, problem, said.unit), tuple(heard)))
 
 

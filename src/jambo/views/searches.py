@@ -40,7 +40,7 @@ def cut(
 ) -> None:
     """Cutting plans of a section, each better than the last."""
     send(first_plan(problem, before))
-    send(plan(problem, seconds, None, near, before, send))
+    send(plan(problem, time.monotonic, seconds, None, near, before, send))
 
 
 @dataclass(frozen=True)

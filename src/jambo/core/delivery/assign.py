@@ -20,20 +20,21 @@ def assigned(minutes: Sequence[Sequence[int | None]], now: Sequence[int | None])
     things, places = len(minutes), len(minutes[0]) if minutes else 0
     if not things or not places:
         return (None,) * things
-    from scipy.optimize import linear_sum_assignment  # a third of a second that no start needs to wait for
+    from ortools.graph.python.linear_sum_assignment import SimpleLinearSumAssignment  # which no start needs to wait for
 
-    # whole numbers, and far below what a float holds exactly: a minute outweighs every move, a place served every minute
+    # whole numbers: a minute outweighs every move, a place served every minute
     moves = things + 1
     most = 1 + max((m for row in minutes for m in row if m is not None), default=0) * moves + 1
     served = most * (min(things, places) + 1)
-    cost = np.zeros((things, places), dtype=np.float64)
+    size = max(things, places)  # as many of each: what there are fewer of is made up by ones that serve nothing
+    cost = np.full((size, size), served, dtype=np.int64)
     for i, row in enumerate(minutes):
         for j, work in enumerate(row):
             if work is not None:
-                cost[i, j] = work * moves + (now[i] != j) - served
-    rows, columns = linear_sum_assignment(cost)
-    found: list[int | None] = [None] * things
-    for i, j in zip(rows.tolist(), columns.tolist(), strict=True):
-        if minutes[i][j] is not None:
-            found[i] = j
-    return tuple(found)
+                cost[i, j] = work * moves + (now[i] != j)
+    thing, place = np.indices(cost.shape)
+    best = SimpleLinearSumAssignment()
+    best.add_arcs_with_cost(thing.ravel(), place.ravel(), cost.ravel())
+    best.solve()
+    at = [best.right_mate(i) for i in range(things)]
+    return tuple(j if j < places and minutes[i][j] is not None else None for i, j in enumerate(at))

@@ -76,4 +76,5 @@ class Case:
     def outside(self) -> Length | None:
         """The width over its backs as planned, or of the unit that came before."""
         figures = self.planned.figures
-        return figures.value(names.UNIT_WIDTH if names.UNIT_WIDTH in figures else names.FRAME_OUTSIDE_WIDTH)
+        unit = figures.value(names.UNIT_WIDTH)
+        return figures.value(names.FRAME_OUTSIDE_WIDTH) if unit is None else unit

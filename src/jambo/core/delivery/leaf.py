@@ -169,7 +169,8 @@ def _by_height(case: Case, height: Length, planned: Length) -> Iterator[Finding]
 
 def _too_high(case: Case, values: Values, by: Length, *, legs_cut: bool) -> Iterator[Finding]:
     opening, figures = case.planned.opening, case.planned.figures
-    over = figures.value(names.HEAD_PLAY_FOUND if names.HEAD_PLAY_FOUND in figures else names.HEAD_PLAY)
+    found = figures.value(names.HEAD_PLAY_FOUND)
+    over = figures.value(names.HEAD_PLAY) if found is None else found
     most = trim_allowed(opening, case.rules).value
     if legs_cut and over is not None and over - by >= case.rules.value("head_play_least") - case.same:
         yield FOUND("legs-longer", values | {"left": over - by})

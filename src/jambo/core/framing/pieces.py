@@ -40,7 +40,7 @@ class Piece:
     @property
     def from_stock(self) -> bool:
         """Whether it is cut from a length of stock."""
-        return self.where != "kit" and not self.supplied and any(self.section)
+        return self.where != "kit" and not self.supplied and any(side is not None for side in self.section)
 
 
 CASING = (

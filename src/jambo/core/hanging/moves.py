@@ -11,6 +11,7 @@ from itertools import combinations
 from math import ceil, floor
 from typing import Any, Literal
 
+import highspy
 import numpy as np
 
 from jambo.core.facts.readings import Place
@@ -120,14 +121,26 @@ def _two(a: Any, low: Any, high: Any, most: float) -> list[tuple[tuple[int, ...]
 
 def _programme(a: Any, low: Any, high: Any, most: float) -> tuple[Any, Any]:
     """The L1 linear programme with elastic bounds: moves, and what each gap still misses (plus: too wide)."""
-    from scipy.optimize import Bounds, LinearConstraint, milp  # slow to import, and seldom needed
-
     m, n = a.shape
-    cost = np.r_[_WEIGHT, _WEIGHT, np.full(2 * m, _MISSED)]
     # plus and minus of each move; then what lifts a gap that stays too small, and lowers one that stays too wide
     rows = np.hstack([a, -a, np.eye(m), -np.eye(m)])
-    bounds = Bounds(0, np.r_[np.full(2 * n, most), np.full(2 * m, np.inf)])
-    x: Any = milp(cost, constraints=LinearConstraint(rows, low, high), bounds=bounds).x  # no integers: HiGHS as LP
+    lp, matrix = highspy.HighsLp(), highspy.HighsSparseMatrix()
+    lp.num_col_, lp.num_row_ = 2 * (n + m), m
+    lp.col_cost_ = np.r_[_WEIGHT, _WEIGHT, np.full(2 * m, _MISSED)]
+    lp.col_lower_ = np.zeros(2 * (n + m))
+    lp.col_upper_ = np.r_[np.full(2 * n, most), np.full(2 * m, highspy.kHighsInf)]
+    lp.row_lower_, lp.row_upper_ = low, high
+    matrix.format_ = highspy.MatrixFormat.kRowwise
+    matrix.start_ = np.arange(m + 1) * rows.shape[1]
+    matrix.index_ = np.tile(np.arange(rows.shape[1]), m)
+    matrix.value_ = rows.ravel()
+    matrix.num_col_, matrix.num_row_ = lp.num_col_, m
+    lp.a_matrix_ = matrix
+    solver = highspy.Highs()
+    solver.setOptionValue("output_flag", False)
+    solver.passModel(lp)
+    solver.run()
+    x = np.array(solver.getSolution().col_value)
     return x[:n] - x[n : 2 * n], x[2 * n + m :] - x[2 * n : 2 * n + m]
 
 

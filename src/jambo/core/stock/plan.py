@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import replace
@@ -22,6 +21,7 @@ from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, 
 from jambo.core.stock.within import within
 
 Before = tuple[Length, tuple[Length, ...]]  # a stick's length, and those of its pieces
+Clock = Callable[[], float]
 Tell = Callable[[str, Fraction, Fraction], None]
 Show = Callable[[Plan], None]
 
@@ -107,6 +107,7 @@ class _Search:
 
     grid: Grid
     demand: Demand
+    clock: Clock
     until: float
     tell: Tell | None
     pool: Pool
@@ -116,10 +117,10 @@ class _Search:
     bound: Fraction = Fraction(0)
 
     def go_on(self) -> bool:
-        return time.monotonic() < self.until
+        return self.clock() < self.until
 
     def left(self) -> float:
-        return self.until - time.monotonic()
+        return self.until - self.clock()
 
     def offer(self, whole: Whole | None) -> None:
         if whole is not None and whole.rank < self.best.rank:
@@ -320,6 +321,7 @@ def _few_lengths(problem: Problem) -> Plan:
 
 def plan(
     problem: Problem,
+    clock: Clock,
     seconds: float = SECONDS,
     tell: Tell | None = None,
     near: Fraction = Fraction(0),
@@ -329,7 +331,7 @@ def plan(
     """Plan the cutting of everything that can be cut, and prove how far from the best it can be.
 
     Args:
-        problem: pieces, stock, saw and goal; seconds: after which the best so far is given; tell: is told how it goes: what
+        problem: pieces, stock, saw and goal; clock: seconds that run on; seconds: after which the best so far is given; tell: is told how it goes: what
             was done, what the best plan comes to, and the bound; near: the share of the bound within which a plan is good
             enough; before: the sticks of an earlier plan, with what was cut from each: they stay where that is as good;
             show: is given the best plan so far, whenever there may be a better one.
@@ -339,13 +341,13 @@ def plan(
     """
     if problem.goal == "lengths":
         bought = sum(stick.endless for stick in problem.stock) + 1
-        return _one_length(problem, lambda one: plan(one, seconds / bought, tell, near), show)
-    until = time.monotonic() + seconds
+        return _one_length(problem, lambda one: plan(one, clock, seconds / bought, tell, near), show)
+    until = clock() + seconds
     asked = take_apart(problem)
     grid = on_grid(problem, asked.lengths)
     seen = (lambda whole, bound: show(_laid_out(problem, asked, grid, whole, bound))) if show else None
     begun = _begin(problem, asked, grid, before)
-    whole, bound = _solved(problem, asked, _Search(grid, asked.demand, until, tell, Pool(), begun, near, seen))
+    whole, bound = _solved(problem, asked, _Search(grid, asked.demand, clock, until, tell, Pool(), begun, near, seen))
     return _laid_out(problem, asked, grid, whole, bound)
 
 
