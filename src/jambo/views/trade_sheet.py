@@ -87,7 +87,11 @@ def _when(plan: JobPlan, trade: Trade, label: str) -> Iterator[str]:
 def _opening(plan: JobPlan, todo: ToDo, trade: Trade, ends: dict[str, datetime]) -> TradeOpeningOut:
     result, facts = todo.of.result, replace(todo.of.facts, tape=plan.tape)
     width, height = (result.figures.value(name) for name in (names.RO_WIDTH, names.RO_HEIGHT))
-    size = f"{show(width, plan.tape).digits} × {show(height, plan.tape).text}" if width and height else ""
+    size = (
+        f"{show(width, plan.tape).digits} × {show(height, plan.tape).text}"
+        if width is not None and height is not None
+        else ""
+    )
     works = {key: told for key, told in plan.by_key.items() if told.todo.id == todo.id}
     before = [key for key, told in works.items() if told.work.before == trade]
     after = [key for key, told in works.items() if trade in told.work.after]
