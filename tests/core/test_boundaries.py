@@ -3,18 +3,21 @@
 from fractions import Fraction
 
 import pytest
-from found_cases import OVER, also, found, surveyed, wide
+from found_cases import OVER, STRAIGHT, also, found, surveyed, wide
 
 from helpers import BYPASS, POCKET, SLIDER, codes, inch, inches, lengths, plain, solved
+from jambo.core.framing.floors import airs
 from jambo.core.framing.refloor import refloored
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, Source
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.mass import Mass, read_mass
-from jambo.core.quantities.notation import read
-from jambo.core.setting.legs import hinge_lean
+from jambo.core.quantities.notation import NotALength, read
+from jambo.core.schedule.work import minutes_by_rule
+from jambo.core.setting.legs import hinge_lean, lean_method
 from jambo.core.setting.shims import Pack, Shim, tapered, tapers_one_way
 from jambo.core.setting.stations import Packer, at_hinge, shimmed
+from jambo.core.survey.level import read_level
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
@@ -243,3 +246,63 @@ def test_what_a_new_floor_does_to_a_leaf_is_cured_at_the_floors():
     assert [(f.code, f.path, f.values["trim"]) for f in done.flags if f.code.startswith("new-floor")] == [
         ("new-floor-trim", "opening.floors", inch("1/4"))
     ]
+
+
+# ---- the last figure on this side of a bound, and the first on the other
+
+
+@pytest.mark.parametrize(
+    ("changes", "code", "said"),
+    [
+        # studs 3 1/2 and 1/2 of board a side are 4 1/2
+        ({"opening.frame.depth": "4 1/2"}, "frame-too-shallow", False),
+        ({"opening.frame.depth": "4 7/16"}, "frame-too-shallow", True),
+        # the common at 79 1/4 stands 1/8 from the king of a door at 60; at 58 5/8 a whole stud goes between, no sliver
+        ({"opening.position.distance": "58 5/8"}, "sliver-beside-king", False),
+        ({"opening.position.distance": "58 11/16"}, "sliver-beside-king", True),
+    ],
+)
+def test_flags_turn_at_their_bound(changes, code, said):
+    assert (code in codes(solved(plain(**changes)))) == said
+
+
+@pytest.mark.parametrize(("offset", "first"), [("5 3/4", "1 1/2"), ("5 13/16", "17 7/16")])
+def test_a_common_may_touch_the_stud_that_ends_the_wall_and_not_run_into_it(offset, first):
+    """The tenth from the right end of 168: 168 - 160 - 5 3/4 - 3/4 is 1 1/2, where the end stud ends."""
+    wall = {"wall.layout_from": "right", "wall.layout_offset": offset}
+    result = solved(plain(**wall, **{"opening.position.distance": "24"}))
+    assert result.plate.commons[0].near == inch(first)
+
+
+@pytest.mark.parametrize(("worst", "method"), [("1/4", "flush_foot"), ("17/64", "split")])
+def test_a_lean_is_split_above_what_the_rule_says(worst, method):
+    facts = facts_of(parse(Document, plain()))
+    assert lean_method(facts.opening, inch(worst), facts.rules) == method
+
+
+@pytest.mark.parametrize("side", ["a", "b"])
+def test_a_room_on_either_side_takes_its_air_under_the_leaf(side):
+    for kind in ("hard", "air"):
+        floors = facts_of(parse(Document, plain(**{f"opening.floors.{side}_is": {"kind": kind}}))).opening.floors
+        assert airs(floors) == (kind == "air")
+
+
+@pytest.mark.parametrize(
+    ("middle", "flag", "minutes"),
+    [("32 1/4", None, 40), ("32 9/16", "survey-suspects", 75)],  # nothing of the set plan is tight in either
+)
+def test_a_unit_in_a_hole_whose_readings_are_in_doubt_takes_longer(middle, flag, minutes):
+    document = plain(**found(*STRAIGHT, width_middle=middle) | {"opening.frame": {"supply": "pre_hung"}})
+    result = solved(document)
+    told = {f.code for f in result.flags if f.kind.stage in ("set", "survey") and f.kind.level != "note"}
+    assert told == ({flag} if flag else set())
+    assert minutes_by_rule(facts_of(parse(Document, document)).opening, result, "set") == minutes
+
+
+@pytest.mark.parametrize(("drop", "taken"), [("1 in 12 in", True), ("1 1/16 in 12 in", False)])
+def test_a_level_is_as_steep_as_one_in_twelve_at_most(drop, taken):
+    if taken:
+        assert read_level(drop, "in").drop == inch("1")
+    else:
+        with pytest.raises(NotALength, match="steeper than 1 in 12"):
+            read_level(drop, "in")

@@ -119,6 +119,8 @@ def test_hinges(case):
         (90, False, False, 3),
         (96, False, False, 4),
         (80, True, False, 4),
+        (60, True, True, 3),  # the heavy leaf's own makes up the three
+        (90, True, True, 4),
         (48, False, True, 3),
     ],
 )
