@@ -1,5 +1,6 @@
 """What is asked under one name is done once, however often and however many at a time it arrives; a person's clock runs on one card."""
 
+import time
 from concurrent.futures import ThreadPoolExecutor
 
 import httpx
@@ -7,6 +8,8 @@ import pytest
 
 from at_work import press
 from helpers import PLAIN
+from jambo.api import shared
+from jambo.jobs.repeated import LOOK_SECONDS, LOOKS
 
 
 @pytest.fixture
@@ -58,6 +61,20 @@ def test_ten_at_once_under_one_name_are_done_once_and_answered_alike(local, clie
         )
     assert kept == [kept[0]] * 4 and len(kept[0]["ids"]) == 2
     assert len(client.get(f"/api/jobs/{job}").json()["openings"]) == 4
+
+
+def test_whoever_asks_the_same_meanwhile_waits_for_its_answer(local, client, job, leaf, monkeypatch):
+    """An answer that takes three times as long to be kept as one that was lost is looked for."""
+    kept = shared.keep
+    monkeypatch.setattr(shared, "keep", lambda *of: (time.sleep(3 * LOOKS * LOOK_SECONDS), kept(*of)))
+    url = f"/api/jobs/{job}/openings"
+    with ThreadPoolExecutor(3) as pool:
+        answers = list(
+            pool.map(
+                lambda _: ask(local, f"slow-{job}", "POST", url, json={"wall": {}, "opening": {"mark": "N"}}), range(3)
+            )
+        )
+    assert {(a.status_code, a.text) for a in answers} == {(201, answers[0].text)}
 
 
 def test_a_delivery_asked_again_after_a_lost_answer_is_booked_once(local, client, job, leaf):

@@ -85,7 +85,7 @@ def test_a_database_that_cannot_start_says_why(tmp_path):
 
 def test_serving_migrates_answers_and_ends_cleanly_on_a_plain_kill(local):
     with served(local.server.url) as (process, address):
-        with httpx.Client(base_url=address) as client:
+        with httpx.Client(base_url=address, timeout=60) as client:
             assert client.get("/api/jobs").status_code == 200
             assert "<title>Jambo</title>" in client.get("/openings/1/door").text
         process.send_signal(signal.SIGTERM)

@@ -185,6 +185,7 @@ def _with(wrong: re.Pattern[str], data: Any, path: tuple[str | int, ...]) -> tup
     return None
 
 
+_ANSWERING: set[str] = set()  # the names whose first asking is being answered
 ONCE = "x-jambo-once"  # the name a write is asked under: asked again under it, it is done once and answered as before
 
 
@@ -195,6 +196,23 @@ async def _once(name: str, request: Request, handle: Callable[[Request], Corouti
             [FieldError("X-Jambo-Once", "this is no name to ask under", "at most 36 letters, digits and hyphens")]
         )
     db: Database = request.app.state.database
+    first = name not in _ANSWERING
+    _ANSWERING.add(name)
+    try:
+        return await _first_or_again(name, request, handle, db, lambda: not first and name in _ANSWERING)
+    finally:
+        if first:
+            _ANSWERING.discard(name)
+
+
+async def _first_or_again(
+    name: str,
+    request: Request,
+    handle: Callable[[Request], Coroutine[Any, Any, Response]],
+    db: Database,
+    answering: Callable[[], bool],
+) -> Response:
+    """Do it, or wait for the answer of whoever asked first."""
     once = Once(name, f"{request.method} {request.url.path}"[:300])
     mark = ASKED.set(once)
     try:
@@ -204,6 +222,8 @@ async def _once(name: str, request: Request, handle: Callable[[Request], Corouti
             raise Refused(
                 [FieldError("X-Jambo-Once", "something else was asked under this name", "a name of its own")]
             ) from None
+        while answering():  # and no worker waits with it: whoever is first needs one
+            await anyio.sleep(LOOK_SECONDS)
         known = await run_in_threadpool(given_before, db, name)
         status, body = known or (200, "null")
         return Response(body or None, status, media_type="application/json" if body else None)
