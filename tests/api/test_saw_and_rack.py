@@ -1,10 +1,13 @@
 """A job's cutting plan: what is cut leaves it, on every list; what is left of a stick goes into the rack and is cut from later."""
 
 import json
+from dataclasses import replace
 
 import pytest
 
 from helpers import PLAIN
+from jambo.jobs.cutting import agree, read_job
+from jambo.views import job_cutting
 
 SECTION = "38.1x88.9"
 
@@ -273,3 +276,43 @@ def test_a_cutting_list_is_planned_with_a_line_for_each_step(client):
     assert last["plan"] == client.post("/api/cut", json=said).json()
     assert last["plan"]["value"] == 2
     assert client.post("/api/cut/steps", json=said | {"kerf": "-1"}).status_code == 422
+
+
+def test_every_process_gives_the_plan_that_was_agreed_on(local, client, cutting, monkeypatch):
+    """Nothing is looked for again, whoever looks: another process has only what is kept; what is left after a cut keeps to it."""
+    address, _, _ = cutting
+    agreed = client.get(address).json()
+    looked_for, cut = [], job_cutting.Cutting
+    monkeypatch.setattr(job_cutting, "Cutting", lambda *of: looked_for.append(of) or cut(*of))
+    assert client.get(address).json() == agreed
+    for other in ({"unit": "mm"}, {"words": "australia"}):
+        assert section(client, address, **other)["searching"] is False
+    client.get(address.replace("cutting", "buying")).raise_for_status()
+    assert looked_for == []
+    sticks = next(s for s in agreed["sections"] if s["section"] == SECTION)["sticks"]
+    client.post(f"{address}/sticks", json=tick(sticks[0])).raise_for_status()
+    section(client, address)
+    ((_, before),) = [of for of in looked_for if len(of[1]) == len(sticks)]
+    assert [len(lengths) for _, lengths in before] == [len(s["pieces"]) for s in sticks]
+
+
+def test_of_two_plans_of_one_question_the_first_is_agreed_on(local, client, cutting):
+    address, _, _ = cutting
+    number = int(address.split("/")[3])
+    client.get(address).raise_for_status()
+    with local.database.transaction() as t:
+        job = read_job(t, number)
+    mine = job.agreed[SECTION]
+    other = replace(mine, plan=replace(mine.plan, sticks=mine.plan.sticks[::-1]))
+    assert agree(local.database, job, {SECTION: other}) == {SECTION: mine}
+    older = replace(job, seen=job.seen - 1)  # somebody who read the job before its newest change
+    elsewhere = replace(mine, question="0" * 64)
+    assert agree(local.database, older, {SECTION: elsewhere}) == {SECTION: elsewhere}
+    with local.database.transaction(writes=True) as t:
+        assert read_job(t, number).agreed == job.agreed
+        good = t.row("SELECT plan FROM cutting_plan WHERE job_id = %s AND section = %s", [number, SECTION])["plan"]
+    bad = [json.dumps(json.loads(good) | {"sticks": [[n, False, "0", False, []]]}) for n in (-1, 99, "x", None)]
+    for rubbish in ("[]", "7", '{"rubbish": true}', good.replace('"value": "', '"value": "a'), *bad):
+        with local.database.transaction(writes=True) as t:
+            t.run("UPDATE cutting_plan SET plan = %s WHERE job_id = %s", [rubbish, number])
+        assert section(client, address)["sticks"]  # it is looked for anew

@@ -1,5 +1,6 @@
 """Cutting plans (handbook 28): by hand, against every plan there is, and on lists whose best is known."""
 
+import json
 import random
 from collections import Counter
 from fractions import Fraction
@@ -12,6 +13,7 @@ from hypothesis import strategies as st
 
 from helpers import inch
 from jambo.core.quantities.length import ZERO, Length
+from jambo.core.stock.agreed import agreed_on, as_kept, from_kept, question_of
 from jambo.core.stock.plan import first_plan
 from jambo.core.stock.plan import plan as planned
 from jambo.core.stock.problem import Join, Problem, Stick, Wanted
@@ -48,6 +50,8 @@ def check(made, problem):
     wanted = {i: p.length.nm * p.count for i, p in enumerate(problem.pieces) if i not in made.cannot}
     assert given == wanted
     assert made.bound <= made.value
+    kept = agreed_on(problem, made)
+    assert from_kept(question_of(problem), json.loads(json.dumps(as_kept(kept)))) == kept
     have = Counter(s.stick for s in made.sticks if s.owned)
     assert all(n <= problem.stock[i].on_hand for i, n in have.items())
 

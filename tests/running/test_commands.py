@@ -16,6 +16,7 @@ import psutil
 import pytest
 from click.testing import CliRunner
 
+from helpers import plain
 from jambo.api.app import create_app
 from jambo.cli import main
 from jambo.running import machine
@@ -92,6 +93,27 @@ def test_serving_migrates_answers_and_ends_cleanly_on_a_plain_kill(local):
         assert process.stderr.read().strip().endswith("stopped")
         assert process.wait() == 0
         assert local.server.process.poll() is None  # a server it did not start goes on
+
+
+def test_another_process_cuts_by_the_plan_that_was_agreed_on(local, client):
+    """A job of six doors, planned here; its first stick is cut, and a Jambo that was just started plans what is left."""
+    job = client.post("/api/jobs", json={"name": "One saw sheet"}).json()["id"]
+    for n in range(6):
+        door = plain(**{"wall.length": str(150 + 7 * n), "opening.mark": f"T{n}", "wall.height": f"{94 + n}"})
+        new = {"wall": door["wall"], "opening": door["opening"]}
+        client.post(f"/api/jobs/{job}/openings", json=new).raise_for_status()
+    at = f"/api/jobs/{job}/cutting"
+    here = client.get(at).json()["sections"]
+    stick, more = here[0]["sticks"][0], len(here[0]["sticks"]) - 1
+    pieces = [{k: p[k] for k in ("opening", "wall", "figure", "copy", "part", "parts")} for p in stick["pieces"]]
+    one = {"section": here[0]["section"], "length": stick["length"], "offcut": stick["offcut"], "pieces": pieces}
+    with served(local.server.url) as (_, address), httpx.Client(base_url=address, timeout=90) as there:
+        assert there.get(at).json()["sections"] == here
+        there.post(f"{at}/sticks", json=one).raise_for_status()
+        while (left := there.get(at).json())["searching"]:
+            pass
+    assert client.get(at).json() == left
+    assert len(left["sections"][0]["sticks"]) == more
 
 
 def test_a_client_that_never_ends_its_request_does_not_hold_up_the_end(local):

@@ -102,7 +102,7 @@ def buying_of_job(db: Database, job_id: int, shown: Shown) -> BuyingOut:
         if not d.get("offcut"):
             which = d["section"], read(d["length"], doc["unit"], "stick").length
             cut[which] = cut.get(which, 0) + 1
-    cutting = plan_of_read(job, solved, shown)
+    cutting = plan_of_read(db, job, solved, shown)
     return buying_out(solved, cutting, cut, orders, covered, _today(), shown.tape(doc), shown.region(doc))
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import contextlib
+import json
 from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -16,6 +18,7 @@ from jambo.core.quantities.length import Length, some, total
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
+from jambo.core.stock.agreed import Agreed, as_kept, from_kept
 from jambo.core.stock.sticks import left_of
 from jambo.format.cutting import section_key, stock_said
 from jambo.format.document import Cutting, Document, Show
@@ -27,7 +30,9 @@ from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import walls as kept_walls
+from jambo.store.cutting_plans import cutting_plans, keep_cutting_plan
 from jambo.store.database import Database, Row, Transaction
+from jambo.store.failures import StoreFailure
 from jambo.store.kept import NotFound, log
 from jambo.views.job_cutting import (
     Begun,
@@ -150,6 +155,8 @@ class Read:
     walls: dict[int, tuple[str, Document]]
     so_far: SoFar
     sticks: dict[int, Row]
+    agreed: dict[str, Agreed]
+    seen: int
 
     @property
     def rules(self) -> HouseRules:
@@ -176,7 +183,17 @@ def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> Read:
     around = Around.of(t, row["doc"])
     listed = [Listed(name_of(o), o["wall_id"], doc, o["id"]) for o, doc in documents_of_job(t, job_id, around)]
     walls = walls_bare(kept_walls.walls(t, job_id), around)
-    return Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]))
+    return Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]), *_agreed(t, job_id))
+
+
+def _agreed(t: Transaction, job_id: int) -> tuple[dict[str, Agreed], int]:
+    """The plans a job is cut by, by section, and the newest line of its record. One that cannot be read is looked for anew."""
+    rows, seen = cutting_plans(t, job_id)
+    found: dict[str, Agreed] = {}
+    for row in rows:
+        with contextlib.suppress(KeyError, TypeError, ValueError, ZeroDivisionError):
+            found[row["section"]] = from_kept(row["question"], json.loads(row["plan"]))
+    return found, seen
 
 
 def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None = None) -> JobCuttingOut:
@@ -188,17 +205,41 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None =
     """
     with db.transaction() as t:
         job = read_job(t, job_id)
-    return plan_of_read(job, job.solved(), shown, asked)
+    return plan_of_read(db, job, job.solved(), shown, asked)
 
 
-def plan_of_read(job: Read, solved: SolvedJob, shown: Shown, asked: Cutting | None = None) -> JobCuttingOut:
-    """Plan the cutting of a job that was read and solved. Raises Refused for settings that cannot be."""
+def plan_of_read(
+    db: Database, job: Read, solved: SolvedJob, shown: Shown, asked: Cutting | None = None
+) -> JobCuttingOut:
+    """Plan the cutting of a job that was read and solved, and keep what is agreed on. Raises Refused for settings that cannot be."""
     doc = job.row["doc"]
     cutting = asked or parse(Cutting, doc.get("cutting", {}))
-    settings = Settings(cutting.goal, stock_said(cutting, doc["unit"]), job.row["id"] if asked is None else None)
-    words = shown.region(doc)
-    plan = job_cutting_out(solved, job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency)
-    return {**plan, "newest": max(job.sticks, default=0)}
+
+    def plan(agreed: dict[str, Agreed] | None) -> tuple[JobCuttingOut, dict[str, Agreed]]:
+        new: dict[str, Agreed] = {}
+        settings, words = Settings(cutting.goal, stock_said(cutting, doc["unit"]), agreed), shown.region(doc)
+        out = job_cutting_out(
+            solved, job.so_far, settings, job.rules, job.tape, shown.tape(doc), words, cutting.currency, agree=new.__setitem__
+        )  # fmt: skip
+        return out, new
+
+    out, new = plan(job.agreed if asked is None else None)
+    if new and asked is None and (others := agree(db, job, new)) != new:
+        out, _ = plan(job.agreed | others)  # somebody has agreed on another plan of the same question meanwhile
+    return {**out, "newest": max(job.sticks, default=0)}
+
+
+def agree(db: Database, job: Read, new: dict[str, Agreed]) -> dict[str, Agreed]:
+    """Keep plans; gives those that are kept of the same questions, which another process may have come to first."""
+    job_id = job.row["id"]
+    try:
+        with db.transaction(writes=True) as t:
+            for section, agreed in new.items():
+                keep_cutting_plan(t, job_id, section, agreed.question, job.seen, as_kept(agreed))
+            kept, _ = _agreed(t, job_id)
+    except StoreFailure:
+        return new  # it is agreed on when it is looked at again
+    return {key: kept[key] if key in kept and kept[key].question == one.question else one for key, one in new.items()}
 
 
 def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:

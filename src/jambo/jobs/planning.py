@@ -107,7 +107,7 @@ def day_of_job(db: Database, job_id: int, shown: Shown, day: date | None) -> Day
     plan, job = read_plan(db, job_id, shown)
     if not plan.said.people:
         raise Refused([FieldError("crew.people", "nobody works here yet", "at least one person with hours")])
-    return day_sheet(plan, day, plan_of_read(job, job.solved(), shown))
+    return day_sheet(plan, day, plan_of_read(db, job, job.solved(), shown))
 
 
 def read_plan(

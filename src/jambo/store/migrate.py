@@ -35,6 +35,7 @@ RIGHTS = {  # what the application may do; a table that is not named here it can
     "photo": f"{_ADDED}, UPDATE (picture, small)",  # to erase it: a trigger lets nothing else through
     "photo_taken_out": _ADDED,
     "feed": _CHANGED,
+    "cutting_plan": _CHANGED,
     "once": f"{_CHANGED}, DELETE",
     "migration": "SELECT",
 }

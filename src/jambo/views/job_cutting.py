@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from functools import lru_cache
 from typing import Literal
 
 from typing_extensions import TypedDict
@@ -19,7 +18,7 @@ from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.record import stands, still_to_cut
 from jambo.core.rules import HouseRules
-from jambo.core.stock.plan import Before
+from jambo.core.stock.agreed import Agreed, agreed_on
 from jambo.core.stock.problem import Goal, Join, Plan, Problem, Stick, Wanted
 from jambo.core.words.lists import Region, fill
 from jambo.format.cutting import section_key, usual_stock
@@ -73,11 +72,11 @@ class SoFar:
 @dataclass(frozen=True, slots=True)
 class Settings:
     """How it is to be cut: the goal (None: the least cost where there are prices, else the least stock), what sections come in, and
-    the job whose own settings these are (None: they are only tried)."""
+    by section the plans that were agreed on (None: these settings are only tried)."""
 
     goal: Goal | None
     stock: Mapping[str, tuple[Stick, ...]]
-    of_job: int | None = None
+    agreed: Mapping[str, Agreed] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -202,33 +201,21 @@ class JobCuttingOut(TypedDict):
     waiting: list[str]
 
 
-@lru_cache(maxsize=1024)
-def _last(job_id: int, section: str) -> list[Before]:
-    """The sticks a section of a job was last to be cut from: what is left of them stays as it is where that is as good."""
-    return []
-
-
 @dataclass(frozen=True)
 class _Asked:
-    """A section whose plan is asked for: its pieces, its stock and the offcuts that lie there, and the plan being looked for."""
+    """A section whose plan is asked for: its pieces, its stock and the offcuts that lie there, and the plan being looked for, or agreed on."""
 
     key: str
     pieces: Sequence[ToCut]
     stock: tuple[Stick, ...]
     lying: Sequence[Offcut]
     problem: Problem
-    cutting: Cutting
-    of_job: int | None
+    cutting: Cutting | Agreed
     unit: Unit
 
     def found(self, until: float) -> Found[Plan]:
-        """The plan of it as it is known, as near to the last one shown as it may be; of settings that are only tried, anew."""
-        found = self.cutting.found(until)
-        if self.of_job is not None and not found.searching:
-            _last(self.of_job, self.key)[:] = [
-                (self.problem.stock[s.stick].length, tuple(c.length for c in s.cuts)) for s in found.plan.sticks
-            ]
-        return found
+        """The plan of it as it is known, as near to the last one agreed on as it may be; of settings that are only tried, anew."""
+        return Found(self.cutting.plan, False) if isinstance(self.cutting, Agreed) else self.cutting.found(until)
 
 
 def _uncut(count: int, length: Length, so_far: CutSoFar | None, unit: Unit) -> int:
@@ -311,13 +298,15 @@ def job_cutting_out(
     words: Region,
     currency: str,
     patience: float | None = None,
+    *,
+    agree: Callable[[str, Agreed], None] = lambda section, agreed: None,
 ) -> JobCuttingOut:
     """Plan the cutting of a job.
 
     Args:
         job: as solved; so_far: what is cut; settings: goal and stock; rules: for saw and offcuts.
         tape: of the crew; shown: to write lengths on; words: for names; currency: the word for money;
-        patience: how long to wait for the best plans, in seconds.
+        patience: how long to wait for the best plans, in seconds; agree: is given each section's plan that was looked for to its end.
     """
     pieces, waiting = to_cut(job, so_far, tape, words, rules.value("joints_apart"))
     by_section: dict[str, list[ToCut]] = {}
@@ -327,7 +316,11 @@ def job_cutting_out(
     heaviest = sorted(by_section, key=lambda key: _weight(by_section[key][0].section), reverse=True)
     asked = [_asked(key, by_section[key], so_far.rack, settings, rules, tape) for key in heaviest]
     until = time.monotonic() + (searches.PATIENCE if patience is None else patience)
-    sections = [_section(one, one.found(until), settings, shown) for one in asked]
+    found = [one.found(until) for one in asked]
+    for one, plan in zip(asked, found, strict=True):
+        if not (plan.searching or plan.ended) and not isinstance(one.cutting, Agreed):
+            agree(one.key, agreed_on(one.problem, plan.plan))
+    sections = [_section(one, plan, settings, shown) for one, plan in zip(asked, found, strict=True)]
     costs = [Fraction(s["cost"]) for s in sections if s["cost"] is not None]
     kerf, square, keep = (show(rules.value(n), shown).text for n in ("saw_kerf", "squaring_cut", "offcut_least"))
     return {
@@ -368,8 +361,10 @@ def _asked(
     wanted = tuple(Wanted(p.label, p.length, p.count, p.join) for p in pieces)
     saw = [rules.value(n) for n in ("saw_kerf", "squaring_cut", "offcut_least")]
     problem = Problem(wanted, whole, saw[0], saw[1], saw[2], goal)
-    before = tuple(_last(settings.of_job, key)) if settings.of_job is not None else ()
-    return _Asked(key, pieces, stock, lying, problem, Cutting(problem, before), settings.of_job, tape.unit)
+    agreed = (settings.agreed or {}).get(key)
+    if agreed is None or not agreed.answers(problem):
+        return _Asked(key, pieces, stock, lying, problem, Cutting(problem, agreed.before if agreed else ()), tape.unit)
+    return _Asked(key, pieces, stock, lying, problem, agreed, tape.unit)
 
 
 def _section(asked: _Asked, found: Found[Plan], settings: Settings, shown: Tape) -> SectionOut:
