@@ -13,9 +13,12 @@ def cutting_plans(t: Transaction, job_id: int) -> tuple[list[Row], int]:
 
     A row has `section`, `question` and `plan`, a JSON text.
     """
-    newest = t.row("SELECT MAX(id) AS id FROM log WHERE job_id = %s", [job_id])
-    rows = t.rows("SELECT section, question, plan FROM cutting_plan WHERE job_id = %s", [job_id])
-    return rows, (newest and newest["id"]) or 0
+    rows = t.rows(
+        "SELECT section, question, plan, seen.id AS seen FROM (SELECT MAX(id) AS id FROM log WHERE job_id = %s) seen "
+        "LEFT JOIN cutting_plan ON job_id = %s",
+        [job_id, job_id],
+    )
+    return [row for row in rows if row["section"] is not None], rows[0]["seen"] or 0
 
 
 def keep_cutting_plan(
