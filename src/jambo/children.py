@@ -31,9 +31,8 @@ NOBODY_SECONDS = 12.0  # since somebody last asked: longer than a page waits bef
 LOOK_SECONDS = 0.05
 KEPT = 128  # results
 NICE = 19  # pages go first
-IN_TURN = (
-    threading.Lock()
-)  # what is worked out here for want of a child goes one after another: pages share this process
+# what is worked out here for want of a child goes one after another: pages share this process
+IN_TURN = threading.Lock()
 READY = (
     "numpy",
     "highspy",

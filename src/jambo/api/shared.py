@@ -196,43 +196,29 @@ async def _once(name: str, request: Request, handle: Callable[[Request], Corouti
             [FieldError("X-Jambo-Once", "this is no name to ask under", "at most 36 letters, digits and hyphens")]
         )
     db: Database = request.app.state.database
-    first = name not in _ANSWERING
+    once, first = Once(name, f"{request.method} {request.url.path}"[:300]), name not in _ANSWERING
     _ANSWERING.add(name)
-    try:
-        return await _first_or_again(name, request, handle, db, lambda: not first and name in _ANSWERING)
-    finally:
-        if first:
-            _ANSWERING.discard(name)
-
-
-async def _first_or_again(
-    name: str,
-    request: Request,
-    handle: Callable[[Request], Coroutine[Any, Any, Response]],
-    db: Database,
-    answering: Callable[[], bool],
-) -> Response:
-    """Do it, or wait for the answer of whoever asked first."""
-    once = Once(name, f"{request.method} {request.url.path}"[:300])
     mark = ASKED.set(once)
     try:
         answer = await handle(request)
+        if once.done and answer.status_code < 300:
+            with contextlib.suppress(StoreFailure):  # it is done: only its answer is not at hand when it is asked again
+                await run_in_threadpool(keep, db, once, answer.status_code, bytes(answer.body).decode())
+        return answer
     except DoneAlready as before:
         if not before.same:
             raise Refused(
                 [FieldError("X-Jambo-Once", "something else was asked under this name", "a name of its own")]
             ) from None
-        while answering():  # and no worker waits with it: whoever is first needs one
+        while not first and name in _ANSWERING:  # and no worker waits with it: whoever is first needs one
             await anyio.sleep(LOOK_SECONDS)
         known = await run_in_threadpool(given_before, db, name)
         status, body = known or (200, "null")
         return Response(body or None, status, media_type="application/json" if body else None)
     finally:
         ASKED.reset(mark)
-    if once.done and answer.status_code < 300:
-        with contextlib.suppress(StoreFailure):  # it is done: only its answer is not at hand when it is asked again
-            await run_in_threadpool(keep, db, once, answer.status_code, bytes(answer.body).decode())
-    return answer
+        if first:
+            _ANSWERING.discard(name)
 
 
 class Route(APIRoute):

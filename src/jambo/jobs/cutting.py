@@ -155,8 +155,13 @@ class Read:
     walls: dict[int, tuple[str, Document]]
     so_far: SoFar
     sticks: dict[int, Row]
-    agreed: dict[str, Agreed]
+    plans: list[Row]
     seen: int
+
+    @property
+    def agreed(self) -> dict[str, Agreed]:
+        """The plans it is cut by, by section: read where timber is planned, and not for every page. One that cannot be read is looked for anew."""
+        return _agreed(self.plans)
 
     @property
     def rules(self) -> HouseRules:
@@ -183,17 +188,15 @@ def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> Read:
     around = Around.of(t, row["doc"])
     listed = [Listed(name_of(o), o["wall_id"], doc, o["id"]) for o, doc in documents_of_job(t, job_id, around)]
     walls = walls_bare(kept_walls.walls(t, job_id), around)
-    return Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]), *_agreed(t, job_id))
+    return Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]), *cutting_plans(t, job_id))
 
 
-def _agreed(t: Transaction, job_id: int) -> tuple[dict[str, Agreed], int]:
-    """The plans a job is cut by, by section, and the newest line of its record. One that cannot be read is looked for anew."""
-    rows, seen = cutting_plans(t, job_id)
+def _agreed(plans: Iterable[Row]) -> dict[str, Agreed]:
     found: dict[str, Agreed] = {}
-    for row in rows:
-        with contextlib.suppress(KeyError, TypeError, ValueError, ZeroDivisionError):
+    for row in plans:
+        with contextlib.suppress(KeyError, TypeError, ValueError, ArithmeticError):
             found[row["section"]] = from_kept(row["question"], json.loads(row["plan"]))
-    return found, seen
+    return found
 
 
 def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None = None) -> JobCuttingOut:
@@ -223,9 +226,10 @@ def plan_of_read(
         )  # fmt: skip
         return out, new
 
-    out, new = plan(job.agreed if asked is None else None)
-    if new and asked is None and (others := agree(db, job, new)) != new:
-        out, _ = plan(job.agreed | others)  # somebody has agreed on another plan of the same question meanwhile
+    agreed = job.agreed if asked is None else None
+    out, new = plan(agreed)
+    if new and agreed is not None and (others := agree(db, job, new)) != new:
+        out, _ = plan(agreed | others)  # somebody has agreed on another plan of the same question meanwhile
     return {**out, "newest": max(job.sticks, default=0)}
 
 
@@ -236,7 +240,7 @@ def agree(db: Database, job: Read, new: dict[str, Agreed]) -> dict[str, Agreed]:
         with db.transaction(writes=True) as t:
             for section, agreed in new.items():
                 keep_cutting_plan(t, job_id, section, agreed.question, job.seen, as_kept(agreed))
-            kept, _ = _agreed(t, job_id)
+            kept = _agreed(cutting_plans(t, job_id)[0])
     except StoreFailure:
         return new  # it is agreed on when it is looked at again
     return {key: kept[key] if key in kept and kept[key].question == one.question else one for key, one in new.items()}

@@ -38,8 +38,8 @@ export function mostOf(doing: Doing): number {
 }
 
 /**
- * What is being written down, as it was seen when it was begun: that is, once nothing newer of it is on its way. What
- * others write meanwhile is told by a refusal; then, by the second of what is given, what stands by then is seen.
+ * What is being written down as it was seen when the form was opened, or as soon as nothing newer of it was on its way.
+ * What others write meanwhile is told by a refusal; the second of the pair then takes what stands by then for seen.
  */
 export function useBegun<T>(now: T, settled: boolean): [T, () => void] {
   const [begun, setBegun] = useState<T | null>(null);

@@ -85,4 +85,4 @@ def _cut(of: list[Any]) -> Cut:
 
 
 def _length(nm: str) -> Length:
-    return Length(whole(Fraction(nm)))
+    return Length(int(nm) if "/" not in nm else whole(Fraction(nm)))
