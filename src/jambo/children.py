@@ -58,7 +58,9 @@ class Task(Generic[T]):
     asked_at: float = field(default_factory=time.monotonic)
     best: T | None = None
     has: bool = False
+    quick: T | None = None  # what whoever asked made of it meanwhile
     failed: str = ""
+    begun: threading.Event = field(default_factory=threading.Event)
     ended: threading.Event = field(default_factory=threading.Event)
     cancelled: bool = False
     waiters: int = 0
@@ -71,6 +73,7 @@ class Task(Generic[T]):
     def end(self, failed: str = "") -> None:
         """No more is to come."""
         self.failed = failed
+        self.begun.set()
         self.ended.set()
 
 
@@ -82,9 +85,10 @@ class _Child:
         self.ready = False
         self.connection: Connection[Any, Any] = ours
         source = str(Path(__file__).resolve().parents[1])
+        # a group of its own, so that no Ctrl-C reaches it, but in this session: where the kernel shares out by sessions, NICE counts within one
         self.process = subprocess.Popen(
             [sys.executable, "-c", f"from jambo.children import serve; serve({theirs.fileno()})"],
-            pass_fds=[theirs.fileno()], stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, start_new_session=True,
+            pass_fds=[theirs.fileno()], stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, process_group=0,
             env={**os.environ, "PYTHONPATH": os.pathsep.join([source, os.environ.get("PYTHONPATH", "")]), "OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"},
         )  # fmt: skip
         theirs.close()
@@ -237,12 +241,21 @@ class Children:
                 del self._tasks[key]
                 task.cancelled = task.cancelled or not task.ended.is_set()
 
-    def wait(self, task: Task[T], seconds: float, goes_on: Callable[[], bool] = lambda: True) -> Task[T]:
-        """Wait for a task, as long as whoever asked is there. Only what is waited for, or asked for again, is worked on."""
+    def wait(
+        self, task: Task[T], seconds: float, goes_on: Callable[[], bool] = lambda: True, in_queue: float | None = None
+    ) -> Task[T]:
+        """Wait for a task, as long as whoever asked is there. Only what is waited for, or asked for again, is worked on.
+
+        Args:
+            task: as asked for; seconds: to wait at most; goes_on: whether whoever asked is there; in_queue: how long of it where no
+            child has begun.
+        """
         with self._changed:
             task.waiters += 1
         try:
             until = time.monotonic() + seconds
+            if in_queue is not None and not task.begun.wait(min(in_queue, seconds)):
+                return task
             while goes_on() and (left := until - time.monotonic()) > 0:
                 if task.ended.wait(min(left, LOOK_SECONDS)):
                     break
@@ -270,6 +283,7 @@ class Children:
                     continue
                 try:
                     child = child or _Child()
+                    task.begun.set()
                     goes_on = child.run(task, self._ended)
                 except Exception as fault:  # no process to be had, or nothing that can be sent: the next one may go
                     task.end(f"it could not be begun ({fault})")

@@ -8,6 +8,7 @@ import pytest
 
 from at_work import ALL_DAYS, steps_of
 from helpers import PLAIN
+from jambo.children import Task
 from jambo.jobs import planning
 from jambo.jobs.planning import since
 from jambo.views import cutting, searches
@@ -85,6 +86,12 @@ def test_a_plan_is_laid_out_anew_only_when_something_it_is_made_from_changed(cli
     assert built
 
 
+def test_the_plan_there_is_at_once_is_made_once_however_often_a_page_looks():
+    task, made = Task(print, (), 60.0), []
+    looks = [searches._found(task, lambda: made.append(1) or "by the list") for _ in range(3)]
+    assert {(one.plan, one.searching) for one in looks} == {("by the list", True)} and made == [1]
+
+
 def test_what_is_planned_here_for_want_of_a_child_goes_one_after_another(client, monkeypatch):
     """Three lists whose time is up before a child has begun: their first plans are made in turn, and pages go on beside one of them."""
     at_once, most = [], []
@@ -101,7 +108,7 @@ def test_what_is_planned_here_for_want_of_a_child_goes_one_after_another(client,
         return plan
 
     monkeypatch.setattr(cutting, "first_plan", first_plan)
-    monkeypatch.setattr(cutting.CHILDREN, "wait", lambda task, *_: task)  # nobody has had time for it
+    monkeypatch.setattr(cutting.CHILDREN, "wait", lambda task, *_, **__: task)  # nobody has had time for it
     pieces = [{"label": str(n), "length": f"{300 + 7 * n}"} for n in range(20)]
 
     def ask(n):

@@ -1,5 +1,6 @@
 """Heavy work in children: the best so far is given, deadlines are kept, what nobody waits for is stopped, memory is capped."""
 
+import os
 from pathlib import Path
 
 import psutil
@@ -93,6 +94,16 @@ def test_two_at_most_and_all_stop_at_once(children, working):
     assert working() == set()
     after = children.ask(heavy.spins, ("after",), 600)
     assert after.ended.is_set() and after.failed == "Jambo was stopped"
+
+
+def test_what_other_questions_are_before_is_not_waited_for_in_vain(children, working):
+    before = [children.ask(heavy.spins, (n,), 600) for n in range(AT_ONCE)]
+    while not all(task.has for task in before):
+        children.wait(before[0], 0.05)
+    waiting, looks = children.ask(heavy.counts, (2, 0.0), 600), []
+    children.wait(waiting, 1.0, lambda: looks.append(1) or True, in_queue=0.01)
+    assert not waiting.begun.is_set() and len(looks) == 1  # it looked once, and not for a second
+    assert {os.getsid(pid) for pid in working()} == {os.getsid(0)}  # where NICE counts
 
 
 def test_what_nobody_will_ask_again_is_forgotten(children):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import sys
 from collections.abc import AsyncIterator, Callable, Sequence
 from contextlib import asynccontextmanager
 from pathlib import Path
@@ -37,6 +38,9 @@ from jambo.api.gate import Gate
 from jambo.children import CHILDREN
 from jambo.store.database import Database
 
+# an answer hands the interpreter on some thirty times, and each time waits for as long as this beside one that computes: 5 ms unsaid
+SWITCH_SECONDS = 0.0005
+
 
 def create_app(
     database: Database | None,
@@ -56,6 +60,7 @@ def create_app(
     @asynccontextmanager
     async def children(_: FastAPI) -> AsyncIterator[None]:
         CHILDREN.start()
+        sys.setswitchinterval(SWITCH_SECONDS)
         try:
             yield
         finally:

@@ -415,6 +415,7 @@ def strain(seconds: float, kills: int) -> None:
     """Print what many writers at one job and kills under writers come to."""
     say("writers and kills; this takes some minutes")
     with running(front_end=False) as local:
+        warm_up(local.database)  # as a start does
         print(crowd(local.url, local.database, 50, seconds))
         print(backed_up(local.url, local.server, 8, min(seconds, 10)))
         print(asked_again(local.url))

@@ -22,7 +22,8 @@ P = TypeVar("P")
 SECONDS_OF_WORK = 60.0  # for the plan of a job; its stages end at counts of steps, most much sooner
 SECONDS_OF_CUTTING = 4.0  # a section; sooner where the plan meets its bound
 NEAR = Fraction(1, 500)  # or comes as near to it: a foot in 500
-PATIENCE = 0.12  # how long a page waits for the better plan before it is given what there is
+PATIENCE = 0.06  # how long a page waits for the better plan before it is given what there is
+IN_QUEUE = 1 / 3  # of it, where other searches are before its own: what is there at once is not held back in vain
 
 
 def work(send: Callable[[WorkPlan | None], None], problem: WorkProblem) -> None:
@@ -68,7 +69,8 @@ def work_plan(problem: WorkProblem, patience: float | None = None, goes_on: Goes
     """
     task = CHILDREN.ask(work, (problem,), SECONDS_OF_WORK)
     if patience is not None or not task.has:
-        CHILDREN.wait(task, PATIENCE if patience is None else patience, goes_on)
+        seconds = PATIENCE if patience is None else patience
+        CHILDREN.wait(task, seconds, goes_on, PATIENCE * IN_QUEUE if patience is None else None)
     with nullcontext() if patience is None else IN_TURN:
         return _found(task, lambda: at_once(problem))
 
@@ -91,12 +93,13 @@ class Cutting:
     def found(self, until: float) -> Found[CutPlan]:
         """The plan as it is known, waited for until a moment of the monotonic clock."""
         if self.first:
-            CHILDREN.wait(self.task, until - time.monotonic())
+            CHILDREN.wait(self.task, until - time.monotonic(), in_queue=PATIENCE * IN_QUEUE)
         return _found(self.task, lambda: first_plan(self.problem, self.before))
 
 
 def _found(task: Task[P], quick: Callable[[], P]) -> Found[P]:
     """What is known: what the search found so far, else what there is at once."""
     ended = task.ended.is_set()
-    plan = task.best if task.has else quick()
-    return Found(plan, not ended, task.failed if ended else "")  # type: ignore[arg-type]
+    if not task.has and task.quick is None:
+        task.quick = quick()
+    return Found(task.best if task.has else task.quick, not ended, task.failed if ended else "")  # type: ignore[arg-type]
