@@ -10,6 +10,7 @@ from jambo.core import rules
 from jambo.core.facts.frame import FrameKind
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
 from jambo.core.frames.registry import FRAMES
+from jambo.core.labels import label
 from jambo.core.lines.cells import COLUMNS, Column
 from jambo.core.parts import homes
 from jambo.core.quantities import names
@@ -21,7 +22,6 @@ from jambo.core.words.lists import REGIONS, WORDS, Region, fill
 from jambo.format.dates import FIRST_YEAR, LAST_YEAR
 from jambo.format.paths import LengthAt, lengths
 from jambo.format.usual import USUAL
-from jambo.views.opening import label
 from jambo.views.record import EVENTS
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)

@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
-from functools import cache
+from collections.abc import Sequence
+from fractions import Fraction
+from functools import cache, lru_cache
 
 from jambo.core.facts.declared import lengths_of
+from jambo.core.framing.pieces import Piece
 from jambo.core.parts import PARTS
+from jambo.core.quantities.length import Length
 from jambo.core.quantities.names import figure_name
+from jambo.core.quantities.tape import Tape, show
 from jambo.core.rules import RULES
+from jambo.core.words.lists import WORDS, Region, fill
 
 TERMS: dict[str, str] = {
     "layer": "floor layer",
@@ -90,3 +96,25 @@ def template_of(name: str) -> str | None:
         return RULES[name].label
     figure = figure_name(name)
     return figure.label if figure is not None else None
+
+
+@lru_cache(maxsize=5_000)
+def label(name: str, words: Region) -> str:
+    """Name a figure, a fact or a rule in the crew's words; what somebody named himself is called as he did."""
+    if name.startswith(OWN_NAME):
+        return name.removeprefix(OWN_NAME)
+    template = template_of(name)
+    return name if template is None else fill(template, words)
+
+
+def piece_label(piece: Piece, words: Region) -> str:
+    """Name a piece of the cut list in the crew's words."""
+    own = piece.part in WORDS[words] and piece.where != "casing"
+    return fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
+
+
+def section_text(section: Sequence[Length | None], tape: Tape) -> str:
+    """Write a piece's thickness and width: to half a millimetre, as a lining of 27.5 is sold."""
+    fine = Tape.marked(tape.unit, min(tape.step, Fraction(1, 2))) if tape.unit == "mm" else tape
+    digits = [show(part, fine).digits for part in section if part is not None]
+    return " × ".join(digits)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from decimal import Decimal, InvalidOperation
 from fractions import Fraction
-from functools import lru_cache
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -12,7 +11,7 @@ from pydantic import Field
 from jambo.core.quantities.figure import Known
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.notation import read
-from jambo.core.quantities.tape import Tape, Unit, plain_number
+from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import HouseRules
 from jambo.core.stock.problem import Goal, Join, Problem, Stick, Wanted
 from jambo.format.declared import LengthText, Model, Of, Price
@@ -172,17 +171,6 @@ def problem_of(said: CutList) -> Problem:
         raise Refused(errors)
     stock = tuple(s for s in sticks if s is not None)
     return Problem(tuple(p for p in pieces if p is not None), stock, kerf, square, keep, said.goal)
-
-
-@lru_cache(maxsize=1024)
-def section_key(section: tuple[Length | None, Length | None]) -> str:
-    """Name a section by its thickness and width in millimetres, whatever the tape: "38.1x88.9"; "-" for one nobody said."""
-    return "x".join("-" if part is None else plain_number(part.in_mm()) for part in section)
-
-
-def sizes_of(section: str) -> tuple[Length | None, ...]:
-    """Give the thickness and width a section's name tells."""
-    return tuple(None if part == "-" else Length.mm(part) for part in section.split("x"))
 
 
 # What timber comes in by habit, and what studs come in beside that

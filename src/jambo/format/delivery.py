@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass, field
 from typing import Any
 
 from jambo.core.delivery.asked import ASKED, PRINTED, Asked, paths_of
+from jambo.core.delivery.case import Measures
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
@@ -16,22 +16,6 @@ from jambo.format.document import Document, Opening
 from jambo.format.facts import Facts
 from jambo.format.paths import lengths, put
 from jambo.format.problems import FieldError, Refused, parse
-
-
-@dataclass(frozen=True)
-class Measures:
-    """What was measured of a thing: lengths and choices by the key they are asked under, and the texts they were written as.
-
-    `lengths` holds "printed_also" where what is printed on a carton reads another way too.
-    """
-
-    lengths: Mapping[str, Length] = field(default_factory=dict)
-    chosen: Mapping[str, str] = field(default_factory=dict)
-
-    @property
-    def key(self) -> tuple[tuple[str, Any], ...]:
-        """Equal for things that measure the same."""
-        return (*sorted(self.lengths.items()), *sorted(self.chosen.items()))
 
 
 def kind_of(asked: Asked) -> str:

@@ -7,6 +7,7 @@ import time
 from collections.abc import Iterator
 from typing import Any
 
+from jambo.core.job.record import Line, PieceCut
 from jambo.jobs.documents import compact, cut_piece, kept_json
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
@@ -22,7 +23,7 @@ def summaries_of(
     crew: Any,
     openings: list[Row],
     read: dict[int, list[str]],
-    cuts: dict[int, list[Row]],
+    cuts: dict[int, list[Line[PieceCut]]],
     done: dict[int, set[str]],
 ) -> Iterator[Summary]:
     """The short of openings as kept, in their order; answers are shared with every other list of them.

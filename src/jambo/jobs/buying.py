@@ -3,25 +3,38 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Sequence
+from dataclasses import replace
 from datetime import UTC, date, datetime
-from typing import Annotated, Any
+from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from jambo.core.quantities.length import Length
+from jambo.core.job.orders import Order, orders_of
+from jambo.core.job.record import (
+    Came,
+    Checked,
+    Event,
+    Given,
+    Line,
+    OfOrder,
+    Ordered,
+    Promised,
+    SentBack,
+    of_kind,
+)
 from jambo.core.quantities.notation import read
 from jambo.core.quantities.tape import Unit
 from jambo.format.dates import Day
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.cutting import plan_of_read, read_job
-from jambo.jobs.delivery import Texts, check_of, given_of, put_back
+from jambo.jobs.delivery import Texts, put_back, texts_of
 from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
-from jambo.store.database import Database, Row, Transaction
-from jambo.store.kept import NotFound, log
-from jambo.views.buying import BuyingOut, Order, buying_out
+from jambo.store.database import Database, Transaction
+from jambo.store.kept import NotFound
+from jambo.views.buying import BuyingOut, buying_out
 
 MOST_OF_ONE = 100_000
 
@@ -51,40 +64,6 @@ class Movement(BaseModel):
     came: Annotated[int, Field(ge=1)] | None = None
 
 
-def orders_of(rows: list[Row]) -> list[Order]:
-    """The orders of a job as they stand."""
-    moved: dict[int, list[Row]] = {}
-    of: dict[int, int] = {}
-    given: Counter[int] = Counter()
-    promised: dict[int, str] = {}
-    for row in rows:
-        if row["what"] in ("came", "sent back"):
-            moved.setdefault(row["detail"]["order"], []).append(row)
-            of[row["id"]] = row["detail"]["order"]
-        elif row["what"] == "promised":
-            promised[row["detail"]["order"]] = row["detail"].get("promised", "")
-        elif row["what"] == "given":
-            given[of.get(row["detail"]["came"], 0)] += 1
-    found = []
-    for row in rows:
-        if row["what"] == "order":
-            d, since = row["detail"], moved.get(row["id"], [])
-            number = {
-                what: sum(m["detail"]["count"] for m in since if m["what"] == what) for what in ("came", "sent back")
-            }
-            happened = tuple(
-                (m["id"], m["what"], m["detail"]["count"], f"{m['at']:%Y-%m-%d}", m["detail"].get("note", ""))
-                for m in since
-            )
-            found.append(
-                Order(
-                    row["id"], d["key"], d["label"], d["detail"], d["count"], d.get("from", ""), f"{row['at']:%Y-%m-%d}",
-                    promised.get(row["id"], d.get("promised", "")), number["came"], number["sent back"], happened, given[row["id"]],
-                )
-            )  # fmt: skip
-    return found
-
-
 def _today() -> date:
     return datetime.now(UTC).date()
 
@@ -93,17 +72,13 @@ def buying_of_job(db: Database, job_id: int, shown: Shown) -> BuyingOut:
     """Everything a job needs from shops, less what is ordered. Raises NotFound."""
     with db.transaction() as t:
         job = read_job(t, job_id)
-        rows = events.orders(t, job_id)
-    orders, covered = orders_of(rows), Counter((g.opening, g.item) for g in given_of(rows))
+        lines = events.orders(t, job_id)
+    covered = Counter((line.opening or 0, line.event.item) for line in of_kind(lines, Given))
     doc, solved = job.row["doc"], job.solved()
-    cut: dict[tuple[str, Length], int] = {}
-    for row in job.sticks.values():
-        d = row["detail"]
-        if not d.get("offcut"):
-            which = d["section"], read(d["length"], doc["unit"], "stick").length
-            cut[which] = cut.get(which, 0) + 1
+    bought = (line.event for line in job.so_far.sticks.values() if line.event.offcut is None)
+    cut = Counter((stick.section, read(stick.length, doc["unit"], "stick").length) for stick in bought)
     cutting = plan_of_read(db, job, solved, shown)
-    return buying_out(solved, cutting, cut, orders, covered, _today(), shown.tape(doc), shown.region(doc))
+    return buying_out(solved, cutting, cut, orders_of(lines), covered, _today(), shown.tape(doc), shown.region(doc))
 
 
 def order(db: Database, job_id: int, new: NewOrder, shown: Shown, who: str) -> None:
@@ -112,12 +87,11 @@ def order(db: Database, job_id: int, new: NewOrder, shown: Shown, who: str) -> N
     line = next((one for of in buying["counters"] for one in of["lines"] if one["key"] == new.key), None)
     if line is None:
         raise Refused([FieldError("key", "this is not on the buy list any more", "look at the list again")])
-    detail: dict[str, Any] = {"key": new.key, "label": line["label"], "detail": line["detail"], "count": new.count}
-    detail |= {"from": new.supplier.strip()} if new.supplier.strip() else {}
-    detail |= {"promised": new.promised.isoformat()} if new.promised else {}
+    promised = new.promised.isoformat() if new.promised else None
+    ordered = Ordered(new.key, line["label"], line["detail"], new.count, new.supplier.strip(), promised)
     with db.transaction(writes=True) as t:
         kept_jobs.job(t, job_id, lock=True)
-        log(t, job_id, "order", detail, who)
+        events.write(t, job_id, ordered, who)
 
 
 def _order_of(t: Transaction, job_id: int, order_id: int) -> Order:
@@ -130,15 +104,10 @@ def _order_of(t: Transaction, job_id: int, order_id: int) -> Order:
 
 def _not_since(of: Order, move: Movement) -> None:
     """Raise Refused where others have written of the order since it was looked at."""
-    if move.seen is not None and any(id_ > move.seen for id_, *_ in of.happened):
-        _, what, count, *_ = of.happened[-1]
-        said = f"somebody has written down since that {count} {'came' if what == 'came' else 'went back'}"
+    if move.seen is not None and any(line.id > move.seen for line in of.moved):
+        last = of.moved[-1].event
+        said = f"somebody has written down since that {last.count} {'came' if isinstance(last, Came) else 'went back'}"
         raise Refused([FieldError("seen", said, "look at the list again")])
-
-
-def _move(t: Transaction, job_id: int, of: Order, what: str, move: Movement, more: Mapping[str, Any], who: str) -> None:
-    detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": move.count, **more}
-    log(t, job_id, what, detail | ({"note": move.note} if move.note else {}), who)
 
 
 def promise(db: Database, job_id: int, order_id: int, promised: date | None, who: str) -> None:
@@ -147,8 +116,8 @@ def promise(db: Database, job_id: int, order_id: int, promised: date | None, who
         of = _order_of(t, job_id, order_id)
         if not of.open:
             raise Refused([FieldError("promised", "all of them have come already", "look at the list again")])
-        detail = {"order": of.id, "label": of.label, "detail": of.detail, "count": of.open}
-        log(t, job_id, "promised", detail | ({"promised": promised.isoformat()} if promised else {}), who)
+        day = promised.isoformat() if promised else None
+        events.write(t, job_id, Promised(of.id, of.of.label, of.of.detail, of.open, day), who)
 
 
 def came(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> None:
@@ -159,8 +128,10 @@ def came(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> 
         if move.count > of.open:
             said = "all of them have come already" if not of.open else f"only {of.open} are still to come"
             raise Refused([FieldError("count", said, f"at most {of.open}" if of.open else "look at the list again")])
-        unit = move.unit or kept_jobs.job(t, job_id)["doc"]["unit"]
-        _move(t, job_id, of, "came", move, check_of(of.item, move.measured, unit), who)
+        unit: Unit = move.unit or kept_jobs.job(t, job_id)["doc"]["unit"]
+        measured = texts_of(of.of.item, move.measured, unit)
+        said_of = (measured, unit) if measured else (None, None)
+        events.write(t, job_id, Came(of.id, of.of.label, of.of.detail, move.count, move.note, *said_of), who)
 
 
 def send_back(db: Database, job_id: int, order_id: int, move: Movement, who: str) -> None:
@@ -168,13 +139,12 @@ def send_back(db: Database, job_id: int, order_id: int, move: Movement, who: str
     with db.transaction(writes=True) as t:
         of = _order_of(t, job_id, order_id)
         _not_since(of, move)
-        here = of.came - of.back - of.given
-        if move.count > here:
+        if move.count > of.here:
             given = f", and {of.given} given to openings" if of.given else ""
-            raise Refused([FieldError("count", f"{here} of them are here{given}", f"at most {here}")])
-        if move.came is not None and not any(id_ == move.came and what == "came" for id_, what, *_ in of.happened):
+            raise Refused([FieldError("count", f"{of.here} of them are here{given}", f"at most {of.here}")])
+        if move.came is not None and move.came not in [line.id for line in of_kind(of.moved, Came)]:
             raise Refused([FieldError("came", "this delivery is not of that order", "look at the list again")])
-        _move(t, job_id, of, "sent back", move, {"came": move.came} if move.came else {}, who)
+        events.write(t, job_id, SentBack(of.id, of.of.label, of.of.detail, move.count, move.note, move.came), who)
 
 
 def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
@@ -184,24 +154,34 @@ def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
     """
     with db.transaction(writes=True) as t:
         job = kept_jobs.job(t, job_id, lock=True)
-        rows = events.orders(t, job_id)
-        row = next((r for r in rows if r["id"] == line_id), None)
-        if row is None:
+        lines = events.orders(t, job_id)
+        line = next((one for one in lines if one.id == line_id), None)
+        if line is None:
             raise NotFound(f"line {line_id}")
-        d = row["detail"]
-        if row["what"] in ("checked", "given"):
-            if row["what"] == "given":
-                put_back(t, job, row, who)
-            log(t, job_id, row["what"], d | {"undo": line_id}, who, row["opening_id"])
+        event = line.event
+        if isinstance(event, Checked | Given):
+            if isinstance(event, Given):
+                put_back(t, job, line.opening or 0, event, who)
+            events.write(t, job_id, replace(event, undo=line_id), who, line.opening)
             return
-        of = next(o for o in orders_of(rows) if o.id == (row["id"] if row["what"] == "order" else d["order"]))
-        if row["what"] == "order" and (of.came or of.back):
-            raise Refused([FieldError("order", "some of it has come", "take the delivery back first")])
-        if row["what"] == "came" and any(g.came == row["id"] for g in given_of(rows)):
-            raise Refused([FieldError("order", "some of it was given to openings", "take that back first")])
-        if row["what"] == "came" and of.came - d["count"] < of.back:
-            raise Refused([FieldError("order", "some of it was sent back", "take that back first")])
-        log(t, job_id, row["what"], {k: d[k] for k in ("label", "detail", "count")} | {"undo": line_id}, who)
+        assert isinstance(event, Ordered | OfOrder)
+        number = event.order if isinstance(event, OfOrder) else line_id
+        of = next(order for order in orders_of(lines) if order.id == number)
+        if why := _stays(line, of, lines):
+            raise Refused([FieldError("order", *why)])
+        events.take_back(t, line, who, label=event.label, detail=event.detail, count=event.count)
+
+
+def _stays(line: Line[Event], of: Order, lines: Sequence[Line[Event]]) -> tuple[str, str] | None:
+    """Why a line about an order is not taken back, and what to do first; None where it may be."""
+    event = line.event
+    if isinstance(event, Ordered) and (of.came or of.back):
+        return "some of it has come", "take the delivery back first"
+    if isinstance(event, Came) and any(one.event.came == line.id for one in of_kind(lines, Given)):
+        return "some of it was given to openings", "take that back first"
+    if isinstance(event, Came) and of.came - event.count < of.back:
+        return "some of it was sent back", "take that back first"
+    return None
 
 
 def orders_in(t: Transaction, job_id: int) -> tuple[int, int]:

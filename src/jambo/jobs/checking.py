@@ -10,7 +10,7 @@ from pydantic import BaseModel
 
 from jambo.format import picture
 from jambo.format.document import Job, Opening, Reading, Rules, Wall
-from jambo.format.events import detail_of
+from jambo.format.events import readable
 from jambo.format.problems import Refused
 from jambo.format.stock import StockItem
 from jambo.store.database import Database, Row, Transaction
@@ -136,7 +136,7 @@ def _readings(t: Transaction) -> Iterator[str]:
 
 def _record(t: Transaction) -> Iterator[str]:
     for row in t.rows("SELECT id, what, detail FROM log ORDER BY id"):
-        if detail_of(row["what"], row["detail"]) is None:
+        if not readable(row["what"], row["detail"]):
             yield f"line {row['id']} of the record ({row['what']}) cannot be read; it counts for nothing"
 
 

@@ -5,27 +5,29 @@ from __future__ import annotations
 import contextlib
 import json
 from collections import Counter
-from collections.abc import Iterable
-from dataclasses import dataclass
-from typing import Annotated, Any
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from datetime import UTC
+from typing import Annotated
 
 from pydantic import AwareDatetime, BaseModel, Field
 from typing_extensions import TypedDict
 
-from jambo.core.framing.pieces import Piece
-from jambo.core.quantities.figure import Figure
+from jambo.core.job.board import SolvedJob
+from jambo.core.job.record import CutFromStick, Holder, OffcutMoved, StickCut, of_kind
+from jambo.core.job.sticks import SoFar, ToCut, cuts_now, section_key, so_far, to_cut
 from jambo.core.quantities.length import Length, some, total
 from jambo.core.quantities.notation import NotALength, exact_text, read
-from jambo.core.quantities.tape import Tape, Unit, show
+from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import HouseRules
 from jambo.core.stock.agreed import Agreed, as_kept, from_kept
 from jambo.core.stock.sticks import left_of
-from jambo.format.cutting import section_key, stock_said
+from jambo.format.cutting import stock_said
 from jambo.format.document import Cutting, Document, Show
 from jambo.format.facts import facts_of, tape_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.documents import Around, documents_of_job, walls_bare
-from jambo.jobs.kept import name_of, with_zone
+from jambo.jobs.kept import name_of
 from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store import jobs as kept_jobs
@@ -33,20 +35,9 @@ from jambo.store import walls as kept_walls
 from jambo.store.cutting_plans import cutting_plans, keep_cutting_plan
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.failures import StoreFailure
-from jambo.store.kept import NotFound, log
-from jambo.views.job_cutting import (
-    Begun,
-    CutSoFar,
-    Holder,
-    JobCuttingOut,
-    Offcut,
-    Settings,
-    SoFar,
-    ToCut,
-    job_cutting_out,
-    to_cut,
-)
-from jambo.views.whole_job import Listed, SolvedJob, solved_job
+from jambo.store.kept import NotFound
+from jambo.views.job_cutting import JobCuttingOut, Settings, job_cutting_out
+from jambo.views.whole_job import Listed, solved_job
 
 MOST_AT_ONCE = 200
 
@@ -102,47 +93,11 @@ class CutStickLine(TypedDict):
     pieces: list[str]
 
 
-def _so_far(t: Transaction, job_id: int, unit: Unit) -> tuple[SoFar, dict[int, Row]]:
-    """Everything that has been cut of a job, and what lies in its rack; and the sticks that were cut, by their line in the record."""
-    cut: dict[tuple[Holder, str], CutSoFar] = {}
-    for opening, rows in events.cuts_of_job(t, job_id).items():
-        for row in rows:
-            cut[("opening", opening), row["detail"]["figure"]] = _cut_so_far(row)
-    for row in events.cuts_of_walls(t, job_id):
-        cut[("wall", row["detail"]["wall"]), row["detail"]["figure"]] = _cut_so_far(row)
+def _so_far(t: Transaction, job_id: int, unit: Unit) -> SoFar:
+    """Everything that has been cut of a job, and what lies in its rack."""
+    cuts = [line for lines in events.cuts_of_job(t, job_id).values() for line in lines]
     lines = events.sticks_and_offcuts(t, job_id)
-    sticks = {row["id"]: row for row in lines if row["what"] == "stick"}
-    gone = {d[key] for row in lines for d in (row["detail"],) for key in ("gone", "offcut") if d.get(key)}
-    rack = [row for row in lines if row["id"] not in gone and _lies(row)]
-    offcuts = (Offcut(row["id"], row["detail"]["section"], read(_lies(row), unit, "cut").length) for row in rack)
-    return SoFar(cut, _begun(sticks.values()), events.happened_in_job(t, job_id), tuple(offcuts)), sticks
-
-
-def _cut_so_far(row: Row) -> CutSoFar:
-    return CutSoFar(row["detail"]["length"], row["detail"].get("count"))
-
-
-def _lies(row: Row) -> str:
-    """The length of the offcut a line put into the rack; "" where it put none there."""
-    d = row["detail"]
-    if row["what"] == "stick":
-        return str(d["left"]) if d["kept"] else ""
-    return "" if "gone" in d else str(d["length"])
-
-
-def _holder(d: dict[str, Any]) -> Holder:
-    return ("opening", d["opening"]) if "opening" in d else ("wall", d["wall"])
-
-
-def _begun(sticks: Iterable[Row]) -> tuple[Begun, ...]:
-    """The spliced pieces parts of which are cut."""
-    found: dict[tuple[Holder, str, int], tuple[tuple[str, ...], set[int]]] = {}
-    for row in sticks:
-        for d in row["detail"]["cuts"]:
-            if "part" in d:
-                key = (_holder(d), d["figure"], d["copy"])
-                found.setdefault(key, (tuple(d["parts"]), set()))[1].add(d["part"])
-    return tuple(Begun(*key, parts, frozenset(cut)) for key, (parts, cut) in found.items())
+    return so_far([*cuts, *events.cuts_of_walls(t, job_id)], lines, events.happened_in_job(t, job_id), unit)
 
 
 @dataclass(frozen=True)
@@ -154,7 +109,6 @@ class Read:
     listed: list[Listed]
     walls: dict[int, tuple[str, Document]]
     so_far: SoFar
-    sticks: dict[int, Row]
     plans: list[Row]
     seen: int
 
@@ -188,7 +142,7 @@ def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> Read:
     around = Around.of(t, row["doc"])
     listed = [Listed(name_of(o), o["wall_id"], doc, o["id"]) for o, doc in documents_of_job(t, job_id, around)]
     walls = walls_bare(kept_walls.walls(t, job_id), around)
-    return Read(row, around, listed, walls, *_so_far(t, job_id, row["doc"]["unit"]), *cutting_plans(t, job_id))
+    return Read(row, around, listed, walls, _so_far(t, job_id, row["doc"]["unit"]), *cutting_plans(t, job_id))
 
 
 def _agreed(plans: Iterable[Row]) -> dict[str, Agreed]:
@@ -230,7 +184,7 @@ def plan_of_read(
     out, new = plan(agreed)
     if new and agreed is not None and (others := agree(db, job, new)) != new:
         out, _ = plan(agreed | others)  # somebody has agreed on another plan of the same question meanwhile
-    return {**out, "newest": max(job.sticks, default=0)}
+    return {**out, "newest": max(job.so_far.sticks, default=0)}
 
 
 def agree(db: Database, job: Read, new: dict[str, Agreed]) -> dict[str, Agreed]:
@@ -257,28 +211,21 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
         unit: Unit = job.row["doc"]["unit"]
         _not_cut_since(job, stick)
         cuts = _cuts(stick, job.left(solved), unit)
-        if stick.length is None:
-            _count(t, job, solved, cuts, who, 1)
-            return
-        length = _offcut_length(job, stick, stick.length, unit)
-        left = _left_of(length, [read(c["length"], unit, "piece").length for c in cuts], job.rules)
-        kept = some(left) and left >= job.rules.value("offcut_least")
-        detail: dict[str, Any] = {"section": stick.section, "length": exact_text(length, unit)}
-        detail |= {"offcut": stick.offcut} if stick.offcut else {}
-        log(t, job_id, "stick", detail | {"cuts": cuts, "left": exact_text(left, unit), "kept": kept}, who)
+        if stick.length is not None:
+            length = _offcut_length(job, stick, stick.length, unit)
+            left = _left_of(length, [read(c.length, unit, "piece").length for c in cuts], job.rules)
+            kept = some(left) and left >= job.rules.value("offcut_least")
+            cut = StickCut(stick.section, exact_text(length, unit), cuts, exact_text(left, unit), kept, stick.offcut)
+            events.write(t, job_id, cut, who)
         _count(t, job, solved, cuts, who, 1)
 
 
 def _not_cut_since(job: Read, stick: CutStick) -> None:
     """Raise Refused where others have cut of the same pieces since the plan was looked at."""
     mine = {(piece.holder, piece.figure) for piece in stick.pieces}
-    for line, row in job.sticks.items():
-        if (
-            stick.seen is not None
-            and line > stick.seen
-            and any((_holder(c), c["figure"]) in mine for c in row["detail"]["cuts"])
-        ):
-            said = f"{row['who'] or 'somebody'} has cut of these since"
+    for id_, line in job.so_far.sticks.items():
+        if stick.seen is not None and id_ > stick.seen and mine & {(c.holder, c.figure) for c in line.event.cuts}:
+            said = f"{line.who or 'somebody'} has cut of these since"
             raise Refused([FieldError("seen", said, "look at the plan again")])
 
 
@@ -307,9 +254,9 @@ def _left_of(length: Length, pieces: list[Length], rules: HouseRules) -> Length:
     return left
 
 
-def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[dict[str, Any]]:
+def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[CutFromStick]:
     """The pieces of a stick as they are recorded. Raises Refused for one that is not to cut any more."""
-    found: list[dict[str, Any]] = []
+    found: list[CutFromStick] = []
     taken: Counter[tuple[Holder, str, int, int]] = Counter()
     for i, piece in enumerate(stick.pieces):
         of = next((p for p in left if p.holder == piece.holder and p.figure == piece.figure and _same(p, piece)), None)
@@ -319,13 +266,8 @@ def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[dict[str, Any]
         if of is None or section_key(of.section) != stick.section or taken[key] > (1 if piece.part else of.count):
             said = "this piece is cut already, or the plan has moved since"
             raise Refused([FieldError(f"pieces[{i}]", said, "look at the plan again")])
-        one: dict[str, Any] = {
-            piece.holder[0]: piece.holder[1],
-            "figure": piece.figure,
-            "label": of.label,
-            "mark": of.mark,
-        }
-        one["length"] = exact_text(of.length, unit)
+        opening, wall = (piece.holder[1], None) if piece.holder[0] == "opening" else (None, piece.holder[1])
+        one = CutFromStick(piece.figure, of.label, of.mark, exact_text(of.length, unit), opening, wall)
         if piece.part:
             parts = [_length(text, unit, f"pieces[{i}].parts", "piece") for text in piece.parts]
             if (not of.part and total(parts) != of.length) or piece.part > len(parts):
@@ -334,8 +276,8 @@ def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[dict[str, Any]
                 raise Refused(
                     [FieldError(f"pieces[{i}].part", "a part of a splice is cut with its stick", "the stick")]
                 )
-            one |= {"copy": piece.copy_, "part": piece.part, "parts": [exact_text(p, unit) for p in parts]}
-            one["length"] = exact_text(parts[piece.part - 1], unit)
+            texts = [exact_text(p, unit) for p in parts]
+            one = replace(one, length=texts[piece.part - 1], copy=piece.copy_, part=piece.part, parts=texts)
         found.append(one)
     return found
 
@@ -347,72 +289,24 @@ def _same(of: ToCut, piece: CutPiece) -> bool:
     return piece.part is None or piece.copy_ > of.copy
 
 
-def _count(t: Transaction, job: Read, solved: SolvedJob, cuts: list[dict[str, Any]], who: str, by: int) -> None:
+def _count(t: Transaction, job: Read, solved: SolvedJob, cuts: Sequence[CutFromStick], who: str, by: int) -> None:
     """Write how many of each piece are cut now: `by` is 1 where a stick was cut, -1 where that is taken back."""
-    number: Counter[tuple[Holder, str]] = Counter()
-    labels: dict[tuple[Holder, str], dict[str, Any]] = {}
-    before = {(b.holder, b.figure, b.copy): b.cut for b in job.so_far.begun}
-    for cut in cuts:
-        holder, figure = _holder(cut), cut["figure"]
-        labels[holder, figure] = cut
-        if "part" not in cut:
-            number[holder, figure] += by
-            continue
-        key = (holder, figure, cut["copy"])
-        was = before.get(key, frozenset())
-        now = was | {cut["part"]} if by > 0 else was - {cut["part"]}
-        before[key] = now
-        every = len(cut["parts"])
-        number[holder, figure] += (len(now) == every) - (len(was) == every)
-    counts = {(("opening", o.id), str(p.length.name)): (n, p) for o in solved.openings for p, n in o.pieces}
-    counts |= {(("wall", w.id), str(p.length.name)): (p.count, p) for w in solved.walls for p in w.pieces}
-    for (holder, figure), n in number.items():
-        if n:
-            _write_count(t, job, holder, labels[holder, figure], counts.get((holder, figure)), n, who)
-
-
-def _write_count(
-    t: Transaction, job: Read, holder: Holder, cut: dict[str, Any], on_list: tuple[int, Piece] | None, n: int, who: str
-) -> None:
-    """Write the new count of one piece; nothing cut of it is taken back whole."""
-    opening = holder[1] if holder[0] == "opening" else None
-    detail: dict[str, Any] = {"figure": cut["figure"]} | ({"wall": holder[1]} if opening is None else {})
-    so_far = job.so_far.cut.get((holder, cut["figure"]))
-    if on_list is None:
-        log(t, job.row["id"], "cut", detail | {"undo": True}, who, opening)
-        return
-    of, piece = on_list
-    assert isinstance(piece.length, Figure)
-    length = show(piece.length.value, job.tape, piece.length.name.rounding)
-    was = 0
-    # what was cut longer than it is wanted now counts: it can be shortened
-    if so_far is not None and _length(so_far.length, job.row["doc"]["unit"], "length", "piece") >= length.value:
-        was = of if so_far.count is None else so_far.count
-    now = was + n
-    if now <= 0:
-        log(t, job.row["id"], "cut", detail | {"undo": True}, who, opening)
-        return
-    some = {"count": now, "of": of} if now < of else {}
-    log(t, job.row["id"], "cut", detail | {"label": cut["label"], "length": length.text} | some, who, opening)
+    for opening, cut in cuts_now(solved, job.so_far, cuts, job.tape, job.row["doc"]["unit"], by):
+        events.write(t, job.row["id"], cut, who, opening)
 
 
 def take_back(db: Database, job_id: int, line_id: int, who: str) -> None:
     """Take a stick back: it was not cut after all. Raises NotFound, and Refused where its offcut has been cut since."""
     with db.transaction(writes=True) as t:
         job = read_job(t, job_id, lock=True)
-        row = job.sticks.get(line_id)
-        if row is None:
+        sticks = job.so_far.sticks
+        if line_id not in sticks:
             raise NotFound(f"stick {line_id}")
-        if any(other["detail"].get("offcut") == line_id for other in job.sticks.values()):
+        if any(other.event.offcut == line_id for other in sticks.values()):
             raise Refused([FieldError("stick", "what was left of it has been cut since", "take that stick back first")])
-        log(
-            t,
-            job_id,
-            "stick",
-            {"undo": line_id, "section": row["detail"]["section"], "length": row["detail"]["length"]},
-            who,
-        )
-        _count(t, job, job.solved(), row["detail"]["cuts"], who, -1)
+        stick = sticks[line_id].event
+        events.take_back(t, sticks[line_id], who, section=stick.section, length=stick.length)
+        _count(t, job, job.solved(), stick.cuts, who, -1)
 
 
 def add_offcut(db: Database, job_id: int, new: NewOffcut, who: str) -> None:
@@ -420,35 +314,29 @@ def add_offcut(db: Database, job_id: int, new: NewOffcut, who: str) -> None:
     with db.transaction(writes=True) as t:
         unit: Unit = kept_jobs.job(t, job_id, lock=True)["doc"]["unit"]
         length = _length(new.length, new.unit or unit, "length", "stick")
-        log(t, job_id, "offcut", {"section": new.section, "length": exact_text(length, unit)}, who)
+        events.write(t, job_id, OffcutMoved(new.section, exact_text(length, unit)), who)
 
 
 def drop_offcut(db: Database, job_id: int, line_id: int, who: str) -> None:
     """Take an offcut out of the rack. Raises NotFound for one that does not lie there."""
     with db.transaction(writes=True) as t:
         unit: Unit = kept_jobs.job(t, job_id, lock=True)["doc"]["unit"]
-        offcut = next((o for o in _so_far(t, job_id, unit)[0].rack if o.id == line_id), None)
+        offcut = next((o for o in _so_far(t, job_id, unit).rack if o.id == line_id), None)
         if offcut is None:
             raise NotFound(f"offcut {line_id}")
-        log(
-            t,
-            job_id,
-            "offcut",
-            {"gone": line_id, "section": offcut.section, "length": exact_text(offcut.length, unit)},
-            who,
-        )
+        events.write(t, job_id, OffcutMoved(offcut.section, exact_text(offcut.length, unit), line_id), who)
 
 
 def sticks_of_job(db: Database, job_id: int) -> list[CutStickLine]:
     """The sticks that were cut and not taken back, newest first. Raises NotFound."""
     with db.transaction() as t:
         kept_jobs.job(t, job_id)
-        lines = [row for row in events.sticks_and_offcuts(t, job_id) if row["what"] == "stick"]
+        sticks = of_kind(events.sticks_and_offcuts(t, job_id), StickCut)
     return [
         {
-            "id": row["id"], "at": with_zone(row)["at"], "who": row["who"], "section": row["detail"]["section"],
-            "length": row["detail"]["length"], "left": row["detail"]["left"], "kept": row["detail"]["kept"],
-            "pieces": [f"{c['mark']} {c['label']} {c['length']}" for c in row["detail"]["cuts"]],
+            "id": line.id, "at": line.at.replace(tzinfo=UTC), "who": line.who, "section": line.event.section,
+            "length": line.event.length, "left": line.event.left, "kept": line.event.kept,
+            "pieces": [f"{c.mark} {c.label} {c.length}" for c in line.event.cuts],
         }
-        for row in reversed(lines)
+        for line in reversed(sticks)
     ]  # fmt: skip

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import Annotated, Any
+from typing import Annotated, TypeVar
 
 from pydantic import BaseModel, Field
 
-from jambo.core.delivery.asked import ASKED
+from jambo.core.delivery.case import Measures
+from jambo.core.job.deliveries import Thing, things_of
+from jambo.core.job.record import Came, Checked, Event, Given, Line, Ordered, of_kind
 from jambo.core.quantities.tape import Unit
-from jambo.format.delivery import Measures, measured, opening_with, says
+from jambo.format.delivery import measured, opening_with, says
 from jambo.format.paths import at
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import check_opening
@@ -19,22 +21,13 @@ from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
-from jambo.store.kept import NotFound, log
+from jambo.store.kept import NotFound
 from jambo.views.answers import FAILED, answered
 from jambo.views.buying import key_of
-from jambo.views.delivery import (
-    BULK,
-    Deliveries,
-    DeliveryOut,
-    Given,
-    Need,
-    Thing,
-    VerdictOut,
-    delivery_out,
-    needs_of,
-    tried,
-)
+from jambo.views.delivery import Deliveries, DeliveryOut, Need, VerdictOut, delivery_out, needs_of, tried
 from jambo.views.held import Planned, verdict_on
+
+E = TypeVar("E", bound=Event)
 
 LEAVES = ("leaf", "slab", "bypass_leaf")
 
@@ -68,86 +61,11 @@ class Moves(BaseModel):
     moves: Annotated[list[Move], Field(min_length=1, max_length=200)]
 
 
-def item_of(row: Row) -> str:
-    """What a line of an order is for: a key of `ITEMS`, or timber."""
-    return str(row["detail"]["key"]).partition("|")[0]
-
-
-def check_of(item: str, check: Texts, unit: Unit) -> dict[str, Any]:
-    """What the record keeps of a check. Raises Refused for what cannot be."""
+def texts_of(item: str, check: Texts, unit: Unit) -> dict[str, str]:
+    """What the record keeps of what was measured of an item. Raises Refused for what cannot be."""
     texts = {key: text.strip() for key, text in check.items() if text.strip()}
     measured(item, texts, unit)
-    return {"measured": texts, "unit": unit} if texts else {}
-
-
-def _pieces(rows: Sequence[Row]) -> dict[int, int]:
-    """How many of each line that came are still here: what went back is taken off those it names, else off those nobody measured."""
-    left = {row["id"]: int(row["detail"]["count"]) for row in rows if row["what"] == "came"}
-    checked = {row["detail"]["came"] for row in rows if row["what"] == "checked"}
-    checked |= {row["id"] for row in rows if row["what"] == "came" and row["detail"].get("measured")}
-    given: dict[int, int] = {}
-    for row in rows:
-        if row["what"] == "given":
-            given[row["detail"]["came"]] = given.get(row["detail"]["came"], 0) + 1
-    for row in rows:
-        if row["what"] == "sent back":
-            d, count = row["detail"], int(row["detail"]["count"])
-            own = [r["id"] for r in rows if r["what"] == "came" and r["detail"]["order"] == d["order"]]
-            order = [d["came"]] if d.get("came") else sorted(own, key=lambda i: (i in checked, -i))
-            for came in order:
-                gone = min(count, max(0, left.get(came, 0) - given.get(came, 0)))
-                left[came], count = left.get(came, 0) - gone, count - gone
-    return left
-
-
-def things_of(rows: Sequence[Row], unit: Unit) -> list[Thing]:
-    """Everything that came and is still here, of the kinds that are looked at when they come.
-
-    Args:
-        rows: what was ordered, came, was measured and sent back, oldest first; unit: of the job.
-    """
-    orders = {row["id"]: row for row in rows if row["what"] == "order"}
-    checks = {row["detail"]["came"]: row for row in rows if row["what"] == "checked"}
-    left = _pieces(rows)
-    found: list[Thing] = []
-    for row in rows:
-        if row["what"] != "came" or item_of(orders[row["detail"]["order"]]) not in ASKED:
-            continue
-        of = orders[row["detail"]["order"]]
-        d, item = of["detail"], item_of(of)
-        again = checks.get(row["id"])
-        said: dict[str, Any] = (again or row)["detail"]
-        texts: Mapping[str, str] = said.get("measured", {})
-        read = measured(item, texts, said.get("unit", unit)) if texts else None
-        pieces = left[row["id"]]
-        many = [pieces] if item in BULK else [1] * pieces
-        found += [
-            Thing(
-                row["id"],
-                n,
-                of["id"],
-                d["key"],
-                d["label"],
-                d["detail"],
-                d.get("from", ""),
-                count,
-                texts,
-                read,
-                again["id"] if again else 0,
-            )
-            for n, count in enumerate(many, 1)
-            if count
-        ]
-    return found
-
-
-def given_of(rows: Sequence[Row]) -> list[Given]:
-    """What was given to openings."""
-    return [
-        Given(row["id"], row["detail"]["came"], row["opening_id"], row["detail"]["item"])
-        for row in rows
-        if row["what"] == "given"
-    ]
+    return texts
 
 
 def planned_openings(job: Read) -> list[tuple[int, str, Planned]]:
@@ -163,67 +81,61 @@ def planned_openings(job: Read) -> list[tuple[int, str, Planned]]:
     return found
 
 
-def _read(t: Transaction, job_id: int, *, lock: bool = False) -> tuple[Read, list[Row]]:
+def _read(t: Transaction, job_id: int, *, lock: bool = False) -> tuple[Read, list[Line[Event]]]:
     job = read_job(t, job_id, lock=lock)
     return job, events.orders(t, job_id)
 
 
-def _held(job: Read, rows: Sequence[Row]) -> Deliveries:
-    unit: Unit = job.row["doc"]["unit"]
-    return Deliveries(things_of(rows, unit), needs_of(planned_openings(job)), given_of(rows))
+def _held(job: Read, lines: Sequence[Line[Event]]) -> Deliveries:
+    things = things_of(lines, job.row["doc"]["unit"], measured)
+    return Deliveries(things, needs_of(planned_openings(job)), of_kind(lines, Given))
 
 
 def deliveries_of_job(db: Database, job_id: int, shown: Shown) -> DeliveryOut:
     """Everything that came for a job's openings, whether it serves, and where it serves best. Raises NotFound."""
     with db.transaction() as t:
-        job, rows = _read(t, job_id)
+        job, lines = _read(t, job_id)
     doc = job.row["doc"]
-    if not any(row["what"] == "came" for row in rows):
+    if not of_kind(lines, Came):
         return {"things": [], "swaps": []}
-    return delivery_out(_held(job, rows), shown.tape(doc), shown.region(doc))
+    return delivery_out(_held(job, lines), shown.tape(doc), shown.region(doc))
+
+
+def _line(lines: Sequence[Line[Event]], number: int, kind: type[E]) -> E:
+    """What a line of the record holds. Raises NotFound where it is of another kind, or counts no more."""
+    found = next((line.event for line in of_kind(lines, kind) if line.id == number), None)
+    if found is None:
+        raise NotFound(f"line {number}")
+    return found
 
 
 def try_check(db: Database, job_id: int, order_id: int, check: Check, shown: Shown) -> list[VerdictOut]:
     """The verdict on what is being measured, for each opening the order is for; nothing is kept. Raises NotFound, Refused."""
     with db.transaction() as t:
-        job, rows = _read(t, job_id)
-    of = next((row for row in rows if row["what"] == "order" and row["id"] == order_id), None)
-    if of is None:
-        raise NotFound(f"order {order_id}")
-    doc, d = job.row["doc"], of["detail"]
-    read = measured(item_of(of), check.measured, check.unit or doc["unit"])
+        job, lines = _read(t, job_id)
+    of, doc = _line(lines, order_id, Ordered), job.row["doc"]
+    read = measured(of.item, check.measured, check.unit or doc["unit"])
     if read == Measures():
         return []
-    thing = Thing(0, 1, order_id, d["key"], d["label"], d["detail"], "", 1, check.measured, read)
+    thing = Thing(0, 1, order_id, of, 1, check.measured, read)
     return tried(thing, needs_of(planned_openings(job)), shown.tape(doc), shown.region(doc))
 
 
 def check_thing(db: Database, job_id: int, came_id: int, check: Check, who: str) -> None:
     """Record what was measured of a delivery, or measure it again: the newest counts. Raises NotFound, Refused."""
     with db.transaction(writes=True) as t:
-        job, rows = _read(t, job_id, lock=True)
-        came = _line(rows, "came", came_id)
-        since = [row for row in rows if row["what"] == "checked" and row["detail"]["came"] == came_id]
-        if check.seen is not None and any(row["id"] > check.seen for row in since):
+        job, lines = _read(t, job_id, lock=True)
+        came = _line(lines, came_id, Came)
+        since = [line for line in of_kind(lines, Checked) if line.event.came == came_id]
+        if check.seen is not None and any(line.id > check.seen for line in since):
             raise Refused([FieldError("seen", "somebody has measured it since", "look at the list again")])
-        if any(g.came == came_id for g in given_of(rows)):
+        if any(line.event.came == came_id for line in of_kind(lines, Given)):
             raise Refused([FieldError("measured", "it was given to an opening", "take that back first")])
-        order = _line(rows, "order", came["detail"]["order"])
-        said = check_of(item_of(order), check.measured, check.unit or job.row["doc"]["unit"])
+        unit: Unit = check.unit or job.row["doc"]["unit"]
+        said = texts_of(_line(lines, came.order, Ordered).item, check.measured, unit)
         if not said:
             raise Refused([FieldError("measured", "nothing was measured", "at least one of what is asked")])
-        log(t, job_id, "checked", {"came": came_id, **_named(came), "count": came["detail"]["count"], **said}, who)
-
-
-def _line(rows: Sequence[Row], what: str, number: int) -> Row:
-    row = next((r for r in rows if r["what"] == what and r["id"] == number), None)
-    if row is None:
-        raise NotFound(f"line {number}")
-    return row
-
-
-def _named(row: Row) -> dict[str, Any]:
-    return {key: row["detail"][key] for key in ("label", "detail")}
+        events.write(t, job_id, Checked(came_id, came.label, came.detail, came.count, said, unit), who)
 
 
 def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
@@ -244,7 +156,7 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
                 )
             there = [n for n in open_needs if n.opening == move.opening and n.item.name == thing.item]
             # of several, such as the two leaves of a pair, the one it was bought as
-            need = next((n for n in there if key_of(n.item) == thing.key), next(iter(there), None))
+            need = next((n for n in there if key_of(n.item) == thing.of.key), next(iter(there), None))
             if need is None:
                 raise Refused(
                     [FieldError(f"{path}.opening", "nothing of the kind is open there", "look at the list again")]
@@ -258,7 +170,7 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
 def _refuse_wrong(thing: Thing, need: Need, path: str) -> None:
     """Raise Refused for a thing that is wrong for an opening, or was never measured and was bought for another size."""
     if thing.measures is None:
-        if key_of(need.item) != thing.key:
+        if key_of(need.item) != thing.of.key:
             raise Refused(
                 [FieldError(path, f"it was not bought for {need.mark}, and nobody has measured it", "measure it first")]
             )
@@ -274,11 +186,9 @@ def _give(t: Transaction, job: Read, thing: Thing, need: Need, who: str) -> None
     row = kept_openings.opening(t, need.opening, lock=True)
     before = {path: at({"opening": row["doc"]}, path) for path in wrote}
     _save(t, job.row, row, wrote, who)
-    detail = {
-        "came": thing.came, "n": thing.n, "item": thing.item, "label": thing.label, "detail": thing.detail, "count": 1,
-        "wrote": wrote, "before": before,
-    }  # fmt: skip
-    log(t, job.row["id"], "given", detail, who, need.opening)
+    of = thing.of
+    given = Given(thing.came, thing.n, thing.item, of.label, of.detail, 1, wrote, before)
+    events.write(t, job.row["id"], given, who, need.opening)
 
 
 def _facts(thing: Thing, need: Need) -> dict[str, str]:
@@ -294,15 +204,11 @@ def _facts(thing: Thing, need: Need) -> dict[str, str]:
     return says(thing.item, thing.measures, need.of.facts, need.leaf)
 
 
-def put_back(t: Transaction, job: Row, line: Row, who: str) -> None:
+def put_back(t: Transaction, job: Row, opening_id: int, given: Given, who: str) -> None:
     """Take the facts out of an opening that a thing given to it said, where they are still as they were written."""
-    wrote: Mapping[str, Any] = line["detail"]["wrote"]
-    row = kept_openings.opening(t, line["opening_id"], lock=True)
-    back = {
-        path: line["detail"]["before"][path]
-        for path, text in wrote.items()
-        if at({"opening": row["doc"]}, path) == text
-    }
+    row = kept_openings.opening(t, opening_id, lock=True)
+    now = {"opening": row["doc"]}
+    back = {path: given.before[path] for path, text in given.wrote.items() if at(now, path) == text}
     _save(t, job, row, back, who)
 
 

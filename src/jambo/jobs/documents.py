@@ -10,6 +10,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from jambo.core.job.record import Line, PieceCut
 from jambo.format.document import (
     CutPiece,
     Document,
@@ -104,13 +105,12 @@ def kept_job(job: Job) -> dict[str, Any]:
     return doc
 
 
-def cut_piece(line: Row, done: Collection[str]) -> CutPiece:
-    """Give a line of the log about a cut as the document has it; `done` says how far its opening is built since."""
-    detail, when = line["detail"], f"{line['at']:%a %d %b}"
+def cut_piece(line: Line[PieceCut], done: Collection[str]) -> CutPiece:
+    """Give a piece that was cut as the document has it; `done` says how far its opening is built since."""
     stands = {"framed": True} if "framed" in done else {}
     if {"set", "signed"} & {*done}:
         stands["set"] = True
-    return CutPiece(figure=detail["figure"], length=detail["length"], when=when, **stands)
+    return CutPiece(figure=line.event.figure, length=line.event.length, when=f"{line.at:%a %d %b}", **stands)
 
 
 def document_of(t: Transaction, row: Row) -> Document:
@@ -118,7 +118,7 @@ def document_of(t: Transaction, row: Row) -> Document:
     around = Around.of(t, kept_jobs.job(t, row["job_id"])["doc"])
     wall = kept_walls.wall(t, row["wall_id"])["doc"]
     taken = [r["doc"] for r in readings(t, row["id"]) if r["doc"] is not None]
-    done = {line["what"] for line in events.happened(t, row["id"])}
+    done = {line.event.WHAT for line in events.happened(t, row["id"])}
     cut = _cuts(events.cuts(t, row["id"]), done)
     # written as they are kept: a list of the whole job asks with the same texts
     read = read_whole(row["id"], around.key, write_json(wall), write_json(row["doc"]), write_json(taken), cut)
@@ -127,7 +127,7 @@ def document_of(t: Transaction, row: Row) -> Document:
     return read
 
 
-def _cuts(cuts: list[Row], done: Collection[str]) -> str:
+def _cuts(cuts: list[Line[PieceCut]], done: Collection[str]) -> str:
     return compact([kept_json(cut_piece(c, done)) for c in cuts]) if cuts else "[]"
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing_extensions import TypedDict
 
+from jambo.core.job.record import Line, SignedOff
 from jambo.core.schedule.work import PHASES, Phase, phase_now
 from jambo.core.words.lists import fill
 from jambo.format.document import Job
@@ -139,9 +140,9 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
     }
 
 
-def _holds(now: Summary, signed: Row | None) -> bool:
+def _holds(now: Summary, signed: Line[SignedOff] | None) -> bool:
     """Whether a sign-off still says what is planned now."""
-    return signed is None or now.still(signed["detail"].get("built", {}))
+    return signed is None or now.still(signed.event.built or {})
 
 
 def _void(t: Transaction, row: Row) -> set[int]:
@@ -153,7 +154,7 @@ def _void(t: Transaction, row: Row) -> set[int]:
     read, cuts = readings_of_job(t, row["id"]), events.cuts_of_job(t, row["id"])
     done = events.happened_in_job(t, row["id"])
     now = zip(openings, summaries_of(row["doc"], crew, openings, read, cuts, done), strict=True)
-    return {signed[o["id"]]["id"] for o, one in now if o["id"] in signed and not _holds(one, signed[o["id"]])}
+    return {signed[o["id"]].id for o, one in now if o["id"] in signed and not _holds(one, signed[o["id"]])}
 
 
 def save_job(db: Database, job_id: int, based_on: int, job: Job, who: str) -> KeptJob:

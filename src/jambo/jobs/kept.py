@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import UTC
 from typing import Any, NotRequired
 
 from pydantic import AwareDatetime
 from typing_extensions import TypedDict
 
+from jambo.core.job.record import Event, Line
 from jambo.format.document import Job, Opening, Rules, Wall
+from jambo.format.events import as_kept
 from jambo.store.database import Row
 from jambo.store.kept import problem_of, write_json
 
@@ -93,6 +96,17 @@ def with_zone(row: Row) -> Row:
 def as_log(rows: list[Row]) -> list[LogLine]:
     """Give log lines."""
     return [{k: with_zone(row)[k] for k in ("id", "at", "who", "what", "opening_id", "detail")} for row in rows]  # type: ignore[misc]
+
+
+def as_lines(lines: Iterable[Line[Event]]) -> list[LogLine]:
+    """Give events as log lines, each at the time it was pressed."""
+    return [
+        {
+            "id": line.id, "at": line.pressed_at, "who": line.who, "what": line.event.WHAT, "opening_id": line.opening,
+            "detail": as_kept(line.event),
+        }
+        for line in lines
+    ]  # fmt: skip
 
 
 def name_of(row: Row) -> str:

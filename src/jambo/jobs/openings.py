@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from datetime import timedelta
 from typing import Any, Literal
 
 from pydantic import AwareDatetime
@@ -14,7 +13,7 @@ from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.boards import summaries_of
 from jambo.jobs.check import check_opening
 from jambo.jobs.documents import kept_json, new_wall_of
-from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_log, as_wall, with_zone
+from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_lines, as_log, as_wall, with_zone
 from jambo.jobs.photos import KeptPhoto, as_photo
 from jambo.jobs.timing import TimingOut, timing_of
 from jambo.store import events, photos
@@ -105,16 +104,13 @@ def page(t: Transaction, row: Row) -> Callable[[], OpeningPage]:
         "unreadable": [
             {"id": r["id"], "place": r["place"], "problem": r["problem"]} for r in taken if r["doc"] is None
         ],
-        "ticks": [
-            {**line, "at": line["at"] - timedelta(seconds=line["detail"].get("ago", 0))}
-            for line in as_log(events.ticks_among(pressed))
-        ],
+        "ticks": as_lines(events.ticks_among(pressed)),
         "timing": timing_of(
             pressed, job["doc"].get("words", "north_america"), row["doc"].get("door", {}).get("kind", "swing")
         ),
-        "cuts": as_log(events.cuts(t, row["id"])),
+        "cuts": as_lines(events.cuts(t, row["id"])),
         "photos": [as_photo(p) for p in photos.of_opening(t, row["id"])],
-        "events": as_log(events.happened(t, row["id"])),
+        "events": as_lines(events.happened(t, row["id"])),
         "beside": [],
     }
     in_wall = store.in_wall(t, row["wall_id"])

@@ -9,20 +9,20 @@ from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from pydantic import BaseModel, Field
 
+from jambo.core.job.orders import Order, orders_of
+from jambo.core.job.record import Line, Ticked
 from jambo.core.schedule.work import HERE_BY
 from jambo.format.dates import Day
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.jobs.buying import orders_of
 from jambo.jobs.cutting import Read, plan_of_read, read_job
 from jambo.jobs.delivery import planned_openings
 from jambo.jobs.newest import Newest
 from jambo.jobs.shown import Shown
 from jambo.jobs.timing import learnt_from, timings
 from jambo.store import events
-from jambo.store.database import Database, Row
-from jambo.views.buying import Order
+from jambo.store.database import Database
 from jambo.views.day_sheet import DaySheetOut, day_sheet
 from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo
 from jambo.views.plan_beside import beside
@@ -71,8 +71,8 @@ def _overdue(plan: JobPlan, now: datetime) -> bool:
         return False
 
 
-def _ticks(rows: Mapping[str, Row], crew: Crew) -> dict[str, Tick]:
-    return {key: Tick(at_the_job(events.pressed_at(row), crew), row["who"]) for key, row in rows.items()}
+def _ticks(lines: Mapping[str, Line[Ticked]], crew: Crew) -> dict[str, Tick]:
+    return {key: Tick(at_the_job(line.pressed_at, crew), line.who) for key, line in lines.items()}
 
 
 class Tried(BaseModel):
@@ -149,8 +149,8 @@ def read_plan(
 
 def _coming(order: Order, today: date, slipped: Mapping[int, date | None]) -> list[Coming]:
     """The things of an order that are not with an opening: those that are here, then those that are promised; a day gone by says nothing."""
-    here = [Coming(order.key, here=True, order=order.id)] * max(0, order.came - order.back - order.given)
+    here = [Coming(order.of.key, here=True, order=order.id)] * max(0, order.here)
     promised = slipped.get(order.id, date.fromisoformat(order.promised) if order.promised else None)
     known = promised is not None and promised >= today
     at = datetime.combine(promised, HERE_BY) if known and promised is not None else None
-    return [*here, *[Coming(order.key, here=False, at=at, order=order.id)] * order.open]
+    return [*here, *[Coming(order.of.key, here=False, at=at, order=order.id)] * order.open]

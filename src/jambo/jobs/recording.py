@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from dataclasses import replace
+from typing import Literal
 
 from jambo.core.facts.readings import PLACES
+from jambo.core.job import record as record_
+from jambo.core.job.record import Framed, FrameSet, PieceCut, PieceNotCut, SignedOff, Ticked
 from jambo.core.quantities.notation import ParsedLength
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.survey.level import read_level
@@ -14,13 +17,12 @@ from jambo.format.found_facts import read_reading
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.format.reader import Reader
 from jambo.jobs.documents import document_of
-from jambo.jobs.timing import after_step, end_all
+from jambo.jobs.timing import after_step, ago_of, end_all
 from jambo.store import events
 from jambo.store import readings as kept
 from jambo.store.database import Row, Transaction
-from jambo.store.kept import log
 from jambo.views.exchange import solve_document
-from jambo.views.opening import ResultOut
+from jambo.views.opening import ResultOut, StepOut
 
 Event = Literal["framed", "set", "signed", "step", "cut"]
 
@@ -45,13 +47,13 @@ def written_out(document: Document, reading: Reading, unit: Unit | None = None) 
     return reading.model_copy(update=out)
 
 
-def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:
+def _sign_off(t: Transaction, row: Row, note: str, ago: float) -> SignedOff:
     """What a sign-off records: each gap as first read and as it is now. Raises Refused while it is not good."""
     solved = solve_document(document_of(t, row))
     check = solved["found"]["check"]
-    signed: dict[str, Any] = {"built": solved["built"]}
+    signed = SignedOff(built=solved["built"], open=_still_open(t, row, solved), note=note, ago=ago)
     if "hang" not in solved["stages"]:  # what runs on a track has no gaps to read
-        return signed | {"open": _still_open(t, row, solved)}
+        return signed
     if check is None:
         raise Refused([FieldError("what", "no gap was read after setting", "read the gaps of the round first")])
     if not check["done"] and not note.strip():
@@ -64,28 +66,27 @@ def _sign_off(t: Transaction, row: Row, note: str) -> dict[str, Any]:
         if line["doc"] is not None and PLACES[parse(Reading, line["doc"]).place].phase == "check":
             first.setdefault(line["place"], line["doc"]["value"])
     after = {g["place"]: g["read"] for g in check["gaps"]}
-    gaps = {"before": first, "after": after, "moves_left": check["moves"], "done": check["done"]}
-    return signed | gaps | {"open": _still_open(t, row, solved)}
+    return replace(signed, before=first, after=after, moves_left=check["moves"], done=check["done"])
 
 
 def _still_open(t: Transaction, row: Row, solved: ResultOut) -> list[str]:
     """What of the card was not ticked when it was signed off."""
-    done = {line["detail"].get("key") for line in events.ticks(t, row["id"])}
+    done = {line.event.key for line in events.ticks(t, row["id"])}
     return [step["text"] for step in solved["steps"] if step["key"] not in done and step["key"] != "again"]
 
 
-def _step(t: Transaction, row: Row, key: str) -> dict[str, Any]:
-    """What a tick records: the step's key and its words as they stand. Raises Refused for a step the card has not."""
+def _step(t: Transaction, row: Row, key: str) -> StepOut:
+    """The step a tick is of, as its words stand. Raises Refused for a step the card has not."""
     steps = solve_document(document_of(t, row))["steps"]
     step = next((s for s in steps if s["key"] == key), None)
     if step is None:
         raise Refused(
             [FieldError("key", f"the card has no step {key[:40]!r}", "accepted: " + ", ".join(s["key"] for s in steps))]
         )
-    return {"key": key, "text": step["text"], "cuts": step["cuts"]}
+    return step
 
 
-def _cut(t: Transaction, row: Row, figure: str, count: int | None = None) -> dict[str, Any]:
+def _cut(t: Transaction, row: Row, figure: str, count: int | None = None) -> PieceCut:
     """What a cut records: the figure, its length on the crew's tape, and how many where not all are cut.
 
     Raises Refused for what is not on the cut list, and for more than are on it.
@@ -99,23 +100,22 @@ def _cut(t: Transaction, row: Row, figure: str, count: int | None = None) -> dic
         raise Refused(
             [FieldError("count", f"{count} of them cannot be cut", f"at most {of}: so many are on the cut list")]
         )
-    some = {"count": count, "of": of} if count is not None and count < of else {}
-    length = solved["figures"][figure]["value"]["text"]
-    return {"figure": figure, "label": pieces[figure]["label"], "length": length, **some}
+    cut = PieceCut(figure, pieces[figure]["label"], solved["figures"][figure]["value"]["text"])
+    return replace(cut, count=count, of=of) if count is not None and count < of else cut
 
 
 def _cut_with_step(t: Transaction, row: Row, key: str, cuts: list[str], who: str, *, undo: bool) -> None:
     """The pieces a step cuts are cut by its tick, and not cut after all when that is taken back: one tick for both."""
-    by_piece = {line["detail"]["figure"]: line["detail"] for line in events.cuts(t, row["id"])}
+    by_piece = {line.event.figure: line.event for line in events.cuts(t, row["id"])}
     if undo:
-        for figure, detail in by_piece.items():
-            if detail.get("step") == key:
-                log(t, row["job_id"], "cut", {"figure": figure, "undo": True}, who, row["id"])
+        for figure, cut in by_piece.items():
+            if cut.step == key:
+                events.write(t, row["job_id"], PieceNotCut(figure, undo=True), who, row["id"])
         return
     for figure in cuts:
         known = by_piece.get(figure)
-        if known is None or "count" in known:
-            log(t, row["job_id"], "cut", _cut(t, row, figure) | {"step": key}, who, row["id"])
+        if known is None or known.count is not None:
+            events.write(t, row["job_id"], replace(_cut(t, row, figure), step=key), who, row["id"])
 
 
 def record(
@@ -133,19 +133,25 @@ def record(
 
     A step that somebody has ticked stays his. `ago` is how many seconds before it reached the server it was.
     """
-    detail: dict[str, Any] = ({"note": note} if note else {}) | ({"ago": round(ago, 1)} if ago >= 1 else {})
-    if what == "step" and not undo and any(line["detail"]["key"] == key for line in events.ticks(t, row["id"])):
-        return
-    if what == "signed":
-        detail |= _sign_off(t, row, note)
-    elif what == "step":
-        detail |= {"key": key} if undo else _step(t, row, key)
-        _cut_with_step(t, row, key, detail.pop("cuts", []), who, undo=undo)
+    since = ago_of(ago)
+    written: record_.Event
+    if what == "step":
+        if not undo and any(line.event.key == key for line in events.ticks(t, row["id"])):
+            return
+        step = None if undo else _step(t, row, key)
+        _cut_with_step(t, row, key, step["cuts"] if step is not None else [], who, undo=undo)
+        written = Ticked(key, step["text"] if step is not None else "", True if undo else None, since, note)
     elif what == "cut":
-        detail |= {"figure": key} if undo else _cut(t, row, key, count)
-    if undo:
-        detail["undo"] = True
-    log(t, row["job_id"], what, detail, who, row["id"])
+        written = (
+            PieceNotCut(key, undo=True, ago=since, note=note)
+            if undo
+            else replace(_cut(t, row, key, count), ago=since, note=note)
+        )
+    elif what == "signed":
+        written = _sign_off(t, row, note, since)
+    else:
+        written = (Framed if what == "framed" else FrameSet)(note, since)
+    events.write(t, row["job_id"], written, who, row["id"])
     if what == "step" and not undo:
         after_step(t, row, key)
     elif what == "signed":

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
-from typing import Any, Literal
+from typing import Literal
 
 from typing_extensions import TypedDict
 
-from jambo.core.schedule.timing import FORGOTTEN, Tap, Timed, Took, estimate, timed
+from jambo.core.job.record import Event, Line, Timer, WorkTook, WorkTookSo, of_kind
+from jambo.core.job.times import Timing, taps_of, times_of
+from jambo.core.schedule.timing import FORGOTTEN, Timed, estimate, timed
 from jambo.core.schedule.work import Kind, Learnt, called, minutes_by_rule, sort_of, steps_by_kind
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew
@@ -20,9 +22,9 @@ from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
-from jambo.store.kept import NotFound, log
+from jambo.store.kept import NotFound
 from jambo.views.answers import readable, worked_out
-from jambo.views.job_time import JobTimeOut, Timing, job_time
+from jambo.views.job_time import JobTimeOut, job_time
 
 Do = Literal["start", "pause", "drop"]
 
@@ -52,28 +54,14 @@ class TimingOut(TypedDict):
     took: list[TookOut]
 
 
-def taps_of(rows: Iterable[Row]) -> list[Tap]:
-    """The presses on a card, from the record: each at its own time, however late it reached the server."""
-    found = []
-    for row in rows:
-        d = row["detail"]
-        at = events.pressed_at(row)
-        if row["what"] == "step":
-            found.append(Tap(at, row["who"], "untick" if d.get("undo") else "step", d["key"]))
-        elif row["what"] == "timer":
-            found.append(Tap(at, d.get("of", row["who"]), d["do"]))
-    return found
-
-
-def timing_of(rows: list[Row], words: Region, door: str) -> TimingOut:
+def timing_of(lines: Sequence[Line[Event]], words: Region, door: str) -> TimingOut:
     """What is timed on a card.
 
     Args:
-        rows: of the record of an opening; words: to tell it in; door: what kind it is.
+        lines: of the record of an opening; words: to tell it in; door: what kind it is.
     """
     now = datetime.now(UTC)
-    ran = [(who, (now - since) / timedelta(minutes=1)) for who, since in timed(taps_of(rows), {}).running.items()]
-    took = events.newest_times(rows)
+    ran = [(who, (now - since) / timedelta(minutes=1)) for who, since in timed(taps_of(lines), {}).running.items()]
     return {
         "running": [
             {"who": who, "minutes": round(max(0.0, minutes), 2), "forgotten": minutes > FORGOTTEN}
@@ -81,21 +69,12 @@ def timing_of(rows: list[Row], words: Region, door: str) -> TimingOut:
         ],
         "took": [
             {
-                "id": row["id"], "label": fill(called(door, row["detail"]["kind"]), words),
-                "minutes": (of := took_of(row["detail"])).minutes, "by_rule": of.by_rule, "state": of.state,
+                "id": one.id, "label": fill(called(door, one.kind), words),
+                "minutes": one.took.minutes, "by_rule": one.took.by_rule, "state": one.took.state,
             }
-            for row in took
+            for one in times_of(lines)
         ],
     }  # fmt: skip
-
-
-def took_of(detail: dict[str, Any]) -> Took:
-    """What a line of the record says an operation took."""
-    said = detail.get("said")
-    return Took(
-        detail["minutes"] if said is None else said, detail["by_rule"], detail["whole"], detail["jumped"],
-        "said" in detail, "said" in detail and said is None,
-    )  # fmt: skip
 
 
 def tap(t: Transaction, row: Row, do: Do, ago: float, who: str) -> None:
@@ -104,18 +83,19 @@ def tap(t: Transaction, row: Row, do: Do, ago: float, who: str) -> None:
     if (do == "start") != (who in running):
         for opening_id, job_id in events.timed_elsewhere(t, row["id"], who) if do == "start" else ():
             if who in timed(taps_of(events.taps(t, opening_id)), {}).running:  # nobody is at two doors
-                log(t, job_id, "timer", {"do": "pause", **_ago(ago)}, who, opening_id)
-        log(t, row["job_id"], "timer", {"do": do, **_ago(ago)}, who, row["id"])
+                events.write(t, job_id, Timer("pause", ago=ago_of(ago)), who, opening_id)
+        events.write(t, row["job_id"], Timer(do, ago=ago_of(ago)), who, row["id"])
 
 
-def _ago(seconds: float) -> dict[str, float]:
-    return {"ago": round(seconds, 1)} if seconds >= 1 else {}
+def ago_of(seconds: float) -> float:
+    """How long before it reached the server something was pressed, as the record keeps it; what is less than a second is none."""
+    return round(seconds, 1) if seconds >= 1 else 0
 
 
 def after_step(t: Transaction, row: Row, key: str) -> None:
     """Where a step ends an operation that was timed, everybody's time on it ends, and what it took is written down."""
-    rows = [line for line in events.taps(t, row["id"]) if line["what"] in ("step", "timer")]
-    if not any(line["what"] == "timer" for line in rows):
+    lines = events.taps(t, row["id"])
+    if not of_kind(lines, Timer):
         return
     facts = readable(document_of(t, row))
     if facts is None:
@@ -124,12 +104,12 @@ def after_step(t: Transaction, row: Row, key: str) -> None:
     grouped = steps_by_kind(facts.opening, result.steps)
     kinds: dict[str, Kind] = {step.key: kind for kind, steps in grouped.items() for step in steps}
     kind = kinds.get(key)
-    of = timed(taps_of(rows), kinds)
-    done = {line["detail"]["key"] for line in events.ticks(t, row["id"])}
+    of = timed(taps_of(lines), kinds)
+    done = {line.event.key for line in events.ticks_among(lines)}
     if kind is None or any(step.key not in done for step in grouped[kind]):
         return
     for who in of.running:
-        log(t, row["job_id"], "timer", {"do": "end", "of": who}, who, row["id"])
+        events.write(t, row["job_id"], Timer("end", who), who, row["id"])
     if kind in of.spans or kind in of.jumped:
         keys = {step.key for step in grouped[kind]}
         by_rule = minutes_by_rule(facts.opening, result, kind)
@@ -138,39 +118,33 @@ def after_step(t: Transaction, row: Row, key: str) -> None:
 
 def _write(t: Transaction, row: Row, of: Timed, kind: Kind, keys: set[str], sort: str, by_rule: int) -> None:
     at = max((span.ends for span in of.spans.get(kind, ())), default=datetime.now(UTC))
-    detail = {
-        "kind": kind, "sort": sort, "minutes": of.minutes(kind), "by_rule": by_rule, "whole": keys <= of.steps,
-        "jumped": kind in of.jumped, "ended": at.isoformat(timespec="seconds"), "by": sorted({span.who for span in of.spans.get(kind, ())}),
-    }  # fmt: skip
-    log(t, row["job_id"], "took", detail, "", row["id"])
+    took = WorkTook(
+        kind, sort, of.minutes(kind), by_rule, keys <= of.steps, kind in of.jumped, at.isoformat(timespec="seconds"),
+        sorted({span.who for span in of.spans.get(kind, ())}),
+    )  # fmt: skip
+    events.write(t, row["job_id"], took, "", row["id"])
 
 
 def end_all(t: Transaction, row: Row) -> None:
     """Everybody's time on an opening ends: it is signed off."""
     for who in timed(taps_of(events.taps(t, row["id"])), {}).running:
-        log(t, row["job_id"], "timer", {"do": "end", "of": who}, who, row["id"])
+        events.write(t, row["job_id"], Timer("end", who), who, row["id"])
 
 
 def say(db: Database, job_id: int, line_id: int, minutes: int | None, who: str) -> None:
     """Say how long something took that was asked about; None where nobody knows. Raises NotFound."""
     with db.transaction(writes=True) as t:
         kept_jobs.job(t, job_id, lock=True)
-        found = next((row for row in events.took(t) if row["id"] == line_id and row["job_id"] == job_id), None)
+        found = next((one for one in times_of(events.took(t)) if (one.id, one.job) == (line_id, job_id)), None)
         if found is None:
             raise NotFound(f"time {line_id}")
-        detail = {"of": line_id, "kind": found["detail"]["kind"], "minutes": minutes}
-        log(t, job_id, "took so", detail, who, found["opening_id"])
+        events.write(t, job_id, WorkTookSo(line_id, found.kind, minutes), who, found.opening)
 
 
 def timings(t: Transaction, job_id: int, crew: Crew) -> list[Timing]:
     """What work took that this crew learns from: that of the job, and in other jobs that of anybody who is of its crew."""
     names = {person.name.casefold() for person in crew.people}
-    return [
-        Timing(row["id"], row["job_id"], row["opening_id"], row["detail"]["kind"], row["detail"]["sort"],
-               took_of(row["detail"]), tuple(row["detail"]["by"]), datetime.fromisoformat(row["detail"]["ended"]))
-        for row in events.took(t)
-        if row["job_id"] == job_id or names & {who.casefold() for who in row["detail"]["by"]}
-    ]  # fmt: skip
+    return [one for one in times_of(events.took(t)) if one.job == job_id or names & {who.casefold() for who in one.by}]
 
 
 @dataclass(frozen=True)

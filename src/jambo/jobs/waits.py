@@ -6,6 +6,7 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
+from jambo.core.job.record import Line, Ticked
 from jambo.core.schedule.work import Phase, phase_now
 from jambo.jobs.boards import summaries_of
 from jambo.jobs.buying import orders_in
@@ -48,7 +49,7 @@ class WaitsOut(TypedDict):
 
 
 def _next(
-    rows: list[Row], summaries: list[Summary], done: dict[int, set[str]], ticked: dict[int, dict[str, Row]]
+    rows: list[Row], summaries: list[Summary], done: dict[int, set[str]], ticked: dict[int, dict[str, Line[Ticked]]]
 ) -> NextOut | None:
     for row, summary in zip(rows, summaries, strict=True):
         so_far = done.get(row["id"], set())

@@ -1,43 +1,80 @@
-"""What happened to openings, read back from the log: steps ticked and timed, pieces cut. The newest line of a key counts.
+"""What happened in a job, read back from the log as events, and written there (`core/job/record.py` says what counts).
 
-A line that holds nothing of its kind counts for nothing (`format/events.py`); the record tells it, and `jambo check` names it.
+A line that holds nothing of its kind counts for nothing; the record tells it, and `jambo check` names it.
 """
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import UTC, datetime, timedelta
-from typing import Any
+from datetime import UTC, datetime
+from typing import Any, TypeVar
 
-from jambo.format.events import detail_of
-from jambo.store.database import Row, Transaction
+from jambo.core.job.orders import bought
+from jambo.core.job.record import (
+    Came,
+    Checked,
+    Event,
+    Framed,
+    FrameSet,
+    Given,
+    Line,
+    OffcutMoved,
+    OfPiece,
+    Ordered,
+    PieceCut,
+    Promised,
+    SentBack,
+    SignedOff,
+    StickCut,
+    Ticked,
+    Timer,
+    Undone,
+    WorkTook,
+    WorkTookSo,
+    newest,
+    of_kind,
+    standing,
+)
+from jambo.format.events import as_kept, read_event
+from jambo.store.database import Transaction
+from jambo.store.kept import log
+
+E = TypeVar("E", bound=Event)
 
 
-def _lines(t: Transaction, where: str, values: Sequence[Any]) -> list[Row]:
-    """The lines of the log that can be read, oldest first, with what they hold.
+def write(t: Transaction, job_id: int, event: Event, who: str = "", opening_id: int | None = None) -> None:
+    """Write an event into the log.
 
     Args:
-        t: the transaction; where: what they are, in SQL; values: for it.
+        t: the transaction; job_id: whose; event: what happened; who: did it; opening_id: of which opening, None where of the job.
     """
-    rows = t.rows(f"SELECT * FROM log WHERE {where} ORDER BY id", values)
-    return [{**row, "detail": detail} for row in rows if (detail := detail_of(row["what"], row["detail"])) is not None]
+    log(t, job_id, event.WHAT, as_kept(event), who, opening_id)
 
 
-def _newest(rows: list[Row], key: str) -> list[Row]:
-    found: dict[tuple[int | None, Any, str], Row] = {}
-    for row in rows:
-        detail = row["detail"]
-        name = (row["opening_id"], detail.get("wall"), detail[key])
-        found.pop(name, None)
-        if not detail.get("undo"):
-            found[name] = row
-    return list(found.values())
+def take_back(t: Transaction, line: Line[Event], who: str, **told: Any) -> None:
+    """Write that a line of the record did not happen.
+
+    Args:
+        t: the transaction; line: that is taken back; who: takes it back; told: fields of it the record tells it by.
+    """
+    log(t, line.job, line.event.WHAT, as_kept(Undone(line.id, **told)), who, line.opening)
 
 
-def _standing(rows: list[Row]) -> list[Row]:
-    """Lines without those that were taken back, and those that take back."""
-    undone = {row["detail"]["undo"] for row in rows if "undo" in row["detail"]}
-    return [row for row in rows if row["id"] not in undone and "undo" not in row["detail"]]
+def _lines(t: Transaction, where: str, values: Sequence[Any], *kinds: type[E]) -> list[Line[E]]:
+    """The lines of the log that hold one of some events, oldest first.
+
+    Args:
+        t: the transaction; where: what else they are, in SQL; values: for it; kinds: of event; what takes one back comes with it.
+    """
+    words = sorted({kind.WHAT for kind in kinds})
+    rows = t.rows(
+        f"SELECT * FROM log WHERE {where} AND what IN ({', '.join(['%s'] * len(words))}) ORDER BY id", [*values, *words]
+    )
+    return [
+        Line(row["id"], row["job_id"], row["at"], row["who"], row["opening_id"], event)  # type: ignore[arg-type]
+        for row in rows
+        if (event := read_event(row["what"], row["detail"])) is not None
+    ]
 
 
 def last_change(t: Transaction, job_id: int) -> datetime:
@@ -47,119 +84,93 @@ def last_change(t: Transaction, job_id: int) -> datetime:
     return at.replace(tzinfo=UTC)
 
 
-def ticks(t: Transaction, opening_id: int) -> list[Row]:
+def taps(t: Transaction, opening_id: int) -> list[Line[Event]]:
+    """Everything that was pressed on the card of an opening, oldest first: steps done and not done after all, times started and paused;
+    and how long its work took."""
+    return _lines(t, "opening_id = %s", [opening_id], Ticked, Timer, WorkTook, WorkTookSo)
+
+
+def ticks(t: Transaction, opening_id: int) -> list[Line[Ticked]]:
     """The steps of an opening's card that are ticked."""
     return ticks_among(taps(t, opening_id))
 
 
-def ticks_among(rows: list[Row]) -> list[Row]:
-    """The steps that are ticked, among what was pressed on a card."""
-    return _newest([row for row in rows if row["what"] == "step"], "key")
+def ticks_among(lines: Sequence[Line[Event]]) -> list[Line[Ticked]]:
+    """The steps that are ticked, among what was pressed on cards."""
+    return newest(of_kind(lines, Ticked), lambda line: (line.opening, line.event.key))
 
 
-def pressed_at(row: Row) -> datetime:
-    """When something was pressed, in UTC: before it was written, where a phone had no network."""
-    at: datetime = row["at"].replace(tzinfo=UTC)
-    return at - timedelta(seconds=row["detail"].get("ago", 0))
-
-
-def ticks_of_job(t: Transaction, job_id: int) -> dict[int, dict[str, Row]]:
+def ticks_of_job(t: Transaction, job_id: int) -> dict[int, dict[str, Line[Ticked]]]:
     """The steps that are ticked on the cards of a job, by opening and key."""
-    found: dict[int, dict[str, Row]] = {}
-    for row in _newest(_lines(t, "job_id = %s AND what = 'step' AND opening_id IS NOT NULL", [job_id]), "key"):
-        found.setdefault(row["opening_id"], {})[row["detail"]["key"]] = row
+    found: dict[int, dict[str, Line[Ticked]]] = {}
+    for line in ticks_among(_lines(t, "job_id = %s AND opening_id IS NOT NULL", [job_id], Ticked)):
+        found.setdefault(line.opening or 0, {})[line.event.key] = line
     return found
-
-
-def taps(t: Transaction, opening_id: int) -> list[Row]:
-    """Everything that was pressed on the card of an opening, oldest first: steps done and not done after all, times started and paused;
-    and how long its work took."""
-    return _lines(t, "opening_id = %s AND what IN ('step', 'timer', 'took', 'took so')", [opening_id])
 
 
 def timed_elsewhere(t: Transaction, opening_id: int, who: str) -> list[tuple[int, int]]:
     """The other openings on whose cards somebody started or paused a time in the last weeks, with their jobs."""
     rows = t.rows(
-        "SELECT DISTINCT opening_id, job_id FROM log WHERE what = 'timer' AND who = %s AND opening_id <> %s"
+        "SELECT DISTINCT opening_id, job_id FROM log WHERE what = %s AND who = %s AND opening_id <> %s"
         " AND at > UTC_TIMESTAMP(6) - INTERVAL 30 DAY",
-        [who, opening_id],
+        [Timer.WHAT, who, opening_id],
     )
     return [(row["opening_id"], row["job_id"]) for row in rows]
 
 
-def took(t: Transaction) -> list[Row]:
-    """How long work took, in every job, oldest first."""
-    return newest_times(_lines(t, "what IN ('took', 'took so')", []))
+def took(t: Transaction) -> list[Line[Event]]:
+    """How long work took, and what was said of it, in every job, oldest first."""
+    return _lines(t, "TRUE", [], WorkTook, WorkTookSo)
 
 
-def newest_times(rows: list[Row]) -> list[Row]:
-    """The newest time of each operation of each opening; `detail` has what was `said` of one that was asked about."""
-    found: dict[tuple[int, str], Row] = {}
-    for row in rows:
-        d = row["detail"]
-        work = row["opening_id"], d.get("kind", "")
-        if row["what"] == "took":
-            found.pop(work, None)
-            found[work] = row
-        elif row["what"] == "took so" and work in found and found[work]["id"] == d["of"]:
-            found[work] = {**found[work], "detail": found[work]["detail"] | {"said": d["minutes"]}}
-    return list(found.values())
+def _newest_cuts(lines: list[Line[OfPiece]]) -> list[Line[PieceCut]]:
+    last = newest(lines, lambda line: (line.opening, line.event.wall, line.event.figure))
+    return of_kind(last, PieceCut)
 
 
-def cuts(t: Transaction, opening_id: int) -> list[Row]:
+def cuts(t: Transaction, opening_id: int) -> list[Line[PieceCut]]:
     """The pieces of an opening that are cut, each at its latest length."""
-    return _newest(_lines(t, "opening_id = %s AND what = 'cut'", [opening_id]), "figure")
+    return _newest_cuts(_lines(t, "opening_id = %s", [opening_id], OfPiece))
 
 
-def cuts_of_job(t: Transaction, job_id: int) -> dict[int, list[Row]]:
+def cuts_of_job(t: Transaction, job_id: int) -> dict[int, list[Line[PieceCut]]]:
     """The pieces cut in a job, by opening."""
-    found: dict[int, list[Row]] = {}
-    for row in _newest(_lines(t, "job_id = %s AND what = 'cut' AND opening_id IS NOT NULL", [job_id]), "figure"):
-        found.setdefault(row["opening_id"], []).append(row)
+    found: dict[int, list[Line[PieceCut]]] = {}
+    for line in _newest_cuts(_lines(t, "job_id = %s AND opening_id IS NOT NULL", [job_id], OfPiece)):
+        found.setdefault(line.opening or 0, []).append(line)
     return found
 
 
-def cuts_of_walls(t: Transaction, job_id: int) -> list[Row]:
-    """The pieces of a job's walls that are cut, each at its latest length; `detail` names the wall and the figure."""
-    rows = _lines(t, "job_id = %s AND what = 'cut' AND opening_id IS NULL", [job_id])
-    return _newest([row for row in rows if "wall" in row["detail"]], "figure")
+def cuts_of_walls(t: Transaction, job_id: int) -> list[Line[PieceCut]]:
+    """The pieces of a job's walls that are cut, each at its latest length."""
+    lines = _newest_cuts(_lines(t, "job_id = %s AND opening_id IS NULL", [job_id], OfPiece))
+    return [line for line in lines if line.event.wall is not None]
 
 
-def sticks_and_offcuts(t: Transaction, job_id: int) -> list[Row]:
+def sticks_and_offcuts(t: Transaction, job_id: int) -> list[Line[Event]]:
     """The sticks of a job that are cut and the offcuts that were put into its rack, oldest first; what was taken back is left out."""
-    return _standing(_lines(t, "job_id = %s AND what IN ('stick', 'offcut')", [job_id]))
+    return standing(_lines(t, "job_id = %s", [job_id], StickCut, OffcutMoved))
 
 
-def orders(t: Transaction, job_id: int) -> list[Row]:
+def orders(t: Transaction, job_id: int) -> list[Line[Event]]:
     """What was ordered for a job, promised for another day, came, was measured, given to openings and sent back, oldest first; what was taken back is left out."""
-    rows = _standing(
-        _lines(
-            t,
-            "job_id = %s AND what IN ('order', 'promised', 'came', 'sent back', 'checked', 'given')",
-            [job_id],
-        )
-    )
-    # what is of an order, or of a delivery, that cannot be read or was taken back is of nothing
-    ids = {row["id"] for row in rows if row["what"] == "order"}
-    rows = [row for row in rows if row["detail"].get("order", 0) in ids or row["what"] in ("order", "checked", "given")]
-    came = {row["id"] for row in rows if row["what"] == "came"}
-    return [row for row in rows if row["what"] not in ("checked", "given") or row["detail"]["came"] in came]
+    return bought(_lines(t, "job_id = %s", [job_id], Ordered, Promised, Came, SentBack, Checked, Given))
 
 
-def happened(t: Transaction, opening_id: int) -> list[Row]:
-    """What was recorded of an opening as a whole, newest first: framed, set, signed."""
-    return _lines(t, "opening_id = %s AND what IN ('framed', 'set', 'signed')", [opening_id])[::-1]
+def happened(t: Transaction, opening_id: int) -> list[Line[Event]]:
+    """What was recorded of an opening as a whole, newest first: framed, set, signed off."""
+    return _lines(t, "opening_id = %s", [opening_id], Framed, FrameSet, SignedOff)[::-1]
 
 
-def signed_in_job(t: Transaction, job_id: int) -> dict[int, Row]:
+def signed_in_job(t: Transaction, job_id: int) -> dict[int, Line[SignedOff]]:
     """The newest sign-off of each opening of a job that has one."""
-    rows = _lines(t, "job_id = %s AND what = 'signed' AND opening_id IS NOT NULL", [job_id])
-    return {row["opening_id"]: row for row in rows}
+    lines = _lines(t, "job_id = %s AND opening_id IS NOT NULL", [job_id], SignedOff)
+    return {line.opening or 0: line for line in lines}
 
 
 def happened_in_job(t: Transaction, job_id: int) -> dict[int, set[str]]:
     """Which of framed, set and signed each opening of a job has been."""
     found: dict[int, set[str]] = {}
-    for row in _lines(t, "job_id = %s AND what IN ('framed', 'set', 'signed') AND opening_id IS NOT NULL", [job_id]):
-        found.setdefault(row["opening_id"], set()).add(row["what"])
+    for line in _lines(t, "job_id = %s AND opening_id IS NOT NULL", [job_id], Framed, FrameSet, SignedOff):
+        found.setdefault(line.opening or 0, set()).add(line.event.WHAT)
     return found

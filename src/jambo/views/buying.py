@@ -14,53 +14,17 @@ from typing_extensions import TypedDict
 from jambo.core.delivery.asked import ASKED
 from jambo.core.framing.items import ITEMS, Item
 from jambo.core.framing.shop import BUNDLE, COUNTER_OF, COUNTERS, TIMBER, by_bundle, sticks_to_spare, to_spare
+from jambo.core.job.board import SolvedJob
+from jambo.core.job.orders import Order
+from jambo.core.job.sticks import sizes_of
+from jambo.core.labels import section_text
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import Region, fill
-from jambo.format.cutting import sizes_of
 from jambo.views.asked import AskedOut, asked_out
 from jambo.views.job_cutting import JobCuttingOut
-from jambo.views.opening import item_detail, section_text
-from jambo.views.whole_job import SolvedJob
-
-
-@dataclass(frozen=True, slots=True)
-class Order:
-    """An order: its line in the record, what of (by its key, and as it was called then), how many, from whom, promised for when;
-    how many have come, how many of those were sent back, and how many given to openings."""
-
-    id: int
-    key: str
-    label: str
-    detail: str
-    count: int
-    supplier: str
-    ordered: str
-    promised: str
-    came: int
-    back: int
-    happened: tuple[tuple[int, str, int, str, str], ...]
-    given: int = 0
-
-    @property
-    def item(self) -> str:
-        """What it is an order of: a key of `ITEMS`, or timber."""
-        return self.key.partition("|")[0]
-
-    @property
-    def free(self) -> int:
-        """How many are ordered or here and not yet given to an opening."""
-        return self.count - self.back - self.given
-
-    @property
-    def open(self) -> int:
-        """How many have not come."""
-        return max(0, self.count - self.came)
-
-    def late(self, today: date) -> bool:
-        """Whether its day has gone by and not all has come."""
-        return bool(self.open and self.promised and date.fromisoformat(self.promised) < today)
+from jambo.views.opening import item_detail
 
 
 class HappenedOut(TypedDict):
@@ -199,26 +163,28 @@ def _timber(cutting: JobCuttingOut, cut: Mapping[tuple[str, Length], int], tape:
             if stock["price"]:
                 prices[which] = f", {stock['price']} {cutting['currency']}".rstrip()
     rows: list[_Line] = []
-    for section_key in dict.fromkeys(section for section, _ in needed):
-        sticks = {length: n for (section, length), n in needed.items() if section == section_key and n}
-        title = titles.get(section_key) or f"{section_text(sizes_of(section_key), tape)} {tape.unit}"
+    for name in dict.fromkeys(of for of, _ in needed):
+        sticks = {length: n for (of, length), n in needed.items() if of == name and n}
+        title = titles.get(name) or f"{section_text(sizes_of(name), tape)} {tape.unit}"
         for length, count in sorted(sticks.items(), key=lambda s: s[0].nm):
-            key, told = f"{TIMBER}|{section_key}|{length.nm}", show(length, tape).text
+            key, told = f"{TIMBER}|{name}|{length.nm}", show(length, tape).text
             # what is to spare is of the length that is taken most
             most = max(sticks, key=lambda s: (sticks[s], s.nm))
             spare = sticks_to_spare(sum(sticks.values())) if length == most else 0
-            rows.append(_Line(TIMBER, key, title, told + prices.get((section_key, length), ""), count, spare, ()))
+            rows.append(_Line(TIMBER, key, title, told + prices.get((name, length), ""), count, spare, ()))
     return rows
 
 
 def order_out(order: Order, today: date) -> OrderOut:
     """An order as JSON gives it."""
+    of = order.of
     return {
-        "id": order.id, "label": order.label, "detail": order.detail, "count": order.count, "supplier": order.supplier,
-        "ordered": order.ordered, "promised": order.promised, "came": order.came, "back": order.back, "open": order.open,
-        "late": order.late(today), "item": order.item, "given": order.given,
+        "id": order.id, "label": of.label, "detail": of.detail, "count": of.count, "supplier": of.from_,
+        "ordered": order.line.day, "promised": order.promised, "came": order.came, "back": order.back, "open": order.open,
+        "late": order.late(today), "item": of.item, "given": order.given,
         "happened": [
-            {"id": id_, "what": what, "count": n, "at": at, "note": note} for id_, what, n, at, note in order.happened
+            {"id": line.id, "what": line.event.WHAT, "count": line.event.count, "at": line.day, "note": line.event.note}
+            for line in order.moved
         ],
     }  # fmt: skip
 
@@ -242,7 +208,7 @@ def buying_out(
     """
     by_key: dict[str, list[Order]] = {}
     for order in orders:
-        by_key.setdefault(order.key, []).append(order)
+        by_key.setdefault(order.of.key, []).append(order)
     lines = [*_things(job, covered, tape, words), *_timber(cutting, cut, tape)]
     counters: list[CounterOut] = []
     for counter, (title, _) in COUNTERS.items():
@@ -257,8 +223,8 @@ def buying_out(
         "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.free > 0],
         "late": sum(o.late(today) for o in orders),
         "searching": cutting["searching"],
-        "asked": {item: asked_out(item, words) for item in dict.fromkeys(o.item for o in orders) if item in ASKED},
-        "suppliers": sorted({o.supplier for o in orders if o.supplier}, key=str.casefold),
+        "asked": {item: asked_out(item, words) for item in dict.fromkeys(o.of.item for o in orders) if item in ASKED},
+        "suppliers": sorted({o.of.from_ for o in orders if o.of.from_}, key=str.casefold),
         "left_out": job.left_out,
         "waiting": cutting["waiting"],
     }
@@ -273,10 +239,10 @@ def _line_out(line: _Line, orders: Sequence[Order], today: date) -> BuyLineOut:
         "needed": line.needed,
         "spare": line.spare,
         "ordered": ordered,
-        "came": line.given + sum(o.came - o.back - o.given for o in orders),
+        "came": line.given + sum(o.here for o in orders),
         "to_order": max(0, line.needed + line.spare - ordered),
         "marks": list(line.marks),
-        "supplier": next((o.supplier for o in reversed(orders) if o.supplier), ""),
+        "supplier": next((o.of.from_ for o in reversed(orders) if o.of.from_), ""),
         "orders": [order_out(o, today) for o in orders],
     }
 

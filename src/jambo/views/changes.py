@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing_extensions import TypedDict
 
 from jambo.core.framing.refloor import Moved, refloored
+from jambo.core.labels import label
 from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape
 from jambo.core.record import on_cuts
@@ -16,7 +17,7 @@ from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused
 from jambo.views.answers import answered, worked_out
-from jambo.views.opening import FlagOut, LengthOut, flag_out, label, length_out
+from jambo.views.opening import FlagOut, LengthOut, flag_out, length_out
 
 
 @dataclass(frozen=True, slots=True)

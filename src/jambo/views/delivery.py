@@ -3,55 +3,30 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
 from jambo.core.delivery.asked import ASKED, PRINTED
 from jambo.core.delivery.assign import assigned
+from jambo.core.delivery.case import Measures
 from jambo.core.delivery.verdict import Finding, Level, Verdict
 from jambo.core.flags import ROUNDED_UP
 from jambo.core.framing.items import Item
+from jambo.core.job.deliveries import BULK, Thing
+from jambo.core.job.record import Given, Line
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out, exact_text
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import WORDS, Region, fill, listed
-from jambo.format.delivery import Measures
 from jambo.views.buying import key_of
 from jambo.views.held import Planned, built_to, leaf_at, verdict_on
 from jambo.views.opening import told_on
 
-BULK = ("hinge",)  # bought for many openings at once: looked at, and not given one by one
 OF_FRAMES = ("unit", "lining_kit", "split_jamb", "steel_frame", "pocket_kit")  # what stands once a frame is set
 # what a leaf is called by: told in both writings wherever somebody buys or checks
 _CALLED = frozenset({"kit", "inches", "other", "first", "last", "width"})
-
-
-@dataclass(frozen=True, slots=True)
-class Thing:
-    """Something that came: its line in the record and which of that line's pieces it is, the order, what it was bought as.
-
-    Of a thing in bulk `count` come together. `measures` is None while nobody has measured it; `texts` are as they were written;
-    `checked` is the line of the record it was measured again by, 0 for none.
-    """
-
-    came: int
-    n: int
-    order: int
-    key: str
-    label: str
-    detail: str
-    supplier: str
-    count: int
-    texts: Mapping[str, str] = field(default_factory=dict)
-    measures: Measures | None = None
-    checked: int = 0
-
-    @property
-    def item(self) -> str:
-        """A key of `ITEMS`."""
-        return self.key.partition("|")[0]
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,16 +38,6 @@ class Need:
     mark: str
     item: Item
     leaf: int = 0
-
-
-@dataclass(frozen=True, slots=True)
-class Given:
-    """A thing that was given to an opening: the line of the record that says so, and the line it came by."""
-
-    line: int
-    came: int
-    opening: int
-    item: str
 
 
 class FindingOut(TypedDict):
@@ -212,10 +177,10 @@ class _Placed:
     meant: list[int | None]
 
 
-def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Given]) -> _Placed:
+def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Line[Given]]) -> _Placed:
     """Leave out what was given, and what stands in a frame that is set; put each thing to the need it was bought for."""
-    covered = Counter((g.opening, g.item) for g in given)
-    gone = Counter(g.came for g in given)
+    covered = Counter((line.opening or 0, line.event.item) for line in given)
+    gone = Counter(line.event.came for line in given)
     left_things: list[Thing] = []
     for thing in things:
         if gone[thing.came] and thing.item not in BULK:
@@ -229,7 +194,7 @@ def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Gi
             covered[slot] -= 1
         elif _stands(need):
             # what stands there came by some line: one that nobody has measured, where there is such a one
-            used = next((t for t in left_things if t.key == key_of(need.item) and t.measures is None), None)
+            used = next((t for t in left_things if t.of.key == key_of(need.item) and t.measures is None), None)
             if used is not None:
                 left_things.remove(used)
         else:
@@ -248,13 +213,13 @@ def _meant(things: Sequence[Thing], needs: Sequence[Need]) -> list[int | None]:
     open_: dict[str, list[int]] = {}
     for i, need in enumerate(needs):
         open_.setdefault(key_of(need.item), []).append(i)
-    return [waits.pop(0) if (waits := open_.get(thing.key)) else None for thing in things]
+    return [waits.pop(0) if (waits := open_.get(thing.of.key)) else None for thing in things]
 
 
 class Deliveries:
     """What came for a job, held against what it needs. Verdicts are worked out once for things that measure the same."""
 
-    def __init__(self, things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Given]) -> None:
+    def __init__(self, things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Line[Given]]) -> None:
         self.all, self.needs, self.given = things, needs, given
         self.to_place = _to_place(things, needs, given)
         self._known: dict[object, Verdict | None] = {}
@@ -264,7 +229,7 @@ class Deliveries:
         if thing.item != need.item.name:
             return None
         if thing.measures is None:
-            return Verdict(()) if thing.key == key_of(need.item) else None
+            return Verdict(()) if thing.of.key == key_of(need.item) else None
         key = thing.measures.key, need.opening, key_of(need.item), need.leaf, meant
         if key not in self._known:
             self._known[key] = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=meant)
@@ -351,8 +316,8 @@ def _measured_out(thing: Thing, tape: Tape, words: Region) -> Iterator[MeasuredO
 
 def _thing_out(thing: Thing, tape: Tape, words: Region) -> ThingOut:
     return {
-        "came": thing.came, "n": thing.n, "order": thing.order, "item": thing.item, "label": thing.label,
-        "detail": thing.detail, "supplier": thing.supplier, "count": thing.count, "checked": thing.checked,
+        "came": thing.came, "n": thing.n, "order": thing.order, "item": thing.item, "label": thing.of.label,
+        "detail": thing.of.detail, "supplier": thing.of.from_, "count": thing.count, "checked": thing.checked,
         "measured": [*_measured_out(thing, tape, words)],
         "meant": [], "place": None, "surplus": False, "given": "", "given_line": None, "build": [],
     }  # fmt: skip
@@ -390,10 +355,10 @@ def _given_out(of: Deliveries, tape: Tape, words: Region) -> Iterator[ThingOut]:
         by_line.setdefault(thing.came, []).append(thing)
     marks = {need.opening: need.mark for need in of.needs}
     for given in of.given:
-        things = by_line.get(given.came, [])
+        things = by_line.get(given.event.came, [])
         if things:
             row = _thing_out(things.pop(0), tape, words)
-            row["given"], row["given_line"] = marks.get(given.opening, ""), given.line
+            row["given"], row["given_line"] = marks.get(given.opening or 0, ""), given.id
             yield row
 
 
@@ -425,13 +390,14 @@ def _said(of: Deliveries, i: int, need: Need, tape: Tape, words: Region) -> str:
     """One thing's move: "The leaf that came for 104 serves 108 as it is"."""
     placed = of.to_place
     thing, meant = placed.things[i], placed.meant[i]
-    whose = f" that came for {placed.needs[meant].mark}" if meant is not None else f" to spare, {thing.detail},"
+    whose = f" that came for {placed.needs[meant].mark}" if meant is not None else f" to spare, {thing.of.detail},"
     verdict = of.verdict(thing, need, meant=False)
     how = "as it is"
     if verdict is not None and verdict.minutes:
         cures = [finding_out(f, tape, words)["cure"].rstrip(".") for f in verdict.findings if f.words.minutes]
         how = "after this: " + listed([f"{cure[:1].lower()}{cure[1:]}" for cure in cures])
-    return f"The {thing.label[:1].lower()}{thing.label[1:]}{whose} serves {need.mark} {how}"
+    called = thing.of.label[:1].lower() + thing.of.label[1:]
+    return f"The {called}{whose} serves {need.mark} {how}"
 
 
 def tried(thing: Thing, needs: Sequence[Need], tape: Tape, words: Region) -> list[VerdictOut]:
@@ -442,7 +408,7 @@ def tried(thing: Thing, needs: Sequence[Need], tape: Tape, words: Region) -> lis
     """
     found: dict[int, VerdictOut] = {}
     for need in needs:
-        if key_of(need.item) == thing.key and thing.measures is not None and need.opening not in found:
+        if key_of(need.item) == thing.of.key and thing.measures is not None and need.opening not in found:
             verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
             if verdict is not None:
                 found[need.opening] = verdict_out(need, verdict, tape, words)

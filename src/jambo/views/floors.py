@@ -7,6 +7,7 @@ from collections.abc import Iterable, Sequence
 from typing_extensions import TypedDict
 
 from jambo.core.framing.floors import stack_height
+from jambo.core.labels import label
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Waiting, value_of
 from jambo.core.quantities.length import Length
@@ -17,7 +18,7 @@ from jambo.format.document import Document, JobFloors, Opening
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused
 from jambo.views.changes import ChangeOut, JobOpening, change_of, solved
-from jambo.views.opening import LengthOut, label, length_out
+from jambo.views.opening import LengthOut, length_out
 
 SIDES = ("a", "b")
 

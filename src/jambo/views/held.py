@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from jambo.core.delivery.asked import ASKED, paths_of
 from jambo.core.delivery.build_to import building, fitting_wall
-from jambo.core.delivery.case import Case, Side
+from jambo.core.delivery.case import Case, Measures, Side
 from jambo.core.delivery.judge import judged, ruled_out
 from jambo.core.delivery.verdict import Finding, Verdict
 from jambo.core.framing.items import Item
@@ -17,7 +17,7 @@ from jambo.core.quantities.length import size
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import SAME
 from jambo.core.solve import Result, solve
-from jambo.format.delivery import Measures, says, with_facts
+from jambo.format.delivery import says, with_facts
 from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused

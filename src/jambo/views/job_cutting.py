@@ -3,70 +3,27 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
 from fractions import Fraction
-from typing import Literal
 
 from typing_extensions import TypedDict
 
-from jambo.core.framing.pieces import Piece
-from jambo.core.quantities.figure import Figure
+from jambo.core.job.board import SolvedJob
+from jambo.core.job.sticks import Offcut, Section, SoFar, ToCut, section_key, to_cut
+from jambo.core.labels import section_text
 from jambo.core.quantities.length import Length, or_zero
 from jambo.core.quantities.millimetres import in_mm
-from jambo.core.quantities.notation import NotALength, exact_text, read
+from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, show
-from jambo.core.record import stands, still_to_cut
 from jambo.core.rules import HouseRules
 from jambo.core.stock.agreed import Agreed, agreed_on
-from jambo.core.stock.problem import Goal, Join, Plan, Problem, Stick, Wanted
-from jambo.core.words.lists import Region, fill
-from jambo.format.cutting import section_key, usual_stock
+from jambo.core.stock.problem import Goal, Plan, Problem, Stick, Wanted
+from jambo.core.words.lists import Region
+from jambo.format.cutting import usual_stock
 from jambo.views import searches
 from jambo.views.cutting import money, sentence, total_of, why_not
-from jambo.views.opening import piece_label, section_text
 from jambo.views.searches import Cutting, Found
-from jambo.views.whole_job import SolvedJob
-
-Holder = tuple[Literal["opening", "wall"], int]
-
-
-@dataclass(frozen=True, slots=True)
-class CutSoFar:
-    """How many pieces of a figure are cut, at which length as it was written; None for all of them."""
-
-    length: str
-    count: int | None
-
-
-@dataclass(frozen=True, slots=True)
-class Begun:
-    """A spliced piece parts of which are cut: whose, the parts of that copy in order, and which of them are cut, maybe all."""
-
-    holder: Holder
-    figure: str
-    copy: int
-    parts: tuple[str, ...]
-    cut: frozenset[int]
-
-
-@dataclass(frozen=True, slots=True)
-class Offcut:
-    """An offcut in the rack: its line in the record, its section and length."""
-
-    id: int
-    section: str
-    length: Length
-
-
-@dataclass(frozen=True)
-class SoFar:
-    """What has been cut of a job: pieces by holder and figure, splices begun, how far openings are built, and what lies in the rack."""
-
-    cut: Mapping[tuple[Holder, str], CutSoFar]
-    begun: tuple[Begun, ...]
-    done: Mapping[int, set[str]]
-    rack: tuple[Offcut, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,28 +34,6 @@ class Settings:
     goal: Goal | None
     stock: Mapping[str, tuple[Stick, ...]]
     agreed: Mapping[str, Agreed] | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class ToCut:
-    """Pieces of one length still to cut, as they are named on the screen, and by what a tick names them.
-
-    `copy` is the one a part belongs to; of whole copies the last one begun before them.
-    """
-
-    holder: Holder
-    mark: str
-    label: str
-    figure: str
-    section: tuple[Length | None, Length | None]
-    length: Length
-    count: int
-    stud: bool
-    stuff: str
-    join: Join | None = None
-    copy: int = 0
-    part: int = 0
-    parts: tuple[Length, ...] = ()
 
 
 class StickPieceOut(TypedDict):
@@ -216,76 +151,6 @@ class _Asked:
     def found(self, until: float) -> Found[Plan]:
         """The plan of it as it is known, as near to the last one agreed on as it may be; of settings that are only tried, anew."""
         return Found(self.cutting.plan, False) if isinstance(self.cutting, Agreed) else self.cutting.found(until)
-
-
-def _uncut(count: int, length: Length, so_far: CutSoFar | None, unit: Unit) -> int:
-    """How many of a piece are still to cut, by what was written down of it."""
-    if so_far is None:
-        return count
-    try:
-        was = read(so_far.length, unit, "piece").length
-    except NotALength:
-        return count
-    return still_to_cut(count, length, was, so_far.count)
-
-
-def to_cut(job: SolvedJob, so_far: SoFar, tape: Tape, words: Region, apart: Length) -> tuple[list[ToCut], list[str]]:
-    """Every piece still to cut, in walking order, openings first; and whose pieces wait for facts.
-
-    Args:
-        job: as solved; so_far: what is cut; tape: of the crew, whose marks pieces are cut to; words: for their names;
-        apart: the joints of plates that lie on each other.
-    """
-    found: list[ToCut] = []
-    waiting: list[str] = []
-    holders: list[tuple[Holder, str, Iterable[tuple[Piece, int]]]] = [
-        (("opening", one.id), one.mark, one.pieces) for one in job.openings
-    ]
-    holders += [(("wall", one.id), one.name, ((p, p.count) for p in one.pieces)) for one in job.walls]
-    for holder, mark, pieces in holders:
-        done = so_far.done.get(holder[1], set()) if holder[0] == "opening" else set()
-        for piece, count in pieces:
-            if not piece.from_stock or count <= 0 or stands(piece, done):
-                continue
-            if not isinstance(piece.length, Figure):
-                if mark not in waiting:
-                    waiting.append(mark)
-                continue
-            found += _of_piece(piece, count, holder, mark, so_far, tape, words, apart)
-    return found, waiting
-
-
-def _of_piece(
-    piece: Piece, count: int, holder: Holder, mark: str, so_far: SoFar, tape: Tape, words: Region, apart: Length
-) -> list[ToCut]:
-    """What of a piece is still to cut: its copies whole, and the parts of those that are begun."""
-    assert isinstance(piece.length, Figure)
-    figure = piece.length.name
-    length = show(piece.length.value, tape, figure.rounding).value
-    cut = so_far.cut.get((holder, figure)) or (so_far.cut.get((holder, piece.alike)) if piece.alike else None)
-    left = _uncut(count, length, cut, tape.unit)
-    spliced = [b for b in so_far.begun if b.holder == holder and b.figure == figure]
-    begun = [b for b in spliced if len(b.cut) < len(b.parts)][:left]
-    stud = piece.part in ("king", "jack", "stud")
-    stuff = fill("{casing}", words) if piece.where == "casing" else "stop" if piece.part.startswith("stop") else ""
-    one = ToCut(
-        holder, mark, piece_label(piece, words), figure, piece.section, length, left - len(begun), stud, stuff.lower()
-    )
-    if piece.joints:
-        # a joint is where it can be marked, and so its parts are on the tape's grid
-        marks = tuple(show(place, tape).value for place in piece.joints)
-        join = Join(marks, apart if piece.part == "top_plate" else Length(0))
-        one = replace(one, copy=max((b.copy for b in spliced), default=0), join=join)
-    parts = [
-        replace(
-            one, length=part, count=1, join=None, copy=b.copy, part=n,
-            parts=tuple(read(text, tape.unit, "piece").length for text in b.parts),
-        )
-        for b in begun
-        for n, part in enumerate((read(text, tape.unit, "piece").length for text in b.parts), 1)
-        if n not in b.cut
-    ]  # fmt: skip
-    return [*parts, *([one] if one.count else [])]
 
 
 def job_cutting_out(
@@ -414,7 +279,7 @@ def _section(asked: _Asked, found: Found[Plan], settings: Settings, shown: Tape)
     }
 
 
-def _weight(section: tuple[Length | None, Length | None]) -> tuple[int, int, int]:
+def _weight(section: Section) -> tuple[int, int, int]:
     """What sections are put in order by: what they weigh a foot, then the wider; of one nobody measured, nothing."""
     thick, wide = (int(or_zero(part).nm) for part in section)
     return thick * wide, wide, thick

@@ -12,6 +12,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.flags import Flag
 from jambo.core.framing.items import ITEMS, Item
+from jambo.core.labels import label
 from jambo.core.quantities.tape import Tape
 from jambo.core.schedule.gates import Gate, enough, gates, hands_left
 from jambo.core.schedule.problem import Placed, Plan
@@ -23,7 +24,7 @@ from jambo.format.problems import FieldError, Refused
 from jambo.views.buying import key_of
 from jambo.views.clock import at_the_wall, far, in_hours, spoken
 from jambo.views.held import Planned
-from jambo.views.opening import flag_out, item_detail, label
+from jambo.views.opening import flag_out, item_detail
 from jambo.views.plan import made, sentence
 from jambo.views.searches import Found
 

@@ -3,31 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
-from datetime import datetime
 
 from pydantic import AwareDatetime
 from typing_extensions import TypedDict
 
 from jambo.core.frames.registry import FRAMES
+from jambo.core.job.times import Timing
 from jambo.core.schedule.timing import Took, estimate
-from jambo.core.schedule.work import Kind, called
+from jambo.core.schedule.work import called
 from jambo.core.words.lists import Region, fill
 from jambo.views.clock import in_hours
-
-
-@dataclass(frozen=True, slots=True)
-class Timing:
-    """A time in the record: of which operation of which opening, what it is learnt for, who was at it, and when it was done."""
-
-    id: int
-    job: int
-    opening: int
-    kind: Kind
-    sort: str
-    took: Took
-    by: tuple[str, ...]
-    at: datetime
 
 
 class TimeOut(TypedDict):

@@ -7,6 +7,7 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
+from jambo.core.labels import label
 from jambo.core.lines.line import WHAT, Choice, Line, Said
 from jambo.core.lines.read import NotALine, read_line
 from jambo.core.quantities import names
@@ -20,7 +21,7 @@ from jambo.format.facts import facts_of
 from jambo.format.lines import marks_of, opening_of, wall_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.views.answers import worked_out
-from jambo.views.opening import FlagOut, LengthOut, MissingOut, flag_out, label, length_out
+from jambo.views.opening import FlagOut, LengthOut, MissingOut, flag_out, length_out
 from jambo.views.summary import SilhouetteOut, summary_of, summary_out
 
 ANSWERS: tuple[FigureName, ...] = (names.RO_WIDTH, names.RO_HEIGHT, names.HEAD_UNDERSIDE, names.LEG_LENGTH)

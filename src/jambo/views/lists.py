@@ -9,12 +9,13 @@ from typing_extensions import TypedDict
 
 from jambo.core.framing.items import ITEMS, Item
 from jambo.core.framing.pieces import Piece
+from jambo.core.labels import piece_label, section_text
 from jambo.core.quantities.figure import Figure
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Rounding, Tape, run_text, show
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Document
-from jambo.views.opening import item_detail, piece_label, section_text
+from jambo.views.opening import item_detail
 from jambo.views.whole_job import Listed, solved_job
 
 

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from fractions import Fraction
+from collections.abc import Mapping
 from functools import lru_cache
 from string import Formatter
 from typing import Any
@@ -15,10 +14,9 @@ from jambo.core.facts.opening import DoorKind
 from jambo.core.facts.wall import WallEnd
 from jambo.core.flags import ROUNDED_UP, Flag, FlagLevel
 from jambo.core.framing.items import ITEMS, Item
-from jambo.core.framing.pieces import Piece
 from jambo.core.framing.standing import LIKED
 from jambo.core.framing.track_tape import TrackTape
-from jambo.core.labels import OWN_NAME, template_of
+from jambo.core.labels import label, piece_label, section_text
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length, size
@@ -298,15 +296,6 @@ def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Le
     return told
 
 
-@lru_cache(maxsize=5_000)
-def label(name: str, words: Region) -> str:
-    """Name a figure, a fact or a rule in the crew's words; what somebody named himself is called as he did."""
-    if name.startswith(OWN_NAME):
-        return name.removeprefix(OWN_NAME)
-    template = template_of(name)
-    return name if template is None else fill(template, words)
-
-
 def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
     each = length_out(term.each, tape)
     return {
@@ -381,22 +370,6 @@ def heard_out(heard: ParsedLength, unit: Unit, tape: Tape) -> ParsedLengthOut:
     }
 
 
-def piece_label(piece: Piece, words: Region) -> str:
-    """Name a piece of the cut list in the crew's words."""
-    own = piece.part in _PARTS and piece.where != "casing"
-    return fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
-
-
-def section_text(section: Sequence[Length | None], tape: Tape) -> str:
-    """Write a piece's thickness and width: to half a millimetre, as a lining of 27.5 is sold."""
-    fine = Tape.marked(tape.unit, min(tape.step, Fraction(1, 2))) if tape.unit == "mm" else tape
-    digits = [show(part, fine).digits for part in section if part is not None]
-    return " × ".join(digits)
-
-
-_PARTS = WORDS["north_america"]
-
-
 def _drawing_out(drawing: Drawing) -> DrawingOut:
     return {
         "name": drawing.name,
@@ -418,7 +391,7 @@ def _drawing_out(drawing: Drawing) -> DrawingOut:
 @lru_cache(maxsize=2_000)
 def _told_in(text: str) -> frozenset[str]:
     """The figures and rules a sentence tells, beside its words for parts."""
-    return frozenset(n for _, n, _, _ in Formatter().parse(text) if n and n not in _PARTS)
+    return frozenset(n for _, n, _, _ in Formatter().parse(text) if n and n not in WORDS["north_america"])
 
 
 def step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:

@@ -9,13 +9,12 @@ from functools import cache
 from typing import Any
 
 from jambo.core.facts.readings import PLACES
-from jambo.core.labels import template_of
+from jambo.core.labels import label, template_of
 from jambo.core.schedule.work import KINDS
 from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.paths import differences, lengths
 from jambo.views.clock import in_hours
 from jambo.views.found import WAYS
-from jambo.views.opening import label
 
 # What facts that are no lengths are called in the record
 CHOICES = {

@@ -13,6 +13,7 @@ from typing_extensions import TypedDict
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import FlagLevel
+from jambo.core.labels import label, piece_label
 from jambo.core.quantities.figure import HALF, Figure, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.quantities.millimetres import in_mm
@@ -29,17 +30,7 @@ from jambo.format.problems import Refused, parse
 from jambo.format.reader import Reader
 from jambo.format.wall_facts import read_fittings
 from jambo.views.answers import FAILED, worked_out
-from jambo.views.opening import (
-    LengthOut,
-    ParsedLengthOut,
-    UsualOut,
-    flag_out,
-    heard_out,
-    label,
-    length_out,
-    piece_label,
-    usual_out,
-)
+from jambo.views.opening import LengthOut, ParsedLengthOut, UsualOut, flag_out, heard_out, length_out, usual_out
 from jambo.views.places import PlacesOut, places_out
 
 TIMBER = ("stud_thickness", "stud_depth", "stud_spacing", "plate_thickness", "layout_offset")

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections import Counter, OrderedDict
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from jambo.core.framing.pieces import Piece
-from jambo.core.solve import Result
+from jambo.core.job.board import OfOpening, OfWall, SolvedJob
 from jambo.core.wall.layout import Solved, lay_out
 from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.format.document import Document
@@ -22,34 +22,6 @@ class Listed:
     wall: int
     document: Document | None
     id: int = 0
-
-
-@dataclass(frozen=True, slots=True)
-class OfOpening:
-    """An opening as it is solved, and how many of each piece it is to be given."""
-
-    id: int
-    mark: str
-    result: Result
-    pieces: tuple[tuple[Piece, int], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class OfWall:
-    """A wall's own timber."""
-
-    id: int
-    name: str
-    pieces: tuple[Piece, ...]
-
-
-@dataclass
-class SolvedJob:
-    """Openings in walking order, then walls; `left_out` are those that cannot be worked out."""
-
-    openings: list[OfOpening] = field(default_factory=list)
-    walls: list[OfWall] = field(default_factory=list)
-    left_out: list[str] = field(default_factory=list)
 
 
 def solved_job(openings: Iterable[Listed], walls: Mapping[int, tuple[str, Document]]) -> SolvedJob:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import field
+from typing import Any
 
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.registry import kind_of_frame
@@ -14,6 +16,22 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
 from jambo.core.solve import Result
+
+
+@dataclass(frozen=True, slots=True)
+class Measures:
+    """What was measured of a thing: lengths and choices by the key they are asked under, and the texts they were written as.
+
+    `lengths` holds "printed_also" where what is printed on a carton reads another way too.
+    """
+
+    lengths: Mapping[str, Length] = field(default_factory=dict)
+    chosen: Mapping[str, str] = field(default_factory=dict)
+
+    @property
+    def key(self) -> tuple[tuple[str, Any], ...]:
+        """Equal for things that measure the same."""
+        return (*sorted(self.lengths.items()), *sorted(self.chosen.items()))
 
 
 @dataclass(frozen=True, slots=True)
