@@ -1,10 +1,13 @@
 """Who did what: names in any script, and a record that is searched to its first line."""
 
+import json
 from urllib.parse import quote
 
 import pytest
 
 from helpers import PLAIN
+from jambo.core.job.record import Framed
+from jambo.format.events import read_event
 from jambo.views.record import PAGE, in_words, page_of
 
 
@@ -74,7 +77,10 @@ def test_the_record_is_given_a_page_at_a_time_with_times_in_their_zone(client, l
     ("count", "more"), [(0, None), (PAGE - 1, None), (PAGE, None), (PAGE + 1, 2)]
 )  # ids run down from count to 1: after a full page the next to look before is the last one given
 def test_a_page_says_whether_there_is_more(count, more):
-    log = [{"id": n, "opening_id": None, "who": "", "what": "framed", "detail": {}} for n in range(count, 0, -1)]
+    log = [
+        {"id": n, "opening_id": None, "who": "", "what": "framed", "detail": {}, "happened": Framed()}
+        for n in range(count, 0, -1)
+    ]
     found, older = page_of(log, {}, "")
     assert (len(found), older) == (min(count, PAGE), more)
 
@@ -83,11 +89,6 @@ def test_a_page_says_whether_there_is_more(count, more):
     ("what", "detail", "words"),
     [
         ("measured", {"reading": {"place": "lean_left", "value": "1/8", "toward": "away"}, "corrects": 3}, "Lean of the left stud, 1/8, away from it (taken again)"),
-        ("cut", {"label": "Hinge leg", "figure": "leg_length", "length": "81 3/8 in"}, "Hinge leg at 81 3/8 in"),
-        ("cut", {"figure": "leg_length", "undo": True}, "Side jamb length: not cut after all"),
-        ("step", {"key": "cut-legs", "undo": True}, "cut legs: not done after all"),
-        ("signed", {"before": {"gap_latch": "1/4"}, "after": {"gap_latch": "1/8"}, "note": "dry"}, "dry · gaps before and after: Gap at the latch 1/4 → 1/8"),
-        ("signed", {"before": {}, "after": {}}, "gaps good as first read"),
         ("floor changed", {"floors": ["Oak"], "moved": [{"figure": "ro_height", "before": None, "after": "82 in"}]}, "Oak; Rough opening height unknown → 82 in"),
         ("wall changed", {"from": {"name": "A"}, "to": {"name": "A", "finish_a": "1/2"}}, "A: Wall finish on side A not said → 1/2"),
         ("changed", {"changed": ["room", "header.depth"]}, "Room, Header depth"),  # noted before it told before and after
@@ -101,3 +102,17 @@ def test_a_page_says_whether_there_is_more(count, more):
 )  # fmt: skip
 def test_a_line_in_words(what, detail, words):
     assert in_words(what, detail) == words
+
+
+@pytest.mark.parametrize(
+    ("what", "detail", "words"),
+    [
+        ("cut", {"label": "Hinge leg", "figure": "leg_length", "length": "81 3/8 in"}, "Hinge leg at 81 3/8 in"),
+        ("cut", {"figure": "leg_length", "undo": True}, "Side jamb length: not cut after all"),
+        ("step", {"key": "cut-legs", "undo": True}, "cut legs: not done after all"),
+        ("signed", {"before": {"gap_latch": "1/4"}, "after": {"gap_latch": "1/8"}, "note": "dry"}, "dry · gaps before and after: Gap at the latch 1/4 → 1/8"),
+        ("signed", {"before": {}, "after": {}}, "gaps good as first read"),
+    ],
+)  # fmt: skip
+def test_an_event_in_words(what, detail, words):
+    assert read_event(what, json.dumps(detail)).told("north_america") == words

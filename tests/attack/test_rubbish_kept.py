@@ -8,7 +8,8 @@ import pytest
 from at_work import ALL_DAYS, frame
 from helpers import PLAIN
 from jambo.api.app import create_app
-from jambo.format.events import SHAPES, detail_of
+from jambo.core.job.record import EVENTS
+from jambo.format.events import readable
 from jambo.running.local import running
 from jambo.store.database import Database
 from jambo.views.record import UNREADABLE
@@ -202,15 +203,15 @@ def test_lines_of_the_record_that_cannot_be_read_count_for_nothing(client, owner
              "offcut": {"section": "38.1x88.9", "length": "40"}, "checked": {"came": 1, "label": "", "detail": "", "count": 1, "measured": {"width": "30"}},
              "given": {"came": 1, "n": 1, "item": "leaf", "label": "", "detail": "", "count": 1, "wrote": {}, "before": {}}, "cut": {"figure": "leg", "label": "leg", "length": "80"},
              "signed": {"built": {"leg": "1"}}, "took so": {"of": 1, "kind": "frame", "minutes": 5}, "sent back": {"order": 1, "label": "", "detail": "", "count": 1},
-             "promised": {"order": 1, "label": "", "detail": "", "count": 1, "promised": "2026-12-01"}}  # fmt: skip
-    assert set(good) >= set(SHAPES)
+             "promised": {"order": 1, "label": "", "detail": "", "count": 1, "promised": "2026-12-01"}, "framed": {}, "set": {}}  # fmt: skip
+    assert set(good) >= set(EVENTS)
     quiet = [at for at in asked(client, of) if not at.endswith(("/log", "calendar.ics")) and "/waits" not in at]
     before = {at: asked(client, of)[at].text for at in quiet}
     lines = [
         (of["job"], opening, what, text)
-        for what in SHAPES
+        for what in EVENTS
         for text in wrong_lines(good[what])
-        if detail_of(what, text) is None
+        if not readable(what, text)
         for opening in (of["opening"], None)
     ]
     assert len(lines) > 500

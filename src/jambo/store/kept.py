@@ -9,6 +9,8 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from jambo.core.job.record import EVENTS
+from jambo.format.events import read_event
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.store.database import Row, Transaction
 
@@ -123,9 +125,11 @@ def line_of(t: Transaction, line_id: int) -> Row:
 
 
 def _line(row: Row) -> Row:
-    """A line with what it holds; nothing at all is held by one that no Jambo wrote."""
-    detail = json.loads(row["detail"])
-    return {**row, "detail": detail if isinstance(detail, dict) else {"unreadable": row["detail"]}}
+    """A line with what it holds; nothing at all is held by one that no Jambo wrote. `happened` is the event of the core it tells, if any."""
+    what, text = row["what"], row["detail"]
+    detail = json.loads(text)
+    happened = read_event(what, text) if what in EVENTS else None
+    return {**row, "detail": detail if isinstance(detail, dict) else {"unreadable": text}, "happened": happened}
 
 
 def log_of(t: Transaction, job_id: int, opening_id: int | None = None, what: str | None = None) -> list[Row]:

@@ -15,9 +15,9 @@ from jambo.core.framing.items import ITEMS
 from jambo.core.schedule.day import leads, read_first
 from jambo.core.schedule.problem import Placed
 from jambo.core.schedule.work import TRADES, called, steps_by_kind
+from jambo.core.words.clock import at_the_wall, in_hours, spoken
 from jambo.core.words.lists import fill
 from jambo.format.plan import DAY
-from jambo.views.clock import at_the_wall, in_hours, spoken
 from jambo.views.job_cutting import JobCuttingOut, JobStickOut
 from jambo.views.job_plan import HeldUpOut, JobPlan, Told, WorkOut
 from jambo.views.opening import flag_out, item_detail, step_out

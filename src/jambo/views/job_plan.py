@@ -17,12 +17,12 @@ from jambo.core.quantities.tape import Tape
 from jambo.core.schedule.gates import Gate, enough, gates, hands_left
 from jambo.core.schedule.problem import Placed, Plan
 from jambo.core.schedule.work import TRADES, Learnt, Trade, Work, holds, work_of
+from jambo.core.words.clock import at_the_wall, far, in_hours, spoken
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
 from jambo.format.plan import MOST_OPERATIONS, MOST_TOLD, Comes, PlanList, PlanOperation, Stated, horizon_of, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.buying import key_of
-from jambo.views.clock import at_the_wall, far, in_hours, spoken
 from jambo.views.held import Planned
 from jambo.views.opening import flag_out, item_detail
 from jambo.views.plan import made, sentence

@@ -11,8 +11,8 @@ from jambo.core.frames.registry import FRAMES
 from jambo.core.job.times import Timing
 from jambo.core.schedule.timing import Took, estimate
 from jambo.core.schedule.work import called
+from jambo.core.words.clock import in_hours
 from jambo.core.words.lists import Region, fill
-from jambo.views.clock import in_hours
 
 
 class TimeOut(TypedDict):

@@ -7,9 +7,9 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from jambo.core.schedule.problem import Plan
+from jambo.core.words.clock import at_the_wall, spoken
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused
-from jambo.views.clock import at_the_wall, spoken
 from jambo.views.searches import Found, GoesOn, always, forget_work, work_plan
 
 PLAN_FORMAT = "jambo-plan-result/1"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from jambo.views.clock import spoken
+from jambo.core.words.clock import spoken
 from jambo.views.job_plan import JobPlanOut, MovedOut
 
 

@@ -8,12 +8,11 @@ from contextlib import suppress
 from functools import cache
 from typing import Any
 
-from jambo.core.facts.readings import PLACES
+from jambo.core.job import record
+from jambo.core.job.record import named
 from jambo.core.labels import label, template_of
-from jambo.core.schedule.work import KINDS
 from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.paths import differences, lengths
-from jambo.views.clock import in_hours
 from jambo.views.found import WAYS
 
 # What facts that are no lengths are called in the record
@@ -37,17 +36,15 @@ CHOICES = {
 
 EVENTS = {
     "planned": "planned", "changed": "plan changed", "undone": "plan taken back", "redone": "plan brought back",
-    "measured": "measured", "withdrawn": "reading withdrawn", "cut": "cut", "step": "step done", "ordered": "ordered",
-    "delivered": "delivered", "framed": "framed", "set": "set", "signed": "signed off", "removed": "off the board",
+    "measured": "measured", "withdrawn": "reading withdrawn", "ordered": "ordered", "delivered": "delivered",
+    "removed": "off the board",
     "restored": "back on the board", "walking order": "walk changed", "wall changed": "wall changed",
     "photographed": "photographed", "photograph out": "photograph taken out", "photograph erased": "photograph erased",
     "floor changed": "floor changed", "usual changed": "what is usual changed", "job opened": "job opened", "job changed": "job changed",
     "job removed": "job off the board", "job restored": "job back on the board", "wall added": "wall added",
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
-    "stick": "stick cut", "offcut": "offcut", "order": "ordered", "came": "delivered", "sent back": "sent back",
-    "checked": "measured on delivery", "given": "delivery goes here",
-    "promised": "promised for another day", "calendar": "calendar address", "timer": "time", "took": "took", "took so": "took, as said",
-}  # fmt: skip
+    "calendar": "calendar address",
+} | {what: kinds[0].LABEL for what, kinds in record.EVENTS.items()}  # fmt: skip
 
 
 UNREADABLE = "this line cannot be read; it counts for nothing"
@@ -64,51 +61,11 @@ def _plain(name: Any) -> str:
     return str(name).replace("_", " ")
 
 
-def _place(place: str, words: Region) -> str:
-    asked = PLACES.get(place)  # type: ignore[call-overload]  # what was kept may be a place no longer asked for
-    return fill(asked.label, words) if asked is not None else _plain(place)
-
-
-def _figure(name: str, words: Region) -> str:
-    return label(name, words) if template_of(name) is not None else _plain(name)
-
-
 def _reading(d: Line, words: Region) -> str:
     read = d["reading"]
     way = read.get("toward") if re.search("[1-9]", read["value"]) else None  # none goes nowhere
-    said = [_place(read["place"], words), read["value"], *([WAYS[way].format(**WORDS[words])] if way in WAYS else [])]
+    said = [named(read["place"], words), read["value"], *([WAYS[way].format(**WORDS[words])] if way in WAYS else [])]
     return ", ".join(said) + (" (taken again)" if d.get("corrects") else "")
-
-
-def _cut(d: Line, words: Region) -> str:
-    if d.get("undo"):
-        return f"{_figure(d['figure'], words)}: not cut after all"
-    return f"{d['label']} at {d['length']}" + (f", {d['count']} of {d['of']}" if "count" in d else "")
-
-
-def _stick(d: Line, words: Region) -> str:
-    if "undo" in d:
-        return f"{d['length']}: not cut after all"
-    cuts = ", ".join(f"{c['length']} ({c['mark']})" for c in d["cuts"])
-    return f"{d['length']}: {cuts}; {d['left']} left" + (", into the rack" if d["kept"] else "")
-
-
-def _offcut(d: Line, words: Region) -> str:
-    return f"{d['length']}: {'out of the rack' if 'gone' in d else 'into the rack'}"
-
-
-def _order(d: Line, words: Region) -> str:
-    said = ", ".join(part for part in (f"{d['count']} {d['label']}", d["detail"]) if part)
-    if "undo" in d:
-        return f"{said}: taken back"
-    by = [f"from {d['from']}"] if d.get("from") else []
-    by += [f"promised for {d['promised']}"] if d.get("promised") else []
-    by += [", ".join(f"{_plain(key)} {text}" for key, text in d["measured"].items())] if d.get("measured") else []
-    return "; ".join([said, *by, *([d["note"]] if d.get("note") else [])])
-
-
-def _step(d: Line, words: Region) -> str:
-    return f"{d['key'].replace('-', ' ')}: not done after all" if d.get("undo") else str(d["text"])
 
 
 def _photographed(d: Line, words: Region) -> str:
@@ -118,30 +75,8 @@ def _photographed(d: Line, words: Region) -> str:
     return str(d["step"]) if "step" in d else f"kept with: {EVENTS.get(d['line']['what'], d['line']['what'])}"
 
 
-def _signed(d: Line, words: Region) -> str:
-    before, after = d.get("before", {}), d.get("after", {})
-    moved = [
-        f"{_place(place, words)} {before[place]} → {now}"
-        for place, now in after.items()
-        if place in before and before[place] != now
-    ]
-    told = (
-        f"gaps before and after: {'; '.join(moved)}"
-        if moved
-        else ""
-        if "built" in d and not after
-        else "gaps good as first read"
-    )
-    still = len(d.get("open", ()))
-    left = f"{still} {'step' if still == 1 else 'steps'} of the card not ticked" if still else ""
-    void = "no longer holds: the plan has changed since" if d.get("void") else ""
-    return " · ".join(part for part in (d.get("note"), told, left, void) if part)
-
-
 def _floor_changed(d: Line, words: Region) -> str:
-    moved = [
-        f"{_figure(m['figure'], words)} {m['before'] or 'unknown'} → {m['after'] or 'unknown'}" for m in d["moved"]
-    ]
+    moved = [f"{named(m['figure'], words)} {m['before'] or 'unknown'} → {m['after'] or 'unknown'}" for m in d["moved"]]
     return "; ".join([*([", ".join(d["floors"])] if d.get("floors") else []), *moved])
 
 
@@ -199,16 +134,6 @@ def called(path: str, words: Region) -> str:
     return last[:1].upper() + last[1:]
 
 
-def _timer(d: Line, words: Region) -> str:
-    said = {"start": "starts", "pause": "pauses", "drop": "let go, not counted", "end": "ends"}[d["do"]]
-    return f"{said}, {round(d['ago'])} s before it was written" if d.get("ago") else said
-
-
-def _took(d: Line, words: Region) -> str:
-    what = fill(KINDS[d["kind"]], words)
-    return f"{what}: {'nobody knows' if d['minutes'] is None else in_hours(d['minutes'])}"
-
-
 def _calendar(d: Line, words: Region) -> str:
     return f"{d['of']}: {'taken back' if d.get('undo') else 'made'}"
 
@@ -216,21 +141,7 @@ def _calendar(d: Line, words: Region) -> str:
 _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "measured": _reading,
     "withdrawn": _reading,
-    "cut": _cut,
-    "step": _step,
-    "stick": _stick,
-    "offcut": _offcut,
-    "order": _order,
-    "came": _order,
-    "promised": _order,
-    "sent back": _order,
-    "checked": _order,
-    "given": _order,
-    "signed": _signed,
     "calendar": _calendar,
-    "timer": _timer,
-    "took": _took,
-    "took so": _took,
     "photographed": _photographed,
     "photograph out": lambda *_: "it stays in the record, and is shown no longer",
     "photograph erased": lambda *_: "the picture is gone for good; earlier backups hold it until they are dropped",
@@ -246,7 +157,7 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
 
 
 def in_words(what: str, detail: Line, words: Region = "north_america") -> str:
-    """Say what a line of the log holds.
+    """Say what a line of the log holds that is no event of the job's core: a document that changed, a reading, a photograph.
 
     Args:
         what: the event.
@@ -266,7 +177,11 @@ def in_words(what: str, detail: Line, words: Region = "north_america") -> str:
 def told(line: Line, marks: Mapping[int, str], words: Region = "north_america") -> Line:
     """Put a line of the log into words, with the mark of its opening."""
     said = UNREADABLE
-    if "unreadable" not in line["detail"]:
+    if line["what"] in record.EVENTS:
+        if line["happened"] is not None:
+            void = "no longer holds: the plan has changed since" if line["detail"].get("void") else ""
+            said = " · ".join(part for part in (line["happened"].told(words), void) if part)
+    elif "unreadable" not in line["detail"]:
         with suppress(LookupError, TypeError, ValueError, AttributeError):  # kept otherwise than any Jambo writes it
             said = in_words(line["what"], line["detail"], words)
     return {

@@ -11,8 +11,8 @@ from typing_extensions import TypedDict
 from jambo.core.quantities import names
 from jambo.core.quantities.tape import show
 from jambo.core.schedule.work import MINDS, TRADES, Trade
+from jambo.core.words.clock import spoken
 from jambo.core.words.lists import fill
-from jambo.views.clock import spoken
 from jambo.views.job_plan import JobPlan, ToDo
 from jambo.views.opening import step_out
 

@@ -14,10 +14,14 @@ from typing import Annotated, Any, ClassVar, Generic, Literal, TypeVar, get_args
 
 from annotated_types import Ge, Le, MaxLen, MinLen, Predicate
 
+from jambo.core.facts.readings import PLACES
 from jambo.core.frozen import dataclass
+from jambo.core.labels import label, template_of
 from jambo.core.quantities.notation import NotALength, read
 from jambo.core.quantities.tape import Unit
-from jambo.core.schedule.work import Kind
+from jambo.core.schedule.work import KINDS, Kind
+from jambo.core.words.clock import in_hours
+from jambo.core.words.lists import Region, fill
 
 
 def _is_length(text: str) -> bool:
@@ -52,6 +56,14 @@ class Event:
 
     __pydantic_config__: ClassVar[dict[str, Any]] = {"strict": True, "alias_generator": lambda name: name.rstrip("_")}
     WHAT: ClassVar[str]
+    LABEL: ClassVar[str] = ""
+
+    def told(self, words: Region) -> str:
+        """What a line of the record says of it, beside its label."""
+        return self._told(words)
+
+    def _told(self, words: Region) -> str:
+        raise NotImplementedError
 
 
 E_co = TypeVar("E_co", bound=Event, covariant=True)
@@ -92,34 +104,46 @@ class Undone(Event):
     section: Text = ""
     length: Text = ""
 
+    def _told(self, words: Region) -> str:
+        if self.section:
+            return f"{self.length}: not cut after all"
+        return f"{_bought(self.count, self.label, self.detail)}: taken back"
+
 
 @dataclass(frozen=True, slots=True)
 class Ticked(Event):
     """A step of the card is done, as its words stood then; or, with `undo`, not done after all."""
 
-    WHAT = "step"
+    WHAT, LABEL = "step", "step done"
     key: Text
     text: Text = ""
     undo: Literal[True] | None = None
     ago: Ago = 0
     note: Text = ""
 
+    def _told(self, words: Region) -> str:
+        return f"{self.key.replace('-', ' ')}: not done after all" if self.undo else self.text
+
 
 @dataclass(frozen=True, slots=True)
 class Timer(Event):
     """Somebody's time on a card; `of` whom, where somebody else's press ended it."""
 
-    WHAT = "timer"
+    WHAT, LABEL = "timer", "time"
     do: Literal["start", "pause", "drop", "end"]
     of: Text = ""
     ago: Ago = 0
+
+    def _told(self, words: Region) -> str:
+        said = {"start": "starts", "pause": "pauses", "drop": "let go, not counted", "end": "ends"}[self.do]
+        return f"{said}, {round(self.ago)} s before it was written" if self.ago else said
 
 
 @dataclass(frozen=True, slots=True)
 class WorkTook(Event):
     """How long an operation took, and how far it was timed: `ended` is when, `by` who was at it."""
 
-    WHAT = "took"
+    WHAT, LABEL = "took", "took"
     kind: Kind
     sort: Text
     minutes: Minutes
@@ -129,22 +153,28 @@ class WorkTook(Event):
     ended: Moment
     by: list[str]
 
+    def _told(self, words: Region) -> str:
+        return f"{fill(KINDS[self.kind], words)}: {in_hours(self.minutes)}"
+
 
 @dataclass(frozen=True, slots=True)
 class WorkTookSo(Event):
     """What was said of a time that was asked about, by its line; None where nobody knows."""
 
-    WHAT = "took so"
+    WHAT, LABEL = "took so", "took, as said"
     of: Id
     kind: Kind
     minutes: Minutes | None
+
+    def _told(self, words: Region) -> str:
+        return f"{fill(KINDS[self.kind], words)}: {'nobody knows' if self.minutes is None else in_hours(self.minutes)}"
 
 
 @dataclass(frozen=True, slots=True)
 class OfPiece(Event):
     """What happened to a piece of the cut list: of the opening of its line, or of a wall."""
 
-    WHAT = "cut"
+    WHAT, LABEL = "cut", "cut"
     figure: Text
     wall: Id | None = field(default=None, kw_only=True)
     ago: Ago = field(default=0, kw_only=True)
@@ -157,6 +187,9 @@ class PieceNotCut(OfPiece):
 
     undo: Literal[True] = field(kw_only=True)
 
+    def _told(self, words: Region) -> str:
+        return f"{named(self.figure, words)}: not cut after all"
+
 
 @dataclass(frozen=True, slots=True)
 class PieceCut(OfPiece):
@@ -167,6 +200,9 @@ class PieceCut(OfPiece):
     count: Count | None = None
     of: Count | None = None
     step: Text = ""
+
+    def _told(self, words: Region) -> str:
+        return f"{self.label} at {self.length}" + (f", {self.count} of {self.of}" if self.count is not None else "")
 
 
 @dataclass(frozen=True, slots=True)
@@ -200,7 +236,7 @@ class CutFromStick:
 class StickCut(Event):
     """A stick that was cut, and what was left of it: `kept` in the rack or not; `offcut` is the line of the one it was."""
 
-    WHAT = "stick"
+    WHAT, LABEL = "stick", "stick cut"
     section: Text
     length: Written
     cuts: list[CutFromStick]
@@ -208,22 +244,29 @@ class StickCut(Event):
     kept: bool
     offcut: Id | None = None
 
+    def _told(self, words: Region) -> str:
+        cuts = ", ".join(f"{cut.length} ({cut.mark})" for cut in self.cuts)
+        return f"{self.length}: {cuts}; {self.left} left" + (", into the rack" if self.kept else "")
+
 
 @dataclass(frozen=True, slots=True)
 class OffcutMoved(Event):
     """An offcut put into the rack, or taken out of it (`gone`, by the line that put it there)."""
 
-    WHAT = "offcut"
+    WHAT, LABEL = "offcut", "offcut"
     section: Text
     length: Written
     gone: Id | None = None
+
+    def _told(self, words: Region) -> str:
+        return f"{self.length}: {'into the rack' if self.gone is None else 'out of the rack'}"
 
 
 @dataclass(frozen=True, slots=True)
 class Ordered(Event):
     """Something ordered: the line of the buy list by its key, as it was called then; how many, from whom, promised for when."""
 
-    WHAT = "order"
+    WHAT, LABEL = "order", "ordered"
     key: Annotated[str, MinLen(1), MaxLen(2000)]
     label: Text
     detail: Text
@@ -236,6 +279,10 @@ class Ordered(Event):
         """What it is an order of: a key of `ITEMS`, or timber."""
         return self.key.partition("|")[0]
 
+    def _told(self, words: Region) -> str:
+        day = f"promised for {self.promised}" if self.promised else ""
+        return _joined(_bought(self.count, self.label, self.detail), f"from {self.from_}" if self.from_ else "", day)
+
 
 @dataclass(frozen=True, slots=True)
 class OfOrder(Event):
@@ -246,13 +293,20 @@ class OfOrder(Event):
     detail: Text
     count: Count
 
+    def _told(self, words: Region) -> str:
+        return _bought(self.count, self.label, self.detail)
+
 
 @dataclass(frozen=True, slots=True)
 class Promised(OfOrder):
     """An order is promised for another day; None where nobody knows any more."""
 
-    WHAT = "promised"
+    WHAT, LABEL = "promised", "promised for another day"
     promised: Moment | None = None
+
+    def _told(self, words: Region) -> str:
+        said = _bought(self.count, self.label, self.detail)
+        return _joined(said, f"promised for {self.promised}" if self.promised else "")
 
 
 @dataclass(frozen=True, slots=True)
@@ -266,24 +320,30 @@ class Moved(OfOrder):
 class Came(Moved):
     """So many came, and what was measured of all of them, by the key it is asked under; bare numbers are in `unit`."""
 
-    WHAT = "came"
+    WHAT, LABEL = "came", "delivered"
     measured: Mapping[str, Text] | None = None
     unit: Unit | None = None
+
+    def _told(self, words: Region) -> str:
+        return _joined(_bought(self.count, self.label, self.detail), _measured(self.measured), self.note)
 
 
 @dataclass(frozen=True, slots=True)
 class SentBack(Moved):
     """So many went back; `came` names the delivery they are of."""
 
-    WHAT = "sent back"
+    WHAT, LABEL = "sent back", "sent back"
     came: Id | None = None
+
+    def _told(self, words: Region) -> str:
+        return _joined(_bought(self.count, self.label, self.detail), self.note)
 
 
 @dataclass(frozen=True, slots=True)
 class Checked(Event):
     """What was measured of a delivery, by the line it came by."""
 
-    WHAT = "checked"
+    WHAT, LABEL = "checked", "measured on delivery"
     came: Id
     label: Text
     detail: Text
@@ -292,12 +352,16 @@ class Checked(Event):
     unit: Unit | None = None
     undo: Id | None = None
 
+    def _told(self, words: Region) -> str:
+        said = _bought(self.count, self.label, self.detail)
+        return f"{said}: taken back" if self.undo else _joined(said, _measured(self.measured))
+
 
 @dataclass(frozen=True, slots=True)
 class Given(Event):
     """Which of the things that came by a line was put to the opening, the facts it wrote there and what stood there before."""
 
-    WHAT = "given"
+    WHAT, LABEL = "given", "delivery goes here"
     came: Id
     n: Count
     item: Text
@@ -308,6 +372,9 @@ class Given(Event):
     before: Mapping[str, Any]
     undo: Id | None = None
 
+    def _told(self, words: Region) -> str:
+        return _bought(self.count, self.label, self.detail) + (": taken back" if self.undo else "")
+
 
 @dataclass(frozen=True, slots=True)
 class Happened(Event):
@@ -316,26 +383,29 @@ class Happened(Event):
     note: Text = ""
     ago: Ago = 0
 
+    def _told(self, words: Region) -> str:
+        return self.note
+
 
 @dataclass(frozen=True, slots=True)
 class Framed(Happened):
     """It is framed."""
 
-    WHAT = "framed"
+    WHAT, LABEL = "framed", "framed"
 
 
 @dataclass(frozen=True, slots=True)
 class FrameSet(Happened):
     """Its frame is set."""
 
-    WHAT = "set"
+    WHAT, LABEL = "set", "set"
 
 
 @dataclass(frozen=True, slots=True)
 class SignedOff(Event):
     """It is signed off: what was built, each gap as first read and as it was then, and what of the card was open."""
 
-    WHAT = "signed"
+    WHAT, LABEL = "signed", "signed off"
     built: Mapping[str, Text] | None = None
     open: list[str] | None = None
     before: Mapping[str, Text] | None = None
@@ -344,6 +414,39 @@ class SignedOff(Event):
     done: bool | None = None
     note: Text = ""
     ago: Ago = 0
+
+    def _told(self, words: Region) -> str:
+        before, after = self.before or {}, self.after or {}
+        moved = [
+            f"{named(place, words)} {before[place]} → {now}"
+            for place, now in after.items()
+            if place in before and before[place] != now
+        ]
+        gaps = f"gaps before and after: {'; '.join(moved)}" if moved else "gaps good as first read"
+        still = len(self.open or ())
+        left = f"{still} {'step' if still == 1 else 'steps'} of the card not ticked" if still else ""
+        told = gaps if moved or after or self.built is None else ""
+        return " · ".join(part for part in (self.note, told, left) if part)
+
+
+def named(name: str, words: Region) -> str:
+    """What a figure or a place that is measured is called; of one that is no longer, its name as it was kept."""
+    asked = PLACES.get(name)  # type: ignore[call-overload]
+    if asked is not None:
+        return fill(asked.label, words)
+    return label(name, words) if template_of(name) is not None else name.replace("_", " ")
+
+
+def _bought(count: int | None, label_: str, detail: str) -> str:
+    return ", ".join(part for part in (f"{count} {label_}", detail) if part)
+
+
+def _measured(texts: Mapping[str, str] | None) -> str:
+    return ", ".join(f"{key.replace('_', ' ')} {text}" for key, text in (texts or {}).items())
+
+
+def _joined(*parts: str) -> str:
+    return "; ".join(part for part in parts if part)
 
 
 # What a line of a word may hold; one of a word that is not here holds a document, a reading or a note
