@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 
 from helpers import POCKET, SLIDER, plain, solved
 from jambo.core.all_flags import KINDS as ALL_FLAGS
-from jambo.core.delivery.asked import ASKED
 from jambo.core.delivery.assign import assigned
 from jambo.core.delivery.judge import OF_FLAGS
 from jambo.core.framing.items import Item
+from jambo.core.items import ITEMS
 from jambo.core.quantities.tape import Tape
 from jambo.format.delivery import kind_of, measured
 from jambo.format.document import Document
@@ -224,7 +224,7 @@ def test_a_slab_is_held_against_its_opening(texts, level, codes):
 
 
 def test_every_measure_is_a_length_that_is_declared_or_a_choice():
-    for asked in (one for of in ASKED.values() for one in of):
+    for asked in (one for of in ITEMS.values() for one in of.asked):
         assert asked.choices or kind_of(asked)
 
 

@@ -6,8 +6,9 @@ import re
 from collections.abc import Mapping
 from typing import Any
 
-from jambo.core.delivery.asked import ASKED, PRINTED, Asked, paths_of
+from jambo.core.delivery.asked import paths_of
 from jambo.core.delivery.case import Measures
+from jambo.core.items import PRINTED, Asked, asked_of
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
@@ -35,7 +36,7 @@ def measured(item: str, texts: Mapping[str, str], unit: Unit) -> Measures:
     Raises:
         Refused: for what is not asked of such a thing, is no length or no choice, by "measured.<key>".
     """
-    asked = {one.key: one for one in ASKED.get(item, ())}
+    asked = {one.key: one for one in asked_of(item)}
     found: dict[str, Length] = {}
     chosen: dict[str, str] = {}
     wrong: list[FieldError] = []
@@ -87,7 +88,7 @@ def says(item: str, measures: Measures, facts: Facts, leaf: int) -> dict[str, st
         planned = {"width": value_of(own.width), "height": value_of(own.height), "thickness": value_of(own.thickness)}
         lengths_ = {k: v for k, v in planned.items() if v is not None} | lengths_
     found: dict[str, str] = {}
-    for asked in ASKED.get(item, ()):
+    for asked in asked_of(item):
         value = lengths_.get(asked.key)
         text = (
             exact_text(value, unit)

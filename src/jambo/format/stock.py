@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
 from jambo.core.facts.declared import lengths_of
 from jambo.core.facts.frame import FrameFacts
 from jambo.core.facts.leaf import Leaf as LeafFacts
+from jambo.core.items import ITEMS, Stocked
 from jambo.core.kinds.face_slider.facts import Slider
 from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.quantities.mass import ACCEPTED as MASS_ACCEPTED
@@ -20,43 +21,29 @@ from jambo.format.declared import Model
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.format.reader import Reader
 
-StockKind = Literal["leaf", "lining_kit", "split_jamb", "steel_frame", "pocket_kit", "track"]
+# the part of an opening that takes what a sheet says, and its shape in a document
+_PARTS: dict[str, tuple[type[Any], type[BaseModel]]] = {
+    "opening.door.leaves[0]": (LeafFacts, doc.Leaf), "opening.frame": (FrameFacts, doc.Frame),
+    "opening.door.pocket": (PocketKit, doc.Pocket), "opening.door.slider": (Slider, doc.Slider),
+}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class Stock:
-    """A kind of stock: its title, the part of an opening that takes its facts, and the facts it may hold."""
+    """A kind of stock: how the book lists it, the part of an opening that takes its facts, and its shape in a document."""
 
-    title: str
-    root: str
+    of: Stocked
     part: type[Any]
     model: type[BaseModel]
-    facts: tuple[str, ...]
 
 
-STOCK: dict[StockKind, Stock] = {
-    "leaf": Stock("Leaves", "opening.door.leaves[0]", LeafFacts, doc.Leaf, ("width", "height", "thickness")),
-    "lining_kit": Stock(
-        "Lining kits", "opening.frame", FrameFacts, doc.Frame,
-        ("kit_width_1", "kit_width_2", "thickness", "depth", "trench_depth", "horn"),
-    ),
-    "split_jamb": Stock("Split jambs", "opening.frame", FrameFacts, doc.Frame, ("wall_least", "wall_most", "thickness")),
-    "steel_frame": Stock("Steel frames", "opening.frame", FrameFacts, doc.Frame, ("throat",)),
-    "pocket_kit": Stock(
-        "Pocket kits", "opening.door.pocket", PocketKit, doc.Pocket,
-        (
-            "leaf_width", "thickness_least", "thickness_most", "width_add", "set_above", "head_stack", "min_head",
-            "track_short", "rail_short", "bumper", "hanger_drop", "split", "soft_close_least",
-        ),
-    ),
-    "track": Stock(
-        "Face-slider tracks", "opening.door.slider", Slider, doc.Slider,
-        (
-            "length", "rating", "hole_above", "hanger_edge", "hanger_spread_least", "wheel_radius", "stop_length",
-            "track_half", "offset", "hole_first", "hole_spacing",
-        ),
-    ),
-}  # fmt: skip
+STOCK: dict[str, Stock] = {
+    name: Stock(kind.stock, *_PARTS[kind.stock.root]) for name, kind in ITEMS.items() if kind.stock is not None
+}
+if TYPE_CHECKING:
+    StockKind = str
+else:
+    StockKind = Literal[tuple(STOCK)]
 
 
 def short_label(stock: Stock, fact: str) -> str:
@@ -78,9 +65,9 @@ def checked(item: StockItem) -> StockItem:
     """Read every fact and write it so that it means the same in any job. Raises Refused."""
     stock = STOCK[item.kind]
     errors = [
-        FieldError(f"facts.{name}", f"“{name[:40]}” is no fact of this kind of stock", ", ".join(stock.facts))
+        FieldError(f"facts.{name}", f"“{name[:40]}” is no fact of this kind of stock", ", ".join(stock.of.facts))
         for name in item.facts
-        if name not in stock.facts
+        if name not in stock.of.facts
     ]
     if errors:
         raise Refused(errors)

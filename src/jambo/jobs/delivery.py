@@ -29,8 +29,6 @@ from jambo.views.held import Planned, verdict_on
 
 E = TypeVar("E", bound=Event)
 
-LEAVES = ("leaf", "slab", "bypass_leaf")
-
 Texts = Annotated[
     dict[Annotated[str, Field(max_length=40)], Annotated[str, Field(max_length=40)]], Field(max_length=12)
 ]
@@ -196,7 +194,7 @@ def _facts(thing: Thing, need: Need) -> dict[str, str]:
     a size, which would be that of all of them."""
     if thing.measures is None:
         return {}
-    if thing.item in LEAVES:
+    if thing.kind.counter == "leaves":
         verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
         several = thing.item != "leaf" and need.item.count > 1
         if verdict is None or not verdict.findings or several:

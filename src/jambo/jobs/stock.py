@@ -63,15 +63,15 @@ def book(db: Database) -> StockBook:
     kinds: list[KindOut] = [
         {
             "kind": kind,
-            "title": stock.title,
-            "root": stock.root,
+            "title": stock.of.title,
+            "root": stock.of.root,
             "facts": [
                 {
                     "name": name,
                     "label": short_label(stock, name),
                     "kind": next((m.kind for m in stock.model.model_fields[name].metadata if isinstance(m, Of)), None),
                 }
-                for name in stock.facts
+                for name in stock.of.facts
             ],
         }
         for kind, stock in STOCK.items()

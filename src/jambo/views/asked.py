@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing_extensions import TypedDict
 
-from jambo.core.delivery.asked import ASKED
+from jambo.core.items import asked_of
 from jambo.core.words.lists import Region, fill
 from jambo.format.delivery import kind_of
 
@@ -36,5 +36,5 @@ def asked_out(item: str, words: Region) -> list[AskedOut]:
             "kind": kind_of(one),
             "choices": [{"value": value, "label": label} for value, label in one.choices],
         }
-        for one in ASKED.get(item, ())
+        for one in asked_of(item)
     ]

@@ -11,9 +11,9 @@ from datetime import date
 
 from typing_extensions import TypedDict
 
-from jambo.core.delivery.asked import ASKED
-from jambo.core.framing.items import ITEMS, Item
-from jambo.core.framing.shop import BUNDLE, COUNTER_OF, COUNTERS, TIMBER, by_bundle, sticks_to_spare, to_spare
+from jambo.core.framing.items import Item
+from jambo.core.framing.shop import by_bundle, sticks_to_spare, to_spare
+from jambo.core.items import COUNTERS, TIMBER
 from jambo.core.job.board import SolvedJob
 from jambo.core.job.orders import Order
 from jambo.core.job.sticks import sizes_of
@@ -142,11 +142,9 @@ def _things(job: SolvedJob, covered: Mapping[tuple[int, str], int], tape: Tape, 
         count = sum(marks.values())
         spare = to_spare(item.name, count)
         if (bundles := by_bundle(item.name, count, spare)) is not None:
-            detail = f"bundles of {BUNDLE}, for {count} and {spare} to spare"
+            detail = f"bundles of {item.kind.bundle}, for {count} and {spare} to spare"
             (count, spare), told = bundles, tuple(marks)
-        rows.append(
-            _Line(COUNTER_OF[item.name], key, fill(ITEMS[item.name], words), detail, count, spare, told, has[key])
-        )
+        rows.append(_Line(item.kind.counter, key, fill(item.kind.label, words), detail, count, spare, told, has[key]))
     return rows
 
 
@@ -211,7 +209,7 @@ def buying_out(
         by_key.setdefault(order.of.key, []).append(order)
     lines = [*_things(job, covered, tape, words), *_timber(cutting, cut, tape)]
     counters: list[CounterOut] = []
-    for counter, (title, _) in COUNTERS.items():
+    for counter, title in COUNTERS.items():
         rows = [_line_out(line, by_key.pop(line.key, []), today) for line in lines if line.counter == counter]
         last = max((o for row in rows for o in row["orders"] if o["supplier"]), key=lambda o: o["id"], default=None)
         for row in rows:
@@ -223,7 +221,7 @@ def buying_out(
         "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.free > 0],
         "late": sum(o.late(today) for o in orders),
         "searching": cutting["searching"],
-        "asked": {item: asked_out(item, words) for item in dict.fromkeys(o.of.item for o in orders) if item in ASKED},
+        "asked": {item: told for item in dict.fromkeys(o.of.item for o in orders) if (told := asked_out(item, words))},
         "suppliers": sorted({o.of.from_ for o in orders if o.of.from_}, key=str.casefold),
         "left_out": job.left_out,
         "waiting": cutting["waiting"],

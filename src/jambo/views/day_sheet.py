@@ -11,7 +11,6 @@ from itertools import takewhile
 
 from typing_extensions import TypedDict
 
-from jambo.core.framing.items import ITEMS
 from jambo.core.schedule.day import leads, read_first
 from jambo.core.schedule.problem import Placed
 from jambo.core.schedule.work import TRADES, called, steps_by_kind
@@ -247,7 +246,7 @@ def _carry(plan: JobPlan, lead: Iterable[Told]) -> Iterator[str]:
     marks: dict[str, list[str]] = {}
     for told in lead:
         for item in told.work.carries:
-            what = f"{fill(ITEMS[item.name], plan.words)} {item_detail(item, plan.tape)}".strip()
+            what = f"{fill(item.kind.label, plan.words)} {item_detail(item, plan.tape)}".strip()
             found[what] += item.count
             marks.setdefault(what, []).append(told.todo.mark)
     for what, count in found.items():

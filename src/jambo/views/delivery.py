@@ -8,13 +8,13 @@ from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
-from jambo.core.delivery.asked import ASKED, PRINTED
 from jambo.core.delivery.assign import assigned
 from jambo.core.delivery.case import Measures
 from jambo.core.delivery.verdict import Finding, Level, Verdict
 from jambo.core.flags import ROUNDED_UP
 from jambo.core.framing.items import Item
-from jambo.core.job.deliveries import BULK, Thing
+from jambo.core.items import PRINTED
+from jambo.core.job.deliveries import Thing
 from jambo.core.job.record import Given, Line
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out, exact_text
@@ -24,7 +24,6 @@ from jambo.views.buying import key_of
 from jambo.views.held import Planned, built_to, leaf_at, verdict_on
 from jambo.views.opening import told_on
 
-OF_FRAMES = ("unit", "lining_kit", "split_jamb", "steel_frame", "pocket_kit")  # what stands once a frame is set
 # what a leaf is called by: told in both writings wherever somebody buys or checks
 _CALLED = frozenset({"kit", "inches", "other", "first", "last", "width"})
 
@@ -160,10 +159,10 @@ def needs_of(openings: Sequence[tuple[int, str, Planned]]) -> list[Need]:
     found: list[Need] = []
     for number, mark, of in openings:
         for item in of.result.hardware:
-            if item.name not in ASKED:
+            if not item.kind.asked:
                 continue
             leaves = [*leaf_at(of, item)] if item.name == "leaf" else []
-            copies = 1 if item.name in BULK else item.count
+            copies = 1 if item.kind.bulk else item.count
             found += [Need(of, number, mark, item, leaves[i] if i < len(leaves) else 0) for i in range(copies)]
     return found
 
@@ -183,7 +182,7 @@ def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Li
     gone = Counter(line.event.came for line in given)
     left_things: list[Thing] = []
     for thing in things:
-        if gone[thing.came] and thing.item not in BULK:
+        if gone[thing.came] and not thing.kind.bulk:
             gone[thing.came] -= 1
         else:
             left_things.append(thing)
@@ -205,7 +204,7 @@ def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Li
 def _stands(need: Need) -> bool:
     if "signed" in need.of.done:
         return True
-    return "set" in need.of.done and need.item.name in OF_FRAMES
+    return "set" in need.of.done and need.item.kind.in_frame
 
 
 def _meant(things: Sequence[Thing], needs: Sequence[Need]) -> list[int | None]:
@@ -237,7 +236,7 @@ class Deliveries:
 
     def _minutes(self, i: int, j: int) -> int | None:
         of = self.to_place
-        if of.things[i].item in BULK:
+        if of.things[i].kind.bulk:
             return None
         found = self.verdict(of.things[i], of.needs[j], meant=of.meant[i] == j)
         return found.minutes if found is not None and found.level != "wrong" else None
@@ -282,14 +281,14 @@ def delivery_out(of: Deliveries, tape: Tape, words: Region) -> DeliveryOut:
     for i, thing in enumerate(placed.things):
         j, meant = best[i], placed.meant[i]
         row = _thing_out(thing, tape, words)
-        row["surplus"] = meant is None and thing.item not in BULK
+        row["surplus"] = meant is None and not thing.kind.bulk
         row["meant"] = [*_told_meant(of, thing, meant, tape, words)]
         if j is not None and thing.measures is not None:
             row["place"] = _told_of(of, thing, placed.needs[j], tape, words, meant=j == meant)
         elif j is not None:
             need = placed.needs[j]
             row["place"] = verdict_out(need, Verdict(()), tape, words)
-        elif thing.measures is not None and thing.item not in BULK and row["meant"]:
+        elif thing.measures is not None and not thing.kind.bulk and row["meant"]:
             row["build"] = [
                 _build_out(need, findings, tape, words)
                 for need, findings in of.building(i)
@@ -303,7 +302,7 @@ def delivery_out(of: Deliveries, tape: Tape, words: Region) -> DeliveryOut:
 def _measured_out(thing: Thing, tape: Tape, words: Region) -> Iterator[MeasuredOut]:
     """What was measured, on the crew's tape; what is printed on a carton as it is printed."""
     read = thing.measures or Measures()
-    for one in ASKED[thing.item]:
+    for one in thing.kind.asked:
         text = written = thing.texts.get(one.key, "")
         if one.choices:
             text = dict(one.choices).get(text, text)
@@ -328,7 +327,7 @@ def _told_meant(of: Deliveries, thing: Thing, meant: int | None, tape: Tape, wor
     placed = of.to_place
     if thing.measures is None:
         return
-    if thing.item in BULK:
+    if thing.kind.bulk:
         yield from tried(thing, placed.needs, tape, words)
     elif meant is not None and (found := _told_of(of, thing, placed.needs[meant], tape, words, meant=True)) is not None:
         yield found

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from jambo.core.delivery.asked import ASKED, paths_of
+from jambo.core.delivery.asked import paths_of
 from jambo.core.delivery.build_to import building, fitting_wall
 from jambo.core.delivery.case import Case, Measures, Side
 from jambo.core.delivery.judge import judged, ruled_out
 from jambo.core.delivery.verdict import Finding, Verdict
 from jambo.core.framing.items import Item
+from jambo.core.items import ITEMS
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import known_lengths, value_of
 from jambo.core.quantities.length import size
@@ -95,7 +96,7 @@ def sized_as(of: Planned, item: Item, measures: Measures) -> dict[str, str | Non
     return found | dict.fromkeys(_MEASURED) if of.facts.opening.kind == "swing" else found
 
 
-_MEASURED = tuple(path for one in ASKED["leaf"][:2] for path in paths_of(one, "swing", 0))
+_MEASURED = tuple(path for one in ITEMS["leaf"].asked[:2] for path in paths_of(one, "swing", 0))
 
 
 def verdict_on(of: Planned, item: Item, leaf: int, measures: Measures, *, meant: bool) -> Verdict | None:

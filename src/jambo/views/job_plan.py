@@ -11,7 +11,7 @@ from functools import cached_property
 from typing_extensions import TypedDict
 
 from jambo.core.flags import Flag
-from jambo.core.framing.items import ITEMS, Item
+from jambo.core.framing.items import Item
 from jambo.core.labels import label
 from jambo.core.quantities.tape import Tape
 from jambo.core.schedule.gates import Gate, enough, gates, hands_left
@@ -268,7 +268,7 @@ class JobPlan:
 
     def _brought(self, one: ToDo, item: Item, pool: Mapping[str, list[Coming]]) -> Iterator[str]:
         """What of a line has to come first; what nobody has ordered is taken as here, and said so."""
-        what = fill(ITEMS[item.name], self.words)
+        what = fill(item.kind.label, self.words)
         detail = item_detail(item, self.tape)
         told = f"{what} {detail}".strip()
         for _ in range(item.count):

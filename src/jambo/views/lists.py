@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from typing_extensions import TypedDict
 
-from jambo.core.framing.items import ITEMS, Item
+from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.labels import piece_label, section_text
 from jambo.core.quantities.figure import Figure
@@ -81,7 +81,7 @@ class _Gathered:
     def items(self, mark: str, items: Iterable[Item], tape: Tape, words: Region) -> None:
         """Take in what is bought."""
         for item in items:
-            bought = self.buy.setdefault((fill(ITEMS[item.name], words), item.length, item_detail(item, tape)), {})
+            bought = self.buy.setdefault((fill(item.kind.label, words), item.length, item_detail(item, tape)), {})
             bought[mark] = bought.get(mark, 0) + item.count
 
 

@@ -13,7 +13,7 @@ from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.opening import DoorKind
 from jambo.core.facts.wall import WallEnd
 from jambo.core.flags import ROUNDED_UP, Flag, FlagLevel
-from jambo.core.framing.items import ITEMS, Item
+from jambo.core.framing.items import Item
 from jambo.core.framing.standing import LIKED
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.labels import label, piece_label, section_text
@@ -495,7 +495,7 @@ def _hardware_out(result: Result, tape: Tape, words: Region) -> list[ItemOut]:
     """What is to buy for the opening."""
     return [
         {
-            "label": fill(ITEMS[item.name], words),
+            "label": fill(item.kind.label, words),
             "count": item.count,
             "length": length_out(item.length, tape) if item.length is not None else None,
             "detail": item_detail(item, tape),

@@ -9,6 +9,7 @@ from jambo.core.delivery.frames import OTHER_LEAF, on_depth, on_thickness, on_un
 from jambo.core.delivery.leaf import OTHER_SIZE, on_leaf
 from jambo.core.delivery.verdict import Finding, Found, Level, Verdict, Words, verdict
 from jambo.core.flags import Flag
+from jambo.core.items import Judged
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import Length, size
@@ -133,15 +134,15 @@ def _on_pocket_kit(case: Case) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-_JUDGES: dict[str, _Judge] = {
+_JUDGES: dict[Judged, _Judge] = {
     "leaf": on_leaf,
     "unit": on_unit,
-    "lining_kit": _on_lining,
-    "split_jamb": on_thickness,
+    "lining": _on_lining,
+    "thickness": on_thickness,
     "pocket_kit": _on_pocket_kit,
     "track": _on_track,
-    "slab": _on_sliding,
-    "bypass_leaf": _on_sliding,
+    "sliding": _on_sliding,
+    "": lambda _: (),
 }
 
 
@@ -154,7 +155,7 @@ def judged(case: Case) -> Verdict:
     Returns:
         As planned where nothing was found; else what it takes to use it, or why it is wrong (handbook 27).
     """
-    own = [*_JUDGES[case.item.name](case)] if case.item.name in _JUDGES else []
+    own = [*_JUDGES[case.item.kind.judged](case)]
     longer = any(f.code == "track-longer" for f in own)  # once it is cut it is what was planned
     return verdict([*own, *([] if longer else _of_flags(case))])
 

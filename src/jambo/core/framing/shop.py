@@ -1,38 +1,9 @@
-"""How a buy list is put to a shop (handbook 27): the counter each thing is had from, and what is bought to spare."""
+"""What is bought to spare, and what is had by the bundle (handbook 27)."""
 
 from __future__ import annotations
 
-from jambo.core.framing.items import ITEMS
+from jambo.core.items import ITEMS
 
-TIMBER = "timber"
-
-# Counters in the order they are walked, with what is had there
-COUNTERS: dict[str, tuple[str, tuple[str, ...]]] = {
-    "leaves": ("Leaves", ("leaf", "slab", "bypass_leaf")),
-    "frames": (
-        "Frames, units and kits",
-        ("unit", "lining_kit", "split_jamb", "steel_frame", "pocket_kit", "sill", "soft_close"),
-    ),
-    "hinges": ("Hinges, latches and pulls", ("hinge", "latch", "bolt", "pocket_pull", "slab_pull")),
-    "tracks": (
-        "Tracks and hangers",
-        ("track", "hanger", "backer", "anti_jump", "floor_guide", "bypass_track", "bypass_hanger", "bypass_guide"),
-    ),
-    "fixings": (
-        "Screws, nails, {shim}s and fixings",
-        ("shim", "flat_shim", "long_screw", "casing_nail", "steel_foot_screw", "foot_screw", "lag"),
-    ),
-    "sealing": ("Seals and strips", ("seal", "sill_pan", "cover_strip")),
-    TIMBER: ("Timber", ()),
-}
-COUNTER_OF = {name: counter for counter, (_, names) in COUNTERS.items() for name in names}
-assert COUNTER_OF.keys() == ITEMS.keys()
-
-ONE_BY_ONE = ("long_screw", "foot_screw", "steel_foot_screw")  # fixings that are counted; the others are had by the box
-SHIMS = ("shim", "flat_shim")
-SHIMS_IN = 5  # one to spare in so many of them: they split and are driven home
-BUNDLE = 12  # tapered ones are had by the bundle
-SCREWS_IN = 10  # one to spare in so many of them
 STICKS_IN = 20  # one to spare in so many sticks of a section
 
 
@@ -42,9 +13,8 @@ def to_spare(name: str, count: int) -> int:
     Args:
         name: a key of ITEMS; count: that are needed.
     """
-    if name in SHIMS:
-        return -(-count // SHIMS_IN)
-    return -(-count // SCREWS_IN) if name in ONE_BY_ONE else 0
+    one_in = ITEMS[name].one_spare_in
+    return -(-count // one_in) if one_in else 0
 
 
 def by_bundle(name: str, needed: int, spare: int) -> tuple[int, int] | None:
@@ -53,10 +23,11 @@ def by_bundle(name: str, needed: int, spare: int) -> tuple[int, int] | None:
     Args:
         name: a key of ITEMS; needed: how many; spare: how many to spare.
     """
-    if name != "shim":
+    bundle = ITEMS[name].bundle
+    if not bundle:
         return None
-    bundles = -(-needed // BUNDLE)
-    return bundles, -(-(needed + spare) // BUNDLE) - bundles
+    bundles = -(-needed // bundle)
+    return bundles, -(-(needed + spare) // bundle) - bundles
 
 
 def sticks_to_spare(count: int) -> int:

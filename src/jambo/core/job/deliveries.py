@@ -6,13 +6,11 @@ from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import field
 
-from jambo.core.delivery.asked import ASKED
 from jambo.core.delivery.case import Measures
 from jambo.core.frozen import dataclass
+from jambo.core.items import ITEMS, ItemKind, asked_of
 from jambo.core.job.record import Came, Checked, Event, Given, Line, Ordered, SentBack, of_kind
 from jambo.core.quantities.tape import Unit
-
-BULK = ("hinge",)  # bought for many openings at once: looked at, and not given one by one
 
 Read = Callable[[str, Mapping[str, str], Unit], Measures]
 
@@ -38,6 +36,11 @@ class Thing:
     def item(self) -> str:
         """A key of `ITEMS`."""
         return self.of.item
+
+    @property
+    def kind(self) -> ItemKind:
+        """What is known of its kind."""
+        return ITEMS[self.item]
 
 
 def still_here(lines: Sequence[Line[Event]]) -> dict[int, int]:
@@ -72,12 +75,12 @@ def things_of(lines: Sequence[Line[Event]], unit: Unit, read: Read) -> list[Thin
     found: list[Thing] = []
     for line in of_kind(lines, Came):
         of, again = orders[line.event.order], checks.get(line.id)
-        if of.item not in ASKED:
+        if not asked_of(of.item):
             continue
         said: Came | Checked = again.event if again is not None else line.event
         texts = said.measured or {}
         measures = read(of.item, texts, said.unit or unit) if texts else None
-        for n, count in enumerate([left[line.id]] if of.item in BULK else [1] * left[line.id], 1):
+        for n, count in enumerate([left[line.id]] if ITEMS[of.item].bulk else [1] * left[line.id], 1):
             if count:
                 found.append(
                     Thing(

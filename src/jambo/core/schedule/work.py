@@ -45,33 +45,6 @@ _OF_PART: dict[str, Kind] = {
 OUT, CUT_IN, FRAME, FRAME_WIDE, KIT, STEEL_SET, STEEL_HANG = 30, 180, 45, 75, 60, 20, 20
 UNIT, UNIT_TIGHT, SITE_SET, SITE_HANG, SLIDE, LEAF_IN_POCKET, SIDE, HARDWARE = 40, 75, 120, 60, 150, 30, 30, 25
 
-# Which operation a row of the buy list is carried to: the first of these that the opening has
-GOES_WITH: dict[str, tuple[Kind, ...]] = {
-    **dict.fromkeys(("unit", "lining_kit", "split_jamb", "steel_frame", "pocket_kit", "sill", "sill_pan"), ("set",)),
-    **dict.fromkeys(("foot_screw", "steel_foot_screw"), ("set",)),
-    **dict.fromkeys(("shim", "flat_shim"), ("set", "hang")),
-    **dict.fromkeys(("leaf", "slab", "bypass_leaf", "hinge", "long_screw", "soft_close"), ("hang", "set")),
-    **dict.fromkeys(("track", "hanger", "backer", "lag", "anti_jump", "floor_guide"), ("hang",)),
-    **dict.fromkeys(("bypass_track", "bypass_hanger", "bypass_guide"), ("hang",)),
-    **dict.fromkeys(("latch", "bolt", "cover_strip", "seal", "pocket_pull", "slab_pull"), ("hardware", "hang", "set")),
-    "casing_nail": ("trim", "hardware"),
-}
-# What must have come before the operation begins; the rest is bought over the counter
-MUST_COME = frozenset(
-    (
-        "unit",
-        "lining_kit",
-        "split_jamb",
-        "steel_frame",
-        "pocket_kit",
-        "sill",
-        "leaf",
-        "slab",
-        "bypass_leaf",
-        "track",
-        "bypass_track",
-    )
-)
 HERE_BY = time(12)  # of the day something is promised for
 
 
@@ -100,7 +73,7 @@ class Work:
     @property
     def brings(self) -> tuple[Item, ...]:
         """What must have come before it begins."""
-        return tuple(item for item in self.carries if item.name in MUST_COME)
+        return tuple(item for item in self.carries if item.kind.must_come)
 
 
 # of a sort and its minutes by rule: what it takes, and what that is from
@@ -130,7 +103,7 @@ def work_of(
         left = tuple(step.key for step in steps if step.key not in ticked)
         if left and kind not in over:
             items = tuple(
-                item for item in result.hardware if next((k for k in GOES_WITH[item.name] if k in kinds), None) == kind
+                item for item in result.hardware if next((k for k in item.kind.goes_with if k in kinds), None) == kind
             )
             before, after = _trades(opening, kind)
             sort = sort_of(opening, result, kind)
