@@ -7,7 +7,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from helpers import PLAIN
-from jambo.core.framing.shop import by_bundle, sticks_to_spare, to_spare
+from jambo.core.job.buying import by_bundle, sticks_to_spare, to_spare
 
 
 @pytest.fixture

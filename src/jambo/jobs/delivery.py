@@ -8,10 +8,10 @@ from typing import Annotated, TypeVar
 from pydantic import BaseModel, Field
 
 from jambo.core.delivery.case import Measures
-from jambo.core.job.deliveries import Thing, things_of
+from jambo.core.job.deliveries import Deliveries, Need, Thing, facts_said, needs_of, things_of
 from jambo.core.job.record import Came, Checked, Event, Given, Line, Ordered, of_kind
 from jambo.core.quantities.tape import Unit
-from jambo.format.delivery import measured, opening_with, says
+from jambo.format.delivery import measured, opening_with
 from jambo.format.paths import at
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import check_opening
@@ -23,9 +23,8 @@ from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import NotFound
 from jambo.views.answers import FAILED, answered
-from jambo.views.buying import key_of
-from jambo.views.delivery import Deliveries, DeliveryOut, Need, VerdictOut, delivery_out, needs_of, tried
-from jambo.views.held import Planned, verdict_on
+from jambo.views.delivery import DeliveryOut, VerdictOut, delivery_out, tried
+from jambo.views.held import OpeningOfJob
 
 E = TypeVar("E", bound=Event)
 
@@ -66,7 +65,7 @@ def texts_of(item: str, check: Texts, unit: Unit) -> dict[str, str]:
     return texts
 
 
-def planned_openings(job: Read) -> list[tuple[int, str, Planned]]:
+def planned_openings(job: Read) -> list[tuple[int, str, OpeningOfJob]]:
     """The openings of a job that can be worked out, each with its document, its answer, and how far it is built."""
     found = []
     for one in job.listed:
@@ -75,7 +74,7 @@ def planned_openings(job: Read) -> list[tuple[int, str, Planned]]:
             continue
         if FAILED not in result.flags:
             done = frozenset(job.so_far.done.get(one.id, ()))
-            found.append((one.id, one.mark, Planned(one.document, facts, result, done)))
+            found.append((one.id, one.mark, OpeningOfJob(one.document, facts, result, done)))
     return found
 
 
@@ -154,7 +153,7 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
                 )
             there = [n for n in open_needs if n.opening == move.opening and n.item.name == thing.item]
             # of several, such as the two leaves of a pair, the one it was bought as
-            need = next((n for n in there if key_of(n.item) == thing.of.key), next(iter(there), None))
+            need = next((n for n in there if n.item.key == thing.of.key), next(iter(there), None))
             if need is None:
                 raise Refused(
                     [FieldError(f"{path}.opening", "nothing of the kind is open there", "look at the list again")]
@@ -168,38 +167,25 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
 def _refuse_wrong(thing: Thing, need: Need, path: str) -> None:
     """Raise Refused for a thing that is wrong for an opening, or was never measured and was bought for another size."""
     if thing.measures is None:
-        if key_of(need.item) != thing.of.key:
+        if need.item.key != thing.of.key:
             raise Refused(
                 [FieldError(path, f"it was not bought for {need.mark}, and nobody has measured it", "measure it first")]
             )
         return
-    verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
+    verdict = need.of.verdict(need.item, need.leaf, thing.measures, meant=True)
     if verdict is None or verdict.level == "wrong":
         raise Refused([FieldError(path, f"it is wrong for {need.mark}", "an opening it serves")])
 
 
 def _give(t: Transaction, job: Read, thing: Thing, need: Need, who: str) -> None:
     """Write the facts a thing says into its opening, and the line that says it is there."""
-    wrote = _facts(thing, need)
+    wrote = facts_said(thing, need)
     row = kept_openings.opening(t, need.opening, lock=True)
     before = {path: at({"opening": row["doc"]}, path) for path in wrote}
     _save(t, job.row, row, wrote, who)
     of = thing.of
     given = Given(thing.came, thing.n, thing.item, of.label, of.detail, 1, wrote, before)
     events.write(t, job.row["id"], given, who, need.opening)
-
-
-def _facts(thing: Thing, need: Need) -> dict[str, str]:
-    """The facts a thing says of its opening. A leaf as planned says nothing new; of several alike that slide in one opening none says
-    a size, which would be that of all of them."""
-    if thing.measures is None:
-        return {}
-    if thing.kind.counter == "leaves":
-        verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
-        several = thing.item != "leaf" and need.item.count > 1
-        if verdict is None or not verdict.findings or several:
-            return {}
-    return says(thing.item, thing.measures, need.of.facts, need.leaf)
 
 
 def put_back(t: Transaction, job: Row, opening_id: int, given: Given, who: str) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing_extensions import TypedDict
 
-from jambo.core.job.record import Line, SignedOff
+from jambo.core.job.record import sign_off_holds
 from jambo.core.schedule.work import PHASES, Phase, phase_now
 from jambo.core.words.lists import fill
 from jambo.format.document import Job
@@ -25,7 +25,7 @@ from jambo.store.kept import log_pages
 from jambo.store.readings import of_job as readings_of_job
 from jambo.store.rules import crew_rules
 from jambo.views.record import page_of
-from jambo.views.summary import Summary, SummaryOut, summary_out, with_clashes
+from jambo.views.summary import SummaryOut, summary_out, with_clashes
 
 DONE = ("framed", "set", "signed")
 
@@ -121,7 +121,7 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
             "brief": summary_out(one, tape, words),
             "done": [what for what in DONE if what in happened.get(o["id"], ())],
-            "holds": _holds(one, signed.get(o["id"])),
+            "holds": sign_off_holds(signed.get(o["id"]), dict(one.built)),
             "phase": phase_now(one.phases, happened.get(o["id"], ()), ticked.get(o["id"], ())),
         }
         for o, one in zip(openings, summaries, strict=True)
@@ -140,11 +140,6 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
     }
 
 
-def _holds(now: Summary, signed: Line[SignedOff] | None) -> bool:
-    """Whether a sign-off still says what is planned now."""
-    return signed is None or now.still(signed.event.built or {})
-
-
 def _void(t: Transaction, row: Row) -> set[int]:
     """The lines of a job's record that are a newest sign-off which no longer holds."""
     signed = events.signed_in_job(t, row["id"])
@@ -154,7 +149,11 @@ def _void(t: Transaction, row: Row) -> set[int]:
     read, cuts = readings_of_job(t, row["id"]), events.cuts_of_job(t, row["id"])
     done = events.happened_in_job(t, row["id"])
     now = zip(openings, summaries_of(row["doc"], crew, openings, read, cuts, done), strict=True)
-    return {signed[o["id"]].id for o, one in now if o["id"] in signed and not _holds(one, signed[o["id"]])}
+    return {
+        signed[o["id"]].id
+        for o, one in now
+        if o["id"] in signed and not sign_off_holds(signed[o["id"]], dict(one.built))
+    }
 
 
 def save_job(db: Database, job_id: int, based_on: int, job: Job, who: str) -> KeptJob:

@@ -4,17 +4,14 @@ from __future__ import annotations
 
 import csv
 import io
-from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
 from datetime import date
 
 from typing_extensions import TypedDict
 
-from jambo.core.framing.items import Item
-from jambo.core.framing.shop import by_bundle, sticks_to_spare, to_spare
 from jambo.core.items import COUNTERS, TIMBER
 from jambo.core.job.board import SolvedJob
+from jambo.core.job.buying import BuyLine, StickLine, Sticks, ThingLine, by_key, surplus, things, timber
 from jambo.core.job.orders import Order
 from jambo.core.job.sticks import sizes_of
 from jambo.core.labels import section_text
@@ -97,59 +94,24 @@ class BuyingOut(TypedDict):
     waiting: list[str]
 
 
-@dataclass(frozen=True, slots=True)
-class _Line:
-    counter: str
-    key: str
-    label: str
-    detail: str
-    needed: int
-    spare: int
-    marks: tuple[str, ...]
-    given: int = 0
+def _thing_out(line: ThingLine, tape: Tape, words: Region, today: date) -> BuyLineOut:
+    """A thing with the openings it is for."""
+    item, marks = line.item, line.marks or {}
+    length = show(item.length, tape).text if item.length is not None else ""
+    if item.length is not None and item.name == "pocket_kit" and tape.unit == "in" and called_out(item.length):
+        length = f"{called_out(item.length)} ({length})"  # a kit is called by its leaf, in both writings
+    detail = ", ".join(part for part in (item_detail(item, tape), length) if part)
+    told = [mark if n == 1 else f"{mark} x{n}" for mark, n in marks.items()]
+    if item.kind.bundle:
+        detail = f"bundles of {item.kind.bundle}, for {line.each[0]} and {line.each[1]} to spare"
+        told = [*marks]
+    return _line_out(line, fill(item.kind.label, words), detail, told, today)
 
 
-def key_of(item: Item) -> str:
-    """What a thing is bought by, whatever the tape and the words: its name, sizes in nanometres, hand, what it must be."""
-    sizes = ",".join(str(size.nm) for size in item.sizes)
-    length = str(item.length.nm) if item.length is not None else ""
-    return "|".join((item.name, sizes, length, item.hand, "rated" * item.rated, "glazed" * item.glazed))
-
-
-def _things(job: SolvedJob, covered: Mapping[tuple[int, str], int], tape: Tape, words: Region) -> list[_Line]:
-    """What openings need besides timber, one line for each thing, with the openings it is for.
-
-    What an opening was given is covered, whatever it was ordered as.
-    """
-    found: dict[str, tuple[Item, dict[str, int]]] = {}
-    has: Counter[str] = Counter()
-    left = Counter(covered)
-    for one in job.openings:
-        for item in one.result.hardware:
-            key = key_of(item)
-            marks = found.setdefault(key, (item, {}))[1]
-            marks[one.mark] = marks.get(one.mark, 0) + item.count
-            there = min(item.count, left[one.id, item.name])
-            left[one.id, item.name] -= there
-            has[key] += there
-    rows = []
-    for key, (item, marks) in found.items():
-        length = show(item.length, tape).text if item.length is not None else ""
-        if item.length is not None and item.name == "pocket_kit" and tape.unit == "in" and called_out(item.length):
-            length = f"{called_out(item.length)} ({length})"  # a kit is called by its leaf, in both writings
-        detail = ", ".join(part for part in (item_detail(item, tape), length) if part)
-        told = tuple(mark if n == 1 else f"{mark} x{n}" for mark, n in marks.items())
-        count = sum(marks.values())
-        spare = to_spare(item.name, count)
-        if (bundles := by_bundle(item.name, count, spare)) is not None:
-            detail = f"bundles of {item.kind.bundle}, for {count} and {spare} to spare"
-            (count, spare), told = bundles, tuple(marks)
-        rows.append(_Line(item.kind.counter, key, fill(item.kind.label, words), detail, count, spare, told, has[key]))
-    return rows
-
-
-def _timber(cutting: JobCuttingOut, cut: Mapping[tuple[str, Length], int], tape: Tape) -> list[_Line]:
-    """The sticks of every section: those of the plan, and those that were cut already. What lies in the rack is off the plan."""
+def _timber(
+    cutting: JobCuttingOut, cut: Sticks, orders: Mapping[str, Sequence[Order]], tape: Tape, today: date
+) -> list[tuple[StickLine, BuyLineOut]]:
+    """The sticks of every section: those of the plan, and those that were cut already."""
     needed = dict(cut)
     prices: dict[tuple[str, Length], str] = {}
     titles: dict[str, str] = {}
@@ -160,17 +122,13 @@ def _timber(cutting: JobCuttingOut, cut: Mapping[tuple[str, Length], int], tape:
             needed[which] = needed.get(which, 0) + stock["taken"]
             if stock["price"]:
                 prices[which] = f", {stock['price']} {cutting['currency']}".rstrip()
-    rows: list[_Line] = []
-    for name in dict.fromkeys(of for of, _ in needed):
-        sticks = {length: n for (of, length), n in needed.items() if of == name and n}
-        title = titles.get(name) or f"{section_text(sizes_of(name), tape)} {tape.unit}"
-        for length, count in sorted(sticks.items(), key=lambda s: s[0].nm):
-            key, told = f"{TIMBER}|{name}|{length.nm}", show(length, tape).text
-            # what is to spare is of the length that is taken most
-            most = max(sticks, key=lambda s: (sticks[s], s.nm))
-            spare = sticks_to_spare(sum(sticks.values())) if length == most else 0
-            rows.append(_Line(TIMBER, key, title, told + prices.get((name, length), ""), count, spare, ()))
-    return rows
+
+    def told(line: StickLine) -> BuyLineOut:
+        title = titles.get(line.section) or f"{section_text(sizes_of(line.section), tape)} {tape.unit}"
+        detail = show(line.length, tape).text + prices.get((line.section, line.length), "")
+        return _line_out(line, title, detail, [], today)
+
+    return [(line, told(line)) for line in timber(needed, orders)]
 
 
 def order_out(order: Order, today: date) -> OrderOut:
@@ -190,7 +148,7 @@ def order_out(order: Order, today: date) -> OrderOut:
 def buying_out(
     job: SolvedJob,
     cutting: JobCuttingOut,
-    cut: Mapping[tuple[str, Length], int],
+    cut: Sticks,
     orders: Sequence[Order],
     covered: Mapping[tuple[int, str], int],
     today: date,
@@ -204,13 +162,14 @@ def buying_out(
         covered: how many of what was given to openings, by opening and key of `ITEMS`;
         today: for what is late; tape, words: to tell it in.
     """
-    by_key: dict[str, list[Order]] = {}
-    for order in orders:
-        by_key.setdefault(order.of.key, []).append(order)
-    lines = [*_things(job, covered, tape, words), *_timber(cutting, cut, tape)]
+    of = by_key(orders)
+    lines: list[tuple[BuyLine, str, BuyLineOut]] = [
+        (line, line.item.kind.counter, _thing_out(line, tape, words, today)) for line in things(job, covered, of)
+    ]
+    lines += [(line, TIMBER, told) for line, told in _timber(cutting, cut, of, tape, today)]
     counters: list[CounterOut] = []
     for counter, title in COUNTERS.items():
-        rows = [_line_out(line, by_key.pop(line.key, []), today) for line in lines if line.counter == counter]
+        rows = [told for _, at, told in lines if at == counter]
         last = max((o for row in rows for o in row["orders"] if o["supplier"]), key=lambda o: o["id"], default=None)
         for row in rows:
             row["supplier"] = row["supplier"] or (last["supplier"] if last is not None else "")
@@ -218,7 +177,7 @@ def buying_out(
             counters.append({"counter": counter, "title": fill(title, words), "lines": rows})
     return {
         "counters": counters,
-        "surplus": [order_out(o, today) for of in by_key.values() for o in of if o.free > 0],
+        "surplus": [order_out(o, today) for o in surplus(of, (line for line, _, _ in lines))],
         "late": sum(o.late(today) for o in orders),
         "searching": cutting["searching"],
         "asked": {item: told for item in dict.fromkeys(o.of.item for o in orders) if (told := asked_out(item, words))},
@@ -228,21 +187,12 @@ def buying_out(
     }
 
 
-def _line_out(line: _Line, orders: Sequence[Order], today: date) -> BuyLineOut:
-    ordered = line.given + sum(o.free for o in orders)
+def _line_out(line: BuyLine, label: str, detail: str, marks: list[str], today: date) -> BuyLineOut:
     return {
-        "key": line.key,
-        "label": line.label,
-        "detail": line.detail,
-        "needed": line.needed,
-        "spare": line.spare,
-        "ordered": ordered,
-        "came": line.given + sum(o.here for o in orders),
-        "to_order": max(0, line.needed + line.spare - ordered),
-        "marks": list(line.marks),
-        "supplier": next((o.of.from_ for o in reversed(orders) if o.of.from_), ""),
-        "orders": [order_out(o, today) for o in orders],
-    }
+        "key": line.key, "label": label, "detail": detail, "needed": line.needed, "spare": line.spare, "ordered": line.ordered,
+        "came": line.came, "to_order": line.to_order, "marks": marks, "supplier": line.supplier,
+        "orders": [order_out(o, today) for o in line.orders],
+    }  # fmt: skip
 
 
 def as_csv(buying: BuyingOut) -> str:

@@ -2,41 +2,23 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
-from jambo.core.delivery.assign import assigned
 from jambo.core.delivery.case import Measures
 from jambo.core.delivery.verdict import Finding, Level, Verdict
 from jambo.core.flags import ROUNDED_UP
-from jambo.core.framing.items import Item
 from jambo.core.items import PRINTED
-from jambo.core.job.deliveries import Thing
-from jambo.core.job.record import Given, Line
+from jambo.core.job.deliveries import Deliveries, Need, Thing
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out, exact_text
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import WORDS, Region, fill, listed
-from jambo.views.buying import key_of
-from jambo.views.held import Planned, built_to, leaf_at, verdict_on
 from jambo.views.opening import told_on
 
 # what a leaf is called by: told in both writings wherever somebody buys or checks
 _CALLED = frozenset({"kit", "inches", "other", "first", "last", "width"})
-
-
-@dataclass(frozen=True, slots=True)
-class Need:
-    """One thing an opening needs: the opening, the line of its buy list, which leaf where it is one."""
-
-    of: Planned
-    opening: int
-    mark: str
-    item: Item
-    leaf: int = 0
 
 
 class FindingOut(TypedDict):
@@ -154,121 +136,6 @@ def verdict_out(need: Need, verdict: Verdict, tape: Tape, words: Region) -> Verd
     }
 
 
-def needs_of(openings: Sequence[tuple[int, str, Planned]]) -> list[Need]:
-    """Everything the openings of a job need that is looked at when it comes, one by one, in walking order."""
-    found: list[Need] = []
-    for number, mark, of in openings:
-        for item in of.result.hardware:
-            if not item.kind.asked:
-                continue
-            leaves = [*leaf_at(of, item)] if item.name == "leaf" else []
-            copies = 1 if item.kind.bulk else item.count
-            found += [Need(of, number, mark, item, leaves[i] if i < len(leaves) else 0) for i in range(copies)]
-    return found
-
-
-@dataclass
-class _Placed:
-    """Things and needs that are still to be brought together, and what each was bought for."""
-
-    things: list[Thing]
-    needs: list[Need]
-    meant: list[int | None]
-
-
-def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Line[Given]]) -> _Placed:
-    """Leave out what was given, and what stands in a frame that is set; put each thing to the need it was bought for."""
-    covered = Counter((line.opening or 0, line.event.item) for line in given)
-    gone = Counter(line.event.came for line in given)
-    left_things: list[Thing] = []
-    for thing in things:
-        if gone[thing.came] and not thing.kind.bulk:
-            gone[thing.came] -= 1
-        else:
-            left_things.append(thing)
-    left_needs: list[Need] = []
-    for need in needs:
-        slot = need.opening, need.item.name
-        if covered[slot]:
-            covered[slot] -= 1
-        elif _stands(need):
-            # what stands there came by some line: one that nobody has measured, where there is such a one
-            used = next((t for t in left_things if t.of.key == key_of(need.item) and t.measures is None), None)
-            if used is not None:
-                left_things.remove(used)
-        else:
-            left_needs.append(need)
-    return _Placed(left_things, left_needs, _meant(left_things, left_needs))
-
-
-def _stands(need: Need) -> bool:
-    if "signed" in need.of.done:
-        return True
-    return "set" in need.of.done and need.item.kind.in_frame
-
-
-def _meant(things: Sequence[Thing], needs: Sequence[Need]) -> list[int | None]:
-    """The need each thing was bought for: those of its line, in walking order."""
-    open_: dict[str, list[int]] = {}
-    for i, need in enumerate(needs):
-        open_.setdefault(key_of(need.item), []).append(i)
-    return [waits.pop(0) if (waits := open_.get(thing.of.key)) else None for thing in things]
-
-
-class Deliveries:
-    """What came for a job, held against what it needs. Verdicts are worked out once for things that measure the same."""
-
-    def __init__(self, things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Line[Given]]) -> None:
-        self.all, self.needs, self.given = things, needs, given
-        self.to_place = _to_place(things, needs, given)
-        self._known: dict[object, Verdict | None] = {}
-
-    def verdict(self, thing: Thing, need: Need, *, meant: bool) -> Verdict | None:
-        """The verdict on a thing for a need; one that nobody has measured is what was ordered, and known for nothing else."""
-        if thing.item != need.item.name:
-            return None
-        if thing.measures is None:
-            return Verdict(()) if thing.of.key == key_of(need.item) else None
-        key = thing.measures.key, need.opening, key_of(need.item), need.leaf, meant
-        if key not in self._known:
-            self._known[key] = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=meant)
-        return self._known[key]
-
-    def _minutes(self, i: int, j: int) -> int | None:
-        of = self.to_place
-        if of.things[i].kind.bulk:
-            return None
-        found = self.verdict(of.things[i], of.needs[j], meant=of.meant[i] == j)
-        return found.minutes if found is not None and found.level != "wrong" else None
-
-    def best(self) -> tuple[int | None, ...]:
-        """The need each thing still to be placed serves best, over all of them at once."""
-        of = self.to_place
-        rows = [[self._minutes(i, j) for j in range(len(of.needs))] for i in range(len(of.things))]
-        return assigned(rows, of.meant)
-
-    def building(self, i: int) -> Iterator[tuple[Need, tuple[Finding, ...]]]:
-        """What building to a thing takes, at each opening that needs such a one and is not served, least work first."""
-        of, thing = self.to_place, self.to_place.things[i]
-        if thing.measures is None:
-            return
-        found = []
-        for need in of.needs:
-            if need.item.name == thing.item:
-                findings = built_to(need.of, need.item, thing.measures)
-                if findings:
-                    found.append((need, findings))
-        found.sort(key=lambda one: (sum(f.words.minutes for f in one[1]), one[0] is not self._meant_of(i)))
-        yield from found[:BUILT_TO]
-
-    def _meant_of(self, i: int) -> Need | None:
-        j = self.to_place.meant[i]
-        return self.to_place.needs[j] if j is not None else None
-
-
-BUILT_TO = 3  # openings that are told, of those that could be built to a wrong thing
-
-
 def delivery_out(of: Deliveries, tape: Tape, words: Region) -> DeliveryOut:
     """Tell what came and where it goes.
 
@@ -362,27 +229,13 @@ def _given_out(of: Deliveries, tape: Tape, words: Region) -> Iterator[ThingOut]:
 
 
 def _swaps(of: Deliveries, best: Sequence[int | None], tape: Tape, words: Region) -> Iterator[SwapOut]:
-    """What changes places, those that hang together in one sentence: each takes the place another was bought for."""
+    """What changes places, those that hang together in one sentence."""
     placed = of.to_place
-    moved = [i for i, j in enumerate(best) if j is not None and j != placed.meant[i]]
-    holder = {j: i for i, j in enumerate(placed.meant) if j is not None}
-    told: set[int] = set()
-    # a chain is told from its start: a thing whose own place nobody takes, or any of a ring
-    starts = sorted(moved, key=lambda i: placed.meant[i] in {best[m] for m in moved})
-    for start in starts:
-        chain: list[int] = []
-        i: int | None = start
-        while i is not None and i in moved and i not in told:
-            told.add(i)
-            chain.append(i)
-            i = holder.get(best[i])  # type: ignore[arg-type]
-        if chain:
-            said = [_said(of, i, placed.needs[best[i] or 0], tape, words) for i in chain]
-            moves: list[MoveOut] = [
-                {"came": placed.things[i].came, "n": placed.things[i].n, "opening": placed.needs[best[i] or 0].opening}
-                for i in chain
-            ]
-            yield {"text": ". ".join(said) + ".", "moves": moves}
+    for chain in of.swaps(best):
+        moves: list[MoveOut] = [
+            {"came": placed.things[i].came, "n": placed.things[i].n, "opening": need.opening} for i, need in chain
+        ]
+        yield {"text": ". ".join(_said(of, i, need, tape, words) for i, need in chain) + ".", "moves": moves}
 
 
 def _said(of: Deliveries, i: int, need: Need, tape: Tape, words: Region) -> str:
@@ -407,8 +260,8 @@ def tried(thing: Thing, needs: Sequence[Need], tape: Tape, words: Region) -> lis
     """
     found: dict[int, VerdictOut] = {}
     for need in needs:
-        if key_of(need.item) == thing.of.key and thing.measures is not None and need.opening not in found:
-            verdict = verdict_on(need.of, need.item, need.leaf, thing.measures, meant=True)
+        if need.item.key == thing.of.key and thing.measures is not None and need.opening not in found:
+            verdict = need.of.verdict(need.item, need.leaf, thing.measures, meant=True)
             if verdict is not None:
                 found[need.opening] = verdict_out(need, verdict, tape, words)
     return [*found.values()]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from jambo.core.delivery.asked import paths_of
@@ -10,10 +10,11 @@ from jambo.core.delivery.build_to import building, fitting_wall
 from jambo.core.delivery.case import Case, Measures, Side
 from jambo.core.delivery.judge import judged, ruled_out
 from jambo.core.delivery.verdict import Finding, Verdict
+from jambo.core.facts.leaf import Leaf
 from jambo.core.framing.items import Item
 from jambo.core.items import ITEMS
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import known_lengths, value_of
+from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import size
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import SAME
@@ -23,9 +24,11 @@ from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused
 
+_MEASURED = tuple(path for one in ITEMS["leaf"].asked[:2] for path in paths_of(one, "swing", 0))
+
 
 @dataclass(frozen=True)
-class Planned:
+class OpeningOfJob:
     """An opening things are held against: its document, its facts and its answer, and how far it is built."""
 
     document: Document
@@ -43,93 +46,91 @@ class Planned:
         facts = facts_of(with_facts(self.document, said))
         return Side(facts.opening, solve(facts.opening, facts.wall, facts.rules))
 
+    @property
+    def leaves(self) -> Sequence[Leaf]:
+        """Its leaves, as they are said."""
+        return self.facts.opening.leaves
 
-def case_of(of: Planned, item: Item, leaf: int, measures: Measures) -> Case:
-    """Hold a thing against an opening. Raises Refused where the opening could not be with it in place.
+    def verdict(self, item: Item, leaf: int, measures: Measures, *, meant: bool) -> Verdict | None:
+        """The verdict on a thing for an opening; None where it is another thing altogether, or the opening could not be with it.
 
-    Args:
-        of: the opening; item: the line of its buy list; leaf: which of its leaves; measures: of the thing.
-    """
-    said = says(item.name, measures, of.facts, leaf)
-    return Case(
-        item, leaf, of.side, of.but(said) if said else of.side, measures.lengths, measures.chosen,
-        bool(of.done & {"set", "signed"}), of.facts.rules,
-    )  # fmt: skip
-
-
-def leaf_at(of: Planned, item: Item) -> Iterator[int]:
-    """Which leaves of an opening a line of its buy list is for: those of its size."""
-    for i, leaf in enumerate(of.facts.opening.leaves):
-        size = known_lengths(leaf.width, leaf.height, leaf.thickness)
-        if item.name == "leaf" and size == item.sizes:
-            yield i
-
-
-def sized_as(of: Planned, item: Item, measures: Measures) -> dict[str, str | None] | None:
-    """The facts by which an opening would be planned for the leaf a wrong thing holds; None where nobody can tell its size.
-
-    A unit holds a leaf as much narrower as it is narrower over its backs, and as much lower as its legs are shorter.
-    """
-    leaf, figures, m = of.facts.opening.leaves[0], of.side, measures.lengths
-    width, height = value_of(leaf.width), value_of(leaf.height)
-    if width is None or height is None or len(of.facts.opening.leaves) > 1:
-        return None
-    if item.name == "leaf":
-        width, height = m.get("width", width), m.get("height", height)
-    elif item.name == "unit":
-        outside, legs = figures.figures.value(names.FRAME_OUTSIDE_WIDTH), figures.figures.value(names.LEG_LENGTH)
-        if outside is not None and "outside_width" in m:
-            width += m["outside_width"] - outside
-        if legs is not None and "leg_length" in m:
-            height += m["leg_length"] - legs
-    elif item.name in ("pocket_kit", "lining_kit"):
-        width = m.get("printed", m.get("kit_width_1", width))
-    same = SAME[of.facts.rules.habit]
-    planned = value_of(leaf.width), value_of(leaf.height)
-    if all(size(a - b) < same for a, b in zip((width, height), planned, strict=True) if b is not None):
-        return None
-    unit = of.facts.rules.habit
-    found: dict[str, str | None] = {
-        "opening.door.leaves[0].width": exact_text(width, unit),
-        "opening.door.leaves[0].height": exact_text(height, unit),
-    }
-    return found | dict.fromkeys(_MEASURED) if of.facts.opening.kind == "swing" else found
-
-
-_MEASURED = tuple(path for one in ITEMS["leaf"].asked[:2] for path in paths_of(one, "swing", 0))
-
-
-def verdict_on(of: Planned, item: Item, leaf: int, measures: Measures, *, meant: bool) -> Verdict | None:
-    """The verdict on a thing for an opening; None where it is another thing altogether, or the opening could not be with it.
-
-    Args:
-        of: the opening; item: the line of its buy list; leaf: which of its leaves; measures: of the thing;
-        meant: whether it was bought for it, and its verdict is wanted with its reasons whatever it is.
-    """
-    if not meant and ruled_out(of.side, item.name, leaf, measures.lengths):
-        return None
-    try:
-        return judged(case_of(of, item, leaf, measures))
-    except Refused:
-        return None
-
-
-def built_to(of: Planned, item: Item, measures: Measures) -> tuple[Finding, ...]:
-    """What building an opening to a wrong thing takes; nothing where nobody can tell.
-
-    Args:
-        of: the opening; item: the line of its buy list; measures: of the thing.
-    """
-    rules, lengths = of.facts.rules, measures.lengths
-    found = [
-        *fitting_wall(
-            of.side, lengths.get("throat"), lengths.get("depth"), SAME[rules.habit], rules.value("steel_throat_over")
-        )
-    ]
-    size_ = sized_as(of, item, measures)
-    if size_ is not None:
+        Args:
+            item: the line of its buy list; leaf: which of its leaves; measures: of the thing;
+            meant: whether it was bought for it, and its verdict is wanted with its reasons whatever it is.
+        """
+        if not meant and ruled_out(self.side, item.name, leaf, measures.lengths):
+            return None
         try:
-            found += building(of.side, of.but(size_), framed=bool(of.done) or of.result.standing)
+            return judged(self._case(item, leaf, measures))
         except Refused:
-            return ()
-    return tuple(found)
+            return None
+
+    def built_to(self, item: Item, measures: Measures) -> tuple[Finding, ...]:
+        """What building an opening to a wrong thing takes; nothing where nobody can tell.
+
+        Args:
+            item: the line of its buy list; measures: of the thing.
+        """
+        rules, lengths = self.facts.rules, measures.lengths
+        found = [
+            *fitting_wall(
+                self.side,
+                lengths.get("throat"),
+                lengths.get("depth"),
+                SAME[rules.habit],
+                rules.value("steel_throat_over"),
+            )
+        ]
+        size_ = self._sized_as(item, measures)
+        if size_ is not None:
+            try:
+                found += building(self.side, self.but(size_), framed=bool(self.done) or self.result.standing)
+            except Refused:
+                return ()
+        return tuple(found)
+
+    def says(self, item: Item, leaf: int, measures: Measures) -> dict[str, str]:
+        """The facts of it that a thing's measures say, by path, as they are kept."""
+        return says(item.name, measures, self.facts, leaf)
+
+    def _case(self, item: Item, leaf: int, measures: Measures) -> Case:
+        """Hold a thing against an opening. Raises Refused where the opening could not be with it in place.
+
+        Args:
+            item: the line of its buy list; leaf: which of its leaves; measures: of the thing.
+        """
+        said = self.says(item, leaf, measures)
+        return Case(
+            item, leaf, self.side, self.but(said) if said else self.side, measures.lengths, measures.chosen,
+            bool(self.done & {"set", "signed"}), self.facts.rules,
+        )  # fmt: skip
+
+    def _sized_as(self, item: Item, measures: Measures) -> dict[str, str | None] | None:
+        """The facts by which an opening would be planned for the leaf a wrong thing holds; None where nobody can tell its size.
+
+        A unit holds a leaf as much narrower as it is narrower over its backs, and as much lower as its legs are shorter.
+        """
+        leaf, figures, m = self.facts.opening.leaves[0], self.side, measures.lengths
+        width, height = value_of(leaf.width), value_of(leaf.height)
+        if width is None or height is None or len(self.facts.opening.leaves) > 1:
+            return None
+        if item.name == "leaf":
+            width, height = m.get("width", width), m.get("height", height)
+        elif item.name == "unit":
+            outside, legs = figures.figures.value(names.FRAME_OUTSIDE_WIDTH), figures.figures.value(names.LEG_LENGTH)
+            if outside is not None and "outside_width" in m:
+                width += m["outside_width"] - outside
+            if legs is not None and "leg_length" in m:
+                height += m["leg_length"] - legs
+        elif item.name in ("pocket_kit", "lining_kit"):
+            width = m.get("printed", m.get("kit_width_1", width))
+        same = SAME[self.facts.rules.habit]
+        planned = value_of(leaf.width), value_of(leaf.height)
+        if all(size(a - b) < same for a, b in zip((width, height), planned, strict=True) if b is not None):
+            return None
+        unit = self.facts.rules.habit
+        found: dict[str, str | None] = {
+            "opening.door.leaves[0].width": exact_text(width, unit),
+            "opening.door.leaves[0].height": exact_text(height, unit),
+        }
+        return found | dict.fromkeys(_MEASURED) if self.facts.opening.kind == "swing" else found

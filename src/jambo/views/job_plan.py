@@ -22,8 +22,7 @@ from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
 from jambo.format.plan import MOST_OPERATIONS, MOST_TOLD, Comes, PlanList, PlanOperation, Stated, horizon_of, stated
 from jambo.format.problems import FieldError, Refused
-from jambo.views.buying import key_of
-from jambo.views.held import Planned
+from jambo.views.held import OpeningOfJob
 from jambo.views.opening import flag_out, item_detail
 from jambo.views.plan import made, sentence
 from jambo.views.searches import Found
@@ -49,7 +48,7 @@ class ToDo:
     mark: str
     room: str
     wall: str
-    of: Planned
+    of: OpeningOfJob
     ticked: Mapping[str, Tick]
 
 
@@ -272,7 +271,7 @@ class JobPlan:
         detail = item_detail(item, self.tape)
         told = f"{what} {detail}".strip()
         for _ in range(item.count):
-            waits = pool.get(key_of(item))
+            waits = pool.get(item.key)
             if not waits:
                 self._not_ordered[told] = self._not_ordered.get(told, 0) + 1
                 continue

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
@@ -82,11 +82,6 @@ class Summary:
     stands: Neighbour | None = None
     built: tuple[tuple[str, str], ...] = ()
     phases: Phases = ()
-
-    def still(self, signed: Mapping[str, str]) -> bool:
-        """Say whether what was signed off is what is planned now, figure by figure in nanometres."""
-        now = dict(self.built)
-        return all(now.get(name, was) == was for name, was in signed.items())
 
 
 def _stage(paths: list[str]) -> Stage:

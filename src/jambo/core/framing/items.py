@@ -28,6 +28,13 @@ class Item:
     glazed: bool = False
 
     @property
+    def key(self) -> str:
+        """What it is bought by, whatever the tape and the words: its name, sizes in nanometres, hand, what it must be."""
+        sizes = ",".join(str(size.nm) for size in self.sizes)
+        length = str(self.length.nm) if self.length is not None else ""
+        return "|".join((self.name, sizes, length, self.hand, "rated" * self.rated, "glazed" * self.glazed))
+
+    @property
     def kind(self) -> ItemKind:
         """What is known of its kind."""
         return ITEMS[self.name]

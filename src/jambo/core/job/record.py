@@ -482,3 +482,12 @@ def newest(lines: Iterable[Line[E]], named: Callable[[Line[E]], Hashable]) -> li
         if not getattr(line.event, "undo", None):
             found[name] = line
     return [*found.values()]
+
+
+def sign_off_holds(signed: Line[SignedOff] | None, now: Mapping[str, str]) -> bool:
+    """Whether a sign-off still says what is planned: it lapses when a figure it was built to is another now; where there is none, nothing lapses.
+
+    Args:
+        signed: the newest; now: what is built to by the plan as it is, in nanometres by figure. A figure that is no more lapses nothing.
+    """
+    return signed is None or all(now.get(name, was) == was for name, was in (signed.event.built or {}).items())
