@@ -8,12 +8,12 @@ from found_cases import OVER, STRAIGHT, also, found, surveyed, wide
 from helpers import BYPASS, POCKET, SLIDER, codes, inch, inches, lengths, plain, solved
 from jambo.core.framing.floors import airs
 from jambo.core.framing.refloor import refloored
+from jambo.core.planning.work import minutes_by_rule
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, Source
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.mass import Mass, read_mass
 from jambo.core.quantities.notation import NotALength, read
-from jambo.core.schedule.work import minutes_by_rule
 from jambo.core.setting.legs import hinge_lean, lean_method
 from jambo.core.setting.shims import Pack, Shim, tapered, tapers_one_way
 from jambo.core.setting.stations import Packer, at_hinge, shimmed

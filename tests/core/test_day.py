@@ -6,9 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import POCKET, inch, plain, solved
+from jambo.core.planning.day import leads, read_first
+from jambo.core.planning.problem import Placed
 from jambo.core.record import stands, still_to_cut
-from jambo.core.schedule.day import leads, read_first
-from jambo.core.schedule.problem import Placed
 from jambo.core.solve import solve
 from jambo.format.document import Document
 from jambo.format.facts import facts_of

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jambo.core.schedule.timing import Tap, Took, estimate, timed
+from jambo.core.planning.timing import Tap, Took, estimate, timed
 
 KINDS = {"f1": "frame", "f2": "frame", "s1": "set", "s2": "set"}
 

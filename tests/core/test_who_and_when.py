@@ -6,12 +6,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jambo.core.schedule.best import least_finish
-from jambo.core.schedule.gates import enough, gates, hands_left
-from jambo.core.schedule.hours import hours_of
-from jambo.core.schedule.plan import planned
-from jambo.core.schedule.problem import Circle, Operation, Person, Problem
-from jambo.core.schedule.work import phase_now
+from jambo.core.planning.best import least_finish
+from jambo.core.planning.gates import enough, gates, hands_left
+from jambo.core.planning.hours import hours_of
+from jambo.core.planning.plan import planned
+from jambo.core.planning.problem import Circle, Operation, Person, Problem
+from jambo.core.planning.work import phase_now
 
 DAY = 1440
 SHIFT = ((7 * 60, 12 * 60), (12 * 60 + 30, 15 * 60 + 30))  # 480 minutes, with half an hour between

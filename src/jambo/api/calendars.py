@@ -9,7 +9,7 @@ from fastapi.responses import Response
 from pydantic import BaseModel, Field
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Who
-from jambo.core.schedule.work import Trade
+from jambo.core.planning.work import Trade
 from jambo.jobs import calendars
 from jambo.jobs.calendars import FeedOut
 from jambo.views.trade_sheet import TradeSheetOut

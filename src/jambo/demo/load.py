@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from datetime import UTC, datetime, time, timedelta
 
-from jambo.core.schedule.work import Kind, steps_by_kind
+from jambo.core.planning.work import Kind, steps_by_kind
 from jambo.demo.jobs import JOBS, RECORD, STOCK, Doc
 from jambo.demo.picture import stud_and_level
 from jambo.format import picture

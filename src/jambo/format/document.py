@@ -31,10 +31,10 @@ from jambo.core.facts.wall import WallEnd
 from jambo.core.kinds.bypass.facts import Bypass as BypassFacts
 from jambo.core.kinds.face_slider.facts import Slider as SliderFacts
 from jambo.core.kinds.pocket.facts import PocketKit
+from jambo.core.planning.work import Kind as WorkKind
+from jambo.core.planning.work import Trade
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
-from jambo.core.schedule.work import Kind as WorkKind
-from jambo.core.schedule.work import Trade
 from jambo.core.stock.problem import Goal
 from jambo.core.words.lists import Region
 from jambo.format.dates import Moment

@@ -173,7 +173,7 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
         handing=Handing(door.hinge_side, door.opens_to, door.outside),
         frame=FRAMES[said.frame.kind].frame(FrameFacts(**frame), rules),
         floors=_floors(document, reader),
-        school=said.school
+        method=said.school
         or said.rules.school
         or document.rules.job.school
         or document.rules.crew.school

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from jambo.core.schedule.problem import Circle, Operation, Person, Problem
+from jambo.core.planning.problem import Circle, Operation, Person, Problem
 from jambo.format.dates import Day, Moment
 from jambo.format.declared import Model
 from jambo.format.problems import FieldError, Refused

@@ -6,7 +6,7 @@ from datetime import UTC, datetime
 
 from typing_extensions import TypedDict
 
-from jambo.core.schedule.work import Trade
+from jambo.core.planning.work import Trade
 from jambo.format.calendar import calendar
 from jambo.jobs.planning import read_plan, zone_of
 from jambo.jobs.shown import Shown

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing_extensions import TypedDict
 
 from jambo.core.job.record import sign_off_holds
-from jambo.core.schedule.work import PHASES, Phase, phase_now
+from jambo.core.planning.work import PHASES, Phase, phase_now
 from jambo.core.words.lists import fill
 from jambo.format.document import Job
 from jambo.format.problems import FieldError, Refused

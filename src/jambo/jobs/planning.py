@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field
 
 from jambo.core.job.orders import Order, orders_of
 from jambo.core.job.record import Line, Ticked
-from jambo.core.schedule.work import HERE_BY
+from jambo.core.planning.work import HERE_BY
 from jambo.format.dates import Day
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList

@@ -11,8 +11,8 @@ from typing_extensions import TypedDict
 
 from jambo.core.job.record import Event, Line, Timer, WorkTook, WorkTookSo, of_kind
 from jambo.core.job.times import Timing, taps_of, times_of
-from jambo.core.schedule.timing import FORGOTTEN, Timed, estimate, timed
-from jambo.core.schedule.work import Kind, Learnt, called, minutes_by_rule, sort_of, steps_by_kind
+from jambo.core.planning.timing import FORGOTTEN, Timed, estimate, timed
+from jambo.core.planning.work import Kind, Learnt, called, minutes_by_rule, sort_of, steps_by_kind
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew
 from jambo.format.problems import parse

@@ -7,7 +7,7 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from jambo.core.job.record import Line, Ticked
-from jambo.core.schedule.work import Phase, phase_now
+from jambo.core.planning.work import Phase, phase_now
 from jambo.jobs.boards import summaries_of
 from jambo.jobs.buying import orders_in
 from jambo.jobs.kept import name_of

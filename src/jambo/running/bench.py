@@ -25,12 +25,12 @@ from playwright.sync_api import Locator, Page
 
 from jambo.core.hanging.hang import check
 from jambo.core.kinds.swing.found import MARK
+from jambo.core.planning.hours import hours_of
+from jambo.core.planning.plan import planned
+from jambo.core.planning.problem import Operation, Person
+from jambo.core.planning.problem import Problem as PlanProblem
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
-from jambo.core.schedule.hours import hours_of
-from jambo.core.schedule.plan import planned
-from jambo.core.schedule.problem import Operation, Person
-from jambo.core.schedule.problem import Problem as PlanProblem
 from jambo.core.setting.plan import plan
 from jambo.core.solve import solve
 from jambo.core.stock.plan import plan as cutting_plan

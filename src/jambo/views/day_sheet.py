@@ -11,9 +11,9 @@ from itertools import takewhile
 
 from typing_extensions import TypedDict
 
-from jambo.core.schedule.day import leads, read_first
-from jambo.core.schedule.problem import Placed
-from jambo.core.schedule.work import TRADES, called, steps_by_kind
+from jambo.core.planning.day import leads, read_first
+from jambo.core.planning.problem import Placed
+from jambo.core.planning.work import TRADES, called, steps_by_kind
 from jambo.core.words.clock import at_the_wall, in_hours, spoken
 from jambo.core.words.lists import fill
 from jambo.format.plan import DAY

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from datetime import date, timedelta
 
-from jambo.core.schedule.problem import Placed
-from jambo.core.schedule.work import TRADES, Trade
+from jambo.core.planning.problem import Placed
+from jambo.core.planning.work import TRADES, Trade
 from jambo.core.words.lists import fill
 from jambo.format.calendar import Entry
 from jambo.format.problems import FieldError, Refused

@@ -13,10 +13,10 @@ from typing_extensions import TypedDict
 from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
 from jambo.core.labels import label
+from jambo.core.planning.gates import Gate, enough, gates, hands_left
+from jambo.core.planning.problem import Placed, Plan
+from jambo.core.planning.work import TRADES, Learnt, Trade, Work, holds, work_of
 from jambo.core.quantities.tape import Tape
-from jambo.core.schedule.gates import Gate, enough, gates, hands_left
-from jambo.core.schedule.problem import Placed, Plan
-from jambo.core.schedule.work import TRADES, Learnt, Trade, Work, holds, work_of
 from jambo.core.words.clock import at_the_wall, far, in_hours, spoken
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay

@@ -9,8 +9,8 @@ from typing_extensions import TypedDict
 
 from jambo.core.frames.registry import FRAMES
 from jambo.core.job.times import Timing
-from jambo.core.schedule.timing import Took, estimate
-from jambo.core.schedule.work import called
+from jambo.core.planning.timing import Took, estimate
+from jambo.core.planning.work import called
 from jambo.core.words.clock import in_hours
 from jambo.core.words.lists import Region, fill
 

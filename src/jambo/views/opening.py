@@ -552,7 +552,7 @@ def result_out(
         "stages": list(result.stages),
         "states": states,
         "standing": result.standing,
-        "school": "sheet" if names.SHEET_WIDTH in result.figures else facts.opening.school,
+        "school": "sheet" if names.SHEET_WIDTH in result.figures else facts.opening.method,
         "under": facts.opening.floors.under,
         "figures": _figures_out(result, tape, words, sums=sums),
         "waiting": [

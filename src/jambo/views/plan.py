@@ -6,7 +6,7 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
-from jambo.core.schedule.problem import Plan
+from jambo.core.planning.problem import Plan
 from jambo.core.words.clock import at_the_wall, spoken
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused

@@ -10,9 +10,9 @@ from typing import Generic, TypeVar
 
 from jambo.children import CHILDREN, IN_TURN, Task
 from jambo.core.frozen import dataclass
-from jambo.core.schedule.plan import at_once, plans
-from jambo.core.schedule.problem import Plan as WorkPlan
-from jambo.core.schedule.problem import Problem as WorkProblem
+from jambo.core.planning.plan import at_once, plans
+from jambo.core.planning.problem import Plan as WorkPlan
+from jambo.core.planning.problem import Problem as WorkProblem
 from jambo.core.stock.plan import Before, first_plan, plan
 from jambo.core.stock.problem import Plan as CutPlan
 from jambo.core.stock.problem import Problem as CutProblem

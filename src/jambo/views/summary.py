@@ -15,13 +15,13 @@ from jambo.core.facts.wall import Neighbour
 from jambo.core.flags import Flag, worst_first
 from jambo.core.framing.judge import clashes
 from jambo.core.kinds.registry import kind_of
+from jambo.core.planning.work import Phases, phases_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, Unit, exact_number, show
 from jambo.core.record import built
-from jambo.core.schedule.work import Phases, phases_of
 from jambo.core.solve import Result
 from jambo.core.words.lists import Region
 from jambo.format import document

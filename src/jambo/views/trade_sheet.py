@@ -8,9 +8,9 @@ from datetime import datetime
 
 from typing_extensions import TypedDict
 
+from jambo.core.planning.work import MINDS, TRADES, Trade
 from jambo.core.quantities import names
 from jambo.core.quantities.tape import show
-from jambo.core.schedule.work import MINDS, TRADES, Trade
 from jambo.core.words.clock import spoken
 from jambo.core.words.lists import fill
 from jambo.views.job_plan import JobPlan, ToDo

@@ -48,7 +48,7 @@ class Opening:
     handing: Handing
     frame: Frame
     floors: Floors
-    school: Method
+    method: Method
     add_from: AddFrom
     header: Header
     placing: Placing

@@ -17,9 +17,9 @@ from annotated_types import Ge, Le, MaxLen, MinLen, Predicate
 from jambo.core.facts.readings import PLACES
 from jambo.core.frozen import dataclass
 from jambo.core.labels import label, template_of
+from jambo.core.planning.work import KINDS, Kind
 from jambo.core.quantities.notation import NotALength, read
 from jambo.core.quantities.tape import Unit
-from jambo.core.schedule.work import KINDS, Kind
 from jambo.core.words.clock import in_hours
 from jambo.core.words.lists import Region, fill
 

@@ -8,8 +8,8 @@ from typing import cast
 
 from jambo.core.frozen import dataclass
 from jambo.core.job.record import Event, Line, Ticked, Timer, WorkTook, WorkTookSo
-from jambo.core.schedule.timing import Tap, Took
-from jambo.core.schedule.work import Kind
+from jambo.core.planning.timing import Tap, Took
+from jambo.core.planning.work import Kind
 
 
 @dataclass(frozen=True, slots=True)

@@ -283,12 +283,12 @@ def _head_station(place: Place, figures: Figures, by: Packer) -> tuple[list[Comp
     return [add(names.GAP_HEAD_CENTRE, over)], [shimmed(place, play, ZERO, by)]
 
 
-def _blocked(least: Figures, school: SetMethod, rules: HouseRules) -> dict[str, tuple[Length, ...]]:
+def _blocked(least: Figures, method: SetMethod, rules: HouseRules) -> dict[str, tuple[Length, ...]]:
     """The blocks on each stud where even the least gap is more than shims bridge well; a packed stud needs none."""
     found: dict[str, tuple[Length, ...]] = {}
     for side, name in (("hinge", names.HINGE_LEAST), ("strike", names.STRIKE_LEAST)):
         play = least.value(name)
-        packed = side == "hinge" and school == "pre_packed"
+        packed = side == "hinge" and method == "pre_packed"
         if play is not None and play > rules.value("block_over") and not packed:
             stack = blocks(play, rules.value("block_leaves"), rules.value("block_over"), rules.habit)
             found |= {side: stack} if stack else {}

@@ -157,7 +157,7 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
     sheet = kind_of_frame(opening.frame).by_sheet(opening.leaves, hung, rules)
     if sheet is not None:
         by["sheet"] = sheet
-    used = sheet or by[opening.school]
+    used = sheet or by[opening.method]
     packer = [hung[names.HEAD_GAIN]] if opening.head_gain == "pack" and names.HEAD_GAIN in hung else []
     found = [f for method in by.values() for f in (method.width, method.height, method.side_play, method.head_play)]
     found += [

@@ -88,8 +88,8 @@ class SwingDoor(Kind):
         sheet = kind_of_frame(opening.frame).sheet
         if sheet is not None:
             return judge.on_sheet_opening(figures, rules, *sheet)
-        left_out = opening.school == "add_on" and opening.add_from == "rough_floor"
-        return judge.on_opening(figures, rules, opening.school, floor_left_out=left_out)
+        left_out = opening.method == "add_on" and opening.add_from == "rough_floor"
+        return judge.on_opening(figures, rules, opening.method, floor_left_out=left_out)
 
     def frame_flags(self, planned: Planned) -> Iterator[Flag]:
         """What its frame's kind says, and whether the long screw reaches."""

@@ -9,7 +9,7 @@ from bisect import bisect_right
 from collections.abc import Sequence
 
 from jambo.core.frozen import dataclass
-from jambo.core.schedule.problem import Person
+from jambo.core.planning.problem import Person
 
 Span = tuple[int, int]
 

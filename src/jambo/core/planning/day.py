@@ -7,8 +7,8 @@ from collections.abc import Sequence
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag
-from jambo.core.schedule.problem import Placed
-from jambo.core.schedule.work import Kind
+from jambo.core.planning.problem import Placed
+from jambo.core.planning.work import Kind
 from jambo.core.solve import Result
 
 

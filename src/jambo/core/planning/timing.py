@@ -10,7 +10,7 @@ from statistics import median
 from typing import Literal
 
 from jambo.core.frozen import dataclass
-from jambo.core.schedule.work import Kind
+from jambo.core.planning.work import Kind
 
 # a time that ran on by mistake is dropped; at the end of an operation it ends by itself
 TapOf = Literal["start", "pause", "drop", "end", "step", "untick"]

@@ -11,9 +11,9 @@ from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from jambo.core.frozen import dataclass
-from jambo.core.schedule.hours import Hours
-from jambo.core.schedule.listed import Set, finish_of, may, tails
-from jambo.core.schedule.problem import Problem
+from jambo.core.planning.hours import Hours
+from jambo.core.planning.listed import Set, finish_of, may, tails
+from jambo.core.planning.problem import Problem
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model

@@ -8,8 +8,8 @@ from collections.abc import Iterator, Sequence
 from heapq import heapify, heappop, heappush, merge
 
 from jambo.core.frozen import dataclass
-from jambo.core.schedule.hours import Hours
-from jambo.core.schedule.problem import Problem
+from jambo.core.planning.hours import Hours
+from jambo.core.planning.problem import Problem
 
 FOREVER = 1 << 60
 

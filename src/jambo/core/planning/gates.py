@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from jambo.core.frozen import dataclass
-from jambo.core.schedule.hours import hours_of
-from jambo.core.schedule.problem import Problem
+from jambo.core.planning.hours import hours_of
+from jambo.core.planning.problem import Problem
 
 
 @dataclass(frozen=True, slots=True)

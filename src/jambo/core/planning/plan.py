@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from jambo.core.schedule.best import best, least_finish
-from jambo.core.schedule.hours import Hours, hours_of
-from jambo.core.schedule.listed import List, Set, finish_of, may, weighed
-from jambo.core.schedule.problem import Placed, Plan, Problem
+from jambo.core.planning.best import best, least_finish
+from jambo.core.planning.hours import Hours, hours_of
+from jambo.core.planning.listed import List, Set, finish_of, may, weighed
+from jambo.core.planning.problem import Placed, Plan, Problem
 
 DRAWS = 150  # ways to go down the list beside the usual ones
 ENOUGH = 30_000  # operations set in all of them
