@@ -88,7 +88,7 @@ def solve(file: TextIO) -> None:
 def line(text: tuple[str, ...], unit: Unit, words: Region | None) -> None:
     """Read one door as it is pencilled on a list, such as "101 2868 RH", and print its rough opening."""
     from jambo.format.problems import Refused
-    from jambo.views.lines import told
+    from jambo.views.opening.lines import told
 
     try:
         click.echo(told(" ".join(text), unit, words or ("north_america" if unit == "in" else "britain")))
@@ -123,8 +123,8 @@ def cut(file: TextIO, seconds: float) -> None:
     """Plan one cutting list (FILE, or - for standard input): the plan as JSON, how it goes on the error stream."""
     from jambo.format.cutting import CutList
     from jambo.format.problems import Refused
-    from jambo.views.cutting import cut as plan
     from jambo.views.exchange import from_text
+    from jambo.views.material.cutting import cut as plan
 
     def tell(what: str, best: float, bound: float) -> None:
         click.echo(f"jambo: {what}: {best:g}, and no plan comes to less than {bound:g}", err=True)
@@ -143,8 +143,8 @@ def plan(file: TextIO) -> None:
     """Plan who does what when (FILE, or - for standard input), `jambo-plan/1`: the plan as JSON, what it comes to on the error stream."""
     from jambo.format.plan import PlanList
     from jambo.format.problems import Refused
+    from jambo.views.days.plan import plan_list
     from jambo.views.exchange import from_text
-    from jambo.views.plan import plan_list
 
     try:
         made = plan_list(from_text(PlanList, file.read()))

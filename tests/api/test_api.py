@@ -4,7 +4,7 @@ import pytest
 
 from helpers import PLAIN, plain
 from jambo.jobs.boards import warm_up
-from jambo.views.summary import summarise
+from jambo.views.opening.summary import summarise
 
 
 @pytest.fixture

@@ -7,7 +7,7 @@ import pytest
 
 from helpers import PLAIN
 from jambo.jobs.cutting import agree, read_job
-from jambo.views import job_cutting
+from jambo.views.material import job_cutting
 
 SECTION = "38.1x88.9"
 

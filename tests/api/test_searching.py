@@ -11,7 +11,8 @@ from helpers import PLAIN
 from jambo.children import Task
 from jambo.jobs import planning
 from jambo.jobs.planning import since
-from jambo.views import cutting, searches
+from jambo.views import searches
+from jambo.views.material import cutting
 
 CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
 

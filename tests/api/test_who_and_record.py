@@ -8,7 +8,7 @@ import pytest
 from helpers import PLAIN
 from jambo.core.job.record import Framed
 from jambo.format.events import read_event
-from jambo.views.record import PAGE, in_words, page_of
+from jambo.views.job.record import PAGE, in_words, page_of
 
 
 def lines(client, job, **query):

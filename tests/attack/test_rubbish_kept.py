@@ -12,7 +12,7 @@ from jambo.core.job.record import EVENTS
 from jambo.format.events import readable
 from jambo.running.local import running
 from jambo.store.database import Database
-from jambo.views.record import UNREADABLE
+from jambo.views.job.record import UNREADABLE
 
 CREW = {"people": [{"name": "Ada", "hours": ALL_DAYS}]}
 PAGES = [path for path, calls in create_app(None).openapi()["paths"].items() if "get" in calls]

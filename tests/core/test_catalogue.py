@@ -19,9 +19,9 @@ from jambo.format.declared import Of
 from jambo.format.document import Document, Rules
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
-from jambo.views.answers import FAILED
 from jambo.views.exchange import solve_document
-from jambo.views.opening import flag_out, label
+from jambo.views.opening.answers import FAILED
+from jambo.views.opening.result import flag_out, label
 
 MARKS = ["101", "102", "103", "104", "105", "106", "107", "L1", "L2", "L3", "L4", "N2", "N3", "N7", "N10"]
 

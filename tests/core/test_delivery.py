@@ -18,8 +18,8 @@ from jambo.format.delivery import kind_of, measured
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
-from jambo.views.delivery import finding_out
-from jambo.views.held import Planned, built_to, verdict_on
+from jambo.views.material.delivery import finding_out
+from jambo.views.material.held import Planned, built_to, verdict_on
 
 
 def opening(done=(), **changes):

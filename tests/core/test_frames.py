@@ -9,7 +9,7 @@ from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
-from jambo.views.opening import item_detail
+from jambo.views.opening.result import item_detail
 
 PAIR = {
     "leaves": [{"width": "24 in", "height": "84", "thickness": "1 3/8"}, {"width": "20 in", "height": "84"}],

@@ -18,7 +18,7 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.floor_facts import check_floors
 from jambo.format.problems import Refused, parse
-from jambo.views.opening import flag_out
+from jambo.views.opening.result import flag_out
 
 
 def floors(thickness, **side):

@@ -14,11 +14,11 @@ from jambo.demo.jobs import documents
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
-from jambo.views import answers
-from jambo.views.answers import answered
 from jambo.views.exchange import solve_document
-from jambo.views.opening import length_out
-from jambo.views.summary import summarise
+from jambo.views.opening import answers
+from jambo.views.opening.answers import answered
+from jambo.views.opening.result import length_out
+from jambo.views.opening.summary import summarise
 
 ODD = "31 7/64"  # no other test has a leaf of this width
 

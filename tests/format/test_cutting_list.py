@@ -10,8 +10,8 @@ from helpers import inch
 from jambo.format.cutting import CutList
 from jambo.format.problems import Refused, parse
 from jambo.running.machine import ROOT
-from jambo.views.cutting import cut
 from jambo.views.exchange import schema
+from jambo.views.material.cutting import cut
 
 LIST = {
     "unit": "in",

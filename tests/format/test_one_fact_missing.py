@@ -14,8 +14,8 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
 from jambo.views.exchange import solve_document
-from jambo.views.summary import summarise, summary_out
-from jambo.views.wall import Around, WallOpening, wall_out
+from jambo.views.opening.summary import summarise, summary_out
+from jambo.views.wall.layout import Around, WallOpening, wall_out
 
 PAIR = {"opening.door.leaves": [{"width": "24 in", "height": "80", "thickness": "1 3/8"}] * 2}
 CASED = {"opening.casing": {"width": "2 1/4", "thickness": "11/16"}}

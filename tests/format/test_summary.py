@@ -6,7 +6,7 @@ import pytest
 
 from helpers import PLAIN, plain
 from jambo.core.quantities.tape import Tape
-from jambo.views.summary import summarise, summary_out, with_clashes
+from jambo.views.opening.summary import summarise, summary_out, with_clashes
 
 
 def short(doc, unit="in", tape=None, words="north_america"):

@@ -8,11 +8,11 @@ from helpers import inch, plain
 from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
 from jambo.format.problems import parse
-from jambo.views import floors as floor_files
-from jambo.views import heads as head_files
-from jambo.views.lists import Listed
-from jambo.views.lists import job_lists as lists_of
-from jambo.views.wall import Around, WallOpening, wall_out
+from jambo.views.job import floors as floor_files
+from jambo.views.job import heads as head_files
+from jambo.views.job.lists import Listed
+from jambo.views.job.lists import job_lists as lists_of
+from jambo.views.wall.layout import Around, WallOpening, wall_out
 
 IN, WORDS = Tape.of("in"), "north_america"
 

@@ -11,8 +11,8 @@ from jambo.format.dates import Day
 from jambo.jobs import buying, delivery
 from jambo.jobs.buying import Movement, NewOrder
 from jambo.jobs.delivery import Check, Moves
-from jambo.views.buying import BuyingOut, as_csv
-from jambo.views.delivery import DeliveryOut, VerdictOut
+from jambo.views.material.buying import BuyingOut, as_csv
+from jambo.views.material.delivery import DeliveryOut, VerdictOut
 
 router = APIRouter(prefix="/api/jobs/{job_id}/buying", tags=["buying"], route_class=Route)
 

@@ -12,7 +12,7 @@ from jambo.api.shared import Db, Id, Route, ShownQuery, Who
 from jambo.core.planning.work import Trade
 from jambo.jobs import calendars
 from jambo.jobs.calendars import FeedOut
-from jambo.views.trade_sheet import TradeSheetOut
+from jambo.views.days.trade_sheet import TradeSheetOut
 
 router = APIRouter(prefix="/api", tags=["calendars"], route_class=Route)
 

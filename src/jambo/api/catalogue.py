@@ -22,7 +22,7 @@ from jambo.core.words.lists import REGIONS, WORDS, Region, fill
 from jambo.format.dates import FIRST_YEAR, LAST_YEAR
 from jambo.format.paths import LengthAt, lengths
 from jambo.format.usual import USUAL
-from jambo.views.record import EVENTS
+from jambo.views.job.record import EVENTS
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 UNITS: tuple[Unit, ...] = ("in", "mm")

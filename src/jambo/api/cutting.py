@@ -12,8 +12,8 @@ from jambo.format.cutting import CutList
 from jambo.format.document import Cutting
 from jambo.jobs import cutting
 from jambo.jobs.cutting import CutStick, CutStickLine, NewOffcut
-from jambo.views.cutting import CutPlanOut, cut_beside, cut_told
-from jambo.views.job_cutting import JobCuttingOut
+from jambo.views.material.cutting import CutPlanOut, cut_beside, cut_told
+from jambo.views.material.job_cutting import JobCuttingOut
 
 router = APIRouter(prefix="/api", tags=["cutting"], route_class=Route)
 

@@ -7,8 +7,8 @@ from fastapi import APIRouter
 from jambo.api.shared import Based, Db, Id, Route, ShownQuery, Who
 from jambo.format.document import JobFloors
 from jambo.jobs import floors
-from jambo.jobs.floors import Floors, FloorsPage, FloorsSaved
-from jambo.views.changes import ChangeOut
+from jambo.jobs.floors import FloorsPage, FloorsSaved, TriedFloors
+from jambo.views.opening.changes import ChangeOut
 
 router = APIRouter(prefix="/api", tags=["floors"], route_class=Route)
 
@@ -26,7 +26,7 @@ def floors_of_job(db: Db, job_id: Id, shown: ShownQuery) -> FloorsPage:
 
 
 @router.post("/jobs/{job_id}/floors/try")
-def try_floors(db: Db, job_id: Id, tried: Floors, shown: ShownQuery) -> list[ChangeOut]:
+def try_floors(db: Db, job_id: Id, tried: TriedFloors, shown: ShownQuery) -> list[ChangeOut]:
     """Say what changes for whom if the floors were so. Nothing is kept."""
     return floors.try_floors(db, job_id, tried.floors, shown)
 

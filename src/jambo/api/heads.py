@@ -9,8 +9,8 @@ from pydantic import BaseModel
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Who
 from jambo.jobs import heads as head_lines
-from jambo.views.heads import StoreyOut
-from jambo.views.opening import ExactOut
+from jambo.views.job.heads import StoreyOut
+from jambo.views.opening.result import ExactOut
 
 router = APIRouter(prefix="/api", tags=["heads"], route_class=Route)
 

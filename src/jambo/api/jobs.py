@@ -15,7 +15,7 @@ from jambo.jobs import jobs, lists, rules, waits
 from jambo.jobs.jobs import JobPage, ListedJob, LogPage
 from jambo.jobs.kept import KeptJob, KeptRules, NewId
 from jambo.jobs.waits import WaitsOut
-from jambo.views.lists import JobLists
+from jambo.views.job.lists import JobLists
 
 router = APIRouter(prefix="/api", tags=["jobs"], route_class=Route)
 

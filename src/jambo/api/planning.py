@@ -13,10 +13,10 @@ from jambo.format.dates import Day
 from jambo.format.plan import PlanList
 from jambo.jobs import planning, timing
 from jambo.jobs.planning import Tried
-from jambo.views.day_sheet import DaySheetOut
-from jambo.views.job_plan import JobPlanOut
-from jambo.views.job_time import JobTimeOut
-from jambo.views.plan import PlanOut, plan_list
+from jambo.views.days.day_sheet import DaySheetOut
+from jambo.views.days.job_plan import JobPlanOut
+from jambo.views.days.job_time import JobTimeOut
+from jambo.views.days.plan import PlanOut, plan_list
 
 router = APIRouter(prefix="/api", tags=["planning"], route_class=Route)
 

@@ -15,7 +15,7 @@ from jambo.jobs.openings import OpeningPage
 from jambo.jobs.readings import ReadingLine
 from jambo.jobs.recording import Event
 from jambo.jobs.timing import Do
-from jambo.views.compared import ComparedOut
+from jambo.views.opening.compared import ComparedOut
 
 router = APIRouter(prefix="/api", tags=["readings"], route_class=Route)
 

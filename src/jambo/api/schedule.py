@@ -14,8 +14,8 @@ from jambo.format.schedule import MOST_COLUMNS, MOST_ROWS, Heading, pasted
 from jambo.format.table_file import from_file
 from jambo.jobs import schedule
 from jambo.jobs.schedule import KeptRows, ReadRow
-from jambo.views.lines import LineOut
-from jambo.views.schedule import TableOut, table_out
+from jambo.views.job.schedule import TableOut, table_out
+from jambo.views.opening.lines import LineOut
 
 router = APIRouter(prefix="/api", tags=["openings"], route_class=Route)
 

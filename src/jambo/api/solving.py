@@ -17,9 +17,9 @@ from jambo.format.document import Document, Show
 from jambo.format.facts import heard_length, tape_of
 from jambo.format.problems import FieldError, Refused
 from jambo.views.exchange import schema, solve_document
-from jambo.views.lines import LineOut, line_out
-from jambo.views.lines import heard as heard_line
-from jambo.views.opening import ParsedLengthOut, ResultOut, heard_out
+from jambo.views.opening.lines import LineOut, line_out
+from jambo.views.opening.lines import heard as heard_line
+from jambo.views.opening.result import ParsedLengthOut, ResultOut, heard_out
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 

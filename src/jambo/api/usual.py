@@ -13,7 +13,7 @@ from jambo.format.document import Usual
 from jambo.jobs import facts, usual
 from jambo.jobs.facts import Changed
 from jambo.jobs.usual import UsualSaved
-from jambo.views.changes import ChangeOut
+from jambo.views.opening.changes import ChangeOut
 
 router = APIRouter(prefix="/api", tags=["usual"], route_class=Route)
 

@@ -23,8 +23,8 @@ from jambo.store import readings as kept_readings
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log
-from jambo.views.answers import worked_out
-from jambo.views.buying import BuyLineOut
+from jambo.views.material.buying import BuyLineOut
+from jambo.views.opening.answers import worked_out
 
 WHO = "demo"
 

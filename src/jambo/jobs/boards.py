@@ -15,7 +15,7 @@ from jambo.store import openings as kept_openings
 from jambo.store import rules as kept_rules
 from jambo.store.database import Database, Row
 from jambo.store.readings import of_job
-from jambo.views.summary import Summary, summarise
+from jambo.views.opening.summary import Summary, summarise
 
 
 def summaries_of(

@@ -34,7 +34,7 @@ from jambo.store import events
 from jambo.store import jobs as kept_jobs
 from jambo.store.database import Database, Transaction
 from jambo.store.kept import NotFound
-from jambo.views.buying import BuyingOut, buying_out
+from jambo.views.material.buying import BuyingOut, buying_out
 
 MOST_OF_ONE = 100_000
 

@@ -14,8 +14,8 @@ from jambo.store import feeds as store
 from jambo.store import jobs as kept_jobs
 from jambo.store.database import Database
 from jambo.store.kept import log
-from jambo.views.job_calendar import EVERYBODY, entries_of, whom
-from jambo.views.trade_sheet import TradeSheetOut, trade_sheet
+from jambo.views.days.job_calendar import EVERYBODY, entries_of, whom
+from jambo.views.days.trade_sheet import TradeSheetOut, trade_sheet
 
 CALENDAR_SECONDS = 10.0  # a calendar is not asked for again soon: it waits for the best plan
 

@@ -36,13 +36,13 @@ from jambo.store.cutting_plans import cutting_plans, keep_cutting_plan
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.failures import StoreFailure
 from jambo.store.kept import NotFound
-from jambo.views.job_cutting import JobCuttingOut, Settings, job_cutting_out
-from jambo.views.whole_job import Listed, solved_job
+from jambo.views.job.whole_job import Listed, solved_job
+from jambo.views.material.job_cutting import JobCuttingOut, Settings, job_cutting_out
 
 MOST_AT_ONCE = 200
 
 
-class CutPiece(BaseModel):
+class CutOfStick(BaseModel):
     """A piece that was cut: of an opening or a wall, by its figure; of a spliced one the part of the copy, with all its parts' lengths."""
 
     opening: Annotated[int, Field(ge=1)] | None = None
@@ -68,7 +68,7 @@ class CutStick(BaseModel):
     section: Annotated[str, Field(max_length=40)]
     length: Annotated[str, Field(max_length=40)] | None = None
     offcut: Annotated[int, Field(ge=1)] | None = None
-    pieces: Annotated[list[CutPiece], Field(min_length=1, max_length=MOST_AT_ONCE)]
+    pieces: Annotated[list[CutOfStick], Field(min_length=1, max_length=MOST_AT_ONCE)]
     seen: Annotated[int, Field(ge=0)] | None = None
 
 
@@ -282,7 +282,7 @@ def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[CutFromStick]:
     return found
 
 
-def _same(of: ToCut, piece: CutPiece) -> bool:
+def _same(of: ToCut, piece: CutOfStick) -> bool:
     """Whether what is to cut is the piece, or the copy a part belongs to."""
     if of.part:
         return (of.copy, of.part) == (piece.copy_, piece.part)

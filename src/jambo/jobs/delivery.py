@@ -22,9 +22,9 @@ from jambo.store import events
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import NotFound
-from jambo.views.answers import FAILED, answered
-from jambo.views.delivery import DeliveryOut, VerdictOut, delivery_out, tried
-from jambo.views.held import OpeningOfJob
+from jambo.views.material.delivery import DeliveryOut, VerdictOut, delivery_out, tried
+from jambo.views.material.held import OpeningOfJob
+from jambo.views.opening.answers import FAILED, answered
 
 E = TypeVar("E", bound=Event)
 

@@ -149,7 +149,7 @@ _READ: Newest[int, Document | Refused] = Newest(KEPT)  # by opening
 def read_whole(
     opening_id: int, around: tuple[str, str], wall: str, opening: str, taken: str, cuts: str
 ) -> Document | Refused:
-    """Read the document of an opening; while its texts stay it is the very same one, whose answer is then shared (`views/answers.py`).
+    """Read the document of an opening; while its texts stay it is the very same one, whose answer is then shared (`views/opening/answers.py`).
 
     Args:
         opening_id: whose it is; around: of `Around.key`.

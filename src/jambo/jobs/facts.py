@@ -19,7 +19,7 @@ from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import NotFound, as_it_was
-from jambo.views.changes import ChangeOut, JobOpening, change_of
+from jambo.views.opening.changes import ChangeOut, JobOpening, change_of
 
 MOST = 2_000  # openings changed at once
 

@@ -17,11 +17,11 @@ from jambo.jobs.moves import as_meant, job_openings, note_moves
 from jambo.jobs.shown import Shown
 from jambo.store import jobs as store
 from jambo.store.database import Database, Row, Transaction
-from jambo.views.changes import ChangeOut, JobOpening
-from jambo.views.floors import FloorsOut, changed, changes, floors_out, uses
+from jambo.views.job.floors import FloorsOut, changed, changes, floors_out, uses
+from jambo.views.opening.changes import ChangeOut, JobOpening
 
 
-class Floors(BaseModel):
+class TriedFloors(BaseModel):
     """The floors of a job as they would be."""
 
     floors: JobFloors
@@ -46,7 +46,7 @@ def _openings(t: Transaction, job: Row) -> list[JobOpening]:
 
 
 def _floors(job: dict[str, Any]) -> list[FloorType]:
-    return parse(Floors, {"floors": job.get("floors", [])}).floors
+    return parse(TriedFloors, {"floors": job.get("floors", [])}).floors
 
 
 def floors_of_job(db: Database, job_id: int, shown: Shown) -> FloorsPage:

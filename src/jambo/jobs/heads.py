@@ -16,8 +16,8 @@ from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import VersionConflict
-from jambo.views.heads import StoreyOpening, StoreyOut, head_lines, line_of, stands_on
-from jambo.views.opening import ExactOut, length_out
+from jambo.views.job.heads import StoreyOpening, StoreyOut, head_lines, line_of, stands_on
+from jambo.views.opening.result import ExactOut, length_out
 
 
 def _openings(t: Transaction, job: Row) -> list[StoreyOpening]:

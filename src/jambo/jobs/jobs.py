@@ -24,8 +24,8 @@ from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log_pages
 from jambo.store.readings import of_job as readings_of_job
 from jambo.store.rules import crew_rules
-from jambo.views.record import page_of
-from jambo.views.summary import SummaryOut, summary_out, with_clashes
+from jambo.views.job.record import page_of
+from jambo.views.opening.summary import SummaryOut, summary_out, with_clashes
 
 DONE = ("framed", "set", "signed")
 

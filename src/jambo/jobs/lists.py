@@ -8,8 +8,8 @@ from jambo.jobs.shown import Shown
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
-from jambo.views.lists import JobLists, job_lists
-from jambo.views.whole_job import Listed
+from jambo.views.job.lists import JobLists, job_lists
+from jambo.views.job.whole_job import Listed
 
 
 def lists_of_job(db: Database, job_id: int, shown: Shown) -> JobLists:

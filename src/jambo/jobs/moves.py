@@ -12,8 +12,8 @@ from jambo.jobs.kept import name_of
 from jambo.store import events
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log
-from jambo.views.answers import answered
-from jambo.views.changes import ChangeOut, JobOpening
+from jambo.views.opening.answers import answered
+from jambo.views.opening.changes import ChangeOut, JobOpening
 
 TOLD = ("ro_height", "leaf_bottom", "head_underside")  # figures the record names even where no piece is cut to them
 

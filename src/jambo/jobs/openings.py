@@ -24,7 +24,7 @@ from jambo.store.jobs import job as kept_job
 from jambo.store.kept import NotFound, log_of
 from jambo.store.readings import readings
 from jambo.store.rules import crew_rules
-from jambo.views.summary import beside
+from jambo.views.opening.summary import beside
 
 
 class KeptReading(TypedDict):

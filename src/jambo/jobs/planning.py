@@ -23,9 +23,9 @@ from jambo.jobs.shown import Shown
 from jambo.jobs.timing import learnt_from, timings
 from jambo.store import events
 from jambo.store.database import Database
-from jambo.views.day_sheet import DaySheetOut, day_sheet
-from jambo.views.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo
-from jambo.views.plan_beside import beside
+from jambo.views.days.day_sheet import DaySheetOut, day_sheet
+from jambo.views.days.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo
+from jambo.views.days.plan_beside import beside
 
 ANEW_MINUTES = 30
 # by job, and why it begins when it does; of a thousand openings each takes some tens of megabytes

@@ -18,7 +18,7 @@ from jambo.store import openings as kept_openings
 from jambo.store import readings as store
 from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
-from jambo.views.compared import ComparedOut, compared_out
+from jambo.views.opening.compared import ComparedOut, compared_out
 
 
 class ReadingLine(TypedDict):

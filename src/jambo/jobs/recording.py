@@ -22,7 +22,7 @@ from jambo.store import events
 from jambo.store import readings as kept
 from jambo.store.database import Row, Transaction
 from jambo.views.exchange import solve_document
-from jambo.views.opening import ResultOut, StepOut
+from jambo.views.opening.result import ResultOut, StepOut
 
 Event = Literal["framed", "set", "signed", "step", "cut"]
 

@@ -18,8 +18,8 @@ from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Transaction
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import NotFound
-from jambo.views.lines import LineOut, heard, line_out
-from jambo.views.schedule import RowOut, row_out
+from jambo.views.job.schedule import RowOut, row_out
+from jambo.views.opening.lines import LineOut, heard, line_out
 
 MOST_OPENINGS = 2_000  # kept at once
 InWalls = Literal["own", "one"] | int  # each in a wall of its own, all in a new one, or all in a wall the job has

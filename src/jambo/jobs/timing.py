@@ -23,8 +23,8 @@ from jambo.store import jobs as kept_jobs
 from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import NotFound
-from jambo.views.answers import readable, worked_out
-from jambo.views.job_time import JobTimeOut, job_time
+from jambo.views.days.job_time import JobTimeOut, job_time
+from jambo.views.opening.answers import readable, worked_out
 
 Do = Literal["start", "pause", "drop"]
 

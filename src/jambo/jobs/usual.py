@@ -13,7 +13,7 @@ from jambo.jobs.moves import job_openings, note_moves
 from jambo.jobs.shown import Shown
 from jambo.store import jobs as store
 from jambo.store.database import Database
-from jambo.views.changes import ChangeOut, JobOpening, change_of
+from jambo.views.opening.changes import ChangeOut, JobOpening, change_of
 
 
 class UsualSaved(TypedDict):

@@ -17,7 +17,7 @@ from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.readings import of_job
 from jambo.store.rules import crew_rules
-from jambo.views.summary import Summary, with_clashes
+from jambo.views.opening.summary import Summary, with_clashes
 
 MOST_JOBS = 60  # the newest; older ones are looked at when they are opened
 

@@ -19,7 +19,7 @@ from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import listed
 from jambo.store.rules import crew_rules
-from jambo.views.wall import Around, WallOpening, WallOut, wall_out
+from jambo.views.wall.layout import Around, WallOpening, WallOut, wall_out
 
 
 class WallPage(TypedDict):

@@ -182,7 +182,7 @@ def _big_job(local: Local) -> int:
 
 
 def _listing(local: Local, job: int) -> str:
-    from jambo.views.summary import summarise
+    from jambo.views.opening.summary import summarise
 
     summarise.cache_clear()
     times = []

@@ -12,11 +12,11 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, Some, parse
-from jambo.views.answers import worked_out
-from jambo.views.cutting import CutPlanOut
-from jambo.views.opening import ResultOut, result_out
-from jambo.views.plan import PlanOut
-from jambo.views.states import states
+from jambo.views.days.plan import PlanOut
+from jambo.views.material.cutting import CutPlanOut
+from jambo.views.opening.answers import worked_out
+from jambo.views.opening.result import ResultOut, result_out
+from jambo.views.opening.states import states
 
 
 def solve_document(document: Document, *, sums: bool = True) -> ResultOut:

@@ -1782,6 +1782,16 @@ export interface components {
             written: string;
         };
         /**
+         * AskedChoiceOut
+         * @description A choice that is offered.
+         */
+        AskedChoiceOut: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+        };
+        /**
          * AskedHeading
          * @description A column of a table: its heading as written, what it is about, the unit of its bare numbers.
          */
@@ -1802,7 +1812,7 @@ export interface components {
          */
         AskedOut: {
             /** Choices */
-            choices: components["schemas"]["jambo__views__asked__ChoiceOut"][];
+            choices: components["schemas"]["AskedChoiceOut"][];
             /** How */
             how: string;
             /** Key */
@@ -2066,7 +2076,7 @@ export interface components {
             /** Accepted */
             accepted: string;
             /** Choices */
-            choices: components["schemas"]["jambo__views__lines__ChoiceOut"][];
+            choices: components["schemas"]["MeaningOut"][];
             /** Reading */
             reading: string;
             /** Reason */
@@ -2086,7 +2096,7 @@ export interface components {
             /** Id */
             id: number;
             /** Moved */
-            moved: components["schemas"]["jambo__views__changes__MovedOut"][];
+            moved: components["schemas"]["MovedOut"][];
             /** Name */
             name: string;
             /** Refused */
@@ -2288,6 +2298,30 @@ export interface components {
             unit: "in" | "mm";
         };
         /**
+         * CutOfStick
+         * @description A piece that was cut: of an opening or a wall, by its figure; of a spliced one the part of the copy, with all its parts' lengths.
+         */
+        CutOfStick: {
+            /**
+             * Copy
+             * @default 1
+             */
+            copy?: number;
+            /** Figure */
+            figure: string;
+            /** Opening */
+            opening?: number | null;
+            /** Part */
+            part?: number | null;
+            /**
+             * Parts
+             * @default []
+             */
+            parts?: string[];
+            /** Wall */
+            wall?: number | null;
+        };
+        /**
          * CutOut
          * @description A piece in its stick: its place in the list of pieces, its label, which of its copies it is, which part of how many where it is
          *     spliced, its length, and the running mark of its far end from the stick's squared end.
@@ -2307,6 +2341,35 @@ export interface components {
             parts: number | null;
             /** Piece */
             piece: number;
+        };
+        /**
+         * CutPiece
+         * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
+         *     `set` where its frame is set or signed off.
+         */
+        CutPiece: {
+            /** Figure */
+            figure: string;
+            /**
+             * Framed
+             * @default false
+             */
+            framed?: boolean;
+            /**
+             * Length
+             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
+             */
+            length: string | components["schemas"]["ExactLength"];
+            /**
+             * Set
+             * @default false
+             */
+            set?: boolean;
+            /**
+             * When
+             * @default
+             */
+            when?: string;
         };
         /**
          * CutPieces
@@ -2385,7 +2448,7 @@ export interface components {
             /** Offcut */
             offcut?: number | null;
             /** Pieces */
-            pieces: components["schemas"]["jambo__jobs__cutting__CutPiece"][];
+            pieces: components["schemas"]["CutOfStick"][];
             /** Section */
             section: string;
             /** Seen */
@@ -2653,7 +2716,7 @@ export interface components {
             /** Beside */
             beside?: components["schemas"]["Neighbour"][];
             /** Cuts */
-            cuts?: components["schemas"]["jambo__format__document__CutPiece"][];
+            cuts?: components["schemas"]["CutPiece"][];
             /** Floors */
             floors?: components["schemas"]["FloorType"][];
             /**
@@ -2673,6 +2736,20 @@ export interface components {
             unit: "in" | "mm";
             usual?: components["schemas"]["Usual"];
             wall?: components["schemas"]["Wall"];
+        };
+        /**
+         * DoneAtOut
+         * @description When an opening is done by one plan and by another; None where some of its work cannot be planned.
+         */
+        DoneAtOut: {
+            /** After */
+            after: string | null;
+            /** Before */
+            before: string | null;
+            /** Mark */
+            mark: string;
+            /** Opening */
+            opening: number;
         };
         /**
          * Door
@@ -3063,7 +3140,7 @@ export interface components {
          *     `a_from` and `b_from` name a floor of the job; the side's own layers, and what it is, are kept then and do not count.
          *     Legs on the finished floor stand beside a strip unless `strip_under_legs`.
          */
-        "Floors-Output": {
+        Floors: {
             /** A */
             a?: components["schemas"]["Layer"][] | null;
             /** A From */
@@ -3629,7 +3706,7 @@ export interface components {
             /** Held Up */
             held_up: components["schemas"]["HeldUpOut"][];
             /** Moved */
-            moved: components["schemas"]["jambo__views__job_plan__MovedOut"][];
+            moved: components["schemas"]["DoneAtOut"][];
             /** Proven */
             proven: boolean;
             /** Searching */
@@ -4084,6 +4161,16 @@ export interface components {
             x: number;
         };
         /**
+         * MeaningOut
+         * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
+         */
+        MeaningOut: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * MeasuredOut
          * @description A measure under what it was asked: as it is shown, and `written` exactly, to be measured again from.
          */
@@ -4155,6 +4242,22 @@ export interface components {
             version: number;
             /** Wall Id */
             wall_id: number;
+        };
+        /**
+         * MovedOut
+         * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
+         */
+        MovedOut: {
+            after: components["schemas"]["LengthOut"] | null;
+            before: components["schemas"]["LengthOut"] | null;
+            /** Cut */
+            cut: boolean;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Was Cut */
+            was_cut: boolean;
         };
         /**
          * Movement
@@ -4437,7 +4540,7 @@ export interface components {
             casing?: components["schemas"]["Casing"];
             cut_in?: components["schemas"]["CutIn"];
             door?: components["schemas"]["Door"];
-            floors?: components["schemas"]["Floors-Output"];
+            floors?: components["schemas"]["Floors"];
             frame?: components["schemas"]["Frame"];
             /**
              * Head Gain
@@ -6461,7 +6564,7 @@ export interface components {
          */
         TokenOut: {
             /** Choices */
-            choices: components["schemas"]["jambo__views__lines__ChoiceOut"][];
+            choices: components["schemas"]["MeaningOut"][];
             /** End */
             end: number;
             /** Label */
@@ -6658,6 +6761,14 @@ export interface components {
             };
             /** Settled */
             settled?: string[];
+        };
+        /**
+         * TriedFloors
+         * @description The floors of a job as they would be.
+         */
+        TriedFloors: {
+            /** Floors */
+            floors: components["schemas"]["FloorType"][];
         };
         /**
          * TryFacts
@@ -7247,145 +7358,6 @@ export interface components {
             start: string;
             /** Steps */
             steps: string[];
-        };
-        /**
-         * CutPiece
-         * @description A piece that was cut: the figure of the cut list, the length it got, and the day; `framed` where the opening is framed,
-         *     `set` where its frame is set or signed off.
-         */
-        jambo__format__document__CutPiece: {
-            /** Figure */
-            figure: string;
-            /**
-             * Framed
-             * @default false
-             */
-            framed?: boolean;
-            /**
-             * Length
-             * @description Tape text such as "82 1/2", "2/6" or "686 mm", or an exact number with its unit.
-             */
-            length: string | components["schemas"]["ExactLength"];
-            /**
-             * Set
-             * @default false
-             */
-            set?: boolean;
-            /**
-             * When
-             * @default
-             */
-            when?: string;
-        };
-        /**
-         * Floors
-         * @description Layers on the rough floor of each side, lowest first. [] is a bare floor; leave a side out while unknown.
-         *
-         *     `a_from` and `b_from` name a floor of the job; the side's own layers, and what it is, are kept then and do not count.
-         *     Legs on the finished floor stand beside a strip unless `strip_under_legs`.
-         */
-        jambo__format__document__Floors: {
-            /** A */
-            a?: components["schemas"]["Layer"][] | null;
-            /** A From */
-            a_from?: string | null;
-            a_is?: components["schemas"]["FloorIs"];
-            /** B */
-            b?: components["schemas"]["Layer"][] | null;
-            /** B From */
-            b_from?: string | null;
-            b_is?: components["schemas"]["FloorIs"];
-            /** Strip */
-            strip?: (string | components["schemas"]["ExactLength"]) | null;
-            /**
-             * Strip Under Legs
-             * @default false
-             */
-            strip_under_legs?: boolean;
-            /** Under */
-            under?: ("A" | "B" | "strip") | null;
-        };
-        /**
-         * CutPiece
-         * @description A piece that was cut: of an opening or a wall, by its figure; of a spliced one the part of the copy, with all its parts' lengths.
-         */
-        jambo__jobs__cutting__CutPiece: {
-            /**
-             * Copy
-             * @default 1
-             */
-            copy?: number;
-            /** Figure */
-            figure: string;
-            /** Opening */
-            opening?: number | null;
-            /** Part */
-            part?: number | null;
-            /**
-             * Parts
-             * @default []
-             */
-            parts?: string[];
-            /** Wall */
-            wall?: number | null;
-        };
-        /**
-         * Floors
-         * @description The floors of a job as they would be.
-         */
-        jambo__jobs__floors__Floors: {
-            /** Floors */
-            floors: components["schemas"]["FloorType"][];
-        };
-        /**
-         * ChoiceOut
-         * @description A choice that is offered.
-         */
-        jambo__views__asked__ChoiceOut: {
-            /** Label */
-            label: string;
-            /** Value */
-            value: string;
-        };
-        /**
-         * MovedOut
-         * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
-         */
-        jambo__views__changes__MovedOut: {
-            after: components["schemas"]["LengthOut"] | null;
-            before: components["schemas"]["LengthOut"] | null;
-            /** Cut */
-            cut: boolean;
-            /** Label */
-            label: string;
-            /** Name */
-            name: string;
-            /** Was Cut */
-            was_cut: boolean;
-        };
-        /**
-         * MovedOut
-         * @description When an opening is done by one plan and by another; None where some of its work cannot be planned.
-         */
-        jambo__views__job_plan__MovedOut: {
-            /** After */
-            after: string | null;
-            /** Before */
-            before: string | null;
-            /** Mark */
-            mark: string;
-            /** Opening */
-            opening: number;
-        };
-        /**
-         * ChoiceOut
-         * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
-         */
-        jambo__views__lines__ChoiceOut: {
-            /** Label */
-            label: string;
-            /** Text */
-            text: string;
         };
     };
     responses: never;
@@ -12033,7 +12005,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["jambo__jobs__floors__Floors"];
+                "application/json": components["schemas"]["TriedFloors"];
             };
         };
         responses: {

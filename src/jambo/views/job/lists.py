@@ -15,8 +15,8 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Rounding, Tape, run_text, show
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Document
-from jambo.views.opening import item_detail
-from jambo.views.whole_job import Listed, solved_job
+from jambo.views.job.whole_job import Listed, solved_job
+from jambo.views.opening.result import item_detail
 
 
 class PieceRow(TypedDict):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 
 from jambo.core.words.clock import spoken
-from jambo.views.job_plan import JobPlanOut, MovedOut
+from jambo.views.days.job_plan import DoneAtOut, JobPlanOut
 
 
 def _ends(plan: JobPlanOut) -> dict[tuple[int, str], str]:
@@ -30,7 +30,7 @@ def beside(kept: JobPlanOut, tried: JobPlanOut) -> JobPlanOut:
     """
     before, after = _ends(kept), _ends(tried)
     openings = sorted({*before, *after}, key=lambda one: (after.get(one) or before.get(one) or "", one))
-    moved: list[MovedOut] = [
+    moved: list[DoneAtOut] = [
         {
             "opening": one[0],
             "mark": one[1],

@@ -16,7 +16,7 @@ from jambo.core.rules import HouseRules
 from jambo.core.wall.best_place import REASONS, Place, Search, places, reasons
 from jambo.core.wall.layout import Layout, Solved
 from jambo.core.words.lists import Region, fill
-from jambo.views.opening import LengthOut, length_out
+from jambo.views.opening.result import LengthOut, length_out
 
 
 class PlaceOut(TypedDict):

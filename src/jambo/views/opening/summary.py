@@ -28,8 +28,8 @@ from jambo.format import document
 from jambo.format.declared import ExactLength
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.views.answers import worked_out
-from jambo.views.opening import FlagOut, flag_out
+from jambo.views.opening.answers import worked_out
+from jambo.views.opening.result import FlagOut, flag_out
 
 MOST_BESIDE = 60  # neighbours a document names: more than stand within reach of one opening
 

@@ -32,7 +32,7 @@ from jambo.core.step import Step
 from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.declared import ExactLength
 from jambo.format.facts import Facts
-from jambo.views.found import AsFoundOut, as_found_out
+from jambo.views.opening.found import AsFoundOut, as_found_out
 
 
 class ExactOut(TypedDict):

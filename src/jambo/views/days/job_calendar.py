@@ -10,9 +10,9 @@ from jambo.core.planning.work import TRADES, Trade
 from jambo.core.words.lists import fill
 from jambo.format.calendar import Entry
 from jambo.format.problems import FieldError, Refused
-from jambo.views.job_plan import JobPlan
-from jambo.views.opening import step_out
-from jambo.views.trade_sheet import trade_sheet
+from jambo.views.days.job_plan import JobPlan
+from jambo.views.days.trade_sheet import trade_sheet
+from jambo.views.opening.result import step_out
 
 EVERYBODY = "crew"
 

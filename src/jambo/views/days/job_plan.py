@@ -22,9 +22,9 @@ from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew, TradeDay
 from jambo.format.plan import MOST_OPERATIONS, MOST_TOLD, Comes, PlanList, PlanOperation, Stated, horizon_of, stated
 from jambo.format.problems import FieldError, Refused
-from jambo.views.held import OpeningOfJob
-from jambo.views.opening import flag_out, item_detail
-from jambo.views.plan import made, sentence
+from jambo.views.days.plan import made, sentence
+from jambo.views.material.held import OpeningOfJob
+from jambo.views.opening.result import flag_out, item_detail
 from jambo.views.searches import Found
 
 NUMBERS = {2: "two", 3: "three", 4: "four", 5: "five"}
@@ -145,7 +145,7 @@ class TradeOut(TypedDict):
     rooms: list[str]
 
 
-class MovedOut(TypedDict):
+class DoneAtOut(TypedDict):
     """When an opening is done by one plan and by another; None where some of its work cannot be planned."""
 
     opening: int
@@ -173,7 +173,7 @@ class JobPlanOut(TypedDict):
     coming: list[ComingOut]
     trades: list[TradeOut]
     before: str
-    moved: list[MovedOut]
+    moved: list[DoneAtOut]
 
 
 @dataclass

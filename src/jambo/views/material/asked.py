@@ -9,7 +9,7 @@ from jambo.core.words.lists import Region, fill
 from jambo.format.delivery import kind_of
 
 
-class ChoiceOut(TypedDict):
+class AskedChoiceOut(TypedDict):
     """A choice that is offered."""
 
     value: str
@@ -23,7 +23,7 @@ class AskedOut(TypedDict):
     label: str
     how: str
     kind: str
-    choices: list[ChoiceOut]
+    choices: list[AskedChoiceOut]
 
 
 def asked_out(item: str, words: Region) -> list[AskedOut]:

@@ -16,8 +16,8 @@ from jambo.core.words.lists import Region
 from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused
-from jambo.views.answers import answered, worked_out
-from jambo.views.opening import FlagOut, LengthOut, flag_out, length_out
+from jambo.views.opening.answers import answered, worked_out
+from jambo.views.opening.result import FlagOut, LengthOut, flag_out, length_out
 
 
 @dataclass(frozen=True, slots=True)

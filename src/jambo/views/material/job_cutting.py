@@ -22,7 +22,7 @@ from jambo.core.stock.problem import Goal, Plan, Problem, Stick, Wanted
 from jambo.core.words.lists import Region
 from jambo.format.cutting import usual_stock
 from jambo.views import searches
-from jambo.views.cutting import money, sentence, total_of, why_not
+from jambo.views.material.cutting import money, sentence, total_of, why_not
 from jambo.views.searches import Cutting, Found
 
 

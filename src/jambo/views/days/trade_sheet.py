@@ -13,8 +13,8 @@ from jambo.core.quantities import names
 from jambo.core.quantities.tape import show
 from jambo.core.words.clock import spoken
 from jambo.core.words.lists import fill
-from jambo.views.job_plan import JobPlan, ToDo
-from jambo.views.opening import step_out
+from jambo.views.days.job_plan import JobPlan, ToDo
+from jambo.views.opening.result import step_out
 
 _BEFORE: dict[Trade, str] = {
     "wallboard": "Before you close {wall}", "floor": "Before you lay the floor along {wall}", "paint": "Before you paint {wall}",

@@ -29,9 +29,9 @@ from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
 from jambo.format.reader import Reader
 from jambo.format.wall_facts import read_fittings
-from jambo.views.answers import FAILED, worked_out
-from jambo.views.opening import LengthOut, ParsedLengthOut, UsualOut, flag_out, heard_out, length_out, usual_out
-from jambo.views.places import PlacesOut, places_out
+from jambo.views.opening.answers import FAILED, worked_out
+from jambo.views.opening.result import LengthOut, ParsedLengthOut, UsualOut, flag_out, heard_out, length_out, usual_out
+from jambo.views.wall.places import PlacesOut, places_out
 
 TIMBER = ("stud_thickness", "stud_depth", "stud_spacing", "plate_thickness", "layout_offset")
 

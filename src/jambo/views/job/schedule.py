@@ -12,7 +12,7 @@ from jambo.core.lines.cells import Cell, Column, read_row
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.words.lists import Region
 from jambo.format.schedule import Heading, Table
-from jambo.views.lines import AnswerOut, ChoiceOut, answer, began, choices_out
+from jambo.views.opening.lines import AnswerOut, MeaningOut, answer, began, choices_out
 
 
 class HeadingOut(TypedDict):
@@ -46,7 +46,7 @@ class CellOut(TypedDict):
 
     text: str
     reading: str
-    choices: list[ChoiceOut]
+    choices: list[MeaningOut]
     reason: str
     accepted: str
 

@@ -13,7 +13,7 @@ from jambo.core.job.record import named
 from jambo.core.labels import label, template_of
 from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.paths import differences, lengths
-from jambo.views.found import WAYS
+from jambo.views.opening.found import WAYS
 
 # What facts that are no lengths are called in the record
 CHOICES = {

@@ -20,16 +20,16 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.lines import marks_of, opening_of, wall_of
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.views.answers import worked_out
-from jambo.views.opening import FlagOut, LengthOut, MissingOut, flag_out, length_out
-from jambo.views.summary import SilhouetteOut, summary_of, summary_out
+from jambo.views.opening.answers import worked_out
+from jambo.views.opening.result import FlagOut, LengthOut, MissingOut, flag_out, length_out
+from jambo.views.opening.summary import SilhouetteOut, summary_of, summary_out
 
 ANSWERS: tuple[FigureName, ...] = (names.RO_WIDTH, names.RO_HEIGHT, names.HEAD_UNDERSIDE, names.LEG_LENGTH)
 # a line says nothing of the wall it goes into: what is not known of that is told where the opening stands
 OF_THE_DOOR: frozenset[Stage] = frozenset({"door", "floor", "opening", "pocket", "track"})
 
 
-class ChoiceOut(TypedDict):
+class MeaningOut(TypedDict):
     """A meaning of what was written: in words, and the text that leaves no doubt of it."""
 
     label: str
@@ -45,7 +45,7 @@ class TokenOut(TypedDict):
     end: int
     text: str
     reading: str
-    choices: list[ChoiceOut]
+    choices: list[MeaningOut]
 
 
 class LineFigure(TypedDict):
@@ -96,7 +96,7 @@ def heard(text: str, unit: Unit) -> Line:
         raise Refused([FieldError("text", error.reason, error.accepted)]) from None
 
 
-def choices_out(choices: Sequence[Choice]) -> list[ChoiceOut]:
+def choices_out(choices: Sequence[Choice]) -> list[MeaningOut]:
     """The meanings to choose from."""
     return [{"label": c.label, "text": c.text} for c in choices]
 

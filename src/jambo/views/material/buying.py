@@ -19,9 +19,9 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import Region, fill
-from jambo.views.asked import AskedOut, asked_out
-from jambo.views.job_cutting import JobCuttingOut
-from jambo.views.opening import item_detail
+from jambo.views.material.asked import AskedOut, asked_out
+from jambo.views.material.job_cutting import JobCuttingOut
+from jambo.views.opening.result import item_detail
 
 
 class HappenedOut(TypedDict):

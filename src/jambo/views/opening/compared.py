@@ -17,8 +17,8 @@ from jambo.format.document import Document, Reading
 from jambo.format.facts import facts_of
 from jambo.format.found_facts import read_reading
 from jambo.format.reader import Reader
-from jambo.views.answers import worked_out
-from jambo.views.opening import LengthOut, length_out
+from jambo.views.opening.answers import worked_out
+from jambo.views.opening.result import LengthOut, length_out
 
 
 class ComparedOut(TypedDict):

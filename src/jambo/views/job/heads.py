@@ -12,8 +12,8 @@ from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
-from jambo.views.answers import answered
-from jambo.views.opening import LengthOut, length_out
+from jambo.views.opening.answers import answered
+from jambo.views.opening.result import LengthOut, length_out
 
 
 @dataclass(frozen=True, slots=True)

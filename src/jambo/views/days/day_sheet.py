@@ -17,9 +17,9 @@ from jambo.core.planning.work import TRADES, called, steps_by_kind
 from jambo.core.words.clock import at_the_wall, in_hours, spoken
 from jambo.core.words.lists import fill
 from jambo.format.plan import DAY
-from jambo.views.job_cutting import JobCuttingOut, JobStickOut
-from jambo.views.job_plan import HeldUpOut, JobPlan, Told, WorkOut
-from jambo.views.opening import flag_out, item_detail, step_out
+from jambo.views.days.job_plan import HeldUpOut, JobPlan, Told, WorkOut
+from jambo.views.material.job_cutting import JobCuttingOut, JobStickOut
+from jambo.views.opening.result import flag_out, item_detail, step_out
 
 
 class DayStepOut(TypedDict):

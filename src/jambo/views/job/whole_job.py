@@ -11,7 +11,7 @@ from jambo.core.job.board import OfOpening, OfWall, SolvedJob
 from jambo.core.wall.layout import Solved, lay_out
 from jambo.core.wall.timber import left_off, own_pieces, timber
 from jambo.format.document import Document
-from jambo.views.answers import FAILED, answered
+from jambo.views.opening.answers import FAILED, answered
 
 
 @dataclass(frozen=True, slots=True)

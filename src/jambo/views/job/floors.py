@@ -17,8 +17,8 @@ from jambo.core.words.lists import Region
 from jambo.format.document import Document, JobFloors, Opening
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused
-from jambo.views.changes import ChangeOut, JobOpening, change_of, solved
-from jambo.views.opening import LengthOut, length_out
+from jambo.views.opening.changes import ChangeOut, JobOpening, change_of, solved
+from jambo.views.opening.result import LengthOut, length_out
 
 SIDES = ("a", "b")
 

@@ -15,7 +15,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out, exact_text
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.words.lists import WORDS, Region, fill, listed
-from jambo.views.opening import told_on
+from jambo.views.opening.result import told_on
 
 # what a leaf is called by: told in both writings wherever somebody buys or checks
 _CALLED = frozenset({"kit", "inches", "other", "first", "last", "width"})

@@ -1,0 +1,1 @@
+"""Who does what when, and how long it took."""

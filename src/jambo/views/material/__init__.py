@@ -1,0 +1,1 @@
+"""What a job is cut and bought from, and what came."""

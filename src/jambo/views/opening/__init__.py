@@ -1,0 +1,1 @@
+"""One opening, as a screen or a sheet shows it."""

@@ -1,0 +1,1 @@
+"""A wall with all its openings, as a screen shows it."""
