@@ -9,8 +9,8 @@ import pytest
 from at_work import ALL_DAYS, steps_of
 from helpers import PLAIN
 from jambo.children import Task
+from jambo.core.job.plan import since
 from jambo.jobs import planning
-from jambo.jobs.planning import since
 from jambo.views import searches
 from jambo.views.material import cutting
 

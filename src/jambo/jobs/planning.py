@@ -9,9 +9,9 @@ from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from pydantic import BaseModel, Field
 
-from jambo.core.job.orders import Order, orders_of
+from jambo.core.job.orders import orders_of
+from jambo.core.job.plan import Tick, coming_of, since
 from jambo.core.job.record import Line, Ticked
-from jambo.core.planning.work import HERE_BY
 from jambo.format.dates import Day
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
@@ -24,7 +24,7 @@ from jambo.jobs.timing import learnt_from, timings
 from jambo.store import events
 from jambo.store.database import Database
 from jambo.views.days.day_sheet import DaySheetOut, day_sheet
-from jambo.views.days.job_plan import Coming, JobPlan, JobPlanOut, Tick, ToDo
+from jambo.views.days.job_plan import JobPlan, JobPlanOut, ToDo
 from jambo.views.days.plan_beside import beside
 
 ANEW_MINUTES = 30
@@ -51,16 +51,6 @@ def now_in(crew: Crew) -> datetime:
     """The clock on the wall of the job, to the last five minutes: the plan does not move with every one. Raises Refused for a zone nobody knows."""
     now = at_the_job(datetime.now(UTC), crew)
     return now - timedelta(minutes=now.minute % 5)
-
-
-def since(now: datetime, changed: datetime) -> datetime:
-    """From when a job is planned: since something last changed, today at the earliest. While only the clock moves the plan stays; it is
-    made anew, twice an hour, once some of its work should be done and is not.
-
-    Args:
-        now: by the clock on the wall; changed: when something of the job was last written down.
-    """
-    return max(min(now, changed - timedelta(minutes=changed.minute % 5)), now.replace(hour=0, minute=0))
 
 
 def _overdue(plan: JobPlan, now: datetime) -> bool:
@@ -133,7 +123,7 @@ def read_plan(
         for number, mark, of in planned_openings(job)
     ]
     slipped = asked.promised if asked is not None else {}
-    coming = [one for order in orders for one in _coming(order, now.date(), slipped)]
+    coming = [one for order in orders for one in coming_of(order, now.date(), slipped)]
     settled = asked.settled if asked is not None else ()
 
     def planned_from(start: datetime, why: str) -> JobPlan:
@@ -145,12 +135,3 @@ def read_plan(
     if _overdue(plan, now):
         plan = planned_from(now - timedelta(minutes=now.minute % ANEW_MINUTES), "overdue")
     return plan, job
-
-
-def _coming(order: Order, today: date, slipped: Mapping[int, date | None]) -> list[Coming]:
-    """The things of an order that are not with an opening: those that are here, then those that are promised; a day gone by says nothing."""
-    here = [Coming(order.of.key, here=True, order=order.id)] * max(0, order.here)
-    promised = slipped.get(order.id, date.fromisoformat(order.promised) if order.promised else None)
-    known = promised is not None and promised >= today
-    at = datetime.combine(promised, HERE_BY) if known and promised is not None else None
-    return [*here, *[Coming(order.of.key, here=False, at=at, order=order.id)] * order.open]

@@ -12,6 +12,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
+from jambo.core.job.plan import Coming, Tick
 from jambo.core.labels import label
 from jambo.core.planning.gates import Gate, enough, gates, hands_left
 from jambo.core.planning.problem import Placed, Plan
@@ -31,14 +32,6 @@ NUMBERS = {2: "two", 3: "three", 4: "four", 5: "five"}
 MOST_IN_NAME = 120
 
 
-@dataclass(frozen=True, slots=True)
-class Tick:
-    """When a step was done, by the clock on the wall, and by whom."""
-
-    at: datetime
-    who: str
-
-
 @dataclass(frozen=True)
 class ToDo:
     """An opening of the job and what is known of it: its room, what its wall is called, its answer, and which steps of its card are
@@ -50,16 +43,6 @@ class ToDo:
     wall: str
     of: OpeningOfJob
     ticked: Mapping[str, Tick]
-
-
-@dataclass(frozen=True, slots=True)
-class Coming:
-    """One thing of an order, by its line: here already, or promised for a moment, or nobody knows when."""
-
-    key: str
-    here: bool
-    at: datetime | None = None
-    order: int = 0
 
 
 class GatesOut(TypedDict):
