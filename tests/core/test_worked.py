@@ -7,6 +7,7 @@ from pathlib import Path
 import pytest
 
 from helpers import solved
+from jambo.core import rules as house
 from jambo.core.facts import casing
 from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
 from jambo.core.facts.leaf import InHand, Leaf
@@ -61,13 +62,13 @@ def test_swing(case):
         Leaf(Known("w", case.length(w), Source("given", "w")), leaf_height, leaf_height) for w in case.given["leaves"]
     ]
     trenched = case.given.get("joint") == "trenched"
-    joint = Trenched(case.known("d"), case.known("horn")) if trenched else HeadOverLegs()
-    gaps = case.rules.known("hinge_gap"), case.rules.known("strike_gap")
+    joint = Trenched(case.known("d"), case.known(house.HORN)) if trenched else HeadOverLegs()
+    gaps = case.rules.known(house.HINGE_GAP), case.rules.known(house.STRIKE_GAP)
     frame = Frame("flat_jamb", case.known("t"), *gaps, "spacer", case.known("foot"), joint)
     floor = add("floor_clear", case.known("F_clear"))
     inside = frames.inside_width(leaves, frame, case.rules)
     outside = frames.outside_width(inside, frame)
-    head = frames.head_underside([floor, case.rules.known("floor_gap")], leaf_height, case.rules)
+    head = frames.head_underside([floor, case.rules.known(house.FLOOR_GAP)], leaf_height, case.rules)
     top = add("frame_top", head, frame.leg_thickness)
     if case.given.get("school") == "add_on":
         opening = swing.add_on(leaves, outside, top, floor, "finished_floor", case.rules)

@@ -150,7 +150,7 @@ def _fact(one: LengthAt) -> LengthFactOut:
     name = one.fact.name if one.fact is not None else last
     return {
         "kind": one.kind,
-        "rule": rule,
+        "rule": rule or "",
         "label": {region: fill(short, region) if short else label(name, region) for region in REGIONS},
     }
 

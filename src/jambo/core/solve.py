@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
+from jambo.core import rules as house
 from jambo.core.drawing import Drawing, Part, Shape
 from jambo.core.facts.leaf import Hands, hands
 from jambo.core.facts.opening import Opening
@@ -219,7 +220,7 @@ def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]
     saved = planned.standing and opening.stays.casing == "saved"
     return cut_list(
         [] if planned.standing else uprights(figures, wall, opening.header, around),
-        [] if planned.standing else over_and_beside(figures, wall, around, planned.rules.value("cripple_least")),
+        [] if planned.standing else over_and_beside(figures, wall, around, planned.rules.value(house.CRIPPLE_LEAST)),
         kind.pieces(planned, (value_of(frame.leg_thickness), depth)),
         Figures() if saved else figures,
         opening.casing.width if opening.casing else None,
@@ -242,7 +243,7 @@ def _shapes(kind: Kind, planned: Planned, laid: _InWall) -> tuple[Shape, ...]:
         drawn = wall_shapes(at, planned.plate, laid.framed, planned.wall, header, height, reach, ceiling, beside)
         # what stands around a hole that stays nobody has looked at
         shapes += [*_as_it_stands(drawn, placed=planned.track is not None)] if planned.standing else drawn
-        least = planned.rules.value("cripple_least")  # slivers are filled solid, and no piece of the wall
+        least = planned.rules.value(house.CRIPPLE_LEAST)  # slivers are filled solid, and no piece of the wall
         shapes = [s for s in shapes if s.part != "cripple" or s.y1 - s.y0 >= least]
         shapes += floor_shapes(shapes, figures)
     shapes += kind.shapes(planned, at)

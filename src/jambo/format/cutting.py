@@ -8,11 +8,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from jambo.core import rules as house
 from jambo.core.quantities.figure import Known
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.notation import read
 from jambo.core.quantities.tape import Tape, Unit
-from jambo.core.rules import HouseRules
+from jambo.core.rules import HouseRules, RuleName
 from jambo.core.stock.problem import Goal, Join, Problem, Stick, Wanted
 from jambo.format.declared import LengthText, Model, Of, Price
 from jambo.format.document import Cutting, StockAt
@@ -145,12 +146,12 @@ def problem_of(said: CutList) -> Problem:
     """
     reader, rules = Reader(said.unit, Tape.of(said.unit)), HouseRules(said.unit)
 
-    def by_rule(name: str, rule: str) -> Length:
+    def by_rule(name: str, rule: RuleName) -> Length:
         fact: Known | None = known(reader, said, name, "document", rule)
         return fact.value if fact is not None else rules.value(rule)
 
-    kerf, square = by_rule("kerf", "saw_kerf"), by_rule("square", "squaring_cut")
-    keep = by_rule("keep_offcut", "offcut_least")
+    kerf, square = by_rule("kerf", house.SAW_KERF), by_rule("square", house.SQUARING_CUT)
+    keep = by_rule("keep_offcut", house.OFFCUT_LEAST)
     sticks = [_stick(s, f"stock[{i}]", reader, square, kerf) for i, s in enumerate(said.stock)]
     pieces = [_wanted(p, f"pieces[{i}]", reader) for i, p in enumerate(said.pieces)]
     if not said.stock:

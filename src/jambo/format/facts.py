@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any
 
+from jambo.core import rules as house
 from jambo.core.facts.casing import Casing
 from jambo.core.facts.floors import Floors
 from jambo.core.facts.frame import FrameFacts
@@ -57,7 +58,7 @@ def _rules(document: doc.Document, reader: Reader) -> HouseRules:
             if isinstance(fact, Known):
                 settled.setdefault(level, {})[name] = fact.value
     rules = HouseRules(document.unit, settled)
-    tip, butt = rules.known("shim_tip"), rules.known("shim_butt")
+    tip, butt = rules.known(house.SHIM_TIP), rules.known(house.SHIM_BUTT)
     if butt.value <= tip.value:
         thin = exact_text(tip.value, reader.unit)
         reader.refuse(butt.source.path, "a shim is thicker at its butt than at its tip", f"more than {thin}, its tip")

@@ -13,6 +13,7 @@ from typing import Annotated
 from pydantic import AwareDatetime, BaseModel, Field
 from typing_extensions import TypedDict
 
+from jambo.core import rules as house
 from jambo.core.job.board import SolvedJob
 from jambo.core.job.record import CutFromStick, Holder, OffcutMoved, StickCut, of_kind
 from jambo.core.job.sticks import SoFar, ToCut, cuts_now, section_key, so_far, to_cut
@@ -133,7 +134,7 @@ class Read:
 
     def left(self, job: SolvedJob) -> list[ToCut]:
         """What is still to cut."""
-        return to_cut(job, self.so_far, self.tape, "north_america", self.rules.value("joints_apart"))[0]
+        return to_cut(job, self.so_far, self.tape, "north_america", self.rules.value(house.JOINTS_APART))[0]
 
 
 def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> Read:
@@ -214,7 +215,7 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
         if stick.length is not None:
             length = _offcut_length(job, stick, stick.length, unit)
             left = _left_of(length, [read(c.length, unit, "piece").length for c in cuts], job.rules)
-            kept = some(left) and left >= job.rules.value("offcut_least")
+            kept = some(left) and left >= job.rules.value(house.OFFCUT_LEAST)
             cut = StickCut(stick.section, exact_text(length, unit), cuts, exact_text(left, unit), kept, stick.offcut)
             events.write(t, job_id, cut, who)
         _count(t, job, solved, cuts, who, 1)
@@ -248,7 +249,7 @@ def _length(text: str, unit: Unit, path: str, kind: str) -> Length:
 
 def _left_of(length: Length, pieces: list[Length], rules: HouseRules) -> Length:
     """What is left of a stick. Raises Refused where it does not give these pieces."""
-    left = left_of(length, pieces, rules.value("saw_kerf"), rules.value("squaring_cut"))
+    left = left_of(length, pieces, rules.value(house.SAW_KERF), rules.value(house.SQUARING_CUT))
     if left is None:
         raise Refused([FieldError("pieces", "the stick is too short for them", "a longer stick, or fewer pieces")])
     return left

@@ -23,6 +23,7 @@ import httpx
 from fastapi import FastAPI
 from playwright.sync_api import Locator, Page
 
+from jambo.core import rules as house
 from jambo.core.hanging.hang import check
 from jambo.core.kinds.swing.found import MARK
 from jambo.core.planning.hours import hours_of
@@ -67,7 +68,7 @@ def _long_list() -> Problem:
     pieces = tuple(Wanted(str(n), Length.inches(Fraction(drawn.randint(160, 1500), 16)), 16 + n % 3) for n in range(60))
     prices = ((8, "4.12"), (10, "5.40"), (12, "6.55"), (14, "7.90"), (16, "9.10"))
     stock = tuple(Stick(Length.inches(feet * 12), Fraction(price)) for feet, price in prices)
-    saw = [HouseRules("in").value(name) for name in ("saw_kerf", "squaring_cut", "offcut_least")]
+    saw = [HouseRules("in").value(name) for name in (house.SAW_KERF, house.SQUARING_CUT, house.OFFCUT_LEAST)]
     return Problem(pieces, stock, saw[0], saw[1], saw[2], "cost")
 
 
@@ -137,7 +138,7 @@ def _setting() -> str:
         check(opening, opening.survey, result.figures, rules, MARK[rules.habit])  # the solver is loaded once
         for _ in range(10):
             start = time.perf_counter()
-            plan(opening, found, result.figures, rules.value("stud_depth"), rules)
+            plan(opening, found, result.figures, rules.value(house.STUD_DEPTH), rules)
             plans.append(time.perf_counter() - start)
             start = time.perf_counter()
             check(opening, opening.survey, result.figures, rules, MARK[rules.habit])

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.delivery.case import Case
 from jambo.core.delivery.verdict import Finding, Found
 from jambo.core.flags import Values
@@ -104,8 +105,8 @@ def play_becomes(case: Case, play: Length | None) -> Iterator[Finding]:
     if play is None or (before is not None and size(play - before) < case.same):
         return
     values: Values = {"play": max(play, ZERO), **({"before": before} if before is not None else {})}
-    most = case.rules.value("most_side_play")
-    if play < case.rules.value("least_side_play"):
+    most = case.rules.value(house.MOST_SIDE_PLAY)
+    if play < case.rules.value(house.LEAST_SIDE_PLAY):
         yield FOUND("no-play", values)
     elif play > most:
         yield FOUND("play-for-blocks", values | {"most": most})

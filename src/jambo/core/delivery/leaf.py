@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.delivery.case import Case
 from jambo.core.delivery.frames import play_becomes
 from jambo.core.delivery.verdict import Finding, Found
@@ -172,7 +173,7 @@ def _too_high(case: Case, values: Values, by: Length, *, legs_cut: bool) -> Iter
     found = figures.value(names.HEAD_PLAY_FOUND)
     over = figures.value(names.HEAD_PLAY) if found is None else found
     most = trim_allowed(opening, case.rules).value
-    if legs_cut and over is not None and over - by >= case.rules.value("head_play_least") - case.same:
+    if legs_cut and over is not None and over - by >= case.rules.value(house.HEAD_PLAY_LEAST) - case.same:
         yield FOUND("legs-longer", values | {"left": over - by})
     elif by <= most:
         yield FOUND("trimmed-shorter", values)

@@ -11,6 +11,7 @@ from functools import cache
 from typing import Any, get_type_hints
 
 from jambo.core.frozen import dataclass
+from jambo.core.rules import RuleName
 from jambo.core.stages import Stage
 
 
@@ -22,7 +23,7 @@ class LengthFact:
         of: a key of `quantities.limits.KINDS`: what it is the length of.
         label: what a slip calls it, a template over the word list; "" where the rule's or an older label counts.
         name: what its terms are called; the fact's own name unless another says the same thing.
-        rule: the house rule that stands in while nobody has said it; "" for none.
+        rule: the house rule that stands in while nobody has said it; None for none.
         stage: where it is settled, when that is not where its part is.
         short: what a field or a column calls it, where the label is too long for one.
         required: whether figures wait for it: it is `Missing` while nobody has said it, and not None.
@@ -31,7 +32,7 @@ class LengthFact:
     of: str
     label: str = ""
     name: str = ""
-    rule: str = ""
+    rule: RuleName | None = None
     stage: Stage | None = None
     short: str = ""
     required: bool = False
@@ -49,7 +50,7 @@ def declare(
     label: str = "",
     *,
     name: str = "",
-    rule: str = "",
+    rule: RuleName | None = None,
     stage: Stage | None = None,
     short: str = "",
     required: bool = False,

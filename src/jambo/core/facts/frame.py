@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import field
 from typing import Annotated, Literal
 
+from jambo.core import rules as house
 from jambo.core.facts.declared import declare
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Fact, Known
@@ -26,11 +27,11 @@ class FrameFacts:
         Fact, declare("frame_thickness", "{leg} thickness", name="leg_thickness", short="Thickness", required=True)
     ]
     depth: Annotated[Known | None, declare("wall_thickness", name="frame_depth", short="Width")]
-    trench_depth: Annotated[Known, declare("small", rule="trench_depth", short="Trench depth")]
-    horn: Annotated[Known, declare("small", rule="horn", short="Horn")]
+    trench_depth: Annotated[Known, declare("small", rule=house.TRENCH_DEPTH, short="Trench depth")]
+    horn: Annotated[Known, declare("small", rule=house.HORN, short="Horn")]
     kit_width_1: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="For leaf")]
     kit_width_2: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="or for leaf")]
-    rabbet_depth: Annotated[Known, declare("small", rule="rabbet_depth", short="Rabbet depth")]
+    rabbet_depth: Annotated[Known, declare("small", rule=house.RABBET_DEPTH, short="Rabbet depth")]
     wall_least: Annotated[
         Fact, declare("wall_thickness", "thinnest wall the split jamb takes", short="Thinnest wall", required=True)
     ]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import Annotated, Literal
 
+from jambo.core import rules as house
 from jambo.core.facts.declared import declare
 from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.wall import WallEnd
@@ -45,8 +46,8 @@ class Header:
     """
 
     depth: Annotated[Fact, declare("header_depth", "{header} depth", name="header_depth", required=True)]
-    ply: Annotated[Known, declare("stud", rule="header_ply", short="Each ply")]
-    packing: Annotated[Known, declare("small", rule="header_packing", short="Packing between")]
+    ply: Annotated[Known, declare("stud", rule=house.HEADER_PLY, short="Each ply")]
+    packing: Annotated[Known, declare("small", rule=house.HEADER_PACKING, short="Packing between")]
     source: str = ""
     make_up: MakeUp = "solid"
     plies: int = 2

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Annotated, Literal
 
+from jambo.core import rules as house
 from jambo.core.facts.declared import declare
 from jambo.core.facts.leaf import Side
 from jambo.core.frozen import dataclass
@@ -73,11 +74,11 @@ class Wall:
         Height, declare("wall_height", "wall height to the {top_plate}s", name="wall_height", required=True)
     ]
     length: Annotated[Fact, declare("wall_length", "wall length", name="wall_length", required=True)]
-    plate_thickness: Annotated[Known, declare("plate", rule="plate_thickness")]
-    stud_thickness: Annotated[Known, declare("stud", rule="stud_thickness")]
-    stud_depth: Annotated[Known, declare("stud_depth", rule="stud_depth")]
-    stud_spacing: Annotated[Known, declare("spacing", rule="stud_spacing")]
-    layout_offset: Annotated[Known, declare("position", rule="layout_offset")]
+    plate_thickness: Annotated[Known, declare("plate", rule=house.PLATE_THICKNESS)]
+    stud_thickness: Annotated[Known, declare("stud", rule=house.STUD_THICKNESS)]
+    stud_depth: Annotated[Known, declare("stud_depth", rule=house.STUD_DEPTH)]
+    stud_spacing: Annotated[Known, declare("spacing", rule=house.STUD_SPACING)]
+    layout_offset: Annotated[Known, declare("position", rule=house.LAYOUT_OFFSET)]
     finish_a: Annotated[Fact, declare("finish", "wall finish on side A", required=True)]
     finish_b: Annotated[Fact, declare("finish", "wall finish on side B", required=True)]
     layout_from: WallEnd = "left"

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from fractions import Fraction
 
+from jambo.core import rules as house
 from jambo.core.facts.frame import Frame, LegsPastHead, Sill, Trenched
 from jambo.core.facts.leaf import Leaf
 from jambo.core.frozen import dataclass
@@ -34,7 +35,7 @@ def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Com
     """
     pair = len(leaves) == 2
     gaps: list[tuple[int, Amount]] = (
-        [(2, frame.hinge_gap), (1, rules.known("meeting_gap"))]
+        [(2, frame.hinge_gap), (1, rules.known(house.MEETING_GAP))]
         if pair
         else [(1, frame.hinge_gap), (1, frame.strike_gap)]
     )
@@ -53,13 +54,13 @@ def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Computed:
     what the active leaf alone leaves, up to the edge of the inactive one.
     """
     return add(
-        names.CLEAR_WIDTH, leaf.width, frame.strike_gap, (-1, leaf.thickness), (-1, rules.known("stop_thickness"))
+        names.CLEAR_WIDTH, leaf.width, frame.strike_gap, (-1, leaf.thickness), (-1, rules.known(house.STOP_THICKNESS))
     )
 
 
 def filler(sill: Sill, over_floor: Sequence[Amount], rules: HouseRules) -> list[Computed]:
     """Filler strips under a sill: what the leaf must clear, where that is higher than the sill's own leaf line."""
-    lift = add(names.SILL_LIFT, *over_floor, (-1, sill.thickness), (-1, rules.known("sill_gap")))
+    lift = add(names.SILL_LIFT, *over_floor, (-1, sill.thickness), (-1, rules.known(house.SILL_GAP)))
     none = Known("no_filler", ZERO, Source("given", "opening.frame.sill_thickness"))
     return [lift, highest(names.SILL_FILLER, none, lift)]
 
@@ -69,7 +70,7 @@ def under_the_leaf(
 ) -> list[Amount]:
     """What the leaf's bottom edge stands over: the highest floor and its gap, or filler, sill and its gap."""
     if frame.sill is not None and strips is not None:
-        return [strips, frame.sill.thickness, rules.known("sill_gap")]
+        return [strips, frame.sill.thickness, rules.known(house.SILL_GAP)]
     return [*over_floor]
 
 
@@ -84,7 +85,7 @@ def head_underside(stack: Sequence[Line], tall: Amount, rules: HouseRules) -> Co
     Args:
         stack: what is under the leaf, with its gap; tall: its height Hd; rules: the head gap gt.
     """
-    return add(names.HEAD_UNDERSIDE, *stack, tall, rules.known("head_gap"))
+    return add(names.HEAD_UNDERSIDE, *stack, tall, rules.known(house.HEAD_GAP))
 
 
 def foot(frame: Frame, under: Computed, strips: Computed | None = None, lower: Amount | None = None) -> Computed:

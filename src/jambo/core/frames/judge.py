@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.frame import Frame
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.frames.registry import kind_of_frame
@@ -25,11 +26,11 @@ FLAGS = FlagWords(
 
 def on_gaps(frame: Frame, rules: HouseRules) -> Iterator[Flag]:
     """Gaps that paint would close (handbook 4)."""
-    least = rules.value("paint_gap")
+    least = rules.value(house.PAINT_GAP)
     planned = [(frame.hinge_gap, "gap at the hinges"), (frame.strike_gap, "gap at the {strike}")]
     if kind_of_frame(frame).gaps_cut_in:
         planned = []
-    for gap, where in (*planned, (rules.known("head_gap"), "gap at the {head}")):
+    for gap, where in (*planned, (rules.known(house.HEAD_GAP), "gap at the {head}")):
         if gap.value < least:
             values: Values = {"where": where, "gap": gap.value, "least": least}
             yield FLAGS(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from typing import ClassVar
 
+from jambo.core import rules as house
 from jambo.core.drawing import Drawing
 from jambo.core.facts.frame import Frame, FrameFacts, FrameKind, HeadOverLegs, Joint
 from jambo.core.facts.leaf import Leaf
@@ -14,7 +15,7 @@ from jambo.core.framing.items import Item
 from jambo.core.framing.rough_opening import ByMethod
 from jambo.core.quantities.figure import Computed, Fact, Figures, Missing
 from jambo.core.quantities.length import Length
-from jambo.core.rules import HouseRules
+from jambo.core.rules import HouseRules, RuleName
 from jambo.core.step import Step
 
 
@@ -51,10 +52,10 @@ class KindOfFrame:
     one_thing: ClassVar[str] = ""
     legs_cut: ClassVar[bool] = True
     by_screws: ClassVar[bool] = True
-    sheet: ClassVar[tuple[str, str] | None] = None
+    sheet: ClassVar[tuple[RuleName, RuleName] | None] = None
     words: ClassVar[FlagWords] = FlagWords({})
-    hinge_gap: ClassVar[str] = "hinge_gap"
-    strike_gap: ClassVar[str] = "strike_gap"
+    hinge_gap: ClassVar[RuleName] = house.HINGE_GAP
+    strike_gap: ClassVar[RuleName] = house.STRIKE_GAP
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
         """Make the frame of what is said of it."""
@@ -73,7 +74,7 @@ class KindOfFrame:
 
     def thickness(self, said: FrameFacts, rules: HouseRules) -> Fact:
         """Give the leg thickness: as said, else by the house rule."""
-        return rules.known("leg_thickness") if isinstance(said.thickness, Missing) else said.thickness
+        return rules.known(house.LEG_THICKNESS) if isinstance(said.thickness, Missing) else said.thickness
 
     def joint(self, said: FrameFacts) -> Joint:
         """Give how head and legs meet."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
+from jambo.core import rules as house
 from jambo.core.facts.frame import Frame, FrameFacts, Joint, Trenched
 from jambo.core.facts.leaf import Leaf
 from jambo.core.flags import Flag, FlagWords, Values
@@ -51,7 +52,7 @@ class LiningKit(KindOfFrame):
     facts = ("kit_width_1", "kit_width_2", "trench_depth", "horn")
     words = FLAGS
     gaps_cut_in = True
-    hinge_gap = strike_gap = "kit_gap"
+    hinge_gap = strike_gap = house.KIT_GAP
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
         """Make the frame, with the leaf widths it serves."""
@@ -68,7 +69,7 @@ class LiningKit(KindOfFrame):
 
     def in_wall(self, figures: Figures, rules: HouseRules) -> Iterable[Computed]:
         """The width it is ripped to."""
-        yield add(names.RIP_WIDTH, figures[names.FRAME_DEPTH], rules.known("rip_planing"))
+        yield add(names.RIP_WIDTH, figures[names.FRAME_DEPTH], rules.known(house.RIP_PLANING))
 
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules

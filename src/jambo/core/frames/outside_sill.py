@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
+from jambo.core import rules as house
 from jambo.core.drawing import Dim, Drawing, box
 from jambo.core.facts.frame import Frame, FrameFacts, Sill
 from jambo.core.facts.leaf import Leaf
@@ -40,7 +41,7 @@ class OutsideSill(KindOfFrame):
     words = FLAGS
     worked_stop = True
     outside_grade = True
-    strike_gap = "weather_gap"
+    strike_gap = house.WEATHER_GAP
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
         """Make the frame, with its sill."""
@@ -56,7 +57,7 @@ class OutsideSill(KindOfFrame):
             path = "opening.frame.sill_thickness"
             yield FLAGS(
                 "sill-needs-filler",
-                {"strips": filler, "level": rules.value("level_tolerance")},
+                {"strips": filler, "level": rules.value(house.LEVEL_TOLERANCE)},
                 (names.SILL_FILLER,),
                 path,
             )

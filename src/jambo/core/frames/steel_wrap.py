@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
+from jambo.core import rules as house
 from jambo.core.facts.frame import Frame, FrameFacts
 from jambo.core.facts.leaf import Leaf
 from jambo.core.flags import Flag, FlagWords, Values
@@ -58,7 +59,7 @@ class SteelWrap(KindOfFrame):
     shimmed = False  # it wraps the finished wall, and its anchors draw it to that
     legs_cut = False  # it is bought, not cut
     by_screws = False
-    sheet = ("steel_add_width", "steel_add_height")
+    sheet = (house.STEEL_ADD_WIDTH, house.STEEL_ADD_HEIGHT)
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
         """Make the frame, with its throat."""
@@ -66,12 +67,14 @@ class SteelWrap(KindOfFrame):
 
     def thickness(self, said: FrameFacts, rules: HouseRules) -> Fact:
         """Give the folded face."""
-        return rules.known("steel_sheet")
+        return rules.known(house.STEEL_SHEET)
 
     def by_sheet(self, leaves: Sequence[Leaf], figures: Figures, rules: HouseRules) -> ByMethod | None:
         """Its maker's opening: so much over the leaf, so much above leaf and finished floor (handbook 20)."""
-        width = add(names.SHEET_WIDTH, *[leaf.width for leaf in leaves], rules.known("steel_add_width"))
-        height = add(names.SHEET_HEIGHT, figures[names.FLOOR_CLEAR], leaves[0].height, rules.known("steel_add_height"))
+        width = add(names.SHEET_WIDTH, *[leaf.width for leaf in leaves], rules.known(house.STEEL_ADD_WIDTH))
+        height = add(
+            names.SHEET_HEIGHT, figures[names.FLOOR_CLEAR], leaves[0].height, rules.known(house.STEEL_ADD_HEIGHT)
+        )
         side = add(names.SHEET_SIDE_PLAY, half(width), (-HALF, figures[names.FRAME_OUTSIDE_WIDTH]))
         return ByMethod(width, height, side, add(names.SHEET_HEAD_PLAY, height, (-1, figures[names.FRAME_TOP])))
 
@@ -80,7 +83,7 @@ class SteelWrap(KindOfFrame):
     ) -> Iterator[Flag]:
         """Whether its throat takes the finished wall, and that it waits for the wallboard (handbook 20)."""
         throat = value_of(frame.throat) if frame.throat is not None else None
-        over = rules.value("steel_throat_over")
+        over = rules.value(house.STEEL_THROAT_OVER)
         if throat is not None and finished is not None and throat < finished:
             values: Values = {"throat": throat, "wall": finished, "short": finished - throat}
             yield FLAGS("steel-throat-narrow", values, (names.THROAT, names.WALL_FINISHED), "opening.frame.throat")
@@ -93,7 +96,7 @@ class SteelWrap(KindOfFrame):
 
     def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
         """The screws of its feet."""
-        yield Item("steel_foot_screw", 2, rules.value("steel_foot_screw"))
+        yield Item("steel_foot_screw", 2, rules.value(house.STEEL_FOOT_SCREW))
 
     def own_setting(self) -> Iterable[Step] | None:
         """It is not cut and not shimmed: it is put on the finished wall and drawn to it."""

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.wall import FoundStud, Wall
@@ -122,8 +123,8 @@ def standing(wall: Wall, rules: HouseRules) -> Standing:
         tuple((int(s.left.nm), int(s.right.nm)) for s in wall.found or ()),
         tuple((int(s.low.nm), int(s.high.nm), int(s.bottom.nm), int(s.top.nm)) for s in wall.services),
         int(wall.stud_thickness.value.nm),
-        int(rules.value("king_filler").nm),
-        int(rules.value("service_clear").nm),
+        int(rules.value(house.KING_FILLER).nm),
+        int(rules.value(house.SERVICE_CLEAR).nm),
     )
 
 
@@ -209,7 +210,11 @@ def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list
     """Where the base trim is cut back on both sides of the opening: to the casing's outer edge (handbook 6)."""
     if casing is None or names.MARK_RO_CENTRE not in figures or names.FRAME_INSIDE_WIDTH not in figures:
         return []
-    centre, inside, setback = figures[names.MARK_RO_CENTRE], figures[names.FRAME_INSIDE_WIDTH], rules.known("setback")
+    centre, inside, setback = (
+        figures[names.MARK_RO_CENTRE],
+        figures[names.FRAME_INSIDE_WIDTH],
+        rules.known(house.SETBACK),
+    )
     return [
         add(names.BASE_CUT_NEAR, centre, (-HALF, inside), (-1, setback), (-1, casing)),
         add(names.BASE_CUT_FAR, centre, (HALF, inside), setback, casing),

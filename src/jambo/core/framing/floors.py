@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from jambo.core import rules as house
 from jambo.core.facts.floors import Floors, Stack
 from jambo.core.facts.leaf import Side
 from jambo.core.facts.opening import Opening
@@ -39,11 +40,12 @@ def trim_allowed(opening: Opening, rules: HouseRules) -> Known:
         return Known("fire_rated", ZERO, Source("given", "opening.door.fire_rated"))
     if leaf.may_trim is not None:
         return leaf.may_trim
-    return rules.known("leaf_trim_solid" if leaf.core == "solid" else "leaf_trim_most")
+    return rules.known(house.LEAF_TRIM_SOLID if leaf.core == "solid" else house.LEAF_TRIM_MOST)
 
 
 _GAPS = {
-    "hard": ("floor_gap", "floor_gap_least"), "carpet": ("carpet_gap", "carpet_gap_least"), "air": ("air_gap", "air_gap_least"),
+    "hard": (house.FLOOR_GAP, house.FLOOR_GAP_LEAST), "carpet": (house.CARPET_GAP, house.CARPET_GAP_LEAST),
+    "air": (house.AIR_GAP, house.AIR_GAP_LEAST),
 }  # fmt: skip
 
 
@@ -91,7 +93,7 @@ def gap_under(
     """
     stacks = [floors.stack(side) for side in sides]
     if all(_hard(stack) for stack in stacks):
-        return rules.known("floor_gap"), []
+        return rules.known(house.FLOOR_GAP), []
     lines = [add(names.LEAF_OVER[s.side], stack_height(s), *gap_over(s, rules)) for s in stacks]
     line = highest(names.LEAF_LINE, *lines)
     gap = add(names.GAP_UNDER_LEAF, line, (-1, clear))

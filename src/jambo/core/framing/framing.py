@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jambo.core import rules as house
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.wall_height import wall_top
@@ -55,4 +56,4 @@ def finished_thickness(wall: Wall) -> Computed:
 
 def frame_depth(finished: Computed, rules: HouseRules) -> Computed:
     """Depth of a flat frame: the finished wall and a shade over, planed back (handbook 4)."""
-    return add(names.FRAME_DEPTH, finished, rules.known("depth_over_wall"))
+    return add(names.FRAME_DEPTH, finished, rules.known(house.DEPTH_OVER_WALL))

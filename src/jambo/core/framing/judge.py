@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.floors import Floors
 from jambo.core.facts.frame import Frame
 from jambo.core.facts.leaf import Handing
@@ -16,7 +17,7 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures, Known, value_of
 from jambo.core.quantities.length import ZERO, Length, or_zero, some
 from jambo.core.quantities.tape import Unit
-from jambo.core.rules import HouseRules
+from jambo.core.rules import HouseRules, RuleName
 
 STEP: dict[Unit, Length] = {"in": Length.inches(1), "mm": Length.mm(25)}  # floors that differ by so much make a step
 THICKNESS_LEFT = Length.inches("1/16")  # timber as it comes differs by so much
@@ -216,15 +217,19 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
                 (names.FLOOR_A, names.FLOOR_B, names.FLOOR_CLEAR),
                 "opening.floors",
             )
-    usual = HouseRules(rules.habit).value("floor_gap")
-    gap = rules.known("floor_gap")
+    usual = HouseRules(rules.habit).value(house.FLOOR_GAP)
+    gap = rules.known(house.FLOOR_GAP)
     soft = (s.said is not None and s.said.kind != "hard" for s in (floors.a, floors.b))
     if gap.value < usual and not all(soft):
         yield FLAGS("floor-gap-small", {"gap": gap.value, "usual": usual}, (names.LEAF_BOTTOM,), gap.source.path)
 
 
 def _play(figures: Figures, rules: HouseRules, method: Method) -> Iterator[Flag]:
-    side, least, most = figures.value(names.SIDE_PLAY), rules.value("least_side_play"), rules.value("most_side_play")
+    side, least, most = (
+        figures.value(names.SIDE_PLAY),
+        rules.value(house.LEAST_SIDE_PLAY),
+        rules.value(house.MOST_SIDE_PLAY),
+    )
     about = (names.SIDE_PLAY, names.RO_WIDTH)
     path = "opening.rules.side_shim" if method == "build_up" else "opening.rules.add_width"
     if side is not None:
@@ -253,7 +258,9 @@ def on_opening(figures: Figures, rules: HouseRules, method: Method, *, floor_lef
     yield from _head_play(figures, cause, "opening.add_from" if forgot else f"opening.rules.{rule}")
 
 
-def on_sheet_opening(figures: Figures, rules: HouseRules, width_rule: str, height_rule: str) -> Iterator[Flag]:
+def on_sheet_opening(
+    figures: Figures, rules: HouseRules, width_rule: RuleName, height_rule: RuleName
+) -> Iterator[Flag]:
     """The same in an opening its maker's sheet sizes: the frame's own anchors take up what play there is (handbook 20)."""
     if (side := figures.value(names.SIDE_PLAY)) is not None and side < ZERO:
         values: Values = {"over": -side * 2, "needed": -side * 2}
@@ -329,7 +336,7 @@ def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rul
         )
     elif cripple is not None and cripple == ZERO:
         yield FLAGS("header-against-plates", {}, (names.CRIPPLE_LENGTH, names.HEADER_TOP), "opening.header.depth")
-    elif cripple is not None and cripple < rules.value("cripple_least"):
+    elif cripple is not None and cripple < rules.value(house.CRIPPLE_LEAST):
         yield FLAGS("cripple-sliver", {"space": cripple}, (names.CRIPPLE_LENGTH,), "opening.header.depth")
     yield from _made_up(header, wall, figures)
     yield from _room(wall, header, placing, plate, figures)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from jambo.core import rules as house
 from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import AddFrom, Method
 from jambo.core.frozen import dataclass
@@ -34,8 +35,8 @@ def build_up(outside: Computed, top: Computed, rules: HouseRules) -> ByMethod:
     Args:
         outside: the frame's outside width Wo; rules: side shim space s and head shim space sh.
     """
-    width = add(names.BUILD_UP_WIDTH, outside, (2, rules.known("side_shim")))
-    height = add(names.BUILD_UP_HEIGHT, top, rules.known("head_shim"))
+    width = add(names.BUILD_UP_WIDTH, outside, (2, rules.known(house.SIDE_SHIM)))
+    height = add(names.BUILD_UP_HEIGHT, top, rules.known(house.HEAD_SHIM))
     return _with_play("build_up", width, height, outside, top)
 
 
@@ -48,7 +49,7 @@ def add_on(
         leaves: their widths are added up, the first gives the height; outside, top: the frame's, for the play that is left.
         floor: the height of the finished floor; start: what the height is measured from; rules: add_w and add_h.
     """
-    width = add(names.ADD_ON_WIDTH, *[leaf.width for leaf in leaves], rules.known("add_width"))
+    width = add(names.ADD_ON_WIDTH, *[leaf.width for leaf in leaves], rules.known(house.ADD_WIDTH))
     stands: list[Amount] = [floor] if start == "finished_floor" else []
-    height = add(names.ADD_ON_HEIGHT, *stands, leaves[0].height, rules.known("add_height"))
+    height = add(names.ADD_ON_HEIGHT, *stands, leaves[0].height, rules.known(house.ADD_HEIGHT))
     return _with_play("add_on", width, height, outside, top)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Reading, Survey
 from jambo.core.frames.registry import kind_of_frame
@@ -190,7 +191,7 @@ def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
     hinge, strike, head = (
         opening.frame.hinge_gap,
         opening.frame.strike_gap,
-        rules.known("head_gap"),
+        rules.known(house.HEAD_GAP),
     )
     by = (hinge, hinge, head, head, strike, strike, strike)
     return dict(zip(GAPS, by, strict=True))
@@ -205,7 +206,7 @@ def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | N
     latch = value_of(figures[names.LATCH_HEIGHT])
     if len(heights) < 2 or width is None or top is None or bottom is None or latch is None:
         return None
-    half = rules.value("hinge_length")
+    half = rules.value(house.HINGE_LENGTH)
     middle = [in_mm(h) - in_mm(half) / 2 for h in heights]
     return Leaf(middle[0], middle[-1], in_mm(width), in_mm(top), in_mm(latch), in_mm(bottom))
 
@@ -222,14 +223,14 @@ def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules,
     stops_read = any(survey.one(place) is not None for place in (*STOPS, "frame_foot"))
     if not read or leaf is None:
         return Check((), GAPS, (), (), nudges, done=False) if stops_read else None
-    wanted, tolerance = targets(opening, rules), rules.value("gap_tolerance")
+    wanted, tolerance = targets(opening, rules), rules.value(house.GAP_TOLERANCE)
     found: Cure = cure(
         leaf,
         {p: in_mm(r.value) for p, r in read.items()},
         {p: in_mm(wanted[p].value) for p in read},
         in_mm(tolerance),
         in_mm(mark),
-        in_mm(rules.value("move_most")),
+        in_mm(rules.value(house.MOVE_MOST)),
     )
     rows = tuple(
         GapRow(r, wanted[p].value, size(r.value - wanted[p].value) <= tolerance, as_length(found.gaps[p]))
@@ -255,7 +256,7 @@ def _stop(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules)
     planted = not kind_of_frame(opening.frame).worked_stop and not opening.frame.pre_hung
     return stop_moves(
         contact,
-        Through(opening.handing.opens_to, proud, rules.value("casing_hides"), planted, rules.value("straight")),
+        Through(opening.handing.opens_to, proud, rules.value(house.CASING_HIDES), planted, rules.value(house.STRAIGHT)),
     )
 
 
@@ -266,4 +267,4 @@ def _foot(survey: Survey, figures: Figures, rules: HouseRules) -> tuple[Nudge, .
         return ()
     slope = _slope(survey.one("plumb_strike"), in_mm(top)) if top is not None else None
     lean = as_length(slope * in_mm(top)) if slope is not None and top is not None else None
-    return foot_moves(head.value, foot.value, lean, rules.value("straight"), rules.value("plumb_tolerance"))
+    return foot_moves(head.value, foot.value, lean, rules.value(house.STRAIGHT), rules.value(house.PLUMB_TOLERANCE))

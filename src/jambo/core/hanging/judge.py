@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.floors import Stack
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import PLACES, Survey
@@ -159,12 +160,14 @@ def _over_floor(
 
 def on_check(opening: Opening, survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:
     """Gaps, stop, leg and latch after setting (handbook 19 and 20)."""
-    straight = rules.value("straight")
+    straight = rules.value(house.STRAIGHT)
     if check is not None:
         off = [row for row in check.rows if not row.good]
         if off:
             count = "One gap is" if len(off) == 1 else f"{len(off)} gaps are"
-            yield FLAGS("gaps-off", {"count": count, "within": rules.value("gap_tolerance")}, (), off[0].reading.path)
+            yield FLAGS(
+                "gaps-off", {"count": count, "within": rules.value(house.GAP_TOLERANCE)}, (), off[0].reading.path
+            )
         for place, by in check.missed:
             values: Values = {"gap": PLACES[place].label, "by": size(by), "corner": CORNERS[place]}
             path = next(row.reading.path for row in check.rows if row.reading.place == place)
@@ -194,7 +197,7 @@ def _stop_contact(survey: Survey, check: Check | None, rules: HouseRules) -> Ite
     """A leaf that touches its stop at one place before another."""
     contact = [read for place in STOPS if (read := survey.one(place)) is not None]
     values = [read.value for read in contact]
-    if len(values) > 1 and max(values) - min(values) > rules.value("straight"):
+    if len(values) > 1 and max(values) - min(values) > rules.value(house.STRAIGHT):
         yield FLAGS("stop-uneven", {"off": max(values) - min(values)}, (), contact[0].path)
         if check is not None and any(move.shows for move in check.nudges):
-            yield FLAGS("stop-move-shows", {"hides": rules.value("casing_hides")}, (), contact[0].path)
+            yield FLAGS("stop-move-shows", {"hides": rules.value(house.CASING_HIDES)}, (), contact[0].path)

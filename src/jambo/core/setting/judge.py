@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import Survey
 from jambo.core.flags import Flag, FlagWords, Values
@@ -176,7 +177,7 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
                 (names.SET_AT, names.SLOT_WIDTH),
                 path,
             )
-        elif hinge >= rules.value("least_side_play") > strike and strike < hinge:
+        elif hinge >= rules.value(house.LEAST_SIDE_PLAY) > strike and strike < hinge:
             values = {"kept": hinge, "left": strike, **_where(plan)}
             yield FLAGS("play-spent-at-hinge", values, (names.HINGE_LEAST, names.STRIKE_LEAST), path)
     blocked = {side: value for side, name in names.BLOCK_ON.items() if (value := figures.value(name)) is not None}
@@ -200,10 +201,10 @@ def _tight_to_stud(opening: Opening, plan: SetPlan, rules: HouseRules) -> Iterat
     """Whether a stud that the hinge leg is to stand tight on is plumb enough for it."""
     if opening.setting.hinge_by == "stud":
         lean = size(as_length(plan.hinge.middle(plan.stand.height) - plan.hinge.start))
-        if lean > rules.value("plumb_tolerance"):
+        if lean > rules.value(house.PLUMB_TOLERANCE):
             yield FLAGS(
                 "stud-not-plumb",
-                {"lean": lean, "most": rules.value("plumb_tolerance")},
+                {"lean": lean, "most": rules.value(house.PLUMB_TOLERANCE)},
                 (names.SLOT_LOW,),
                 "opening.setting.hinge_by",
             )
@@ -237,7 +238,7 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
     hinge, strike = opening.setting.cut_hinge, opening.setting.cut_strike
     rise = figures.value(names.FLOOR_RISE)
     if hinge is not None and strike is not None and rise is not None:
-        differs, close = hinge.value - strike.value, rules.value("straight")
+        differs, close = hinge.value - strike.value, rules.value(house.STRAIGHT)
         if size(differs - rise) > close:
             code = "legs-cut-equal" if size(differs) <= close else "legs-cut-unequal"
             about = (names.LEG_HINGE_SET, names.LEG_STRIKE_SET, names.FLOOR_RISE)
@@ -252,16 +253,16 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
 
 def _leaning(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     proud = {n: v for n in names.PROUD_AT.values() if (v := figures.value(n)) is not None}
-    hides = rules.value("casing_hides")
+    hides = rules.value(house.CASING_HIDES)
     if proud and (worst := max(proud, key=lambda n: size(proud[n]))) and size(proud[worst]) > hides:
         yield FLAGS(
             "casing-cannot-hide", {"step": size(proud[worst]), "hides": hides}, (worst,), "opening.setting.lean"
         )
     cross = figures.value(names.CROSS_LEG)
-    if cross is not None and size(cross) > rules.value("straight") and opening.setting.legs == "stop_to_leaf":
+    if cross is not None and size(cross) > rules.value(house.STRAIGHT) and opening.setting.legs == "stop_to_leaf":
         yield FLAGS("legs-follow-their-walls", {"cross": size(cross)}, (names.CROSS_LEG,), "opening.setting.legs")
     lean = figures.value(names.WALL_LEAN_HINGE)
-    if lean is not None and opening.setting.legs != "plumb" and size(lean) > rules.value("plumb_tolerance"):
+    if lean is not None and opening.setting.legs != "plumb" and size(lean) > rules.value(house.PLUMB_TOLERANCE):
         yield FLAGS("frame-follows-wall", {"lean": size(lean)}, (names.WALL_LEAN_HINGE,), "opening.setting.legs")
 
 

@@ -6,6 +6,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import replace
 from typing import Literal
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.frame import Lowered
 from jambo.core.frames.registry import kind_of_frame
@@ -117,7 +118,7 @@ def climb(opening: Opening, figures: Figures, room: Computed, rules: HouseRules)
         opening: the frame, the leaf, and the rungs chosen; figures: over the floor found, with the play over the head.
         room: the least gap over the floor as it stands, less the least that is wanted; rules: in force.
     """
-    play, least = figures.value(names.HEAD_PLAY_FOUND), rules.known("head_play_least")
+    play, least = figures.value(names.HEAD_PLAY_FOUND), rules.known(house.HEAD_PLAY_LEAST)
     if play is None or least.value - play < SAME[rules.habit]:
         return None
     said, has = opening.setting, _has(opening, figures, least.value - play, room, rules)
@@ -201,7 +202,7 @@ def as_done(opening: Opening, figures: Figures, rules: HouseRules) -> Lowered | 
     rise, short = figures.value(names.FLOOR_RISE), None
     if hinge is not None and strike is not None and rise is not None:
         by = add(names.LEGS_BELOW_PLAN, figures[names.LEG_HINGE_SET], (-1, hinge))
-        square = size(hinge.value - strike.value - rise) <= rules.value("straight")
+        square = size(hinge.value - strike.value - rise) <= rules.value(house.STRAIGHT)
         short = by if square and size(or_zero(value_of(by))) >= SAME[rules.habit] else None
     if short is None and off is None:
         return None

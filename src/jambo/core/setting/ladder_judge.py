@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.framing.floors import trim_allowed
@@ -93,7 +94,7 @@ def on_ladder(opening: Opening, ladder: Ladder | None, figures: Figures, rules: 
         code = "fire-rated-trimmed" if opening.fire_rated else "leaf-trimmed-too-much"
         yield FLAGS(code, {"off": off.value, "most": most.value}, (), off.source.path)
     by = figures.value(names.LEGS_CUT_SHORT)
-    if by is not None and size(by) > rules.value("straight"):
+    if by is not None and size(by) > rules.value(house.STRAIGHT):
         code = "legs-cut-shorter" if by > ZERO else "legs-cut-longer"
         yield FLAGS(code, {"by": size(by)}, (names.LEGS_CUT_SHORT,), "opening.setting.cut_hinge")
 
@@ -110,7 +111,7 @@ def _too_tall(ladder: Ladder, figures: Figures, rules: HouseRules) -> Iterator[F
         if ladder.left >= SAME[rules.habit]:
             yield FLAGS("still-too-tall", {"needed": ladder.left}, (names.STILL_TOO_TALL,), path)
     elif ladder.head >= -SAME[rules.habit]:
-        yield FLAGS("no-head-play", {"least": rules.value("head_play_least")}, (names.HEAD_PLAY_FOUND,), path)
+        yield FLAGS("no-head-play", {"least": rules.value(house.HEAD_PLAY_LEAST)}, (names.HEAD_PLAY_FOUND,), path)
     else:
         code = (
             "taller-than-hole-under"
@@ -121,6 +122,6 @@ def _too_tall(ladder: Ladder, figures: Figures, rules: HouseRules) -> Iterator[F
         )
         values = {
             "over": -ladder.head, "legs": could["legs"], "leaf_off": could["leaf"],
-            "least": rules.value("head_play_least"), "down": or_zero(figures.value(names.TOO_TALL)),
+            "least": rules.value(house.HEAD_PLAY_LEAST), "down": or_zero(figures.value(names.TOO_TALL)),
         }  # fmt: skip
         yield FLAGS(code, values, (names.HEAD_PLAY_FOUND, names.TOO_TALL), path)

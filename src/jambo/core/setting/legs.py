@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jambo.core import rules as house
 from jambo.core.facts.frame import LegsPastHead, Trenched
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Survey
@@ -104,7 +105,7 @@ def lean_method(opening: Opening, worst: Length, rules: HouseRules) -> LeanMetho
     """The method in force: split above what the rule says, flush at the foot below it."""
     if opening.setting.lean != "auto":
         return opening.setting.lean
-    return "split" if worst > rules.value("lean_split") else "flush_foot"
+    return "split" if worst > rules.value(house.LEAN_SPLIT) else "flush_foot"
 
 
 def wall_leans(opening: Opening, survey: Survey, height: Length) -> tuple[Length | None, Length | None]:

@@ -10,6 +10,7 @@ from dataclasses import replace
 from itertools import pairwise
 from typing import Literal
 
+from jambo.core import rules as house
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_WIDTHS
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ
@@ -96,9 +97,9 @@ class SetPlan:
 
 def packer(opening: Opening, depth: Length, rules: HouseRules) -> Packer:
     """What this crew packs with."""
-    shim = Shim(rules.known("shim_tip"), rules.known("shim_butt"), rules.known("shim_length"))
-    close = rules.value("straight")
-    return Packer(shim, opening.setting.packing, rules.value("squeeze"), close, depth, rules.habit)
+    shim = Shim(rules.known(house.SHIM_TIP), rules.known(house.SHIM_BUTT), rules.known(house.SHIM_LENGTH))
+    close = rules.value(house.STRAIGHT)
+    return Packer(shim, opening.setting.packing, rules.value(house.SQUEEZE), close, depth, rules.habit)
 
 
 def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules) -> list[Place]:
@@ -107,7 +108,7 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
     Args:
         opening: hinges, latch and how it is nailed; figures: heights of hinges and latch; height: of the frame's top.
     """
-    half_hinge = rules.value("hinge_length") * HALF
+    half_hinge = rules.value(house.HINGE_LENGTH) * HALF
     heights = [f.value for _, f in figures.numbered(names.HINGE_HEIGHT)]
     hinges = [at_hinge(n, in_mm(y - half_hinge)) for n, y in enumerate(heights, 1)]
     low = hinges[-1].y if hinges else in_mm(height) / 6
@@ -115,7 +116,7 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
     strike = [on_strike("strike_top", high)]
     latch = value_of(figures[names.LATCH_HEIGHT]) if names.LATCH_HEIGHT in figures else None
     if latch is not None and not opening.pair:
-        apart = rules.value("latch_station")
+        apart = rules.value(house.LATCH_STATION)
         strike += [
             on_strike("latch_above", in_mm(latch + apart)),
             on_strike("latch_below", in_mm(latch - apart)),
@@ -125,7 +126,7 @@ def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules
     if not opening.pair:
         strike.append(on_strike("strike_low", low))
     if opening.setting.foot_station:
-        strike.append(on_strike("strike_foot", in_mm(rules.value("foot_station"))))
+        strike.append(on_strike("strike_foot", in_mm(rules.value(house.FOOT_STATION))))
     leaves = [value_of(leaf.width) for leaf in opening.leaves]
     wide = sum((w for w in leaves if w is not None), ZERO) > HEAD_WIDE[rules.habit]
     head = [over_head(in_mm(height))] if wide else []
@@ -289,8 +290,8 @@ def _blocked(least: Figures, method: SetMethod, rules: HouseRules) -> dict[str, 
     for side, name in (("hinge", names.HINGE_LEAST), ("strike", names.STRIKE_LEAST)):
         play = least.value(name)
         packed = side == "hinge" and method == "pre_packed"
-        if play is not None and play > rules.value("block_over") and not packed:
-            stack = blocks(play, rules.value("block_leaves"), rules.value("block_over"), rules.habit)
+        if play is not None and play > rules.value(house.BLOCK_OVER) and not packed:
+            stack = blocks(play, rules.value(house.BLOCK_LEAVES), rules.value(house.BLOCK_OVER), rules.habit)
             found |= {side: stack} if stack else {}
     return found
 
@@ -408,7 +409,7 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     made = Figures.of([add(names.UNIT_WIDTH, delivered or figures[names.FRAME_OUTSIDE_WIDTH])])
     width = made.value(names.UNIT_WIDTH)
     hole = _Hole(*found.sides(opening.handing.hinge_side), in_mm(planned if width is None else width), in_mm(top))
-    most = in_mm(rules.value("plumb_tolerance")) / hole.height
+    most = in_mm(rules.value(house.PLUMB_TOLERANCE)) / hole.height
     plumb, best = _closed(hole.slot(), rules.habit), _closed(hole.widest(most), rules.habit)
     room = _closed(hole.least_tilt(plumb, best), rules.habit)
     shimmed = kind_of_frame(opening.frame).shimmed

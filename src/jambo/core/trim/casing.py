@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from jambo.core import rules as house
 from jambo.core.facts.casing import Casing
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.items import Item
@@ -21,12 +22,12 @@ def pieces(
     Args:
         casing: its widths, setback and joint; inside: the frame's inside width; head: its underside; floors: of sides A and B.
     """
-    setback = rules.known("setback")
+    setback = rules.known(house.SETBACK)
     legs = tuple(
         add(name, head, setback, (-1, floor)) for name, floor in zip(names.CASING_LEG_ON.values(), floors, strict=True)
     )
     if casing.corner == "butted":
-        overhang = rules.known("casing_overhang")
+        overhang = rules.known(house.CASING_OVERHANG)
         return (add(names.CASING_HEAD, inside, (2, setback), (2, casing.width), (2, overhang)), *legs)
     short = add(names.CASING_HEAD_SHORT, inside, (2, setback))
     return (short, add(names.CASING_HEAD_LONG, short, (2, casing.width)), *legs)
@@ -35,7 +36,11 @@ def pieces(
 def width_to_cover(inside: Computed, opening: Computed, rules: HouseRules) -> Computed:
     """Least casing width that covers from the frame over the edge of the rough opening: (RO - Wi)/2 - r + cover."""
     return add(
-        names.CASING_WANTED, (HALF, opening), (-HALF, inside), (-1, rules.known("setback")), rules.known("casing_cover")
+        names.CASING_WANTED,
+        (HALF, opening),
+        (-HALF, inside),
+        (-1, rules.known(house.SETBACK)),
+        rules.known(house.CASING_COVER),
     )
 
 
@@ -43,7 +48,7 @@ def long_nails(casing: Casing, finishes: tuple[Fact, Fact], rules: HouseRules) -
     """Length of the long nails on each side: casing, wallboard, and their hold in the stud."""
     if casing.thickness is None:
         return ()
-    hold = rules.known("screw_embed")
+    hold = rules.known(house.SCREW_EMBED)
     return tuple(
         add(name, casing.thickness, finish, hold)
         for name, finish in zip(names.CASING_NAIL_ON.values(), finishes, strict=True)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
+from jambo.core import rules as house
 from jambo.core.facts.wall import Corner, Fitting, Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
 from jambo.core.frozen import dataclass
@@ -160,7 +161,7 @@ def _corners(
         ):
             if corner != "inside":
                 continue
-            casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
+            casing = one.opening.casing.width.value + rules.value(house.SETBACK) if one.opening.casing else ZERO
             values: Values = {"a": one.mark, "end": end, "room": max(room, ZERO)}
             if casing > ZERO and room < casing:
                 yield WallFlag(
@@ -169,7 +170,7 @@ def _corners(
                     ),
                     (s.index,),
                 )
-            knob = rules.value("knob_room")
+            knob = rules.value(house.KNOB_ROOM)
             swings_there = kind_of(one.opening).swings and one.opening.handing.hinge_side == end
             if swings_there and room < knob:
                 yield WallFlag(
@@ -197,9 +198,9 @@ def _fittings(
         for s in layout.standing:
             one = solved[s.index]
             values: Values = {"what": fitting.what or "Something", "a": one.mark, "at": fitting.at}
-            values |= {"least": rules.value("switch_least"), "most": rules.value("switch_most")}
+            values |= {"least": rules.value(house.SWITCH_LEAST), "most": rules.value(house.SWITCH_MOST)}
             covered = kind_of(one.opening).covers(one.opening) == fitting.side
-            casing = one.opening.casing.width.value + rules.value("setback") if one.opening.casing else ZERO
+            casing = one.opening.casing.width.value + rules.value(house.SETBACK) if one.opening.casing else ZERO
             code = ""
             if s.opening.low <= fitting.at <= s.opening.high:
                 code = kind_of(one.opening).fitting_in_it

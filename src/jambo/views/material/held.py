@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from jambo.core import rules as house
 from jambo.core.delivery.asked import paths_of
 from jambo.core.delivery.build_to import building, fitting_wall
 from jambo.core.delivery.case import Case, Measures, Side
@@ -78,7 +79,7 @@ class OpeningOfJob:
                 lengths.get("throat"),
                 lengths.get("depth"),
                 SAME[rules.habit],
-                rules.value("steel_throat_over"),
+                rules.value(house.STEEL_THROAT_OVER),
             )
         ]
         size_ = self._sized_as(item, measures)

@@ -9,6 +9,7 @@ from fractions import Fraction
 
 from typing_extensions import TypedDict
 
+from jambo.core import rules as house
 from jambo.core.job.board import SolvedJob
 from jambo.core.job.sticks import Offcut, Section, SoFar, ToCut, section_key, to_cut
 from jambo.core.labels import section_text
@@ -173,7 +174,7 @@ def job_cutting_out(
         tape: of the crew; shown: to write lengths on; words: for names; currency: the word for money;
         patience: how long to wait for the best plans, in seconds; agree: is given each section's plan that was looked for to its end.
     """
-    pieces, waiting = to_cut(job, so_far, tape, words, rules.value("joints_apart"))
+    pieces, waiting = to_cut(job, so_far, tape, words, rules.value(house.JOINTS_APART))
     by_section: dict[str, list[ToCut]] = {}
     for piece in pieces:
         by_section.setdefault(section_key(piece.section), []).append(piece)
@@ -187,7 +188,9 @@ def job_cutting_out(
             agree(one.key, agreed_on(one.problem, plan.plan))
     sections = [_section(one, plan, settings, shown) for one, plan in zip(asked, found, strict=True)]
     costs = [Fraction(s["cost"]) for s in sections if s["cost"] is not None]
-    kerf, square, keep = (show(rules.value(n), shown).text for n in ("saw_kerf", "squaring_cut", "offcut_least"))
+    kerf, square, keep = (
+        show(rules.value(n), shown).text for n in (house.SAW_KERF, house.SQUARING_CUT, house.OFFCUT_LEAST)
+    )
     return {
         "goal": settings.goal,
         "currency": currency,
@@ -224,7 +227,7 @@ def _asked(
         goal = "waste"  # what has no price cannot be cheaper
     whole = (*stock, *(Stick(length, None, n) for length, n in lengths.items()))
     wanted = tuple(Wanted(p.label, p.length, p.count, p.join) for p in pieces)
-    saw = [rules.value(n) for n in ("saw_kerf", "squaring_cut", "offcut_least")]
+    saw = [rules.value(n) for n in (house.SAW_KERF, house.SQUARING_CUT, house.OFFCUT_LEAST)]
     problem = Problem(wanted, whole, saw[0], saw[1], saw[2], goal)
     agreed = (settings.agreed or {}).get(key)
     if agreed is None or not agreed.answers(problem):

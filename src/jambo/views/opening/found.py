@@ -9,6 +9,7 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
+from jambo.core import rules as house
 from jambo.core.facts.readings import PLACES, SIGN, Reading
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.hanging.hang import Check, Hang
@@ -401,7 +402,7 @@ RUNGS: dict[Rung, tuple[str, str]] = {
 
 
 def _ladder(ladder: Ladder, facts: Facts, words: Region) -> LadderOut:
-    tape, least = facts.tape, _said(facts.rules.value("head_play_least"), facts.tape)
+    tape, least = facts.tape, _said(facts.rules.value(house.HEAD_PLAY_LEAST), facts.tape)
     over = f"It stands {_said(-ladder.head, tape)} taller than the hole" if ladder.head < ZERO else "It just goes in"
     left = ladder.left >= SAME[facts.rules.habit]
     return {
@@ -433,7 +434,7 @@ def _hang(hang: Hang, facts: Facts) -> HangOut:
         "curve": [v for angle, clear in hang.curve for v in (float(angle), round(clear, 3))],
         "opens": facts.opening.setting.opens,
         "least_angle": hang.sweep.angle if hang.sweep is not None else None,
-        "wanted": float(facts.rules.value("floor_gap_least").nm) / 1e6,
+        "wanted": float(facts.rules.value(house.FLOOR_GAP_LEAST).nm) / 1e6,
     }
 
 

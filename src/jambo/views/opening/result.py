@@ -405,7 +405,7 @@ def step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut
             return figure.name.told[sign].format(show(size(figure.value), facts.tape, figure.name.rounding).text)
         if name not in RULES:
             return "…"
-        rule = facts.rules.value(name)
+        rule = facts.rules.value(RULES[name])
         return show(rule, told_on(rule, facts.tape)).text
 
     def filled(text: str) -> str:
@@ -576,7 +576,7 @@ def result_out(
         "track": _track_out(result.track, result, facts) if result.track is not None else None,
         "found": as_found_out(result.found, facts, result.figures, words),
         "built": {str(name): str(value.nm) for name, value in built(result.figures).items()},
-        "rules": {name: length_out(facts.rules.value(name), tape) for name in RULES},
+        "rules": {name: length_out(facts.rules.value(rule), tape) for name, rule in RULES.items()},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in facts.heard.items()},
         "usual": usual_out(facts.usual),
     }

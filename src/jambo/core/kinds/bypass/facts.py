@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated
 
+from jambo.core import rules as house
 from jambo.core.facts.declared import declare
 from jambo.core.facts.opening import Opening
 from jambo.core.frozen import dataclass
@@ -17,9 +18,9 @@ class Bypass:
     count: int
     leaf_width: Annotated[Known | None, declare("leaf_width")]
     leaf_height: Annotated[Known | None, declare("leaf_height")]
-    overlap: Annotated[Known, declare("small", rule="bypass_overlap", stage="opening")]
-    track: Annotated[Known, declare("small", rule="bypass_track", stage="opening")]
-    between: Annotated[Known, declare("gap", rule="bypass_between", stage="opening")]
+    overlap: Annotated[Known, declare("small", rule=house.BYPASS_OVERLAP, stage="opening")]
+    track: Annotated[Known, declare("small", rule=house.BYPASS_TRACK, stage="opening")]
+    between: Annotated[Known, declare("gap", rule=house.BYPASS_BETWEEN, stage="opening")]
 
 
 def bypass_of(opening: Opening) -> Bypass:

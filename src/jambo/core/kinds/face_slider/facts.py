@@ -5,6 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import Annotated, Literal
 
+from jambo.core import rules as house
 from jambo.core.facts.declared import Settled, declare
 from jambo.core.facts.leaf import Side
 from jambo.core.facts.opening import Opening
@@ -51,26 +52,26 @@ class Slider:
     length: Annotated[Known | None, declare("track", "track bought", name="track_bought", short="Length")]
     slab_width: Annotated[Known | None, declare("leaf_width", "slab in hand, width", name="slab_width_given")]
     slab_height: Annotated[Known | None, declare("leaf_height", "slab in hand, height", name="slab_height_given")]
-    hole_above: Annotated[Known, declare("small", rule="hole_above_slab", short="Holes over slab")]
-    hanger_edge: Annotated[Known, declare("small", rule="hanger_edge", short="Hanger from edge")]
+    hole_above: Annotated[Known, declare("small", rule=house.HOLE_ABOVE_SLAB, short="Holes over slab")]
+    hanger_edge: Annotated[Known, declare("small", rule=house.HANGER_EDGE, short="Hanger from edge")]
     hanger_spread_least: Annotated[
         Known | None,
         declare("leaf_width", "maker's least hanger spread", name="hanger_spread_maker", short="Least hanger spread"),
     ]
-    wheel_radius: Annotated[Known, declare("small", rule="wheel_radius", short="Wheel radius")]
-    stop_length: Annotated[Known, declare("small", rule="stop_length", short="Stop length")]
-    track_half: Annotated[Known, declare("small", rule="track_half", short="Half track height")]
-    offset: Annotated[Known, declare("small", rule="track_offset", short="Track back to slab", stage="wall")]
-    spacer: Annotated[Known, declare("small", rule="track_spacer", stage="wall")]
-    hole_first: Annotated[Known, declare("small", rule="track_hole_first", short="End to first hole")]
-    hole_spacing: Annotated[Known, declare("spacing", rule="track_hole_spacing", short="Holes apart")]
-    side_overlap: Annotated[Known, declare("small", rule="side_overlap")]
-    top_overlap: Annotated[Known, declare("small", rule="top_overlap")]
-    open_clearance: Annotated[Known, declare("small", rule="open_clearance")]
-    pull_height: Annotated[Known, declare("height", rule="pull_height")]
-    guide_length: Annotated[Known, declare("small", rule="guide_length")]
-    guide_thickness: Annotated[Known, declare("small", rule="guide_thickness")]
-    guide_height: Annotated[Known, declare("small", rule="guide_height")]
+    wheel_radius: Annotated[Known, declare("small", rule=house.WHEEL_RADIUS, short="Wheel radius")]
+    stop_length: Annotated[Known, declare("small", rule=house.STOP_LENGTH, short="Stop length")]
+    track_half: Annotated[Known, declare("small", rule=house.TRACK_HALF, short="Half track height")]
+    offset: Annotated[Known, declare("small", rule=house.TRACK_OFFSET, short="Track back to slab", stage="wall")]
+    spacer: Annotated[Known, declare("small", rule=house.TRACK_SPACER, stage="wall")]
+    hole_first: Annotated[Known, declare("small", rule=house.TRACK_HOLE_FIRST, short="End to first hole")]
+    hole_spacing: Annotated[Known, declare("spacing", rule=house.TRACK_HOLE_SPACING, short="Holes apart")]
+    side_overlap: Annotated[Known, declare("small", rule=house.SIDE_OVERLAP)]
+    top_overlap: Annotated[Known, declare("small", rule=house.TOP_OVERLAP)]
+    open_clearance: Annotated[Known, declare("small", rule=house.OPEN_CLEARANCE)]
+    pull_height: Annotated[Known, declare("height", rule=house.PULL_HEIGHT)]
+    guide_length: Annotated[Known, declare("small", rule=house.GUIDE_LENGTH)]
+    guide_thickness: Annotated[Known, declare("small", rule=house.GUIDE_THICKNESS)]
+    guide_height: Annotated[Known, declare("small", rule=house.GUIDE_HEIGHT)]
     backer: Annotated[Known | None, declare("small", "backer", stage="wall")]
     lag: Annotated[Known | None, declare("small", "fixing planned", stage="wall")]
     ceiling: Annotated[Known | None, declare("height", "ceiling above the finished floor")]

@@ -10,6 +10,7 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.frames import frame as frames
@@ -155,9 +156,9 @@ def _guide(opening: Opening, rules: HouseRules) -> list[Computed]:
     s = slider_of(opening)
     if s.guide == "roller":
         return []
-    depth = add(names.GROOVE_DEPTH, s.guide_height, (-1, _gap(opening, rules)[0]), rules.known("groove_extra"))
-    made = [add(names.GROOVE_WIDTH, s.guide_thickness, rules.known("groove_play")), depth]
-    deep, most = value_of(depth), rules.value("groove_pass")
+    depth = add(names.GROOVE_DEPTH, s.guide_height, (-1, _gap(opening, rules)[0]), rules.known(house.GROOVE_EXTRA))
+    made = [add(names.GROOVE_WIDTH, s.guide_thickness, rules.known(house.GROOVE_PLAY)), depth]
+    deep, most = value_of(depth), rules.value(house.GROOVE_PASS)
     if deep is not None and deep > ZERO and most > ZERO:
         passes = max(1, -int(-deep.nm // most.nm))
         made.append(add(names.GROOVE_PASSES[passes], (Fraction(1, passes), depth)))
@@ -167,7 +168,7 @@ def _guide(opening: Opening, rules: HouseRules) -> list[Computed]:
 def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Computed]:
     s, (gap, _) = slider_of(opening), _gap(opening, rules)
     line = add(names.TRACK_LINE, gap, found[names.SLAB_HEIGHT], s.hole_above)
-    needs = add(names.HEADROOM_NEEDS, line, s.track_half, rules.known("lift_on"))
+    needs = add(names.HEADROOM_NEEDS, line, s.track_half, rules.known(house.LIFT_ON))
     made = [
         line,
         add(names.TRACK_HEIGHT, found[names.FLOOR_CLEAR], line),
@@ -216,7 +217,7 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
     reach: list[Amount] = [Known("wall_lean", -foot, Source("reading", s.lean[0].path))] if s.lean else []
     thickness = opening.leaves[0].thickness
     made.append(add(names.GUIDE_REACH, has, *reach, half(thickness)))
-    made.append(add(names.LAG_LENGTH, finish, *behind, rules.known("wood_embed")))
+    made.append(add(names.LAG_LENGTH, finish, *behind, rules.known(house.WOOD_EMBED)))
     return made
 
 

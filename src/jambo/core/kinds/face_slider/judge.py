@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, FlagWords, Values
@@ -219,7 +220,7 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
     if fixed.cannot:
         n = len(fixed.cannot)
         yield FLAGS("stud-not-reached", {"count": "One stud" if n == 1 else f"{n} studs"}, (names.TRACK_START,), path)
-    every, within = rules.value("fix_every"), rules.value("fix_end")
+    every, within = rules.value(house.FIX_EVERY), rules.value(house.FIX_END)
     at = fixed.fixings
     if every * len(at) < length:
         said = "no fixing" if not at else "1 fixing" if len(at) == 1 else f"{len(at)} fixings"
@@ -275,7 +276,7 @@ def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) ->
     if s.guide == "channel" and (depth := figures.value(names.GROOVE_DEPTH)) is not None and depth > ZERO:
         yield FLAGS(
             "caution-router",
-            {"depth": min(depth, rules.value("groove_pass"))},
+            {"depth": min(depth, rules.value(house.GROOVE_PASS))},
             (names.GROOVE_DEPTH,),
             f"{SLIDER}.guide",
         )

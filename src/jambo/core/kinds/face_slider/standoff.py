@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from itertools import combinations_with_replacement, pairwise
 
+from jambo.core import rules as house
 from jambo.core.frozen import dataclass
 from jambo.core.kinds.face_slider.facts import Lean
 from jambo.core.quantities import names
@@ -76,7 +77,7 @@ def needed(
         return add(names.STANDOFF_NEEDED, *unsaid)
     found: list[Figure] = []
     for y in sorted(h for h in heights if bottom <= h <= top):
-        lines = [rules.known("standoff_clear")]
+        lines = [rules.known(house.STANDOFF_CLEAR)]
         if behind := [o.thickness for o in obstacles if o.top >= y and isinstance(o.thickness, Known)]:
             lines.insert(0, max(behind, key=lambda thickness: thickness.value))
         if readings:

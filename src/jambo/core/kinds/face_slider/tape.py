@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.placed import Across
@@ -58,7 +59,9 @@ def lay_track(opening: Opening, wall: Wall, across: Across | None, found: Figure
     if s.studs is not None and across is not None:
         studs = tuple(sorted((u.value - across.start) if across.away else (across.start - u.value) for u in s.studs))
     at = track.holes(length, s.hole_first.value, s.hole_spacing.value)
-    fixed = track.fix((low, high), length, at, studs, near=rules.value("hole_on_stud"), apart=rules.value("hole_apart"))
+    fixed = track.fix(
+        (low, high), length, at, studs, near=rules.value(house.HOLE_ON_STUD), apart=rules.value(house.HOLE_APART)
+    )
     reached = {hole for hole, _ in fixed.landed}
     marks += [TrackMark("hole", fixed.start + hole, "", hole in reached) for hole in at]
     marks += [TrackMark("bore", fixed.start + hole) for hole, _ in fixed.bored]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from jambo.core import rules as house
 from jambo.core.drawing import Dim, Drawing, Shape, box
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
@@ -39,7 +40,7 @@ def shapes(opening: Opening, at: Placed, rules: HouseRules) -> list[Shape]:
     if known is None or t is None or len(widths) < len(opening.leaves):
         return []
     found = [s for index in range(len(widths)) for s in _half(opening, at, index, widths, known, t)]
-    across, track, mark = at.from_edge(True, ZERO), rules.value("track_half"), known[names.SET_MARK]
+    across, track, mark = at.from_edge(True, ZERO), rules.value(house.TRACK_HALF), known[names.SET_MARK]
     ends = (ZERO, mark - track), (at.width, mark + track)
     return [*found, at.shape("track", across, *ends, names.POCKET_TRACK, names.SET_MARK)]
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
+from jambo.core import rules as house
 from jambo.core.facts.declared import declare
 from jambo.core.facts.opening import Opening
 from jambo.core.frozen import dataclass
@@ -32,17 +33,17 @@ class PocketKit:
     leaf_width: Annotated[Known | None, declare("leaf_width", short="For leaf")]
     thickness_least: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", short="Thinnest leaf")]
     thickness_most: Annotated[Known | None, declare("leaf_thickness", name="leaf_thickness", short="Thickest leaf")]
-    width_add: Annotated[Known, declare("add", rule="pocket_width_add", short="Opening over 2 × leaf")]
-    set_above: Annotated[Known, declare("gap", rule="pocket_set_above", short="Mark over leaf and floor")]
-    head_stack: Annotated[Known, declare("add", rule="pocket_head_stack", short="Opening over mark")]
-    min_head: Annotated[Known, declare("add", rule="pocket_min_head", short="Opening over leaf, least")]
-    header_add: Annotated[Known, declare("small", rule="pocket_header_add", short="Kit header over 2 × leaf")]
+    width_add: Annotated[Known, declare("add", rule=house.POCKET_WIDTH_ADD, short="Opening over 2 × leaf")]
+    set_above: Annotated[Known, declare("gap", rule=house.POCKET_SET_ABOVE, short="Mark over leaf and floor")]
+    head_stack: Annotated[Known, declare("add", rule=house.POCKET_HEAD_STACK, short="Opening over mark")]
+    min_head: Annotated[Known, declare("add", rule=house.POCKET_MIN_HEAD, short="Opening over leaf, least")]
+    header_add: Annotated[Known, declare("small", rule=house.POCKET_HEADER_ADD, short="Kit header over 2 × leaf")]
     even: Annotated[Known | None, declare("gap", "even mark", name="even_mark", short="Mark up to an even")]
-    track_short: Annotated[Known, declare("small", rule="pocket_track_short", short="Track shorter by")]
-    rail_short: Annotated[Known, declare("small", rule="pocket_rail_short", short="Rail shorter by")]
-    bumper: Annotated[Known, declare("small", rule="pocket_bumper", short="Bumper")]
-    hanger_drop: Annotated[Known, declare("gap", rule="pocket_hanger_drop", short="Hanger drop")]
-    split: Annotated[Known, declare("small", rule="split_stud", short="Split-stud face")]
+    track_short: Annotated[Known, declare("small", rule=house.POCKET_TRACK_SHORT, short="Track shorter by")]
+    rail_short: Annotated[Known, declare("small", rule=house.POCKET_RAIL_SHORT, short="Rail shorter by")]
+    bumper: Annotated[Known, declare("small", rule=house.POCKET_BUMPER, short="Bumper")]
+    hanger_drop: Annotated[Known, declare("gap", rule=house.POCKET_HANGER_DROP, short="Hanger drop")]
+    split: Annotated[Known, declare("small", rule=house.SPLIT_STUD, short="Split-stud face")]
     gap: Annotated[Known | None, declare("gap", "floor gap asked for", name="kit_gap_asked")]
     soft_close_least: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="Soft-close from leaf")]
     finish_fixing: Annotated[Known | None, declare("small", "fixing planned", name="lag")]

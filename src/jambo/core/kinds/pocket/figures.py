@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from jambo.core import rules as house
 from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
@@ -62,7 +63,7 @@ def stations(opening: Opening, width: Computed, rules: HouseRules) -> list[Compu
         wide, space = value_of(leaf.width), sum_of(*end, *_times(-1, mouth))
         if wide is None or space is None:
             continue
-        n = 2 if wide <= rules.value("split_leaf") else max(2, -int(-space.nm // rules.value("split_space").nm))
+        n = 2 if wide <= rules.value(house.SPLIT_LEAF) else max(2, -int(-space.nm // rules.value(house.SPLIT_SPACE).nm))
         for j in range(n):
             part = Fraction(j, n)
             lines = _times(1 - part, mouth) + (_times(part, end) if j else [])
@@ -83,7 +84,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     by_kit = add(names.SET_MARK_KIT, clear, leaf.height, kit.set_above)
     found: list[Computed] = [a, b, *tops, clear, under, width, by_kit]
     chosen = by_kit
-    gap = kit.gap or (rules.known("air_gap") if floor_rules.airs(opening.floors) else None)
+    gap = kit.gap or (rules.known(house.AIR_GAP) if floor_rules.airs(opening.floors) else None)
     if gap is not None:
         chosen = add(names.SET_MARK_GAP, clear, gap, leaf.height, kit.hanger_drop)
         found.append(chosen)
@@ -92,7 +93,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     top = add(names.LEAF_TOP, mark, (-1, kit.hanger_drop))
     bottom = add(names.LEAF_BOTTOM, top, (-1, leaf.height))
     stack, least = add(names.RO_BY_STACK, mark, kit.head_stack), add(names.RO_BY_LEAF, leaf.height, kit.min_head)
-    head = add(names.HEAD_UNDERSIDE, top, (-1, rules.known("pocket_head_lap")))
+    head = add(names.HEAD_UNDERSIDE, top, (-1, rules.known(house.POCKET_HEAD_LAP)))
     stands = frames.foot(opening.frame, under)
     # the brackets at its ends take up the rest of the opening: a header as long as that does not drop in
     header = add(names.KIT_HEADER, *[(2, w) for w in widths], kit.header_add)
@@ -104,8 +105,8 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         if opening.pair
         else [width, (-1, widths[0]), (-1, kit.bumper), (-1, t)]
     )
-    embed = rules.known("concrete_embed" if kit.floor == "concrete" else "wood_embed")
-    depth = [wall.stud_depth, wall.finish_a, wall.finish_b, rules.known("depth_over_wall")]
+    embed = rules.known(house.CONCRETE_EMBED if kit.floor == "concrete" else house.WOOD_EMBED)
+    depth = [wall.stud_depth, wall.finish_a, wall.finish_b, rules.known(house.DEPTH_OVER_WALL)]
     beside: list[Line] = [(-HALF, leaf.thickness)]
     found += [
         mark, top, bottom, add(names.POCKET_FLOOR_GAP, bottom, (-1, clear)), stack, least,
@@ -115,14 +116,14 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         lowest(names.CLEAR_WIDTH, inside, add(names.LEAF_UNCOVERS, *uncovered)), add(names.LEAF_UNCOVERS, *uncovered),
         *stations(opening, width, rules),
         add(names.JAMB_GAP, (HALF, wall.stud_depth), (-1, kit.split), *beside),
-        add(names.SPLIT_HALF, *_times(HALF, list(depth)), *beside, (-1, rules.known("pocket_jamb_gap"))),
-        add(names.LONGEST_FIXING_A, wall.finish_a, kit.split, (-1, rules.known("finish_fixing_keep"))),
-        add(names.LONGEST_FIXING_B, wall.finish_b, kit.split, (-1, rules.known("finish_fixing_keep"))),
-        add(names.FOOT_FIXING, rules.known("foot_plate"), embed),
+        add(names.SPLIT_HALF, *_times(HALF, list(depth)), *beside, (-1, rules.known(house.POCKET_JAMB_GAP))),
+        add(names.LONGEST_FIXING_A, wall.finish_a, kit.split, (-1, rules.known(house.FINISH_FIXING_KEEP))),
+        add(names.LONGEST_FIXING_B, wall.finish_b, kit.split, (-1, rules.known(house.FINISH_FIXING_KEEP))),
+        add(names.FOOT_FIXING, rules.known(house.FOOT_PLATE), embed),
         add(names.TRIM_BOARD_MARK, leaf.width),
-        add(names.HANGER_1, rules.known("pocket_hanger_edge")),
-        add(names.HANGER_2, leaf.width, (-1, rules.known("pocket_hanger_edge"))),
-        add(names.BUMPER_ON_LEAF, rules.known("bumper_height"), clear, (-1, bottom)),
+        add(names.HANGER_1, rules.known(house.POCKET_HANGER_EDGE)),
+        add(names.HANGER_2, leaf.width, (-1, rules.known(house.POCKET_HANGER_EDGE))),
+        add(names.BUMPER_ON_LEAF, rules.known(house.BUMPER_HEIGHT), clear, (-1, bottom)),
     ]  # fmt: skip
     if kit.rail_short.value != ZERO:
         found.append(add(names.POCKET_RAIL, header, (-1, kit.rail_short)))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
@@ -142,7 +143,7 @@ def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules)
     """A pocket's kit, wall, floor, zone and fixings (handbook 10)."""
     kit = kit_of(opening)
     yield from _kit(opening, figures)
-    gap, least = figures.value(names.JAMB_GAP), rules.value("pocket_jamb_gap")
+    gap, least = figures.value(names.JAMB_GAP), rules.value(house.POCKET_JAMB_GAP)
     if gap is not None and gap < ZERO:
         yield FLAGS("pocket-wall-too-thin", {"over": -gap * 2}, (names.JAMB_GAP,), "wall.stud_depth")
     elif gap is not None and gap < least:

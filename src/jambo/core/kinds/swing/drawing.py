@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jambo.core import rules as house
 from jambo.core.drawing import Shape
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.drawing import frame_shapes
@@ -41,7 +42,7 @@ def shapes(opening: Opening, at: Placed, rules: HouseRules) -> list[Shape]:
         hinge_gap=opening.frame.hinge_gap.value,
         hinge_near=opening.handing.hinge_side == opening.placing.measured_from,
         hinge_tops=tuple(f.value for f in tops),
-        hinge_length=rules.value("hinge_length"),
+        hinge_length=rules.value(house.HINGE_LENGTH),
     )
     found = leaf_shapes(hung, at.near + play + t, at.far - play - t, heights)
     return found + frame_shapes(at, opening.frame, t, heights, play)

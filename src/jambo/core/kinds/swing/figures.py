@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.frames import frame as frames
 from jambo.core.frames.registry import kind_of_frame
@@ -82,7 +83,7 @@ def _from_the_floor(
         clear = add(names.FLOOR_CLEAR, a if swings == "A" else b)
         floors = replace(floors, under=swings)
     line = floor_rules.leaf_line(floors, swings, a, b, rules)
-    over_floor: list[Amount] = [line[-1]] if line else [clear, rules.known("floor_gap")]
+    over_floor: list[Amount] = [line[-1]] if line else [clear, rules.known(house.FLOOR_GAP)]
     found: list[Computed] = [a, b, under, clear, *line]
     if frame.sill is None:
         return under, over_floor, None, found
@@ -90,7 +91,7 @@ def _from_the_floor(
     if lowered is not None and lowered.under is not None:
         strips = restated(names.SILL_FILLER, strips, (-1, lowered.under))
     found += [
-        sill_lift, strips, add(names.SILL_TOP, strips, frame.sill.thickness), add(names.SEAL_SET, half(rules.known("seal"))),
+        sill_lift, strips, add(names.SILL_TOP, strips, frame.sill.thickness), add(names.SEAL_SET, half(rules.known(house.SEAL))),
         add(names.SILL_LENGTH, widths[1] if frame.sill.legs_on else widths[0]),
     ]  # fmt: skip
     if frame.sill.site_made and frame.depth is not None:
@@ -102,7 +103,7 @@ def _head_line(opening: Opening, stack: list[Line], rules: HouseRules) -> list[C
     """The storey's common line: what this door gains is under its leaf or over its head; the gain last, none without a line."""
     if opening.head_line is None:
         return []
-    own = add(names.HEAD_OWN, *stack, opening.leaves[0].height, rules.known("head_gap"))
+    own = add(names.HEAD_OWN, *stack, opening.leaves[0].height, rules.known(house.HEAD_GAP))
     over = add(names.HEAD_OVER_OWN, opening.head_line, (-1, own))
     return [own, over, highest(names.HEAD_GAIN, Known("no_gain", ZERO, opening.head_line.source), over)]
 
@@ -138,7 +139,7 @@ def _stops(opening: Opening, known: Figures, rules: HouseRules) -> Figures:
     """Stops planted on the site, and where fixings hide behind them (handbook 4)."""
     if kind_of_frame(opening.frame).worked_stop or opening.frame.pre_hung:
         return Figures()
-    thick, zone = rules.known("stop_thickness"), rules.known("zone_clear")
+    thick, zone = rules.known(house.STOP_THICKNESS), rules.known(house.ZONE_CLEAR)
     return Figures.of([
         add(names.STOP_HEAD, known[names.FRAME_INSIDE_WIDTH]),
         add(names.STOP_LEG, known[names.HEAD_UNDERSIDE], (-1, thick), (-1, known[names.FLOOR_UNDER])),
@@ -163,8 +164,8 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
     found += [
         add(names.RO_WIDTH, used.width), add(names.RO_HEIGHT, used.height, *packer),
         add(names.SIDE_PLAY, used.side_play), add(names.HEAD_PLAY, used.head_play),
-        add(names.SIDE_PLAY_WANTED, rules.known("stud_lean"), rules.known("lean_margin")),
-        add(names.SCREW_REACH, opening.frame.leg_thickness, used.side_play, rules.known("screw_embed")),
+        add(names.SIDE_PLAY_WANTED, rules.known(house.STUD_LEAN), rules.known(house.LEAN_MARGIN)),
+        add(names.SCREW_REACH, opening.frame.leg_thickness, used.side_play, rules.known(house.SCREW_EMBED)),
     ]  # fmt: skip
     if opening.frame.throat is not None:
         found.append(add(names.THROAT, opening.frame.throat))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.frame import Lowered
 from jambo.core.frames.registry import kind_of_frame
@@ -129,7 +130,7 @@ def _brought_down(
         still = climbed.figures | Figures.of([room])
     stood = replace(stood, made=stood.made | still)
     if stood.plan is not None:
-        head = OverHead(play, rules.value("head_play_least"), gives(opening, stood.figures, room, rules),
+        head = OverHead(play, rules.value(house.HEAD_PLAY_LEAST), gives(opening, stood.figures, room, rules),
                         opening.setting.raise_header)  # fmt: skip
         stood = replace(stood, plan=judged(stood.plan, opening, head, rules))
     return stood, climbed

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from fractions import Fraction
 from functools import cache
 
+from jambo.core import rules as house
 from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
 from jambo.core.facts.leaf import InHand
 from jambo.core.quantities import names
@@ -44,8 +45,11 @@ def on_leaf(
     if known is None:
         return ()
     n = own.hinge_count or count(known, rules.habit, heavy=heavy, outside=outside)
-    first = rules.known("hinge_top")
-    below: tuple[tuple[int, Amount], ...] = ((-1, rules.known("hinge_bottom")), (-1, rules.known("hinge_length")))
+    first = rules.known(house.HINGE_TOP)
+    below: tuple[tuple[int, Amount], ...] = (
+        (-1, rules.known(house.HINGE_BOTTOM)),
+        (-1, rules.known(house.HINGE_LENGTH)),
+    )
     marks: list[Computed] = []
     for i, part in enumerate(_spaced(n)):
         lines: list[tuple[Exact, Amount]] = [(1 - part, first)] if part != 1 else []
@@ -57,7 +61,7 @@ def on_leaf(
 
 def on_leg(leaf_marks: tuple[Computed, ...], rules: HouseRules) -> tuple[Computed, ...]:
     """The same marks on the hinge leg, measured from the head underside: the leaf's mark plus the head gap."""
-    return tuple(add(names.HINGE_LEG[i], mark, rules.known("head_gap")) for i, mark in enumerate(leaf_marks, 1))
+    return tuple(add(names.HINGE_LEG[i], mark, rules.known(house.HEAD_GAP)) for i, mark in enumerate(leaf_marks, 1))
 
 
 def leg_ends(leg_marks: tuple[Computed, ...], frame: Frame) -> tuple[Computed, ...]:
@@ -79,8 +83,8 @@ def latch(
     """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside; a leaf's own wins."""
     if own.latch is not None:
         at = add(names.LATCH_ON_LEAF, own.latch)
-        return add(names.LATCH_HEIGHT, leaf_top, (-1, at)), at, add(names.LATCH_ON_LEG, at, rules.known("head_gap"))
-    height = add(names.LATCH_HEIGHT, *floor, rules.known("latch"))
+        return add(names.LATCH_HEIGHT, leaf_top, (-1, at)), at, add(names.LATCH_ON_LEG, at, rules.known(house.HEAD_GAP))
+    height = add(names.LATCH_HEIGHT, *floor, rules.known(house.LATCH))
     leaf = add(names.LATCH_ON_LEAF, leaf_top, (-1, height))
-    leg = add(names.LATCH_ON_LEG, leaf, rules.known("head_gap"))
+    leg = add(names.LATCH_ON_LEG, leaf, rules.known(house.HEAD_GAP))
     return height, leaf, leg

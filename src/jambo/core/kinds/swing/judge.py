@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core import rules as house
 from jambo.core.facts.leaf import TURNED_ABOUT, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
@@ -131,7 +132,7 @@ def _hand(opening: Opening) -> Iterator[Flag]:
 def on_square(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """A leaf in hand that is out of square, unless the frame is set to it (handbook 24)."""
     by = figures.value(names.OUT_OF_SQUARE)
-    if by is None or size(by) <= rules.value("straight") or opening.setting.to_leaf:
+    if by is None or size(by) <= rules.value(house.STRAIGHT) or opening.setting.to_leaf:
         return
     way, end = ("higher", "free edge") if by > ZERO else ("lower", "hinge edge")
     most = opening.in_hand.may_trim_top
@@ -160,6 +161,6 @@ def leads_to(opening: Opening) -> Iterator[Flag]:
 
 def screws_reach(figures: Figures, rules: HouseRules, *, needed: bool) -> Iterator[Flag]:
     """Whether the long screw reaches through leg and shims, where the frame is hung on one (handbook 7)."""
-    long, reach = rules.known("long_screw"), figures.value(names.SCREW_REACH)
+    long, reach = rules.known(house.LONG_SCREW), figures.value(names.SCREW_REACH)
     if needed and reach is not None and long.value < reach:
         yield FLAGS("long-screw-short", {"screw": long.value, "reach": reach}, (names.SCREW_REACH,), long.source.path)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from jambo.core import rules as house
 from jambo.core.facts.leaf import Leaf, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.frames.kind import KindOfFrame
@@ -27,8 +28,8 @@ def buy_list(
     if not hinges_each:
         return ()
     hinges = hinges_each * len(leaves)
-    rows = [] if pre_hung else [Item("hinge", hinges, rules.value("hinge_length"))]
-    rows += [Item("long_screw", hinges, rules.value("long_screw"))] if kind.by_screws else []
+    rows = [] if pre_hung else [Item("hinge", hinges, rules.value(house.HINGE_LENGTH))]
+    rows += [Item("long_screw", hinges, rules.value(house.LONG_SCREW))] if kind.by_screws else []
     rows.append(Item("latch", 1))
     if len(leaves) == 2:
         rows += [Item("bolt", 2), Item("cover_strip", 1, value_of(leaves[0].height))]
@@ -51,7 +52,7 @@ def pieces(
         thick = (value_of(sill.thickness), frame_section[1])
         rows.append(Piece("sill", "frame", 1, found[names.SILL_LENGTH], thick))
     if names.STOP_LEG in found:
-        thick = (rules.value("stop_thickness"), None)
+        thick = (rules.value(house.STOP_THICKNESS), None)
         rows += by_leg(Piece("stop", "frame", 2, found[names.STOP_LEG], thick), found)
         rows.append(Piece("stop", "frame", 1, found[names.STOP_HEAD], thick))
     gain = value_of(found[names.HEAD_GAIN]) if opening.head_gain == "pack" and names.HEAD_GAIN in found else None
