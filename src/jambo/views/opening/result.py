@@ -33,6 +33,7 @@ from jambo.core.words.lists import WORDS, Region, fill
 from jambo.format.declared import ExactLength
 from jambo.format.facts import Facts
 from jambo.views.opening.found import AsFoundOut, as_found_out
+from jambo.views.opening.shared import Shared
 
 
 class ExactOut(TypedDict):
@@ -275,39 +276,33 @@ class ResultOut(TypedDict):
 
 
 @lru_cache(maxsize=50_000)  # the same lengths recur in many sums
-def _told(length: Length, tape: Tape, rounding: Rounding) -> LengthOut:
-    """A length exact, as shown, on the other tape and in millimetres."""
-    shown = show(length, tape, rounding)
-    return {
-        "exact": {"value": exact_number(length, tape.unit), "unit": tape.unit},
-        "text": shown.text,
-        "digits": shown.digits,
-        "unit": tape.unit,
-        "moved": shown.moved,
-        "also": show(length, Tape.of(OTHER[tape.unit]), rounding).text,
-        "mm": in_mm(length),
-    }
-
-
 def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> LengthOut:
-    """Give a length in every form a reader may want; each answer is its reader's own."""
-    told = _told(length, tape, rounding).copy()
-    told["exact"] = told["exact"].copy()
-    return told
+    """Give a length in every form a reader may want: exact, as shown, on the other tape and in millimetres. Answers share it."""
+    shown = show(length, tape, rounding)
+    return Shared(  # type: ignore[return-value]
+        exact=Shared(value=exact_number(length, tape.unit), unit=tape.unit),
+        text=shown.text,
+        digits=shown.digits,
+        unit=tape.unit,
+        moved=shown.moved,
+        also=show(length, Tape.of(OTHER[tape.unit]), rounding).text,
+        mm=in_mm(length),
+    )
 
 
+@lru_cache(maxsize=50_000)
 def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
-    each = length_out(term.each, tape)
-    return {
-        "label": label(term.name, words),
-        "times": str(term.times),
-        "takes": term.value < ZERO,
-        "each": each,
-        "value": each.copy() if term.times == 1 else length_out(term.value, tape),
-        "source": term.source.kind,
-        "path": term.source.path,
-        "detail": term.source.detail,
-    }
+    """A line of a sum. Answers share it."""
+    return Shared(  # type: ignore[return-value]
+        label=label(term.name, words),
+        times=str(term.times),
+        takes=term.value < ZERO,
+        each=length_out(term.each, tape),
+        value=length_out(term.value, tape),
+        source=term.source.kind,
+        path=term.source.path,
+        detail=term.source.detail,
+    )
 
 
 def figure_out(figure: Figure, tape: Tape, words: Region, *, sums: bool = True) -> FigureOut:
