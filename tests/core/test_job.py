@@ -8,7 +8,7 @@ import pytest
 from jambo.core.delivery.case import Measures
 from jambo.core.framing.items import Item
 from jambo.core.job import record as r
-from jambo.core.job.board import OfOpening, SolvedJob
+from jambo.core.job.board import Head, OfOpening, SolvedJob, head_line, next_of
 from jambo.core.job.buying import by_key, surplus, things, timber
 from jambo.core.job.deliveries import still_here, things_of
 from jambo.core.job.orders import bought, orders_of
@@ -230,3 +230,25 @@ def test_a_sign_off_lapses_when_a_figure_it_was_built_to_is_another(built, now, 
 def test_an_event_is_read_back_as_it_was_written(event):
     what = event.WHAT if not isinstance(event, r.Undone) else "stick"
     assert read_event(what, json.dumps(as_kept(event))) == event
+
+
+@pytest.mark.parametrize(
+    ("done", "ticked", "ready", "needs"),
+    [
+        ((), (), True, "frame"),
+        ((), (), False, "facts"),  # nobody frames what nobody has said
+        (("framed",), (), False, "set"),
+        ((), ("cut",), True, "set"),
+        (("set",), (), True, "sign"),
+        (("set", "signed"), (), True, None),
+    ],
+)
+def test_what_an_opening_needs_next(done, ticked, ready, needs):
+    phases = (("frame", "before_wallboard", frozenset(["cut"])), ("set", "to_set", frozenset(["shim"])))
+    assert next_of(phases, done, ticked, ready=ready) == needs
+
+
+def test_a_storey_has_the_line_of_the_head_that_needs_most():
+    low, high = (Head(Length.inches(own), Length.inches(83), (Length(0), Length(0))) for own in (82, 83))
+    assert head_line([low, None, high]) == Length.inches(83) and head_line([None]) is None
+    assert (high.on(Length.inches(83)), low.on(Length.inches(83))) == (True, False)  # the low one was put there

@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from typing_extensions import TypedDict
 
+from jambo.core.job.board import Next, next_of
 from jambo.core.job.record import Line, Ticked
-from jambo.core.planning.work import Phase, phase_now
 from jambo.jobs.boards import summaries_of
 from jambo.jobs.buying import orders_in
 from jambo.jobs.kept import name_of
@@ -20,13 +18,6 @@ from jambo.store.rules import crew_rules
 from jambo.views.opening.summary import Summary, with_clashes
 
 MOST_JOBS = 60  # the newest; older ones are looked at when they are opened
-
-Next = Literal["facts", "frame", "set", "sign"]
-
-
-NEXT: dict[Phase | None, Next] = {
-    "before_wallboard": "frame", "to_set": "set", "after_floor": "set", "to_hang": "sign", "to_finish": "sign", None: "sign",
-}  # fmt: skip
 
 
 class NextOut(TypedDict):
@@ -52,14 +43,10 @@ def _next(
     rows: list[Row], summaries: list[Summary], done: dict[int, set[str]], ticked: dict[int, dict[str, Line[Ticked]]]
 ) -> NextOut | None:
     for row, summary in zip(rows, summaries, strict=True):
-        so_far = done.get(row["id"], set())
-        if "signed" in so_far:
-            continue
-        phase = phase_now(summary.phases, so_far, ticked.get(row["id"], ()))
-        what: Next = NEXT[phase] if summary.phases else "set" if "framed" in so_far else "frame"
-        if what == "frame" and summary.stage != "ready":
-            what = "facts"
-        return {"id": row["id"], "name": name_of(row), "what": what}
+        of = done.get(row["id"], set()), ticked.get(row["id"], ())
+        what = next_of(summary.phases, *of, ready=summary.stage == "ready")
+        if what is not None:
+            return {"id": row["id"], "name": name_of(row), "what": what}
     return None
 
 

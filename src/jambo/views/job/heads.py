@@ -7,8 +7,7 @@ from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
-from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures
+from jambo.core.job.board import Head, head_line, head_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
@@ -49,50 +48,43 @@ class StoreyOut(TypedDict):
     waiting: list[str]
 
 
-def _heads(one: StoreyOpening) -> tuple[Length, Length, tuple[Length, Length]] | None:
-    """The head underside an opening needs by itself, the one it has now, and its floors on both sides."""
+def _head(one: StoreyOpening) -> Head | None:
     of = answered(one.document) if one.document is not None else None
-    figures = of.result.figures if of is not None and of.result is not None else Figures()
-    if not figures:
-        return None
-    now = figures.value(names.HEAD_UNDERSIDE)
-    own = figures.value(names.HEAD_OWN) if names.HEAD_OWN in figures else now
-    a, b = figures.value(names.FLOOR_A), figures.value(names.FLOOR_B)
-    return None if now is None or own is None or a is None or b is None else (own, now, (a, b))
+    return head_of(of.result.figures) if of is not None and of.result is not None else None
 
 
 def stands_on(one: StoreyOpening, line: Length) -> bool:
-    """Say whether an opening's head is on a line already, by itself: aligning it moves nothing."""
-    heads = _heads(one)
-    return heads is not None and heads[0] == heads[1] == line
+    """Say whether an opening's head is on a line already, by itself."""
+    head = _head(one)
+    return head is not None and head.on(line)
 
 
 def head_lines(openings: Iterable[StoreyOpening], tape: Tape) -> list[StoreyOut]:
     """The head lines of a job, storey by storey in the order they are met."""
-    storeys: dict[str, list[tuple[StoreyOpening, tuple[Length, Length, tuple[Length, Length]] | None]]] = {}
+    storeys: dict[str, list[tuple[StoreyOpening, Head | None]]] = {}
     for one in openings:
-        storeys.setdefault(one.storey, []).append((one, _heads(one)))
+        storeys.setdefault(one.storey, []).append((one, _head(one)))
     found: list[StoreyOut] = []
     for storey, rows in storeys.items():
-        known = [(one, heads) for one, heads in rows if heads is not None]
-        if not known:
+        line = head_line(head for _, head in rows)
+        if line is None:
             continue
-        line = max(own for _, (own, _, _) in known)
+        known = [(one, head) for one, head in rows if head is not None]
         found.append(
             {
                 "storey": storey,
                 "line": length_out(line, tape),
-                "aligned": len({now for _, (_, now, _) in known}) == 1,
+                "aligned": len({head.now for _, head in known}) == 1,
                 "openings": [
                     {
-                        "id": one.id, "name": one.name, "own": length_out(own, tape), "now": length_out(now, tape),
-                        "gain": length_out(line - own, tape), "governs": own == line,
+                        "id": one.id, "name": one.name, "own": length_out(head.own, tape), "now": length_out(head.now, tape),
+                        "gain": length_out(line - head.own, tape), "governs": head.own == line,
                         "can_align": one.document is not None and one.document.opening.door.kind == "swing",
-                        "floors": [length_out(f, tape) for f in floors],
+                        "floors": [length_out(f, tape) for f in head.floors],
                     }
-                    for one, (own, now, floors) in known
+                    for one, head in known
                 ],
-                "waiting": [one.name for one, heads in rows if heads is None],
+                "waiting": [one.name for one, head in rows if head is None],
             }
         )  # fmt: skip
     return found
@@ -100,5 +92,4 @@ def head_lines(openings: Iterable[StoreyOpening], tape: Tape) -> list[StoreyOut]
 
 def line_of(openings: Iterable[StoreyOpening], storey: str) -> Length | None:
     """The common line of one storey; None while nothing there is known."""
-    owns = [heads[0] for one in openings if one.storey == storey and (heads := _heads(one)) is not None]
-    return max(owns, default=None)
+    return head_line(_head(one) for one in openings if one.storey == storey)
