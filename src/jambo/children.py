@@ -30,7 +30,7 @@ MOST_MEMORY = 3_000_000_000  # bytes of addresses a child may have; the solvers 
 NOBODY_SECONDS = 12.0  # since somebody last asked: longer than a page waits before it asks again
 LOOK_SECONDS = 0.05
 KEPT = 128  # results
-NICE = 19  # pages go first
+NICE = 5  # pages go first; beside others who are busy a plan still comes
 # what is worked out here for want of a child goes one after another: pages share this process
 IN_TURN = threading.Lock()
 READY = (

@@ -282,8 +282,8 @@ def test_every_process_gives_the_plan_that_was_agreed_on(local, client, cutting,
     """Nothing is looked for again, whoever looks: another process has only what is kept; what is left after a cut keeps to it."""
     address, _, _ = cutting
     agreed = client.get(address).json()
-    looked_for, cut = [], job_cutting.Cutting
-    monkeypatch.setattr(job_cutting, "Cutting", lambda *of: looked_for.append(of) or cut(*of))
+    looked_for, cut = [], job_cutting.CutSearch
+    monkeypatch.setattr(job_cutting, "CutSearch", lambda *of: looked_for.append(of) or cut(*of))
     assert client.get(address).json() == agreed
     for other in ({"unit": "mm"}, {"words": "australia"}):
         assert section(client, address, **other)["searching"] is False

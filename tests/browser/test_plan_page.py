@@ -93,7 +93,7 @@ def test_the_first_plan_stands_at_once_and_the_better_one_takes_its_place(page, 
     monkeypatch.setattr(searches, "PATIENCE", 0.0)
     held, found = [True], searches._found  # the better plan is not there until the first was seen
     monkeypatch.setattr(
-        searches, "_found", lambda task, quick: searches.Found(quick(), True) if held else found(task, quick)
+        searches, "_found", lambda task, quick: searches.Searched(quick(), True) if held else found(task, quick)
     )
     page.goto(f"{job}/plan")
     told = page.get_by_role("status").filter(has_text="Done")

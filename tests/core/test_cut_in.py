@@ -10,11 +10,11 @@ from hypothesis import strategies as st
 from helpers import POCKET, codes, inch, inches, plain, solved
 from jambo.core.facts.placing import Header
 from jambo.core.framing import cut_in
-from jambo.core.framing.cut_in import Size, Standing, open_up
+from jambo.core.framing.cut_in import SearchedWall, Size, open_up
 from jambo.core.quantities.figure import HALF, Figure, Known, Missing, Source
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.wall.best_place import Search, places, reasons
-from jambo.core.wall.layout import Span
+from jambo.core.wall.layout import Stretch
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
@@ -266,9 +266,9 @@ def test_framings_of_two_openings_may_touch_but_not_overlap(taken, stands):
     """At 50 3/8 the hole opens the wall from its king's face at 32: what stands to its left may end there."""
     ask = asked(old_wall(), most=inch("77"))
     free = places(ask)[0].opened
-    beside = replace(ask, taken=(Span(ZERO, free.low + inch(taken)),))
+    beside = replace(ask, taken=(Stretch(ZERO, free.low + inch(taken)),))
     assert (free.left in [p.opened.left for p in places(beside)]) is stands
-    beside = replace(ask, taken=(Span(free.high - inch(taken), inch("168")),))
+    beside = replace(ask, taken=(Stretch(free.high - inch(taken), inch("168")),))
     assert (free.left in [p.opened.left for p in places(beside)]) is stands
 
 
@@ -283,7 +283,7 @@ def test_services_and_other_openings_are_kept_clear_of():
     pipe = {"what": "A pipe", "at": "62", "fixed": True}
     ranked = places(asked(old_wall(**{"wall.services": [pipe]})))
     assert ranked[0].cost[:2] == (0, 0) and not ranked[0].opened.services
-    taken = (Span(inch("75"), inch("120")),)
+    taken = (Stretch(inch("75"), inch("120")),)
     for place in places(asked(old_wall(), taken=taken)):
         assert place.opened.high <= inch("75") or place.opened.low >= inch("120")
 
@@ -297,7 +297,7 @@ def test_where_everything_is_in_the_way_the_least_is_offered_and_says_so():
 def wall_of(centres, services=(), clear="2"):
     faces = tuple((int((inch(c) - inch("3/4")).nm), int((inch(c) + inch("3/4")).nm)) for c in centres)
     boxes = tuple((int(inch(a).nm), int(inch(b).nm), 0, int(inch("90").nm)) for a, b in services)
-    return Standing(faces, boxes, int(inch("1 1/2").nm), int(inch("3/4").nm), int(inch(clear).nm))
+    return SearchedWall(faces, boxes, int(inch("1 1/2").nm), int(inch("3/4").nm), int(inch(clear).nm))
 
 
 quarters = st.integers(0, 4 * 120)
@@ -367,7 +367,7 @@ def test_a_mirrored_wall_has_its_best_place_mirrored(asked):
     def turn(pairs):
         return tuple((int(asked.length.nm) - pair[1], int(asked.length.nm) - pair[0], *pair[2:]) for pair in pairs)
 
-    seen = Standing(
+    seen = SearchedWall(
         turn(asked.wall.studs), turn(asked.wall.services), asked.wall.thick, asked.wall.filler, asked.wall.clear
     )
     most, wanted = asked.length - asked.least, asked.length - asked.wanted

@@ -16,7 +16,7 @@ from jambo.core.quantities.length import ZERO, Length
 from jambo.core.stock.agreed import agreed_on, as_kept, from_kept, question_of
 from jambo.core.stock.plan import first_plan
 from jambo.core.stock.plan import plan as planned
-from jambo.core.stock.problem import Join, Problem, Stick, Wanted
+from jambo.core.stock.problem import CutProblem, Join, Stick, Wanted
 
 plan = partial(planned, clock=monotonic)
 KERF, SQUARE, KEEP = inch("1/8"), inch("1/4"), inch("24")
@@ -28,7 +28,7 @@ def asked(pieces, stock, goal="waste", saw=(KERF, SQUARE, KEEP)):
     sticks = tuple(
         Stick(inch(length), None if price is None else Fraction(price), have) for length, price, have in stock
     )
-    return Problem(wanted, sticks, *saw, goal)
+    return CutProblem(wanted, sticks, *saw, goal)
 
 
 def told(made, problem):
@@ -146,7 +146,7 @@ def triplets(n, seed):
         second = drawn.randint(250, min(490, 750 - first))
         found += [first, second, 1000 - first - second]
     drawn.shuffle(found)
-    return Problem(
+    return CutProblem(
         tuple(Wanted(str(i), Length.mm(p), 1) for i, p in enumerate(found)), (Stick(Length.mm(1000)),), ZERO, ZERO, ZERO, "sticks"
     )  # fmt: skip
 
@@ -273,7 +273,7 @@ def test_joints_too_far_apart_for_any_stick_cannot_be():
 def test_lengths_on_no_grid_fit_and_their_bound_holds(pieces, stick):
     """Sizes in odd nanometres are rounded, so that what is planned fits and what is proven holds."""
     wanted = tuple(Wanted(str(i), Length(nm * 3 + 1), n) for i, (nm, n) in enumerate(pieces))
-    problem = Problem(wanted, (Stick(Length(stick * 3 + 2)),), Length(7), Length(11), ZERO, "sticks")
+    problem = CutProblem(wanted, (Stick(Length(stick * 3 + 2)),), Length(7), Length(11), ZERO, "sticks")
     made = plan(problem)
     check(made, problem)
     assert made.bound >= 1
@@ -289,7 +289,7 @@ def test_a_first_plan_is_a_plan_and_its_bound_holds(goal, many):
     )  # fmt: skip
     studs = tuple(Wanted(f"stud {n}", inch(f"{80 + n} 3/8"), 3) for n in range(many))
     stock = tuple(Stick(inch(str(12 * feet)), Fraction(feet), 0) for feet in (8, 10, 12, 16))
-    problem = Problem((*plates, *studs), stock, KERF, SQUARE, KEEP, goal)
+    problem = CutProblem((*plates, *studs), stock, KERF, SQUARE, KEEP, goal)
     made = first_plan(problem)
     check(made, problem)
     assert made.cannot == ()
@@ -313,7 +313,7 @@ def _joints(made, problem, plates):
 
 def test_a_first_plan_of_five_hundred_lengths_takes_few_of_them():
     """The longest and the cheapest alone are looked at: all is cut, and nothing is claimed of what could be better."""
-    problem = Problem(
+    problem = CutProblem(
         tuple(Wanted(str(n), Length((300_000 + 37 * n) * 1000), 1) for n in range(120)),
         tuple(Stick(Length((2000 + 7 * n) * 1_000_000)) for n in range(500)), KERF, SQUARE, KEEP,
     )  # fmt: skip

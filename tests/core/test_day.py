@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from helpers import POCKET, inch, plain, solved
 from jambo.core.planning.day import leads, read_first
-from jambo.core.planning.problem import Placed
+from jambo.core.planning.problem import PlacedWork
 from jambo.core.record import stands, still_to_cut
 from jambo.core.solve import solve
 from jambo.format.document import Document
@@ -16,7 +16,7 @@ from jambo.format.problems import parse
 
 
 def day(*who):
-    return [Placed(str(n), n, n + 1, tuple(names.split())) for n, names in enumerate(who)]
+    return [PlacedWork(str(n), n, n + 1, tuple(names.split())) for n, names in enumerate(who)]
 
 
 @pytest.mark.parametrize(

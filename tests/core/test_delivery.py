@@ -19,20 +19,20 @@ from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
 from jambo.views.material.delivery import finding_out
-from jambo.views.material.held import Planned, built_to, verdict_on
+from jambo.views.material.held import OpeningOfJob
 
 
 def opening(done=(), **changes):
     """The plain opening with changes, worked out, and how far it is built."""
     document = parse(Document, plain(**changes))
     facts, result = facts_of(document), solved(plain(**changes))
-    return Planned(document, facts, result, frozenset(done))
+    return OpeningOfJob(document, facts, result, frozenset(done))
 
 
 def check(of, item, **texts):
     """The verdict on a thing, as codes with their level, and its minutes."""
     bought = next((one for one in of.result.hardware if one.name == item), Item(item, 1))
-    found = verdict_on(of, bought, 0, measured(item, texts, of.facts.rules.habit), meant=True)
+    found = of.verdict(bought, 0, measured(item, texts, of.facts.rules.habit), meant=True)
     return found.level, [f.code for f in found.findings], found
 
 
@@ -244,7 +244,7 @@ def test_every_measure_is_a_length_that_is_declared_or_a_choice():
 )  # fmt: skip
 def test_what_building_to_it_takes(of, item, texts, said):
     bought = next((one for one in of.result.hardware if one.name == item), Item(item, 1))
-    found = built_to(of, bought, measured(item, texts, "in"))
+    found = of.built_to(bought, measured(item, texts, "in"))
     told = {f.code: finding_out(f, Tape(), "britain") for f in found}
     assert told.keys() == said.keys()
     for code, part in said.items():

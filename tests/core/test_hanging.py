@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from scipy.optimize import linprog
 
 from helpers import codes, demo_document, inch, inches, solved
-from jambo.core.hanging.moves import GAPS, MOVES, Leaf, cure, effect
+from jambo.core.hanging.moves import GAPS, MOVES, HungLeaf, cure, effect
 from jambo.core.hanging.swing import Bump, clearance, drift, pull, rest_angle, sweep
 from jambo.running.machine import ROOT
 
@@ -57,7 +57,7 @@ def test_no_spot_of_the_sweep_is_lower_than_the_least(slope_x, slope_n, opens, b
     assert found.least >= min([walk, *on_bumps]) - 0.01
 
 
-LEAF = Leaf(1800, 300, 762, 1980, 1000, 50)
+LEAF = HungLeaf(1800, 300, 762, 1980, 1000, 50)
 WANTED = dict.fromkeys(GAPS, 3.0)
 
 

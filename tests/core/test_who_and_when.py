@@ -10,7 +10,7 @@ from jambo.core.planning.best import least_finish
 from jambo.core.planning.gates import enough, gates, hands_left
 from jambo.core.planning.hours import hours_of
 from jambo.core.planning.plan import planned
-from jambo.core.planning.problem import Circle, Operation, Person, Problem
+from jambo.core.planning.problem import Circle, Operation, Person, WorkProblem
 from jambo.core.planning.work import phase_now
 
 DAY = 1440
@@ -26,7 +26,7 @@ def crew(n):
 
 
 def problem(*operations, people=2, **more):
-    return Problem(crew(people) if isinstance(people, int) else people, operations, **more)
+    return WorkProblem(crew(people) if isinstance(people, int) else people, operations, **more)
 
 
 def op(key, minutes, hands=1, after="", **more):
@@ -189,7 +189,7 @@ def test_no_plan_is_done_sooner(of):
 def test_more_hands_are_never_later_and_the_same_job_has_the_same_plan(of):
     plan = planned(of)
     assert planned(of) == plan
-    more = planned(Problem((*of.people, person("P9")), of.operations, of.start))
+    more = planned(WorkProblem((*of.people, person("P9")), of.operations, of.start))
     assert more.finish <= plan.finish
 
 
@@ -207,7 +207,7 @@ def test_the_gates_of_each_operation_by_hand():
     }
     gone = gates(problem(op("a", 60, by=at(0, 730))))["a"]
     assert (gone.earliest, gone.latest) == (at(0, 700), at(0, 700))  # too late already: at once
-    assert gates(Problem((Person("P0", ()),), (op("a", 60),))) == {}
+    assert gates(WorkProblem((Person("P0", ()),), (op("a", 60),))) == {}
 
 
 @pytest.mark.parametrize(

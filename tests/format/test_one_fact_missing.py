@@ -15,7 +15,7 @@ from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
 from jambo.views.exchange import solve_document
 from jambo.views.opening.summary import summarise, summary_out
-from jambo.views.wall.layout import Around, WallOpening, wall_out
+from jambo.views.wall.layout import SharedTexts, WallOpening, wall_out
 
 PAIR = {"opening.door.leaves": [{"width": "24 in", "height": "80", "thickness": "1 3/8"}] * 2}
 CASED = {"opening.casing": {"width": "2 1/4", "thickness": "11/16"}}
@@ -100,7 +100,7 @@ def check(doc, whole, path):
             said = {missing.path.replace("[", ".").replace("]", "").split(".")[1] for missing in figure.on}
             assert path[1] in said, (path, name, said)
     json.dumps(solve_document(parse(Document, doc)))
-    around = Around("in", "{}", "[]", "{}", json.dumps(doc["wall"]))
+    around = SharedTexts("in", "{}", "[]", "{}", json.dumps(doc["wall"]))
     asked = [WallOpening(1, "D1", json.dumps(doc["opening"])), WallOpening(2, "D2", json.dumps(plain()["opening"]))]
     json.dumps(wall_out(asked, around, Tape.of("mm"), "britain"))
     read = tuple(json.dumps(r) for r in doc.get("survey", {}).get("readings", []))

@@ -12,7 +12,7 @@ from jambo.views.job import floors as floor_files
 from jambo.views.job import heads as head_files
 from jambo.views.job.lists import Listed
 from jambo.views.job.lists import job_lists as lists_of
-from jambo.views.wall.layout import Around, WallOpening, wall_out
+from jambo.views.wall.layout import SharedTexts, WallOpening, wall_out
 
 IN, WORDS = Tape.of("in"), "north_america"
 
@@ -205,7 +205,7 @@ def test_a_leaf_that_hangs_is_told_to_be_trimmed_by_the_difference():
 
 
 def laid(*openings, wall=None):
-    around = Around("in", "{}", "[]", "{}", json.dumps(plain()["wall"] | (wall or {})))
+    around = SharedTexts("in", "{}", "[]", "{}", json.dumps(plain()["wall"] | (wall or {})))
     asked = [WallOpening(n, f"D{n}", json.dumps(plain(**changes)["opening"])) for n, changes in enumerate(openings, 1)]
     return wall_out(asked, around, IN, WORDS)
 

@@ -32,7 +32,7 @@ class SaveRules(Based):
     rules: Rules
 
 
-class Order(Based):
+class WalkOrder(Based):
     """Opening ids in the order they are walked, and the version of the order it was changed from."""
 
     order: Annotated[list[SomeId], Field(max_length=20_000)]
@@ -87,7 +87,7 @@ def restore_job(db: Db, job_id: Id, based: Based, who: Who) -> None:
 
 
 @router.put("/jobs/{job_id}/order")
-def reorder(db: Db, job_id: Id, order: Order, who: Who) -> WalkKept:
+def reorder(db: Db, job_id: Id, order: WalkOrder, who: Who) -> WalkKept:
     """Set the walking order. 409 when openings came, went or were walked otherwise since."""
     return {"walk_version": jobs.reorder(db, job_id, order.version, order.order, who)}
 

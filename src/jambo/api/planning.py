@@ -45,7 +45,7 @@ def day_of_job(db: Db, job_id: Id, shown: ShownQuery, day: Day | None = None) ->
     return Straight(planning.day_of_job(db, job_id, shown, day))
 
 
-class Said(BaseModel):
+class SaidTime(BaseModel):
     """How long work took that was asked about, in minutes; None where nobody knows."""
 
     minutes: Annotated[int, Field(ge=1, le=10_000)] | None
@@ -58,7 +58,7 @@ def time_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
 
 
 @router.post("/jobs/{job_id}/time/{line_id}", status_code=201, response_model=JobTimeOut)
-def say_time(db: Db, job_id: Id, line_id: Id, said: Said, who: Who, shown: ShownQuery) -> Straight:
+def say_time(db: Db, job_id: Id, line_id: Id, said: SaidTime, who: Who, shown: ShownQuery) -> Straight:
     """Say how long something took that was asked about, or that nobody knows. 404 where it was timed again since."""
     timing.say(db, job_id, line_id, said.minutes, who)
     return Straight(timing.time_of_job(db, job_id, shown))

@@ -13,7 +13,7 @@ from jambo.format.document import Reading
 from jambo.jobs import readings
 from jambo.jobs.openings import OpeningPage
 from jambo.jobs.readings import ReadingLine
-from jambo.jobs.recording import Event
+from jambo.jobs.recording import EventWord
 from jambo.jobs.timing import Do
 from jambo.views.opening.compared import ComparedOut
 
@@ -41,7 +41,7 @@ class NewEvent(BaseModel):
     many of such pieces are cut, where that is not all of them.
     """
 
-    what: Event
+    what: EventWord
     note: Annotated[str, Field(max_length=500)] = ""
     key: Annotated[str, Field(max_length=80)] = ""
     undo: bool = False

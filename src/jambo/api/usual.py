@@ -93,7 +93,7 @@ def save_facts(db: Db, job_id: Id, save: SaveFacts, shown: ShownQuery, who: Who)
 @router.post("/jobs/{job_id}/facts/undo", status_code=204)
 def undo_facts(db: Db, job_id: Id, back: TakeBack, who: Who) -> None:
     """Take a change of many openings back, all or nothing. 409 when something was changed since."""
-    step: facts.Step = {
+    step: facts.ManyChanged = {
         "openings": [{"id": one.id, "version": one.version} for one in back.openings],
         "walls": [{"id": one.id, "version": one.version} for one in back.walls],
     }

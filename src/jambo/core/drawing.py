@@ -12,7 +12,7 @@ from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.names import FigureName
 
-Part = Literal[
+ShapePart = Literal[
     "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf",
     "floor_a", "floor_b", "hinge", "sill", "filler", "pocket", "split_stud", "split_head", "kit_header", "track",
     "leaf_open", "slab", "hanger", "stop", "guide", "casing", "finish", "backer", "base", "ceiling", "found_stud", "deck",
@@ -25,7 +25,7 @@ Point = tuple[Length, Length]
 class Shape:
     """One rectangle of the elevation and the figures it answers to."""
 
-    part: Part
+    part: ShapePart
     x0: Length
     y0: Length
     x1: Length
@@ -37,7 +37,7 @@ class Shape:
 class Outline:
     """One closed outline of a plan or section. In a plan x runs along the wall and y from side A to side B."""
 
-    part: Part
+    part: ShapePart
     points: tuple[Point, ...]
     figures: tuple[FigureName, ...] = ()
 
@@ -61,6 +61,6 @@ class Drawing:
     dims: tuple[Dim, ...] = ()
 
 
-def box(part: Part, x0: Length, y0: Length, x1: Length, y1: Length, *figures: FigureName) -> Outline:
+def box(part: ShapePart, x0: Length, y0: Length, x1: Length, y1: Length, *figures: FigureName) -> Outline:
     """Make a rectangular outline."""
     return Outline(part, ((x0, y0), (x1, y0), (x1, y1), (x0, y1)), figures)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from jambo.core.facts.hardware import Corner
+from jambo.core.facts.hardware import PlateCorner
 from jambo.core.facts.leaf import HandLabel, Stops
 from jambo.core.frozen import dataclass
 
@@ -82,7 +82,7 @@ class ItemKind:
     stock: Stocked | None = None
 
 
-_CORNERS: tuple[tuple[Corner, str], ...] = (("square", "Square"), ("round", "Round"))
+_CORNERS: tuple[tuple[PlateCorner, str], ...] = (("square", "Square"), ("round", "Round"))
 _HANDS: tuple[tuple[HandLabel, str], ...] = (
     ("LH", "LH: hinges left, opens away"),
     ("RH", "RH: hinges right, opens away"),

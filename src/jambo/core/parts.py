@@ -25,7 +25,7 @@ from jambo.core.stages import Stage
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class DocumentPart:
     """A part of the document: its path, the facts declared for it, and its stage. [] stands for any number."""
 
     path: str
@@ -34,23 +34,23 @@ class Part:
 
 
 PARTS = (
-    Part("opening.door.leaves[]", Leaf, "door"),
-    Part("opening.door.in_hand", InHand, "door"),
-    Part("opening.door.hardware", Lockset, "door"),
-    Part("opening.door.pocket", PocketKit, "pocket"),
-    Part("opening.door.slider", Slider, "track"),
-    Part("opening.door.bypass", Bypass, "door"),
-    Part("opening.floors.a_is", FloorSaid, "floor"),
-    Part("opening.floors.b_is", FloorSaid, "floor"),
-    Part("floors[]", FloorSaid, "floor"),
-    Part("opening.frame", FrameFacts, "frame"),
-    Part("opening.casing", Casing, "trim"),
-    Part("opening.header", Header, "frame"),
-    Part("opening.position", Placing, "frame"),
-    Part("opening.cut_in", CutIn, "frame"),
-    Part("opening.unit", Delivered, "set"),
-    Part("opening.setting", Setting, "set"),
-    Part("wall", Wall, "frame"),
+    DocumentPart("opening.door.leaves[]", Leaf, "door"),
+    DocumentPart("opening.door.in_hand", InHand, "door"),
+    DocumentPart("opening.door.hardware", Lockset, "door"),
+    DocumentPart("opening.door.pocket", PocketKit, "pocket"),
+    DocumentPart("opening.door.slider", Slider, "track"),
+    DocumentPart("opening.door.bypass", Bypass, "door"),
+    DocumentPart("opening.floors.a_is", FloorSaid, "floor"),
+    DocumentPart("opening.floors.b_is", FloorSaid, "floor"),
+    DocumentPart("floors[]", FloorSaid, "floor"),
+    DocumentPart("opening.frame", FrameFacts, "frame"),
+    DocumentPart("opening.casing", Casing, "trim"),
+    DocumentPart("opening.header", Header, "frame"),
+    DocumentPart("opening.position", Placing, "frame"),
+    DocumentPart("opening.cut_in", CutIn, "frame"),
+    DocumentPart("opening.unit", Delivered, "set"),
+    DocumentPart("opening.setting", Setting, "set"),
+    DocumentPart("wall", Wall, "frame"),
 )
 
 # What is no part of declared facts, or stands over several of them

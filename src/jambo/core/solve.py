@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from jambo.core import rules as house
-from jambo.core.drawing import Drawing, Part, Shape
+from jambo.core.drawing import Drawing, Shape, ShapePart
 from jambo.core.facts.leaf import Hands, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.placing import Placing
@@ -28,7 +28,7 @@ from jambo.core.framing.pole import PoleMark, story_pole
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.frozen import dataclass
 from jambo.core.kinds.card import work_card
-from jambo.core.kinds.kind import AsFound, Kind, Planned, stages_of
+from jambo.core.kinds.kind import AsFound, KindOfDoor, Planned, stages_of
 from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Missing, Waiting, value_of
@@ -68,7 +68,7 @@ class Result:
     opened: cut_in.Opened | None = None
 
 
-FRAMED: frozenset[Part] = frozenset({"king", "jack", "header", "cripple", "stud"})
+FRAMED: frozenset[ShapePart] = frozenset({"king", "jack", "header", "cripple", "stud"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +81,7 @@ class _InWall:
     planned: Planned
     around: Around
     framed: Framing
-    hole: cut_in.InWall
+    hole: cut_in.HoleInWall
     level: Wall
 
 
@@ -126,16 +126,16 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     )
 
 
-def _shims(kind: Kind, planned: Planned, found: AsFound) -> Iterator[Item]:
+def _shims(kind: KindOfDoor, planned: Planned, found: AsFound) -> Iterator[Item]:
     if kind.swings:
         yield from shims_to_buy(planned.opening, planned.figures, found.plan, planned.rules)
 
 
-def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _InWall:
+def _lay_out(kind: KindOfDoor, opening: Opening, wall: Wall, rules: HouseRules) -> _InWall:
     """Put an opening into its wall: its plate, its framing, what its kind adds, the slope over it, what is made good."""
     figures, edge = kind.figures(opening, wall, rules), kind.edge(opening)
     header, placing, casing = opening.header, opening.placing, opening.casing
-    hole = cut_in.InWall()
+    hole = cut_in.HoleInWall()
     if opening.cut_in is not None:
         near, _, far = plate.edges(figures[names.RO_WIDTH], wall, header, placing, edge)
         hole = cut_in.planned((near, far), figures, wall, header, placing.measured_from, rules)
@@ -167,7 +167,7 @@ def _lay_out(kind: Kind, opening: Opening, wall: Wall, rules: HouseRules) -> _In
     )
 
 
-def _in_force(kind: Kind, laid: _InWall, found: AsFound) -> Planned:
+def _in_force(kind: KindOfDoor, laid: _InWall, found: AsFound) -> Planned:
     """The opening with what was read in place of what was planned; one that stands takes as much of its wall as was read."""
     planned = replace(laid.planned, figures=laid.planned.figures | found.figures)
     if not planned.standing:
@@ -213,7 +213,7 @@ def _missing(figures: Figures, opening: Opening) -> tuple[Missing, ...]:
     )
 
 
-def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]:
+def _cut_list(kind: KindOfDoor, planned: Planned, around: Around) -> tuple[Piece, ...]:
     opening, figures, wall = planned.opening, planned.figures, planned.wall
     frame = opening.frame
     depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
@@ -227,7 +227,7 @@ def _cut_list(kind: Kind, planned: Planned, around: Around) -> tuple[Piece, ...]
     )
 
 
-def _shapes(kind: Kind, planned: Planned, laid: _InWall) -> tuple[Shape, ...]:
+def _shapes(kind: KindOfDoor, planned: Planned, laid: _InWall) -> tuple[Shape, ...]:
     """The elevation of what is known. Without a place on the wall the opening stands at x = 0."""
     placing, figures = planned.opening.placing, planned.figures
     width, height = value_of(figures[names.RO_WIDTH]), value_of(figures[names.RO_HEIGHT])
@@ -259,7 +259,7 @@ def _as_it_stands(shapes: list[Shape], *, placed: bool) -> Iterator[Shape]:
             )
 
 
-def _flags(kind: Kind, planned: Planned, laid: _InWall, found: AsFound) -> list[Flag]:
+def _flags(kind: KindOfDoor, planned: Planned, laid: _InWall, found: AsFound) -> list[Flag]:
     """Every judgement, in the order of the work."""
     opening, figures, rules = planned.opening, planned.figures, planned.rules
     flags = [*kind.flags(planned), *on_trim(opening, figures), *kind.own_flags(planned)]

@@ -10,7 +10,7 @@ from jambo.core.quantities.length import ZERO, size
 from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape, show
 
-Part = Literal["Before", "Taking out", "Framing", "Frame", "Setting", "Hanging", "Finishing"]
+CardPart = Literal["Before", "Taking out", "Framing", "Frame", "Setting", "Hanging", "Finishing"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +21,7 @@ class Step:
     """
 
     key: str
-    part: Part
+    part: CardPart
     text: str
     gate: str = ""
     tools: str = ""

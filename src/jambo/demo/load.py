@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from datetime import UTC, datetime, time, timedelta
 
-from jambo.core.planning.work import Kind, steps_by_kind
+from jambo.core.planning.work import WorkKind, steps_by_kind
 from jambo.demo.jobs import JOBS, RECORD, STOCK, Doc
 from jambo.demo.picture import stud_and_level
 from jambo.format import picture
@@ -86,7 +86,7 @@ def load_if_empty(database: Database) -> bool:
     return True
 
 
-def _time(t: Transaction, job_id: int, mark: str, kind: Kind, who: str, minutes: int, hours: int) -> None:
+def _time(t: Transaction, job_id: int, mark: str, kind: WorkKind, who: str, minutes: int, hours: int) -> None:
     """Time an operation of an opening: somebody's clock started, and its steps were ticked one after the other."""
     row = next(o for o in openings.openings(t, job_id) if o["mark"] == mark)
     row = openings.opening(t, row["id"])

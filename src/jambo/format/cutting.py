@@ -14,7 +14,7 @@ from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.notation import read
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import HouseRules, RuleName
-from jambo.core.stock.problem import Goal, Join, Problem, Stick, Wanted
+from jambo.core.stock.problem import CutProblem, Goal, Join, Stick, Wanted
 from jambo.format.declared import LengthText, Model, Of, Price
 from jambo.format.document import Cutting, StockAt
 from jambo.format.problems import FieldError, Refused
@@ -138,7 +138,7 @@ def _wanted(said: CutPieces, path: str, reader: Reader) -> Wanted | None:
     return Wanted(said.label, length.value, said.count, join)
 
 
-def problem_of(said: CutList) -> Problem:
+def problem_of(said: CutList) -> CutProblem:
     """Read a cutting list into the problem it states. Raises Refused with every field that cannot be.
 
     Args:
@@ -171,7 +171,7 @@ def problem_of(said: CutList) -> Problem:
         ]
         raise Refused(errors)
     stock = tuple(s for s in sticks if s is not None)
-    return Problem(tuple(p for p in pieces if p is not None), stock, kerf, square, keep, said.goal)
+    return CutProblem(tuple(p for p in pieces if p is not None), stock, kerf, square, keep, said.goal)
 
 
 # What timber comes in by habit, and what studs come in beside that

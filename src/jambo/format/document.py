@@ -25,14 +25,13 @@ from jambo.core.facts.placing import Placing, To
 from jambo.core.facts.readings import Place, Toward
 from jambo.core.facts.setting import Delivered
 from jambo.core.facts.setting import Setting as SettingFacts
-from jambo.core.facts.wall import Corner as WallCorner
+from jambo.core.facts.wall import EndKind as WallCorner
 from jambo.core.facts.wall import Wall as WallFacts
 from jambo.core.facts.wall import WallEnd
 from jambo.core.kinds.bypass.facts import Bypass as BypassFacts
 from jambo.core.kinds.face_slider.facts import Slider as SliderFacts
 from jambo.core.kinds.pocket.facts import PocketKit
-from jambo.core.planning.work import Kind as WorkKind
-from jambo.core.planning.work import Trade
+from jambo.core.planning.work import Trade, WorkKind
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
 from jambo.core.stock.problem import Goal

@@ -8,7 +8,7 @@ from typing import Any
 from jambo.core.facts.opening import DoorKind
 from jambo.core.kinds.bypass.facts import Bypass
 from jambo.core.kinds.face_slider.facts import Beside, Lean, Slider
-from jambo.core.kinds.pocket.facts import Found, PocketKit
+from jambo.core.kinds.pocket.facts import InZone, PocketKit
 from jambo.core.quantities.figure import Known, Source
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
@@ -24,7 +24,7 @@ def own_facts(door: doc.Door, rules: HouseRules, reader: Reader) -> object:
 
 def _pocket(door: doc.Door, rules: HouseRules, reader: Reader) -> PocketKit:
     path, pocket = "opening.door.pocket", door.pocket
-    found = tuple(Found(f.what, f.moved, f"{path}.found[{i}].moved") for i, f in enumerate(pocket.found))
+    found = tuple(InZone(f.what, f.moved, f"{path}.found[{i}].moved") for i, f in enumerate(pocket.found))
     return PocketKit(**reader.facts(PocketKit, pocket, path, rules), found=found)
 
 

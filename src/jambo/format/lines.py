@@ -5,12 +5,12 @@ from __future__ import annotations
 import re
 from typing import Any
 
-from jambo.core.lines.line import Floor, Said
+from jambo.core.lines.line import Floor, LineFacts
 
 Data = dict[str, Any]
 
 
-def marks_of(said: Said) -> list[str]:
+def marks_of(said: LineFacts) -> list[str]:
     """The mark of each opening a line stands for: counted on from the one given, `D09` to `D10`; empty where none is given."""
     found = re.fullmatch(r"(.*?)(\d+)(\D*)", said.mark)
     if found is None or said.count == 1:
@@ -23,7 +23,7 @@ def _layers(floor: Floor) -> list[Data]:
     return [{"name": one.name, "thickness": one.thickness} for one in floor]
 
 
-def _door(said: Said) -> Data:
+def _door(said: LineFacts) -> Data:
     """What hangs in it: a leaf's size, or that of the leaves in hand for what slides over or past its opening."""
     size = {"width": said.width, "height": said.height, "thickness": said.thickness}
     leaf = {name: text for name, text in size.items() if text is not None}
@@ -44,7 +44,7 @@ def _door(said: Said) -> Data:
     )
 
 
-def opening_of(said: Said, nth: int = 0) -> Data:
+def opening_of(said: LineFacts, nth: int = 0) -> Data:
     """The document of one of the openings a line or row stands for, as plain data that `document.Opening` reads.
 
     Args:
@@ -63,6 +63,6 @@ def opening_of(said: Said, nth: int = 0) -> Data:
     return opening | {name: part for name, part in parts.items() if part}
 
 
-def wall_of(said: Said) -> Data:
+def wall_of(said: LineFacts) -> Data:
     """What a line or row says of the wall its openings stand in, as plain data that `document.Wall` reads."""
     return {"stud_depth": said.stud_depth} if said.stud_depth else {}

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from jambo.core.planning.problem import Circle, Operation, Person, Problem
+from jambo.core.planning.problem import Circle, Operation, Person, WorkProblem
 from jambo.format.dates import Day, Moment
 from jambo.format.declared import Model
 from jambo.format.problems import FieldError, Refused
@@ -90,7 +90,7 @@ def horizon_of(start: datetime) -> datetime:
 class Stated:
     """The problem a document states: what can be planned, what waits and for what, and how minutes read on the wall."""
 
-    def __init__(self, problem: Problem, waits: dict[str, tuple[str, ...]], midnight: datetime) -> None:
+    def __init__(self, problem: WorkProblem, waits: dict[str, tuple[str, ...]], midnight: datetime) -> None:
         self.problem, self.waits, self.midnight = problem, waits, midnight
 
     def moment(self, minute: int) -> datetime:
@@ -130,7 +130,7 @@ def stated(said: PlanList) -> Stated:
     # nothing is done while nobody works: the same evening and the next morning state the same problem
     start = minute(said.start) or 0
     start = min((max(start, begin) for one in people for begin, end in one.times if end > start), default=start)
-    problem = Problem(people, tuple(operations), start)
+    problem = WorkProblem(people, tuple(operations), start)
     try:
         _ = problem.order
     except Circle as circle:

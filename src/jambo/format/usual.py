@@ -92,10 +92,10 @@ def _paths() -> dict[str, str]:
 
 USUAL = _paths()  # every fact a job may give an opening or its wall: its path there, and where the job keeps it
 
-Change = Mapping[str, Any]  # facts by path, as a document writes them; None puts what is usual in its place
+UsualChange = Mapping[str, Any]  # facts by path, as a document writes them; None puts what is usual in its place
 
 
-def applied(change: Change, wall: Any, opening: Any) -> tuple[Any, Any]:
+def applied(change: UsualChange, wall: Any, opening: Any) -> tuple[Any, Any]:
     """Put facts into the documents of a wall and of an opening in it.
 
     Args:

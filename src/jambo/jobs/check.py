@@ -16,13 +16,13 @@ from jambo.format.document import Document, Job, Opening, RuleLevels, Rules, Wal
 from jambo.format.facts import facts_of
 from jambo.format.floor_facts import check_floors
 from jambo.format.problems import FieldError, Refused, Some, parse
-from jambo.jobs.documents import Around, kept_job
+from jambo.jobs.documents import JobGround, kept_job
 from jambo.store import openings as kept_openings
 from jambo.store import rules as kept_rules
 from jambo.store import walls as kept_walls
 from jambo.store.database import Row, Transaction
 
-Change = tuple[str, Document | None, Document]  # an opening's name ("" for the one worked on), before, after
+OpeningChange = tuple[str, Document | None, Document]  # an opening's name ("" for the one worked on), before, after
 
 
 def problems(document: Document) -> dict[tuple[str, str], FieldError]:
@@ -34,7 +34,7 @@ def problems(document: Document) -> dict[tuple[str, str], FieldError]:
     return {}
 
 
-def refuse_what_breaks(changes: Iterable[Change]) -> None:
+def refuse_what_breaks(changes: Iterable[OpeningChange]) -> None:
     """Raise Refused for what cannot be after a change and was not so before it; before is None for what is new."""
     for name, before, after in changes:
         new = problems(after)
@@ -59,7 +59,7 @@ def check_opening(t: Transaction, job: Row, kept: Row | None, opening: Opening, 
     Raises:
         Refused: with what the change breaks.
     """
-    around = Around.of(t, job["doc"])
+    around = JobGround.of(t, job["doc"])
     after = around.document(kept_walls.wall(t, wall_id, removed=True)["doc"], opening)
     before = None
     if kept is not None and (was := _read(Opening, kept["doc"])) is not None:
@@ -69,7 +69,7 @@ def check_opening(t: Transaction, job: Row, kept: Row | None, opening: Opening, 
 
 def check_wall(t: Transaction, job: Row, wall: Wall, wall_id: int | None = None) -> None:
     """Check a wall that is new or changes, with all openings that stand in it. Raises Refused."""
-    around = Around.of(t, job["doc"])
+    around = JobGround.of(t, job["doc"])
     if wall_id is None:
         refuse_what_breaks([("", None, around.document(wall))])
         return
@@ -86,11 +86,11 @@ def check_job(t: Transaction, row: Row | None, job: Job) -> None:
         check_floors(job.floors, job.unit)
     if was is None or job.cutting != was.cutting:
         stock_said(job.cutting, job.unit)
-    after = Around.of(t, kept_job(job))
+    after = JobGround.of(t, kept_job(job))
     if row is None or was is None:  # nothing could be of what cannot be read
         refuse_what_breaks([("", None, after.document())])
         return
-    before = Around.of(t, row["doc"])
+    before = JobGround.of(t, row["doc"])
     refuse_what_breaks([("", before.document(), after.document())])
     standing = _standing(kept_openings.openings(t, row["id"]))
     refuse_what_breaks((name, before.document(wall, one), after.document(wall, one)) for name, wall, one in standing)

@@ -27,7 +27,7 @@ from jambo.format.cutting import stock_said
 from jambo.format.document import Cutting, Document, Show
 from jambo.format.facts import facts_of, tape_of
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.jobs.documents import Around, documents_of_job, walls_bare
+from jambo.jobs.documents import JobGround, documents_of_job, walls_bare
 from jambo.jobs.kept import name_of
 from jambo.jobs.shown import Shown
 from jambo.store import events
@@ -102,11 +102,11 @@ def _so_far(t: Transaction, job_id: int, unit: Unit) -> SoFar:
 
 
 @dataclass(frozen=True)
-class Read:
+class ReadJob:
     """What a plan is made from, read in one transaction."""
 
     row: Row
-    around: Around
+    around: JobGround
     listed: list[Listed]
     walls: dict[int, tuple[str, Document]]
     so_far: SoFar
@@ -137,13 +137,13 @@ class Read:
         return to_cut(job, self.so_far, self.tape, "north_america", self.rules.value(house.JOINTS_APART))[0]
 
 
-def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> Read:
+def read_job(t: Transaction, job_id: int, *, lock: bool = False) -> ReadJob:
     """Read everything a job's plan is made from. Raises NotFound."""
     row = kept_jobs.job(t, job_id, lock=lock)
-    around = Around.of(t, row["doc"])
+    around = JobGround.of(t, row["doc"])
     listed = [Listed(name_of(o), o["wall_id"], doc, o["id"]) for o, doc in documents_of_job(t, job_id, around)]
     walls = walls_bare(kept_walls.walls(t, job_id), around)
-    return Read(row, around, listed, walls, _so_far(t, job_id, row["doc"]["unit"]), *cutting_plans(t, job_id))
+    return ReadJob(row, around, listed, walls, _so_far(t, job_id, row["doc"]["unit"]), *cutting_plans(t, job_id))
 
 
 def _agreed(plans: Iterable[Row]) -> dict[str, Agreed]:
@@ -167,7 +167,7 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Cutting | None =
 
 
 def plan_of_read(
-    db: Database, job: Read, solved: SolvedJob, shown: Shown, asked: Cutting | None = None
+    db: Database, job: ReadJob, solved: SolvedJob, shown: Shown, asked: Cutting | None = None
 ) -> JobCuttingOut:
     """Plan the cutting of a job that was read and solved, and keep what is agreed on. Raises Refused for settings that cannot be."""
     doc = job.row["doc"]
@@ -188,7 +188,7 @@ def plan_of_read(
     return {**out, "newest": max(job.so_far.sticks, default=0)}
 
 
-def agree(db: Database, job: Read, new: dict[str, Agreed]) -> dict[str, Agreed]:
+def agree(db: Database, job: ReadJob, new: dict[str, Agreed]) -> dict[str, Agreed]:
     """Keep plans; gives those that are kept of the same questions, which another process may have come to first."""
     job_id = job.row["id"]
     try:
@@ -221,7 +221,7 @@ def cut_stick(db: Database, job_id: int, stick: CutStick, who: str) -> None:
         _count(t, job, solved, cuts, who, 1)
 
 
-def _not_cut_since(job: Read, stick: CutStick) -> None:
+def _not_cut_since(job: ReadJob, stick: CutStick) -> None:
     """Raise Refused where others have cut of the same pieces since the plan was looked at."""
     mine = {(piece.holder, piece.figure) for piece in stick.pieces}
     for id_, line in job.so_far.sticks.items():
@@ -230,7 +230,7 @@ def _not_cut_since(job: Read, stick: CutStick) -> None:
             raise Refused([FieldError("seen", said, "look at the plan again")])
 
 
-def _offcut_length(job: Read, stick: CutStick, said: str, unit: Unit) -> Length:
+def _offcut_length(job: ReadJob, stick: CutStick, said: str, unit: Unit) -> Length:
     """How long the stick is; an offcut must lie in the rack."""
     if stick.offcut is None:
         return _length(said, unit, "length", "stick")
@@ -290,7 +290,7 @@ def _same(of: ToCut, piece: CutOfStick) -> bool:
     return piece.part is None or piece.copy_ > of.copy
 
 
-def _count(t: Transaction, job: Read, solved: SolvedJob, cuts: Sequence[CutFromStick], who: str, by: int) -> None:
+def _count(t: Transaction, job: ReadJob, solved: SolvedJob, cuts: Sequence[CutFromStick], who: str, by: int) -> None:
     """Write how many of each piece are cut now: `by` is 1 where a stick was cut, -1 where that is taken back."""
     for opening, cut in cuts_now(solved, job.so_far, cuts, job.tape, job.row["doc"]["unit"], by):
         events.write(t, job.row["id"], cut, who, opening)

@@ -15,7 +15,7 @@ from jambo.format.delivery import measured, opening_with
 from jambo.format.paths import at
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import check_opening
-from jambo.jobs.cutting import Read, read_job
+from jambo.jobs.cutting import ReadJob, read_job
 from jambo.jobs.documents import kept_json
 from jambo.jobs.shown import Shown
 from jambo.store import events
@@ -65,7 +65,7 @@ def texts_of(item: str, check: Texts, unit: Unit) -> dict[str, str]:
     return texts
 
 
-def planned_openings(job: Read) -> list[tuple[int, str, OpeningOfJob]]:
+def planned_openings(job: ReadJob) -> list[tuple[int, str, OpeningOfJob]]:
     """The openings of a job that can be worked out, each with its document, its answer, and how far it is built."""
     found = []
     for one in job.listed:
@@ -78,12 +78,12 @@ def planned_openings(job: Read) -> list[tuple[int, str, OpeningOfJob]]:
     return found
 
 
-def _read(t: Transaction, job_id: int, *, lock: bool = False) -> tuple[Read, list[Line[Event]]]:
+def _read(t: Transaction, job_id: int, *, lock: bool = False) -> tuple[ReadJob, list[Line[Event]]]:
     job = read_job(t, job_id, lock=lock)
     return job, events.orders(t, job_id)
 
 
-def _held(job: Read, lines: Sequence[Line[Event]]) -> Deliveries:
+def _held(job: ReadJob, lines: Sequence[Line[Event]]) -> Deliveries:
     things = things_of(lines, job.row["doc"]["unit"], measured)
     return Deliveries(things, needs_of(planned_openings(job)), of_kind(lines, Given))
 
@@ -177,7 +177,7 @@ def _refuse_wrong(thing: Thing, need: Need, path: str) -> None:
         raise Refused([FieldError(path, f"it is wrong for {need.mark}", "an opening it serves")])
 
 
-def _give(t: Transaction, job: Read, thing: Thing, need: Need, who: str) -> None:
+def _give(t: Transaction, job: ReadJob, thing: Thing, need: Need, who: str) -> None:
     """Write the facts a thing says into its opening, and the line that says it is there."""
     wrote = facts_said(thing, need)
     row = kept_openings.opening(t, need.opening, lock=True)

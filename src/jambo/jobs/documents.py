@@ -39,14 +39,14 @@ KEPT = 1500  # documents read, some 75 KB each with their answers
 
 
 @dataclass(frozen=True)
-class Around:
+class JobGround:
     """What every opening of a job stands on: its unit, how it is shown, the rules over it, its floors, and what is usual."""
 
     job: dict[str, Any]
     crew: Any
 
     @classmethod
-    def of(cls, t: Transaction, job: dict[str, Any]) -> Around:
+    def of(cls, t: Transaction, job: dict[str, Any]) -> JobGround:
         """Read what stands around the openings of a job, given by its document."""
         return cls(job, kept_rules.crew_rules(t, job["unit"], as_kept=True)["doc"])
 
@@ -115,7 +115,7 @@ def cut_piece(line: Line[PieceCut], done: Collection[str]) -> CutPiece:
 
 def document_of(t: Transaction, row: Row) -> Document:
     """Give the whole document of a kept opening. Raises Refused when what is kept is no such document."""
-    around = Around.of(t, kept_jobs.job(t, row["job_id"])["doc"])
+    around = JobGround.of(t, kept_jobs.job(t, row["job_id"])["doc"])
     wall = kept_walls.wall(t, row["wall_id"])["doc"]
     taken = [r["doc"] for r in readings(t, row["id"]) if r["doc"] is not None]
     done = {line.event.WHAT for line in events.happened(t, row["id"])}
@@ -134,10 +134,10 @@ def _cuts(cuts: list[Line[PieceCut]], done: Collection[str]) -> str:
 @lru_cache(maxsize=KEPT)
 def read_wall(around: tuple[str, str], wall: str) -> Document:
     """Read the document of a wall alone, as `read_whole`. Raises Refused."""
-    return Around(*map(json.loads, around)).document(json.loads(wall))
+    return JobGround(*map(json.loads, around)).document(json.loads(wall))
 
 
-def walls_bare(rows: Sequence[Row], around: Around) -> dict[int, tuple[str, Document]]:
+def walls_bare(rows: Sequence[Row], around: JobGround) -> dict[int, tuple[str, Document]]:
     """Walls by their ids: what each is called, and its document without an opening."""
     key = around.key
     return {w["id"]: (w["doc"].get("name") or "wall without a name", read_wall(key, compact(w["doc"]))) for w in rows}
@@ -162,7 +162,7 @@ def _read_whole(around: tuple[str, str], wall: str, opening: str, taken: str, cu
     job, crew = map(json.loads, around)
     try:
         return (
-            Around(job, crew)
+            JobGround(job, crew)
             .document(json.loads(wall), parse(Opening, json.loads(opening)))
             .model_copy(
                 update={
@@ -175,7 +175,7 @@ def _read_whole(around: tuple[str, str], wall: str, opening: str, taken: str, cu
         return refused
 
 
-def documents_of_job(t: Transaction, job_id: int, around: Around) -> Iterator[tuple[Row, Document | None]]:
+def documents_of_job(t: Transaction, job_id: int, around: JobGround) -> Iterator[tuple[Row, Document | None]]:
     """Give every opening of a job in walking order with its document, read in as many queries whatever their number.
 
     The document is None where what is kept is none: that opening alone has no answer, and the others go on without it.

@@ -10,7 +10,7 @@ from typing_extensions import TypedDict
 
 from jambo.format.document import Opening, Wall
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.format.usual import Change, applied
+from jambo.format.usual import UsualChange, applied
 from jambo.jobs.documents import kept_json
 from jambo.jobs.moves import job_openings, refuse_what_broke
 from jambo.jobs.shown import Shown
@@ -31,7 +31,7 @@ class Version(TypedDict):
     version: int
 
 
-class Step(TypedDict):
+class ManyChanged(TypedDict):
     """What one change of many openings kept: the versions it made of openings and of walls, to take it back by."""
 
     openings: list[Version]
@@ -42,13 +42,13 @@ class Changed(TypedDict):
     """What a change of many openings does to whom, and the step it made."""
 
     changes: list[ChangeOut]
-    step: Step
+    step: ManyChanged
 
 
 class _Made:
     """The documents that a change makes of some openings and of the walls they stand in."""
 
-    def __init__(self, rows: Sequence[tuple[Row, JobOpening]], chosen: Sequence[int], change: Change) -> None:
+    def __init__(self, rows: Sequence[tuple[Row, JobOpening]], chosen: Sequence[int], change: UsualChange) -> None:
         by_id = {row["id"]: (row, one) for row, one in rows}
         strangers = [n for n in chosen if n not in by_id]
         if strangers:
@@ -93,7 +93,7 @@ def _changes(
     return found
 
 
-def try_change(db: Database, job_id: int, chosen: Sequence[int], change: Change, shown: Shown) -> list[ChangeOut]:
+def try_change(db: Database, job_id: int, chosen: Sequence[int], change: UsualChange, shown: Shown) -> list[ChangeOut]:
     """Say what some facts would do to some openings. Nothing is kept. Raises NotFound, Refused.
 
     Args:
@@ -106,7 +106,7 @@ def try_change(db: Database, job_id: int, chosen: Sequence[int], change: Change,
 
 
 def keep_change(
-    db: Database, job_id: int, chosen: Sequence[Version], change: Change, shown: Shown, who: str
+    db: Database, job_id: int, chosen: Sequence[Version], change: UsualChange, shown: Shown, who: str
 ) -> Changed:
     """Give some facts to some openings and to the walls they stand in, all of them or none.
 
@@ -119,7 +119,7 @@ def keep_change(
         made = _Made(rows, [one["id"] for one in chosen], change)
         refuse_what_broke([one for _, one in rows], [made.after(row, one) for row, one in rows])
         found = _changes(rows, made, shown, job["doc"])
-        step: Step = {"openings": [], "walls": []}
+        step: ManyChanged = {"openings": [], "walls": []}
         for wall_id, wall in made.walls.items():
             row, doc = kept_walls.wall(t, wall_id), kept_json(wall)
             if row["doc"] != doc:
@@ -132,7 +132,7 @@ def keep_change(
         return {"changes": found, "step": step}
 
 
-def take_back(db: Database, job_id: int, step: Step, who: str) -> None:
+def take_back(db: Database, job_id: int, step: ManyChanged, who: str) -> None:
     """Take a change of many openings back, all of it or nothing.
 
     Raises:

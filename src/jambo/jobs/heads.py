@@ -9,7 +9,7 @@ from jambo.core.quantities.tape import exact_number
 from jambo.format.declared import ExactLength
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import refuse_what_breaks
-from jambo.jobs.documents import Around, documents_of_job, kept_json
+from jambo.jobs.documents import JobGround, documents_of_job, kept_json
 from jambo.jobs.kept import name_of
 from jambo.jobs.shown import Shown
 from jambo.store import openings as kept_openings
@@ -28,7 +28,7 @@ def _openings(t: Transaction, job: Row) -> list[StoreyOpening]:
             document.wall.storey if document is not None else "",
             document,
         )
-        for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))
+        for row, document in documents_of_job(t, job["id"], JobGround.of(t, job["doc"]))
     ]
 
 

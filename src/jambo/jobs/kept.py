@@ -22,13 +22,13 @@ class NewId(TypedDict):
     id: int
 
 
-class Listed(TypedDict):
+class MayBeUnreadable(TypedDict):
     """A row of a list. Where what is kept cannot be read, `problem` says why, and a stand-in with its name is given in its place."""
 
     problem: NotRequired[str | None]
 
 
-class KeptJob(Listed):
+class KeptJob(MayBeUnreadable):
     """A job as kept."""
 
     id: int
@@ -36,7 +36,7 @@ class KeptJob(Listed):
     job: Job
 
 
-class KeptWall(Listed):
+class KeptWall(MayBeUnreadable):
     """A wall as kept."""
 
     id: int
@@ -44,14 +44,14 @@ class KeptWall(Listed):
     wall: Wall
 
 
-class KeptRules(Listed):
+class KeptRules(MayBeUnreadable):
     """The crew's house rules of one habit, as kept."""
 
     version: int
     rules: Rules
 
 
-class InWall(Listed):
+class KeptInWall(MayBeUnreadable):
     """An opening of a wall as kept: what a screen needs to move it."""
 
     id: int

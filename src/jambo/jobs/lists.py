@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jambo.jobs.documents import Around, documents_of_job, walls_bare
+from jambo.jobs.documents import JobGround, documents_of_job, walls_bare
 from jambo.jobs.kept import name_of
 from jambo.jobs.shown import Shown
 from jambo.store import walls as kept_walls
@@ -16,7 +16,7 @@ def lists_of_job(db: Database, job_id: int, shown: Shown) -> JobLists:
     """Give the whole job's cut list and buy list, gathered by stock. Raises NotFound."""
     with db.transaction() as t:
         job = kept_job(t, job_id)["doc"]
-        around = Around.of(t, job)
+        around = JobGround.of(t, job)
         listed = [
             Listed(name_of(row), row["wall_id"], document, row["id"])
             for row, document in documents_of_job(t, job_id, around)

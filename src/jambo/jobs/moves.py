@@ -7,7 +7,7 @@ from typing import Any
 
 from jambo.format.document import Document
 from jambo.jobs.check import refuse_what_breaks
-from jambo.jobs.documents import Around, documents_of_job
+from jambo.jobs.documents import JobGround, documents_of_job
 from jambo.jobs.kept import name_of
 from jambo.store import events
 from jambo.store.database import Row, Transaction
@@ -32,7 +32,7 @@ def job_openings(t: Transaction, job: Row) -> list[tuple[Row, JobOpening]]:
                 tuple(what for what in ("framed", "set", "signed") if what in done.get(row["id"], ())),
             ),
         )
-        for row, document in documents_of_job(t, job["id"], Around.of(t, job["doc"]))
+        for row, document in documents_of_job(t, job["id"], JobGround.of(t, job["doc"]))
         if document is not None
     ]
 

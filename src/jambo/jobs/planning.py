@@ -16,7 +16,7 @@ from jambo.format.dates import Day
 from jambo.format.document import Crew
 from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, parse
-from jambo.jobs.cutting import Read, plan_of_read, read_job
+from jambo.jobs.cutting import ReadJob, plan_of_read, read_job
 from jambo.jobs.delivery import planned_openings
 from jambo.jobs.newest import Newest
 from jambo.jobs.shown import Shown
@@ -102,7 +102,7 @@ def day_of_job(db: Database, job_id: int, shown: Shown, day: date | None) -> Day
 
 def read_plan(
     db: Database, job_id: int, shown: Shown, asked: Tried | None = None, patience: float | None = None
-) -> tuple[JobPlan, Read]:
+) -> tuple[JobPlan, ReadJob]:
     """Read a job and lay its work out; it is planned when the plan is asked for. Raises NotFound, Refused.
 
     Args:

@@ -11,7 +11,7 @@ from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.documents import document_of, kept_json
 from jambo.jobs.kept import with_zone
 from jambo.jobs.openings import OpeningPage, page
-from jambo.jobs.recording import Event, record, written_out
+from jambo.jobs.recording import EventWord, record, written_out
 from jambo.jobs.shown import Shown
 from jambo.jobs.timing import Do, tap
 from jambo.store import openings as kept_openings
@@ -87,7 +87,7 @@ def all_readings(db: Database, opening_id: int) -> list[ReadingLine]:
 def record_event(
     db: Database,
     opening_id: int,
-    what: Event,
+    what: EventWord,
     note: str,
     key: str,
     undo: bool,

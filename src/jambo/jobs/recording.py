@@ -24,7 +24,7 @@ from jambo.store.database import Row, Transaction
 from jambo.views.exchange import solve_document
 from jambo.views.opening.result import ResultOut, StepOut
 
-Event = Literal["framed", "set", "signed", "step", "cut"]
+EventWord = Literal["framed", "set", "signed", "step", "cut"]
 
 
 def written_out(document: Document, reading: Reading, unit: Unit | None = None) -> Reading:
@@ -121,7 +121,7 @@ def _cut_with_step(t: Transaction, row: Row, key: str, cuts: list[str], who: str
 def record(
     t: Transaction,
     row: Row,
-    what: Event,
+    what: EventWord,
     note: str,
     who: str,
     key: str = "",

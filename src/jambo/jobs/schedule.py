@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 from jambo.format.document import Opening, Wall
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.format.schedule import Heading
-from jambo.jobs.documents import Around, kept_json, new_wall_of
+from jambo.jobs.documents import JobGround, kept_json, new_wall_of
 from jambo.jobs.shown import Shown
 from jambo.store import openings as store
 from jambo.store import walls as kept_walls
@@ -38,7 +38,7 @@ class KeptRows(TypedDict):
 
 
 def _around(t: Transaction, job: dict[str, Any]) -> dict[str, Any]:
-    around = Around.of(t, job)
+    around = JobGround.of(t, job)
     return {
         "rules": {"crew": around.crew, "job": job.get("rules", {})},
         "floors": job.get("floors", []),

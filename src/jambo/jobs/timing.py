@@ -12,7 +12,7 @@ from typing_extensions import TypedDict
 from jambo.core.job.record import Event, Line, Timer, WorkTook, WorkTookSo, of_kind
 from jambo.core.job.times import Timing, taps_of, times_of
 from jambo.core.planning.timing import FORGOTTEN, Timed, estimate, timed
-from jambo.core.planning.work import Kind, Learnt, called, minutes_by_rule, sort_of, steps_by_kind
+from jambo.core.planning.work import Learnt, WorkKind, called, minutes_by_rule, sort_of, steps_by_kind
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Crew
 from jambo.format.problems import parse
@@ -102,7 +102,7 @@ def after_step(t: Transaction, row: Row, key: str) -> None:
         return
     result = worked_out(facts)
     grouped = steps_by_kind(facts.opening, result.steps)
-    kinds: dict[str, Kind] = {step.key: kind for kind, steps in grouped.items() for step in steps}
+    kinds: dict[str, WorkKind] = {step.key: kind for kind, steps in grouped.items() for step in steps}
     kind = kinds.get(key)
     of = timed(taps_of(lines), kinds)
     done = {line.event.key for line in events.ticks_among(lines)}
@@ -116,7 +116,7 @@ def after_step(t: Transaction, row: Row, key: str) -> None:
         _write(t, row, of, kind, keys, sort_of(facts.opening, result, kind), by_rule)
 
 
-def _write(t: Transaction, row: Row, of: Timed, kind: Kind, keys: set[str], sort: str, by_rule: int) -> None:
+def _write(t: Transaction, row: Row, of: Timed, kind: WorkKind, keys: set[str], sort: str, by_rule: int) -> None:
     at = max((span.ends for span in of.spans.get(kind, ())), default=datetime.now(UTC))
     took = WorkTook(
         kind, sort, of.minutes(kind), by_rule, keys <= of.steps, kind in of.jumped, at.isoformat(timespec="seconds"),

@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 from jambo.format.document import Job, Usual
 from jambo.format.problems import parse
 from jambo.jobs.check import check_job, refuse_what_breaks
-from jambo.jobs.documents import Around, kept_job
+from jambo.jobs.documents import JobGround, kept_job
 from jambo.jobs.kept import KeptJob, as_job
 from jambo.jobs.moves import job_openings, note_moves
 from jambo.jobs.shown import Shown
@@ -38,7 +38,7 @@ def try_usual(db: Database, job_id: int, usual: Usual, shown: Shown) -> list[Cha
         row = store.job(t, job_id)
         job = parse(Job, row["doc"])
         changed = job.model_copy(update={"usual": usual})
-        before, after = (Around.of(t, kept_job(one)).document() for one in (job, changed))
+        before, after = (JobGround.of(t, kept_job(one)).document() for one in (job, changed))
         refuse_what_breaks([("", before, after)])
         openings = [one for _, one in job_openings(t, row)]
     return _changes(openings, usual, job, shown)

@@ -11,7 +11,7 @@ from jambo.format.document import Opening, Position, Wall
 from jambo.format.problems import FieldError, Refused
 from jambo.jobs.check import check_wall
 from jambo.jobs.documents import compact, kept_json, new_wall_of
-from jambo.jobs.kept import InWall, KeptJob, KeptWall, as_job, as_wall, name_of
+from jambo.jobs.kept import KeptInWall, KeptJob, KeptWall, as_job, as_wall, name_of
 from jambo.jobs.shown import Shown
 from jambo.store import openings as kept_openings
 from jambo.store import walls as store
@@ -19,7 +19,7 @@ from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import listed
 from jambo.store.rules import crew_rules
-from jambo.views.wall.layout import Around, WallOpening, WallOut, wall_out
+from jambo.views.wall.layout import SharedTexts, WallOpening, WallOut, wall_out
 
 
 class WallPage(TypedDict):
@@ -27,7 +27,7 @@ class WallPage(TypedDict):
 
     wall: KeptWall
     job: KeptJob
-    openings: list[InWall]
+    openings: list[KeptInWall]
     layout: WallOut
 
 
@@ -77,9 +77,9 @@ def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wal
     facts = kept_json(tried) if tried else wall["doc"]
     rules = {"crew": crew, "job": job["doc"].get("rules", {})}
     floors, usual = job["doc"].get("floors", []), job["doc"].get("usual", {})
-    around = Around(job["doc"]["unit"], compact(rules), compact(floors), compact(usual), compact(facts))
+    around = SharedTexts(job["doc"]["unit"], compact(rules), compact(floors), compact(usual), compact(facts))
     openings = []
-    in_wall: list[InWall] = []
+    in_wall: list[KeptInWall] = []
     for row in rows:
         if row["problem"] is None:
             moved = moves.get(row["id"])

@@ -26,10 +26,10 @@ LOOK_SECONDS = 600.0  # between looks whether one is due
 ROOM_TIMES = 2  # a backup is taken while so many times the last one's size is free
 _NAME = re.compile(r"jambo-(\d{4}-\d\d-\d\d-\d{6})(-[\w-]+)?\.zip")
 
-Kept = tuple[datetime, int, str]  # when it was taken, its bytes, its name
+KeptBackup = tuple[datetime, int, str]  # when it was taken, its bytes, its name
 
 
-def to_drop(kept: Sequence[Kept], most_bytes: int = MOST_BYTES) -> list[str]:
+def to_drop(kept: Sequence[KeptBackup], most_bytes: int = MOST_BYTES) -> list[str]:
     """Which backups need not be kept any more: all but the last seven and the newest of each week before, the oldest first while they
     weigh too much. The newest always stays.
 
@@ -48,7 +48,7 @@ def to_drop(kept: Sequence[Kept], most_bytes: int = MOST_BYTES) -> list[str]:
     return [name for _, _, name in newest_first if name not in {name for _, _, name in stay}]
 
 
-def kept_in(folder: Path) -> list[Kept]:
+def kept_in(folder: Path) -> list[KeptBackup]:
     """The backups that were kept by themselves, oldest first."""
     found = []
     for path in folder.glob("jambo-*.zip"):

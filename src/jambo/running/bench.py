@@ -29,13 +29,13 @@ from jambo.core.kinds.swing.found import MARK
 from jambo.core.planning.hours import hours_of
 from jambo.core.planning.plan import planned
 from jambo.core.planning.problem import Operation, Person
-from jambo.core.planning.problem import Problem as PlanProblem
+from jambo.core.planning.problem import WorkProblem as PlanProblem
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import plan
 from jambo.core.solve import solve
 from jambo.core.stock.plan import plan as cutting_plan
-from jambo.core.stock.problem import Problem, Stick, Wanted
+from jambo.core.stock.problem import CutProblem, Stick, Wanted
 from jambo.demo.jobs import documents
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
@@ -62,17 +62,17 @@ def _core() -> str:
     return f"{statistics.median(times) * 1000:.2f} ms median (wanted <= 1 ms)"
 
 
-def _long_list() -> Problem:
+def _long_list() -> CutProblem:
     """1,000 pieces of 60 lengths, of one section, from sticks of five lengths with their prices."""
     drawn = random.Random(28)
     pieces = tuple(Wanted(str(n), Length.inches(Fraction(drawn.randint(160, 1500), 16)), 16 + n % 3) for n in range(60))
     prices = ((8, "4.12"), (10, "5.40"), (12, "6.55"), (14, "7.90"), (16, "9.10"))
     stock = tuple(Stick(Length.inches(feet * 12), Fraction(price)) for feet, price in prices)
     saw = [HouseRules("in").value(name) for name in (house.SAW_KERF, house.SQUARING_CUT, house.OFFCUT_LEAST)]
-    return Problem(pieces, stock, saw[0], saw[1], saw[2], "cost")
+    return CutProblem(pieces, stock, saw[0], saw[1], saw[2], "cost")
 
 
-def _triplets(count: int) -> Problem:
+def _triplets(count: int) -> CutProblem:
     """Pieces that fill sticks exactly, three in each: the hard classic."""
     drawn, found = random.Random(count), []
     for _ in range(count // 3):
@@ -80,7 +80,7 @@ def _triplets(count: int) -> Problem:
         second = drawn.randint(250, min(490, 750 - first))
         found += [first, second, 1000 - first - second]
     pieces = tuple(Wanted(str(n), Length.mm(size), 1) for n, size in enumerate(found))
-    return Problem(pieces, (Stick(Length.mm(1000)),), ZERO, ZERO, ZERO, "sticks")
+    return CutProblem(pieces, (Stick(Length.mm(1000)),), ZERO, ZERO, ZERO, "sticks")
 
 
 def _cutting() -> str:

@@ -33,7 +33,9 @@ OPENING: dict[str, Any] = {
     "floors": {"a": [{"thickness": "3/4"}], "b": [{"thickness": "3/4"}]},
     "header": {"depth": "5 1/2", "source": "drawing"},
 }
-Kept = tuple[int, int, str]  # an opening, its version, the room it was given; or a reading, version 0, its value
+Acknowledged = tuple[
+    int, int, str
+]  # an opening, its version, the room it was given; or a reading, version 0, its value
 
 
 @dataclass
@@ -41,7 +43,7 @@ class Tally:
     """What writers were told: how many answers of each status (0 for none), and every write that was acknowledged."""
 
     answers: Counter[int] = field(default_factory=Counter)
-    acknowledged: list[Kept] = field(default_factory=list)
+    acknowledged: list[Acknowledged] = field(default_factory=list)
 
     @property
     def faults(self) -> int:
@@ -187,7 +189,7 @@ def new_job(address: str) -> int:
     return int(answer.json()["id"])
 
 
-def lost(database: Database, acknowledged: list[Kept]) -> list[Kept]:
+def lost(database: Database, acknowledged: list[Acknowledged]) -> list[Acknowledged]:
     """The writes that were acknowledged and are not on record as they were."""
     with database.transaction() as t:
         rows = t.rows("SELECT opening_id, version, JSON_VALUE(doc, '$.room') AS room FROM opening_version")
@@ -203,7 +205,7 @@ class Outcome:
 
     what: str
     tally: Tally
-    lost: list[Kept]
+    lost: list[Acknowledged]
     slowest: float = 0.0
 
     def __str__(self) -> str:

@@ -11,11 +11,9 @@ from typing import Generic, TypeVar
 from jambo.children import CHILDREN, IN_TURN, Task
 from jambo.core.frozen import dataclass
 from jambo.core.planning.plan import at_once, plans
-from jambo.core.planning.problem import Plan as WorkPlan
-from jambo.core.planning.problem import Problem as WorkProblem
+from jambo.core.planning.problem import WorkPlan, WorkProblem
 from jambo.core.stock.plan import Before, first_plan, plan
-from jambo.core.stock.problem import Plan as CutPlan
-from jambo.core.stock.problem import Problem as CutProblem
+from jambo.core.stock.problem import CutPlan, CutProblem
 
 P = TypeVar("P")
 
@@ -45,7 +43,7 @@ def cut(
 
 
 @dataclass(frozen=True)
-class Found(Generic[P]):
+class Searched(Generic[P]):
     """A plan, and whether a better one is still being looked for; `ended` says why the search ended before its end, "" where it did not."""
 
     plan: P
@@ -61,7 +59,9 @@ def always() -> bool:
     return True
 
 
-def work_plan(problem: WorkProblem, patience: float | None = None, goes_on: GoesOn = always) -> Found[WorkPlan | None]:
+def work_plan(
+    problem: WorkProblem, patience: float | None = None, goes_on: GoesOn = always
+) -> Searched[WorkPlan | None]:
     """The plan of a job as it is known: at once by the list, and the best when it is there.
 
     Args:
@@ -80,7 +80,7 @@ def forget_work(problem: WorkProblem) -> None:
     CHILDREN.forget(work, (problem,))
 
 
-class Cutting:
+class CutSearch:
     """The cutting plan of one section, being looked for."""
 
     def __init__(self, problem: CutProblem, before: tuple[Before, ...]) -> None:
@@ -90,16 +90,16 @@ class Cutting:
         )
         self.first = not self.task.has  # what is being bettered is not waited for again and again
 
-    def found(self, until: float) -> Found[CutPlan]:
+    def found(self, until: float) -> Searched[CutPlan]:
         """The plan as it is known, waited for until a moment of the monotonic clock."""
         if self.first:
             CHILDREN.wait(self.task, until - time.monotonic(), in_queue=PATIENCE * IN_QUEUE)
         return _found(self.task, lambda: first_plan(self.problem, self.before))
 
 
-def _found(task: Task[P], quick: Callable[[], P]) -> Found[P]:
+def _found(task: Task[P], quick: Callable[[], P]) -> Searched[P]:
     """What is known: what the search found so far, else what there is at once."""
     ended = task.ended.is_set()
     if not task.has and task.quick is None:
         task.quick = quick()
-    return Found(task.best if task.has else task.quick, not ended, task.failed if ended else "")  # type: ignore[arg-type]
+    return Searched(task.best if task.has else task.quick, not ended, task.failed if ended else "")  # type: ignore[arg-type]

@@ -2111,7 +2111,7 @@ export interface components {
         Changed: {
             /** Changes */
             changes: components["schemas"]["ChangeOut"][];
-            step: components["schemas"]["Step"];
+            step: components["schemas"]["ManyChanged"];
         };
         /**
          * Check
@@ -3527,19 +3527,6 @@ export interface components {
             width_top?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
-         * InWall
-         * @description An opening of a wall as kept: what a screen needs to move it.
-         */
-        InWall: {
-            /** Id */
-            id: number;
-            opening: components["schemas"]["Opening"];
-            /** Problem */
-            problem?: string | null;
-            /** Version */
-            version: number;
-        };
-        /**
          * InZone
          * @description Something found in a pocket's zone, and whether it has been moved.
          */
@@ -3784,6 +3771,19 @@ export interface components {
              * @default own
              */
             walls?: ("own" | "one") | number;
+        };
+        /**
+         * KeptInWall
+         * @description An opening of a wall as kept: what a screen needs to move it.
+         */
+        KeptInWall: {
+            /** Id */
+            id: number;
+            opening: components["schemas"]["Opening"];
+            /** Problem */
+            problem?: string | null;
+            /** Version */
+            version: number;
         };
         /**
          * KeptItem
@@ -4137,6 +4137,16 @@ export interface components {
             lines: components["schemas"]["ToldLine"][];
             /** More */
             more: number | null;
+        };
+        /**
+         * ManyChanged
+         * @description What one change of many openings kept: the versions it made of openings and of walls, to take it back by.
+         */
+        ManyChanged: {
+            /** Openings */
+            openings: components["schemas"]["Version"][];
+            /** Walls */
+            walls: components["schemas"]["Version"][];
         };
         /**
          * MarkOnLeaf
@@ -4608,16 +4618,6 @@ export interface components {
             wall: components["schemas"]["KeptWall"];
             /** Walls */
             walls: components["schemas"]["WallName"][];
-        };
-        /**
-         * Order
-         * @description Opening ids in the order they are walked, and the version of the order it was changed from.
-         */
-        Order: {
-            /** Order */
-            order: number[];
-            /** Version */
-            version: number;
         };
         /**
          * OrderOut
@@ -5607,10 +5607,10 @@ export interface components {
             who: string;
         };
         /**
-         * Said
+         * SaidTime
          * @description How long work took that was asked about, in minutes; None where nobody knows.
          */
-        Said: {
+        SaidTime: {
             /** Minutes */
             minutes: number | null;
         };
@@ -6186,16 +6186,6 @@ export interface components {
              * @enum {string}
              */
             old_frame?: "out" | "none";
-        };
-        /**
-         * Step
-         * @description What one change of many openings kept: the versions it made of openings and of walls, to take it back by.
-         */
-        Step: {
-            /** Openings */
-            openings: components["schemas"]["Version"][];
-            /** Walls */
-            walls: components["schemas"]["Version"][];
         };
         /**
          * StepOut
@@ -7052,6 +7042,16 @@ export interface components {
             walk_version: number;
         };
         /**
+         * WalkOrder
+         * @description Opening ids in the order they are walked, and the version of the order it was changed from.
+         */
+        WalkOrder: {
+            /** Order */
+            order: number[];
+            /** Version */
+            version: number;
+        };
+        /**
          * Wall
          * @description A timber stud wall seen from side A. `height_by` says what its height is: from the rough floor to the underside of the top
          *     plates, the length of a full stud, or over all to the top of the top plates.
@@ -7255,7 +7255,7 @@ export interface components {
             job: components["schemas"]["KeptJob"];
             layout: components["schemas"]["WallOut"];
             /** Openings */
-            openings: components["schemas"]["InWall"][];
+            openings: components["schemas"]["KeptInWall"][];
             wall: components["schemas"]["KeptWall"];
         };
         /**
@@ -12785,7 +12785,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Order"];
+                "application/json": components["schemas"]["WalkOrder"];
             };
         };
         responses: {
@@ -13787,7 +13787,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Said"];
+                "application/json": components["schemas"]["SaidTime"];
             };
         };
         responses: {

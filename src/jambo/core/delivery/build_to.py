@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jambo.core.delivery.case import Side
-from jambo.core.delivery.verdict import Finding, Found
+from jambo.core.delivery.case import AnsweredOpening
+from jambo.core.delivery.verdict import Finding, FindingWords
 from jambo.core.flags import LOCAL_CODE, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.names import FigureName
 
-FOUND = Found(
+FOUND = FindingWords(
     {
         "plan-it": (
             "will_do", 0,
@@ -63,12 +63,12 @@ FOUND = Found(
 )  # fmt: skip
 
 
-def _differ(planned: Side, built: Side, name: FigureName) -> tuple[Length, Length, Length] | None:
+def _differ(planned: AnsweredOpening, built: AnsweredOpening, name: FigureName) -> tuple[Length, Length, Length] | None:
     before, after = planned.figures.value(name), built.figures.value(name)
     return (before, after, after - before) if before is not None and after is not None else None
 
 
-def building(planned: Side, built: Side, *, framed: bool) -> Iterator[Finding]:
+def building(planned: AnsweredOpening, built: AnsweredOpening, *, framed: bool) -> Iterator[Finding]:
     """What it takes to build an opening to a leaf of another size.
 
     Args:
@@ -89,7 +89,9 @@ def building(planned: Side, built: Side, *, framed: bool) -> Iterator[Finding]:
         yield FOUND("narrower-way", {"before": way[0], "after": way[1]})
 
 
-def _hole(planned: Side, built: Side, width: tuple[Length, Length, Length] | None) -> Iterator[Finding]:
+def _hole(
+    planned: AnsweredOpening, built: AnsweredOpening, width: tuple[Length, Length, Length] | None
+) -> Iterator[Finding]:
     if width is None or width[2] == ZERO:
         return
     before, after, by = width
@@ -104,7 +106,7 @@ def _hole(planned: Side, built: Side, width: tuple[Length, Length, Length] | Non
 
 
 def fitting_wall(
-    planned: Side, throat: Length | None, depth: Length | None, same: Length, over: Length
+    planned: AnsweredOpening, throat: Length | None, depth: Length | None, same: Length, over: Length
 ) -> Iterator[Finding]:
     """What it takes to fit a wall to a frame of another depth.
 

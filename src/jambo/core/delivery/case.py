@@ -35,7 +35,7 @@ class Measures:
 
 
 @dataclass(frozen=True, slots=True)
-class Side:
+class AnsweredOpening:
     """An opening with its answer."""
 
     opening: Opening
@@ -61,8 +61,8 @@ class Case:
 
     item: Item
     leaf: int
-    planned: Side
-    with_it: Side
+    planned: AnsweredOpening
+    with_it: AnsweredOpening
     lengths: Mapping[str, Length]
     chosen: Mapping[str, str]
     frame_set: bool

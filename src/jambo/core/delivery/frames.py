@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jambo.core import rules as house
 from jambo.core.delivery.case import Case
-from jambo.core.delivery.verdict import Finding, Found
+from jambo.core.delivery.verdict import Finding, FindingWords
 from jambo.core.flags import Values
 from jambo.core.quantities import names
 from jambo.core.quantities.length import ZERO, Length, size
@@ -16,7 +16,7 @@ from jambo.core.quantities.tape import Unit
 OTHER_LEAF: dict[Unit, Length] = {"in": Length.inches("1/2"), "mm": Length.mm(13)}
 OTHER_HEIGHT: dict[Unit, Length] = {"in": Length.inches(2), "mm": Length.mm(50)}
 
-FOUND = Found(
+FOUND = FindingWords(
     {
         "does-not-go-in": (
             "wrong", 0,

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping
 
-from jambo.core.delivery.case import Case, Side
+from jambo.core.delivery.case import AnsweredOpening, Case
 from jambo.core.delivery.frames import OTHER_LEAF, on_depth, on_thickness, on_unit
 from jambo.core.delivery.leaf import OTHER_SIZE, on_leaf
-from jambo.core.delivery.verdict import Finding, Found, Level, Verdict, Words, verdict
+from jambo.core.delivery.verdict import Finding, FindingWords, Verdict, VerdictLevel, Words, verdict
 from jambo.core.flags import Flag
 from jambo.core.items import Judged
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import Length, size
 
-FOUND = Found(
+FOUND = FindingWords(
     {
         "track-longer": (
             "will_do", 10,
@@ -45,7 +45,7 @@ FOUND = Found(
 )  # fmt: skip
 
 # What a flag of the opening means for a thing that raises it: the verdict, and the minutes of work by rule
-OF_FLAGS: Mapping[str, tuple[Level, int]] = {
+OF_FLAGS: Mapping[str, tuple[VerdictLevel, int]] = {
     "kit-for-narrower-leaf": ("wrong", 0),
     "kit-cut-down": ("will_do", 20),
     "kit-cut-down-unmarked": ("will_do", 25),
@@ -160,7 +160,7 @@ def judged(case: Case) -> Verdict:
     return verdict([*own, *([] if longer else _of_flags(case))])
 
 
-def ruled_out(planned: Side, item: str, leaf: int, lengths: Mapping[str, Length]) -> bool:
+def ruled_out(planned: AnsweredOpening, item: str, leaf: int, lengths: Mapping[str, Length]) -> bool:
     """Whether a thing is another altogether than the one planned, which is told without working the opening out again.
 
     Args:

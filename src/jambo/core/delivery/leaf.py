@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from jambo.core import rules as house
 from jambo.core.delivery.case import Case
 from jambo.core.delivery.frames import play_becomes
-from jambo.core.delivery.verdict import Finding, Found
+from jambo.core.delivery.verdict import Finding, FindingWords
 from jambo.core.facts.leaf import hands
 from jambo.core.flags import Values
 from jambo.core.frames.registry import kind_of_frame
@@ -25,7 +25,7 @@ PLANED_MOST: dict[Unit, Length] = {
     "mm": Length.mm(6),
 }  # off its edges, where nobody has said
 
-FOUND = Found(
+FOUND = FindingWords(
     {
         "another-width": (
             "wrong", 0,

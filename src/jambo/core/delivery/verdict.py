@@ -9,15 +9,15 @@ from jambo.core.flags import Values
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 
-Level = Literal["planned", "will_do", "wrong"]
-LEVELS: tuple[Level, ...] = ("planned", "will_do", "wrong")
+VerdictLevel = Literal["planned", "will_do", "wrong"]
+LEVELS: tuple[VerdictLevel, ...] = ("planned", "will_do", "wrong")
 
 
 @dataclass(frozen=True, slots=True)
 class Words:
     """What a check may find: how bad it is, the minutes the work takes by rule, why, and what cures it."""
 
-    level: Level
+    level: VerdictLevel
     minutes: int
     reason: str
     cure: str
@@ -39,7 +39,7 @@ class Verdict:
     findings: tuple[Finding, ...]
 
     @property
-    def level(self) -> Level:
+    def level(self) -> VerdictLevel:
         """The worst of what was found."""
         return max((f.words.level for f in self.findings), key=LEVELS.index, default="planned")
 
@@ -49,14 +49,14 @@ class Verdict:
         return sum(f.words.minutes for f in self.findings)
 
 
-class Found:
+class FindingWords:
     """The findings a judge can make, with their words: call it with a code to make one.
 
     Args:
         words: by code, as (level, minutes, reason, cure).
     """
 
-    def __init__(self, words: Mapping[str, tuple[Level, int, str, str]]) -> None:
+    def __init__(self, words: Mapping[str, tuple[VerdictLevel, int, str, str]]) -> None:
         self.words = {code: Words(*said) for code, said in words.items()}
 
     def __call__(self, code: str, values: Values) -> Finding:

@@ -8,7 +8,7 @@ from jambo.core.facts.declared import declare
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Known
 
-Corner = Literal["mitred", "butted"]
+CasingCorner = Literal["mitred", "butted"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -16,5 +16,5 @@ class Casing:
     """The casing chosen: its width, how its corners meet, and its thickness where it is known."""
 
     width: Annotated[Known, declare("small", "{casing} width", name="casing_width")]
-    corner: Corner = "mitred"
+    corner: CasingCorner = "mitred"
     thickness: Annotated[Known | None, declare("small", "{casing} thickness", name="casing_thickness")] = None

@@ -28,7 +28,7 @@ Toward = Literal["opening", "away", "A", "B", "left", "right", "up", "down", "st
 Written = Literal["length", "level"]
 
 
-Phase = Literal["survey", "check"]
+ReadingPhase = Literal["survey", "check"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +40,7 @@ class Ask:
     kind: str
     ways: tuple[Toward, ...]
     how: str
-    phase: Phase = "survey"
+    phase: ReadingPhase = "survey"
     needs_at: bool = False
     round: bool = True
 
@@ -144,6 +144,6 @@ class Survey:
         found = self.at(place)
         return found[-1] if found else None
 
-    def of(self, phase: Phase) -> tuple[Reading, ...]:
+    def of(self, phase: ReadingPhase) -> tuple[Reading, ...]:
         """The readings of the survey, or of the check after setting."""
         return tuple(r for r in self.readings if PLACES[r.place].phase == phase)

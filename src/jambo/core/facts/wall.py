@@ -133,7 +133,7 @@ class Wall:
         return tuple(Known("laid_out_stud", at, source) for at in own)
 
 
-Corner = Literal["open", "inside"]
+EndKind = Literal["open", "inside"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -103,7 +103,7 @@ class Opened:
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class SearchedWall:
     """The wall as the search sees it: faces of the studs and boxes of the services, in nanometres from the left end."""
 
     studs: tuple[tuple[int, int], ...]
@@ -113,13 +113,13 @@ class Standing:
     clear: int
 
 
-def standing(wall: Wall, rules: HouseRules) -> Standing:
+def standing(wall: Wall, rules: HouseRules) -> SearchedWall:
     """Read the wall once for any number of places.
 
     Args:
         wall: what stands, as found; rules: how far a king may be filled, and how clear of services a hole stays (handbook 6).
     """
-    return Standing(
+    return SearchedWall(
         tuple((int(s.left.nm), int(s.right.nm)) for s in wall.found or ()),
         tuple((int(s.low.nm), int(s.high.nm), int(s.bottom.nm), int(s.top.nm)) for s in wall.services),
         int(wall.stud_thickness.value.nm),
@@ -138,7 +138,7 @@ def _king(faces: tuple[tuple[int, int], ...], back: int, way: int, most: int) ->
     return best, gap
 
 
-def open_up(left: Length, size: Size, wall: Standing) -> Opened:
+def open_up(left: Length, size: Size, wall: SearchedWall) -> Opened:
     """Open the wall with the hole's left edge at one place. Touching is not cutting.
 
     Args:
@@ -278,7 +278,7 @@ def hole_size(figures: Figures, wall: Wall, header: Header) -> Size | None:
 
 
 @dataclass(frozen=True, slots=True)
-class InWall:
+class HoleInWall:
     """A new hole where it is planned: the wall opened there (None without a place), its size, and the fillers, near and far."""
 
     opened: Opened | None = None
@@ -293,7 +293,7 @@ def planned(
     header: Header,
     measured_from: str,
     rules: HouseRules,
-) -> InWall:
+) -> HoleInWall:
     """Open the wall where the opening is planned; `edges` are its near and far edge on the tape.
 
     Args:
@@ -302,7 +302,7 @@ def planned(
     """
     size, left = hole_size(figures, wall, header), hole(*edges, wall, measured_from)
     if size is None or left is None:
-        return InWall(None, size)
+        return HoleInWall(None, size)
     opened, from_left = open_up(left, size, standing(wall, rules)), measured_from == "left"
     found: dict[str, Computed | None] = {"left": None, "right": None}
     for side, king in zip(found, opened.kings, strict=True):
@@ -311,13 +311,13 @@ def planned(
             gap = filler(side, edges[0 if near else 1], wall.found[king], wall, header, from_left)
             found[side] = gap if some(value_of(gap)) else None
     sides = ("left", "right") if from_left else ("right", "left")
-    return InWall(opened, size, (found[sides[0]], found[sides[1]]))
+    return HoleInWall(opened, size, (found[sides[0]], found[sides[1]]))
 
 
 def made_good(
     figures: Figures,
     wall: Wall,
-    at: InWall,
+    at: HoleInWall,
     placing: Placing,
     casing: Known | None,
     rules: HouseRules,

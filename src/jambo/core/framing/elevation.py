@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 
-from jambo.core.drawing import Part, Shape
+from jambo.core.drawing import Shape, ShapePart
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Neighbour, Wall, WallEnd
 from jambo.core.framing.framing import Framing
@@ -70,7 +70,7 @@ class _Drawn:
             return self.top if self.top is not None else ZERO
         return min(self.ceiling(x), self.ceiling(x + self.stud))
 
-    def upright(self, part: Part, x: Length, *figures: FigureName) -> Shape:
+    def upright(self, part: ShapePart, x: Length, *figures: FigureName) -> Shape:
         """A stud from the plate up, its near face at a place."""
         return Shape(part, x, self.plate_top, x + self.stud, self.under(x), figures)
 
@@ -204,7 +204,7 @@ def wall_shapes(
 def floor_shapes(shapes: Sequence[Shape], figures: Figures) -> list[Shape]:
     """Both floors, as wide as what is already drawn."""
     found: list[Shape] = []
-    parts: tuple[tuple[Part, FigureName], ...] = (("floor_a", names.FLOOR_A), ("floor_b", names.FLOOR_B))
+    parts: tuple[tuple[ShapePart, FigureName], ...] = (("floor_a", names.FLOOR_A), ("floor_b", names.FLOOR_B))
     for part, name in parts:
         depth = figures.value(name)
         if some(depth) and shapes:

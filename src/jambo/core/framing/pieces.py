@@ -10,7 +10,7 @@ from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Wall, WallEnd
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.plate import Plate
-from jambo.core.framing.slope import Slope
+from jambo.core.framing.slope import CeilingSlope
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figure, Figures, Known, value_of
@@ -92,7 +92,7 @@ class Around:
 
     plate: Plate
     opened: Opened | None = None
-    slope: Slope | None = None
+    slope: CeilingSlope | None = None
     measured_from: WallEnd = "left"
 
     def kings(self, side: WallEnd) -> tuple[Length, ...]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jambo.core.drawing import Part, Shape
+from jambo.core.drawing import Shape, ShapePart
 from jambo.core.facts.wall import WallEnd
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Figures
@@ -45,7 +45,12 @@ class Placed:
         return Across(self.near + offset if away else self.far - offset, away)
 
     def shape(
-        self, part: Part, across: Across, low: tuple[Length, Length], high: tuple[Length, Length], *figures: FigureName
+        self,
+        part: ShapePart,
+        across: Across,
+        low: tuple[Length, Length],
+        high: tuple[Length, Length],
+        *figures: FigureName,
     ) -> Shape:
         """Make a rectangle between two corners given as (measure, height)."""
         ends = sorted((across(low[0]), across(high[0])))

@@ -16,7 +16,7 @@ from jambo.core.quantities.figure import HALF, Amount, Computed, Figure, Known, 
 from jambo.core.quantities.length import ZERO, Exact, Length, or_zero
 from jambo.core.quantities.names import FigureName
 
-What = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
+PlateMarkOf = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
 
 
 Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
@@ -29,10 +29,10 @@ BESIDE = 1  # spacings beside the framing within which layout studs are listed
 
 
 @dataclass(frozen=True, slots=True)
-class Mark:
+class PlateMark:
     """One line on the plate. `measure` is its running measure; `crossed` says where the stud stands."""
 
-    what: What
+    what: PlateMarkOf
     measure: Computed
     crossed: Crossed | None = None
 
@@ -51,7 +51,7 @@ class Common:
 class Plate:
     """The plate tape of one opening: marks in running order, layout studs, and the framing's own extent."""
 
-    marks: tuple[Mark, ...]
+    marks: tuple[PlateMark, ...]
     commons: tuple[Common, ...]
     near_edge: Computed
     far_edge: Computed
@@ -59,7 +59,7 @@ class Plate:
     framing_far: Length | None
     fillers: tuple[Length, Length] = (ZERO, ZERO)  # between jacks and a standing stud that serves as king, near and far
 
-    def with_more(self, more: Sequence[Mark]) -> Plate:
+    def with_more(self, more: Sequence[PlateMark]) -> Plate:
         """Add a kind's own marks and put all in running order."""
         marks = [*self.marks, *(m for m in more if isinstance(m.measure, Figure))]
         marks.sort(key=lambda m: m.measure.value if isinstance(m.measure, Figure) else ZERO)
@@ -72,7 +72,7 @@ class Plate:
             return None
         return Neighbour(mark, near, far, self.framing_near, self.framing_far, shares)
 
-    def lines(self, what: What, side: Crossed) -> tuple[Length, ...]:
+    def lines(self, what: PlateMarkOf, side: Crossed) -> tuple[Length, ...]:
         """The measures of one kind of stud's lines on one side of the opening, in running order; none without a place."""
         found = ((m.what, m.crossed, value_of(m.measure)) for m in self.marks)
         return tuple(
@@ -192,22 +192,22 @@ def _framing_marks(
     stud: Known,
     header: Header,
     fillers: tuple[Computed | None, Computed | None],
-) -> list[Mark]:
+) -> list[PlateMark]:
     """The lines of kings, jacks and the opening's own edges and centre, in the order of the tape."""
     before, after = ([f] if f is not None else [] for f in fillers)
     jacks, kings = header.jacks, header.kings
-    marks: list[Mark] = []
+    marks: list[PlateMark] = []
     for i in range(kings, 0, -1):
         line = add(names.MARK_KING_NEAR[i], near, (-(jacks + i - 1), stud), *[(-1, f) for f in before])
-        marks.append(Mark("king", line, "near"))
+        marks.append(PlateMark("king", line, "near"))
     for i in range(jacks, 1, -1):
-        marks.append(Mark("jack", add(names.MARK_JACK_NEAR[i], near, (-(i - 1), stud)), "near"))
-    marks += [Mark("ro_edge", near, "near"), Mark("ro_centre", centre), Mark("ro_edge", far, "far")]
+        marks.append(PlateMark("jack", add(names.MARK_JACK_NEAR[i], near, (-(i - 1), stud)), "near"))
+    marks += [PlateMark("ro_edge", near, "near"), PlateMark("ro_centre", centre), PlateMark("ro_edge", far, "far")]
     for i in range(2, jacks + 1):
-        marks.append(Mark("jack", add(names.MARK_JACK_FAR[i], far, (i - 1, stud)), "far"))
+        marks.append(PlateMark("jack", add(names.MARK_JACK_FAR[i], far, (i - 1, stud)), "far"))
     for i in range(1, kings + 1):
         line = add(names.MARK_KING_FAR[i], far, (jacks + i - 1, stud), *[(1, f) for f in after])
-        marks.append(Mark("king", line, "far"))
+        marks.append(PlateMark("king", line, "far"))
     return marks
 
 
@@ -240,7 +240,7 @@ def lay_out(
     side = stud.value * (jacks + kings)
     gaps = tuple(or_zero(value_of(f)) if f is not None else ZERO for f in fillers)
     framing_near, framing_far = near.value - side - gaps[0], far.value + side + gaps[1]
-    start = Mark(
+    start = PlateMark(
         "wall_end",
         add(names.MARK_WALL_START, Known("tape_start", ZERO, Source("given", "opening.position.measured_from"))),
     )
@@ -249,9 +249,9 @@ def lay_out(
     for common, figure in _commons(wall, placing, ((framing_near, framing_far), over), opened):
         commons.append(common)
         if common.fate == "stands":
-            marks.append(Mark("common", figure, "far"))
+            marks.append(PlateMark("common", figure, "far"))
     if isinstance(wall.length, Known):
-        marks.append(Mark("wall_end", add(names.MARK_WALL_END, wall.length)))
+        marks.append(PlateMark("wall_end", add(names.MARK_WALL_END, wall.length)))
     marks.append(start)
     marks.sort(key=lambda m: m.measure.value if isinstance(m.measure, Figure) else ZERO)
     return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far, (gaps[0], gaps[1]))

@@ -9,17 +9,17 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
 from jambo.core.quantities.names import FigureName, Numbered
 
-Group = Literal["floor", "door", "opening", "wall"]
+PoleGroup = Literal["floor", "door", "opening", "wall"]
 
 
-Pole = tuple[tuple[Group, FigureName | Numbered], ...]  # which figures a kind of door puts on the pole
+Pole = tuple[tuple[PoleGroup, FigureName | Numbered], ...]  # which figures a kind of door puts on the pole
 
 
 @dataclass(frozen=True, slots=True)
 class PoleMark:
     """One mark on the story pole; `group` tells floor, door, opening and wall marks apart."""
 
-    group: Group
+    group: PoleGroup
     figure: Figure
 
 

@@ -60,7 +60,7 @@ FLAGS = FlagWords(
 
 
 @dataclass(frozen=True, slots=True)
-class Moved:
+class FigureMoved:
     """A figure that reads differently; None where it waits on a fact."""
 
     name: FigureName
@@ -72,15 +72,15 @@ class Moved:
 class Refloored:
     """What a change of floor does to one opening: every figure that moves, and what that means for what is built."""
 
-    moved: tuple[Moved, ...]
+    moved: tuple[FigureMoved, ...]
     flags: tuple[Flag, ...]
 
 
-def _moved(before: Figures, after: Figures) -> Iterator[Moved]:
+def _moved(before: Figures, after: Figures) -> Iterator[FigureMoved]:
     for name in dict.fromkeys((*after, *before)):
         was, now = before.value(name), after.value(name)
         if was != now:
-            yield Moved(name, was, now)
+            yield FigureMoved(name, was, now)
 
 
 def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) -> Iterator[Flag]:

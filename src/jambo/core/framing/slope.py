@@ -64,7 +64,7 @@ def along(run: Length, rise: Length) -> Length:
 
 
 @dataclass(frozen=True, slots=True)
-class Slope:
+class CeilingSlope:
     """The ceiling over one opening's framing: the side it is lower on, the figures that follow, and what is to be said."""
 
     low_side: WallEnd
@@ -98,7 +98,7 @@ def slope_over(
     header: Header,
     header_top: Computed,
     cripples: Sequence[tuple[int, Length]] = (),
-) -> Slope | None:
+) -> CeilingSlope | None:
     """Kings, cripples and nailer under a slope; `low` and `high` are the outer faces of the framing, from the left end.
 
     Every stud is measured to its long point; `cripples` are given by number and left face, and each has its own length. A
@@ -138,4 +138,4 @@ def slope_over(
         "high": high_long - wall.sole,
     }  # fmt: skip
     flag = FLAGS("ceiling-slopes", values, (names.KING_LOW_LONG, names.KING_HIGH_LONG), PATH)
-    return Slope("left" if rises else "right", tuple(figures), (flag,))
+    return CeilingSlope("left" if rises else "right", tuple(figures), (flag,))

@@ -10,7 +10,7 @@ from jambo.core.facts.readings import READ, Place, Reading, Survey
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.floors import gap_over
 from jambo.core.frozen import dataclass
-from jambo.core.hanging.moves import GAPS, Cure, Leaf, Move, cure
+from jambo.core.hanging.moves import GAPS, Cure, HangMove, HungLeaf, cure
 from jambo.core.hanging.nudges import End, Nudge, Through, foot_moves, stop_moves
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
 from jambo.core.quantities import names
@@ -60,12 +60,12 @@ class GapRow:
 
 
 @dataclass(frozen=True, slots=True)
-class Check:
+class HangCheck:
     """The check after setting: gaps, the moves that cure them, what no move cures; moves of legs and stop beside those."""
 
     rows: tuple[GapRow, ...]
     unread: tuple[Place, ...]
-    moves: tuple[tuple[Move, Length], ...]
+    moves: tuple[tuple[HangMove, Length], ...]
     missed: tuple[tuple[Place, Length], ...]
     nudges: tuple[Nudge, ...]
     done: bool
@@ -197,7 +197,7 @@ def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
     return dict(zip(GAPS, by, strict=True))
 
 
-def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | None:
+def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> HungLeaf | None:
     """Where the leaf hangs and is read; None while its height is not known or it has no two hinges."""
     heights = [f.value for _, f in figures.numbered(names.HINGE_HEIGHT)]
     width, top, bottom = (
@@ -208,10 +208,10 @@ def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> Leaf | N
         return None
     half = rules.value(house.HINGE_LENGTH)
     middle = [in_mm(h) - in_mm(half) / 2 for h in heights]
-    return Leaf(middle[0], middle[-1], in_mm(width), in_mm(top), in_mm(latch), in_mm(bottom))
+    return HungLeaf(middle[0], middle[-1], in_mm(width), in_mm(top), in_mm(latch), in_mm(bottom))
 
 
-def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, mark: Length) -> Check | None:
+def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, mark: Length) -> HangCheck | None:
     """Judge what was read after setting and find the moves that cure it; None while nothing was.
 
     Args:
@@ -222,7 +222,7 @@ def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules,
     nudges = (*_stop(opening, survey, figures, rules), *(() if read else _foot(survey, figures, rules)))
     stops_read = any(survey.one(place) is not None for place in (*STOPS, "frame_foot"))
     if not read or leaf is None:
-        return Check((), GAPS, (), (), nudges, done=False) if stops_read else None
+        return HangCheck((), GAPS, (), (), nudges, done=False) if stops_read else None
     wanted, tolerance = targets(opening, rules), rules.value(house.GAP_TOLERANCE)
     found: Cure = cure(
         leaf,
@@ -238,7 +238,7 @@ def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules,
     )
     missed = tuple((p, down(m) if m < 0 else up(m)) for p, m in found.missed.items())
     unread = tuple(p for p in GAPS if p not in read)
-    return Check(
+    return HangCheck(
         rows, unread, tuple((m, as_length(x)) for m, x in found.moves), missed, nudges,
         all(row.good for row in rows) and not unread and not nudges,
     )  # fmt: skip

@@ -10,7 +10,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import PLACES, Survey
 from jambo.core.flags import LOCAL_CODE, Flag, FlagLevel, FlagWords, Values
 from jambo.core.framing.floors import gap_over, trim_allowed
-from jambo.core.hanging.hang import STOPS, Check, Hang
+from jambo.core.hanging.hang import STOPS, Hang, HangCheck
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, sum_of
 from jambo.core.quantities.length import ZERO, or_zero, size
@@ -158,7 +158,7 @@ def _over_floor(
     yield FLAGS(f"{which}-{rubs}{more}", values, about[:2], "opening.rules.floor_gap")
 
 
-def on_check(opening: Opening, survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:
+def on_check(opening: Opening, survey: Survey, check: HangCheck | None, rules: HouseRules) -> Iterator[Flag]:
     """Gaps, stop, leg and latch after setting (handbook 19 and 20)."""
     straight = rules.value(house.STRAIGHT)
     if check is not None:
@@ -193,7 +193,7 @@ def on_check(opening: Opening, survey: Survey, check: Check | None, rules: House
         yield FLAGS(f"latch-{opening.setting.latch}", {}, (), "opening.setting.latch")
 
 
-def _stop_contact(survey: Survey, check: Check | None, rules: HouseRules) -> Iterator[Flag]:
+def _stop_contact(survey: Survey, check: HangCheck | None, rules: HouseRules) -> Iterator[Flag]:
     """A leaf that touches its stop at one place before another."""
     contact = [read for place in STOPS if (read := survey.one(place)) is not None]
     values = [read.value for read in contact]

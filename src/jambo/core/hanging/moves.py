@@ -17,10 +17,10 @@ import numpy as np
 from jambo.core.facts.readings import Place
 from jambo.core.frozen import dataclass
 
-Move = Literal[
+HangMove = Literal[
     "card_top", "card_foot", "pack_top", "pack_foot", "strike_top", "strike_latch", "strike_foot", "leg_height"
 ]
-MOVES: tuple[Move, ...] = (
+MOVES: tuple[HangMove, ...] = (
     "card_top", "card_foot", "pack_top", "pack_foot", "strike_top", "strike_latch", "strike_foot", "leg_height",
 )  # fmt: skip
 GAPS: tuple[Place, ...] = (
@@ -33,7 +33,7 @@ _MISSED = 1000.0  # what a missed tolerance costs in the programme against a mov
 
 
 @dataclass(frozen=True, slots=True)
-class Leaf:
+class HungLeaf:
     """Where a leaf is hung and read, in millimetres: hinge heights, its width, heights of the gaps beside the strike."""
 
     hinge_top: float
@@ -48,12 +48,12 @@ class Leaf:
 class Cure:
     """Moves by name in mm, the gaps they lead to, and by how much a gap still misses its tolerance (plus: too wide)."""
 
-    moves: tuple[tuple[Move, float], ...]
+    moves: tuple[tuple[HangMove, float], ...]
     gaps: Mapping[Place, float]
     missed: Mapping[Place, float]
 
 
-def effect(leaf: Leaf, gaps: Sequence[Place]) -> Any:
+def effect(leaf: HungLeaf, gaps: Sequence[Place]) -> Any:
     """How each move changes each gap: rows are gaps, columns `MOVES`.
 
     A card behind a hinge or a pack behind its leg shifts the leaf there and turns it about the other hinge; a card opens
@@ -163,7 +163,12 @@ def _on_marks(a: Any, low: Any, high: Any, x: Any, mark: float) -> Any:
 
 
 def cure(
-    leaf: Leaf, gaps: Mapping[Place, float], targets: Mapping[Place, float], tolerance: float, mark: float, most: float
+    leaf: HungLeaf,
+    gaps: Mapping[Place, float],
+    targets: Mapping[Place, float],
+    tolerance: float,
+    mark: float,
+    most: float,
 ) -> Cure:
     """Find the fewest, smallest moves that bring every gap read to its target +- tolerance. Lengths in millimetres.
 

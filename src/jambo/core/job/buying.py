@@ -14,7 +14,7 @@ from jambo.core.quantities.length import Length
 
 STICKS_IN = 20  # one to spare in so many sticks of a section
 
-Sticks = Mapping[tuple[str, Length], int]  # how many of each length of each section
+SticksNeeded = Mapping[tuple[str, Length], int]  # how many of each length of each section
 
 
 def to_spare(name: str, count: int) -> int:
@@ -121,7 +121,7 @@ def things(
         yield ThingLine(key, *had, tuple(orders.get(key, ())), has[key], item, marks, each)
 
 
-def timber(needed: Sticks, orders: Mapping[str, Sequence[Order]]) -> Iterator[StickLine]:
+def timber(needed: SticksNeeded, orders: Mapping[str, Sequence[Order]]) -> Iterator[StickLine]:
     """The sticks of every section, the shortest first; what is to spare is of the length that is taken most.
 
     Args:

@@ -19,7 +19,7 @@ from jambo.core.quantities.figure import known_lengths
 from jambo.core.quantities.tape import Unit
 from jambo.core.solve import Result
 
-Read = Callable[[str, Mapping[str, str], Unit], Measures]
+ReadMeasures = Callable[[str, Mapping[str, str], Unit], Measures]
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +70,7 @@ def still_here(lines: Sequence[Line[Event]]) -> dict[int, int]:
     return left
 
 
-def things_of(lines: Sequence[Line[Event]], unit: Unit, read: Read) -> list[Thing]:
+def things_of(lines: Sequence[Line[Event]], unit: Unit, read: ReadMeasures) -> list[Thing]:
     """Everything that came and is still here, of the kinds that are looked at when they come.
 
     Args:

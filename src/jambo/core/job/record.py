@@ -17,7 +17,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen, Predicate
 from jambo.core.facts.readings import PLACES
 from jambo.core.frozen import dataclass
 from jambo.core.labels import label, template_of
-from jambo.core.planning.work import KINDS, Kind
+from jambo.core.planning.work import KINDS, WorkKind
 from jambo.core.quantities.notation import NotALength, read
 from jambo.core.quantities.tape import Unit
 from jambo.core.words.clock import in_hours
@@ -144,7 +144,7 @@ class WorkTook(Event):
     """How long an operation took, and how far it was timed: `ended` is when, `by` who was at it."""
 
     WHAT, LABEL = "took", "took"
-    kind: Kind
+    kind: WorkKind
     sort: Text
     minutes: Minutes
     by_rule: Minutes
@@ -163,7 +163,7 @@ class WorkTookSo(Event):
 
     WHAT, LABEL = "took so", "took, as said"
     of: Id
-    kind: Kind
+    kind: WorkKind
     minutes: Minutes | None
 
     def _told(self, words: Region) -> str:

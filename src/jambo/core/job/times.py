@@ -9,7 +9,7 @@ from typing import cast
 from jambo.core.frozen import dataclass
 from jambo.core.job.record import Event, Line, Ticked, Timer, WorkTook, WorkTookSo
 from jambo.core.planning.timing import Tap, Took
-from jambo.core.planning.work import Kind
+from jambo.core.planning.work import WorkKind
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,7 +20,7 @@ class Timing:
     id: int
     job: int
     opening: int
-    kind: Kind
+    kind: WorkKind
     sort: str
     took: Took
     by: tuple[str, ...]

@@ -9,7 +9,7 @@ from __future__ import annotations
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.into_wall import into_wall
 from jambo.core.framing.steps import boxes_away, floor_steps, framing_steps, take_out
-from jambo.core.kinds.kind import Kind, Planned
+from jambo.core.kinds.kind import KindOfDoor, Planned
 from jambo.core.step import Step
 from jambo.core.trim.steps import CASING_BACK, casing_steps
 
@@ -23,7 +23,7 @@ SURVEY = Step(
 )
 
 
-def _again(kind: Kind) -> Step:
+def _again(kind: KindOfDoor) -> Step:
     text, check = "Check again after the latch and after the paint; sign it off.", "it stays, shuts and latches"
     if not kind.swings:
         text, check = (
@@ -33,7 +33,7 @@ def _again(kind: Kind) -> Step:
     return Step(key="again", part="Finishing", text=text, check=check)
 
 
-def work_card(kind: Kind, planned: Planned, opened: Opened | None, *, cased: bool) -> tuple[Step, ...]:
+def work_card(kind: KindOfDoor, planned: Planned, opened: Opened | None, *, cased: bool) -> tuple[Step, ...]:
     """Give the whole card of an opening, for its kind and its methods of order.
 
     Args:

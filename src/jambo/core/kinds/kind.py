@@ -21,12 +21,12 @@ from jambo.core.framing import judge
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
-from jambo.core.framing.plate import Mark, Plate
+from jambo.core.framing.plate import Plate, PlateMark
 from jambo.core.framing.pole import Pole
 from jambo.core.framing.standing import stands
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.frozen import dataclass
-from jambo.core.hanging.hang import Check, Hang
+from jambo.core.hanging.hang import Hang, HangCheck
 from jambo.core.kinds.judge import on_door
 from jambo.core.quantities.figure import Computed, Figures, known_lengths, value_of
 from jambo.core.quantities.length import Length
@@ -78,12 +78,12 @@ class AsFound:
     plan: SetPlan | None = None
     ladder: Ladder | None = None
     hang: Hang | None = None
-    check: Check | None = None
+    check: HangCheck | None = None
     figures: Figures = field(default_factory=Figures)
     flags: tuple[Flag, ...] = ()
 
 
-class Kind(ABC):
+class KindOfDoor(ABC):
     """A kind of door. What most kinds answer alike stands here; a room says what is its own.
 
     Attributes:
@@ -149,7 +149,7 @@ class Kind(ABC):
         """Give the figures that follow once the finished wall is known."""
         return ()
 
-    def marks(self, opening: Opening, plate: Plate, figures: Figures) -> Iterable[Mark]:
+    def marks(self, opening: Opening, plate: Plate, figures: Figures) -> Iterable[PlateMark]:
         """Give its own lines on the plate."""
         return ()
 
@@ -250,7 +250,7 @@ def hole_found(read: Surveyed, figures: Figures) -> AsFound:
     return AsFound(read.adjustment, read.narrowest, figures=made, flags=(*read.flags, *on_found(made | figures)))
 
 
-def stages_of(kind: Kind, opening: Opening, existing: bool = False) -> tuple[Stage, ...]:
+def stages_of(kind: KindOfDoor, opening: Opening, existing: bool = False) -> tuple[Stage, ...]:
     """Give the stages of the work in order: an opening that exists is read first, a new one when it is framed (handbook 13)."""
     planned = kind.stages(opening)
     before = len(planned) - ("trim" in planned)

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Literal
 
 from jambo.core.frozen import dataclass
-from jambo.core.lines.line import Choice, Said, Token, What
+from jambo.core.lines.line import LineFacts, Meaning, Token, TokenOf
 from jambo.core.lines.read import (
     FEET_WRITTEN,
     LONGEST,
@@ -57,7 +57,7 @@ NOTHING = frozenset({"", "-", "--", "n/a", "na", "none", "no", "nil", "tbc", "tb
 LONGEST_NOTE = 2000
 
 
-_Heard = tuple[str, tuple[Choice, ...]]  # what was heard, and its other meanings
+_Heard = tuple[str, tuple[Meaning, ...]]  # what was heard, and its other meanings
 
 
 class NotHeard(ValueError):
@@ -76,13 +76,13 @@ class Cell:
     column: Column
     text: str
     reading: str = ""
-    choices: tuple[Choice, ...] = ()
+    choices: tuple[Meaning, ...] = ()
     reason: str = ""
     accepted: str = ""
 
 
 # which tokens a column may hold, and what it wants to be told
-_TOKENS: dict[Column, tuple[frozenset[What], str]] = {
+_TOKENS: dict[Column, tuple[frozenset[TokenOf], str]] = {
     "kind": (frozenset({"kind", "frame", "fire", "glass", "leaves", "hand"}), "swing, pair, pocket, face slider or bypass"),
     "size": (frozenset({"leaf", "thickness", "kind", "leaves"}), 'a size such as 2868, 2-8 x 6-8 or 762 x 1981'),
     "hand": (frozenset({"hand"}), "LH, RH, LHR, RHR, left or right"),
@@ -90,7 +90,7 @@ _TOKENS: dict[Column, tuple[frozenset[What], str]] = {
 }  # fmt: skip
 
 
-def _by_tokens(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _by_tokens(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     may, accepted = _TOKENS[column]
     tokens = tokens_of(said, text, unit)
     strange = [t for t in tokens if t.what not in may]
@@ -103,7 +103,7 @@ def _by_tokens(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
     return ", ".join(t.reading for t in tokens), next((_within(text, t) for t in tokens if t.choices), ())
 
 
-def _lengths(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _lengths(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     kinds = {
         "width": "leaf_width",
         "height": "leaf_height",
@@ -120,14 +120,14 @@ def _lengths(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
     return both_writings(heard), width_choices(heard)
 
 
-def _stud(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _stud(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     tokens = tokens_of(said, text if "x" in text.lower() else f"{text} stud", unit)
     if [t.what for t in tokens] != ["stud"]:
         raise NotHeard(f"“{text[:40]}” is no stud", "accepted: 2x4, 90x45, 3 1/2 or 90 mm")
     return tokens[0].reading, ()
 
 
-def _floors(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _floors(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     layers, reading = hear_floor(text, unit)
     for side in ("a", "b"):
         if column in ("floor", f"floor_{side}"):
@@ -135,7 +135,7 @@ def _floors(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
     return reading, ()
 
 
-def _count(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _count(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     digits = text.lower().removeprefix("x").removesuffix("no").removesuffix("off").strip(" .")
     if not digits.isdecimal() or not 1 <= int(digits) <= MOST_AT_ONCE:
         raise NotHeard(f"“{text[:40]}” is not how many there are", f"a whole number from 1 to {MOST_AT_ONCE}")
@@ -143,8 +143,8 @@ def _count(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
     return f"{said.count} alike" if said.count > 1 else "one", ()
 
 
-def _text(most: int, what: str) -> Callable[[Said, Column, str, Unit], _Heard]:
-    def keep(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _text(most: int, what: str) -> Callable[[LineFacts, Column, str, Unit], _Heard]:
+    def keep(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
         if len(text) > most:
             raise NotHeard(f"{len(text)} characters are too long for {what}", f"at most {most}")
         setattr(said, column, text)
@@ -153,12 +153,12 @@ def _text(most: int, what: str) -> Callable[[Said, Column, str, Unit], _Heard]:
     return keep
 
 
-def _yes(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _yes(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     setattr(said, {"fire": "fire_rated"}.get(column, column), True)
     return "fire-rated" if column == "fire" else "glass in it", ()
 
 
-def _line(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
+def _line(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     tokens = tokens_of(said, text, unit)
     asked = [t for t in tokens if t.what == "question"]
     if asked:
@@ -167,12 +167,12 @@ def _line(said: Said, column: Column, text: str, unit: Unit) -> _Heard:
     return ", ".join(t.reading for t in tokens), choices
 
 
-def _within(text: str, token: Token) -> tuple[Choice, ...]:
+def _within(text: str, token: Token) -> tuple[Meaning, ...]:
     """A token's choices, each as the whole text with it in its place."""
-    return tuple(Choice(c.label, text.replace(token.text, c.text, 1)) for c in token.choices)
+    return tuple(Meaning(c.label, text.replace(token.text, c.text, 1)) for c in token.choices)
 
 
-_READERS: dict[Column, Callable[[Said, Column, str, Unit], _Heard]] = {
+_READERS: dict[Column, Callable[[LineFacts, Column, str, Unit], _Heard]] = {
     "line": _line, "mark": _text(MOST_MARK, "a mark"), "room": _text(MOST_ROOM, "a room"), "note": _text(LONGEST_NOTE, "a note"),
     "count": _count, "kind": _by_tokens, "size": _by_tokens, "hand": _by_tokens, "frame": _by_tokens,
     "width": _lengths, "height": _lengths, "thickness": _lengths, "wall": _lengths, "unit": _lengths, "stud": _stud,
@@ -180,7 +180,7 @@ _READERS: dict[Column, Callable[[Said, Column, str, Unit], _Heard]] = {
 }  # fmt: skip
 
 
-def read_row(cells: Sequence[tuple[Column, str, Unit]]) -> tuple[Said, tuple[Cell, ...]]:
+def read_row(cells: Sequence[tuple[Column, str, Unit]]) -> tuple[LineFacts, tuple[Cell, ...]]:
     """Read a row of a schedule.
 
     Args:
@@ -189,7 +189,7 @@ def read_row(cells: Sequence[tuple[Column, str, Unit]]) -> tuple[Said, tuple[Cel
     Returns:
         The facts of the row, and its cells as they were heard; one that could not be says why, and adds no fact.
     """
-    said, read = Said(), []
+    said, read = LineFacts(), []
     for column, text, unit in cells:
         text = " ".join(text.split())
         if text.lower() in NOTHING and column not in ("mark", "room", "note", "floor", "floor_a", "floor_b", "line"):
@@ -217,7 +217,7 @@ def read_row(cells: Sequence[tuple[Column, str, Unit]]) -> tuple[Said, tuple[Cel
     return said, _both_in_feet(said, tuple(read))
 
 
-def _both_in_feet(said: Said, cells: tuple[Cell, ...]) -> tuple[Cell, ...]:
+def _both_in_feet(said: LineFacts, cells: tuple[Cell, ...]) -> tuple[Cell, ...]:
     """2-8 beside 6-8 is feet and inches, both of them: nothing to ask."""
     written_so = {c.column for c in cells if c.column in ("width", "height") and FEET_WRITTEN.fullmatch(c.text)}
     if len(written_so) < 2:

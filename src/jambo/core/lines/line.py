@@ -10,12 +10,12 @@ from jambo.core.facts.leaf import HingeSide, Side
 from jambo.core.facts.opening import DoorKind
 from jambo.core.frozen import dataclass
 
-What = Literal[
+TokenOf = Literal[
     "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "stud", "wall", "floor", "frame", "unit", "fire", "glass",
     "room", "question",
 ]  # fmt: skip
 
-WHAT: dict[What, str] = {
+WHAT: dict[TokenOf, str] = {
     "mark": "mark",
     "count": "how many",
     "kind": "kind of door",
@@ -36,7 +36,7 @@ WHAT: dict[What, str] = {
 
 
 @dataclass(frozen=True, slots=True)
-class Choice:
+class Meaning:
     """One of the meanings a writing could have: in words, and the text that leaves no doubt of it."""
 
     label: str
@@ -50,12 +50,12 @@ class Token:
     `choices` are its meanings where it has more than one, the one heard first.
     """
 
-    what: What
+    what: TokenOf
     start: int
     end: int
     text: str
     reading: str
-    choices: tuple[Choice, ...] = ()
+    choices: tuple[Meaning, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +70,7 @@ Floor = tuple[FloorLayer, ...]
 
 
 @dataclass
-class Said:
+class LineFacts:
     """The facts of a line, lengths as tape text with their unit; None or empty where the line is silent."""
 
     mark: str = ""
@@ -99,12 +99,12 @@ class Said:
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class ReadLine:
     """A line read: its text, its tokens in the order they are written, and the facts they stand for."""
 
     text: str
     tokens: tuple[Token, ...] = ()
-    said: Said = field(default_factory=Said)
+    said: LineFacts = field(default_factory=LineFacts)
 
     @property
     def questions(self) -> tuple[Token, ...]:

@@ -7,7 +7,7 @@ import unicodedata
 from collections.abc import Callable, Iterator
 
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
-from jambo.core.lines.line import Choice, Floor, FloorLayer, Line, Said, Token, What
+from jambo.core.lines.line import Floor, FloorLayer, LineFacts, Meaning, ReadLine, Token, TokenOf
 from jambo.core.lines.vocabulary import AFTER, BEFORE, CALLED, EDGES_MM, FLOORS, LENGTH, SLIDES, STRANGE, WORDS, word
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import SIGNS, NotALength, ParsedLength, read
@@ -66,12 +66,12 @@ def _clean(text: str) -> str:
 class _Reader:
     """A line while it is read: what nobody has heard yet is `left`, what is heard becomes blanks there."""
 
-    def __init__(self, text: str, unit: Unit, said: Said) -> None:
+    def __init__(self, text: str, unit: Unit, said: LineFacts) -> None:
         self.text, self.unit, self.said = text, unit, said
         self.left = text
         self.tokens: list[Token] = []
 
-    def take(self, what: What, start: int, end: int, reading: str, choices: tuple[Choice, ...] = ()) -> None:
+    def take(self, what: TokenOf, start: int, end: int, reading: str, choices: tuple[Meaning, ...] = ()) -> None:
         """Hear a stretch as something."""
         while end > start and self.text[end - 1] == " ":
             end -= 1
@@ -108,7 +108,7 @@ def heard_length(text: str, unit: Unit, kind: str) -> ParsedLength:
             raise error from None
 
 
-def read_line(text: str, unit: Unit) -> Line:
+def read_line(text: str, unit: Unit) -> ReadLine:
     """Read one door as it is pencilled on a list.
 
     Args:
@@ -123,12 +123,12 @@ def read_line(text: str, unit: Unit) -> Line:
     Example:
         "101 2868 RH oak 3/4 | tile 5/8 kitchen" is mark 101, a leaf 32 by 80 in, hinges right, two floors and the room kitchen.
     """
-    said = Said()
+    said = LineFacts()
     clean = _clean(text)
-    return Line(clean, tokens_of(said, clean, unit), settled(said))
+    return ReadLine(clean, tokens_of(said, clean, unit), settled(said))
 
 
-def tokens_of(said: Said, text: str, unit: Unit) -> tuple[Token, ...]:
+def tokens_of(said: LineFacts, text: str, unit: Unit) -> tuple[Token, ...]:
     """Hear a text token by token, in the order written, and add its facts to those said already. Raises NotALine."""
     reader = _Reader(_clean(text), unit, said)
     for hear in HEARERS:
@@ -136,7 +136,7 @@ def tokens_of(said: Said, text: str, unit: Unit) -> tuple[Token, ...]:
     return tuple(sorted(reader.tokens, key=lambda t: t.start))
 
 
-def settled(said: Said) -> Said:
+def settled(said: LineFacts) -> LineFacts:
     """The hand of what slides is the way it slides."""
     if said.kind in ("pocket", "face_slider") and said.hinge_side is not None:
         said.slides_to, said.hinge_side, said.opens_to = said.hinge_side, None, None
@@ -165,7 +165,9 @@ def _layer(reader: _Reader, text: str) -> ParsedLength | None:
 def hear_floor(text: str, unit: Unit) -> tuple[Floor, str]:
     """Hear the floor of a side, such as `oak 3/4 + ply 1/2` or `bare`. Raises NotALine with what would be accepted."""
     layers: Floor | None = (
-        () if text.strip().lower() in ("bare", "-", "none", "nothing") else _layers(_Reader(text, unit, Said()), text)
+        ()
+        if text.strip().lower() in ("bare", "-", "none", "nothing")
+        else _layers(_Reader(text, unit, LineFacts()), text)
     )
     if layers is None:
         raise NotALine(f"“{text[:40]}” is no floor", 'a name and a thickness, such as "oak 3/4" or "tile 12 mm"')
@@ -298,13 +300,13 @@ def _count(reader: _Reader) -> None:
 # ---- the leaf
 
 
-def width_choices(width: ParsedLength, height: ParsedLength | None = None) -> tuple[Choice, ...]:
+def width_choices(width: ParsedLength, height: ParsedLength | None = None) -> tuple[Meaning, ...]:
     """The meanings of a width that reads two ways, each written so that it reads one way; none for any other."""
     if width.also is None:
         return ()
     tall = f" x {written(height)}" if height is not None else ""
     both = ParsedLength(width.length, ""), ParsedLength(width.also, "")
-    return tuple(Choice(f"{both_writings(one)} wide", f"{written(one)}{tall}") for one in both)
+    return tuple(Meaning(f"{both_writings(one)} wide", f"{written(one)}{tall}") for one in both)
 
 
 def _keep_leaf(
@@ -427,7 +429,7 @@ def _thickness(reader: _Reader) -> None:
 
 
 def _told_length(
-    what: What, kind: str, fact: str, patterns: tuple[str, ...], reading: str
+    what: TokenOf, kind: str, fact: str, patterns: tuple[str, ...], reading: str
 ) -> Callable[[_Reader], None]:
     """Hear a length that a word beside it names."""
 

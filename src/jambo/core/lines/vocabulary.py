@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from jambo.core.frozen import dataclass
-from jambo.core.lines.line import What
+from jambo.core.lines.line import TokenOf
 
 FEET = r"(?:'|ft\b|feet\b|foot\b)"
 INCH = r"(?:\"|''|in(?:ch(?:es)?)?\b)"
@@ -28,7 +28,7 @@ class Word:
     """A word of the trade: its pattern, what it is about, what is heard in it, and the facts it says."""
 
     pattern: str
-    what: What
+    what: TokenOf
     reading: str
     says: dict[str, Any]
 

@@ -13,7 +13,7 @@ from typing import TYPE_CHECKING
 from jambo.core.frozen import dataclass
 from jambo.core.planning.hours import Hours
 from jambo.core.planning.listed import Set, finish_of, may, tails
-from jambo.core.planning.problem import Problem
+from jambo.core.planning.problem import WorkProblem
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -41,7 +41,7 @@ class _Model:
     spans: list[cp_model.IntVar]
 
 
-def least_finish(problem: Problem, hours: Hours) -> int:
+def least_finish(problem: WorkProblem, hours: Hours) -> int:
     """A finish before which no plan is done, without a search: the longest chain, and the work that begins after each minute."""
     tail, least = tails(problem), 0
     head = [0] * len(problem.operations)
@@ -81,7 +81,7 @@ def _reached(there: Sequence[tuple[int, int, int]], begin: int, work: int, hands
     return max(0, there[-1][1] - begin)
 
 
-def best(problem: Problem, hours: Hours, hint: Set) -> Iterator[Best]:
+def best(problem: WorkProblem, hours: Hours, hint: Set) -> Iterator[Best]:
     """Look for the best plan, from one that is there: what each stage of the search comes to, the last the best.
 
     Args:
@@ -108,7 +108,7 @@ def best(problem: Problem, hours: Hours, hint: Set) -> Iterator[Best]:
         yield Best(found, min(bound, finish), bound >= finish)
 
 
-def _late(problem: Problem, hours: Hours, found: Set) -> list[int]:
+def _late(problem: WorkProblem, hours: Hours, found: Set) -> list[int]:
     """By how many working minutes each operation ends after its day."""
     return [
         max(0, found.start[i] + one.minutes - hours.working(one.by)) if one.by is not None else 0
@@ -116,7 +116,7 @@ def _late(problem: Problem, hours: Hours, found: Set) -> list[int]:
     ]
 
 
-def _made(problem: Problem, hours: Hours, hint: Set) -> _Model:
+def _made(problem: WorkProblem, hours: Hours, hint: Set) -> _Model:
     from ortools.sat.python import cp_model
 
     model = cp_model.CpModel()
@@ -154,7 +154,7 @@ def _made(problem: Problem, hours: Hours, hint: Set) -> _Model:
 
 def _by_person(
     model: cp_model.CpModel,
-    problem: Problem,
+    problem: WorkProblem,
     hours: Hours,
     start: Sequence[cp_model.IntVar],
     on: list[dict[int, cp_model.IntVar]],
@@ -175,7 +175,7 @@ def _by_person(
 
 
 def _room_spans(
-    model: cp_model.CpModel, problem: Problem, start: Sequence[cp_model.IntVar], upper: int
+    model: cp_model.CpModel, problem: WorkProblem, start: Sequence[cp_model.IntVar], upper: int
 ) -> list[cp_model.IntVar]:
     """For each room the time from the first to the last that is done there: the shorter, the less anybody walks."""
     rooms: dict[str, list[int]] = {}
@@ -192,7 +192,7 @@ def _room_spans(
 
 
 def _solved(
-    made: _Model, goal: cp_model.LinearExprT, hint: Set, problem: Problem, steps: float
+    made: _Model, goal: cp_model.LinearExprT, hint: Set, problem: WorkProblem, steps: float
 ) -> tuple[cp_model.CpSolver | None, Set]:
     """Solve for a goal from a plan that is there; that plan where nothing better is found."""
     from ortools.sat.python import cp_model

@@ -7,12 +7,12 @@ from collections.abc import Sequence
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag
-from jambo.core.planning.problem import Placed
-from jambo.core.planning.work import Kind
+from jambo.core.planning.problem import PlacedWork
+from jambo.core.planning.work import WorkKind
 from jambo.core.solve import Result
 
 
-def leads(works: Sequence[Placed]) -> dict[str, str]:
+def leads(works: Sequence[PlacedWork]) -> dict[str, str]:
     """Who cuts and carries for each operation of a day: of those who are at it, who has least of it so far.
 
     Args:
@@ -29,7 +29,7 @@ def leads(works: Sequence[Placed]) -> dict[str, str]:
     return found
 
 
-def read_first(work: Kind, opening: Opening, result: Result) -> tuple[Flag, ...] | None:
+def read_first(work: WorkKind, opening: Opening, result: Result) -> tuple[Flag, ...] | None:
     """What stands against setting a frame in its hole as it was read; None where nothing does, or nothing is set in a hole.
 
     Args:

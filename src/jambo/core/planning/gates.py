@@ -6,11 +6,11 @@ from collections.abc import Sequence
 
 from jambo.core.frozen import dataclass
 from jambo.core.planning.hours import hours_of
-from jambo.core.planning.problem import Problem
+from jambo.core.planning.problem import WorkProblem
 
 
 @dataclass(frozen=True, slots=True)
-class Gate:
+class WorkGate:
     """When an operation may begin, as clock minutes from the plan's first midnight, whoever else is busy.
 
     Attributes:
@@ -24,7 +24,7 @@ class Gate:
     due: str | None = None
 
 
-def gates(problem: Problem) -> dict[str, Gate]:
+def gates(problem: WorkProblem) -> dict[str, WorkGate]:
     """Give the gates of each operation, in working time of the crew. Raises Circle.
 
     Args:
@@ -51,7 +51,9 @@ def gates(problem: Problem) -> dict[str, Gate]:
     for i, op in enumerate(ops):
         at, follows = early[i]
         latest, due = late.get(i, (None, None))
-        found[op.key] = Gate(hours.clock(at), follows, None if latest is None else hours.clock(max(latest, at)), due)
+        found[op.key] = WorkGate(
+            hours.clock(at), follows, None if latest is None else hours.clock(max(latest, at)), due
+        )
     return found
 
 
@@ -59,7 +61,7 @@ def _least(one: tuple[int, str] | None, other: tuple[int, str]) -> tuple[int, st
     return other if one is None or other[0] < one[0] else one
 
 
-def hands_left(problem: Problem, by: int) -> tuple[int, ...]:
+def hands_left(problem: WorkProblem, by: int) -> tuple[int, ...]:
     """How many minutes each of the crew has before a clock minute, most first.
 
     Args:

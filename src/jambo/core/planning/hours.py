@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from jambo.core.frozen import dataclass
 from jambo.core.planning.problem import Person
 
-Span = tuple[int, int]
+Window = tuple[int, int]
 
 
 @dataclass(frozen=True)
@@ -24,9 +24,9 @@ class Hours:
         length: of all of it, in working minutes.
     """
 
-    windows: tuple[Span, ...]
+    windows: tuple[Window, ...]
     starts: tuple[int, ...]
-    away: tuple[tuple[Span, ...], ...]
+    away: tuple[tuple[Window, ...], ...]
     length: int
 
     def working(self, clock: int) -> int:
@@ -65,13 +65,13 @@ def hours_of(people: Sequence[Person], start: int) -> Hours:
     return Hours(hours.windows, hours.starts, tuple(tuple(_away(hours, times)) for times in cut), total)
 
 
-def _from(times: Sequence[Span], start: int) -> list[Span]:
+def _from(times: Sequence[Window], start: int) -> list[Window]:
     return [(max(begin, start), end) for begin, end in times if end > start]
 
 
-def _away(hours: Hours, times: Sequence[Span]) -> list[Span]:
+def _away(hours: Hours, times: Sequence[Window]) -> list[Window]:
     """The working minutes outside somebody's own times."""
-    found: list[Span] = []
+    found: list[Window] = []
     at = 0
     for begin, end in times:
         low, high = hours.working(begin), hours.working(end - 1) + 1

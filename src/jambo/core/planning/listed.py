@@ -9,7 +9,7 @@ from heapq import heapify, heappop, heappush, merge
 
 from jambo.core.frozen import dataclass
 from jambo.core.planning.hours import Hours
-from jambo.core.planning.problem import Problem
+from jambo.core.planning.problem import WorkProblem
 
 FOREVER = 1 << 60
 
@@ -23,18 +23,18 @@ class Set:
     order: tuple[int, ...]
 
 
-def finish_of(problem: Problem, found: Set) -> int:
+def finish_of(problem: WorkProblem, found: Set) -> int:
     """The working minute at which the last operation ends."""
     return max(found.start[i] + one.minutes for i, one in enumerate(problem.operations))
 
 
-def may(problem: Problem, i: int) -> tuple[int, ...]:
+def may(problem: WorkProblem, i: int) -> tuple[int, ...]:
     """The people who may do an operation, by place."""
     who = problem.operations[i].who
     return tuple(p for p, person in enumerate(problem.people) if not who or person.name in who)
 
 
-def tails(problem: Problem) -> list[int]:
+def tails(problem: WorkProblem) -> list[int]:
     """For each operation the minutes of it and of the longest chain that hangs on it."""
     found = [one.minutes for one in problem.operations]
     for i in reversed(problem.order):
@@ -43,7 +43,7 @@ def tails(problem: Problem) -> list[int]:
     return found
 
 
-def slacks(problem: Problem, hours: Hours) -> list[int]:
+def slacks(problem: WorkProblem, hours: Hours) -> list[int]:
     """For each operation the latest working minute to begin it, so that it and all that hangs on it is done by the days set."""
     due = [hours.working(one.by) if one.by is not None else hours.length for one in problem.operations]
     for i in reversed(problem.order):
@@ -55,7 +55,7 @@ def slacks(problem: Problem, hours: Hours) -> list[int]:
 class List:
     """What goes down the list again and again with other weights."""
 
-    def __init__(self, problem: Problem, hours: Hours) -> None:
+    def __init__(self, problem: WorkProblem, hours: Hours) -> None:
         ops = problem.operations
         self.problem, self.hours = problem, hours
         self.follows: list[list[int]] = [[] for _ in ops]
@@ -130,7 +130,7 @@ class List:
 class _Can:
     """What can begin, the heaviest first; what is in a room somebody free was in last weighs more. Of thousands only the first are looked at."""
 
-    def __init__(self, problem: Problem, weights: Sequence[float], stay: float) -> None:
+    def __init__(self, problem: WorkProblem, weights: Sequence[float], stay: float) -> None:
         self.ops, self.stay = problem.operations, stay
         self.key = [(-weight, i) for i, weight in enumerate(weights)]
         self.all: dict[int, list[tuple[float, int]]] = {}  # by hands
@@ -171,7 +171,7 @@ class _Can:
         return (i for _, i in merge(*streams))
 
 
-def weighed(problem: Problem, hours: Hours, draws: int) -> Iterator[tuple[list[float], float]]:
+def weighed(problem: WorkProblem, hours: Hours, draws: int) -> Iterator[tuple[list[float], float]]:
     """Weights to go down the list with: by what hangs on an operation, by its day, by its hands; and drawn around them, always alike."""
     tail, slack = tails(problem), slacks(problem, hours)
     hands = [one.hands for one in problem.operations]

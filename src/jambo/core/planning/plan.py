@@ -8,7 +8,7 @@ from dataclasses import replace
 from jambo.core.planning.best import best, least_finish
 from jambo.core.planning.hours import Hours, hours_of
 from jambo.core.planning.listed import List, Set, finish_of, may, weighed
-from jambo.core.planning.problem import Placed, Plan, Problem
+from jambo.core.planning.problem import PlacedWork, WorkPlan, WorkProblem
 
 DRAWS = 150  # ways to go down the list beside the usual ones
 ENOUGH = 30_000  # operations set in all of them
@@ -16,7 +16,7 @@ LONG = 600  # operations from which the usual ways are enough
 SEARCHED = 150  # operations for which the best plan is looked for; more are set by going down a list
 
 
-def planned(problem: Problem) -> Plan | None:
+def planned(problem: WorkProblem) -> WorkPlan | None:
     """Plan a job: least time past the days that are set, then the earliest finish, then the least way between rooms.
 
     Args:
@@ -32,7 +32,7 @@ def planned(problem: Problem) -> Plan | None:
     return last
 
 
-def plans(problem: Problem) -> Iterator[Plan | None]:
+def plans(problem: WorkProblem) -> Iterator[WorkPlan | None]:
     """Plans of a job, each no worse than the one before, the last as `planned` gives it: whoever cannot wait has the best so far.
 
     Args, Raises: as `planned`.
@@ -52,22 +52,22 @@ def plans(problem: Problem) -> Iterator[Plan | None]:
         yield _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
 
 
-def at_once(problem: Problem) -> Plan | None:
+def at_once(problem: WorkProblem) -> WorkPlan | None:
     """The plan of going down the list by the usual weights alone: quick, however large the job. Args, Raises: as `planned`."""
     if not problem.operations:
-        return Plan()
+        return WorkPlan()
     hours = hours_of(problem.people, problem.start)
     found = _listed(problem, hours, quick=True) if hours.windows else None
     return None if found is None else _by_list(problem, hours, found)
 
 
-def _by_list(problem: Problem, hours: Hours, found: Set) -> Plan:
+def _by_list(problem: WorkProblem, hours: Hours, found: Set) -> WorkPlan:
     finish = finish_of(problem, found)
     bound = min(least_finish(problem, hours), finish)
     return _told(problem, hours, found, bound, proven=bound >= finish, listed=True)
 
 
-def _listed(problem: Problem, hours: Hours, *, quick: bool = False) -> Set | None:
+def _listed(problem: WorkProblem, hours: Hours, *, quick: bool = False) -> Set | None:
     """The best of the plans made by going down a list with several weights."""
     by, chosen, least = List(problem, hours), None, None
     n = len(problem.operations)
@@ -79,7 +79,7 @@ def _listed(problem: Problem, hours: Hours, *, quick: bool = False) -> Set | Non
     return chosen
 
 
-def _worth(problem: Problem, hours: Hours, found: Set) -> tuple[int, int, int]:
+def _worth(problem: WorkProblem, hours: Hours, found: Set) -> tuple[int, int, int]:
     late = sum(
         max(0, found.start[i] + one.minutes - hours.working(one.by))
         for i, one in enumerate(problem.operations)
@@ -88,7 +88,7 @@ def _worth(problem: Problem, hours: Hours, found: Set) -> tuple[int, int, int]:
     return late, finish_of(problem, found), _walks(problem, found)
 
 
-def _named(problem: Problem, hours: Hours, found: Set) -> Set:
+def _named(problem: WorkProblem, hours: Hours, found: Set) -> Set:
     """Name who does what where people are alike: in the order of time, those who were in the room last and are free."""
     if all(found.who):
         return found
@@ -105,7 +105,7 @@ def _named(problem: Problem, hours: Hours, found: Set) -> Set:
     return replace(found, who=tuple(who))
 
 
-def _early(problem: Problem, hours: Hours, found: Set) -> Set:
+def _early(problem: WorkProblem, hours: Hours, found: Set) -> Set:
     """The same plan, in the same order and by the same people, with nobody waiting for what he could begin."""
     ops, free = problem.operations, [0] * len(problem.people)
     start = [0] * len(ops)
@@ -123,7 +123,7 @@ def _early(problem: Problem, hours: Hours, found: Set) -> Set:
     return Set(tuple(start), found.who, tuple(order))
 
 
-def _walks(problem: Problem, found: Set) -> int:
+def _walks(problem: WorkProblem, found: Set) -> int:
     """How often somebody goes to another room than he was in."""
     at: dict[int, str] = {}
     count = 0
@@ -135,7 +135,7 @@ def _walks(problem: Problem, found: Set) -> int:
     return count
 
 
-def _arcs(problem: Problem, found: Set) -> list[list[int]]:
+def _arcs(problem: WorkProblem, found: Set) -> list[list[int]]:
     """For each operation those that wait for it in this plan: by what comes before them, or for the hands."""
     follows: list[list[int]] = [[] for _ in found.start]
     for i, before in enumerate(problem.before):
@@ -150,7 +150,7 @@ def _arcs(problem: Problem, found: Set) -> list[list[int]]:
     return follows
 
 
-def _told(problem: Problem, hours: Hours, found: Set, bound: int, *, proven: bool, listed: bool) -> Plan:
+def _told(problem: WorkProblem, hours: Hours, found: Set, bound: int, *, proven: bool, listed: bool) -> WorkPlan:
     ops, finish = problem.operations, finish_of(problem, found)
     follows = _arcs(problem, found)
     latest = [finish] * len(ops)
@@ -164,9 +164,9 @@ def _told(problem: Problem, hours: Hours, found: Set, bound: int, *, proven: boo
         late = max(0, end - hours.working(by)) if by is not None else 0
         who = tuple(problem.people[p].name for p in found.who[i])
         placed.append(
-            Placed(ops[i].key, hours.clock(found.start[i]), hours.clock(end, ends=True), who, latest[i] - end, late)
+            PlacedWork(ops[i].key, hours.clock(found.start[i]), hours.clock(end, ends=True), who, latest[i] - end, late)
         )
-    return Plan(
+    return WorkPlan(
         placed=tuple(placed),
         finish=hours.clock(finish, ends=True),
         bound=hours.clock(bound, ends=True),
@@ -177,7 +177,9 @@ def _told(problem: Problem, hours: Hours, found: Set, bound: int, *, proven: boo
     )
 
 
-def _chain(problem: Problem, found: Set, latest: Sequence[int], follows: Sequence[Sequence[int]]) -> tuple[str, ...]:
+def _chain(
+    problem: WorkProblem, found: Set, latest: Sequence[int], follows: Sequence[Sequence[int]]
+) -> tuple[str, ...]:
     """The operations that hold the finish up, one after the other: from the last that ends, back along what each waits for."""
     ops = problem.operations
     ends = [found.start[i] + one.minutes for i, one in enumerate(ops)]

@@ -39,7 +39,7 @@ class Operation:
 
 
 @dataclass(frozen=True)
-class Problem:
+class WorkProblem:
     """People and operations; nothing begins before `start`, a minute from the plan's first midnight."""
 
     people: tuple[Person, ...]
@@ -83,7 +83,7 @@ class Circle(ValueError):
         self.keys = keys
 
 
-def _circle(problem: Problem, stuck: set[int]) -> tuple[str, ...]:
+def _circle(problem: WorkProblem, stuck: set[int]) -> tuple[str, ...]:
     """One circle among operations each of which waits for another of them."""
     at, seen = min(stuck), dict[int, int]()
     way: list[int] = []
@@ -95,7 +95,7 @@ def _circle(problem: Problem, stuck: set[int]) -> tuple[str, ...]:
 
 
 @dataclass(frozen=True, slots=True)
-class Placed:
+class PlacedWork:
     """An operation in the plan: minutes from the plan's first midnight, and who does it.
 
     `float_` is how many working minutes later it could end without anything else of the plan moving past the finish; `late` how
@@ -116,7 +116,7 @@ class Placed:
 
 
 @dataclass(frozen=True)
-class Plan:
+class WorkPlan:
     """A plan, operations in the order they begin.
 
     Attributes:
@@ -127,7 +127,7 @@ class Plan:
         walks: how often somebody goes to another room.
     """
 
-    placed: tuple[Placed, ...] = ()
+    placed: tuple[PlacedWork, ...] = ()
     finish: int = 0
     bound: int = 0
     proven: bool = True

@@ -10,7 +10,7 @@ from statistics import median
 from typing import Literal
 
 from jambo.core.frozen import dataclass
-from jambo.core.planning.work import Kind
+from jambo.core.planning.work import WorkKind
 
 # a time that ran on by mistake is dropped; at the end of an operation it ends by itself
 TapOf = Literal["start", "pause", "drop", "end", "step", "untick"]
@@ -31,7 +31,7 @@ class Tap:
 
 
 @dataclass(frozen=True, slots=True)
-class Span:
+class WorkedSpan:
     """Time somebody worked."""
 
     begins: datetime
@@ -49,15 +49,15 @@ class Timed:
         running: whose time runs, and since when; loose: time before a pause, of the step that is done next.
     """
 
-    spans: dict[Kind, list[Span]] = field(default_factory=dict)
+    spans: dict[WorkKind, list[WorkedSpan]] = field(default_factory=dict)
     steps: set[str] = field(default_factory=set)
-    jumped: set[Kind] = field(default_factory=set)
+    jumped: set[WorkKind] = field(default_factory=set)
     running: dict[str, datetime] = field(default_factory=dict)
-    loose: list[Span] = field(default_factory=list)
+    loose: list[WorkedSpan] = field(default_factory=list)
 
-    def _to(self, kind: Kind, at: datetime) -> None:
+    def _to(self, kind: WorkKind, at: datetime) -> None:
         """Everybody's time up to now belongs to an operation."""
-        spans = [*self.loose, *(Span(since, at, who) for who, since in self.running.items())]
+        spans = [*self.loose, *(WorkedSpan(since, at, who) for who, since in self.running.items())]
         self.loose.clear()
         self.running = dict.fromkeys(self.running, at)
         for span in spans:
@@ -66,12 +66,12 @@ class Timed:
             else:
                 self.spans.setdefault(kind, []).append(span)
 
-    def minutes(self, kind: Kind) -> int:
+    def minutes(self, kind: WorkKind) -> int:
         """The minutes in which somebody was at it: two who work at once take no longer than one."""
         return _minutes(self.spans.get(kind, ()))
 
 
-def _minutes(spans: Iterable[Span]) -> int:
+def _minutes(spans: Iterable[WorkedSpan]) -> int:
     total, upto = timedelta(), None
     for span in sorted(spans, key=lambda s: s.begins):
         begins = span.begins if upto is None else max(span.begins, upto)
@@ -81,7 +81,7 @@ def _minutes(spans: Iterable[Span]) -> int:
     return round(total / timedelta(minutes=1))
 
 
-def timed(taps: Iterable[Tap], kinds: Mapping[str, Kind]) -> Timed:
+def timed(taps: Iterable[Tap], kinds: Mapping[str, WorkKind]) -> Timed:
     """Give what the taps of an opening come to. Time belongs to the step that is done at its end.
 
     Args:
@@ -92,7 +92,7 @@ def timed(taps: Iterable[Tap], kinds: Mapping[str, Kind]) -> Timed:
         if tap.of == "start":
             made.running.setdefault(tap.who, tap.at)
         elif tap.of == "pause" and tap.who in made.running:
-            made.loose.append(Span(made.running.pop(tap.who), tap.at, tap.who))
+            made.loose.append(WorkedSpan(made.running.pop(tap.who), tap.at, tap.who))
         elif tap.of in ("drop", "end"):
             made.running.pop(tap.who, None)
         elif tap.of == "untick":
@@ -148,7 +148,7 @@ def estimate(by_rule: int, found: Sequence[int]) -> Estimate:
 
 FORGOTTEN = 240  # minutes a time runs on before somebody is asked whether it was left on
 
-State = Literal["counts", "asked", "in part", "left out"]
+TimeState = Literal["counts", "asked", "in part", "left out"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -169,7 +169,7 @@ class Took:
     left_out: bool = False
 
     @property
-    def state(self) -> State:
+    def state(self) -> TimeState:
         """Whether it is learnt from."""
         if self.left_out:
             return "left out"

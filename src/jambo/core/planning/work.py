@@ -16,7 +16,7 @@ from jambo.core.quantities.figure import Missing
 from jambo.core.solve import Result
 from jambo.core.step import Step
 
-Kind = Literal["out", "frame", "set", "hang", "trim", "hardware"]
+WorkKind = Literal["out", "frame", "set", "hang", "trim", "hardware"]
 Trade = Literal["wallboard", "floor", "paint"]
 TRADES: dict[Trade, str] = {"wallboard": "{wallboard}", "floor": "floors", "paint": "paint"}
 
@@ -27,7 +27,7 @@ MINDS: dict[Trade, frozenset[str]] = {
     "paint": frozenset(("again", "seal-leaf", "gaps")),
 }
 
-KINDS: dict[Kind, str] = {
+KINDS: dict[WorkKind, str] = {
     "out": "Take out and read",
     "frame": "Frame the opening",
     "set": "Set the {frame}",
@@ -35,10 +35,10 @@ KINDS: dict[Kind, str] = {
     "trim": "{casing}",
     "hardware": "Hardware, last check",
 }
-_OF_DOOR: dict[tuple[str, Kind], str] = {
+_OF_DOOR: dict[tuple[str, WorkKind], str] = {
     ("pocket", "set"): "Set the pocket kit", ("face_slider", "hang"): "Hang the slab on its track", ("bypass", "hang"): "Hang the leaves",
 }  # fmt: skip
-_OF_PART: dict[str, Kind] = {
+_OF_PART: dict[str, WorkKind] = {
     "Taking out": "out", "Framing": "frame", "Frame": "set", "Setting": "set", "Hanging": "hang", "Finishing": "hardware",
 }  # fmt: skip
 # Minutes by rule (handbook 29); of what it has no rule for, what a pair that knows its work would say
@@ -59,7 +59,7 @@ class Work:
         before: the trade that comes only once it is done; after: the trades that are done first.
     """
 
-    kind: Kind
+    kind: WorkKind
     label: str
     minutes: int
     hands: int
@@ -116,18 +116,18 @@ def work_of(
     return tuple(made)
 
 
-def called(door: str, kind: Kind) -> str:
+def called(door: str, kind: WorkKind) -> str:
     """What an operation is called at a kind of door, a template over the word list."""
     return _OF_DOOR.get((door, kind), KINDS[kind])
 
 
-def steps_by_kind(opening: Opening, steps: tuple[Step, ...]) -> dict[Kind, list[Step]]:
+def steps_by_kind(opening: Opening, steps: tuple[Step, ...]) -> dict[WorkKind, list[Step]]:
     """The card's steps by operation; those before the work belong to the first that comes.
 
     Args:
         opening: the facts; steps: of its card, in order.
     """
-    found: dict[Kind, list[Step]] = {}
+    found: dict[WorkKind, list[Step]] = {}
     early: list[Step] = []
     for step in steps:
         kind = _kind(opening, step)
@@ -141,7 +141,7 @@ def steps_by_kind(opening: Opening, steps: tuple[Step, ...]) -> dict[Kind, list[
     return {kind: found[kind] for kind in KINDS if kind in found}
 
 
-def _kind(opening: Opening, step: Step) -> Kind | None:
+def _kind(opening: Opening, step: Step) -> WorkKind | None:
     if step.part == "Before":
         return None
     if step.part == "Finishing" and step.key.startswith("casing"):
@@ -156,7 +156,7 @@ def _tight(result: Result) -> bool:
     return any(flag.kind.stage in ("set", "survey") and flag.kind.level != "note" for flag in result.flags)
 
 
-def sort_of(opening: Opening, result: Result, kind: Kind) -> str:
+def sort_of(opening: Opening, result: Result, kind: WorkKind) -> str:
     """What an operation is learnt with: others of the same work, kind of door and frame, and way of doing it.
 
     Args:
@@ -173,7 +173,7 @@ def sort_of(opening: Opening, result: Result, kind: Kind) -> str:
     return "/".join(said)
 
 
-def minutes_by_rule(opening: Opening, result: Result, kind: Kind) -> int:
+def minutes_by_rule(opening: Opening, result: Result, kind: WorkKind) -> int:
     """What an operation takes where nothing is learnt, in minutes.
 
     Args:
@@ -199,7 +199,7 @@ def minutes_by_rule(opening: Opening, result: Result, kind: Kind) -> int:
     return SITE_SET if kind == "set" else SITE_HANG
 
 
-def _hands(opening: Opening, kind: Kind) -> int:
+def _hands(opening: Opening, kind: WorkKind) -> int:
     """Two where the card says so: a header, a kit, a pair, a heavy leaf."""
     heavy = opening.mass is not None and opening.mass > TWO_PEOPLE[opening.tape.unit]
     if kind == "frame":
@@ -213,7 +213,7 @@ def _hands(opening: Opening, kind: Kind) -> int:
     return 1
 
 
-def _trades(opening: Opening, kind: Kind) -> tuple[Trade | None, tuple[Trade, ...]]:
+def _trades(opening: Opening, kind: WorkKind) -> tuple[Trade | None, tuple[Trade, ...]]:
     """Which trade waits for an operation, and which it waits for (handbook 21)."""
     wraps = opening.kind == "swing" and kind_of_frame(opening.frame).name == "steel_wrap"
     if kind == "frame" or (kind == "set" and opening.kind == "pocket"):
@@ -236,7 +236,7 @@ PHASES: dict[Phase, str] = {
 }
 
 
-Phases = tuple[tuple[Kind, Phase, frozenset[str]], ...]
+Phases = tuple[tuple[WorkKind, Phase, frozenset[str]], ...]
 
 
 def phases_of(opening: Opening, result: Result) -> Phases:
@@ -251,7 +251,7 @@ def phases_of(opening: Opening, result: Result) -> Phases:
     )
 
 
-def _phase(opening: Opening, kind: Kind) -> Phase:
+def _phase(opening: Opening, kind: WorkKind) -> Phase:
     before, after = _trades(opening, kind)
     if kind == "out" or before == "wallboard":
         return "before_wallboard"

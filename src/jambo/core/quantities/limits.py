@@ -7,7 +7,7 @@ from jambo.core.quantities.length import ZERO, Length
 
 
 @dataclass(frozen=True, slots=True)
-class Kind:
+class LengthKind:
     """A kind of length: the words for it, such as every region has, its least and greatest sensible value, whether it is a leaf's size."""
 
     words: str
@@ -16,11 +16,11 @@ class Kind:
     leaf_size: bool = False
 
 
-def _kind(words: str, least_in: str, most_in: str, leaf_size: bool = False) -> Kind:
-    return Kind(words, Length.inches(least_in), Length.inches(most_in), leaf_size)
+def _kind(words: str, least_in: str, most_in: str, leaf_size: bool = False) -> LengthKind:
+    return LengthKind(words, Length.inches(least_in), Length.inches(most_in), leaf_size)
 
 
-KINDS: dict[str, Kind] = {
+KINDS: dict[str, LengthKind] = {
     "leaf_width": _kind("a leaf width", "12", "60", leaf_size=True),
     "leaf_height": _kind("a leaf height", "48", "144", leaf_size=True),
     "leaf_thickness": _kind("a leaf thickness", "3/4", "4"),
@@ -55,6 +55,6 @@ KINDS: dict[str, Kind] = {
 }
 
 
-def allows(value: Length, of: Kind) -> bool:
+def allows(value: Length, of: LengthKind) -> bool:
     """Say whether a value is sensible for its kind."""
     return value >= ZERO and of.least <= value <= of.most

@@ -9,7 +9,7 @@ from functools import lru_cache
 
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
-from jambo.core.quantities.limits import KINDS, Kind, allows
+from jambo.core.quantities.limits import KINDS, LengthKind, allows
 from jambo.core.quantities.tape import OTHER, Tape, Unit, exact_number, plain_number, show
 
 LONGEST = 40
@@ -136,7 +136,7 @@ def _mixed(value: Fraction) -> str:
     return str(whole) if not rest else f"{whole} {rest}" if whole else str(rest)
 
 
-def _slash(top: int, bottom: int, of: Kind) -> ParsedLength | None:
+def _slash(top: int, bottom: int, of: LengthKind) -> ParsedLength | None:
     """`2/6`: feet and inches in a leaf size, and wherever it cannot be a fraction of an inch."""
     if of.leaf_size or (bottom not in DENOMINATORS and of.most > Length.inches(12)):
         if bottom >= 12 or top == 0:
@@ -153,7 +153,7 @@ def _slash(top: int, bottom: int, of: Kind) -> ParsedLength | None:
     return ParsedLength(length, f"{_mixed(Fraction(top, bottom))} in", also)
 
 
-def _call_out(text: str, width: Kind, height: Kind) -> ParsedLength | None:
+def _call_out(text: str, width: LengthKind, height: LengthKind) -> ParsedLength | None:
     """`2668`, `21068`, `2/6 x 6/8`: a leaf's width by its height (handbook 2)."""
     if text.isdigit() and 4 <= len(text) <= 6:
         found = []
@@ -247,7 +247,7 @@ def _called(text: str) -> tuple[Length, Length] | None:
     return (width, height) if allows(width, KINDS["leaf_width"]) and allows(height, KINDS["leaf_height"]) else None
 
 
-def _absurd(heard: ParsedLength, text: str, unit: Unit, of: Kind) -> NotALength:
+def _absurd(heard: ParsedLength, text: str, unit: Unit, of: LengthKind) -> NotALength:
     """Refuse a value no such thing has, naming the likely meaning when the other unit makes sense of it."""
     shown = exact_text(heard.length, unit)
     span = f"between {exact_text(of.least, 'in')} and {exact_text(of.most, 'in')}"

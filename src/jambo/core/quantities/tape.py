@@ -17,7 +17,7 @@ Unit = Literal["in", "mm"]
 Rounding = Literal["up", "down", "nearest"]
 
 
-Moved = Literal["strong", "shy"]
+ShyOrStrong = Literal["strong", "shy"]
 
 # The finest mark of each tape a crew may read, in its own unit.
 STEPS: dict[Unit, tuple[Fraction, ...]] = {
@@ -79,13 +79,13 @@ def _mark(tape: Tape) -> Length:
 
 
 @dataclass(frozen=True, slots=True)
-class Shown:
+class ShownLength:
     """A length as read off the tape. `moved` says where the true length lies against the mark shown."""
 
     digits: str
     unit: Unit
     value: Length
-    moved: Moved | None
+    moved: ShyOrStrong | None
 
     @property
     def text(self) -> str:
@@ -113,7 +113,7 @@ def _digits(marks: int, tape: Tape) -> str:
 
 
 @lru_cache(maxsize=100_000)
-def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Shown:
+def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> ShownLength:
     """Round a length once to the tape's mark (halves go up when rounding to nearest) and say what that moved.
 
     Args:
@@ -129,10 +129,10 @@ def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Shown:
     mark = NM_PER[tape.unit] * tape.step.numerator * length.nm.denominator
     below, rest = divmod(length.nm.numerator * tape.step.denominator, mark)
     if not rest:
-        return Shown(_digits(below, tape), tape.unit, length, None)
+        return ShownLength(_digits(below, tape), tape.unit, length, None)
     goes_up = rounding == "up" or (rounding == "nearest" and 2 * rest >= mark)
     at, moved = (below + 1, "shy") if goes_up else (below, "strong")
-    return Shown(_digits(at, tape), tape.unit, tape.mark() * at, cast(Moved, moved))
+    return ShownLength(_digits(at, tape), tape.unit, tape.mark() * at, cast(ShyOrStrong, moved))
 
 
 def run_text(length: Length, tape: Tape) -> str:

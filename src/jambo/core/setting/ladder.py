@@ -27,7 +27,7 @@ AMOUNTS = {
 
 
 @dataclass(frozen=True, slots=True)
-class Step:
+class LadderRung:
     """One rung: whether it was chosen, and what it takes, or would take beside those chosen."""
 
     rung: Rung
@@ -42,7 +42,7 @@ class Ladder:
     `head` is the play before anything gave way; `figures` are the amounts of what was chosen.
     """
 
-    steps: tuple[Step, ...]
+    steps: tuple[LadderRung, ...]
     head: Length
     left: Length
     short: Length
@@ -127,7 +127,7 @@ def climb(opening: Opening, figures: Figures, room: Computed, rules: HouseRules)
     chosen = [rung for rung in (*offered, "header") if asked[rung]]
     takes = has.takes(chosen)
     steps = tuple(
-        Step(rung, rung in chosen, takes[rung] if rung in chosen else has.takes([*chosen, rung])[rung])
+        LadderRung(rung, rung in chosen, takes[rung] if rung in chosen else has.takes([*chosen, rung])[rung])
         for rung in (*offered, "header")
     )
     every = has.takes(offered)

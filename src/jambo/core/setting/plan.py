@@ -28,7 +28,7 @@ from jambo.core.setting.shims import Shim, blocks
 from jambo.core.setting.slot import Slot, least_tilt, slot, widest
 from jambo.core.setting.stations import (
     Packer,
-    Place,
+    ShimPlace,
     Stand,
     Station,
     across_from_hinge,
@@ -42,7 +42,7 @@ from jambo.core.setting.stations import (
 )
 from jambo.core.survey.shape import Face, Found
 
-Verdict = Literal["fits", "work", "no"]
+Fits = Literal["fits", "work", "no"]
 PLUMB_PACKS = 5  # stations at which a stud is packed plumb before the frame goes in (handbook 14)
 HEAD_WIDE = {"in": Length.inches(36), "mm": Length.mm(915)}
 FRAME_STOCK = {
@@ -64,7 +64,7 @@ class StockFit:
     height: Length
     room: Length
     head: Length | None
-    verdict: Verdict
+    verdict: Fits
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +73,7 @@ class FrameFit:
 
     thickness: Length
     room: Length
-    verdict: Verdict
+    verdict: Fits
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +86,7 @@ class SetPlan:
     room: Slot
     plumb_room: Slot
     best_room: Slot
-    verdict: Verdict
+    verdict: Fits
     stations: tuple[Station, ...]
     pieces: int
     stock: tuple[StockFit, ...]
@@ -102,7 +102,7 @@ def packer(opening: Opening, depth: Length, rules: HouseRules) -> Packer:
     return Packer(shim, opening.setting.packing, rules.value(house.SQUEEZE), close, depth, rules.habit)
 
 
-def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules) -> list[Place]:
+def places(opening: Opening, figures: Figures, height: Length, rules: HouseRules) -> list[ShimPlace]:
     """The stations in nailing order: hinge leg, head, strike leg (handbook 14).
 
     Args:
@@ -152,7 +152,7 @@ class OverHead:
         return OverHead(None if self.play is None else self.play - by, self.least, self.gives, self.raised)
 
 
-def _verdict(plumb: Mm, tilted: Mm, head: OverHead, habit: Unit) -> Verdict:
+def _verdict(plumb: Mm, tilted: Mm, head: OverHead, habit: Unit) -> Fits:
     """Fits as it is, exactly too; fits with a tilt, a little planing or what gives way for its height; or does not."""
     same, play = SAME[habit], head.play
     if -tilted >= in_mm(LITTLE[habit] + same):
@@ -235,7 +235,7 @@ class _Hole:
         return Stand(x, tilt, self.outside, self.height)
 
 
-def _chosen_place(setting: Setting, where: Sequence[Place], hole: _Hole, room: Slot, by: Packer) -> Mm:
+def _chosen_place(setting: Setting, where: Sequence[ShimPlace], hole: _Hole, room: Slot, by: Packer) -> Mm:
     """Where in its slot the frame is put: as far as it was pushed, or by the method chosen; in the middle when it is too big."""
     slide = value_of(setting.slide) if setting.slide is not None else None
     if slide is not None:
@@ -275,7 +275,7 @@ def _place_figures(setting: Setting, room: Slot, x: Mm) -> Figures:
     return Figures.of([slot_low, slot_high, add(names.SLOT_WIDTH, slot_high, (-1, slot_low)), at])
 
 
-def _head_station(place: Place, figures: Figures, by: Packer) -> tuple[list[Computed], list[Station]]:
+def _head_station(place: ShimPlace, figures: Figures, by: Packer) -> tuple[list[Computed], list[Station]]:
     """The station over the head; none while nobody knows what is left there, or nothing is."""
     over = figures.get(names.HEAD_PLAY_FOUND)
     play = value_of(over) if over is not None else None
@@ -297,7 +297,7 @@ def _blocked(least: Figures, method: SetMethod, rules: HouseRules) -> dict[str, 
 
 
 def _stations(
-    where: Sequence[Place],
+    where: Sequence[ShimPlace],
     hole: _Hole,
     room: Slot,
     made: Figures,

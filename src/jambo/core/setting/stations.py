@@ -18,7 +18,7 @@ from jambo.core.setting.shims import FLATS, THICKEST, Pack, Shim, packed, tapere
 from jambo.core.setting.slot import Slot
 from jambo.core.survey.shape import Face
 
-Side = Literal["hinge", "strike", "head"]
+LegSide = Literal["hinge", "strike", "head"]
 
 
 From = Literal["both", "A", "B", "split"]
@@ -35,30 +35,30 @@ class Stand:
 
 
 @dataclass(frozen=True, slots=True)
-class Place:
+class ShimPlace:
     """A place to shim: its name and words, the leg it is behind, the height of its middle (mm), its gap's and pack's figures."""
 
     name: str
     label: str
-    side: Side
+    side: LegSide
     y: Mm
     gap: FigureName
     pack: FigureName
 
 
-def at_hinge(n: int, y: Mm) -> Place:
+def at_hinge(n: int, y: Mm) -> ShimPlace:
     """The place behind a hinge, numbered from the top."""
-    return Place(f"hinge_{n}", f"hinge {n}", "hinge", y, names.GAP_HINGE[n], names.PACK_HINGE[n])
+    return ShimPlace(f"hinge_{n}", f"hinge {n}", "hinge", y, names.GAP_HINGE[n], names.PACK_HINGE[n])
 
 
-def across_from_hinge(n: int, y: Mm) -> Place:
+def across_from_hinge(n: int, y: Mm) -> ShimPlace:
     """The place behind the other leg of a pair, where it carries hinges too."""
-    return Place(f"strike_{n}", f"{{strike}}, hinge {n}", "strike", y, names.GAP_STRIKE[n], names.PACK_STRIKE[n])
+    return ShimPlace(f"strike_{n}", f"{{strike}}, hinge {n}", "strike", y, names.GAP_STRIKE[n], names.PACK_STRIKE[n])
 
 
-def over_head(y: Mm) -> Place:
+def over_head(y: Mm) -> ShimPlace:
     """The place over the middle of a wide head; a packer closes its gap, and it has no pack of its own."""
-    return Place("head_centre", "{head}, middle", "head", y, names.GAP_HEAD_CENTRE, names.GAP_HEAD_CENTRE)
+    return ShimPlace("head_centre", "{head}, middle", "head", y, names.GAP_HEAD_CENTRE, names.GAP_HEAD_CENTRE)
 
 
 _ON_STRIKE = {
@@ -70,10 +70,10 @@ _ON_STRIKE = {
 }
 
 
-def on_strike(name: str, y: Mm) -> Place:
+def on_strike(name: str, y: Mm) -> ShimPlace:
     """A place behind the strike leg: strike_top, latch_above, latch_below, strike_low or strike_foot."""
     label, gap, pack = _ON_STRIKE[name]
-    return Place(name, label, "strike", y, gap, pack)
+    return ShimPlace(name, label, "strike", y, gap, pack)
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,7 +103,7 @@ class Station:
     `blocks` are on the stud before it; the pack lies between them and the leg.
     """
 
-    place: Place
+    place: ShimPlace
     gap: Length
     edge_a: Length
     edge_b: Length
@@ -122,18 +122,18 @@ class Station:
         return self.edge_a - self.edge_b
 
 
-def gap_at(place: Place, hinge: Face, strike: Face, at: Stand) -> Mm:
+def gap_at(place: ShimPlace, hinge: Face, strike: Face, at: Stand) -> Mm:
     """The gap behind the leg's middle."""
     back = at.x + at.tilt * place.y
     return back - hinge.middle(place.y) if place.side == "hinge" else strike.middle(place.y) - back - at.outside
 
 
-def twist_at(place: Place, hinge: Face, strike: Face) -> Mm:
+def twist_at(place: ShimPlace, hinge: Face, strike: Face) -> Mm:
     """How much prouder the stud's edge on side A stands: there the gap is the smaller."""
     return (hinge if place.side == "hinge" else strike).twisted(place.y)
 
 
-def shimmed(place: Place, gap: Length, twist: Length, by: Packer, on: tuple[Length, ...] = ()) -> Station:
+def shimmed(place: ShimPlace, gap: Length, twist: Length, by: Packer, on: tuple[Length, ...] = ()) -> Station:
     """What goes into one place. Shims from both sides make a parallel pack; a wedge wants tapers one way (handbook 14).
 
     Args:
@@ -146,7 +146,7 @@ def shimmed(place: Place, gap: Length, twist: Length, by: Packer, on: tuple[Leng
     return replace(between, gap=gap, edge_a=gap - twist * HALF, edge_b=gap + twist * HALF, blocks=on)
 
 
-def _packed_from(place: Place, gap: Length, twist: Length, by: Packer) -> Station:
+def _packed_from(place: ShimPlace, gap: Length, twist: Length, by: Packer) -> Station:
     """What lies between the stud, or the blocks on it, and the leg."""
     edges = gap - twist * HALF, gap + twist * HALF
     thin = min(edges)
@@ -164,7 +164,7 @@ def _packed_from(place: Place, gap: Length, twist: Length, by: Packer) -> Statio
     return Station(place, gap, *edges, Pack(gap + by.squeeze, base.flats, base.pair, base.single, tapers), wide)
 
 
-def pieces(places: Sequence[Place], hinge: Face, strike: Face, at: Stand, by: Packer) -> int:
+def pieces(places: Sequence[ShimPlace], hinge: Face, strike: Face, at: Stand, by: Packer) -> int:
     """How many pieces a stand takes at all its stations."""
     count = 0
     for place in places:
@@ -174,7 +174,7 @@ def pieces(places: Sequence[Place], hinge: Face, strike: Face, at: Stand, by: Pa
     return count
 
 
-def fewest(places: Sequence[Place], hinge: Face, strike: Face, room: Slot, at: Stand, by: Packer) -> Mm:
+def fewest(places: Sequence[ShimPlace], hinge: Face, strike: Face, room: Slot, at: Stand, by: Packer) -> Mm:
     """The place in the slot that takes the fewest pieces; of equals the one nearest the middle.
 
     The count only changes where some station's gap passes a thickness at which its pack changes, so those are tried.

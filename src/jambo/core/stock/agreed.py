@@ -9,10 +9,10 @@ from typing import Any
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length, whole
 from jambo.core.stock.plan import Before
-from jambo.core.stock.problem import Cut, CutStick, Plan, Problem
+from jambo.core.stock.problem import CutInStick, CutPlan, CutProblem, FilledStick
 
 
-def question_of(problem: Problem) -> str:
+def question_of(problem: CutProblem) -> str:
     """What a plan answers, as a digest: pieces, stock, saw and goal, whatever the pieces are called."""
     asked = (
         [(str(p.length.nm), p.count, p.join and [str(at.nm) for at in (*p.join.places, p.join.apart)]) for p in problem.pieces],
@@ -28,10 +28,10 @@ class Agreed:
     """A plan with the question it answers, and the lengths of that question's stock."""
 
     question: str
-    plan: Plan
+    plan: CutPlan
     stock: tuple[Length, ...]
 
-    def answers(self, problem: Problem) -> bool:
+    def answers(self, problem: CutProblem) -> bool:
         """Whether it is a plan of this question."""
         asked, lie = range(len(problem.pieces)), range(len(problem.stock))
         return self.question == question_of(problem) and all(
@@ -44,7 +44,7 @@ class Agreed:
         return tuple((self.stock[s.stick], tuple(c.length for c in s.cuts)) for s in self.plan.sticks)
 
 
-def agreed_on(problem: Problem, plan: Plan) -> Agreed:
+def agreed_on(problem: CutProblem, plan: CutPlan) -> Agreed:
     """Agree on a plan of a question."""
     return Agreed(question_of(problem), plan, tuple(s.length for s in problem.stock))
 
@@ -66,7 +66,7 @@ def as_kept(agreed: Agreed) -> dict[str, Any]:
 def from_kept(question: str, kept: dict[str, Any]) -> Agreed:
     """Read what `as_kept` wrote. Raises KeyError, TypeError or ValueError for anything else."""
     sticks = tuple(
-        CutStick(int(stick), bool(owned), tuple(map(_cut, cuts)), _length(left), bool(keep))
+        FilledStick(int(stick), bool(owned), tuple(map(_cut, cuts)), _length(left), bool(keep))
         for stick, owned, left, keep, cuts in kept["sticks"]
     )
     stock = tuple(map(_length, kept["stock"]))
@@ -74,14 +74,14 @@ def from_kept(question: str, kept: dict[str, Any]) -> Agreed:
         raise ValueError("a stick of no stock")
     cost = None if kept["cost"] is None else Fraction(kept["cost"])
     value, bound = Fraction(kept["value"]), Fraction(kept["bound"])
-    plan = Plan(sticks, value, bound, tuple(map(int, kept["cannot"])), cost, _length(kept["waste"]))
+    plan = CutPlan(sticks, value, bound, tuple(map(int, kept["cannot"])), cost, _length(kept["waste"]))
     return Agreed(question, plan, stock)
 
 
-def _cut(of: list[Any]) -> Cut:
+def _cut(of: list[Any]) -> CutInStick:
     *numbers, length, mark = of
     wanted, copy, part, parts = map(int, numbers)
-    return Cut(wanted, copy, part, parts, _length(length), _length(mark))
+    return CutInStick(wanted, copy, part, parts, _length(length), _length(mark))
 
 
 def _length(nm: str) -> Length:

@@ -26,14 +26,14 @@ ENOUGH = 1e-9  # a filling worth no more than this above its stick improves noth
 
 
 @dataclass(frozen=True, slots=True)
-class Column:
+class StickColumn:
     """A filling of a stick of one class."""
 
     of: int
     pattern: tuple[tuple[int, int], ...]
 
 
-Way = tuple[int, int]  # by which way every odd copy of a spliced piece is parted, and every even one
+Parting = tuple[int, int]  # by which way every odd copy of a spliced piece is parted, and every even one
 
 
 @dataclass(frozen=True, eq=False, slots=True)
@@ -47,15 +47,15 @@ class Spliced:
     clear: NDArray[np.bool_]
     count: int
     floor: Callable[[NDArray[np.int64]], int] | None = None
-    only: Way | None = None
+    only: Parting | None = None
 
-    def parts(self, way: Way) -> Pattern:
+    def parts(self, way: Parting) -> Pattern:
         """The parts of all copies."""
         odd, even = (self.count + 1) // 2, self.count // 2
         total = self.uses[way[0]] * odd + self.uses[way[1]] * even
         return {int(kind): int(total[kind]) for kind in np.flatnonzero(total)}
 
-    def best(self, worth: NDArray[np.int64]) -> tuple[Way, int]:
+    def best(self, worth: NDArray[np.int64]) -> tuple[Parting, int]:
         """The way whose parts are worth the least, and what they are worth."""
         one = self.uses @ worth
         odd, even = (self.count + 1) // 2, self.count // 2
@@ -72,11 +72,11 @@ class Spliced:
 
 
 @dataclass(frozen=True, slots=True)
-class Choice:
+class Splicing:
     """A way to make all copies of a spliced piece: which of them it is, and the parts it takes."""
 
     of: int
-    way: Way
+    way: Parting
     parts: tuple[tuple[int, int], ...]
 
 
@@ -95,7 +95,7 @@ class Demand:
             most = most + one.uses.max(axis=0) * one.count
         return tuple(int(n) for n in most)
 
-    def fixed(self, of: int, way: Way) -> Demand:
+    def fixed(self, of: int, way: Parting) -> Demand:
         """The same with one spliced piece parted in one way."""
         spliced = [replace(s, only=way) if i == of else s for i, s in enumerate(self.spliced)]
         return Demand(self.count, tuple(spliced))
@@ -105,22 +105,22 @@ class Demand:
 class Pool:
     """Fillings, and ways of spliced pieces, found so far: each once, in the order they were found."""
 
-    columns: list[Column] = field(default_factory=list)
-    choices: list[Choice] = field(default_factory=list)
-    seen: set[Column | Choice] = field(default_factory=set)
+    columns: list[StickColumn] = field(default_factory=list)
+    choices: list[Splicing] = field(default_factory=list)
+    seen: set[StickColumn | Splicing] = field(default_factory=set)
 
     def add(self, of: int, pattern: Pattern) -> bool:
         """Take a filling in; says whether it is new."""
-        column = Column(of, tuple(sorted(pattern.items())))
+        column = StickColumn(of, tuple(sorted(pattern.items())))
         if not pattern or column in self.seen:
             return False
         self.seen.add(column)
         self.columns.append(column)
         return True
 
-    def choose(self, of: int, way: Way, parts: Pattern) -> bool:
+    def choose(self, of: int, way: Parting, parts: Pattern) -> bool:
         """Take a way of a spliced piece in; says whether it is new."""
-        choice = Choice(of, way, tuple(sorted(parts.items())))
+        choice = Splicing(of, way, tuple(sorted(parts.items())))
         if choice in self.seen:
             return False
         self.seen.add(choice)
@@ -165,7 +165,7 @@ class Master:
         for of in range(len(demand.spliced)):
             self._column(self.penalty * 4 * max(1, sum(demand.most)), [(self.joined + of, 1)])
         self.at: list[int] = []  # where the columns of fillings stand
-        self.ways_at: list[tuple[int, Choice]] = []
+        self.ways_at: list[tuple[int, Splicing]] = []
         self.held = [0, 0]
 
     def _column(self, cost: float, entries: Sequence[tuple[int, int]]) -> None:
@@ -175,7 +175,7 @@ class Master:
         if self.whole:
             self.solver.changeColIntegrality(self.solver.getNumCol() - 1, highspy.HighsVarType.kInteger)
 
-    def take(self, columns: Sequence[Column], choices: Sequence[Choice]) -> None:
+    def take(self, columns: Sequence[StickColumn], choices: Sequence[Splicing]) -> None:
         """Take in the fillings and the ways that have come since."""
         for column in columns[self.held[0] :]:
             entries = list(column.pattern)
@@ -190,9 +190,9 @@ class Master:
                 self._column(0.0, [*((kind, -n) for kind, n in choice.parts), (self.joined + choice.of, 1)])
         self.held = [len(columns), len(choices)]
 
-    def ways(self, values: NDArray[np.float64]) -> tuple[Way | None, ...]:
+    def ways(self, values: NDArray[np.float64]) -> tuple[Parting | None, ...]:
         """The way taken most of each spliced piece; None where none has been found."""
-        best: list[tuple[float, Way | None]] = [(0.0, None)] * len(self.demand.spliced)
+        best: list[tuple[float, Parting | None]] = [(0.0, None)] * len(self.demand.spliced)
         for at, choice in self.ways_at:
             if values[at] > best[choice.of][0]:
                 best[choice.of] = (float(values[at]), choice.way)
@@ -211,7 +211,7 @@ class Relaxed:
     the worth of each kind; the proven bound."""
 
     taken: NDArray[np.float64]
-    ways: tuple[Way | None, ...]
+    ways: tuple[Parting | None, ...]
     worth: NDArray[np.int64]
     bound: Fraction
     filled: Filled

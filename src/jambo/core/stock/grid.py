@@ -8,7 +8,7 @@ from math import gcd
 
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
-from jambo.core.stock.problem import Goal, Problem, Stick
+from jambo.core.stock.problem import CutProblem, Goal, Stick
 
 FINEST = 30_000  # units in the longest stick: finer than that sizes are rounded, up for plans and down for the bound
 
@@ -73,7 +73,7 @@ def _weight(stick: Stick, owned: bool, goal: Goal) -> Fraction:
     return Fraction(1) if goal == "sticks" else Fraction(stick.length.nm)
 
 
-def classes_of(problem: Problem) -> tuple[Sticks, ...]:
+def classes_of(problem: CutProblem) -> tuple[Sticks, ...]:
     """Every length of stock as it can be had: what lies there first, then what is bought."""
     found: list[Sticks] = []
     for i, stick in enumerate(problem.stock):
@@ -85,7 +85,7 @@ def classes_of(problem: Problem) -> tuple[Sticks, ...]:
     return tuple(found)
 
 
-def on_grid(problem: Problem, lengths: tuple[Length, ...]) -> Grid:
+def on_grid(problem: CutProblem, lengths: tuple[Length, ...]) -> Grid:
     """Put a problem's lengths on the coarsest grid they all fall on, or on one fine enough.
 
     Args:

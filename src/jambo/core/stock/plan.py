@@ -12,9 +12,9 @@ from numpy.typing import NDArray
 
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length, some
-from jambo.core.stock.columns import Column, Demand, Pool, Relaxed, Spliced, Way, relax
+from jambo.core.stock.columns import Demand, Parting, Pool, Relaxed, Spliced, StickColumn, relax
 from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid
-from jambo.core.stock.problem import Goal, Plan, Problem, Wanted
+from jambo.core.stock.problem import CutPlan, CutProblem, Goal, Wanted
 from jambo.core.stock.splices import MOST_WAYS, Parts, Ways, cheapest, first_two, ways_to_join
 from jambo.core.stock.sticks import Filling, cost_of, lay_out, queues, waste_of
 from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, wanted
@@ -23,7 +23,7 @@ from jambo.core.stock.within import within
 Before = tuple[Length, tuple[Length, ...]]  # a stick's length, and those of its pieces
 Clock = Callable[[], float]
 Tell = Callable[[str, Fraction, Fraction], None]
-Show = Callable[[Plan], None]
+ShowPlan = Callable[[CutPlan], None]
 
 DIVES = 3
 MOST_NODES = 2000  # of the search over all that could be better
@@ -36,7 +36,7 @@ SECONDS = 20.0  # after which the best plan so far is given, with its bound
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class TakenApart:
     """A problem taken apart: kinds of pieces by their length, spliced pieces with their ways, and what no stick is long enough for."""
 
     lengths: tuple[Length, ...]
@@ -45,12 +45,12 @@ class Asked:
     cannot: tuple[int, ...]
 
 
-def _longest(problem: Problem) -> Length | None:
+def _longest(problem: CutProblem) -> Length | None:
     """The longest piece any stick gives."""
     return max((problem.stock[c.stick].length - problem.square for c in classes_of(problem)), default=None)
 
 
-def take_apart(problem: Problem, few_ways: Sequence[int] = ()) -> Asked:
+def take_apart(problem: CutProblem, few_ways: Sequence[int] = ()) -> TakenApart:
     """Gather pieces of a length into kinds, and find the ways to splice what is longer than any stick.
 
     Args:
@@ -76,7 +76,9 @@ def take_apart(problem: Problem, few_ways: Sequence[int] = ()) -> Asked:
     lengths = tuple(sorted(count, reverse=True))
     kinds = {length: k for k, length in enumerate(lengths)}
     spliced = tuple(_spliced(problem.pieces[i], ways, kinds, longest) for i, ways in splits)
-    return Asked(lengths, Demand(tuple(count[length] for length in lengths), spliced), tuple(splits), tuple(cannot))
+    return TakenApart(
+        lengths, Demand(tuple(count[length] for length in lengths), spliced), tuple(splits), tuple(cannot)
+    )
 
 
 def _spliced(piece: Wanted, ways: Ways, kinds: dict[Length, int], longest: Length | None) -> Spliced:
@@ -148,7 +150,7 @@ def _first(grid: Grid, demand: Demand) -> Whole:
     return counted(grid, pack(grid, want, [0] * len(grid.classes)), ways, want)
 
 
-def _as_before(problem: Problem, asked: Asked, grid: Grid, before: Sequence[Before]) -> Whole | None:
+def _as_before(problem: CutProblem, asked: TakenApart, grid: Grid, before: Sequence[Before]) -> Whole | None:
     """A plan of the fillings there were before, as far as they are still wanted, the rest packed by size; None where it cannot be."""
     kinds = {length: k for k, length in enumerate(asked.lengths)}
     there = Counter(kinds[length] for _, lengths in before for length in lengths if length in kinds)
@@ -158,7 +160,7 @@ def _as_before(problem: Problem, asked: Asked, grid: Grid, before: Sequence[Befo
         return None
     want = wanted(asked.demand, ways)
     left, used = list(want), [0] * len(grid.classes)
-    sticks: list[tuple[Column, int]] = []
+    sticks: list[tuple[StickColumn, int]] = []
     for whole in (True, False):  # first those that are cut just as they were
         for stick, lengths in before:
             pattern = Counter(kinds.get(length, -1) for length in lengths)
@@ -169,11 +171,11 @@ def _as_before(problem: Problem, asked: Asked, grid: Grid, before: Sequence[Befo
             if pattern and of is not None:
                 used[of] += 1
                 left = [n - pattern[kind] for kind, n in enumerate(left)]
-                sticks.append((Column(of, tuple(sorted(pattern.items()))), 1))
+                sticks.append((StickColumn(of, tuple(sorted(pattern.items()))), 1))
     return counted(grid, [*sticks, *pack(grid, left, used)], ways, want)
 
 
-def _ways_there(asked: Asked, there: Sequence[int], of: int) -> list[Way] | None:
+def _ways_there(asked: TakenApart, there: Sequence[int], of: int) -> list[Parting] | None:
     """The ways of the spliced pieces that take just the parts there are; None where they do not."""
     if of == len(asked.splits):
         return []
@@ -186,7 +188,7 @@ def _ways_there(asked: Asked, there: Sequence[int], of: int) -> list[Way] | None
     return None
 
 
-def _takes(problem: Problem, sticks: Sticks, used: int, length: Length) -> bool:
+def _takes(problem: CutProblem, sticks: Sticks, used: int, length: Length) -> bool:
     """Whether there is still a stick of this length in a class."""
     return problem.stock[sticks.stick].length == length and (sticks.most is None or used < sticks.most)
 
@@ -231,14 +233,14 @@ def _improve(s: _Search, relaxed: Relaxed) -> None:
     s.said("looked at all")
 
 
-def _begin(problem: Problem, asked: Asked, grid: Grid, before: Sequence[Before]) -> Whole:
+def _begin(problem: CutProblem, asked: TakenApart, grid: Grid, before: Sequence[Before]) -> Whole:
     """Everything packed by size, or the plan before where that is as good."""
     first = _first(grid, asked.demand)
     was = _as_before(problem, asked, grid, before) if before else None
     return was if was is not None and was.rank <= first.rank else first
 
 
-def _solved(problem: Problem, asked: Asked, s: _Search) -> tuple[Whole, Fraction]:
+def _solved(problem: CutProblem, asked: TakenApart, s: _Search) -> tuple[Whole, Fraction]:
     grid = s.grid
     s.offer(s.best)
     if not asked.lengths:
@@ -255,7 +257,7 @@ def _solved(problem: Problem, asked: Asked, s: _Search) -> tuple[Whole, Fraction
     return s.best, min(s.bound, s.best.weight)
 
 
-def first_plan(problem: Problem, before: Sequence[Before] = ()) -> Plan:
+def first_plan(problem: CutProblem, before: Sequence[Before] = ()) -> CutPlan:
     """Everything packed by size, or as it was before, without looking for better: quick, however long the list.
 
     Args:
@@ -276,7 +278,7 @@ def first_plan(problem: Problem, before: Sequence[Before] = ()) -> Plan:
     )
 
 
-def _parted_at_once(problem: Problem) -> Plan:
+def _parted_at_once(problem: CutProblem) -> CutPlan:
     """A first plan of many pieces that are spliced: each is parted in the first way there is, and all of it packed by size."""
     longest = _longest(problem)
     parted: dict[int, tuple[Parts, ...]] = {}
@@ -294,20 +296,20 @@ def _parted_at_once(problem: Problem) -> Plan:
         count.update(part for parts in parted[i] for part in parts)
     lengths = tuple(sorted(count, reverse=True))
     demand = Demand(tuple(count[length] for length in lengths))
-    asked = Asked(lengths, demand, (), tuple(cannot))
+    asked = TakenApart(lengths, demand, (), tuple(cannot))
     grid = on_grid(problem, lengths)
     whole = _first(grid, demand)
     bound = Fraction(0) if any(whole.lacking) or not lengths else min(_plain_bound(grid, asked), whole.weight)
     return _laid_out(problem, asked, grid, whole, bound, parted)
 
 
-def _plain_bound(grid: Grid, asked: Asked) -> Fraction:
+def _plain_bound(grid: Grid, asked: TakenApart) -> Fraction:
     """What all of the pieces come to, each at the cheapest room there is."""
     room = min((c.weight / r for c, r in zip(grid.classes, grid.loose[1], strict=True) if r), default=Fraction(0))
     return room * sum(n * size for n, size in zip(asked.demand.count, grid.loose[0], strict=True))
 
 
-def _few_lengths(problem: Problem) -> Plan:
+def _few_lengths(problem: CutProblem) -> CutPlan:
     """A first plan from the longest lengths and those that cost the least a foot alone; what lies there is left aside."""
     had = [i for i, stick in enumerate(problem.stock) if stick.endless] or [*range(len(problem.stock))]
     cheap = sorted(
@@ -320,14 +322,14 @@ def _few_lengths(problem: Problem) -> Plan:
 
 
 def plan(
-    problem: Problem,
+    problem: CutProblem,
     clock: Clock,
     seconds: float = SECONDS,
     tell: Tell | None = None,
     near: Fraction = Fraction(0),
     before: Sequence[Before] = (),
-    show: Show | None = None,
-) -> Plan:
+    show: ShowPlan | None = None,
+) -> CutPlan:
     """Plan the cutting of everything that can be cut, and prove how far from the best it can be.
 
     Args:
@@ -352,13 +354,13 @@ def plan(
 
 
 def _laid_out(
-    problem: Problem,
-    asked: Asked,
+    problem: CutProblem,
+    asked: TakenApart,
     grid: Grid,
     whole: Whole,
     bound: Fraction,
     parted: dict[int, tuple[Parts, ...]] | None = None,
-) -> Plan:
+) -> CutPlan:
     """The plan as it is cut; `parted` has the parts of spliced pieces where no ways were chosen. Pieces nothing was left for join those no
     stick is long enough for."""
     parted = parted or {
@@ -377,7 +379,7 @@ def _laid_out(
     value = whole.weight
     if problem.goal == "cost" and cost is not None:
         value = cost
-    return Plan(
+    return CutPlan(
         sticks_cut,
         value,
         bound,
@@ -387,7 +389,7 @@ def _laid_out(
     )
 
 
-def _one_length(problem: Problem, planned: Callable[[Problem], Plan], show: Show | None = None) -> Plan:
+def _one_length(problem: CutProblem, planned: Callable[[CutProblem], CutPlan], show: ShowPlan | None = None) -> CutPlan:
     """One length of stock for everything, beside what lies there: the one that comes to the least in all.
 
     Args:
@@ -396,7 +398,7 @@ def _one_length(problem: Problem, planned: Callable[[Problem], Plan], show: Show
     priced = all(s.price is not None for s in problem.stock if s.endless)
     goal: Goal = "cost" if priced else "waste"
     lie = tuple(replace(s, price=None) for s in problem.stock if s.on_hand)
-    tried: list[tuple[tuple[int, Fraction, int], Plan, int]] = []
+    tried: list[tuple[tuple[int, Fraction, int], CutPlan, int]] = []
     bought = [i for i, s in enumerate(problem.stock) if s.endless]
     for n, stick in enumerate([*([None] if lie else []), *bought]):
         more = () if stick is None else (replace(problem.stock[stick], on_hand=0),)
@@ -411,13 +413,13 @@ def _one_length(problem: Problem, planned: Callable[[Problem], Plan], show: Show
     return _of_one_length(tried, bool(lie))
 
 
-def _of_one_length(tried: Sequence[tuple[tuple[int, Fraction, int], Plan, int]], lie: bool) -> Plan:
+def _of_one_length(tried: Sequence[tuple[tuple[int, Fraction, int], CutPlan, int]], lie: bool) -> CutPlan:
     _, best, lengths = min(tried, key=lambda t: t[0])
     least = Fraction(0) if lie and not best.cannot else Fraction(lengths)
     return replace(best, value=Fraction(lengths), bound=min(least, Fraction(lengths)) if lengths else Fraction(0))
 
 
-def _at_home(made: Plan, problem: Problem, stick: int | None) -> Plan:
+def _at_home(made: CutPlan, problem: CutProblem, stick: int | None) -> CutPlan:
     """A plan over part of the stock, with its sticks named as the whole stock has them."""
     owned = [i for i, s in enumerate(problem.stock) if s.on_hand]
     home = [*owned, *([stick] if stick is not None else [])]

@@ -52,7 +52,7 @@ class Wanted:
 
 
 @dataclass(frozen=True, slots=True)
-class Problem:
+class CutProblem:
     """What is to be cut from what.
 
     `kerf` is lost at every cut, `square` once a stick; what is left of a stick is kept from `keep` on.
@@ -67,7 +67,7 @@ class Problem:
 
 
 @dataclass(frozen=True, slots=True)
-class Cut:
+class CutInStick:
     """A piece as it lies in a stick: whose, which copy of it, which part of a spliced one (0 where it is whole), and its running mark
     from the squared end."""
 
@@ -80,25 +80,25 @@ class Cut:
 
 
 @dataclass(frozen=True, slots=True)
-class CutStick:
+class FilledStick:
     """A stick with its cuts in order, longest first; `left` is what is left of it, an offcut where `kept`."""
 
     stick: int
     owned: bool
-    cuts: tuple[Cut, ...]
+    cuts: tuple[CutInStick, ...]
     left: Length
     kept: bool
 
 
 @dataclass(frozen=True, slots=True)
-class Plan:
+class CutPlan:
     """Sticks in cutting order, and what they come to by the goal.
 
     `bound` is proven: no plan can come to less. What lies there counts for nothing. `value` and `bound` are money for the goal cost, a length in nanometres for
     waste, sticks for sticks, different lengths for lengths. `cannot` are pieces no stick is long enough for.
     """
 
-    sticks: tuple[CutStick, ...]
+    sticks: tuple[FilledStick, ...]
     value: Fraction
     bound: Fraction
     cannot: tuple[int, ...]

@@ -7,20 +7,20 @@ from collections.abc import Sequence
 from fractions import Fraction
 
 from jambo.core.quantities.length import ZERO, Length, or_zero, total
-from jambo.core.stock.problem import Cut, CutStick, Problem, Stick
+from jambo.core.stock.problem import CutInStick, CutProblem, FilledStick, Stick
 
 Filling = tuple[
     int, bool, tuple[Length, ...]
 ]  # the stick's index in the stock, whether it lies there, the pieces it gives
 
-Piece = tuple[int, int, int, int]  # whose it is, which copy, which part of how many
+CopyOf = tuple[int, int, int, int]  # whose it is, which copy, which part of how many
 
 
 def queues(
-    problem: Problem, parted: dict[int, tuple[tuple[Length, ...], ...]], cannot: Sequence[int]
-) -> dict[Length, deque[Piece]]:
+    problem: CutProblem, parted: dict[int, tuple[tuple[Length, ...], ...]], cannot: Sequence[int]
+) -> dict[Length, deque[CopyOf]]:
     """Whose the pieces of each length are, in the order they were asked for; `parted` are the parts of every copy of a spliced one."""
-    found: dict[Length, deque[Piece]] = {}
+    found: dict[Length, deque[CopyOf]] = {}
     for i, piece in enumerate(problem.pieces):
         if i in cannot:
             continue
@@ -40,7 +40,9 @@ def left_of(stick: Length, pieces: Sequence[Length], kerf: Length, square: Lengt
     return None if over < ZERO else max(ZERO, over - kerf)
 
 
-def lay_out(problem: Problem, fillings: Sequence[Filling], wanted: dict[Length, deque[Piece]]) -> tuple[CutStick, ...]:
+def lay_out(
+    problem: CutProblem, fillings: Sequence[Filling], wanted: dict[Length, deque[CopyOf]]
+) -> tuple[FilledStick, ...]:
     """Give every filling its pieces: alike sticks together so that a stop stays set, the longest pieces first.
 
     What a filling has more of than is wanted is not cut, and a stick with nothing left to cut is not taken.
@@ -49,27 +51,27 @@ def lay_out(problem: Problem, fillings: Sequence[Filling], wanted: dict[Length, 
         ((stick, owned, tuple(sorted(cuts, reverse=True))) for stick, owned, cuts in fillings),
         key=lambda f: ([*(-c.nm for c in f[2]), 0], -problem.stock[f[0]].length.nm, not f[1], f[0]),
     )
-    found: list[CutStick] = []
+    found: list[FilledStick] = []
     for stick, owned, lengths in order:
-        cuts: list[Cut] = []
+        cuts: list[CutInStick] = []
         at = ZERO
         for length in lengths:
             if waiting := wanted.get(length):
-                cuts.append(Cut(*waiting.popleft(), length, at + length))
+                cuts.append(CutInStick(*waiting.popleft(), length, at + length))
                 at = at + length + problem.kerf
         if cuts:
             left = or_zero(left_of(problem.stock[stick].length, [c.length for c in cuts], problem.kerf, problem.square))
-            found.append(CutStick(stick, owned, tuple(cuts), left, left > ZERO and left >= problem.keep))
+            found.append(FilledStick(stick, owned, tuple(cuts), left, left > ZERO and left >= problem.keep))
     return tuple(found)
 
 
-def cost_of(sticks: Sequence[CutStick], stock: Sequence[Stick]) -> Fraction | None:
+def cost_of(sticks: Sequence[FilledStick], stock: Sequence[Stick]) -> Fraction | None:
     """What the sticks that are bought come to; None where one of them has no price."""
     prices = [stock[s.stick].price for s in sticks if not s.owned]
     return None if any(p is None for p in prices) else sum((p for p in prices if p is not None), Fraction(0))
 
 
-def waste_of(sticks: Sequence[CutStick], stock: Sequence[Stick]) -> Length:
+def waste_of(sticks: Sequence[FilledStick], stock: Sequence[Stick]) -> Length:
     """What is neither a piece nor an offcut that is kept: squaring cuts, saw cuts, short ends."""
     taken = total(stock[s.stick].length - (s.left if s.kept else ZERO) for s in sticks)
     return taken - total(cut.length for s in sticks for cut in s.cuts)

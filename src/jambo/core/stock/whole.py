@@ -11,7 +11,7 @@ from math import floor
 import numpy as np
 
 from jambo.core.frozen import dataclass
-from jambo.core.stock.columns import Choice, Column, Demand, Master, Pool, Relaxed, Way, relax
+from jambo.core.stock.columns import Demand, Master, Parting, Pool, Relaxed, Splicing, StickColumn, relax
 from jambo.core.stock.ending import finish
 from jambo.core.stock.grid import Grid
 
@@ -24,8 +24,8 @@ GoOn = Callable[[], bool]
 class Whole:
     """A plan in whole numbers: how many sticks of each filling, the way chosen for each spliced piece, and what nothing was left for."""
 
-    sticks: tuple[tuple[Column, int], ...]
-    ways: tuple[Way, ...]
+    sticks: tuple[tuple[StickColumn, int], ...]
+    ways: tuple[Parting, ...]
     lacking: tuple[int, ...]
     weight: Fraction
 
@@ -35,7 +35,9 @@ class Whole:
         return sum(self.lacking), self.weight
 
 
-def counted(grid: Grid, sticks: Sequence[tuple[Column, int]], ways: Sequence[Way], want: Sequence[int]) -> Whole:
+def counted(
+    grid: Grid, sticks: Sequence[tuple[StickColumn, int]], ways: Sequence[Parting], want: Sequence[int]
+) -> Whole:
     """A plan with what it lacks of what is wanted."""
     lacking = list(want)
     for column, times in sticks:
@@ -45,7 +47,7 @@ def counted(grid: Grid, sticks: Sequence[tuple[Column, int]], ways: Sequence[Way
     return Whole(tuple(sticks), tuple(ways), tuple(max(0, n) for n in lacking), weight)
 
 
-def wanted(demand: Demand, ways: Sequence[Way]) -> list[int]:
+def wanted(demand: Demand, ways: Sequence[Parting]) -> list[int]:
     """How many of each kind are wanted once the spliced pieces are parted so."""
     want = list(demand.count)
     for spliced, way in zip(demand.spliced, ways, strict=True):
@@ -54,7 +56,7 @@ def wanted(demand: Demand, ways: Sequence[Way]) -> list[int]:
     return want
 
 
-def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Column, int]]:
+def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[StickColumn, int]]:
     """Pack what is wanted by size: the longest piece begins a stick, the longest that still fits goes on; best stick for its fill first.
 
     Args:
@@ -62,7 +64,7 @@ def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Col
     """
     left, used = list(want), list(used)
     by_size = _BySize(grid.sizes, left)
-    found: list[tuple[Column, int]] = []
+    found: list[tuple[StickColumn, int]] = []
     while (longest := by_size.longest()) is not None:
         best: tuple[tuple[float, int], int, tuple[tuple[int, int], ...]] | None = None
         for of, sticks in enumerate(grid.classes):
@@ -83,7 +85,7 @@ def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Col
         for kind, n in taken:
             left[kind] -= n * times
         used[of] += times
-        found.append((Column(of, taken), times))
+        found.append((StickColumn(of, taken), times))
     return found
 
 
@@ -122,14 +124,14 @@ class _BySize:
         return pattern, room
 
 
-def _used(grid: Grid, sticks: Sequence[tuple[Column, int]]) -> list[int]:
+def _used(grid: Grid, sticks: Sequence[tuple[StickColumn, int]]) -> list[int]:
     used = [0] * len(grid.classes)
     for column, times in sticks:
         used[column.of] += times
     return used
 
 
-def _rest(want: Sequence[int], sticks: Sequence[tuple[Column, int]]) -> list[int]:
+def _rest(want: Sequence[int], sticks: Sequence[tuple[StickColumn, int]]) -> list[int]:
     left = list(want)
     for column, times in sticks:
         for kind, n in column.pattern:
@@ -137,7 +139,7 @@ def _rest(want: Sequence[int], sticks: Sequence[tuple[Column, int]]) -> list[int
     return [max(0, n) for n in left]
 
 
-def rounded(grid: Grid, demand: Demand, pool: Pool, relaxed: Relaxed, ways: Sequence[Way]) -> Whole:
+def rounded(grid: Grid, demand: Demand, pool: Pool, relaxed: Relaxed, ways: Sequence[Parting]) -> Whole:
     """Take the whole part of every filling, and pack what is left by size."""
     want = wanted(demand, ways)
     sticks = [(pool.columns[i], floor(x + 1e-6)) for i, x in enumerate(relaxed.taken) if x >= 1 - 1e-6]
@@ -148,8 +150,8 @@ def rounded(grid: Grid, demand: Demand, pool: Pool, relaxed: Relaxed, ways: Sequ
 def search(
     grid: Grid,
     demand: Demand,
-    columns: Sequence[Column],
-    choices: Sequence[Choice],
+    columns: Sequence[StickColumn],
+    choices: Sequence[Splicing],
     limits: tuple[float, int],
     stop_at: Fraction,
 ) -> tuple[Whole | None, bool]:
@@ -179,14 +181,14 @@ def search(
     return counted(grid, sticks, ways, wanted(demand, ways)), done
 
 
-def _after(grid: Grid, sticks: Sequence[tuple[Column, int]]) -> Grid:
+def _after(grid: Grid, sticks: Sequence[tuple[StickColumn, int]]) -> Grid:
     """What lies there once these sticks are taken."""
     used = _used(grid, sticks)
     left = (c.most if c.most is None else c.most - n for c, n in zip(grid.classes, used, strict=True))
     return replace(grid, classes=tuple(replace(c, most=n) for c, n in zip(grid.classes, left, strict=True)))
 
 
-def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[Column, int]] | None:
+def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[StickColumn, int]] | None:
     """The rest got into alike sticks that weigh no more than that; None where there are other sticks, or it does not go."""
     if len(grid.classes) != 1 or grid.classes[0].most is not None or not grid.classes[0].weight:
         return None
@@ -196,10 +198,12 @@ def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[Col
     found = finish(sizes, [left[k] for k in kinds], grid.rooms[0], int(weight // grid.classes[0].weight))
     if found is None:
         return None
-    return [(Column(0, tuple(sorted((kinds[k], n) for k, n in pattern.items()))), 1) for pattern in found]
+    return [(StickColumn(0, tuple(sorted((kinds[k], n) for k, n in pattern.items()))), 1) for pattern in found]
 
 
-def dive(grid: Grid, demand: Demand, pool: Pool, ways: Sequence[Way], best: Whole, go_on: GoOn, turn: int = 0) -> Whole:
+def dive(
+    grid: Grid, demand: Demand, pool: Pool, ways: Sequence[Parting], best: Whole, go_on: GoOn, turn: int = 0
+) -> Whole:
     """Fix the fillings most surely taken, generate fillings for the rest, and so on; the last pieces are looked at whole.
 
     Args:
@@ -207,7 +211,7 @@ def dive(grid: Grid, demand: Demand, pool: Pool, ways: Sequence[Way], best: Whol
         turn: which of the likely fillings is fixed first, so that every dive goes another way.
     """
     want = wanted(demand, ways)
-    sticks: list[tuple[Column, int]] = []
+    sticks: list[tuple[StickColumn, int]] = []
     left = list(want)
     while any(left) and go_on():
         here, rest = _after(grid, sticks), Demand(tuple(left))
@@ -236,7 +240,7 @@ def dive(grid: Grid, demand: Demand, pool: Pool, ways: Sequence[Way], best: Whol
     return counted(grid, sticks, ways, want)
 
 
-def _likely(own: Pool, relaxed: Relaxed, turn: int) -> list[tuple[Column, int]]:
+def _likely(own: Pool, relaxed: Relaxed, turn: int) -> list[tuple[StickColumn, int]]:
     """The fillings taken whole times, or else the one taken most, or the next after it by the turn."""
     sure = [(own.columns[i], floor(x + 1e-6)) for i, x in enumerate(relaxed.taken) if x >= 1 - 1e-6]
     if sure and not turn:

@@ -6,7 +6,7 @@ from fractions import Fraction
 
 import numpy as np
 
-from jambo.core.stock.columns import SCALE, Column, Demand, Relaxed
+from jambo.core.stock.columns import SCALE, Demand, Relaxed, StickColumn
 from jambo.core.stock.grid import Grid
 
 MOST = 60_000  # fillings, and steps of the search a hundred times as many
@@ -27,7 +27,7 @@ def _tables(grid: Grid, most: tuple[int, ...], worth: np.ndarray, longest: int) 
     return tables
 
 
-def within(grid: Grid, demand: Demand, relaxed: Relaxed, spare: Fraction) -> list[Column] | None:
+def within(grid: Grid, demand: Demand, relaxed: Relaxed, spare: Fraction) -> list[StickColumn] | None:
     """Every filling whose stick weighs no more than its worth and what there is to spare; None where there are too many.
 
     Args:
@@ -44,7 +44,7 @@ def within(grid: Grid, demand: Demand, relaxed: Relaxed, spare: Fraction) -> lis
         ]
     )
     tables = _tables(grid, most, relaxed.worth, longest)
-    found: list[Column] = []
+    found: list[StickColumn] = []
     steps = 0
     for of, (sticks, room) in enumerate(zip(grid.classes, grid.rooms, strict=True)):
         # worth needed in whole units; a stick of which only so many lie there may hold more than it costs
@@ -59,7 +59,7 @@ def within(grid: Grid, demand: Demand, relaxed: Relaxed, spare: Fraction) -> lis
                 continue
             if kind == 0:
                 if pattern:
-                    found.append(Column(of, tuple(sorted(pattern))))
+                    found.append(StickColumn(of, tuple(sorted(pattern))))
                 continue
             kind -= 1
             for n in range(min(most[kind], left // grid.sizes[kind]) + 1):

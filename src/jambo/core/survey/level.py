@@ -29,34 +29,34 @@ _BARE = re.compile(r"\d+(?:[.,]\d+)?")
 
 
 @dataclass(frozen=True, slots=True)
-class Slope:
+class LevelReading:
     """What a level said: a drop, and the length it was read over (None: over the whole length)."""
 
     drop: Length
     over: Length | None
 
 
-def read_level(text: str, unit: Unit) -> Slope:
+def read_level(text: str, unit: Unit) -> LevelReading:
     """Read a level's text. Raises NotALength for anything else, and for a slope no wall or floor has."""
     text = text.strip()
     if angle := _ANGLE.fullmatch(text):
         # exact to a thousandth of a millimetre a metre, far below what any level shows
         drop = Length.mm(Fraction(round(tan(radians(float(angle[1].replace(",", ".")))) * 1e6), 1000))
-        found = Slope(drop, Length.mm(1000))
+        found = LevelReading(drop, Length.mm(1000))
     elif both := _OVER.fullmatch(text):
         over = _METRES.sub(" m", _FEET.sub("'", both[2])).strip()
         over = f"1 {over}" if over in ("m", "M") else "1'" if over == "'" else over
         # a bare number over metres is millimetres, whatever the job's unit is: 3 per m
         habit: Unit = "mm" if _METRIC.search(over) and _BARE.fullmatch(both[1]) else unit
         try:
-            found = Slope(read(both[1], habit, "lean").length, read(over, unit, "position").length)
+            found = LevelReading(read(both[1], habit, "lean").length, read(over, unit, "position").length)
         except NotALength as error:
             raise NotALength(error.reason, ACCEPTED) from None
         if found.over is not None and found.over < LEAST_OVER["level"][unit]:
             raise NotALength(f"{both[2].strip()!r} is too short to level over", ACCEPTED)
     else:
         try:
-            return Slope(read(text, unit, "lean").length, None)
+            return LevelReading(read(text, unit, "lean").length, None)
         except NotALength as error:
             raise NotALength(error.reason, ACCEPTED) from None
     if found.over is not None and Fraction(found.drop.nm) > STEEPEST * Fraction(found.over.nm):

@@ -9,11 +9,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 
-from jambo.core.framing.cut_in import Opened, Size, Standing, open_up
+from jambo.core.framing.cut_in import Opened, SearchedWall, Size, open_up
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import HALF
 from jambo.core.quantities.length import ZERO, Length, size
-from jambo.core.wall.layout import Span
+from jambo.core.wall.layout import Stretch
 
 MOST = 6  # places offered
 
@@ -26,12 +26,12 @@ class Search:
     """
 
     size: Size
-    wall: Standing
+    wall: SearchedWall
     least: Length
     most: Length
     wanted: Length
     length: Length
-    taken: tuple[Span, ...] = ()
+    taken: tuple[Stretch, ...] = ()
     fixed: frozenset[int] = frozenset()
 
 
@@ -39,7 +39,7 @@ Cost = tuple[int, int, int, int, int]
 
 
 @dataclass(frozen=True, slots=True)
-class Place:
+class PlaceInWall:
     """A place for the hole: the wall opened there, what it costs, and how far its centre is from where it was wanted."""
 
     opened: Opened
@@ -84,14 +84,14 @@ def _outcome(opened: Opened) -> tuple[object, ...]:
     return opened.cut, opened.cleared, opened.kings, opened.services, packed
 
 
-def places(search: Search) -> tuple[Place, ...]:
+def places(search: Search) -> tuple[PlaceInWall, ...]:
     """The places worth offering, best first: of those with one outcome the nearest to where it was wanted. Empty when none fits.
 
     Args:
         search: the hole, the wall as it stands, and the range it may stand in.
     """
     low, high = int(search.least.nm), int(search.most.nm) - search.size.wide
-    best: dict[tuple[object, ...], Place] = {}
+    best: dict[tuple[object, ...], PlaceInWall] = {}
     aside: set[tuple[object, ...]] = set()  # outcomes that no meeting has, only the places a hair beside one
     meetings = {x for x in _edges(search) if low <= x <= high}
     beside = {x + by for x in meetings for by in (-1, 1) if low <= x + by <= high} - meetings
@@ -99,7 +99,7 @@ def places(search: Search) -> tuple[Place, ...]:
         opened = open_up(Length(x), search.size, search.wall)
         if not _may_stand(opened, search):
             continue
-        place = Place(opened, _cost(opened, search), size(opened.left + search.size.width * HALF - search.wanted))
+        place = PlaceInWall(opened, _cost(opened, search), size(opened.left + search.size.width * HALF - search.wanted))
         outcome = _outcome(opened)
         known = best.get(outcome)
         if known is None and x not in meetings:
@@ -113,7 +113,7 @@ def places(search: Search) -> tuple[Place, ...]:
     return tuple(_worth(ranked))[:MOST]
 
 
-def _worth(ranked: Sequence[Place]) -> Iterator[Place]:
+def _worth(ranked: Sequence[PlaceInWall]) -> Iterator[PlaceInWall]:
     """Leave out a place that costs more than one offered before it and is no nearer to where the hole was wanted."""
     nearest: Length | None = None
     for place in ranked:
@@ -122,7 +122,7 @@ def _worth(ranked: Sequence[Place]) -> Iterator[Place]:
             yield place
 
 
-def reasons(place: Place, best: Place) -> Iterable[tuple[str, int]]:
+def reasons(place: PlaceInWall, best: PlaceInWall) -> Iterable[tuple[str, int]]:
     """What sets a place apart from the best: the reason's key in `REASONS`, and by how many."""
     for n, key in enumerate(("services", "studs", "added", "fillers"), 1):
         by = place.cost[n] - best.cost[n]

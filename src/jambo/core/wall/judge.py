@@ -6,14 +6,14 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from jambo.core import rules as house
-from jambo.core.facts.wall import Corner, Fitting, Wall
+from jambo.core.facts.wall import EndKind, Fitting, Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
 from jambo.core.frozen import dataclass
 from jambo.core.kinds.registry import kind_of
 from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
-from jambo.core.wall.layout import Layout, Share, Solved, Standing
+from jambo.core.wall.layout import Layout, Share, Solved, StandingOpening
 
 FLAGS = FlagWords(
     {
@@ -148,7 +148,7 @@ def _shared(share: Share, called: dict[str, str], solved: Sequence[Solved], wall
 
 
 def _corners(
-    layout: Layout, solved: Sequence[Solved], corners: tuple[Corner, Corner], rules: HouseRules
+    layout: Layout, solved: Sequence[Solved], corners: tuple[EndKind, EndKind], rules: HouseRules
 ) -> Iterator[WallFlag]:
     """Casing and knob between an opening and an inside corner."""
     if layout.length is None:
@@ -179,7 +179,7 @@ def _corners(
                 )
 
 
-def _behind(one: Solved, s: Standing, fitting: Fitting) -> bool:
+def _behind(one: Solved, s: StandingOpening, fitting: Fitting) -> bool:
     """Whether a fitting lies behind the leaf when it is swung back against the wall on its hinge side."""
     if not kind_of(one.opening).swings or fitting.side != one.opening.handing.opens_to:
         return False
@@ -226,7 +226,7 @@ def on_wall(
     layout: Layout,
     solved: Sequence[Solved],
     wall: Wall,
-    corners: tuple[Corner, Corner],
+    corners: tuple[EndKind, EndKind],
     fittings: Sequence[Fitting],
     rules: HouseRules,
 ) -> tuple[WallFlag, ...]:

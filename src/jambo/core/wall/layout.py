@@ -20,7 +20,7 @@ from jambo.core.quantities.figure import HALF, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.solve import Result
 
-What = Literal["wall_end", "king", "ro_edge", "ro_centre", "common"]
+WallMarkOf = Literal["wall_end", "king", "ro_edge", "ro_centre", "common"]
 OWN = {
     "stud",
     "plate",
@@ -42,7 +42,7 @@ class Solved:
 
 
 @dataclass(frozen=True, slots=True)
-class Span:
+class Stretch:
     """A stretch of the wall from its left end."""
 
     low: Length
@@ -55,17 +55,17 @@ class Span:
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class StandingOpening:
     """An opening where it stands: its rough opening, its framing with jacks and kings, and all it needs when it is open.
 
     `kings` reaches from king's line to king's line: their faces toward the opening, past the jacks.
     """
 
     index: int
-    opening: Span
-    framing: Span
-    reach: Span
-    kings: Span
+    opening: Stretch
+    framing: Stretch
+    reach: Stretch
+    kings: Stretch
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,10 +77,10 @@ class Stud:
 
 
 @dataclass(frozen=True, slots=True)
-class Mark:
+class WallMark:
     """A line on the plate: what it is, where, which side its stud stands on, whose it is (None: the wall's), a stud's number."""
 
-    what: What
+    what: WallMarkOf
     at: Length
     crossed: Literal["left", "right"] | None = None
     index: int | None = None
@@ -96,7 +96,7 @@ class Share:
 
     left: int
     right: int
-    between: Span
+    between: Stretch
     kings: int
     jacks: int
 
@@ -105,17 +105,17 @@ class Share:
 class Layout:
     """The whole wall: openings in order along it, those without a place, studs, marks, plates and shapes."""
 
-    standing: tuple[Standing, ...]
+    standing: tuple[StandingOpening, ...]
     unplaced: tuple[int, ...]
     studs: tuple[Stud, ...]
-    marks: tuple[Mark, ...]
-    plates: tuple[Span, ...]
+    marks: tuple[WallMark, ...]
+    plates: tuple[Stretch, ...]
     shapes: tuple[tuple[int | None, Shape], ...]
     length: Length | None
     shares: tuple[Share, ...] = ()
 
 
-def _stand(index: int, one: Solved, wall: Wall) -> Standing | None:
+def _stand(index: int, one: Solved, wall: Wall) -> StandingOpening | None:
     """Where an opening stands from the left end; None while its width, place or (from the right) the wall's length is unknown."""
     plate = one.result.plate
     near, far = value_of(plate.near_edge), value_of(plate.far_edge)
@@ -127,14 +127,14 @@ def _stand(index: int, one: Solved, wall: Wall) -> Standing | None:
         if length is None:
             return None
         spans = [(length - high, length - low) for low, high in spans]
-    ro, framing = (Span(*s) for s in spans)
+    ro, framing = (Stretch(*s) for s in spans)
     slabs = [s for s in one.result.shapes if s.part in ("slab", "track")]
     shift = _shift(one, wall)
     lows, highs = [ro.low, *(s.x0 + shift for s in slabs)], [ro.high, *(s.x1 + shift for s in slabs)]
     past = wall.stud_thickness.value * one.opening.header.jacks
     if one.result.standing:  # its framing is there, whatever it is: none of it is ours to place
         framing, past = ro, ZERO
-    return Standing(index, ro, framing, Span(min(lows), max(highs)), Span(ro.low - past, ro.high + past))
+    return StandingOpening(index, ro, framing, Stretch(min(lows), max(highs)), Stretch(ro.low - past, ro.high + past))
 
 
 def _shift(one: Solved, wall: Wall) -> Length:
@@ -143,7 +143,7 @@ def _shift(one: Solved, wall: Wall) -> Length:
     return length if one.opening.placing.measured_from == "right" and length is not None else ZERO
 
 
-def studs(wall: Wall, taken: Sequence[Span]) -> tuple[Stud, ...]:
+def studs(wall: Wall, taken: Sequence[Stretch]) -> tuple[Stud, ...]:
     """The layout studs that stand whole: not in an opening's framing, nor running into the studs that end the wall.
 
     Args:
@@ -174,13 +174,13 @@ def studs(wall: Wall, taken: Sequence[Span]) -> tuple[Stud, ...]:
     return tuple(sorted(found, key=lambda s: s.left))
 
 
-def _share(a: Standing, b: Standing, solved: Sequence[Solved], thick: Length) -> Share | None:
+def _share(a: StandingOpening, b: StandingOpening, solved: Sequence[Solved], thick: Length) -> Share | None:
     """What two neighbours share; None when they need not, nobody asked for it, or no jack would be left for one of them.
 
     Kings are shared first: what stands between two openings holds both. One jack can serve both only where it is as high.
     """
     one, other = solved[a.index], solved[b.index]
-    between = Span(a.opening.high, b.opening.low)
+    between = Stretch(a.opening.high, b.opening.low)
     if b.framing.low >= a.framing.high or between.width < ZERO:
         return None
     if not (one.opening.placing.shares or other.opening.placing.shares):
@@ -198,43 +198,43 @@ def _share(a: Standing, b: Standing, solved: Sequence[Solved], thick: Length) ->
 
 
 def _marks(
-    standing: Sequence[Standing],
+    standing: Sequence[StandingOpening],
     found: Sequence[Stud],
     solved: Sequence[Solved],
     shares: Sequence[Share],
     wall: Wall,
-) -> tuple[Mark, ...]:
+) -> tuple[WallMark, ...]:
     """Every line on the plate; a king's is its face toward the opening, past the jacks. A shared king has one line."""
     lent = {(share.right, "left") for share in shares}
     lent |= {
         (s.left, "right") for s in shares if s.kings == sum(solved[i].opening.header.kings for i in (s.left, s.right))
     }
     length = value_of(wall.length)
-    marks = [Mark("wall_end", ZERO)] + ([Mark("wall_end", length)] if length is not None else [])
+    marks = [WallMark("wall_end", ZERO)] + ([WallMark("wall_end", length)] if length is not None else [])
     for s in standing:
         marks += [
-            Mark("ro_edge", s.opening.low, "left", s.index),
-            Mark("ro_centre", (s.opening.low + s.opening.high) * HALF, None, s.index),
-            Mark("ro_edge", s.opening.high, "right", s.index),
+            WallMark("ro_edge", s.opening.low, "left", s.index),
+            WallMark("ro_centre", (s.opening.low + s.opening.high) * HALF, None, s.index),
+            WallMark("ro_edge", s.opening.high, "right", s.index),
         ]
         if (s.index, "left") not in lent:
-            marks.append(Mark("king", s.kings.low, "left", s.index))
+            marks.append(WallMark("king", s.kings.low, "left", s.index))
         if (s.index, "right") not in lent:
-            marks.append(Mark("king", s.kings.high, "right", s.index))
-    marks += [Mark("common", stud.left, "right", None, stud.number) for stud in found]
+            marks.append(WallMark("king", s.kings.high, "right", s.index))
+    marks += [WallMark("common", stud.left, "right", None, stud.number) for stud in found]
     return tuple(sorted(marks, key=lambda m: m.at))
 
 
-def _plates(standing: Sequence[Standing], length: Length | None) -> tuple[Span, ...]:
+def _plates(standing: Sequence[StandingOpening], length: Length | None) -> tuple[Stretch, ...]:
     """The bottom plate's runs between the openings."""
     if length is None:
         return ()
     runs, at = [], ZERO
     for s in sorted(standing, key=lambda s: s.opening.low):
         if s.opening.low > at:
-            runs.append(Span(at, min(s.opening.low, length)))
+            runs.append(Stretch(at, min(s.opening.low, length)))
         at = max(at, s.opening.high)
-    return (*runs, Span(at, length)) if at < length else tuple(runs)
+    return (*runs, Stretch(at, length)) if at < length else tuple(runs)
 
 
 def _between(share: Share, solved: Sequence[Solved], wall: Wall) -> list[tuple[int | None, Shape]]:
@@ -264,9 +264,9 @@ def _lent(share: Share, index: int, shape: Shape, jacks: Length) -> bool:
 
 def _shapes(
     solved: Sequence[Solved],
-    standing: Sequence[Standing],
+    standing: Sequence[StandingOpening],
     found: Sequence[Stud],
-    plates: Sequence[Span],
+    plates: Sequence[Stretch],
     shares: Sequence[Share],
     wall: Wall,
 ) -> tuple[tuple[int | None, Shape], ...]:

@@ -12,7 +12,7 @@ from itertools import takewhile
 from typing_extensions import TypedDict
 
 from jambo.core.planning.day import leads, read_first
-from jambo.core.planning.problem import Placed
+from jambo.core.planning.problem import PlacedWork
 from jambo.core.planning.work import TRADES, called, steps_by_kind
 from jambo.core.words.clock import at_the_wall, in_hours, spoken
 from jambo.core.words.lists import fill
@@ -107,7 +107,7 @@ def day_sheet(plan: JobPlan, day: date | None, cutting: JobCuttingOut) -> DayShe
     Args:
         plan: of the job; day: which; the first with work where it is None; cutting: how the job's timber is cut.
     """
-    by_day: dict[date, list[Placed]] = {}
+    by_day: dict[date, list[PlacedWork]] = {}
     for placed in plan.plan.placed:
         for one in _days(plan, placed):
             by_day.setdefault(one, []).append(placed)
@@ -137,7 +137,7 @@ def _count(n: int) -> str:
     return "1 piece of work" if n == 1 else f"{n} pieces of work"
 
 
-def _days(plan: JobPlan, placed: Placed) -> Iterator[date]:
+def _days(plan: JobPlan, placed: PlacedWork) -> Iterator[date]:
     """The days on which somebody is at an operation: it may go on over a night, and over days nobody works."""
     begin, end = plan.of.moment(placed.start).date(), plan.of.moment(placed.end).date()
     for n in range((end - begin).days + 1):
@@ -146,7 +146,7 @@ def _days(plan: JobPlan, placed: Placed) -> Iterator[date]:
             yield day
 
 
-def _minutes(plan: JobPlan, placed: Placed, name: str, day: date) -> int:
+def _minutes(plan: JobPlan, placed: PlacedWork, name: str, day: date) -> int:
     """How many minutes of a day somebody is at an operation."""
     low = int((datetime.combine(day, time()) - plan.of.midnight) / timedelta(minutes=1))
     times = next(person.times for person in plan.of.problem.people if person.name == name)
@@ -155,7 +155,7 @@ def _minutes(plan: JobPlan, placed: Placed, name: str, day: date) -> int:
     return sum(max(0, min(e, end) - max(b, begin)) for b, e in takewhile(lambda t: t[0] < end, times[max(0, first) :]))
 
 
-def _people(plan: JobPlan, works: Sequence[Placed], on: date, cutting: JobCuttingOut) -> Iterator[PersonSheetOut]:
+def _people(plan: JobPlan, works: Sequence[PlacedWork], on: date, cutting: JobCuttingOut) -> Iterator[PersonSheetOut]:
     first = leads(works)
     cuts = _cuts(plan, works, first, cutting)
     for person in plan.said.people:
@@ -172,7 +172,7 @@ def _people(plan: JobPlan, works: Sequence[Placed], on: date, cutting: JobCuttin
         }  # fmt: skip
 
 
-def _work(plan: JobPlan, placed: Placed, name: str) -> DayWorkOut:
+def _work(plan: JobPlan, placed: PlacedWork, name: str) -> DayWorkOut:
     told = plan.by_key[placed.key]
     facts = replace(told.todo.of.facts, tape=plan.tape)
     result = told.todo.of.result
@@ -189,7 +189,7 @@ def _work(plan: JobPlan, placed: Placed, name: str) -> DayWorkOut:
 
 
 def _cuts(
-    plan: JobPlan, works: Sequence[Placed], first: dict[str, str], cutting: JobCuttingOut
+    plan: JobPlan, works: Sequence[PlacedWork], first: dict[str, str], cutting: JobCuttingOut
 ) -> dict[str, list[DayStickOut]]:
     """The sticks that hold a piece of this day's work, each for who needs one of its pieces first."""
     needed: dict[tuple[int, str], str] = {}

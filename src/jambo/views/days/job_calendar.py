@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from datetime import date, timedelta
 
-from jambo.core.planning.problem import Placed
+from jambo.core.planning.problem import PlacedWork
 from jambo.core.planning.work import TRADES, Trade
 from jambo.core.words.lists import fill
 from jambo.format.calendar import Entry
@@ -65,7 +65,7 @@ def _work(plan: JobPlan, name: str | None, job: str) -> Iterator[Entry]:
             yield Entry(key, plan.of.moment(begins), plan.of.moment(ends), title, where, text)
 
 
-def _spans(plan: JobPlan, placed: Placed, name: str | None) -> list[tuple[int, int]]:
+def _spans(plan: JobPlan, placed: PlacedWork, name: str | None) -> list[tuple[int, int]]:
     """When an operation is worked at, a stretch a day, from its first minute to its last."""
     by_day: dict[date, tuple[int, int]] = {}
     for person in plan.of.problem.people:

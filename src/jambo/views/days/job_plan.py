@@ -14,8 +14,8 @@ from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
 from jambo.core.job.plan import Coming, Tick
 from jambo.core.labels import label
-from jambo.core.planning.gates import Gate, enough, gates, hands_left
-from jambo.core.planning.problem import Placed, Plan
+from jambo.core.planning.gates import WorkGate, enough, gates, hands_left
+from jambo.core.planning.problem import PlacedWork, WorkPlan
 from jambo.core.planning.work import TRADES, Learnt, Trade, Work, holds, work_of
 from jambo.core.quantities.tape import Tape
 from jambo.core.words.clock import at_the_wall, far, in_hours, spoken
@@ -26,7 +26,7 @@ from jambo.format.problems import FieldError, Refused
 from jambo.views.days.plan import made, sentence
 from jambo.views.material.held import OpeningOfJob
 from jambo.views.opening.result import flag_out, item_detail
-from jambo.views.searches import Found
+from jambo.views.searches import Searched
 
 NUMBERS = {2: "two", 3: "three", 4: "four", 5: "five"}
 MOST_IN_NAME = 120
@@ -289,18 +289,18 @@ class JobPlan:
         return stated(self.said)
 
     @cached_property
-    def found(self) -> Found[Plan]:
+    def found(self) -> Searched[WorkPlan]:
         """The plan as it is known, and whether a better one is being looked for. Raises Refused where the crew's hours never reach."""
         return made(self.of, self.patience)
 
     @property
-    def plan(self) -> Plan:
+    def plan(self) -> WorkPlan:
         """The plan as it is known. Raises Refused where the crew's hours never reach."""
         return self.found.plan
 
     def again(self) -> JobPlan:
         """The same asked again: itself where it was planned and nothing better is being looked for, else laid out as it is and looked for anew."""
-        found: Found[Plan] | None = self.__dict__.get("found")
+        found: Searched[WorkPlan] | None = self.__dict__.get("found")
         if found is not None and not found.searching and not found.ended:
             return self
         other = copy(self)
@@ -339,7 +339,7 @@ class JobPlan:
             }  # fmt: skip
 
     @cached_property
-    def gates(self) -> dict[str, Gate]:
+    def gates(self) -> dict[str, WorkGate]:
         """Between what moments each operation may begin, whatever the crew has put off."""
         if not any(one.not_before for one in self.said.operations):
             return gates(self.of.problem)
@@ -365,7 +365,7 @@ class JobPlan:
         told = self.by_key[key]
         return f"{told.todo.mark}: {self.label(told.work)}"
 
-    def work_out(self, placed: Placed, of: Stated, name: str) -> WorkOut:
+    def work_out(self, placed: PlacedWork, of: Stated, name: str) -> WorkOut:
         """An operation in the plan, as somebody who is at it is told."""
         told = self.by_key[placed.key]
         return {
@@ -387,7 +387,7 @@ class JobPlan:
             **self._gates_out(placed.key),
         }
 
-    def _days(self, plan: Plan, of: Stated) -> list[DayOut]:
+    def _days(self, plan: WorkPlan, of: Stated) -> list[DayOut]:
         """Who does what on which day: an operation stands on the day it begins."""
         days: dict[str, dict[str, list[WorkOut]]] = {}
         for placed in plan.placed:
@@ -413,7 +413,7 @@ class JobPlan:
             "waits_for": list(names),
         }
 
-    def _deadlines(self, plan: Plan, of: Stated) -> Iterator[DeadlineOut]:
+    def _deadlines(self, plan: WorkPlan, of: Stated) -> Iterator[DeadlineOut]:
         """What is still open before each trade comes, in words."""
         late = {placed.key for placed in plan.placed if placed.late}
         by_day: dict[tuple[Trade, datetime], list[str]] = {}

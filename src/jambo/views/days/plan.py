@@ -6,11 +6,11 @@ from typing import Literal
 
 from typing_extensions import TypedDict
 
-from jambo.core.planning.problem import Plan
+from jambo.core.planning.problem import WorkPlan
 from jambo.core.words.clock import at_the_wall, spoken
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused
-from jambo.views.searches import Found, GoesOn, always, forget_work, work_plan
+from jambo.views.searches import GoesOn, Searched, always, forget_work, work_plan
 
 PLAN_FORMAT = "jambo-plan-result/1"
 
@@ -55,7 +55,7 @@ class PlanOut(TypedDict):
     waits: list[NotPlannedOut]
 
 
-def sentence(found: Found[Plan], of: Stated) -> str:
+def sentence(found: Searched[WorkPlan], of: Stated) -> str:
     """Say when it is done, and how far from the best that can be at most.
 
     Args:
@@ -76,7 +76,7 @@ def sentence(found: Found[Plan], of: Stated) -> str:
     return f"Done {spoken(of.moment(plan.finish))}{days}; {best} {bound}.{by}"
 
 
-def plan_out(found: Found[Plan], of: Stated, said: PlanList) -> PlanOut:
+def plan_out(found: Searched[WorkPlan], of: Stated, said: PlanList) -> PlanOut:
     """A plan as JSON gives it.
 
     Args:
@@ -117,11 +117,11 @@ def plan_list(said: PlanList, patience: float | None = None, goes_on: GoesOn = a
     found = made(of, patience, goes_on)
     forget_work(of.problem)
     if found.searching:  # nobody asks for this one again
-        found = Found(found.plan, False, f"it was ended after {patience:g} s")
+        found = Searched(found.plan, False, f"it was ended after {patience:g} s")
     return plan_out(found, of, said)
 
 
-def made(of: Stated, patience: float | None = None, goes_on: GoesOn = always) -> Found[Plan]:
+def made(of: Stated, patience: float | None = None, goes_on: GoesOn = always) -> Searched[WorkPlan]:
     """The plan as it is known: the day, the weeks and the calendars of a job stand on one search. Raises Refused where the crew's hours
     never reach.
 
@@ -137,4 +137,4 @@ def made(of: Stated, patience: float | None = None, goes_on: GoesOn = always) ->
                 )
             ]
         )
-    return Found(found.plan, found.searching, found.ended)
+    return Searched(found.plan, found.searching, found.ended)

@@ -57,15 +57,15 @@ def solved_job(openings: Iterable[Listed], walls: Mapping[int, tuple[str, Docume
     return job
 
 
-Framed = tuple[
+FramedWall = tuple[
     tuple[Piece, ...], Mapping[int, Counter[str]]
 ]  # a wall's own timber, and what is left off of which opening's
 
-_FRAMED: OrderedDict[tuple[int, ...], tuple[list[Document], list[str], Framed]] = OrderedDict()
+_FRAMED: OrderedDict[tuple[int, ...], tuple[list[Document], list[str], FramedWall]] = OrderedDict()
 MOST_WALLS = 400  # kept framed; with the documents they were framed from, so that no other takes their number
 
 
-def _framed(wall: Document, documents: Sequence[Document], openings: Sequence[Solved]) -> Framed | None:
+def _framed(wall: Document, documents: Sequence[Document], openings: Sequence[Solved]) -> FramedWall | None:
     """Frame a wall: the same documents give the same timber. None where the wall's facts cannot be.
 
     Args:

@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.items import COUNTERS, TIMBER
 from jambo.core.job.board import SolvedJob
-from jambo.core.job.buying import BuyLine, StickLine, Sticks, ThingLine, by_key, surplus, things, timber
+from jambo.core.job.buying import BuyLine, StickLine, SticksNeeded, ThingLine, by_key, surplus, things, timber
 from jambo.core.job.orders import Order
 from jambo.core.job.sticks import sizes_of
 from jambo.core.labels import section_text
@@ -109,7 +109,7 @@ def _thing_out(line: ThingLine, tape: Tape, words: Region, today: date) -> BuyLi
 
 
 def _timber(
-    cutting: JobCuttingOut, cut: Sticks, orders: Mapping[str, Sequence[Order]], tape: Tape, today: date
+    cutting: JobCuttingOut, cut: SticksNeeded, orders: Mapping[str, Sequence[Order]], tape: Tape, today: date
 ) -> list[tuple[StickLine, BuyLineOut]]:
     """The sticks of every section: those of the plan, and those that were cut already."""
     needed = dict(cut)
@@ -148,7 +148,7 @@ def order_out(order: Order, today: date) -> OrderOut:
 def buying_out(
     job: SolvedJob,
     cutting: JobCuttingOut,
-    cut: Sticks,
+    cut: SticksNeeded,
     orders: Sequence[Order],
     covered: Mapping[tuple[int, str], int],
     today: date,

@@ -15,7 +15,7 @@ from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, run_text
 from jambo.core.stock.plan import SECONDS, first_plan, plan
-from jambo.core.stock.problem import CutStick, Goal, Plan, Problem
+from jambo.core.stock.problem import CutPlan, CutProblem, FilledStick, Goal
 from jambo.format.cutting import CutList, problem_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.views.searches import GoesOn, always
@@ -98,7 +98,7 @@ def _counted(n: Fraction | int, one: str) -> str:
     return f"{int(n)} {one}" + ("" if n == 1 else "s")
 
 
-def sentence(made: Plan, problem: Problem, unit: Unit) -> str:
+def sentence(made: CutPlan, problem: CutProblem, unit: Unit) -> str:
     """The plan in one sentence: its sticks, what they come to, and what no plan can beat.
 
     Example:
@@ -131,12 +131,12 @@ def sentence(made: Plan, problem: Problem, unit: Unit) -> str:
     return f"{start}; no plan can do with fewer than {_counted(made.bound, what)}."
 
 
-def total_of(sticks: Sequence[CutStick], problem: Problem) -> Length:
+def total_of(sticks: Sequence[FilledStick], problem: CutProblem) -> Length:
     """The length of all sticks that are to be had, beside those that lie there."""
     return sum((problem.stock[s.stick].length for s in sticks if not s.owned), Length(0))
 
 
-def why_not(i: int, problem: Problem) -> str:
+def why_not(i: int, problem: CutProblem) -> str:
     """Why a piece cannot be cut."""
     piece = problem.pieces[i]
     longest = max((s.length - problem.square for s in problem.stock), default=None)
@@ -147,7 +147,7 @@ def why_not(i: int, problem: Problem) -> str:
     return "it cannot be spliced at its places from sticks of this length"
 
 
-def plan_out(made: Plan, problem: Problem, unit: Unit) -> CutPlanOut:
+def plan_out(made: CutPlan, problem: CutProblem, unit: Unit) -> CutPlanOut:
     """Give a plan as JSON has it.
 
     Args:
@@ -236,7 +236,7 @@ def plan_list(send: Callable[[ListPlanned], None], text: str, seconds: float) ->
     def tell(what: str, best: Fraction, bound: Fraction) -> None:
         heard.append((what, _measure(best, problem.goal), _measure(bound, problem.goal)))
 
-    def show(made: Plan) -> None:
+    def show(made: CutPlan) -> None:
         if len(made.sticks) <= MOST_SHOWN:  # writing thousands of sticks out takes as long as looking for better ones
             send((plan_out(made, problem, said.unit), tuple(heard)))
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from typing_extensions import TypedDict
 
 from jambo.core.delivery.case import Measures
-from jambo.core.delivery.verdict import Finding, Level, Verdict
+from jambo.core.delivery.verdict import Finding, Verdict, VerdictLevel
 from jambo.core.flags import ROUNDED_UP
 from jambo.core.items import PRINTED
 from jambo.core.job.deliveries import Deliveries, Need, Thing
@@ -25,7 +25,7 @@ class FindingOut(TypedDict):
     """One reason of a verdict, with its cure."""
 
     code: str
-    level: Level
+    level: VerdictLevel
     reason: str
     cure: str
 
@@ -35,7 +35,7 @@ class VerdictOut(TypedDict):
 
     opening: int
     mark: str
-    level: Level
+    level: VerdictLevel
     minutes: int
     findings: list[FindingOut]
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from jambo.core import rules as house
 from jambo.core.delivery.asked import paths_of
 from jambo.core.delivery.build_to import building, fitting_wall
-from jambo.core.delivery.case import Case, Measures, Side
+from jambo.core.delivery.case import AnsweredOpening, Case, Measures
 from jambo.core.delivery.judge import judged, ruled_out
 from jambo.core.delivery.verdict import Finding, Verdict
 from jambo.core.facts.leaf import Leaf
@@ -38,14 +38,14 @@ class OpeningOfJob:
     done: frozenset[str]
 
     @property
-    def side(self) -> Side:
+    def side(self) -> AnsweredOpening:
         """The opening with its answer."""
-        return Side(self.facts.opening, self.result)
+        return AnsweredOpening(self.facts.opening, self.result)
 
-    def but(self, said: Mapping[str, str | None]) -> Side:
+    def but(self, said: Mapping[str, str | None]) -> AnsweredOpening:
         """The same with other facts, and its answer. Raises Refused."""
         facts = facts_of(with_facts(self.document, said))
-        return Side(facts.opening, solve(facts.opening, facts.wall, facts.rules))
+        return AnsweredOpening(facts.opening, solve(facts.opening, facts.wall, facts.rules))
 
     @property
     def leaves(self) -> Sequence[Leaf]:

@@ -19,12 +19,12 @@ from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
 from jambo.core.stock.agreed import Agreed, agreed_on
-from jambo.core.stock.problem import Goal, Plan, Problem, Stick, Wanted
+from jambo.core.stock.problem import CutPlan, CutProblem, Goal, Stick, Wanted
 from jambo.core.words.lists import Region
 from jambo.format.cutting import usual_stock
 from jambo.views import searches
 from jambo.views.material.cutting import money, sentence, total_of, why_not
-from jambo.views.searches import Cutting, Found
+from jambo.views.searches import CutSearch, Searched
 
 
 @dataclass(frozen=True, slots=True)
@@ -145,13 +145,13 @@ class _Asked:
     pieces: Sequence[ToCut]
     stock: tuple[Stick, ...]
     lying: Sequence[Offcut]
-    problem: Problem
-    cutting: Cutting | Agreed
+    problem: CutProblem
+    cutting: CutSearch | Agreed
     unit: Unit
 
-    def found(self, until: float) -> Found[Plan]:
+    def found(self, until: float) -> Searched[CutPlan]:
         """The plan of it as it is known, as near to the last one agreed on as it may be; of settings that are only tried, anew."""
-        return Found(self.cutting.plan, False) if isinstance(self.cutting, Agreed) else self.cutting.found(until)
+        return Searched(self.cutting.plan, False) if isinstance(self.cutting, Agreed) else self.cutting.found(until)
 
 
 def job_cutting_out(
@@ -228,14 +228,16 @@ def _asked(
     whole = (*stock, *(Stick(length, None, n) for length, n in lengths.items()))
     wanted = tuple(Wanted(p.label, p.length, p.count, p.join) for p in pieces)
     saw = [rules.value(n) for n in (house.SAW_KERF, house.SQUARING_CUT, house.OFFCUT_LEAST)]
-    problem = Problem(wanted, whole, saw[0], saw[1], saw[2], goal)
+    problem = CutProblem(wanted, whole, saw[0], saw[1], saw[2], goal)
     agreed = (settings.agreed or {}).get(key)
     if agreed is None or not agreed.answers(problem):
-        return _Asked(key, pieces, stock, lying, problem, Cutting(problem, agreed.before if agreed else ()), tape.unit)
+        return _Asked(
+            key, pieces, stock, lying, problem, CutSearch(problem, agreed.before if agreed else ()), tape.unit
+        )
     return _Asked(key, pieces, stock, lying, problem, agreed, tape.unit)
 
 
-def _section(asked: _Asked, found: Found[Plan], settings: Settings, shown: Tape) -> SectionOut:
+def _section(asked: _Asked, found: Searched[CutPlan], settings: Settings, shown: Tape) -> SectionOut:
     """The plan of one section."""
     key, pieces, stock, lying, problem, made = (
         asked.key,
@@ -295,7 +297,7 @@ def _title(pieces: Sequence[ToCut], shown: Tape) -> str:
     return f"{sizes}, {one}" if one and None in pieces[0].section else sizes
 
 
-def _cannot(made: Plan, problem: Problem, pieces: Sequence[ToCut], shown: Tape) -> list[CannotCutOut]:
+def _cannot(made: CutPlan, problem: CutProblem, pieces: Sequence[ToCut], shown: Tape) -> list[CannotCutOut]:
     """What this stock does not give, and why."""
     return [
         {
@@ -309,7 +311,7 @@ def _cannot(made: Plan, problem: Problem, pieces: Sequence[ToCut], shown: Tape) 
 
 
 def _sticks(
-    made: Plan, problem: Problem, pieces: Sequence[ToCut], ids: dict[Length, list[int]], shown: Tape
+    made: CutPlan, problem: CutProblem, pieces: Sequence[ToCut], ids: dict[Length, list[int]], shown: Tape
 ) -> list[JobStickOut]:
     """The sticks as they are drawn and ticked: an offcut of the rack is one by its line in the record."""
     parted: dict[tuple[int, int], dict[int, Length]] = {}

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
-from jambo.core.framing.refloor import Moved, refloored
+from jambo.core.framing.refloor import FigureMoved, refloored
 from jambo.core.labels import label
 from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape
@@ -64,7 +64,9 @@ def _cut_names(result: Result) -> set[FigureName]:
     return {p.length.name for p in result.pieces}
 
 
-def _moved_out(moved: Moved, cut: set[FigureName], was_cut: set[FigureName], tape: Tape, words: Region) -> MovedOut:
+def _moved_out(
+    moved: FigureMoved, cut: set[FigureName], was_cut: set[FigureName], tape: Tape, words: Region
+) -> MovedOut:
     rounding = moved.name.rounding
     before, after = (length_out(v, tape, rounding) if v is not None else None for v in (moved.before, moved.after))
     return {

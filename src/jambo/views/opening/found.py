@@ -12,7 +12,7 @@ from typing_extensions import TypedDict
 from jambo.core import rules as house
 from jambo.core.facts.readings import PLACES, SIGN, Reading
 from jambo.core.frames.registry import kind_of_frame
-from jambo.core.hanging.hang import Check, Hang
+from jambo.core.hanging.hang import Hang, HangCheck
 from jambo.core.hanging.nudges import Nudge
 from jambo.core.kinds.kind import AsFound
 from jambo.core.quantities import names
@@ -488,7 +488,7 @@ def _nudge(move: Nudge, facts: Facts, words: Region) -> str:
     return fill(f"{where}: {said}", words, by=_said(move.by, fine))
 
 
-def _check(check: Check, facts: Facts, words: Region) -> CheckOut:
+def _check(check: HangCheck, facts: Facts, words: Region) -> CheckOut:
     fine = _fine(facts.tape)
     rows = [
         (row, {"place": row.reading.place, "label": fill(PLACES[row.reading.place].label, words), "read": _said(row.reading.value, fine),

@@ -8,7 +8,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jambo.core.labels import label
-from jambo.core.lines.line import WHAT, Choice, Line, Said
+from jambo.core.lines.line import WHAT, LineFacts, Meaning, ReadLine
 from jambo.core.lines.read import NotALine, read_line
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Missing, Waiting
@@ -88,7 +88,7 @@ NO_FLOOR = (
 )
 
 
-def heard(text: str, unit: Unit) -> Line:
+def heard(text: str, unit: Unit) -> ReadLine:
     """Read a line. Raises Refused (path "text") when it is none."""
     try:
         return read_line(text, unit)
@@ -96,7 +96,7 @@ def heard(text: str, unit: Unit) -> Line:
         raise Refused([FieldError("text", error.reason, error.accepted)]) from None
 
 
-def choices_out(choices: Sequence[Choice]) -> list[MeaningOut]:
+def choices_out(choices: Sequence[Meaning]) -> list[MeaningOut]:
     """The meanings to choose from."""
     return [{"label": c.label, "text": c.text} for c in choices]
 
@@ -106,7 +106,7 @@ def began(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
-def token_rows(line: Line, words: Region) -> list[TokenOut]:
+def token_rows(line: ReadLine, words: Region) -> list[TokenOut]:
     """What was heard, in the order it was written."""
     return [
         {"what": t.what, "label": fill(WHAT[t.what], words), "start": t.start, "end": t.end,
@@ -120,7 +120,9 @@ def _needs(waits: list[Waiting], words: Region) -> list[MissingOut]:
     return [{"label": label(m.name, words), "path": m.path} for m in found.values()]
 
 
-def answer(said: Said, unit: Unit, tape: Tape, words: Region, around: Mapping[str, Any] | None = None) -> AnswerOut:
+def answer(
+    said: LineFacts, unit: Unit, tape: Tape, words: Region, around: Mapping[str, Any] | None = None
+) -> AnswerOut:
     """Answer the facts of a line or a row in the crew's tape and words.
 
     Args:
@@ -152,7 +154,7 @@ def answer(said: Said, unit: Unit, tape: Tape, words: Region, around: Mapping[st
     return out
 
 
-def line_out(line: Line, unit: Unit, tape: Tape, words: Region, around: Mapping[str, Any] | None = None) -> LineOut:
+def line_out(line: ReadLine, unit: Unit, tape: Tape, words: Region, around: Mapping[str, Any] | None = None) -> LineOut:
     """Answer a line, as `answer` does, and say what was heard in it."""
     answered = answer(line.said, unit, tape, words, around)
     return {**answered, "text": line.text, "tokens": token_rows(line, words)}

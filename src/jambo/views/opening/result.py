@@ -23,7 +23,7 @@ from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import FigureName, figure_name
 from jambo.core.quantities.notation import ParsedLength, called_out
-from jambo.core.quantities.tape import OTHER, Moved, Rounding, Tape, Unit, exact_number, show
+from jambo.core.quantities.tape import OTHER, Rounding, ShyOrStrong, Tape, Unit, exact_number, show
 from jambo.core.record import built
 from jambo.core.rules import RULES
 from jambo.core.solve import Result
@@ -50,7 +50,7 @@ class LengthOut(TypedDict):
     text: str
     digits: str
     unit: Unit
-    moved: Moved | None
+    moved: ShyOrStrong | None
     also: str
     mm: float
 

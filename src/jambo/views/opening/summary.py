@@ -34,7 +34,7 @@ from jambo.views.opening.result import FlagOut, flag_out
 MOST_BESIDE = 60  # neighbours a document names: more than stand within reach of one opening
 
 
-Stage = Literal["door", "floor", "opening", "frame", "ready"]
+WaitsAt = Literal["door", "floor", "opening", "frame", "ready"]
 
 
 class SilhouetteOut(TypedDict):
@@ -55,7 +55,7 @@ class SummaryOut(TypedDict):
 
     leaf: str | None
     ro: str | None
-    stage: Stage
+    stage: WaitsAt
     waits_on: list[str]
     worst: FlagOut | None
     counts: dict[str, int]
@@ -75,7 +75,7 @@ class Summary:
     leaves: int
     widths: tuple[Length, ...]
     slides_to: str
-    stage: Stage
+    stage: WaitsAt
     waits_on: tuple[str, ...]
     flags: tuple[Flag, ...]
     errors: tuple[FieldError, ...] = ()
@@ -84,9 +84,9 @@ class Summary:
     phases: Phases = ()
 
 
-def _stage(paths: list[str]) -> Stage:
+def _stage(paths: list[str]) -> WaitsAt:
     """The first stage of the work whose facts are not all there."""
-    starts: tuple[tuple[Stage, tuple[str, ...]], ...] = (
+    starts: tuple[tuple[WaitsAt, tuple[str, ...]], ...] = (
         ("door", ("opening.door",)),
         ("floor", ("opening.floors", "floors")),
         ("opening", ("opening.rules", "opening.frame")),

@@ -21,7 +21,7 @@ from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.rules import HouseRules
 from jambo.core.solve import Result
 from jambo.core.wall.judge import WallFlag, on_wall
-from jambo.core.wall.layout import Layout, Solved, Standing, lay_out
+from jambo.core.wall.layout import Layout, Solved, StandingOpening, lay_out
 from jambo.core.wall.timber import timber
 from jambo.core.words.lists import Region
 from jambo.format.document import Document
@@ -46,7 +46,7 @@ class WallOpening:
 
 
 @dataclass(frozen=True, slots=True)
-class Around:
+class SharedTexts:
     """What the openings of a wall have in common, as JSON texts."""
 
     unit: Unit
@@ -62,7 +62,7 @@ class Around:
 
 
 @lru_cache(maxsize=600)
-def _solved(around: Around, opening: str) -> tuple[Opening, Result] | None:
+def _solved(around: SharedTexts, opening: str) -> tuple[Opening, Result] | None:
     """Solve an opening of a wall; None when it cannot be. While one is moved the others' answers are shared."""
     try:
         facts = facts_of(around.document(opening))
@@ -174,7 +174,7 @@ class WallOut(TypedDict):
     usual: UsualOut
 
 
-def wall_out(openings: Sequence[WallOpening], around: Around, tape: Tape, words: Region) -> WallOut:
+def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, words: Region) -> WallOut:
     """Lay out a wall. Raises Refused when the wall itself cannot be."""
     blank = around.document()
     bare = facts_of(blank)
@@ -235,7 +235,7 @@ def wall_out(openings: Sequence[WallOpening], around: Around, tape: Tape, words:
     }  # fmt: skip
 
 
-def _standing(s: Standing, one: WallOpening, solved: Solved, tape: Tape) -> StandingOut:
+def _standing(s: StandingOpening, one: WallOpening, solved: Solved, tape: Tape) -> StandingOut:
     flags = solved.result.flags
     return {
         "id": one.id,

@@ -13,7 +13,7 @@ from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.limits import KINDS
 from jambo.core.quantities.tape import Tape
 from jambo.core.rules import HouseRules
-from jambo.core.wall.best_place import REASONS, Place, Search, places, reasons
+from jambo.core.wall.best_place import REASONS, PlaceInWall, Search, places, reasons
 from jambo.core.wall.layout import Layout, Solved
 from jambo.core.words.lists import Region, fill
 from jambo.views.opening.result import LengthOut, length_out
@@ -91,7 +91,7 @@ def places_out(
 
 
 def _place(
-    place: Place, best: Place, wall: Wall, now: Length | None, width: Length, tape: Tape, words: Region
+    place: PlaceInWall, best: PlaceInWall, wall: Wall, now: Length | None, width: Length, tape: Tape, words: Region
 ) -> PlaceOut:
     opened = place.opened
     told = [fill(REASONS[key][n > 1], words, n=str(n)) for key, n in reasons(place, best)]

@@ -16,7 +16,7 @@ from jambo.core.kinds.bypass import drawing, figures, pieces
 from jambo.core.kinds.bypass.facts import bypass_of
 from jambo.core.kinds.bypass.judge import on_bypass
 from jambo.core.kinds.bypass.steps import BYPASS
-from jambo.core.kinds.kind import Kind, Planned, Section
+from jambo.core.kinds.kind import KindOfDoor, Planned, Section
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import Length
@@ -24,7 +24,7 @@ from jambo.core.rules import HouseRules
 from jambo.core.step import Step
 
 
-class BypassLeaves(Kind):
+class BypassLeaves(KindOfDoor):
     """Two to four leaves on channels of their own."""
 
     name = "bypass"

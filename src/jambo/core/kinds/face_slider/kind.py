@@ -18,7 +18,7 @@ from jambo.core.kinds.face_slider import drawing, figures, pieces, tape
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.judge import on_slider
 from jambo.core.kinds.face_slider.steps import slider_steps
-from jambo.core.kinds.kind import Kind, Planned, Section
+from jambo.core.kinds.kind import KindOfDoor, Planned, Section
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures
 from jambo.core.quantities.length import Length
@@ -27,7 +27,7 @@ from jambo.core.stages import Stage
 from jambo.core.step import Step
 
 
-class FaceSlider(Kind):
+class FaceSlider(KindOfDoor):
     """A slab that hangs from a track on the wall's face; or two that part."""
 
     name = "face_slider"

@@ -14,7 +14,7 @@ FootFloor = Literal["wood", "concrete"]
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class InZone:
     """Something found in the zone a pocket needs: what it is, and whether it is out of the way."""
 
     what: str
@@ -50,7 +50,7 @@ class PocketKit:
     unmarked: bool = False
     floor: FootFloor = "wood"
     heated: bool = False
-    found: tuple[Found, ...] = ()
+    found: tuple[InZone, ...] = ()
     looked: bool = False
     base_cabinet: bool = False
     name: str = ""

@@ -11,8 +11,8 @@ from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
-from jambo.core.framing.plate import Mark, Plate
-from jambo.core.kinds.kind import Kind, Planned, Section
+from jambo.core.framing.plate import Plate, PlateMark
+from jambo.core.kinds.kind import KindOfDoor, Planned, Section
 from jambo.core.kinds.pocket import drawing, figures, pieces
 from jambo.core.kinds.pocket.judge import on_pocket
 from jambo.core.kinds.pocket.steps import before_framing, kit_steps, leaf_steps
@@ -22,7 +22,7 @@ from jambo.core.stages import Stage
 from jambo.core.step import Step
 
 
-class PocketDoor(Kind):
+class PocketDoor(KindOfDoor):
     """A leaf that slides into the wall, by its kit; or two that meet."""
 
     name = "pocket"
@@ -39,10 +39,10 @@ class PocketDoor(Kind):
         """The opening, the set mark, the kit's cuts, the split studs."""
         return figures.figures(opening, wall, rules)
 
-    def marks(self, opening: Opening, plate: Plate, known: Figures) -> Iterable[Mark]:
+    def marks(self, opening: Opening, plate: Plate, known: Figures) -> Iterable[PlateMark]:
         """The split studs on the plate."""
         found = figures.marks(opening, plate.near_edge, plate.far_edge, known)
-        return [Mark("split_stud", figure) for figure in found]
+        return [PlateMark("split_stud", figure) for figure in found]
 
     def shapes(self, planned: Planned, at: Placed) -> list[Shape]:
         """Leaf, pocket and frame."""

@@ -15,7 +15,7 @@ from jambo.core.framing import judge
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
-from jambo.core.kinds.kind import AsFound, Kind, Planned, Section
+from jambo.core.kinds.kind import AsFound, KindOfDoor, Planned, Section
 from jambo.core.kinds.swing import drawing, figures, found, pieces, square
 from jambo.core.kinds.swing.judge import hardware_agrees, leads_to, on_square, screws_reach
 from jambo.core.kinds.swing.steps import swing_steps
@@ -26,7 +26,7 @@ from jambo.core.stages import Stage
 from jambo.core.step import Step
 
 
-class SwingDoor(Kind):
+class SwingDoor(KindOfDoor):
     """One leaf or a pair on hinges, in a frame of any kind."""
 
     name = "swing"
