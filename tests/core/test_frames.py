@@ -3,6 +3,8 @@
 import pytest
 
 from helpers import BYPASS, POCKET, SLIDER, codes, inch, lengths, plain, solved
+from jambo.core.frames.registry import FRAMES
+from jambo.core.items import ITEMS
 from jambo.core.quantities.figure import Waiting
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape
@@ -236,3 +238,10 @@ def test_a_unit_s_legs_are_cut_once_the_floor_is_read():
     rows = [{"place": f"width_{at}", "value": "32 1/4"} for at in ("foot", "middle", "head")]
     result = solved(plain(**{"opening.frame": {"supply": "pre_hung"}, "survey.readings": rows}))
     assert [(str(p.length.name), p.count) for p in result.pieces if p.where == "frame"] == [("leg_length", 2)]
+
+
+def test_what_a_frame_comes_as_is_declared_with_what_it_stands_by():
+    one_things = {kind.one_thing for kind in FRAMES.values()} - {""}
+    assert one_things == {
+        name for name in one_things if name in ITEMS and ITEMS[name].in_frame and ITEMS[name].must_come
+    }
