@@ -4,13 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jambo.core.delivery.case import AnsweredOpening
+from jambo.core.delivery.asked import paths_of
+from jambo.core.delivery.case import AnsweredOpening, Measures
 from jambo.core.delivery.verdict import Finding, FindingWords
 from jambo.core.flags import LOCAL_CODE, Values
+from jambo.core.framing.items import Item
+from jambo.core.items import ITEMS
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF
+from jambo.core.quantities.figure import HALF, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.names import FigureName
+from jambo.core.quantities.notation import exact_text
+from jambo.core.quantities.tape import SAME, Unit
 
 FOUND = FindingWords(
     {
@@ -121,3 +126,39 @@ def fitting_wall(
         yield FOUND("fur-out", {"throat": throat, "wall": wall, "more": throat - wall - over})
     if depth is not None and depth <= wall - same:
         yield FOUND("extension", {"depth": depth, "wall": wall, "short": wall - depth})
+
+
+_MEASURED = tuple(path for one in ITEMS["leaf"].asked[:2] for path in paths_of(one, "swing", 0))
+
+
+def sized_as(of: AnsweredOpening, item: Item, measures: Measures, habit: Unit) -> dict[str, str | None] | None:
+    """The facts by which an opening would be planned for the leaf a wrong thing holds; None where nobody can tell its size.
+
+    A unit holds a leaf as much narrower as it is narrower over its backs, and as much lower as its legs are shorter.
+
+    Args:
+        of: the opening; item: the line of its buy list; measures: of the thing; habit: what lengths are written in.
+    """
+    leaf, figures, m = of.opening.leaves[0], of.figures, measures.lengths
+    width, height = value_of(leaf.width), value_of(leaf.height)
+    if width is None or height is None or len(of.opening.leaves) > 1:
+        return None
+    if item.name == "leaf":
+        width, height = m.get("width", width), m.get("height", height)
+    elif item.name == "unit":
+        outside, legs = figures.value(names.FRAME_OUTSIDE_WIDTH), figures.value(names.LEG_LENGTH)
+        if outside is not None and "outside_width" in m:
+            width += m["outside_width"] - outside
+        if legs is not None and "leg_length" in m:
+            height += m["leg_length"] - legs
+    elif item.name in ("pocket_kit", "lining_kit"):
+        width = m.get("printed", m.get("kit_width_1", width))
+    same = SAME[habit]
+    planned = value_of(leaf.width), value_of(leaf.height)
+    if all(size(a - b) < same for a, b in zip((width, height), planned, strict=True) if b is not None):
+        return None
+    found: dict[str, str | None] = {
+        "opening.door.leaves[0].width": exact_text(width, habit),
+        "opening.door.leaves[0].height": exact_text(height, habit),
+    }
+    return found | dict.fromkeys(_MEASURED) if of.opening.kind == "swing" else found

@@ -6,26 +6,18 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from jambo.core import rules as house
-from jambo.core.delivery.asked import paths_of
-from jambo.core.delivery.build_to import building, fitting_wall
+from jambo.core.delivery.build_to import building, fitting_wall, sized_as
 from jambo.core.delivery.case import AnsweredOpening, Case, Measures
 from jambo.core.delivery.judge import judged, ruled_out
 from jambo.core.delivery.verdict import Finding, Verdict
 from jambo.core.facts.leaf import Leaf
 from jambo.core.framing.items import Item
-from jambo.core.items import ITEMS
-from jambo.core.quantities import names
-from jambo.core.quantities.figure import value_of
-from jambo.core.quantities.length import size
-from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import SAME
 from jambo.core.solve import Result, solve
 from jambo.format.delivery import says, with_facts
 from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused
-
-_MEASURED = tuple(path for one in ITEMS["leaf"].asked[:2] for path in paths_of(one, "swing", 0))
 
 
 @dataclass(frozen=True)
@@ -82,7 +74,7 @@ class OpeningOfJob:
                 rules.value(house.STEEL_THROAT_OVER),
             )
         ]
-        size_ = self._sized_as(item, measures)
+        size_ = sized_as(self.side, item, measures, rules.habit)
         if size_ is not None:
             try:
                 found += building(self.side, self.but(size_), framed=bool(self.done) or self.result.standing)
@@ -105,33 +97,3 @@ class OpeningOfJob:
             item, leaf, self.side, self.but(said) if said else self.side, measures.lengths, measures.chosen,
             bool(self.done & {"set", "signed"}), self.facts.rules,
         )  # fmt: skip
-
-    def _sized_as(self, item: Item, measures: Measures) -> dict[str, str | None] | None:
-        """The facts by which an opening would be planned for the leaf a wrong thing holds; None where nobody can tell its size.
-
-        A unit holds a leaf as much narrower as it is narrower over its backs, and as much lower as its legs are shorter.
-        """
-        leaf, figures, m = self.facts.opening.leaves[0], self.side, measures.lengths
-        width, height = value_of(leaf.width), value_of(leaf.height)
-        if width is None or height is None or len(self.facts.opening.leaves) > 1:
-            return None
-        if item.name == "leaf":
-            width, height = m.get("width", width), m.get("height", height)
-        elif item.name == "unit":
-            outside, legs = figures.figures.value(names.FRAME_OUTSIDE_WIDTH), figures.figures.value(names.LEG_LENGTH)
-            if outside is not None and "outside_width" in m:
-                width += m["outside_width"] - outside
-            if legs is not None and "leg_length" in m:
-                height += m["leg_length"] - legs
-        elif item.name in ("pocket_kit", "lining_kit"):
-            width = m.get("printed", m.get("kit_width_1", width))
-        same = SAME[self.facts.rules.habit]
-        planned = value_of(leaf.width), value_of(leaf.height)
-        if all(size(a - b) < same for a, b in zip((width, height), planned, strict=True) if b is not None):
-            return None
-        unit = self.facts.rules.habit
-        found: dict[str, str | None] = {
-            "opening.door.leaves[0].width": exact_text(width, unit),
-            "opening.door.leaves[0].height": exact_text(height, unit),
-        }
-        return found | dict.fromkeys(_MEASURED) if self.facts.opening.kind == "swing" else found
