@@ -1,6 +1,9 @@
 """One opening that cannot be worked out: it says so and stands alone; board, lists, heads, floors and wall go on."""
 
+import copy
 import gc
+import json
+import pickle
 from weakref import ref
 
 import pytest
@@ -100,11 +103,19 @@ def _ends(name, habit):
     return [exact_text(end, habit) for end in (kind.least, kind.most)]
 
 
-def test_an_answer_belongs_to_who_asked_for_it():
-    length, tape = inch("81 7/16"), Tape.of("in")
-    first = length_out(length, tape)
-    first["exact"]["value"], first["text"] = "0", "nothing"
-    assert (length_out(length, tape)["exact"]["value"], length_out(length, tape)["text"]) == ("1303/16", "81 7/16 in")
+def test_what_answers_share_is_nobodys_to_change_and_a_copy_is_whose_it_is():
+    told = length_out(inch("81 7/16"), Tape.of("in"))
+    for change in (
+        lambda: told.update(text="nothing"),
+        lambda: told["exact"].pop("value"),
+        lambda: told.__setitem__("text", ""),
+    ):
+        with pytest.raises(TypeError, match="copy it first"):
+            change()
+    for copied in (copy.deepcopy(told), pickle.loads(pickle.dumps(told)), told | {}, json.loads(json.dumps(told))):
+        assert copied == told and type(copied) is dict
+        copied["text"] = "nothing"
+    assert told["text"] == "81 7/16 in"
 
 
 @pytest.mark.parametrize("named", ["spacer", "hinge_gap", "leg_length", "{leg}", "own name: oak"])
