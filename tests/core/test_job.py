@@ -8,12 +8,15 @@ import pytest
 from jambo.core.delivery.case import Measures
 from jambo.core.framing.items import Item
 from jambo.core.job import record as r
-from jambo.core.job.board import Head, OfOpening, SolvedJob, head_line, next_of
+from jambo.core.job.board import Head, OfOpening, SolvedJob, head_line, head_of, next_of
 from jambo.core.job.buying import by_key, surplus, things, timber
 from jambo.core.job.deliveries import still_here, things_of
 from jambo.core.job.orders import bought, orders_of
+from jambo.core.job.plan import coming_of
 from jambo.core.job.sticks import section_key, sizes_of, so_far
 from jambo.core.job.times import taps_of, times_of
+from jambo.core.quantities import names
+from jambo.core.quantities.figure import Figure, Figures
 from jambo.core.quantities.length import Length
 from jambo.format.events import as_kept, read_event
 
@@ -127,6 +130,8 @@ def test_a_line_of_the_buy_list_in_figures():
     assert (leaf.needed, leaf.spare, leaf.given, leaf.ordered, leaf.came, leaf.to_order) == (2, 0, 1, 2, 2, 0)
     assert (screws.needed, screws.spare, screws.to_order, screws.marks) == (92, 10, 102, {"D1": 46, "D2": 46})
     assert surplus(orders, [screws]) == orders[LEAF.key] and surplus(orders, [leaf]) == []
+    gone = by_key(orders_of(bought(lines(ordered(1, key=LEAF.key), came(1, 1), back(1, 1)))))
+    assert surplus(gone, []) == []  # all of it went back
 
 
 def test_shims_are_had_by_the_bundle_with_one_in_five_to_spare():
@@ -170,7 +175,30 @@ def stick(*parts, kept=True, offcut=None):
 def test_what_lies_in_the_rack_and_which_splices_are_begun(events, rack, begun):
     found = so_far([], r.standing(lines(*events)), {}, "in")
     assert [one.id for one in found.rack] == rack
-    assert [one.cut for one in found.begun] == ([] if begun is None else [begun])
+    whole = [] if begun is None else [(("wall", 7), 1, ("10 in", "10 in"), begun)]
+    assert [(one.holder, one.copy, one.parts, one.cut) for one in found.begun] == whole
+
+
+def test_whose_a_cut_piece_is():
+    of = lines((11, r.PieceCut("leg", "leg", "80 in")), r.PieceCut("plate", "plate", "90 in", wall=7))
+    assert [*so_far(of, [], {}, "in").cut] == [(("opening", 11), "leg"), (("wall", 7), "plate")]
+
+
+@pytest.mark.parametrize(
+    ("promised", "slipped", "at"),
+    [
+        ("2026-12-01", {}, datetime(2026, 12, 1, 12)),  # today still counts, by noon
+        ("2026-11-30", {}, None),  # a day gone by says nothing
+        (None, {}, None),
+        ("2026-12-01", {1: date(2026, 12, 9)}, datetime(2026, 12, 9, 12)),
+        ("2026-12-01", {1: None}, None),
+    ],
+)
+def test_what_of_an_order_comes_when(promised, slipped, at):
+    # 4 ordered, 2 came, of which 1 is with an opening: 1 is here, 2 are to come
+    [order] = orders_of(bought(lines(ordered(4, promised), came(1, 2), given(2, 11))))
+    found = coming_of(order, date(2026, 12, 1), slipped)
+    assert [(one.here, one.at) for one in found] == [(True, None), (False, at), (False, at)]
 
 
 def took(kind="frame", minutes=50):
@@ -193,7 +221,7 @@ def took(kind="frame", minutes=50):
 )
 def test_what_work_took_and_what_was_said_of_it(said, minutes, state):
     [one] = times_of(lines(took(minutes=300), *said))
-    assert (one.took.minutes, one.took.state) == (minutes, state)
+    assert (one.opening, one.took.minutes, one.took.state) == (11, minutes, state)
 
 
 def test_a_press_is_of_when_it_was_pressed_and_whose_time_it_ends():
@@ -252,3 +280,11 @@ def test_a_storey_has_the_line_of_the_head_that_needs_most():
     low, high = (Head(Length.inches(own), Length.inches(83), (Length(0), Length(0))) for own in (82, 83))
     assert head_line([low, None, high]) == Length.inches(83) and head_line([None]) is None
     assert (high.on(Length.inches(83)), low.on(Length.inches(83))) == (True, False)  # the low one was put there
+
+
+@pytest.mark.parametrize("unsaid", [None, "head_underside", "floor_a", "floor_b"])
+def test_a_head_is_known_with_its_floors_and_needs_what_it_is_where_nothing_else_says(unsaid):
+    known = {names.HEAD_UNDERSIDE: "83", names.FLOOR_A: "1", names.FLOOR_B: "0"}
+    figures = Figures({name: Figure(name, Length.inches(value), ()) for name, value in known.items() if name != unsaid})
+    head = head_of(figures)
+    assert head == (None if unsaid else Head(*[Length.inches(83)] * 2, (Length.inches(1), Length(0))))

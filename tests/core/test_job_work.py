@@ -8,6 +8,7 @@ from test_job import LEAF, given, lines, ordered
 from helpers import inch
 from jambo.core.delivery.case import Measures
 from jambo.core.delivery.verdict import Finding, Verdict, Words
+from jambo.core.facts.leaf import Leaf
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.job import record as r
@@ -15,7 +16,7 @@ from jambo.core.job.board import OfOpening, OfWall, SolvedJob
 from jambo.core.job.deliveries import Deliveries, Thing, facts_said, needs_of
 from jambo.core.job.sticks import Begun, SoFar, cuts_now, to_cut
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figure, Missing, Waiting
+from jambo.core.quantities.figure import Figure, Known, Missing, Source, Waiting
 from jambo.core.quantities.tape import Tape
 
 SECTION = inch("1 1/2"), inch("3 1/2")
@@ -157,6 +158,14 @@ def test_a_thing_goes_where_it_takes_the_least_work():
     assert [(i, need.mark) for i, need in chain] == [(0, "D12")]
 
 
+def test_a_leaf_of_a_pair_is_of_the_leaf_of_its_size():
+    sizes = [
+        Leaf(*(Known("s", inch(one), Source("given", "")) for one in size))
+        for size in (("36", "80", "1"), ("30", "80", "1"))
+    ]
+    assert [need.leaf for need in needs_of([(11, "D11", Opening(0, leaves=tuple(sizes)))])] == [1]
+
+
 def test_things_that_change_places_are_one_chain():
     of = placed([Opening(0), Opening(0), Opening(0)], [thing(1), thing(2), thing(3)])
     assert [[i for i, _ in chain] for chain in of.swaps((1, 0, 2))] == [[0, 1]]
@@ -196,6 +205,8 @@ def test_building_to_a_wrong_thing_is_told_with_the_least_work_first():
     of = placed([Opening(None), Opening(40), Opening(5), Opening(60)], [thing()])
     assert [need.mark for need, _ in of.building(0)] == ["D13", "D12", "D14"]
     assert [*placed([Opening(5)], [thing(measured=False)]).building(0)] == []
+    alike = placed([Opening(None), Opening(None)], [thing(1), thing(2)])
+    assert [need.mark for need, _ in alike.building(1)] == ["D12", "D11"]  # of equal work the one it was bought for
 
 
 @pytest.mark.parametrize(
