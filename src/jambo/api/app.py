@@ -57,17 +57,8 @@ def create_app(
         room: what is to be said of the disk, "" where there is room.
     """
 
-    @asynccontextmanager
-    async def children(_: FastAPI) -> AsyncIterator[None]:
-        CHILDREN.start()
-        sys.setswitchinterval(SWITCH_SECONDS)
-        try:
-            yield
-        finally:
-            CHILDREN.close()
-
     app = FastAPI(
-        lifespan=children,
+        lifespan=_beside_children,
         title="Jambo",
         version=jambo.__version__,
         docs_url=None,  # its page would fetch scripts from elsewhere
@@ -103,6 +94,16 @@ def create_app(
     if dist is not None:
         _serve_pages(app, dist)
     return app
+
+
+@asynccontextmanager
+async def _beside_children(_: FastAPI) -> AsyncIterator[None]:
+    CHILDREN.start()
+    sys.setswitchinterval(SWITCH_SECONDS)
+    try:
+        yield
+    finally:
+        CHILDREN.close()
 
 
 def _serve_pages(app: FastAPI, dist: Path) -> None:

@@ -6,8 +6,7 @@ from dataclasses import replace
 from typing import Literal
 
 from jambo.core.facts.readings import PLACES
-from jambo.core.job import record as record_
-from jambo.core.job.record import Framed, FrameSet, PieceCut, PieceNotCut, SignedOff, Ticked
+from jambo.core.job.record import Event, Framed, FrameSet, PieceCut, PieceNotCut, SignedOff, Ticked
 from jambo.core.quantities.notation import ParsedLength
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.survey.level import read_level
@@ -134,7 +133,7 @@ def record(
     A step that somebody has ticked stays his. `ago` is how many seconds before it reached the server it was.
     """
     since = ago_of(ago)
-    written: record_.Event
+    written: Event
     if what == "step":
         if not undo and any(line.event.key == key for line in events.ticks(t, row["id"])):
             return

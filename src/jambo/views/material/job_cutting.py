@@ -163,7 +163,6 @@ def job_cutting_out(
     shown: Tape,
     words: Region,
     currency: str,
-    patience: float | None = None,
     *,
     agree: Callable[[str, Agreed], None] = lambda section, agreed: None,
 ) -> JobCuttingOut:
@@ -172,7 +171,7 @@ def job_cutting_out(
     Args:
         job: as solved; so_far: what is cut; settings: goal and stock; rules: for saw and offcuts.
         tape: of the crew; shown: to write lengths on; words: for names; currency: the word for money;
-        patience: how long to wait for the best plans, in seconds; agree: is given each section's plan that was looked for to its end.
+        agree: is given each section's plan that was looked for to its end.
     """
     pieces, waiting = to_cut(job, so_far, tape, words, rules.value(house.JOINTS_APART))
     by_section: dict[str, list[ToCut]] = {}
@@ -181,7 +180,7 @@ def job_cutting_out(
     # the heaviest first: an order that stands while pieces are cut and stock is changed, so that no panel moves under the hand
     heaviest = sorted(by_section, key=lambda key: _weight(by_section[key][0].section), reverse=True)
     asked = [_asked(key, by_section[key], so_far.rack, settings, rules, tape) for key in heaviest]
-    until = time.monotonic() + (searches.PATIENCE if patience is None else patience)
+    until = time.monotonic() + searches.PATIENCE
     found = [one.found(until) for one in asked]
     for one, plan in zip(asked, found, strict=True):
         if not (plan.searching or plan.ended) and not isinstance(one.cutting, Agreed):
