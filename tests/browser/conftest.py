@@ -3,28 +3,38 @@
 import re
 
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import expect, sync_playwright
 
 from at_work import ALL_DAYS, frame
 from helpers import PLAIN, demo_document
-from jambo.running.browser import chromium
+from jambo.running.browser import one_profile
 
 expect.set_options(timeout=20_000)
 
 
 @pytest.fixture(scope="session")
-def browser():
-    with chromium() as browser:
-        yield browser
+def playwright():
+    with sync_playwright() as playwright:
+        yield playwright
+
+
+@pytest.fixture(scope="session")
+def profile(playwright, local):
+    """One browser for all tests, which keeps what it compiled, and a session in it that empties what it holds."""
+    size = {"width": 1280, "height": 800}
+    with one_profile(playwright, base_url=local.url, viewport=size, reduced_motion="reduce", locale="en-GB") as context:
+        yield context, context.new_cdp_session(context.pages[0])
 
 
 @pytest.fixture
-def context(browser, local):
-    context = browser.new_context(
-        base_url=local.url, viewport={"width": 1280, "height": 800}, reduced_motion="reduce", locale="en-GB"
-    )
+def context(profile, local):
+    context, session = profile
     yield context
-    context.close()
+    for page in context.pages[1:]:
+        page.close()
+    context.set_offline(False)
+    context.unroute_all()
+    session.send("Storage.clearDataForOrigin", {"origin": local.url, "storageTypes": "cookies,local_storage,indexeddb"})
 
 
 @pytest.fixture

@@ -5,6 +5,7 @@ import re
 import pytest
 from PIL import Image
 from playwright.sync_api import expect
+from walking import settled
 
 from helpers import PLAIN
 
@@ -28,7 +29,7 @@ def site(client):
 def ready(page):
     expect(page.locator("main").first).to_be_visible()
     expect(page.locator("[aria-busy=true]")).to_have_count(0)
-    page.wait_for_load_state("networkidle")
+    settled(page)
 
 
 def read(page, value, way=None):

@@ -6,21 +6,20 @@ import pytest
 from playwright.sync_api import expect
 
 from helpers import plain
+from jambo.running.browser import one_profile
 
 SIZE = {"width": 390, "height": 844}
 READINGS = 12
 
 
 @pytest.fixture
-def phone(browser, local):
-    context = browser.new_context(
-        base_url=local.url, viewport=SIZE, has_touch=True, is_mobile=True, reduced_motion="reduce", locale="en-GB"
-    )
+def phone(playwright, local):
+    how = {"viewport": SIZE, "has_touch": True, "is_mobile": True, "reduced_motion": "reduce", "locale": "en-GB"}
     errors = []
-    page = context.new_page()
-    page.on("pageerror", lambda error: errors.append(str(error)))
-    yield page
-    context.close()
+    with one_profile(playwright, base_url=local.url, **how) as context:
+        page = context.new_page()
+        page.on("pageerror", lambda error: errors.append(str(error)))
+        yield page
     assert errors == []
 
 

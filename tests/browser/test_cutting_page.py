@@ -4,6 +4,7 @@ import re
 
 import pytest
 from playwright.sync_api import expect
+from walking import settled
 
 from helpers import PLAIN
 
@@ -35,7 +36,7 @@ def sticks(page):
 
 def saved(page):
     expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
-    page.wait_for_load_state("networkidle")
+    settled(page)
 
 
 def cut(page, n):

@@ -222,6 +222,16 @@ def test_views_say_when_nothing_answers_and_recover(context, page):
     expect(page.get_by_role("article")).to_be_visible()
 
 
+def test_a_page_that_cannot_be_fetched_says_so_and_comes_when_it_can(context, client):
+    page = context.new_page()
+    context.route("**/assets/pages-*.js", lambda route: route.abort())
+    page.goto("/stock")
+    expect(page.get_by_role("alert")).to_contain_text("This page did not come")
+    context.unroute("**/assets/pages-*.js")
+    page.get_by_role("button", name="Try again").click()
+    expect(page.get_by_text("What you buy").first).to_be_visible()
+
+
 def test_board_finds_moves_copies_and_removes(page, job, new_opening):
     page.goto(f"/jobs/{job}")
     cards = page.locator("a.card")
@@ -395,7 +405,9 @@ def test_views_are_accessible_and_fit(page, demo_opening, address, shows, size):
         expect(page.locator(".OpeningPage-work-side .Figures-figures")).to_be_visible()
         page.locator("[data-figure=ro_width]").click()
     page.evaluate((WEB / "node_modules/axe-core/axe.min.js").read_text())
-    found = page.evaluate("axe.run().then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))]))")
+    found = page.evaluate(
+        "axe.run({resultTypes: ['violations'], preload: false}).then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))]))"
+    )
     assert found == []
     assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")
 

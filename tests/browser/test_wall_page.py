@@ -2,6 +2,7 @@
 
 import pytest
 from playwright.sync_api import expect
+from walking import settled
 
 from helpers import PLAIN
 
@@ -79,7 +80,7 @@ def test_an_opening_moved_by_a_key_never_stands_where_it_was(page, five, client)
     moved.press("PageUp")
     expect(moved).to_have_attribute("aria-valuetext", "centre 109 in")
     expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
-    page.wait_for_load_state("networkidle")
+    settled(page)
     assert page.evaluate("places") == ["centre 109 in"]
     assert client.get(f"/api/openings/{ids[1]}").json()["opening"]["position"]["to"] == "centre"
 

@@ -111,8 +111,22 @@ def again(page, name):
 
 
 def settled(page):
-    """Nothing is on its way to the server."""
-    page.wait_for_load_state("networkidle")
+    """Nothing is on its way to the server, nor will be: what is drafted is sent after a pause, unless it is refused."""
+    page.evaluate(
+        """() => new Promise((done, failed) => {
+          const root = document.documentElement, begun = performance.now();
+          const drafted = () => Object.keys(localStorage).some((key) => key.startsWith("jambo.draft."));
+          let since = begun;
+          const look = () => {
+            const now = performance.now();
+            if (root.hasAttribute("data-asking") || !root.querySelector("main")) since = now;
+            if (now - since >= (drafted() ? 600 : 60)) done();
+            else if (now - begun > 30000) failed(new Error("never at rest"));
+            else setTimeout(look, 20);
+          };
+          look();
+        })"""
+    )
 
 
 FORMS = {"stock": "Add to pocket kits", "plan": "One more", "came": "It came"}  # what opens the form of a page

@@ -19,6 +19,7 @@ from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
 from jambo.core.stages import STAGES, Stage
 from jambo.core.words.lists import REGIONS, WORDS, Region, fill
+from jambo.format.choices import ChoiceKind, Offered, offered
 from jambo.format.dates import FIRST_YEAR, LAST_YEAR
 from jambo.format.paths import LengthAt, lengths
 from jambo.format.usual import USUAL
@@ -67,6 +68,23 @@ class FrameOut(TypedDict):
     facts: list[str]
 
 
+class OptionOut(TypedDict):
+    """One option of a choice."""
+
+    value: str
+    label: dict[Region, str]
+
+
+class ChoiceOut(TypedDict):
+    """A fact that is chosen: its label in each region, what a document writes there, the option that counts while nobody chose
+    ("" for none), and the options in order."""
+
+    label: dict[Region, str]
+    kind: ChoiceKind
+    fallback: str
+    options: list[OptionOut]
+
+
 class FigureGroupOut(TypedDict):
     """Figures that are listed together, in order. A name that ends in # stands for a numbered family.
 
@@ -83,7 +101,7 @@ class CatalogueOut(TypedDict):
     """Lists that do not change while Jambo runs.
 
     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
-    by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
+    by path: the longest that a fact's own path starts with. `choices` are the facts that are chosen, by path alike. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
     give an opening and its wall, by path, with where the job keeps them. A day may be from `first_year` to `last_year`.
     """
 
@@ -93,6 +111,7 @@ class CatalogueOut(TypedDict):
     stock: dict[Unit, dict[str, list[str]]]
     events: dict[str, str]
     facts: dict[str, LengthFactOut]
+    choices: dict[str, ChoiceOut]
     stages: list[StageOut]
     homes: dict[str, Stage]
     figure_groups: list[FigureGroupOut]
@@ -131,6 +150,7 @@ def catalogue() -> CatalogueOut:
             for unit in UNITS
         },
         "facts": {one.path: _fact(one) for one in lengths()},
+        "choices": {one.path: _choice(one) for one in offered()},
         "stages": [{"name": name, "label": said} for name, said in STAGES.items()],
         "homes": homes(),
         "figure_groups": [_figures(group) for group in names.GROUPS],
@@ -152,6 +172,19 @@ def _fact(one: LengthAt) -> LengthFactOut:
         "kind": one.kind,
         "rule": rule or "",
         "label": {region: fill(short, region) if short else label(name, region) for region in REGIONS},
+    }
+
+
+def _choice(one: Offered) -> ChoiceOut:
+    return {
+        "label": {region: fill(one.label, region) for region in REGIONS},
+        "kind": one.kind,
+        "fallback": one.fallback,
+        "options": [
+            # what stands there while nobody chose is no option, and begins small
+            {"value": value, "label": {region: fill(text, region) if value else text for region in REGIONS}}
+            for value, text in one.options.items()
+        ],
     }
 
 

@@ -8,6 +8,7 @@ from functools import cache
 from typing import Any, get_args
 
 from pydantic import BaseModel
+from pydantic.fields import FieldInfo
 
 from jambo.core.facts.declared import LengthFact, lengths_of
 from jambo.core.parts import PARTS
@@ -40,22 +41,27 @@ def _models(annotation: Any) -> Iterator[tuple[type[BaseModel], bool]]:
             yield model, listed or getattr(annotation, "__origin__", None) is list
 
 
-def _walk(model: type[BaseModel], path: str) -> Iterator[tuple[str, str]]:
+def fields(model: type[BaseModel] = Document, path: str = "") -> Iterator[tuple[str, FieldInfo]]:
+    """Give every field of a document that is no part with fields of its own, by path; [] for any place in a list."""
     for name, field in model.model_fields.items():
         where = f"{path}.{name}" if path else name
-        kind = next((one.kind for one in field.metadata if isinstance(one, Of)), None)
-        if kind is not None:
-            yield where, kind
-            continue
-        for inner, listed in _models(field.annotation):
-            yield from _walk(inner, f"{where}[]" if listed else where)
+        inner = [] if _kind(field) else [*_models(field.annotation)]
+        for part, listed in inner:
+            yield from fields(part, f"{where}[]" if listed else where)
+        if not inner:
+            yield where, field
+
+
+def _kind(field: FieldInfo) -> str | None:
+    """What a length is the length of; None for what is none."""
+    return next((one.kind for one in field.metadata if isinstance(one, Of)), None)
 
 
 @cache
 def lengths() -> tuple[LengthAt, ...]:
     """Give every length of a document, in its order."""
     declared = {f"{part.path}.{key}": fact for part in PARTS for key, fact in lengths_of(part.facts).items()}
-    return tuple(LengthAt(path, kind, declared.get(path)) for path, kind in _walk(Document, ""))
+    return tuple(LengthAt(path, kind, declared.get(path)) for path, field in fields() if (kind := _kind(field)))
 
 
 def differences(old: Any, new: Any, path: str = "") -> list[tuple[str, Any, Any]]:

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import os
+import tempfile
 from collections.abc import Iterator
 from contextlib import contextmanager
+from typing import Any
 
-from playwright.sync_api import Browser, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Playwright, sync_playwright
 
 from jambo.running.machine import find, need_programs
 
@@ -21,14 +23,32 @@ QUIET = [
 ]
 
 
+def _how() -> dict[str, Any]:
+    """How every Chromium is started; root needs it without its sandbox."""
+    need_programs(["chromium"])
+    return {"executable_path": find("chromium"), "args": [*QUIET, *(["--no-sandbox"] if os.geteuid() == 0 else [])]}
+
+
 @contextmanager
 def chromium() -> Iterator[Browser]:
-    """Run /usr/bin/chromium headless; root needs it without its sandbox."""
-    need_programs(["chromium"])
-    arguments = [*QUIET, *(["--no-sandbox"] if os.geteuid() == 0 else [])]
-    with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=find("chromium"), args=arguments)
-        try:
-            yield browser
-        finally:
-            browser.close()
+    """Run /usr/bin/chromium headless."""
+    with sync_playwright() as playwright, playwright.chromium.launch(**_how()) as browser:
+        yield browser
+
+
+@contextmanager
+def one_profile(playwright: Playwright, **options: Any) -> Iterator[BrowserContext]:
+    """Run a Chromium with a profile of its own, thrown away afterwards.
+
+    What it compiled of the front end is kept from page to page: in the contexts of `chromium` each page compiles it anew, which
+    is half of what showing one costs.
+
+    Args:
+        playwright: Who runs it.
+        options: As of `new_context`.
+    """
+    with (
+        tempfile.TemporaryDirectory(prefix="jambo-browser-", ignore_cleanup_errors=True) as profile,
+        playwright.chromium.launch_persistent_context(profile, **_how(), **options) as context,
+    ):
+        yield context

@@ -152,6 +152,13 @@ const note = (request: Request, answer: Response) => {
   return answer;
 };
 
+let asked = 0;
+/** Whether anything is asked of the server stands at the page's root: who waits for a page to be at rest looks there. */
+const asking = (more: number) => {
+  asked += more;
+  document.documentElement.toggleAttribute("data-asking", asked > 0);
+};
+
 /** Send a request in somebody's name. Rejects with an ApiProblem where nobody answers. */
 export const sendAs = (name: string, request: Request) => {
   // a header holds plain letters only and a name may be written in any; half of a character is none
@@ -159,7 +166,9 @@ export const sendAs = (name: string, request: Request) => {
     .slice(0, LONGEST_NAME)
     .join("");
   if (plain) request.headers.set("X-Jambo-Who", encodeURIComponent(plain));
+  asking(1);
   return fetch(request)
+    .finally(() => asking(-1))
     .then((answer) => note(request, answer))
     .catch((failure: unknown) => {
       if (failure instanceof DOMException && failure.name === "AbortError") throw failure;

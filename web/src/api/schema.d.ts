@@ -2013,10 +2013,14 @@ export interface components {
          * @description Lists that do not change while Jambo runs.
          *
          *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
-         *     by path: the longest that a fact's own path starts with. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
+         *     by path: the longest that a fact's own path starts with. `choices` are the facts that are chosen, by path alike. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
          *     give an opening and its wall, by path, with where the job keeps them. A day may be from `first_year` to `last_year`.
          */
         CatalogueOut: {
+            /** Choices */
+            choices: {
+                [key: string]: components["schemas"]["ChoiceOut"];
+            };
             /** Columns */
             columns: {
                 [key: string]: {
@@ -2144,6 +2148,26 @@ export interface components {
             moves: string[];
             /** Unread */
             unread: string[];
+        };
+        /**
+         * ChoiceOut
+         * @description A fact that is chosen: its label in each region, what a document writes there, the option that counts while nobody chose
+         *     ("" for none), and the options in order.
+         */
+        ChoiceOut: {
+            /** Fallback */
+            fallback: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "word" | "number" | "yes_no";
+            /** Label */
+            label: {
+                [key: string]: string;
+            };
+            /** Options */
+            options: components["schemas"]["OptionOut"][];
         };
         /**
          * Comes
@@ -4618,6 +4642,18 @@ export interface components {
             wall: components["schemas"]["KeptWall"];
             /** Walls */
             walls: components["schemas"]["WallName"][];
+        };
+        /**
+         * OptionOut
+         * @description One option of a choice.
+         */
+        OptionOut: {
+            /** Label */
+            label: {
+                [key: string]: string;
+            };
+            /** Value */
+            value: string;
         };
         /**
          * OrderOut

@@ -1,6 +1,6 @@
 import "./board.css";
 
-import { Button, NativeSelect, TextInput } from "@mantine/core";
+import { Button, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
@@ -14,13 +14,13 @@ import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../api/renew";
 import { useShow, useShown } from "../app/show";
-import { FLOOR_KINDS } from "../work/floors";
 import { same } from "../work/paths";
 import { LayerRows } from "../tape/LayerRows";
 import { LengthField } from "../tape/LengthField";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import { Changes } from "../usual/Changes";
+import { ChoiceField } from "./ChoiceField";
 import styles from "./FloorsPage.module.css";
 
 type Used = FloorsUse["floors"][number];
@@ -234,12 +234,11 @@ function OneFloor({ floor, index, used, drafted, shown, errors, change, remove }
         change={(next) => change((now) => ({ ...now, layers: next(now.layers ?? []) }))}
       />
       <div className="pair">
-        <NativeSelect
-          label="For the gap it is"
-          data-walk
-          value={floor.kind ?? "hard"}
-          onChange={(e) => put({ kind: e.currentTarget.value as FloorType["kind"] })}
-          data={FLOOR_KINDS}
+        <ChoiceField
+          path="floors[].kind"
+          value={floor.kind}
+          words={shown.words}
+          keep={(kind) => put({ kind: kind as FloorType["kind"] })}
         />
         {floor.kind === "carpet" && (
           <LengthField

@@ -16,6 +16,7 @@ import {
   type LengthText,
   type Rules,
   told,
+  type Unit,
 } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Unreadable } from "../app/Mend";
@@ -24,6 +25,7 @@ import { renew } from "../api/renew";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { useInAddress } from "../app/useInAddress";
+import { useSteady } from "../app/useSteady";
 import { LengthField } from "../tape/LengthField";
 import { useSaveQueue } from "../work/useSaveQueue";
 import { useTyped } from "../tape/typed";
@@ -187,12 +189,6 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       document.querySelector<HTMLElement>(`[data-path="rules.${level}.${CSS.escape(hash.slice(1))}"] input`)?.focus();
   }, [hash, level]);
   const settled = (rules: Rules, name: string) => (rules as Record<string, LengthText>)[name];
-  const fallback = (name: string) => {
-    const crew = settled(above, name);
-    return crew
-      ? { text: typeof crew === "string" ? crew : `${crew.value} ${crew.unit}`, by: "settled by the crew" }
-      : { text: catalogue.rules[name]!.default[habit]!, by: "default" };
-  };
   const [find, setFind] = useInAddress("find", "");
   const [differing, setDiffering] = useInAddress("only", "");
   const only = differing !== "";
@@ -209,6 +205,7 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
     }))
     .filter((group) => group.rules.length > 0);
   const { ref, width } = useElementSize();
+  const kept = useSteady(keep);
   const settledHere = catalogue.rule_groups.flatMap((g) => g.rules).filter(differs).length;
   return (
     <>
@@ -236,20 +233,18 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
               <section key={group.title}>
                 <h2>{group.title}</h2>
                 {group.rules.map((name) => (
-                  <div key={name} data-differs={differs(name) || undefined}>
-                    <LengthField
-                      label={label(name)}
-                      kind={catalogue.rules[name]!.kind}
-                      path={`rules.${level}.${name}`}
-                      unit={shown.unit}
-                      value={settled(own, name)}
-                      fallback={fallback(name)}
-                      error={errors.find((e) => e.path === `rules.${level}.${name}`)}
-                      keeps={false}
-                      onChange={(value) => keep(name, value)}
-                    />
-                    {differs(name) && <p className={styles.differs}>default {catalogue.rules[name]!.default[habit]}</p>}
-                  </div>
+                  <RuleField
+                    key={name}
+                    rule={catalogue.rules[name]!}
+                    label={label(name)}
+                    path={`rules.${level}.${name}`}
+                    unit={shown.unit}
+                    habit={habit}
+                    own={settled(own, name)}
+                    above={settled(above, name)}
+                    error={errors.find((e) => e.path === `rules.${level}.${name}`)}
+                    keep={kept}
+                  />
                 ))}
               </section>
             ))}
@@ -257,5 +252,42 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
         ))}
       </div>
     </>
+  );
+}
+
+interface FieldProps {
+  rule: Catalogue["rules"][string];
+  label: string;
+  path: string;
+  unit: Unit;
+  habit: Unit;
+  own: LengthText;
+  above: LengthText;
+  error: FieldError | undefined;
+  keep: (name: string, value: string | undefined) => void;
+}
+
+/** One rule: a component of its own, for a hundred of them stand here and a key in one is not to draw the others anew. */
+function RuleField({ rule, label, path, unit, habit, own, above, error, keep }: FieldProps) {
+  const standard = rule.default[habit]!;
+  return (
+    <div data-differs={Boolean(own ?? above) || undefined}>
+      <LengthField
+        label={label}
+        kind={rule.kind}
+        path={path}
+        unit={unit}
+        value={own}
+        fallback={
+          above
+            ? { text: typeof above === "string" ? above : `${above.value} ${above.unit}`, by: "settled by the crew" }
+            : { text: standard, by: "default" }
+        }
+        error={error}
+        keeps={false}
+        onChange={(value) => keep(path.split(".").at(-1)!, value)}
+      />
+      {(own ?? above) && <p className={styles.differs}>default {standard}</p>}
+    </div>
   );
 }

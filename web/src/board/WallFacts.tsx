@@ -1,10 +1,10 @@
-import { Button, Checkbox, NativeSelect, Switch } from "@mantine/core";
+import { Button, Checkbox, Switch } from "@mantine/core";
 
-import type { Job, LengthText, Wall, WallLayout } from "../api/client";
+import type { Job, LengthText, Region, Unit, Wall, WallLayout } from "../api/client";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
-import { capital } from "../api/words";
-import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
+import { heightLabel } from "../work/choices";
+import { ChoiceField } from "./ChoiceField";
 import { type Told, Typed, TypedText } from "./Typed";
 
 /** Keep a wall; where it cannot be, whoever asked is told why. */
@@ -28,7 +28,6 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
   const catalogue = useCatalogue().data;
   const unit = shown.unit;
   const words = catalogue?.words[shown.words] ?? {};
-  const ways = choices({ words, floors: [], frames: [] });
   const by = wall.height_by ?? (usual["wall.height_by"] as string | undefined) ?? "under_plates";
   // a height of the wall's own is said in the way that stands beside it
   const saysHow = wall.height_by || by === "under_plates" ? {} : { height_by: by as Wall["height_by"] };
@@ -52,31 +51,13 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
       keep={(value, told) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, told)}
     />
   );
-  /** A choice that the wall may take from its job. */
-  const choice = (name: "height_by" | "top_plates" | "bottom_plates") => {
-    const of = ways[`wall.${name}`]!;
-    return (
-      <div>
-        <NativeSelect
-          label={capital(of.label)}
-          data-path={`wall.${name}`}
-          value={choiceOf(wall[name] ?? usual[`wall.${name}`]) || of.fallback}
-          onChange={(e) => save({ ...wall, [name]: chosen(e.currentTarget.value, of.as) })}
-          data={of.data}
-        />
-        <p className="heard">{(wall[name] ?? null) === null && usual[`wall.${name}`] ? "from the job" : null}</p>
-      </div>
-    );
-  };
-  const corner = (label: string, name: "left_corner" | "right_corner") => (
-    <NativeSelect
-      label={label}
-      value={wall[name] ?? "open"}
-      onChange={(e) => save({ ...wall, [name]: e.currentTarget.value as "open" | "inside" })}
-      data={[
-        { value: "open", label: "Free or outside" },
-        { value: "inside", label: "A wall meets it" },
-      ]}
+  const choice = (name: Chosen) => (
+    <ChoiceField
+      path={`wall.${name}`}
+      value={wall[name]}
+      usual={usual}
+      words={shown.words}
+      keep={(to) => save({ ...wall, [name]: to })}
     />
   );
   const timber = (
@@ -122,19 +103,10 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
           {choice("bottom_plates")}
         </div>
         {length("The same at the right end, if the ceiling slopes", "height_right", "wall_height")}
-        <NativeSelect
-          label="Does it carry load?"
-          value={wall.bearing ?? "unknown"}
-          onChange={(e) => save({ ...wall, bearing: e.currentTarget.value as "no" | "yes" | "unknown" })}
-          data={[
-            { value: "no", label: "No" },
-            { value: "yes", label: "Yes: headers need a size and who gave it" },
-            { value: "unknown", label: "Not known" },
-          ]}
-        />
+        {choice("bearing")}
         <div className="pair">
-          {corner("At the left end", "left_corner")}
-          {corner("At the right end", "right_corner")}
+          {choice("left_corner")}
+          {choice("right_corner")}
         </div>
         {fittings.map((f, i) => {
           const set = (facts: Partial<typeof f>, told?: Told) =>
@@ -155,14 +127,11 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
                 heard={heard[`wall.fittings[${i}].at`]}
                 keep={(at, told) => set({ at }, told)}
               />
-              <NativeSelect
-                label="On"
-                value={f.side ?? "A"}
-                onChange={(e) => set({ side: e.currentTarget.value as "A" | "B" })}
-                data={[
-                  { value: "A", label: "Side A" },
-                  { value: "B", label: "Side B" },
-                ]}
+              <ChoiceField
+                path="wall.fittings[].side"
+                value={f.side}
+                words={shown.words}
+                keep={(side) => set({ side: side as "A" | "B" })}
               />
               <Button
                 variant="subtle"
@@ -185,15 +154,7 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
           {timber("Stud spacing", "stud_spacing", "spacing")}
           {timber("Layout starts at", "layout_offset", "position")}
         </div>
-        <NativeSelect
-          label="Layout starts from"
-          value={wall.layout_from ?? "left"}
-          onChange={(e) => save({ ...wall, layout_from: e.currentTarget.value as "left" | "right" })}
-          data={[
-            { value: "left", label: "The left end" },
-            { value: "right", label: "The right end" },
-          ]}
-        />
+        {choice("layout_from")}
         <div className="pair">
           {timber("Stud thickness", "stud_thickness", "stud")}
           {timber("Stud depth", "stud_depth", "stud_depth")}
@@ -211,25 +172,25 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
           checked={wall.existing ?? false}
           onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })}
         />
-        {wall.existing && (
-          <Found wall={wall} unit={unit} plate={words.plate ?? "bottom plate"} heard={heard} save={save} />
-        )}
+        {wall.existing && <Found wall={wall} words={shown.words} unit={unit} heard={heard} save={save} />}
       </details>
     </>
   );
 }
 
+type Chosen = "height_by" | "top_plates" | "bottom_plates" | "bearing" | "left_corner" | "right_corner" | "layout_from";
+
 /** Studs and services of a standing wall, as they were found. */
 function Found({
   wall,
+  words,
   unit,
-  plate,
   heard,
   save,
 }: {
   wall: Wall;
-  unit: "in" | "mm";
-  plate: string;
+  words: Region;
+  unit: Unit;
   heard: WallLayout["heard"];
   save: SaveWall;
 }) {
@@ -251,14 +212,11 @@ function Found({
             save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null }, told);
         }}
       />
-      <NativeSelect
-        label={`The ${plate} stands on`}
-        value={wall.plate_on ?? "deck"}
-        onChange={(e) => save({ ...wall, plate_on: e.currentTarget.value as "deck" | "joists" })}
-        data={[
-          { value: "deck", label: "A deck that runs through" },
-          { value: "joists", label: "The joists: no floor under it" },
-        ]}
+      <ChoiceField
+        path="wall.plate_on"
+        value={wall.plate_on}
+        words={words}
+        keep={(on) => save({ ...wall, plate_on: on as Wall["plate_on"] })}
       />
       {services.map((one, i) => {
         const set = (facts: Partial<typeof one>, told?: Told) =>

@@ -121,13 +121,8 @@ function What() {
   return <KindPick label="What hangs" path="opening.door.kind" value={value} kinds={DOORS} onPick={pick} />;
 }
 
-const SIDES = [
-  { value: "left", label: "Left" },
-  { value: "right", label: "Right" },
-] as const;
-
 function SlidesTo() {
-  return <PickAt path="opening.door.slides_to" label="Opens toward, seen from A" fallback="right" data={[...SIDES]} />;
+  return <PickAt path="opening.door.slides_to" />;
 }
 
 /** The finished opening of a slider or of bypass leaves. */
@@ -155,32 +150,11 @@ function Swing({ pair }: { pair: boolean }) {
     <>
       <LeafFields name={pair ? "Active leaf" : "Leaf"} pair={pair} />
       <div className="pair">
-        <PickAt
-          path="opening.door.hinge_side"
-          label={pair ? "Active leaf, from A" : "Hinges, seen from A"}
-          fallback="left"
-          data={[...SIDES]}
-        />
-        <PickAt
-          path="opening.door.opens_to"
-          label="Opens to"
-          fallback="A"
-          data={[
-            { value: "A", label: "Side A" },
-            { value: "B", label: "Side B" },
-          ]}
-        />
+        <PickAt path="opening.door.hinge_side" label={pair ? "Active leaf, from A" : "Hinges, seen from A"} />
+        <PickAt path="opening.door.opens_to" />
       </div>
       <Plan />
-      <PickAt
-        path="opening.door.outside"
-        label="Outside (key or corridor side)"
-        fallback="A"
-        data={[
-          { value: "A", label: "Side A" },
-          { value: "B", label: "Side B" },
-        ]}
-      />
+      <PickAt path="opening.door.outside" />
     </>
   );
 }
@@ -232,13 +206,7 @@ function Bypass() {
   return (
     <>
       <FinishedOpening />
-      <SelectAt
-        path="opening.door.bypass.count"
-        label="Leaves"
-        fallback="2"
-        number
-        data={["2", "3", "4"].map((n) => ({ value: n, label: `${n} leaves` }))}
-      />
+      <SelectAt path="opening.door.bypass.count" />
       <Thickness label="Leaf thickness" />
       <div className="pair">
         <LengthAt path="opening.door.bypass.leaf_width" label="Leaves in hand: width" />
@@ -257,8 +225,6 @@ function Bypass() {
   );
 }
 
-const HANDS = ["", "LH", "RH", "LHR", "RHR"].map((value) => ({ value, label: value || "not delivered yet" }));
-
 /** What else is known of the door: where it leads, its weight, what it was delivered with. */
 function More({ swing }: { swing: boolean }) {
   const hardware = "opening.door.hardware";
@@ -270,28 +236,9 @@ function More({ swing }: { swing: boolean }) {
       <SwitchAt path="opening.door.fire_rated" label="It is fire-rated" />
       {swing && (
         <>
-          <SelectAt
-            path="opening.door.leads_to"
-            label="It leads to"
-            fallback="inside"
-            data={[
-              { value: "inside", label: "Another room" },
-              { value: "outside", label: "The open" },
-              { value: "garage", label: "A garage" },
-              { value: "store", label: "An unheated store" },
-            ]}
-          />
-          <SelectAt path="opening.door.delivered_hand" label="Hand of the unit delivered" fallback="" data={HANDS} />
-          <SelectAt
-            path="opening.door.delivered_stops"
-            label="Stops of the unit delivered"
-            fallback=""
-            data={[
-              { value: "", label: "as its kind has them" },
-              { value: "loose", label: "Loose strips" },
-              { value: "solid", label: "Worked from the solid" },
-            ]}
-          />
+          <SelectAt path="opening.door.leads_to" />
+          <SelectAt path="opening.door.delivered_hand" />
+          <SelectAt path="opening.door.delivered_stops" />
           <div className="pair">
             <ChoiceAt path={`${hardware}.hinge_corner`} />
             <ChoiceAt path={`${hardware}.hinge_mortise`} />
@@ -318,16 +265,7 @@ function InHand() {
   return (
     <details className="more">
       <summary>The {leaf} is in hand: its real size, mortises, what may come off</summary>
-      <SelectAt
-        path={`${at}.core`}
-        label="Its core"
-        fallback=""
-        data={[
-          { value: "", label: "not known" },
-          { value: "hollow", label: "Hollow" },
-          { value: "solid", label: "Solid" },
-        ]}
-      />
+      <SelectAt path={`${at}.core`} />
       <div className="pair">
         <LengthAt path={`${at}.may_trim`} label="May come off its bottom" />
         <LengthAt path={`${at}.may_trim_top`} label="off its top" />
@@ -355,13 +293,7 @@ function InHand() {
           </li>
         </ul>
       )}
-      <SelectAt
-        path={`${at}.hinge_count`}
-        label="Hinges it comes with"
-        fallback=""
-        number
-        data={[{ value: "", label: "by the rule" }, ...["2", "3", "4", "5"].map((n) => ({ value: n, label: n }))]}
-      />
+      <SelectAt path={`${at}.hinge_count`} />
       <Rows
         path={`${at}.hinges`}
         label={`Its own hinges, from the ${leaf}'s top to the top of each`}

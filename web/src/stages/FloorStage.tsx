@@ -4,8 +4,9 @@ import { Link } from "react-router";
 import type { FloorType, Layer } from "../api/client";
 import { FloorSection } from "../drawing/FloorSection";
 import { View } from "../drawing/View";
+import { choiceAt } from "../work/choices";
 import { useWork } from "../work/context";
-import { FLOOR_KINDS, floorUnder } from "../work/floors";
+import { floorUnder } from "../work/floors";
 import { LengthAt } from "./LengthAt";
 import { WithFractions } from "../tape/Digits";
 import { SelectAt, SwitchAt } from "./fields";
@@ -15,13 +16,16 @@ import styles from "./FloorStage.module.css";
 
 /** What a side of the opening is for the gap over it; a floor of the job says that itself. */
 function FloorIs({ side, from }: { side: "a" | "b"; from: FloorType | undefined }) {
-  const { meant } = useWork();
+  const { meant, catalogue, shown } = useWork();
   const is = from ?? meant.opening.floors?.[`${side}_is`];
   const path = `opening.floors.${side}_is`;
-  if (from) return <p className="quiet">{FLOOR_KINDS.find((k) => k.value === (is?.kind ?? "hard"))?.label}.</p>;
+  if (from) {
+    const kinds = choiceAt("floors[].kind", { catalogue, region: shown.words, floors: [] })!;
+    return <p className="quiet">{kinds.data.find((k) => k.value === (is?.kind ?? kinds.fallback))?.label}.</p>;
+  }
   return (
     <div className="pair">
-      <SelectAt path={`${path}.kind`} label="For the gap it is" fallback="hard" data={FLOOR_KINDS} />
+      <SelectAt path={`${path}.kind`} />
       {is?.kind === "carpet" && <LengthAt path={`${path}.pile`} label="Its pile" />}
     </div>
   );
@@ -146,16 +150,7 @@ export function FloorStage() {
       )}
       <Side side="a" />
       <Side side="b" />
-      <SelectAt
-        path="opening.floors.under"
-        label="Under the closed leaf"
-        fallback={under}
-        data={[
-          { value: "A", label: "Floor of side A" },
-          { value: "B", label: "Floor of side B" },
-          { value: "strip", label: "A threshold strip" },
-        ]}
-      />
+      <SelectAt path="opening.floors.under" fallback={under} />
       {under === "strip" && <LengthAt path="opening.floors.strip" label="Strip height over the rough floor" />}
       {under === "strip" && (
         <SwitchAt path="opening.floors.strip_under_legs" label={`It runs under the ${words.leg ?? "leg"}s`} />

@@ -41,57 +41,18 @@ export function FrameStage() {
             The hole is there and stays: read it, and what it asks for follows. Nothing is framed.
           </p>
           <div className="pair">
-            {swings && (
-              <PickAt
-                path="opening.stays.old_frame"
-                label={`Old ${words.frame ?? "frame"}`}
-                fallback="out"
-                data={[
-                  { value: "out", label: "Comes out" },
-                  { value: "none", label: "None there" },
-                ]}
-              />
-            )}
-            <PickAt
-              path="opening.stays.casing"
-              label={capital(words.casing ?? "casing")}
-              fallback="new"
-              data={[
-                { value: "new", label: "New" },
-                { value: "saved", label: "Saved, goes back" },
-              ]}
-            />
+            {swings && <PickAt path="opening.stays.old_frame" />}
+            <PickAt path="opening.stays.casing" />
           </div>
         </>
       )}
       {now.wall.existing && <CutInPanel />}
       <h2>Place on the wall</h2>
       <div className="pair">
-        <SelectAt
-          path="opening.position.measured_from"
-          label="From A, measured from"
-          fallback="left"
-          data={[
-            { value: "left", label: "Left end" },
-            { value: "right", label: "Right end" },
-          ]}
-        />
+        <SelectAt path="opening.position.measured_from" />
         <SelectAt
           path="opening.position.to"
-          label="To the opening's"
-          fallback="centre"
-          data={[
-            { value: "centre", label: "Centre" },
-            { value: "near_edge", label: "Near edge" },
-            { value: "far_edge", label: "Far edge" },
-            { value: "hinge_edge", label: "Hinge edge" },
-            ...(now.wall.existing && !now.opening.position?.to?.endsWith("king")
-              ? []
-              : [
-                  { value: "near_king", label: `Near ${words.king ?? "king"}’s line` },
-                  { value: "far_king", label: `Far ${words.king ?? "king"}’s line` },
-                ]),
-          ]}
+          without={now.wall.existing && !now.opening.position?.to?.endsWith("king") ? KINGS : []}
         />
       </div>
       <LengthAt path="opening.position.distance" label="Distance along the wall" />
@@ -134,18 +95,7 @@ export function FrameStage() {
       <TextAt path="wall.name" label="Name of the wall" />
       <WallHeight />
       <LengthAt path="wall.length" label="Length" />
-      {!standing && (
-        <PickAt
-          path="wall.bearing"
-          label="Does it carry load?"
-          fallback="unknown"
-          data={[
-            { value: "no", label: "No" },
-            { value: "yes", label: "Yes" },
-            { value: "unknown", label: "Not known" },
-          ]}
-        />
-      )}
+      {!standing && <PickAt path="wall.bearing" />}
       <div className="pair">
         <LengthAt path="wall.finish_a" label="Finish on side A" />
         <LengthAt path="wall.finish_b" label="Finish on side B" />
@@ -159,21 +109,16 @@ export function FrameStage() {
         <LengthAt path="wall.plate_thickness" label="Plate thickness" />
       </div>
       <div className="pair">
-        <SelectAt
-          path="wall.layout_from"
-          label="Layout starts from"
-          fallback="left"
-          data={[
-            { value: "left", label: "Left end" },
-            { value: "right", label: "Right end" },
-          ]}
-        />
+        <SelectAt path="wall.layout_from" />
         <LengthAt path="wall.layout_offset" label="Layout starts at" />
       </div>
       <UsualHere />
     </>
   );
 }
+
+/** Lines that are marked on a plate when it is framed: on a standing wall nobody measures to them any more. */
+const KINGS = ["near_king", "far_king"];
 
 /** How deep the header is and who says so, what it is made of, and the studs that carry it. */
 function HeaderFacts() {

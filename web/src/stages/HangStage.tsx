@@ -29,7 +29,7 @@ const SWEEP = [
 
 /** How the leaf hangs: where it drifts, how it clears the floor, and after setting the gaps and the moves that cure them. */
 export function HangStage() {
-  const { result, words } = useWork();
+  const { result } = useWork();
   const { place, go } = usePlaceAsked("check");
   const hang = result?.found.hang;
   const check = result?.found.check;
@@ -73,13 +73,7 @@ export function HangStage() {
           </li>
         ))}
       </ul>
-      <SelectAt
-        path="opening.setting.opens"
-        label={`The ${words.leaf ?? "leaf"} opens to`}
-        fallback="90"
-        number
-        data={["60", "90", "100", "110", "120", "180"].map((n) => ({ value: n, label: `${n} degrees` }))}
-      />
+      <SelectAt path="opening.setting.opens" />
       <LengthAt path="opening.setting.later_floor" label="A floor laid later, where it swings" />
       <h2>Gaps after setting</h2>
       {check && check.gaps.length > 0 && (
@@ -134,17 +128,7 @@ export function HangStage() {
       {check?.done && <p className="clear">Every gap is good.</p>}
       <ReadingForm phase="check" place={place} go={go} />
       <ReadingList phase="check" again={go} />
-      <PickAt
-        path="opening.setting.latch"
-        label="The latch"
-        fallback="not_tried"
-        data={[
-          { value: "not_tried", label: "Not tried" },
-          { value: "latches", label: "Latches" },
-          { value: "binds", label: "Binds" },
-          { value: "rattles", label: "Rattles" },
-        ]}
-      />
+      <PickAt path="opening.setting.latch" />
       {check && (
         <Happened what="signed" label="Sign it off" note={check.done ? "Note" : "Why it is accepted as it is"} />
       )}

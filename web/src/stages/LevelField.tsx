@@ -1,10 +1,10 @@
 import { TextInput } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useId, useRef } from "react";
+import { useId, useRef } from "react";
 
 import { ApiProblem, api, ask, told, type Unit } from "../api/client";
 import { Pad, PadKey, PadRow } from "../tape/Pad";
-import { usePad } from "../tape/padOut";
+import { takePad, usePadUnder } from "../tape/padOut";
 import { PadButton } from "../tape/PadButton";
 import { useWork } from "../work/context";
 
@@ -43,11 +43,7 @@ export function LevelField({ label, value, onChange, error }: Props) {
   const { shown } = useWork();
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
-  const pad = usePad();
-  const padHere = pad.out && pad.at === id;
-  useEffect(() => {
-    if (padHere) input.current?.scrollIntoView({ block: "nearest" });
-  }, [padHere]);
+  const padHere = usePadUnder(id, input);
   const heard = useQuery({
     queryKey: ["level", value, shown.unit],
     enabled: value.trim() !== "",
@@ -70,8 +66,8 @@ export function LevelField({ label, value, onChange, error }: Props) {
         placeholder={shown.unit === "in" ? "1/4 in 4 ft" : "3 mm per m"}
         error={error ?? (wrong && told(wrong))}
         onChange={(event) => onChange(event.currentTarget.value)}
-        onFocus={() => pad.take(id)}
-        onClick={() => pad.take(id)}
+        onFocus={() => takePad(id)}
+        onClick={() => takePad(id)}
         rightSectionWidth={48}
         rightSectionPointerEvents="none"
         rightSection={<PadButton label={label} out={padHere} field={input} />}

@@ -103,15 +103,7 @@ function ByMethod() {
   const method = now.opening.school ?? result?.school ?? "build_up";
   return (
     <>
-      <PickAt
-        path="opening.school"
-        label="Method for the rough opening"
-        fallback={method}
-        data={[
-          { value: "build_up", label: "Build up from the leaf" },
-          { value: "add_on", label: "Add on to the leaf" },
-        ]}
-      />
+      <PickAt path="opening.school" fallback={method} />
       <Methods />
       {method === "build_up" ? (
         <Shims />
@@ -121,15 +113,7 @@ function ByMethod() {
             <LengthAt path="opening.rules.add_width" label="Added to the width" />
             <LengthAt path="opening.rules.add_height" label="Added to the height" />
           </div>
-          <SelectAt
-            path="opening.add_from"
-            label="Height added from"
-            fallback="rough_floor"
-            data={[
-              { value: "rough_floor", label: "The rough floor" },
-              { value: "finished_floor", label: "The finished floor" },
-            ]}
-          />
+          <SelectAt path="opening.add_from" />
         </>
       )}
       <h2>Gaps around the leaf</h2>
@@ -140,17 +124,7 @@ function ByMethod() {
       <LengthAt path="opening.rules.head_gap" label="At the head" />
       <h2>Head line of the storey</h2>
       <LengthAt path="opening.head_line" label="Common head line, over the rough floor" />
-      {now.opening.head_line && (
-        <PickAt
-          path="opening.head_gain"
-          label="What this door gains goes to"
-          fallback="raise"
-          data={[
-            { value: "raise", label: "Legs and floor gap" },
-            { value: "pack", label: "Packing over the head" },
-          ]}
-        />
-      )}
+      {now.opening.head_line && <PickAt path="opening.head_gain" />}
     </>
   );
 }

@@ -70,15 +70,7 @@ export function PocketStage() {
         )}
       />
       <h2>Feet and fixings</h2>
-      <PickAt
-        path={`${KIT}.floor`}
-        label="Feet are fixed to"
-        fallback="wood"
-        data={[
-          { value: "wood", label: "Wood" },
-          { value: "concrete", label: "Concrete" },
-        ]}
-      />
+      <PickAt path={`${KIT}.floor`} />
       <SwitchAt path={`${KIT}.heated`} label="The floor has heating in it" />
       <SwitchAt path={`${KIT}.base_cabinet`} label="A cabinet will stand against it" />
       <LengthAt path={`${KIT}.finish_fixing`} label="Fixings planned through the wall finish" />

@@ -72,17 +72,7 @@ export function SetStage() {
       <p className="verdict" data-verdict={set.verdict}>
         {set.said}
       </p>
-      <PickAt
-        path="opening.setting.school"
-        label="Where in its slot"
-        fallback="centred"
-        data={[
-          { value: "centred", label: "Centred" },
-          { value: "tight", label: "Tight" },
-          { value: "fewest", label: `Few ${words.shim ?? "shim"}s` },
-          { value: "pre_packed", label: "Blocks" },
-        ]}
-      />
+      <PickAt path="opening.setting.school" />
       <p className="quiet">
         {
           {
@@ -98,44 +88,12 @@ export function SetStage() {
       {packed && (
         <>
           <div className="pair">
-            <SelectAt
-              path="opening.setting.packing"
-              label="Pack with"
-              fallback="tapered"
-              data={[
-                { value: "tapered", label: "Tapered pairs" },
-                { value: "flat", label: "Flat pieces" },
-              ]}
-            />
-            <SelectAt
-              path="opening.setting.nailing"
-              label="Nail the hinge side"
-              fallback="top_down"
-              data={[
-                { value: "top_down", label: "Top down" },
-                { value: "bottom_up", label: "Bottom up" },
-              ]}
-            />
+            <SelectAt path="opening.setting.packing" />
+            <SelectAt path="opening.setting.nailing" />
           </div>
           <div className="pair">
-            <SelectAt
-              path="opening.setting.hinge_by"
-              label={`Hinge ${legs} by`}
-              fallback="level"
-              data={[
-                { value: "level", label: "The level" },
-                { value: "stud", label: "Tight to its stud" },
-              ]}
-            />
-            <SelectAt
-              path="opening.setting.strike_by"
-              label={`Other ${legs} by`}
-              fallback="leaf"
-              data={[
-                { value: "leaf", label: "The leaf’s edge" },
-                { value: "level", label: "The level" },
-              ]}
-            />
+            <SelectAt path="opening.setting.hinge_by" />
+            <SelectAt path="opening.setting.strike_by" />
           </div>
           <SwitchAt
             path="opening.setting.foot_station"
@@ -162,28 +120,8 @@ export function SetStage() {
       <h2>A wall that leans</h2>
       <Lines names={LEAN} />
       <div className="pair">
-        <SelectAt
-          path="opening.setting.lean"
-          label="Against the wall’s face"
-          fallback="auto"
-          data={[
-            { value: "auto", label: "As the rule says" },
-            { value: "flush_top", label: "Flush at the top" },
-            { value: "flush_foot", label: "Flush at the foot" },
-            { value: "split", label: "Split" },
-          ]}
-        />
-        <SelectAt
-          path="opening.setting.legs"
-          label={`The two ${legs}s`}
-          fallback="plumb"
-          data={[
-            { value: "plumb", label: "Both plumb" },
-            { value: "hinge_plane", label: "In the hinge side’s plane" },
-            { value: "split", label: "Half way each" },
-            { value: "stop_to_leaf", label: "Each its wall, stop to leaf" },
-          ]}
-        />
+        <SelectAt path="opening.setting.lean" />
+        <SelectAt path="opening.setting.legs" />
       </div>
       <Stock />
       <Happened what="set" label="The frame is set" />
@@ -197,15 +135,7 @@ function Delivered() {
     <div className="pair">
       <LengthAt path="opening.unit.outside_width" label="Unit that came: width" />
       <LengthAt path="opening.unit.leg_length" label={`its ${words.leg ?? "leg"}s`} />
-      <SelectAt
-        path="opening.unit.leg_taped"
-        label={`its ${words.leg ?? "leg"}s, taped from the foot`}
-        fallback="shoulder"
-        data={[
-          { value: "shoulder", label: `To the shoulder, under the ${words.head ?? "head"}` },
-          { value: "over_head", label: `Over the ${words.head ?? "head"}` },
-        ]}
-      />
+      <SelectAt path="opening.unit.leg_taped" />
     </div>
   );
 }

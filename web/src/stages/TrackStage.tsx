@@ -65,15 +65,7 @@ export function TrackStage() {
       </div>
       <LengthAt path={`${TRACK}.ceiling`} label="Ceiling above the finished floor" />
       <h2>Guide and pull</h2>
-      <PickAt
-        path={`${TRACK}.guide`}
-        label="Floor guide"
-        fallback="channel"
-        data={[
-          { value: "channel", label: "In a groove" },
-          { value: "roller", label: "Wall roller" },
-        ]}
-      />
+      <PickAt path={`${TRACK}.guide`} />
       <div className="pair">
         <LengthAt path={`${TRACK}.guide_length`} label="Guide length" />
         <LengthAt path={`${TRACK}.pull_height`} label="Pull over floor" />
@@ -96,15 +88,7 @@ export function TrackStage() {
           </>
         )}
       />
-      <SelectAt
-        path={`${TRACK}.hung_on`}
-        label="The slab hangs on"
-        fallback="A"
-        data={[
-          { value: "A", label: "Side A" },
-          { value: "B", label: "Side B" },
-        ]}
-      />
+      <SelectAt path={`${TRACK}.hung_on`} />
     </>
   );
 }

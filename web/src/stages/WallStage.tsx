@@ -44,15 +44,7 @@ export function WallStage() {
               <LengthAt path={`${path}.at`} label="Height over floor" />
               <LengthAt path={`${path}.by`} label="Off plumb by" />
             </div>
-            <SelectAt
-              path={`${path}.toward`}
-              label="The wall stands"
-              fallback="slab"
-              data={[
-                { value: "slab", label: "Forward, toward the slab" },
-                { value: "wall", label: "Back, away from it" },
-              ]}
-            />
+            <SelectAt path={`${path}.toward`} />
           </>
         )}
       />
@@ -66,16 +58,7 @@ export function WallStage() {
         <LengthAt path={`${TRACK}.bolt_heads`} label="Bolt heads" />
       </div>
       <h2>What it hangs from</h2>
-      <PickAt
-        path={`${TRACK}.fixing`}
-        label="Fixing method"
-        fallback="backer"
-        data={[
-          { value: "backer", label: "Backer" },
-          { value: "spacers", label: "Spacers" },
-          { value: "backer_only", label: "On backer" },
-        ]}
-      />
+      <PickAt path={`${TRACK}.fixing`} />
       <p className="quiet">
         Backer: through it into studs. Spacers: track to studs. On backer: anywhere on it, if its maker allows.
       </p>

@@ -4,7 +4,7 @@ import type { KeyboardEvent, ReactNode } from "react";
 
 import { told } from "../api/client";
 import { capital } from "../api/words";
-import { choices } from "../work/choices";
+import { choiceAt, choiceOf, chosen } from "../work/choices";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
 import { useOwnForm } from "../tape/useOwnForm";
@@ -48,9 +48,14 @@ export function TextAt({ path, label, most = 80, description }: Field & { most?:
   );
 }
 
-interface Choice<T extends string> extends Field {
-  fallback: T;
-  data: { value: T; label: string }[];
+interface ChoiceField {
+  path: string;
+  /** What it is called here, where its own name will not do. */
+  label?: string;
+  /** What counts while nobody chose, where that hangs on another fact. */
+  fallback?: string;
+  /** Options that cannot be here. */
+  without?: string[];
 }
 
 /** Says that a choice nobody made here is the job's. */
@@ -60,74 +65,56 @@ function FromJob({ path }: { path: string }) {
   return !own && path in (result?.usual ?? {}) ? <p className="heard">from the job</p> : null;
 }
 
+function useChoice({ path, label, fallback, without = [] }: ChoiceField) {
+  const { meant, set, shown, page, catalogue } = useWork();
+  const of = choiceAt(path, { catalogue, region: shown.words, floors: page.job.job.floors ?? [] })!;
+  return {
+    ...of,
+    label: label ?? capital(of.label),
+    data: of.data.filter(({ value }) => !without.includes(value)),
+    value: choiceOf(at(meant, path)) || (fallback ?? of.fallback),
+    choose: (value: string) => set(path, chosen(value, of.kind)),
+  };
+}
+
 /** A choice that the opening may take from its job: all in view where they are few, else in a list. */
-export function ChoiceAt({ path, label }: { path: string; label?: string }) {
-  const { words, page, catalogue } = useWork();
-  const of = choices({ words, floors: page.job.job.floors ?? [], frames: catalogue.frames })[path]!;
-  const said = label ?? capital(of.label);
-  if (of.as === "switch") return <SwitchAt path={path} label={said} />;
-  if (of.as !== "number" && of.fallback && of.data.length < 4 && of.data.every((d) => d.label.length < 18))
-    return <PickAt path={path} label={said} fallback={of.fallback} data={of.data} />;
-  const none = of.fallback ? [] : [{ value: "", label: "not known" }];
-  return (
-    <SelectAt
-      path={path}
-      label={said}
-      fallback={of.fallback}
-      data={[...none, ...of.data]}
-      number={of.as === "number"}
-    />
-  );
+export function ChoiceAt({ path, label }: ChoiceField) {
+  const of = useChoice({ path, label });
+  if (of.kind === "yes_no") return <SwitchAt path={path} label={of.label} />;
+  const few = of.kind === "word" && of.fallback && of.data.length < 4 && of.data.every((d) => d.label.length < 18);
+  return few ? <PickAt path={path} label={label} /> : <SelectAt path={path} label={label} />;
 }
 
 /** One of a few choices, all in view. */
-export function PickAt<T extends string>({ path, label, fallback, data }: Choice<T>) {
-  const { meant, set } = useWork();
+export function PickAt(field: ChoiceField) {
+  const { label, value, choose, data } = useChoice(field);
   return (
-    <div className="pick" data-path={path}>
+    <div className="pick" data-path={field.path}>
       <span className="pick-label" aria-hidden="true">
         {label}
       </span>
-      <SegmentedControl
-        fullWidth
-        aria-label={label}
-        value={(at(meant, path) as string | undefined) ?? fallback}
-        onChange={(value) => set(path, value)}
-        data={data}
-      />
-      <FromJob path={path} />
+      <SegmentedControl fullWidth aria-label={label} value={value} onChange={choose} data={data} />
+      <FromJob path={field.path} />
     </div>
   );
 }
 
 /** One of several choices, or a whole number, in a list. */
-export function SelectAt({
-  path,
-  label,
-  fallback,
-  data,
-  number,
-}: Field & { fallback: string; data: { value: string; label: string }[]; number?: boolean }) {
-  const { meant, set } = useWork();
+export function SelectAt(field: ChoiceField) {
+  const { label, value, choose, data, fallback } = useChoice(field);
+  const none = field.fallback || fallback || data[0]?.value === "" ? [] : [{ value: "", label: "not known" }];
   return (
     <div>
       <NativeSelect
         label={label}
-        data-path={path}
+        data-path={field.path}
         data-walk
-        value={String((at(meant, path) as string | number | undefined) ?? fallback)}
-        onChange={(event) =>
-          set(
-            path,
-            number && event.currentTarget.value
-              ? Number(event.currentTarget.value)
-              : event.currentTarget.value || undefined,
-          )
-        }
+        value={value}
+        onChange={(event) => choose(event.currentTarget.value)}
         onKeyDown={onEnter}
-        data={data}
+        data={[...none, ...data]}
       />
-      <FromJob path={path} />
+      <FromJob path={field.path} />
     </div>
   );
 }

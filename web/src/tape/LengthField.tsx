@@ -14,7 +14,7 @@ import {
 } from "../api/client";
 import { Pad } from "./Pad";
 import { PadButton } from "./PadButton";
-import { usePad } from "./padOut";
+import { takePad, usePad, usePadUnder } from "./padOut";
 import { useTyped } from "./typed";
 import { useOwnForm } from "./useOwnForm";
 import { useSteps } from "./useSteps";
@@ -121,11 +121,8 @@ export function LengthField(props: LengthFieldProps) {
     given.current = at < 0 ? [] : given.current.slice(at + 1);
     before.current = is;
   }, [is, keeps, path, texts]);
-  const pad = usePad();
-  const padHere = pad.out && pad.at === id;
-  useEffect(() => {
-    if (padHere) input.current?.scrollIntoView({ block: "nearest" }); // above the pad, where that covers part of the screen
-  }, [padHere]);
+  const { put: putPad } = usePad();
+  const padHere = usePadUnder(id, input);
   const shown = { unit, step: props.step };
   const steps = useSteps(kind, shown, (rung) => written(rung.canonical, rung, unit));
   const stepping = useRef(-1); // the turn of the arrow key whose answer is on its way
@@ -248,7 +245,7 @@ export function LengthField(props: LengthFieldProps) {
       event.preventDefault();
       if (text) stepped(text, event.key === "ArrowUp" ? 1 : -1);
     } else if (event.key === "Escape" && padHere) {
-      pad.put(false);
+      putPad(false);
     }
   };
 
@@ -283,9 +280,9 @@ export function LengthField(props: LengthFieldProps) {
         onKeyDown={keys}
         onFocus={(event) => {
           event.currentTarget.select();
-          pad.take(id);
+          takePad(id);
         }}
-        onClick={() => pad.take(id)}
+        onClick={() => takePad(id)}
         onBlur={() => {
           // what is not understood, or not kept yet, stays as it was typed
           if (hear.isPending || (!keeps && !wrong)) setLeft(true);

@@ -1,7 +1,7 @@
 import type { ReactNode, RefObject } from "react";
 
 import type { Unit } from "../api/client";
-import { usePad } from "./padOut";
+import { takePad } from "./padOut";
 import styles from "./Pad.module.css";
 
 const SIXTEENTHS = [
@@ -42,7 +42,6 @@ const pressEnter = (field: HTMLInputElement) =>
  * bottom of the screen, always at one place, and the page ends above it.
  */
 export function Pad({ unit, text, onText, field, starts, children }: Props) {
-  const pad = usePad();
   const whole = text
     .replace(/\s*\d+\/\d+\s*$/, "")
     .replace(/\.5$/, "")
@@ -86,7 +85,7 @@ export function Pad({ unit, text, onText, field, starts, children }: Props) {
           ⌫
         </PadKey>
         <PadKey press={() => onText("")}>Clear</PadKey>
-        <PadKey name="Put the pad away" press={() => pad.take(null)}>
+        <PadKey name="Put the pad away" press={() => takePad(null)}>
           Done
         </PadKey>
         <PadKey name="Next field" press={() => field.current && pressEnter(field.current)}>

@@ -1,27 +1,54 @@
 import { useLocalStorage } from "@mantine/hooks";
-import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import {
+  createContext,
+  type ReactNode,
+  type RefObject,
+  useContext,
+  useEffect,
+  useMemo,
+  useSyncExternalStore,
+} from "react";
 
 interface PadOut {
   /** The pad is out: whichever field is filled next gets it. */
   out: boolean;
-  /** The field it stands under. */
-  at: string | null;
   put: (out: boolean) => void;
-  /** A field is being filled. It keeps the pad until another is: what is under the finger must not move away. */
-  take: (field: string | null) => void;
 }
 
 // a tape's fractions are not on a phone's own keys: there the pad comes by itself
 const BY_THUMB = window.matchMedia("(pointer: coarse)").matches;
 
-const PadContext = createContext<PadOut>({ out: false, at: null, put: () => undefined, take: () => undefined });
+const PadContext = createContext<PadOut>({ out: false, put: () => undefined });
 
 /** The number pad goes with the field that is being filled, from one to the next, until it is put away. */
 export function PadProvider({ children }: { children: ReactNode }) {
   const [out, put] = useLocalStorage({ key: "jambo.pad", defaultValue: BY_THUMB, getInitialValueInEffect: false });
-  const [at, take] = useState<string | null>(null);
-  const value = useMemo(() => ({ out, at, put, take }), [out, at, put]);
+  const value = useMemo(() => ({ out, put }), [out, put]);
   return <PadContext value={value}>{children}</PadContext>;
 }
 
+// The field it stands under is no state of a provider: only the two fields it goes from and to are drawn anew, not all of a page.
+let at: string | null = null;
+const fields = new Set<() => void>();
+const listen = (changed: () => void) => {
+  fields.add(changed);
+  return () => void fields.delete(changed);
+};
+
+/** A field is being filled, or none. It keeps the pad until another is: what is under the finger must not move away. */
+export const takePad = (field: string | null) => {
+  at = field;
+  fields.forEach((changed) => changed());
+};
+
 export const usePad = () => useContext(PadContext);
+
+/** Whether the pad stands under a field; the field is then in view above it. */
+export function usePadUnder(field: string, input: RefObject<HTMLInputElement | null>) {
+  const under = useSyncExternalStore(listen, () => at === field);
+  const here = usePad().out && under;
+  useEffect(() => {
+    if (here) input.current?.scrollIntoView({ block: "nearest" });
+  }, [here, input]);
+  return here;
+}

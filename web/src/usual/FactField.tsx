@@ -5,7 +5,7 @@ import { told } from "../api/client";
 import type { useShown } from "../app/show";
 import { LengthField } from "../tape/LengthField";
 import { capital } from "../api/words";
-import { choiceOf, choices, chosen, heightLabel } from "../work/choices";
+import { choiceAt, choiceOf, chosen, heightLabel } from "../work/choices";
 
 /** What a field of a fact needs to know of its job. */
 export interface FactAround {
@@ -33,9 +33,10 @@ export function factLabel(path: string, { catalogue, floors, shown }: FactAround
   if (path === "wall.height") return heightLabel(heightBy, words);
   if (path === "opening.frame.depth") return "Frame depth, if delivered";
   if (path === "opening.frame.thickness") return `Thickness of the ${words.leg ?? "leg"}s`;
-  const choice = choices({ words, floors, frames: catalogue.frames })[path];
   return capital(
-    choice?.label ?? catalogue.facts[path]?.label[shown.words] ?? (path.endsWith("name") ? "Name" : "Source"),
+    choiceAt(path, { catalogue, region: shown.words, floors })?.label ??
+      catalogue.facts[path]?.label[shown.words] ??
+      (path.endsWith("name") ? "Name" : "Source"),
   );
 }
 
@@ -44,7 +45,7 @@ export function FactField(props: Props) {
   const { path, value, set, none, heightBy, catalogue, floors, shown, result, errors } = props;
   const label = factLabel(path, props, heightBy);
   const fact = catalogue.facts[path];
-  const choice = choices({ words: catalogue.words[shown.words] ?? {}, floors, frames: catalogue.frames })[path];
+  const choice = choiceAt(path, { catalogue, region: shown.words, floors });
   const error = errors.find((e) => e.path === path || e.path === catalogue.usual[path]);
   if (fact) {
     const rule = fact.rule ? result?.rules[fact.rule] : undefined;
@@ -71,8 +72,8 @@ export function FactField(props: Props) {
         data-walk
         value={choiceOf(value)}
         error={error && told(error)}
-        onChange={(event) => set(chosen(event.currentTarget.value, choice.as))}
-        data={[{ value: "", label: none }, ...choice.data]}
+        onChange={(event) => set(chosen(event.currentTarget.value, choice.kind))}
+        data={[{ value: "", label: none }, ...choice.data.filter((one) => one.value)]}
       />
     );
   return (

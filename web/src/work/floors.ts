@@ -1,12 +1,5 @@
 import type { FloorType, Layer, Opening } from "../api/client";
 
-/** What a floor is for the gap under a leaf. */
-export const FLOOR_KINDS = [
-  { value: "hard", label: "Hard" },
-  { value: "carpet", label: "Carpet" },
-  { value: "air", label: "Air under the door" },
-];
-
 /** The layers a side stands on and where they are kept: with the opening, or with the floor of the job it names. */
 export function floorUnder(
   opening: Opening,

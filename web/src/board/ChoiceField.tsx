@@ -1,0 +1,34 @@
+import { NativeSelect } from "@mantine/core";
+
+import type { Region, WallLayout } from "../api/client";
+import { capital } from "../api/words";
+import { useCatalogue } from "../app/useCatalogue";
+import { choiceAt, choiceOf, chosen } from "../work/choices";
+
+interface ChoiceProps {
+  path: string;
+  value: unknown;
+  /** What it takes from its job where it says nothing. */
+  usual?: WallLayout["usual"];
+  words: Region;
+  keep: (to: ReturnType<typeof chosen>) => void;
+}
+
+/** A choice of a wall's or a floor's facts, in the crew's words; one it takes from its job says so. */
+export function ChoiceField({ path, value, usual = {}, words, keep }: ChoiceProps) {
+  const catalogue = useCatalogue().data;
+  const of = catalogue && choiceAt(path, { catalogue, region: words, floors: [] });
+  if (!of) return null;
+  return (
+    <div>
+      <NativeSelect
+        label={capital(of.label)}
+        data-path={path}
+        value={choiceOf(value ?? usual[path]) || of.fallback}
+        onChange={(e) => keep(chosen(e.currentTarget.value, of.kind))}
+        data={of.data}
+      />
+      <p className="heard">{(value ?? null) === null && usual[path] ? "from the job" : null}</p>
+    </div>
+  );
+}

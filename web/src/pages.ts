@@ -1,0 +1,22 @@
+// The pages behind the first two: one file, fetched as soon as the first stands, so that a phone that loses the house's network keeps them.
+export { FloorsPage } from "./board/FloorsPage";
+export { HeadsPage } from "./board/HeadsPage";
+export { LogPage } from "./board/LogPage";
+export { RulesPage } from "./board/RulesPage";
+export { StockPage } from "./board/StockPage";
+export { WallPage } from "./board/WallPage";
+export { BuyingPage } from "./buying/BuyingPage";
+export { CamePage } from "./buying/CamePage";
+export { CuttingPage } from "./cutting/CuttingPage";
+export { ManyPage } from "./lines/ManyPage";
+export { OpeningPage } from "./opening/OpeningPage";
+export { PlanPage } from "./plan/PlanPage";
+export { TodayPage } from "./plan/TodayPage";
+export { TradePage } from "./plan/TradePage";
+export { CardPage } from "./print/CardPage";
+export { CutListPage } from "./print/CutListPage";
+export { ListsPage } from "./print/ListsPage";
+export { SettingPage } from "./print/SettingPage";
+export { TimePage } from "./timing/TimePage";
+export { FactsPage } from "./usual/FactsPage";
+export { UsualPage } from "./usual/UsualPage";
