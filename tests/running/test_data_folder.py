@@ -113,6 +113,31 @@ def test_a_first_start_that_is_killed_is_healed_by_the_next(tmp_path, after):
     assert list(folder.glob("data.set-aside-*")) == []
 
 
+@pytest.mark.parametrize(("written", "patience"), [("7\n", 60), ("70\n", 3), (None, 3)])
+def test_a_server_that_still_starts_is_not_waited_for_as_one_that_is_up(tmp_path, written, patience):
+    """Told to go within its first tenth of a second MariaDB never does: a start, and a Ctrl-C, hung for a minute."""
+    if written:
+        (tmp_path / "mariadbd.pid").write_text(written)
+    done = []
+
+    class Deaf:
+        pid = 7
+
+        def terminate(self):
+            done.append("told")
+
+        def wait(self, seconds):
+            done.append(seconds)
+            if len(done) == 2:
+                raise subprocess.TimeoutExpired("mariadbd", seconds)
+
+        def kill(self):
+            done.append("killed")
+
+    Server(tmp_path)._end(Deaf())
+    assert done == ["told", patience, "killed", 10]
+
+
 def test_a_command_beside_a_running_jambo_finds_its_database(tmp_path):
     folder = tmp_path / "db"
     assert running_server(folder) is None

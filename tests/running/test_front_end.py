@@ -44,6 +44,13 @@ def test_nothing_is_fetched_from_elsewhere(client, local):
     assert any(web.DIST.glob("assets/archivo-*.woff2"))
 
 
+def test_what_is_named_by_its_content_is_kept_for_ever_and_the_page_that_names_it_is_not(client):
+    page = client.get("/")
+    script = re.search(r"/assets/[^\"]+\.js", page.text)[0]
+    assert client.get(script).headers["cache-control"] == "public, max-age=31536000, immutable"
+    assert page.headers["cache-control"] == "no-cache"
+
+
 def test_first_view_stays_under_its_weight(local):
     """The first page's scripts, and all of them together with the pages behind it."""
     first = set(re.findall(r'assets/([^"]+\.js)', (web.DIST / "index.html").read_text()))

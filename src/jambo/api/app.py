@@ -6,6 +6,7 @@ import sys
 from collections.abc import AsyncIterator, Callable, Sequence
 from contextlib import asynccontextmanager
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI
 from fastapi.responses import HTMLResponse, Response
@@ -106,9 +107,19 @@ async def _beside_children(_: FastAPI) -> AsyncIterator[None]:
         CHILDREN.close()
 
 
+class Assets(StaticFiles):
+    """Files that are named by what is in them: whoever has one never asks for it again."""
+
+    def file_response(self, *args: Any, **kwargs: Any) -> Response:
+        """Give a file to be kept."""
+        answer = super().file_response(*args, **kwargs)
+        answer.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return answer
+
+
 def _serve_pages(app: FastAPI, dist: Path) -> None:
     """Serve the front end: its files, and its one page for every other address."""
-    app.mount("/assets", StaticFiles(directory=dist / "assets"), name="assets")
+    app.mount("/assets", Assets(directory=dist / "assets"), name="assets")
     start = (dist / "index.html").read_bytes()  # kept at hand: it comes whatever disk and database do
 
     @app.get("/{path:path}", include_in_schema=False)

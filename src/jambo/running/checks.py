@@ -60,7 +60,8 @@ def run_all(pytest_args: Sequence[str]) -> None:
         _step("tsc", ["npm", "run", "--silent", "check"], WEB)
         _generated()
     web.build()
-    every = ["-n", "auto", "--dist", "worksteal"]  # a Jambo of its own for each processor, and none is idle at the end
+    # a Jambo of its own for each processor and one more, for each waits now and then; and none is idle at the end
+    every = ["-n", str((os.cpu_count() or 1) + 1), "--dist", "worksteal"]
     done = subprocess.run([sys.executable, "-m", "pytest", *(pytest_args or every)], cwd=ROOT, env={**os.environ})
     if done.returncode:
         raise CommandError("tests failed")

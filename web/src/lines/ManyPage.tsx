@@ -1,5 +1,6 @@
 import { Button, FileButton, Progress, Textarea } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
+import { useRef } from "react";
 import { Link, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type ScheduleTable, told } from "../api/client";
@@ -43,6 +44,12 @@ export function ManyPage() {
   const wrong =
     read.error instanceof ApiProblem ? (read.error.errors[0] ?? { reason: read.error.message, accepted: "" }) : null;
   const lost = job.isError ? job : catalogue.isError ? catalogue : null;
+  const again = useRef<() => void>(null);
+  const chosen = (file: File | null) => {
+    if (!file) return;
+    read.mutate(file);
+    again.current?.(); // or the same file, mended meanwhile, could not be chosen once more
+  };
   return (
     <>
       <Bar
@@ -90,7 +97,7 @@ export function ManyPage() {
               <Button type="submit" loading={read.isPending} disabled={!text.trim()}>
                 Read them
               </Button>
-              <FileButton accept=".csv,.tsv,.txt,.xlsx" onChange={(file) => file && read.mutate(file)}>
+              <FileButton accept=".csv,.tsv,.txt,.xlsx" resetRef={again} onChange={chosen}>
                 {(props) => (
                   <Button {...props} variant="default" type="button">
                     Choose a CSV or XLSX file

@@ -2,7 +2,7 @@ import { ActionIcon, Button, FileButton, Modal } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { IconCamera } from "@tabler/icons-react";
 import { type QueryKey, useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 
 import { api, ask, type KeptPhoto } from "../api/client";
 import { renew } from "../api/renew";
@@ -36,7 +36,9 @@ export const pressCamera = (beside: Element | null) => beside?.querySelector<HTM
 /** The camera: takes a photograph, or one that was taken before. */
 export function Camera({ label, of, byKey = false }: CameraProps) {
   const client = useQueryClient();
+  const again = useRef<() => void>(null);
   const add = async (file: Blob) => {
+    again.current?.(); // or the same picture could not be chosen once more
     try {
       const picture = await scaled(file);
       const key = "line" in of ? ["log"] : ["opening", of.opening];
@@ -47,7 +49,7 @@ export function Camera({ label, of, byKey = false }: CameraProps) {
     }
   };
   return (
-    <FileButton accept="image/*" onChange={(file) => file && void add(file)}>
+    <FileButton accept="image/*" resetRef={again} onChange={(file) => file && void add(file)}>
       {(props) => (
         <ActionIcon
           {...props}
