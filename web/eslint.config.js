@@ -60,6 +60,7 @@ export default defineConfig([
   {
     rules: {
       "no-console": "error",
+      "max-lines-per-function": ["error", { max: 200, skipBlankLines: true, skipComments: true }],
       eqeqeq: "error",
       // drawings are paths made of numbers
       "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],

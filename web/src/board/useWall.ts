@@ -36,17 +36,9 @@ const aimAt = (id: number, mm: number): Aim => ({
   },
 });
 
-/** A wall as kept and as it is tried out: redrawn while an opening moves, saved one change after another, with undo. */
-export function useWall(id: number) {
+/** How a wall is laid out: as it is kept, or with an opening where it is tried. */
+function useLayout(id: number, laid: Aim | null) {
   const show = useShow();
-  const client = useQueryClient();
-  // The place asked for last, and the one that is being drawn: what is asked for while an answer is on its way waits for it,
-  // and only the newest is asked for then.
-  const aim = useRef<Aim | null>(null);
-  const [laid, setLaid] = useState<Aim | null>(null);
-  const { add, saving, waits } = useSaveQueue(`wall ${id}`);
-  const trail = useRef<Record<"undo" | "redo", Step[]>>({ undo: [], redo: [] });
-  const [can, setCan] = useState({ undo: false, redo: false });
   const layout = useCallback(
     (moves: Record<string, Position>, signal?: AbortSignal) =>
       ask(
@@ -64,6 +56,20 @@ export function useWall(id: number) {
       queryFn: ({ signal }) => layout(laid ? { [laid.id]: laid.position } : {}, signal),
     });
   const page = useQuery({ ...laying(laid), placeholderData: keepPreviousData, select: asItIs });
+  return { layout, laying, page };
+}
+
+/** A wall as kept and as it is tried out: redrawn while an opening moves, saved one change after another, with undo. */
+export function useWall(id: number) {
+  const client = useQueryClient();
+  // The place asked for last, and the one that is being drawn: what is asked for while an answer is on its way waits for it,
+  // and only the newest is asked for then.
+  const aim = useRef<Aim | null>(null);
+  const [laid, setLaid] = useState<Aim | null>(null);
+  const { add, saving, waits } = useSaveQueue(`wall ${id}`);
+  const trail = useRef<Record<"undo" | "redo", Step[]>>({ undo: [], redo: [] });
+  const [can, setCan] = useState({ undo: false, redo: false });
+  const { layout, laying, page } = useLayout(id, laid);
   const kept = useRef<Kept | null>(null);
   // What was chosen and is not kept yet stands as chosen from the first moment, and after a reload too.
   const [choice, holdChoice] = useHeld<Choice | null>("chosen", null);

@@ -1,5 +1,6 @@
 import type { Result, Shape } from "../api/client";
 import { useWork } from "../work/context";
+import { light, useIsLit, useLit } from "../work/pointing";
 import type { Scale } from "./scale";
 import { SvgDigits } from "./SvgDigits";
 import { useSlide } from "./useSlide";
@@ -36,7 +37,7 @@ const ORDER = [
 
 /** Wall, frame and leaf as rectangles at true scale. */
 export function Elevation({ result, scale, hinge }: { result: Result; scale: Scale; hinge: string }) {
-  const { lit, light, open } = useWork();
+  const { open } = useWork();
   const shapes = [...result.shapes].sort((a, b) => ORDER.indexOf(a.part) - ORDER.indexOf(b.part));
   const leaves = result.shapes.filter((s) => s.part === "leaf");
   const ro = result.shapes.find((s) => s.part === "opening");
@@ -53,15 +54,7 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
       {shapes
         .filter((s) => s.part !== "slab")
         .map((s, i) => (
-          <Piece
-            key={i}
-            shape={s}
-            scale={scale}
-            lit={lit !== null && s.figures.includes(lit)}
-            light={light}
-            open={open}
-            result={result}
-          />
+          <Piece key={i} shape={s} scale={scale} open={open} result={result} />
         ))}
       {shapes
         .filter((s) => s.part === "slab")
@@ -90,13 +83,12 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
 interface PieceProps {
   shape: Shape;
   scale: Scale;
-  lit: boolean;
-  light: (figure: string | null) => void;
   open: (figure: string) => void;
   result: Result;
 }
 
-function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
+function Piece({ shape, scale, open, result }: PieceProps) {
+  const lit = useIsLit(...shape.figures);
   const figure = shape.figures.find((name) => result.figures[name]);
   if (shape.part === "ceiling")
     return (
@@ -138,7 +130,8 @@ function Piece({ shape, scale, lit, light, open, result }: PieceProps) {
 
 /** A slab that slides between its stops under the pointer or the arrow keys; the server says what follows. */
 function Slab({ shape, scale, result, opposite }: { shape: Shape; scale: Scale; result: Result; opposite: boolean }) {
-  const { lit, light, slabAt, slideSlab } = useWork();
+  const { slabAt, slideSlab } = useWork();
+  const lit = useIsLit(...shape.figures);
   const { track } = result;
   const way = (track?.direction ?? 1) * (opposite ? -1 : 1);
   // at its stop the slab stands there to the hair; between, whole millimetres will do
@@ -157,7 +150,7 @@ function Slab({ shape, scale, result, opposite }: { shape: Shape; scale: Scale; 
   const frees = result.figures.slab_frees;
   return (
     <g
-      className={lit && shape.figures.includes(lit) ? "piece slab lit" : "piece slab"}
+      className={lit ? "piece slab lit" : "piece slab"}
       role="slider"
       tabIndex={0}
       aria-label="Slab, slid open"
@@ -206,7 +199,8 @@ function Swing({ leaf, scale, hinge, latch }: { leaf: Shape; scale: Scale; hinge
 
 /** The rough opening's own width and height, large, inside it. */
 function Dimensions({ ro, result, scale }: { ro: Shape; result: Result; scale: Scale }) {
-  const { lit, light, open } = useWork();
+  const { open } = useWork();
+  const lit = useLit();
   const { ro_width: width, ro_height: height } = result.figures;
   if (!width || !height) return null;
   const [x0, x1, y0, y1] = [scale.x(ro.x0), scale.x(ro.x1), scale.y(ro.y1), scale.floor];

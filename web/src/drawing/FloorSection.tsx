@@ -2,6 +2,7 @@ import clsx from "clsx";
 
 import { Digits } from "../tape/Digits";
 import { useWork } from "../work/context";
+import { light } from "../work/pointing";
 import { floorUnder } from "../work/floors";
 import styles from "./FloorSection.module.css";
 
@@ -11,7 +12,7 @@ const TALL = 96; // px for the highest thing drawn, the leaf's bottom edge
 
 /** Section through both floors and the foot of the leaf, heights exaggerated alike. */
 export function FloorSection() {
-  const { page, meant, result, light, open } = useWork();
+  const { page, meant, result, open } = useWork();
   if (!result) return null;
   const bottom = result.figures.leaf_bottom;
   const highest = Math.max(

@@ -4,6 +4,7 @@ import clsx from "clsx";
 
 import type { Face, Result } from "../api/client";
 import { useWork } from "../work/context";
+import { light, useIsLit } from "../work/pointing";
 import { usePlaceAsked } from "../work/placeAsked";
 import { SvgDigits } from "./SvgDigits";
 import styles from "./FoundSheet.module.css";
@@ -143,13 +144,14 @@ function Hole({ result, frame, place, notes }: { result: Result; frame: Frame; p
 }
 
 function Width({ name, part, result, frame }: { name: string; part: number; result: Result; frame: Frame }) {
-  const { lit, light, open } = useWork();
+  const { open } = useWork();
+  const lit = useIsLit(name);
   const figure = result.figures[name];
   if (!figure) return null;
   const y = frame.y(frame.tall * part);
   return (
     <g
-      className={lit === name ? "dimension lit" : "dimension"}
+      className={lit ? "dimension lit" : "dimension"}
       onClick={() => open(name)}
       onPointerEnter={() => light(name)}
       onPointerLeave={() => light(null)}

@@ -2,6 +2,7 @@ import clsx from "clsx";
 
 import type { Result } from "../api/client";
 import { useWork } from "../work/context";
+import { light, useLit } from "../work/pointing";
 import type { Scale } from "./scale";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
@@ -19,7 +20,8 @@ const NAMES: Record<string, string> = {
 
 /** The plate tape along the foot: running measures from the wall end, and the side of each line its stud stands on. */
 export function PlateTape({ result, scale, width }: { result: Result; scale: Scale; width: number }) {
-  const { lit, light, open, words } = useWork();
+  const { open, words } = useWork();
+  const lit = useLit();
   const top = scale.floor + 22;
   const short = (what: string) =>
     (NAMES[what] ?? what).replace(/\{(\w+)\}/, (_, part: string) => (words[part] ?? part).split(" ")[0]!);

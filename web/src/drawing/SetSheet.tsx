@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef } from "react";
 
 import type { Face, Result, SetPlan } from "../api/client";
 import { useWork } from "../work/context";
+import { light, useLit } from "../work/pointing";
 import { SvgDigits } from "./SvgDigits";
 import { useSlide } from "./useSlide";
 import styles from "./SetSheet.module.css";
@@ -231,7 +232,8 @@ function TheFrame({
 
 /** The gap at every station, beside it, and a wedge drawn into it. */
 function Packs({ set, frame, result }: { set: SetPlan; frame: Frame; result: Result }) {
-  const { lit, light, open } = useWork();
+  const { open } = useWork();
+  const lit = useLit();
   const { hinge, strike, y, flip } = frame;
   return (
     <g>

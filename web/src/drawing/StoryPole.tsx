@@ -1,5 +1,6 @@
 import type { Result } from "../api/client";
 import { useWork } from "../work/context";
+import { light, useLit } from "../work/pointing";
 import type { Scale } from "./scale";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
@@ -23,7 +24,8 @@ const NAMES: Record<string, string> = {
 
 /** The story pole up the left side: every height of this opening on one lath. */
 export function StoryPole({ result, scale, narrow }: { result: Result; scale: Scale; narrow: boolean }) {
-  const { lit, light, open, words } = useWork();
+  const { open, words } = useWork();
+  const lit = useLit();
   const lath = { x0: scale.left - 34, x1: scale.left - 12 };
   const name = (figure: string) =>
     (NAMES[figure] ?? figure.replace(/^hinge_height_/, "hinge ")).replace(

@@ -2,6 +2,7 @@ import clsx from "clsx";
 
 import type { Result } from "../api/client";
 import { useWork } from "../work/context";
+import { light, useLit } from "../work/pointing";
 import type { Scale } from "./scale";
 import { spread } from "./spread";
 import { SvgDigits } from "./SvgDigits";
@@ -32,7 +33,8 @@ const LETTERED = [
 
 /** The horizontal tape along the track, zero at the opening's edge: slab closed and open, wheels, stops, holes, studs, guide. */
 export function TrackTape({ result, scale, width }: { result: Result; scale: Scale; width: number }) {
-  const { lit, light, open } = useWork();
+  const { open } = useWork();
+  const lit = useLit();
   const track = result.track;
   if (!track || track.marks.length === 0) return null;
   const at = (mm: number) => scale.x(track.zero + track.direction * mm);

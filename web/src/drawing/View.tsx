@@ -2,6 +2,7 @@ import clsx from "clsx";
 
 import type { Drawing, Result } from "../api/client";
 import { useWork } from "../work/context";
+import { light, useLit } from "../work/pointing";
 import { SvgDigits } from "./SvgDigits";
 import styles from "./View.module.css";
 
@@ -19,7 +20,8 @@ interface Props {
 
 /** A plan or section at one scale, its thin direction stretched so that wallboard and gaps can be seen. */
 export function View({ drawing, result, label, tall = 210, caption }: Props) {
-  const { lit, light, open } = useWork();
+  const { open } = useWork();
+  const lit = useLit();
   const xs = drawing.outlines.flatMap((o) => o.points.filter((_, i) => i % 2 === 0));
   const ys = drawing.outlines.flatMap((o) => o.points.filter((_, i) => i % 2 === 1));
   for (const d of drawing.dims) {

@@ -3,6 +3,7 @@ import clsx from "clsx";
 
 import type { Flag } from "../api/client";
 import { useWork } from "../work/context";
+import { light } from "../work/pointing";
 import { stageOf } from "../work/stageOf";
 import { listed } from "../work/walls";
 import styles from "./Flags.module.css";
@@ -161,7 +162,7 @@ export function Notes() {
 }
 
 function FlagList({ flags }: { flags: Flag[] }) {
-  const { goTo, light } = useWork();
+  const { goTo } = useWork();
   return (
     <ul>
       {flags.map((flag, i) => {

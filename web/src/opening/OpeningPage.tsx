@@ -1,9 +1,7 @@
-import { ActionIcon, Button } from "@mantine/core";
 import { useDebouncedValue, useHotkeys, useMediaQuery } from "@mantine/hooks";
-import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { useLocation, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Document, type StageName } from "../api/client";
 import { Bar } from "../app/Bar";
@@ -13,19 +11,21 @@ import { caughtTyping } from "../app/typeAhead";
 import { useCatalogue } from "../app/useCatalogue";
 import { Slip } from "../slip/Slip";
 import { FIRST_STAGES, StagePanel, StageSheet } from "../stages/stages";
-import { stageOf } from "../work/stageOf";
 import { ConflictDialog } from "./ConflictDialog";
 import { OpeningContext, type OpeningWork } from "../work/context";
 import { Figures } from "./Figures";
 import { Flags, FlagsFirst, Notes, Refusals } from "./Flags";
+import { OpeningBar } from "./OpeningBar";
 import { SaveMark } from "./SaveMark";
 import { cardState, StageRow } from "./StageRow";
 import { documentOf } from "../work/document";
 import { put } from "../work/paths";
 import { useAsking } from "../work/placeAsked";
+import { light } from "../work/pointing";
 import { meantBy } from "../work/usual";
 import { type Foresee, useDraft } from "../work/useDraft";
-import { useStageKeys } from "./useStageKeys";
+import { useGoTo } from "./useGoTo";
+import { useNextStage, useStageKeys, useTravelKeys } from "./useStageKeys";
 import styles from "./OpeningPage.module.css";
 
 /** The answer to a whole document; `sums` say how its figures add up, which only a slip shows. */
@@ -57,7 +57,6 @@ function OneOpening({ id }: { id: number }) {
   const navigate = useNavigate();
   const { stage: stageName } = useParams();
   const phone = useMediaQuery("(max-width: 900px)", undefined, { getInitialValueInEffect: false });
-  const [lit, light] = useState<string | null>(null);
   const [slip, setSlip] = useState<string | null>(null);
   const [slabAt, slideSlab] = useState(0);
   const [framed, slideFrame] = useState<number | null>(null);
@@ -111,55 +110,13 @@ function OneOpening({ id }: { id: number }) {
     (name: StageName) => void navigate(`/openings/${id}/${name}`, { replace: true }),
     [navigate, id],
   );
-  const goTo = useCallback(
-    (path: string, home?: string) => {
-      if (/^rules\./.test(path) && page.data) {
-        void navigate(`/jobs/${page.data.job.id}/rules#${path.split(".").pop()}`);
-        return;
-      }
-      if (/^wall\.(studs_found|services|fittings)/.test(path) && page.data) {
-        void navigate(`/walls/${page.data.wall.id}`); // what was found in a wall is kept on the wall's own page
-        return;
-      }
-      const floor = /^floors\[(\d+)\]/.exec(path)?.[1];
-      if (floor !== undefined && page.data) {
-        void navigate(`/jobs/${page.data.job.id}/floors#${page.data.job.job.floors?.[Number(floor)]?.key ?? ""}`);
-        return;
-      }
-      goStage(stages.find((s) => s.name === home)?.name ?? stageOf(path, named, homes ?? {}));
-      const find = (tries: number) => {
-        const field = document.querySelector<HTMLElement>(`[data-path^="${CSS.escape(path)}"]`);
-        const target = field?.matches("input,select,textarea,button")
-          ? field
-          : field?.querySelector<HTMLElement>("input,select,textarea,button");
-        if (target) target.focus();
-        else if (tries > 0) requestAnimationFrame(() => find(tries - 1));
-      };
-      requestAnimationFrame(() => find(20));
-    },
-    [goStage, navigate, page.data, stages, named, homes],
-  );
+  const goTo = useGoTo({ page: page.data, stages, named, homes, goStage });
 
   useStageKeys(stages, goStage);
   useHotkeys([["Escape", () => setSlip(null)]], ["INPUT", "TEXTAREA", "SELECT"]);
-  useHotkeys(
-    [
-      ["mod+Z", () => void kept.travel("undo")],
-      ["mod+shift+Z", () => void kept.travel("redo")],
-      ["mod+Y", () => void kept.travel("redo")],
-    ],
-    [],
-  );
-  useEffect(() => {
-    const next = () => {
-      const following = stages[stages.findIndex((s) => s.name === stage) + 1];
-      if (!following) return;
-      goStage(following.name);
-      setTimeout(() => document.querySelector<HTMLElement>("[data-walk]")?.focus(), 0);
-    };
-    document.addEventListener("jambo:stage-done", next);
-    return () => document.removeEventListener("jambo:stage-done", next);
-  }, [stage, stages, goStage]);
+  useTravelKeys(kept.travel);
+  useNextStage(stage, stages, goStage);
+  useEffect(() => () => light(null), []);
 
   // a new opening starts at its mark, with what was typed while it came
   const fresh = (useLocation().state as { fresh?: boolean } | null)?.fresh && Boolean(now && catalogue.data);
@@ -208,8 +165,6 @@ function OneOpening({ id }: { id: number }) {
     asked,
     set: kept.set,
     ahead: kept.ahead,
-    lit,
-    light,
     open: setSlip,
     goTo,
     stage,
@@ -226,56 +181,13 @@ function OneOpening({ id }: { id: number }) {
 
   return (
     <OpeningContext value={work}>
-      <Bar
-        job={job}
-        trail={
-          <>
-            <Link to={`/jobs/${page.data.job.id}`}>{job.name}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>{title}</h1>
-          </>
-        }
+      <OpeningBar
+        page={page.data}
+        title={title}
+        sets={Boolean(solved.data?.found.set)}
+        travel={kept.travel}
         state={<SaveMark state={kept.state} waits={kept.waits} errors={kept.errors} retry={kept.tryNow} goTo={goTo} />}
-      >
-        <ActionIcon
-          variant="subtle"
-          size={44}
-          aria-label="Undo"
-          disabled={!page.data.can_undo}
-          onClick={() => void kept.travel("undo")}
-        >
-          <IconArrowBackUp />
-        </ActionIcon>
-        <ActionIcon
-          variant="subtle"
-          size={44}
-          aria-label="Redo"
-          disabled={!page.data.can_redo}
-          onClick={() => void kept.travel("redo")}
-        >
-          <IconArrowForwardUp />
-        </ActionIcon>
-        <Button
-          component={Link}
-          to={`/openings/${id}/print`}
-          variant="subtle"
-          size="compact-md"
-          leftSection={<IconPrinter size={18} />}
-        >
-          Cut list
-        </Button>
-        {solved.data?.found.set && (
-          <Button
-            component={Link}
-            to={`/openings/${id}/setting`}
-            variant="subtle"
-            size="compact-md"
-            leftSection={<IconPrinter size={18} />}
-          >
-            Set sheet
-          </Button>
-        )}
-      </Bar>
+      />
       <main>
         <StageRow stages={stages} stage={stage} states={states} go={goStage} />
         <div className={styles.work}>

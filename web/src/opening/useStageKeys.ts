@@ -1,3 +1,4 @@
+import { useHotkeys } from "@mantine/hooks";
 import { useEffect, useRef } from "react";
 
 import type { StageName } from "../api/client";
@@ -34,4 +35,31 @@ export function useStageKeys(stages: { name: StageName }[], go: (name: StageName
     document.addEventListener("keydown", press);
     return () => document.removeEventListener("keydown", press);
   }, [stages, go]);
+}
+
+/** Back and forward through what was kept. */
+export function useTravelKeys(travel: (way: "undo" | "redo") => Promise<void>) {
+  const redo = () => void travel("redo");
+  useHotkeys(
+    [
+      ["mod+Z", () => void travel("undo")],
+      ["mod+shift+Z", redo],
+      ["mod+Y", redo],
+    ],
+    [],
+  );
+}
+
+/** Enter in the last field of a stage goes on to the next one's first. */
+export function useNextStage(stage: StageName, stages: { name: StageName }[], go: (name: StageName) => void) {
+  useEffect(() => {
+    const next = () => {
+      const following = stages[stages.findIndex((s) => s.name === stage) + 1];
+      if (!following) return;
+      go(following.name);
+      setTimeout(() => document.querySelector<HTMLElement>("[data-walk]")?.focus(), 0);
+    };
+    document.addEventListener("jambo:stage-done", next);
+    return () => document.removeEventListener("jambo:stage-done", next);
+  }, [stage, stages, go]);
 }

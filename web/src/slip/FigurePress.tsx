@@ -1,15 +1,17 @@
 import type { ReactNode } from "react";
 
 import { useWork } from "../work/context";
+import { light, useIsLit } from "../work/pointing";
 import { Digits } from "../tape/Digits";
 
 /** A figure that lights up everywhere when pointed at and opens its slip when pressed. */
 function FigurePress({ name, className, children }: { name: string; className: string; children: ReactNode }) {
-  const { lit, light, open } = useWork();
+  const { open } = useWork();
+  const lit = useIsLit(name);
   return (
     <button
       type="button"
-      className={lit === name ? `${className} lit` : className}
+      className={lit ? `${className} lit` : className}
       data-figure={className === "figure" ? name : undefined}
       onClick={() => open(name)}
       onPointerEnter={() => light(name)}

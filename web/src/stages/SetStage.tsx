@@ -1,4 +1,5 @@
 import { useWork } from "../work/context";
+import { light, useLit } from "../work/pointing";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
 import { WithFractions } from "../tape/Digits";
@@ -175,7 +176,8 @@ function Ladder() {
 
 /** What goes behind the legs, in nailing order. */
 function Stations() {
-  const { result, words, lit, light, open } = useWork();
+  const { result, words, open } = useWork();
+  const lit = useLit();
   const set = result?.found.set;
   if (!set || set.stations.length + set.blocks.length === 0) return null;
   return (

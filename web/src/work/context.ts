@@ -25,9 +25,6 @@ export interface OpeningWork {
   set: (path: string, value: unknown) => void;
   /** Ask what would follow from what is set in `setting`: nothing is. */
   ahead: (setting: () => void) => Promise<Foreseen | undefined>;
-  /** The figure pointed at: it lights up on the drawing, the tapes and in every list. */
-  lit: string | null;
-  light: (figure: string | null) => void;
   /** Open the slip of a figure. */
   open: (figure: string) => void;
   goTo: (path: string, stage?: string) => void;

@@ -14,6 +14,7 @@ import {
   type Wall,
 } from "../api/client";
 import { renew } from "../api/renew";
+import { useSteady } from "../app/useSteady";
 import { at, carried, put, same } from "./paths";
 import { useSaveQueue } from "./useSaveQueue";
 
@@ -60,6 +61,76 @@ export interface Foreseen {
   result: Result;
   /** The same follows from what is set in `setting` in its stead, on what stood then. */
   holdsFor: (setting: () => void) => void;
+}
+
+/** Keep what differs of a draft, the wall first; `kept` is told of each as it is kept, with what was there before. */
+async function send(
+  id: number,
+  sending: Draft,
+  from: OpeningPageData,
+  kept: (next: OpeningPageData, before: "opening" | Wall) => void,
+) {
+  let next = from;
+  if (!same(sending.wall, from.wall.wall)) {
+    const wall = await ask(
+      api.PUT("/api/walls/{wall_id}", {
+        params: { path: { wall_id: from.wall.id } },
+        body: { version: from.wall.version, wall: sending.wall },
+      }),
+    );
+    next = { ...next, wall };
+    kept(next, from.wall.wall);
+  }
+  if (!same(sending.opening, next.opening)) {
+    const answer = await ask(
+      api.PUT("/api/openings/{opening_id}", {
+        params: { path: { opening_id: id } },
+        body: { version: next.version, opening: sending.opening },
+      }),
+    );
+    kept(answer, "opening");
+  }
+}
+
+/** Set facts on what stands, or ask what would follow from setting them. */
+function useSetting(
+  stands: () => Draft | null,
+  foresees: () => Foresee | null | undefined,
+  change: (next: Draft) => void,
+) {
+  const standing = useSteady(stands);
+  const foreseeing = useSteady(foresees);
+  const trying = useRef<Draft | null>(null); // what is set while it is only asked what would follow
+  const set = useCallback(
+    (path: string, value: unknown) => {
+      const from = trying.current ?? standing();
+      if (!from) return;
+      const next: unknown = typeof value === "function" ? (value as (now: unknown) => unknown)(at(from, path)) : value;
+      if (trying.current) trying.current = put(from, path, next);
+      else change(put(from, path, next));
+    },
+    [change, standing],
+  );
+  const tried = useCallback((from: Draft, setting: () => void) => {
+    trying.current = from;
+    try {
+      setting();
+      return trying.current;
+    } finally {
+      trying.current = null; // whatever happens, what is set next is set
+    }
+  }, []);
+  const ahead = useCallback(
+    async (setting: () => void): Promise<Foreseen | undefined> => {
+      const from = standing();
+      const foresee = foreseeing();
+      if (!from || !foresee) return undefined;
+      const result = await foresee(tried(from, setting), { known: undefined });
+      return result && { result, holdsFor: (inStead) => void foresee(tried(from, inStead), { known: result }) };
+    },
+    [foreseeing, standing, tried],
+  );
+  return { set, ahead };
 }
 
 /**
@@ -122,31 +193,13 @@ export function useDraft(id: number, changed?: RefObject<Foresee | null>) {
       localStorage.removeItem(parkedKey(id));
       void renew(client, ["job"]);
     };
-    let of: OpenConflict["of"] = "wall";
+    let of: OpenConflict["of"] = same(sending.wall, from.wall.wall) ? "opening" : "wall";
     try {
-      let next = from;
-      if (!same(sending.wall, from.wall.wall)) {
-        const wall = await ask(
-          api.PUT("/api/walls/{wall_id}", {
-            params: { path: { wall_id: from.wall.id } },
-            body: { version: from.wall.version, wall: sending.wall },
-          }),
-        );
-        trail.current.push(from.wall.wall);
-        next = { ...next, wall };
+      await send(id, sending, from, (next, before) => {
+        trail.current.push(before);
         settle(next);
-      }
-      of = "opening";
-      if (!same(sending.opening, next.opening)) {
-        const answer = await ask(
-          api.PUT("/api/openings/{opening_id}", {
-            params: { path: { opening_id: id } },
-            body: { version: next.version, opening: sending.opening },
-          }),
-        );
-        trail.current.push("opening");
-        settle(answer);
-      }
+        of = "opening";
+      });
       setErrors([]);
       if (newest.current === sending) done();
       else setState("waiting");
@@ -210,35 +263,10 @@ export function useDraft(id: number, changed?: RefObject<Foresee | null>) {
 
   const now = draft ?? draftOf(page.data);
 
-  const trying = useRef<Draft | null>(null); // what is set while it is only asked what would follow
-  const set = useCallback(
-    (path: string, value: unknown) => {
-      const from = trying.current ?? newest.current ?? draftOf(base.current);
-      if (!from) return;
-      const next: unknown = typeof value === "function" ? (value as (now: unknown) => unknown)(at(from, path)) : value;
-      if (trying.current) trying.current = put(from, path, next);
-      else change(put(from, path, next));
-    },
-    [change],
-  );
-  const tried = useCallback((from: Draft, setting: () => void) => {
-    trying.current = from;
-    try {
-      setting();
-      return trying.current;
-    } finally {
-      trying.current = null; // whatever happens, what is set next is set
-    }
-  }, []);
-  const ahead = useCallback(
-    async (setting: () => void): Promise<Foreseen | undefined> => {
-      const from = newest.current ?? draftOf(base.current);
-      const foresee = changed?.current;
-      if (!from || !foresee) return undefined;
-      const result = await foresee(tried(from, setting), { known: undefined });
-      return result && { result, holdsFor: (inStead) => void foresee(tried(from, inStead), { known: result }) };
-    },
-    [changed, tried],
+  const { set, ahead } = useSetting(
+    () => newest.current ?? draftOf(base.current),
+    () => changed?.current,
+    change,
   );
 
   const travel = useCallback(

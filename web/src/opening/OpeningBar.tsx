@@ -1,0 +1,66 @@
+import { ActionIcon, Button } from "@mantine/core";
+import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+
+import type { OpeningPageData } from "../api/client";
+import { Bar } from "../app/Bar";
+
+interface Props {
+  page: OpeningPageData;
+  title: string;
+  /** There is a set plan, and so a sheet of it. */
+  sets: boolean;
+  travel: (way: "undo" | "redo") => Promise<void>;
+  state: ReactNode;
+}
+
+/** The bar over an opening: where it is, whether it is kept, back and forward, and its sheets. */
+export function OpeningBar({ page, title, sets, travel, state }: Props) {
+  const { job } = page.job;
+  const sheet = (name: string, at: string) => (
+    <Button
+      component={Link}
+      to={`/openings/${page.id}/${at}`}
+      variant="subtle"
+      size="compact-md"
+      leftSection={<IconPrinter size={18} />}
+    >
+      {name}
+    </Button>
+  );
+  return (
+    <Bar
+      job={job}
+      state={state}
+      trail={
+        <>
+          <Link to={`/jobs/${page.job.id}`}>{job.name}</Link>
+          <span aria-hidden="true">›</span>
+          <h1>{title}</h1>
+        </>
+      }
+    >
+      <ActionIcon
+        variant="subtle"
+        size={44}
+        aria-label="Undo"
+        disabled={!page.can_undo}
+        onClick={() => void travel("undo")}
+      >
+        <IconArrowBackUp />
+      </ActionIcon>
+      <ActionIcon
+        variant="subtle"
+        size={44}
+        aria-label="Redo"
+        disabled={!page.can_redo}
+        onClick={() => void travel("redo")}
+      >
+        <IconArrowForwardUp />
+      </ActionIcon>
+      {sheet("Cut list", "print")}
+      {sets && sheet("Set sheet", "setting")}
+    </Bar>
+  );
+}
