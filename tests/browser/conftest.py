@@ -29,12 +29,20 @@ def profile(playwright, local):
 @pytest.fixture
 def context(profile, local):
     context, session = profile
+
+    def emptied():
+        context.pages[0].evaluate("localStorage.clear()")
+        session.send(
+            "Storage.clearDataForOrigin", {"origin": local.url, "storageTypes": "cookies,local_storage,indexeddb"}
+        )
+
+    emptied()  # of what a page of the test before wrote down on its way out, too
     yield context
     for page in context.pages[1:]:
         page.close()
     context.set_offline(False)
     context.unroute_all()
-    session.send("Storage.clearDataForOrigin", {"origin": local.url, "storageTypes": "cookies,local_storage,indexeddb"})
+    emptied()
 
 
 @pytest.fixture

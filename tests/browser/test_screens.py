@@ -19,8 +19,14 @@ def saved(page):
     """Nothing drafted is left to save: the word alone may still be that of the save before."""
     # the page's own policy lets nobody wait by a string of script; a promise is waited for instead
     page.evaluate(
-        """() => new Promise((done) => {
-          const look = () => (Object.keys(localStorage).some((k) => k.startsWith("jambo.draft.")) ? setTimeout(look, 20) : done());
+        """() => new Promise((done, failed) => {
+          const end = performance.now() + 30000;
+          const look = () => {
+            const drafts = Object.keys(localStorage).filter((k) => k.startsWith("jambo.draft."));
+            if (!drafts.length) done();
+            else if (performance.now() > end) failed(new Error(`not saved: ${drafts}`));
+            else setTimeout(look, 20);
+          };
           look();
         })"""
     )
