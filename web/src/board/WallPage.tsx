@@ -1,10 +1,10 @@
 import "./board.css";
 import "../drawing/drawing.css";
 
-import { ActionIcon, Button, NativeSelect, Switch } from "@mantine/core";
+import { Button, NativeSelect, Switch } from "@mantine/core";
 import { useElementSize, useHotkeys } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
-import { IconArrowBackUp, IconArrowForwardUp, IconPlus } from "@tabler/icons-react";
+import { IconPlus } from "@tabler/icons-react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
@@ -12,6 +12,7 @@ import { Link, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Position, type WallLayout, type WallPageData } from "../api/client";
 import { Bar } from "../app/Bar";
+import { UndoRedo } from "../app/UndoRedo";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
 import { renew } from "../api/renew";
@@ -126,24 +127,7 @@ export function WallPage() {
         >
           New opening here
         </Button>
-        <ActionIcon
-          variant="subtle"
-          size={44}
-          aria-label="Undo"
-          disabled={!wall.can.undo}
-          onClick={() => wall.travel("undo")}
-        >
-          <IconArrowBackUp />
-        </ActionIcon>
-        <ActionIcon
-          variant="subtle"
-          size={44}
-          aria-label="Redo"
-          disabled={!wall.can.redo}
-          onClick={() => wall.travel("redo")}
-        >
-          <IconArrowForwardUp />
-        </ActionIcon>
+        <UndoRedo {...wall.can} travel={wall.travel} />
       </Bar>
       <main className={styles.wallPage}>
         <NotSentHere named of={{ kind: "opening", wall: id }} />

@@ -1,10 +1,11 @@
-import { ActionIcon, Button } from "@mantine/core";
-import { IconArrowBackUp, IconArrowForwardUp, IconPrinter } from "@tabler/icons-react";
+import { Button } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 
 import type { OpeningPageData } from "../api/client";
 import { Bar } from "../app/Bar";
+import { UndoRedo } from "../app/UndoRedo";
 
 interface Props {
   page: OpeningPageData;
@@ -41,24 +42,7 @@ export function OpeningBar({ page, title, sets, travel, state }: Props) {
         </>
       }
     >
-      <ActionIcon
-        variant="subtle"
-        size={44}
-        aria-label="Undo"
-        disabled={!page.can_undo}
-        onClick={() => void travel("undo")}
-      >
-        <IconArrowBackUp />
-      </ActionIcon>
-      <ActionIcon
-        variant="subtle"
-        size={44}
-        aria-label="Redo"
-        disabled={!page.can_redo}
-        onClick={() => void travel("redo")}
-      >
-        <IconArrowForwardUp />
-      </ActionIcon>
+      <UndoRedo undo={page.can_undo} redo={page.can_redo} travel={travel} />
       {sheet("Cut list", "print")}
       {sets && sheet("Set sheet", "setting")}
     </Bar>

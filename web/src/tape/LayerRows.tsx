@@ -2,7 +2,8 @@ import { ActionIcon, Button, Checkbox, TextInput } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
 
 import type { FieldError, ParsedLength, Layer, Unit } from "../api/client";
-import { LengthField, type LengthFieldProps } from "./LengthField";
+import { LengthField } from "./LengthField";
+import type { TypedLength } from "./useLengthText";
 import styles from "./LayerRows.module.css";
 
 interface Props {
@@ -12,7 +13,7 @@ interface Props {
   /** What they belong to, for the labels of buttons: "side A". */
   of: string;
   unit: Unit;
-  step?: LengthFieldProps["step"];
+  step?: TypedLength["step"];
   heard?: Record<string, ParsedLength>;
   errors: FieldError[];
   /** What is heard of two layers at once changes both: each change is of the layers as they are by then. */

@@ -1,44 +1,24 @@
 import { TextInput } from "@mantine/core";
 import { type KeyboardEvent, useId, useLayoutEffect, useRef } from "react";
 
-import type { FieldError, LengthText, ParsedLength, Unit } from "../api/client";
 import { Pad } from "./Pad";
 import { PadButton } from "./PadButton";
 import { takePad, usePad, usePadUnder } from "./padOut";
-import { useLengthText } from "./useLengthText";
+import { type TypedLength, useLengthText } from "./useLengthText";
 import { useOwnForm } from "./useOwnForm";
 import { walkOn } from "./walk";
 import styles from "./LengthField.module.css";
 
-export interface LengthFieldProps {
+interface Props extends TypedLength {
   label: string;
-  kind: string;
-  path: string;
-  unit: Unit;
-  step?: "1/16" | "1/32" | "1" | "1/2";
-  /** What is stored, exactly as stored. */
-  value: LengthText;
-  /** What the server heard in the stored value, shown while nobody types. */
-  heard?: ParsedLength;
-  /** An error of the whole document that names this field. */
-  error?: FieldError;
   /** What counts while the field is empty, and who says so. */
   fallback?: { text: string; by: string };
-  onChange: (value: string | undefined, height?: string) => void;
-  /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
-  onText?: (text: string) => void;
-  /** What is heard in a text, from an answer that says so and more; nothing where only the server's ear can tell. */
-  hears?: (text: string) => Promise<ParsedLength | undefined>;
-  /** The unit in which a bare number is read where the value is kept, if that is not the one on the screen. */
-  keptIn?: Unit;
-  /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
-  keeps?: boolean;
   /** The digits it will begin with, for a key of the pad. */
   starts?: string;
 }
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
-export function LengthField(props: LengthFieldProps) {
+export function LengthField(props: Props) {
   const { label, kind, path, unit, fallback } = props;
   const id = useId();
   const [form, ownForm] = useOwnForm();

@@ -1,13 +1,7 @@
 import { useLocalStorage } from "@mantine/hooks";
-import {
-  createContext,
-  type ReactNode,
-  type RefObject,
-  useContext,
-  useEffect,
-  useMemo,
-  useSyncExternalStore,
-} from "react";
+import { createContext, type ReactNode, type RefObject, useContext, useEffect, useMemo } from "react";
+
+import { pointed } from "./pointed";
 
 interface PadOut {
   /** The pad is out: whichever field is filled next gets it. */
@@ -27,26 +21,17 @@ export function PadProvider({ children }: { children: ReactNode }) {
   return <PadContext value={value}>{children}</PadContext>;
 }
 
-// The field it stands under is no state of a provider: only the two fields it goes from and to are drawn anew, not all of a page.
-let at: string | null = null;
-const fields = new Set<() => void>();
-const listen = (changed: () => void) => {
-  fields.add(changed);
-  return () => void fields.delete(changed);
-};
+const under = pointed();
 
 /** A field is being filled, or none. It keeps the pad until another is: what is under the finger must not move away. */
-export const takePad = (field: string | null) => {
-  at = field;
-  fields.forEach((changed) => changed());
-};
+export const takePad = under.point;
 
 export const usePad = () => useContext(PadContext);
 
 /** Whether the pad stands under a field; the field is then in view above it. */
 export function usePadUnder(field: string, input: RefObject<HTMLInputElement | null>) {
-  const under = useSyncExternalStore(listen, () => at === field);
-  const here = usePad().out && under;
+  const isUnder = under.useIsAt(field);
+  const here = usePad().out && isUnder;
   useEffect(() => {
     if (here) input.current?.scrollIntoView({ block: "nearest" });
   }, [here, input]);

@@ -11,9 +11,31 @@ import {
   told,
   type Unit,
 } from "../api/client";
-import type { LengthFieldProps } from "./LengthField";
 import { useTyped } from "./typed";
 import { useSteps } from "./useSteps";
+
+/** A length that is typed, and what becomes of it. */
+export interface TypedLength {
+  kind: string;
+  path: string;
+  unit: Unit;
+  step?: "1/16" | "1/32" | "1" | "1/2";
+  /** What is stored, exactly as stored. */
+  value: LengthText;
+  /** What the server heard in the stored value, shown while nobody types. */
+  heard?: ParsedLength;
+  /** An error of the whole document that names this field. */
+  error?: FieldError;
+  onChange: (value: string | undefined, height?: string) => void;
+  /** The text as it stands, at once: for a form that is sent before the server has said what it heard. */
+  onText?: (text: string) => void;
+  /** What is heard in a text, from an answer that says so and more; nothing where only the server's ear can tell. */
+  hears?: (text: string) => Promise<ParsedLength | undefined>;
+  /** The unit in which a bare number is read where the value is kept, if that is not the one on the screen. */
+  keptIn?: Unit;
+  /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
+  keeps?: boolean;
+}
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
   `${error.reason[0]?.toUpperCase() ?? ""}${told(error).slice(1)}.`;
@@ -33,7 +55,7 @@ const stored = (value: LengthText) =>
  *
  * `text` stands in the field, `heard` is what it is below it, `problem` what is wrong with it; `which` are the two lengths it may be.
  */
-export function useLengthText(props: LengthFieldProps) {
+export function useLengthText(props: TypedLength) {
   const { kind, path, unit, value, heard, error, onChange, onText, keptIn = unit, keeps = true } = props;
   const texts = useTyped();
   const newest = useRef(0);
