@@ -28,7 +28,9 @@ export function ChoiceField({ path, value, usual = {}, words, keep }: ChoiceProp
         onChange={(e) => keep(chosen(e.currentTarget.value, of.kind))}
         data={of.data}
       />
-      <p className="heard">{(value ?? null) === null && usual[path] ? "from the job" : null}</p>
+      {path in catalogue.usual && (
+        <p className="heard">{(value ?? null) === null && usual[path] ? "from the job" : null}</p>
+      )}
     </div>
   );
 }
