@@ -10,6 +10,7 @@ from jambo.demo.jobs import documents
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
+from jambo.views.exchange import solve_document
 
 PLAIN = {
     "unit": "in",
@@ -70,6 +71,11 @@ def solved(doc):
     """Solve a document given as plain data."""
     facts = facts_of(parse(Document, doc))
     return solve(facts.opening, facts.wall, facts.rules)
+
+
+def answer(doc):
+    """What a screen is given for a document as plain data."""
+    return solve_document(parse(Document, doc))
 
 
 def lengths(result):

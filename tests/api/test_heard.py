@@ -36,7 +36,7 @@ def test_heard_on_a_finer_tape(client):
 
 def test_a_call_out_tells_the_height_and_a_doubtful_width_its_other_meaning(client):
     assert hear(client, "2668", kind="leaf_width").json()["height"] == "80 in"
-    doubtful = hear(client, "2-8", kind="leaf_width").json()
+    doubtful = hear(client, "2/8", kind="leaf_width").json()
     assert (doubtful["canonical"], doubtful["also"], doubtful["also_canonical"]) == ("32 in", "28 in", "28 in")
     assert hear(client, "2-8", "mm", "leaf_width").json()["canonical"] == "32 in"  # 812.8 mm is on no tape
 

@@ -52,7 +52,7 @@ def test_the_command_prints_the_same():
 def test_rows_are_answered_by_the_rules_of_their_job(client):
     job = client.post("/api/jobs", json={"name": "Ruled", "rules": {"side_shim": "1/2"}}).json()["id"]
     [row] = read(client, job, [["101 2868 RH oak 3/4 | tile 5/8"]])
-    assert row["ro"] == "34 3/4 × 82 1/4 in"  # 33 3/4 + 2 x 1/2
+    assert row["ro"] == "34 3/4 × 82 3/8 in"  # 33 3/4 + 2 x 1/2; nobody said which floor runs under it: the oak
     [line] = [client.get(f"/api/jobs/{job}/line", params={"text": "101 2868 RH"}).json()]
     assert (line["ro"], [n["path"] for n in line["needs"]]) == ("34 3/4 × ? in", ["opening.floors.b"])
     assert read(client, job, [["2868"]], unit="mm")[0]["ro"] == "883 × ? mm"

@@ -92,7 +92,7 @@ def test_twelve_doors_by_paste_in_six_actions(page, job, client):
     page.get_by_label("Paste the doors").fill(TWELVE)  # 2
     page.get_by_role("button", name="Read them").click()  # 3
     expect(page.get_by_text("12 rows, 12 openings")).to_be_visible()
-    expect(page.get_by_text("34 1/4 × 82 1/4").first).to_be_visible()
+    expect(page.get_by_text("34 1/4 × 82 3/8").first).to_be_visible()
     page.get_by_role("button", name="Keep all 12").click()  # 4
     expect(page.locator("a.card")).to_have_count(12)
     page.get_by_role("button", name="Take all of them off again").click()

@@ -36,6 +36,12 @@ KINDS = {
         "leaf_size_height": "78 3/4 in",  # 80 3/4 - 1 1/2 - 1/2
         "ro_width": "60 in",  # 58 + 2 x 3/4 + 2 x 1/4
     }),
+    "no leaf": (7, [("Opening width", "36"), ("Opening height", "82")], ("3", 0, []), {
+        "ro_width": "38 in", "ro_height": "83 in",  # 36 + 2 x 3/4 + 2 x 1/4, 82 + 3/4 + 1/4
+    }),
+    "by a maker's sheet": (7, [("Sheet: opening width", "61"), ("and height", "82 1/2"), ("Whose sheet it is", "sheet F-4")], ("3", 0, []), {
+        "ro_width": "61 in", "ro_height": "82 1/2 in",
+    }),
     "steel": (0, SWING, ("4", 4, [("Throat", "4 1/2"), ("Whose sheet the opening is from", "sheet F")]), {
         "ro_width": "38 in", "ro_height": "81 in", "throat": "4 1/2 in",  # 36 + 2, 80 + 1
     }),
@@ -113,3 +119,14 @@ def test_every_hinge_of_a_high_leaf_stands_among_the_figures(page, client, job):
     page.goto(f"/openings/{client.post(f'/api/jobs/{job}/openings', json=body).json()['id']}")
     for name, text in {"hinge_leaf_3": "68 1/4 in", "hinge_leaf_5": "129 1/2 in"}.items():  # 144 - 11 - 3 1/2; half way
         expect(figure(page, name).first).to_have_text(text)
+
+
+@pytest.mark.parametrize(("kind", "thick"), [("flat_jamb", "3/4"), ("rabbeted", "1 1/4"), ("outside_sill", "1 1/4")])
+def test_every_fact_a_frame_asks_for_has_a_field_with_the_rule_that_stands_in(page, client, job, kind, thick):
+    opening = {**PLAIN["opening"], "frame": {"kind": kind, "sill_thickness": "1"}}
+    made = client.post(f"/api/jobs/{job}/openings", json={"wall": PLAIN["wall"], "opening": opening}).json()["id"]
+    facts = next(f for f in client.get("/api/catalogue").json()["frames"] if f["kind"] == kind)["facts"]
+    page.goto(f"/openings/{made}/frame")
+    for fact in facts:
+        expect(page.locator(f"[data-path='opening.frame.{fact}'] input")).to_be_visible()
+    expect(page.locator("[data-path='opening.frame.thickness'] input")).to_have_attribute("placeholder", thick)

@@ -162,7 +162,7 @@ def test_a_leaf_wider_than_the_wall_is_refused_and_not_saved(page, new_opening, 
 
 def test_a_width_with_two_readings_is_asked_about(page, new_opening):
     page.goto(f"{new_opening}/door")
-    page.get_by_label("Leaf width", exact=True).fill("2-8")
+    page.get_by_label("Leaf width", exact=True).fill("2/8")
     expect(page.locator("[data-code=leaf-width-two-readings]")).to_contain_text("read as 32 in")
     page.get_by_role("group", name="Which Leaf width?").get_by_role("button", name="28 in").click()
     expect(page.locator("[data-code=leaf-width-two-readings]")).to_have_count(0)
@@ -320,10 +320,10 @@ def test_pair_frame_and_casing_by_keyboard(page, new_opening, client):
     page.goto(f"{new_opening}/door")
     page.get_by_role("radio", name="Swing", exact=True).focus()
     page.keyboard.press("ArrowRight")
-    expect(page.get_by_label("Inactive leaf width", exact=True)).to_have_value("30")
+    expect(page.get_by_label("Fixed leaf width", exact=True)).to_have_value("30")
     # 30 + 30 + 3 x 1/8 + 2 x 3/4 + 2 x 1/4
     expect(figure(page, "ro_width")).to_have_text("62 3/8 in")
-    fill(page, "Inactive leaf width", "18 in")
+    fill(page, "Fixed leaf width", "18 in")
     expect(figure(page, "ro_width")).to_have_text("50 3/8 in")
     expect(page.locator(".piece.leaf")).to_have_count(2)
     expect(page.get_by_label("Height of both", exact=True)).to_have_value("80")  # asked once
@@ -332,7 +332,7 @@ def test_pair_frame_and_casing_by_keyboard(page, new_opening, client):
     page.keyboard.press("ArrowLeft")
     expect(figure(page, "ro_width")).to_have_text("32 1/4 in")
     page.keyboard.press("ArrowRight")
-    expect(page.get_by_label("Inactive leaf width", exact=True)).to_have_value("18")  # nothing said was lost
+    expect(page.get_by_label("Fixed leaf width", exact=True)).to_have_value("18")  # nothing said was lost
     page.keyboard.press("ArrowLeft")
 
     page.keyboard.press("Alt+4")
@@ -387,7 +387,7 @@ def test_labels_on_both_tapes_are_whole_and_apart(page, demo_opening, mark, widt
 VIEWS = [
     ("/", "New job"), ("/jobs/1", "openings in walking order"), ("/jobs/1/rules", "House rules"),
     ("{L2}/door", "Hand from the pull side"), ("{L2}/floor", "Why it waits"), ("{103}/opening", "Add-on"),
-    ("{104}/frame", "Cut list"), ("{107}/door", "Inactive leaf width"), ("{107}/trim", "Butted"), ("{L1}/frame", "Kit made for leaf"), ("{106}/door", "Which one is it?"),
+    ("{104}/frame", "Cut list"), ("{107}/door", "Fixed leaf width"), ("{107}/trim", "Butted"), ("{L1}/frame", "Kit made for leaf"), ("{106}/door", "Which one is it?"),
     ("{108}/pocket", "Kit made for leaf"), ("{110}/track", "factory holes"), ("{L6}/wall", "The slab hangs plumb"), ("{112}/door", "Leaves in hand"),
     ("{113}/frame", "Sill thickness"), ("{115}/frame", "Throat"), ("/stock", "What you buy"),
     ("{N4}/survey", "left out"), ("{N2}/set", "pieces to carry"), ("{N10}/hang", "with the long screw"), ("{N3}/setting", "nailing order"),

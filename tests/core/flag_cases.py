@@ -1,10 +1,10 @@
 """A case for every flag: what to change in the plain opening of `helpers`, and the code that must be raised."""
 
-from found_cases import FOUND_FLAGS
+from found_cases import FOUND_FLAGS, also
 
 from helpers import BYPASS, POCKET, SLIDER
 
-STEEL = {"kind": "steel_wrap", "throat": "4 1/2", "source": "sheet"}
+STEEL = {"kind": "steel_wrap", "throat": "4 1/2", "source": "sheet", "stands_on": "finished_floor"}
 SILL = {"kind": "outside_sill", "sill_thickness": "1 1/4"}
 
 
@@ -14,6 +14,11 @@ def pocket(**changes):
 
 def slider(**changes):
     return SLIDER | {"opening.door.slider": SLIDER["opening.door.slider"] | changes}
+
+
+RAILS = slider(length="123", wheel_radius="1/2", stop_length="2") | {
+    "opening.door.leaves": [{"thickness": "1 3/8"}] * 2, "opening.door.opening_width": "60", "opening.position.distance": "84",
+}  # fmt: skip
 
 
 def leaf(**changes):
@@ -47,6 +52,18 @@ def sheared(**more):
 SHEARED = sheared()
 
 
+def paired(**fixed):
+    """A pair whose leaves were both measured, the fixed one as said here."""
+    leaves = leaf(width="24 in") + leaf(width="20 in")
+    active = {"width_top": "24", "width_foot": "24"}
+    return {"opening.door.leaves": leaves, "opening.door.in_hand": active, "opening.door.in_hand_fixed": fixed}
+
+
+UNEVEN = paired(width_top="20 1/4", width_foot="20")
+TURNED = paired(**SHEARED["opening.door.in_hand"])
+FIRE = {"opening.door.fire_rated": True}
+
+
 def jacks(length):
     """Jacks of a plan for 80 7/8, cut otherwise, in an opening that is framed."""
     return {"cuts": [{"figure": "jack_length", "length": length, "when": "Tue", "framed": True}]}
@@ -66,11 +83,14 @@ FLAGS = [
     ),  # the plain opening ends at 76 1/8, its framing at 79 1/8
     ({"beside": [next_door("80")]}, "framing-meets-neighbour"),  # whose framing starts at 77
     ({"beside": [next_door("80", shares=True)]}, "shares-with-neighbour"),
-    ({"opening.door.leaves": [{"width": "2-8", "height": "80"}]}, "leaf-width-two-readings"),
+    ({"opening.door.leaves": [{"width": "28", "height": "80"}]}, "leaf-width-two-readings"),
     ({"opening.rules": {"strike_gap": "1/16"}}, "gap-too-small-for-paint"),
     ({"opening.floors.b": [{"thickness": "3/8", "allowance": "tile"}]}, "floor-is-allowance"),
-    ({"opening.floors.b": []}, "floors-differ"),
+    ({"opening.floors.b": []}, "under-leaf-not-said"),
+    ({"opening.floors.b": [], "opening.floors.under": "B"}, "floors-differ"),
+    ({"opening.floors.a": [], "opening.floors.under": "A"}, "floors-differ-lower"),
     ({"opening.rules": {"floor_gap": "1/4"}}, "floor-gap-small"),
+    ({"opening.head_line": "82"}, "floor-gap-large"),  # 1/2 and 5/8
     ({"opening.rules": {"side_shim": "1/16"}}, "side-play-tight"),
     ({"opening.rules": {"side_shim": "3/16"}}, "side-play-under-lean"),
     ({"opening.rules": {"side_shim": "5/8"}}, "side-play-wide"),
@@ -139,8 +159,22 @@ FLAGS = [
     ({"opening.frame": STEEL | {"throat": "4 3/8"}}, "steel-throat-narrow"),
     ({"opening.frame": STEEL | {"throat": "4 5/8"}}, "steel-throat-wide"),
     ({"opening.frame": STEEL | {"source": ""}}, "steel-without-sheet"),
-    ({"opening.frame": STEEL, "opening.rules": {"steel_add_width": "1/4"}}, "side-play-none"),
+    ({"opening.frame": STEEL, "opening.rules": {"steel_add_width": "0"}}, "side-play-none"),
     ({"opening.frame": STEEL}, "steel-after-wallboard"),
+    ({"opening.frame": STEEL}, "steel-nominal-not-said"),
+    ({"opening.frame": STEEL, "opening.door.leaves": leaf(width="29 5/8")}, "steel-nominal-unsure"),
+    (
+        {"opening.frame": STEEL | {"nominal_width": "30 in"}, "opening.door.leaves": leaf(width="30 1/8")},
+        "steel-leaf-too-large",
+    ),
+    ({"opening.frame": STEEL | {"stands_on": "rough_floor"}}, "steel-leaf-drags"),
+    (
+        {
+            "opening.frame": STEEL | {"stands_on": "rough_floor"},
+            "opening.floors": {s: [{"thickness": "1/2"}] for s in "ab"},
+        },
+        "steel-floor-gap",
+    ),
     ({"opening.frame": SILL | {"sill_thickness": "3/4"}}, "sill-needs-filler"),  # 3/4 + 1/2 over 3/4 + 1/8
     (pocket(leaf_width="28 in"), "kit-for-narrower-leaf"),
     (pocket(leaf_width="32 in"), "kit-cut-down"),
@@ -155,7 +189,21 @@ FLAGS = [
     (POCKET | {"wall.existing": True}, "pocket-not-looked-into"),
     (pocket(finish_fixing="1 1/4"), "pocket-fixing-too-long"),
     (POCKET, "caution-pocket-fixings"),
+    ({"opening.frame": {"depth": "4", "extension": "A"}}, "frame-with-extension"),
+    (
+        {"opening.door": {"kind": "cased", "cased": {"sheet_width": "61 in", "sheet_height": "82"}}},
+        "sheet-not-recorded",
+    ),
+    ({"opening.door": {"kind": "cased", "opening_width": "36 in", "opening_height": "82"}}, "caution-open-way"),
+    (TURNED, "fixed-leaf-out-of-square"),
+    (TURNED | FIRE, "fixed-leaf-out-of-square-fire-rated"),
+    (UNEVEN, "leaves-meet-uneven"),
+    (UNEVEN | FIRE, "leaves-meet-uneven-fire-rated"),
     (pocket(heated=True), "pocket-heated-floor"),
+    (pocket(poured=True), "pocket-floor-poured"),
+    (pocket(heated=True), "split-studs-not-measured"),
+    (pocket(split_reach="81"), "split-studs-short"),
+    (POCKET | {"survey.readings": [also("floor_across", "1/4", "right")]}, "pocket-floor-rises"),
     (pocket(soft_close_least="32 in"), "pocket-soft-close-narrow"),
     (pocket(base_cabinet=True), "pocket-base-cabinet"),
     (POCKET | {"opening.frame.kind": "rabbeted"}, "pocket-wants-flat-legs"),
@@ -165,6 +213,11 @@ FLAGS = [
     (slider(slab_height="80"), "slab-top-uncovered"),
     (slider(length="50"), "track-too-short"),
     (slider(length="64"), "hangers-moved-in"),
+    (SLIDER | {"survey.readings": [also("floor_across", "1/4", "right")]}, "track-raised"),
+    (RAILS | {"opening.door.slider": RAILS["opening.door.slider"] | {"rail": "64 1/16"}}, "rail-joint-at-wheel"),
+    (RAILS | {"opening.door.slider": RAILS["opening.door.slider"] | {"fixing": "spacers"}}, "rail-joint-bare"),
+    (SLIDER | {"opening.casing": {"width": "3 1/2", "thickness": "1/2"}}, "backer-meets-casing"),
+    (slider(backer="7/8"), "backer-no-boards"),
     (SLIDER | {"opening.position.distance": "130"}, "track-past-wall"),
     (SLIDER | {"opening.position.distance": "130"}, "slab-past-wall"),
     (slider(studs=None) | {"wall.existing": True}, "studs-not-found"),

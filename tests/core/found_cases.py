@@ -57,16 +57,48 @@ def low(**setting):
     return found(setting=setting, height_left="81 7/8", height_right="81 7/8")
 
 
-def leaning(under, gap, **door):
+def leaning(under, gap, toward="strike", read=None, **door):
     """A hinge leg that leans 1/2 in 4 ft to the strike, the leaf closed over a floor it does not swing over."""
     floors = {"a": [{"thickness": "0"}], "b": [{"thickness": under}], "under": "B"}
     said = {f"opening.door.{key}": value for key, value in door.items()}
-    return found(also("plumb_strike", "1/2 in 4 ft", "strike"), also("floor_across", "0")) | said | {
+    return found(also("plumb_strike", "1/2 in 4 ft", toward), also("floor_across", "0"), **(read or {})) | said | {
         "opening.floors": floors, "opening.rules": {"floor_gap": gap},
     }  # fmt: skip
 
 
+TWO = {"leaves": [{"width": "30 in", "height": "80", "thickness": "1 3/8"}] * 2}
+PAIRED = {"opening.door.leaves": TWO["leaves"]}
+
+
+def swept(along, **more):
+    """A pair over a floor that rises along its swing."""
+    return found(also("floor_along", along, "up"), setting=more.get("setting"), **wide("62 3/8")) | PAIRED
+
+
+def leaning_pair(under, gap, **door):
+    """A pair closed over a floor it does not swing over, whose fixed leaf leans toward the active one."""
+    return leaning(under, gap, "hinge", wide("62 3/8"), **TWO, **door)
+
+
+FIXED_FLAGS = [
+    (swept("3/4 in 4 ft") | {"opening.rules": {"floor_gap": "3/8"}}, "fixed-sweep-rubs"),
+    (swept("1 1/4 in 4 ft"), "fixed-sweep-rubs-more"),
+    (
+        swept("7/8 in 4 ft", setting={"leaf_trimmed": "1/2"}) | {"opening.rules": {"floor_gap": "1/4"}},
+        "fixed-sweep-low-more",
+    ),
+    (swept("1/2 in 4 ft"), "fixed-sweep-low"),
+    (swept("1 1/4 in 4 ft") | FIRE, "fixed-sweep-rubs-whole"),
+    (swept("1/2 in 4 ft") | FIRE, "fixed-sweep-low-whole"),
+    (leaning_pair("3/4", "1/4"), "fixed-closed-rubs"),
+    (leaning_pair("3/4", "3/8"), "fixed-closed-low"),
+    (leaning_pair("3/4", "1/8", in_hand={"may_trim": "1/8"}), "fixed-closed-rubs-more"),
+    (leaning_pair("3/4", "3/8", in_hand={"may_trim": "1/8"}), "fixed-closed-low-more"),
+    (leaning_pair("3/4", "1/4", fire_rated=True), "fixed-closed-rubs-whole"),
+    (leaning_pair("3/4", "3/8", fire_rated=True), "fixed-closed-low-whole"),
+]
 FOUND_FLAGS = [
+    *FIXED_FLAGS,
     (found(**wide("31 1/2")), "unit-too-wide"),
     # 30 + 1/4 + 1 1/2 = 31 3/4: 1/4 too wide, and as much may come off; a 1/32 less does not do
     (found(**wide("31 1/2")) | edges("1/8", "1/8"), "unit-too-wide-leaf-may"),
@@ -76,6 +108,8 @@ FOUND_FLAGS = [
     (found(*STRAIGHT, **wide("31 3/4")), "fits-without-play"),
     (found(*OVER, **wide("32 1/16")), "set-needs-tilt"),
     (found(setting={"slide": "3/4"}), "set-outside-slot"),
+    (found(*STRAIGHT, **wide("31 15/16")), "room-tight"),
+    (found(also("twist_left", "3/16", "A", at="40")), "twist-not-read"),
     (found(setting={"slide": "15/32"}), "play-spent-at-hinge"),
     (found(**wide("34")), "set-wants-blocks-both"),
     (found(**wide("33"), setting={"school": "tight"}), "set-wants-blocks"),

@@ -240,11 +240,11 @@ def test_a_part_drawn_names_the_figure_it_shows(changes, part, figure):
 
 
 def test_what_a_new_floor_does_to_a_leaf_is_cured_at_the_floors():
-    docs = [plain(**{"opening.floors": {s: [{"thickness": t}] for s in "ab"}}) for t in ("3/4", "1")]
+    docs = [plain(**{"opening.floors": {s: [{"thickness": t}] for s in "ab"}}) for t in ("3/4", "1 1/16")]
     facts = facts_of(parse(Document, docs[1]))
     done = refloored(*(solved(d).figures for d in docs), facts.opening, facts.rules, ("framed", "set", "signed"))
     assert [(f.code, f.path, f.values["trim"]) for f in done.flags if f.code.startswith("new-floor")] == [
-        ("new-floor-trim", "opening.floors", inch("1/4"))
+        ("new-floor-trim", "opening.floors", inch("5/16"))
     ]
 
 

@@ -27,7 +27,9 @@ HEARD = [
     ("wall", "4 9/16", "in", {"wall_depth": "4 9/16 in"}),
     ("frame", "Steel", "in", {"frame": "steel_wrap"}),
     ("floor", "oak 3/4", "in", {}),
-    ("fire", "20 min", "in", {"fire_rated": True}),
+    ("fire", "20 min", "in", {"fire_rated": True, "fire_minutes": 20}),
+    ("fire", "yes", "in", {"fire_rated": True}),
+    ("fire", "FD30S", "in", {"fire_rated": True, "fire_minutes": 30}),
     ("fire", "N/A", "in", {"fire_rated": False}),
     ("glass", "yes", "in", {"glass": True}),
     ("unit", "33 3/4", "in", {"unit_width": "33 3/4 in"}),
@@ -89,7 +91,41 @@ def test_cells_of_a_row_mean_one_door():
     assert (said.slides_to, said.hinge_side, said.width) == ("right", None, "32 in")
     assert cells[0].reading == "slides to the right seen from side A"
     assert not any(c.choices for c in cells)
-    _, [width] = read_row([("width", "2-8", "in")])
+    _, [width] = read_row([("width", "2/8", "in")])
     assert [c.text for c in width.choices] == ["32 in", "28 in"]
+    assert not any(c.choices for c in read_row([("width", "2-8", "in")])[1])
     _, [line] = read_row([("line", "101 28 80 LH", "in")])
     assert [c.text for c in line.choices] == ["101 28 in x 80 in LH", "101 32 in x 80 in LH"]
+
+
+@pytest.mark.parametrize(
+    ("row", "said"),
+    [
+        # a column to the left of the size is kept
+        ([("room", "Kitchen"), ("mark", "7"), ("size", "2868")], {"room": "Kitchen", "mark": "7", "width": "32 in"}),
+        (
+            [("mark", "8"), ("room", "Hall"), ("kind", "pair"), ("hand", "RH")],
+            {"mark": "8", "room": "Hall", "pair": True},
+        ),
+        # over all, whichever column comes first
+        ([("width", "60"), ("height", "80"), ("kind", "french")], {"width": "30 in", "height": "80 in", "pair": True}),
+        ([("width", "72"), ("height", "6-8"), ("kind", "PR")], {"width": "36 in"}),
+        ([("size", "6068"), ("kind", "bypass")], {"opening_width": "72 in", "width": None, "height": "80 in"}),
+        ([("fire", "NR")], {"fire_rated": False}),
+        ([("fire", "20 MIN")], {"fire_rated": True, "fire_minutes": 20}),
+        ([("frame", "HM")], {"frame": "steel_wrap"}),
+        ([("kind", "SC")], {"core": "solid"}),
+    ],
+)
+def test_a_row_keeps_what_every_column_says(row, said):
+    found, cells = read_row([(column, text, "in") for column, text in row])
+    assert [(c.column, c.reason) for c in cells] == [(column, "") for column, _ in row]
+    assert {name: getattr(found, name) for name in said} == said
+
+
+def test_a_floor_of_the_job_stands_in_a_row_by_its_name():
+    said, cells = read_row(
+        [("mark", "1", "in"), ("floor_a", "Oak Boards", "in"), ("floor_b", "tile 5/8", "in")], {"oak boards": "oak"}
+    )
+    assert (said.floor_a_from, said.floor_b_from, said.floor_b[0].thickness) == ("oak", None, "5/8 in")
+    assert cells[1].reading == "Oak Boards, as the job has it" and not cells[1].reason

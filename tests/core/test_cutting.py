@@ -17,6 +17,7 @@ from jambo.core.stock.agreed import agreed_on, as_kept, from_kept, question_of
 from jambo.core.stock.plan import first_plan
 from jambo.core.stock.plan import plan as planned
 from jambo.core.stock.problem import CutProblem, Join, Stick, Wanted
+from jambo.running.machine import ROOT
 
 plan = partial(planned, clock=monotonic)
 KERF, SQUARE, KEEP = inch("1/8"), inch("1/4"), inch("24")
@@ -39,7 +40,9 @@ def check(made, problem):
     """Every piece is cut once, and every stick holds what is cut from it with its saw cuts."""
     given = Counter()
     for s in made.sticks:
-        usable = problem.stock[s.stick].length - problem.square
+        length = problem.stock[s.stick].length
+        comes = [cut.length for cut in s.cuts] == [length]  # used as it comes
+        usable = length if comes else length - problem.square
         at = ZERO
         for cut in s.cuts:
             given[cut.wanted] += cut.length.nm
@@ -80,6 +83,12 @@ EIGHT, TEN = ("96", None, 0), ("120", None, 0)
          [("96", "38 38", "19 1/2", False), ("50", "38", "11 5/8", False)]),
         # fewest sticks: three in one of ten
         ([("38", 3)], [EIGHT, TEN], "sticks", [("120", "38 38 38", "5 3/8", False)]),
+        # precuts are used as they come, nothing squared or cut; a piece that can be had for nothing more from a longer stick is
+        ([("92 5/8", 2)], [("92 5/8", None, 0), ("192", None, 0)], "waste", [("92 5/8", "92 5/8", "0", False)] * 2),
+        ([("92 9/16", 2)], [("92 5/8", None, 0), ("192", None, 0)], "waste", [("192", "92 9/16 92 9/16", "6 3/8", False)]),
+        ([("92 5/8", 1), ("97", 1)], [("92 5/8", 4, 0), ("192", 9, 0)], "cost", [("192", "97 92 5/8", "1 7/8", False)]),
+        ([("92 5/8", 3)], [("92 5/8", None, 2), ("192", 9, 0)], "cost",
+         [("192", "92 5/8", "99", True), ("92 5/8", "92 5/8", "0", False), ("92 5/8", "92 5/8", "0", False)]),
         # fewest lengths: of ten alone 2 x 120, of eight alone 3 x 96 = 288
         ([("38", 5)], [EIGHT, TEN], "lengths",
          [("120", "38 38 38", "5 3/8", False), ("120", "38 38", "43 1/2", True)]),
@@ -116,8 +125,10 @@ def least(problem):
             if size <= room and room not in open_rooms[:at]:
                 ways.append(best(n + 1, tuple(sorted([*open_rooms[:at], *open_rooms[at + 1 :], room - size]))))
         for room, stick in stock:
+            weight = {"cost": stick.price, "waste": Fraction(stick.length.nm), "sticks": Fraction(1)}[problem.goal]
+            if lengths[n] == stick.length:
+                ways.append(weight + best(n + 1, open_rooms))
             if size <= room:
-                weight = {"cost": stick.price, "waste": Fraction(stick.length.nm), "sticks": Fraction(1)}[problem.goal]
                 ways.append(weight + best(n + 1, tuple(sorted([*open_rooms, room - size]))))
         return min(w for w in ways if w is not None)
 
@@ -128,14 +139,29 @@ def least(problem):
     st.lists(st.integers(8 * 4, 80 * 4), min_size=1, max_size=6),
     st.lists(st.integers(82 * 2, 130 * 2), min_size=1, max_size=2, unique=True),
     st.sampled_from(["cost", "waste", "sticks"]),
+    st.integers(0, 2),
 )
 @settings(max_examples=40, deadline=None)
-def test_no_plan_of_few_pieces_is_better(quarters, halves, goal):
-    pieces = [(str(Fraction(q, 4)), 1) for q in quarters]
+def test_no_plan_of_few_pieces_is_better(quarters, halves, goal, precuts):
+    pieces = [(str(Fraction(q, 4)), 1) for q in quarters] + [(str(Fraction(halves[0], 2)), 1)] * precuts
     problem = asked(pieces, [(str(Fraction(h, 2)), Fraction(h, 20) + 1, 0) for h in halves], goal)
     made = plan(problem)
     check(made, problem)
     assert (made.value, made.proven) == (least(problem), True)
+
+
+def test_ten_precut_studs_are_bought_precut():
+    case = next(c for c in json.loads((ROOT / "tests/data/worked.json").read_text())["cases"] if c["kind"] == "precut")
+    of = case["given"]
+    saw = (Length.inches(Fraction(of["kerf"])), Length.inches(Fraction(of["squaring"])), KEEP)
+    pieces = tuple(Wanted("stud", Length.inches(Fraction(length)), count) for length, count in of["pieces"])
+    stock = tuple(Stick(Length.inches(Fraction(length)), Fraction(price)) for length, price in of["stock"])
+    problem = CutProblem(pieces, stock, *saw, "cost")
+    made, first = plan(problem), first_plan(problem)
+    for one in (made, first):
+        check(one, problem)
+        assert (len(one.sticks), one.cost) == (case["expect"]["sticks"], Fraction(case["expect"]["cost"]))
+    assert made.proven
 
 
 def triplets(n, seed):

@@ -125,6 +125,7 @@ STEEL = {"opening.frame": {"kind": "steel_wrap", "throat": "4 3/4", "source": "s
         (opening(done=["set"], **edges("1/8", "1/8")), "leaf", {"width": "30 1/4"}, "will_do", ["planed-narrower"]),
         (opening(done=["set"], **edges("1/8", "1/8")), "leaf", {"width": "30 5/16"}, "wrong", ["another-width"]),
         (opening(), "leaf", {"thickness": "1 3/4"}, "will_do", ["stops-planted-to-it"]),
+        (opening(**STEEL), "leaf", {"width": "29 3/4", "height": "79 1/4"}, "planned", []),  # net of 2-6 x 6-8
         (opening(**STEEL), "leaf", {"thickness": "1 3/4"}, "wrong", ["too-thick-for-rabbet"]),
         (opening(**STEEL), "leaf", {"thickness": "1 1/4"}, "will_do", ["stands-back-in-rabbet"]),
         # hinges left, toward A, seen from the outside on A: hung left from the pull side

@@ -43,11 +43,38 @@ def test_what_a_floor_of_the_job_is_counts_for_every_door_on_it():
 
 @pytest.mark.parametrize(
     ("beside", "foot"),
-    [({}, "3/4"), ({"strip_under_legs": True}, "1 1/4")],
+    # beside it on two floors: on the lower one, notched 1/8 for the other
+    [({}, ("5/8", "1/8")), ({"strip_under_legs": True}, ("1 1/4", None))],
 )
 def test_legs_stand_beside_a_strip_unless_it_runs_under_them(beside, foot):
     facts = floors("3/4", "5/8", under="strip", strip="1 1/4", **beside)
-    assert lengths(solved(plain(**facts, **{"opening.frame": {"stands_on": "finished_floor"}})))["foot"] == inch(foot)
+    known = lengths(solved(plain(**facts, **STANDS)))
+    assert (known["foot"], known.get("notch")) == (inch(foot[0]), foot[1] and inch(foot[1]))
+
+
+STANDS = {"opening.frame": {"stands_on": "finished_floor"}}
+
+
+@pytest.mark.parametrize(
+    ("a", "b", "under", "leg", "notch"),
+    # it opens to A, its leaf 1 3/8, its legs 4 9/16 deep; Hh = highest floor it passes + 1/2 + 80 + 1/8
+    [
+        ("3/4", "3/8", "A", "81", ("3/8", "1 3/8")),  # the higher one reaches as far as the closed leaf: 81 3/8 - 3/8
+        ("3/8", "3/4", "A", "80 5/8", ("3/8", "3 3/16")),  # the higher one begins behind it: 81 - 3/8
+        ("3/8", "3/4", "B", "80 5/8", None),  # B's runs under the leaf, and so under the whole leg: 81 3/8 - 3/4
+        ("3/4", "3/4", "A", "80 5/8", None),
+    ],
+)
+def test_legs_on_two_finished_floors_are_notched(a, b, under, leg, notch):
+    result = solved(plain(**floors(a, b, under=under), **STANDS))
+    known = lengths(result)
+    assert known["leg_length"] == inch(leg)
+    assert (known.get("notch"), known.get("notch_depth")) == (tuple(map(inch, notch)) if notch else (None, None))
+    [text] = [s.text for s in result.steps if s.key == "cut-frame"]
+    assert ("notched {notch}" in text) == (notch is not None)
+    assert notch is None or f"side {'A' if a == '3/4' else 'B'}, over {{notch_depth}}" in text
+    rough = solved(plain(**floors(a, b, under=under)))
+    assert "notch" not in lengths(rough)  # on the rough floor there is nothing to notch for
 
 
 LEANS = found(also("plumb_strike", "1/2 in 4 ft", "strike"), also("floor_across", "0"))
@@ -76,12 +103,34 @@ def test_the_least_gap_over_carpet_is_over_its_pile(pile, lacks):
 
 
 @pytest.mark.parametrize(
-    ("a", "b", "code"),
-    [("0", "15/16", None), ("15/16", "0", "floors-differ"), ("1", "0", "floor-step"), ("0", "3", "floor-step")],
+    ("a", "b", "under", "said"),
+    [
+        ("0", "15/16", "A", {"floors-differ-lower"}),  # it opens to A and passes over nothing else
+        ("0", "15/16", "B", {"floors-differ"}),
+        ("15/16", "0", "B", {"floors-differ"}),
+        ("0", "15/16", None, {"under-leaf-not-said"}),
+        ("3/4", "3/4", None, set()),
+        ("1", "0", "A", {"floor-step"}),
+        ("0", "3", None, {"floor-step", "under-leaf-not-said"}),
+    ],
 )
-def test_a_step_is_more_than_a_note_whichever_side_it_is_on(a, b, code):
-    said = {"floors-differ", "floor-step"} & set(codes(solved(plain(**floors(a, b)))))
-    assert said == ({code} if code else set())
+def test_floors_that_differ_are_told_whichever_side_is_higher(a, b, under, said):
+    result = solved(plain(**floors(a, b, under=under)))
+    assert {"floors-differ", "floors-differ-lower", "floor-step", "under-leaf-not-said"} & set(codes(result)) == said
+
+
+@pytest.mark.parametrize(
+    ("facts", "under"),
+    # until somebody says which floor runs under the closed leaf, the higher one does; over carpet that is its pile
+    [
+        (floors("0", "3/4"), "3/4"),
+        (floors("3/4", "0"), "3/4"),
+        (floors("0", "3/4", under="A"), "0"),
+        (floors("3/4", "5/8", b_is=CARPET), "5/8"),
+    ],
+)
+def test_the_higher_floor_runs_under_the_leaf_until_somebody_says(facts, under):
+    assert lengths(solved(plain(**facts)))["floor_under"] == inch(under)
 
 
 CARPET_B = floors("3/4", "3/4", b_is=CARPET)

@@ -2,16 +2,19 @@
 
 import json
 import random
+from fractions import Fraction
 from math import cos, radians, sin
 
 import numpy as np
 import pytest
-from found_cases import surveyed
+from found_cases import GAPS as NAMES
+from found_cases import STRAIGHT, also, surveyed
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
-from helpers import codes, demo_document, inch, inches, solved
+from helpers import codes, demo_document, inch, inches, lengths, plain, solved
+from jambo.core.facts.readings import asked_at, places_of
 from jambo.core.hanging.moves import GAPS, MOVES, HungLeaf, cure, effect
 from jambo.core.hanging.swing import Bump, clearance, drift, pull, rest_angle, sweep
 from jambo.running.machine import ROOT
@@ -167,3 +170,104 @@ def test_a_floor_laid_later_tells_what_comes_off_the_leaf(later, readings, trim)
     result = solved(surveyed(*readings, setting={"later_floor": later}))
     figure = result.figures.get("trim_later")
     assert (None if figure is None else figure.value) == (None if trim is None else inch(trim))
+
+
+PAIR = {
+    "opening.door.leaves": [
+        {"width": "24 in", "height": "80", "thickness": "1 3/8"},
+        {"width": "20 in", "height": "80", "thickness": "1 3/8"},
+    ]
+}
+
+
+def pair(*more, **changes):
+    """A pair of 24 and 20 in a plumb hole 46 in wide."""
+    widths = [also(place, "46") for place in ("width_foot", "width_middle", "width_head")]
+    return solved(plain(**PAIR | {"survey.readings": [*widths, *STRAIGHT, *more]} | changes))
+
+
+@pytest.mark.parametrize(
+    ("toward", "active", "fixed"),
+    [
+        # 23/64 in 46 is 1/128 an inch; the head is 1/2 over the highest floor, at the right foot or at the left one
+        ("right", "1/2 + 23/64 - 24/128", "1/2"),
+        ("left", "1/2", "1/2 + 23/64 - 20/128"),
+    ],
+)
+def test_both_leaves_of_a_pair_pass_over_the_floor_from_their_own_hinge_feet(toward, active, fixed):
+    found = lengths(pair(also("floor_across", "23/64", toward)))
+    told = [
+        sum(Fraction(term.replace(" ", "")) for term in text.replace("- ", "+ -").split("+"))
+        for text in (active, fixed)
+    ]
+    assert [float(found[n].in_inches()) for n in ("sweep_least", "fixed_sweep_least")] == pytest.approx(
+        [*map(float, told)], abs=1e-5
+    )
+
+
+def test_a_bump_under_the_fixed_leaf_is_felt_by_that_one_alone():
+    # 40 from the active hinges along the wall: 6 from the fixed ones, which stand 46 from those
+    result = pair(also("floor_across", "0"), also("floor_bump", "1", at="40", angle=0))
+    found = lengths(result)
+    assert float(found["fixed_sweep_least"].in_inches()) == pytest.approx(-0.5, abs=1e-5)
+    assert found["sweep_least"] == inch("1/2") and "fixed-sweep-rubs-more" in codes(result, "stop")
+
+
+def test_both_leaves_gaps_are_asked_for_and_the_strike_is_the_other_leaf():
+    assert len(places_of(pair=True)) == len(places_of(pair=False)) + 4
+    assert asked_at("gap_latch", pair=True).label == "gap between the leaves, at the latch"
+    read = [also(f"gap_{name}", "1/8") for name in (*NAMES, "fixed_top", "fixed_foot", "fixed_head", "fixed_meeting")]
+    result = pair(*read, **{"opening.rules": {"meeting_gap": "3/16"}})
+    assert [row.target for row in result.found.check.rows if not row.good] == [inch("3/16")] * 3
+    assert not result.found.check.unread and len(pair(*read[:7]).found.check.unread) == 4
+
+
+TWO_LEAVES = HungLeaf(1800, 300, 600, 1980, 1000, 50, 400)
+
+
+@pytest.mark.parametrize(
+    ("off", "moves"),
+    [
+        # the meeting edge lies 600 of 1000 from the active hinges: its leg up 5 lifts the head there by 2, and its own leaf by 5
+        ({"gap_head_strike": 3.0, "gap_fixed_meeting": -2.0}, {"active_leg_height": 5.0}),
+        ({"gap_head_strike": -3.0, "gap_fixed_meeting": 2.0}, {"active_leg_height": -5.0}),
+        # both hinges of the fixed leaf brought out by 3 bring its edge nearer all the way up
+        ({"gap_strike_top": 3.0, "gap_latch": 3.0, "gap_foot": 3.0}, {"pack_top": 3.0, "pack_foot": 3.0}),
+        ({"gap_fixed_top": -2.0}, {"fixed_card_top": 2.0, "fixed_pack_top": -2.0}),
+    ],
+)
+def test_moves_of_a_pair_know_whose_leg_and_hinge_they_are(off, moves):
+    wanted = dict.fromkeys(TWO_LEAVES.gaps, 3.0)
+    found = cure(TWO_LEAVES, {place: 3.0 + off.get(place, 0.0) for place in wanted}, wanted, 0.05, 0.5, 12.0)
+    assert {name: round(by, 1) for name, by in found.moves} == moves and not found.missed
+
+
+@given(st.lists(st.floats(-4, 4), min_size=10, max_size=10))
+def test_what_moves_of_a_pair_did_other_moves_undo(by):
+    a = effect(TWO_LEAVES, TWO_LEAVES.gaps)
+    read = dict(zip(TWO_LEAVES.gaps, 10.0 + a @ np.array(by), strict=True))
+    assert not cure(TWO_LEAVES, read, dict.fromkeys(TWO_LEAVES.gaps, 10.0), 1.0, 1.0, 100.0).missed
+
+
+@pytest.mark.parametrize(
+    ("active", "fixed", "told"),
+    [
+        (("24", "24"), ("20 1/4", "20"), ("1/4", "top", "fixed")),
+        (("24 1/4", "24"), ("20", "20 1/8"), ("1/8", "top", "active")),
+        (("24", "24 1/8"), ("20", "20 3/16"), ("5/16", "foot", "fixed")),
+        (("24", "24 1/32"), ("20", "20"), None),  # straight enough
+    ],
+)
+def test_which_leafs_edge_is_planed_where_both_meet_out_of_square(active, fixed, told):
+    own = {"in_hand": active, "in_hand_fixed": fixed}
+    said = {f"opening.door.{key}": {"width_top": top, "width_foot": foot} for key, (top, foot) in own.items()}
+    result = solved(plain(**PAIR, **said))
+    found = [tuple(f.values[k] for k in ("by", "end", "which")) for f in result.flags if f.code == "leaves-meet-uneven"]
+    assert found == ([(inch(told[0]), *told[1:])] if told else [])
+
+
+def test_a_pairs_other_leaf_is_bought_while_one_is_in_hand_and_its_strip_is_on_the_active_one():
+    one = solved(plain(**PAIR, **{"opening.door.in_hand": {"width_top": "24"}}))
+    assert [i.sizes[0] for i in one.hardware if i.name == "leaf"] == [inch("20")]
+    text = next(step.text for step in one.steps if step.key == "cover-strip")
+    assert "active {leaf}" in text and "side A" in text

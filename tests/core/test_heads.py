@@ -2,6 +2,8 @@
 
 from fractions import Fraction
 
+import pytest
+
 from helpers import codes, inches, plain, solved
 
 NAMES = ("head_underside", "leaf_bottom", "leg_length", "ro_height", "head_play")
@@ -32,3 +34,17 @@ def test_a_line_below_what_the_door_needs_is_a_stop_and_lowers_nothing():
     low = solved(plain(**{"opening.head_line": "81"}))
     assert "head-line-too-low" in codes(low, "stop")
     assert eighths(low) == eighths(solved(plain()))
+
+
+@pytest.mark.parametrize(
+    ("said", "large"),
+    [
+        ({"opening.head_line": "81 7/8"}, False),  # 1/2 and 1/2: just the most
+        ({"opening.head_line": "81 15/16"}, True),
+        ({"opening.head_line": "82", "opening.head_gain": "pack"}, False),
+        ({"opening.head_line": "82", "opening.floors.a_is": {"kind": "air"}}, False),  # a room takes its air there
+        ({"opening.rules": {"floor_gap": "1 1/4"}}, False),  # that is chosen, and no line's doing
+    ],
+)
+def test_a_line_gives_no_greater_floor_gap_than_a_floor_bears(said, large):
+    assert ("floor-gap-large" in codes(solved(plain(**said)), "check")) == large

@@ -288,3 +288,12 @@ def test_a_head_is_known_with_its_floors_and_needs_what_it_is_where_nothing_else
     figures = Figures({name: Figure(name, Length.inches(value), ()) for name, value in known.items() if name != unsaid})
     head = head_of(figures)
     assert head == (None if unsaid else Head(*[Length.inches(83)] * 2, (Length.inches(1), Length(0))))
+
+
+def test_an_order_from_before_depth_belonged_to_the_line_is_of_the_first_it_fits():
+    """Two depths of one leaf's unit; three were ordered when a line knew none: all of the first line, and nothing is left over."""
+    thin, thick = (Item("unit", 1, sizes=LEAF.sizes, depth=Length.inches(deep)) for deep in (4, 6))
+    orders = by_key(orders_of(bought(lines(ordered(3, key=thin.bare), ordered(1, key=thick.key)))))
+    first, second = things(of_job(thin, thick), {}, orders)
+    assert ([o.of.count for o in first.orders], [o.of.count for o in second.orders]) == ([3], [1])
+    assert surplus(orders, [first, second]) == []

@@ -63,6 +63,30 @@ def test_how_many_of_a_piece_are_still_to_cut(so_far, left):
     assert (sum(one.count for one in found), waiting) == (left, [])
 
 
+@pytest.mark.parametrize(
+    ("key", "length", "left"),
+    [
+        ("king_low_long", "82 1/4 in", 0),
+        ("king_low_long", "80 in", 2),
+        ("king_length", "80 in", 0),  # as it was written down while lists went by short points: it is cut
+        ("king_length", "79 7/8 in", 2),
+    ],
+)
+def test_a_mitred_piece_is_taken_off_the_stick_by_its_long_point(key, length, left):
+    """Short point 80, casing 2 1/4: a stick gives 82 1/4 for it, and the list says both."""
+    mitred = piece(names.KING_LOW_LONG, "82 1/4", marked=Figure(names.KING_LENGTH, inch("80"), ()))
+    [one] = to_cut(job(mitred), done(), TAPE, "britain", inch("48"))[0]
+    assert (one.length, one.label) == (inch("82 1/4"), "Full-height stud (short point 80 in)")
+    so_far = done({(("opening", 11), key): r.PieceCut(key, "king", length)})
+    assert sum(one.count for one in to_cut(job(mitred), so_far, TAPE, "britain", inch("48"))[0]) == left
+
+
+def test_a_bottom_plate_cut_in_runs_once_is_not_cut_anew():
+    plate = piece(names.BOTTOM_PLATE_LENGTH, "160", 1, part="plate")
+    runs = {(("wall", 7), "plate_run_1"): r.PieceCut("plate_run_1", "bottom plate", "43 7/8 in", wall=7)}
+    assert [len(to_cut(job(wall=[plate]), done(cut), TAPE, "britain", inch("48"))[0]) for cut in ({}, runs)] == [1, 0]
+
+
 def test_what_is_cut_from_no_stock_is_left_out_and_whose_pieces_wait_are_named_once():
     waits = [
         Piece("king", "wall", 1, Waiting(names.KING_LENGTH, (Missing("wall_height", "wall.height"),)), SECTION)

@@ -162,7 +162,7 @@ def test_an_old_leaf_brings_its_own_mortises_and_latch():
 
 @pytest.mark.parametrize(
     ("frame", "past"),
-    [({"kind": "rabbeted", "thickness": "1"}, "1"), ({"kind": "lining_kit", "trench_depth": "3/8"}, "3/8")],
+    [({"kind": "rabbeted", "thickness": "1"}, "1/2"), ({"kind": "lining_kit", "trench_depth": "3/8"}, "3/8")],
 )
 def test_hinges_are_told_from_the_legs_end_too(frame, past):
     known = lengths(solved(plain(**{"opening.frame": frame})))
@@ -232,3 +232,29 @@ def test_a_gap_that_is_short_already_gives_nothing():
     known = lengths(hole("81 3/8", slope, setting=LEGS | LEAF))
     assert (known["legs_cut_for_head"], known["leaf_trim"]) == (inch("1/2"), inch("1/2"))
     assert known["still_too_tall"] == inch("5/16")
+
+
+SITE = {"opening.frame": SILL["opening.frame"] | {"sill_site_made": True, "sill_thickness": "1 1/4"}}
+
+
+@pytest.mark.parametrize(
+    ("sill", "floor", "made", "filler", "lowered", "left"),
+    [
+        # on a bare floor the sill's own line is 1 1/4 + 1/8, 7/8 over the gap wanted: 1/2 of a 1 1/4 sill may go, down to 3/4
+        ("1 1/4", "0", "15/16", "0", "5/16", None),
+        ("1", "0", "3/4", "0", "1/4", "1/16"),
+        ("3/4", "0", None, "0", None, None),
+    ],
+)
+def test_a_site_made_sill_is_made_thinner_before_a_leaf_is_trimmed(sill, floor, made, filler, lowered, left):
+    """5/16 must come down; the rung of the sill stands first, and it is the sill that gives once there is no filler."""
+    frame = {"opening.frame": SITE["opening.frame"] | {"sill_thickness": sill}}
+    floors = {"opening.floors": {side: [{"thickness": floor}] for side in "ab"}}
+    plan = lengths(solved(plain(**frame, **floors, **{"opening.door.leads_to": "outside"})))
+    height = str((plan["frame_top"] - inch("1/4")).in_inches())
+    result = hole(height, setting=UNDER, **frame, **floors)
+    known = lengths(result)
+    assert known.get("sill_made") == (made and inch(made)) and known.get("under_lowered") == (lowered and inch(lowered))
+    assert known["sill_filler"] == inch(filler) and known.get("still_too_tall") == (left and inch(left))
+    rungs = [step.rung for step in result.found.ladder.steps]
+    assert (rungs[0] == "under") == (made is not None)

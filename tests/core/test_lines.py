@@ -48,7 +48,38 @@ LINES = [
     ("2868 4 9/16 wall", "in", "leaf wall", {"wall_depth": "4 9/16 in"}),
     ("2868 fd30 glazed", "in", "leaf fire glass", {"fire_rated": True, "glass": True}),
     ("pre-hung 2868", "in", "frame leaf", {"frame": "flat_jamb", "supply": "pre_hung"}),
-    ("front door 3-0 6-8", "in", "frame leaf", {"frame": "outside_sill", "outside": True}),
+    ("front door 3-0 6-8", "in", "frame leaf", {"frame": "outside_sill", "leads_to": "outside"}),
+    ("2868 LH tile 5/8 over ply 5/8", "in", "leaf hand floor",
+     {"floor_a": (FloorLayer("ply", "5/8 in"), FloorLayer("tile", "5/8 in")), "floor_b": (FloorLayer("ply", "5/8 in"), FloorLayer("tile", "5/8 in"))}),
+    ("2868 3/4 oak | 5/8 tile kitchen", "in", "leaf floor floor room",
+     SIZE | {"floor_a": (FloorLayer("oak", "3/4 in"),), "floor_b": (FloorLayer("tile", "5/8 in"),), "room": "kitchen"}),
+    ("2868 tile 3/8 over backer 1/4 | oak 3/4", "in", "leaf floor floor",
+     {"floor_a": (FloorLayer("backer", "1/4 in"), FloorLayer("tile", "3/8 in")), "floor_b": (FloorLayer("oak", "3/4 in"),)}),
+    # the usual marks of a schedule
+    ("(2) 3068 RH HM 20 MIN", "in", "count leaf hand frame fire",
+     {"count": 2, "width": "36 in", "frame": "steel_wrap", "fire_rated": True, "fire_minutes": 20}),
+    ("2868 LH SC NR", "in", "leaf hand core fire", SIZE | {"core": "solid", "fire_rated": False}),
+    ("2468 RH HC bath", "in", "leaf hand core room", {"core": "hollow", "room": "bath"}),
+    ("3068 garage", "in", "leaf leads", {"leads_to": "garage", "room": ""}),
+    ("ext 3068 RH sill", "in", "frame leaf hand frame", {"frame": "outside_sill", "leads_to": "outside"}),
+    # two leaves: 4 ft and more is over all, less is each leaf's, two sizes are two leaves
+    ("5068 french", "in", "leaf kind", THIRTY | {"pair": True}),
+    ("6068 pair", "in", "leaf kind", {"width": "36 in", "height": "80 in"}),
+    ("4068 PR", "in", "leaf kind", {"width": "24 in"}),
+    ("pair 2668", "in", "kind leaf", THIRTY | {"pair": True}),
+    ("pair 2-6 + 1-6 6-8", "in", "kind leaf", THIRTY | {"pair": True, "other_width": "18 in"}),
+    ("2-6 + 1-6", "in", "leaf", {"kind": "swing", "pair": True, "width": "30 in", "other_width": "18 in", "height": None}),
+    ("pair 36 in x 84 in over all", "in", "kind leaf leaves", {"width": "18 in", "height": "84 in"}),
+    ("pair 60 x 80 each", "in", "kind leaf leaves", {"width": "60 in"}),
+    ("pair 1524 x 1981", "mm", "kind leaf", {"width": "762 mm"}),
+    ("bypass 5068", "in", "kind leaf", {"opening_width": "60 in", "width": None, "height": "80 in"}),
+    ("bi-parting 6068", "in", "kind leaf", {"opening_width": "72 in", "width": None}),
+    # no length becomes a room
+    ("2868 LH hall 7/16", "in", "leaf hand room question", {"room": "hall"}),
+    ("2868 4' passage", "in", "leaf question room", {"room": "passage"}),
+    ("2868 room 101", "in", "leaf room", {"room": "room 101"}),
+    ("2868 in hall", "in", "leaf room", {"room": "hall"}),
+    ("28 68 LH", "in", "leaf hand", SIZE),
     # what slides has no hinges
     ("pocket right 2868", "in", "kind hand leaf", {"slides_to": "right", "hinge_side": None, "opens_to": None}),
     ("cavity slider 820x2040 LH", "mm", "kind leaf hand", {"kind": "pocket", "slides_to": "left"}),
@@ -81,7 +112,7 @@ def test_a_line_is_heard(text, unit, what, said):
         ("28 80", "2-8 (32 in) wide"),
         ("26 80", "2-6 (30 in) wide"),
         ("2-8 6-8", ""),
-        ("2-8 80", "2-4 (28 in) wide"),
+        ("2-8 80", ""),
         ("34 80", ""),
     ],
 )
@@ -108,6 +139,27 @@ def test_what_is_no_line_is_refused(text, says):
     assert read_line("9" * LONGEST, "in").tokens[0].what == "question"
 
 
+@pytest.mark.parametrize(
+    ("text", "each", "other"),
+    [
+        ("PR 3070", "each leaf 3-0 (36 in)", "3-0 (36 in) over all"),
+        ("pair 30 1/2 x 80", "each leaf 30 1/2 in", "30 1/2 in over all"),
+        ("pair 47 x 80", "each leaf 3-11 (47 in)", "3-11 (47 in) over all"),
+        ("28 68", "2-8 (32 in) by 6-8 (80 in)", "2-4 (28 in) by 5-8 (68 in)"),
+    ],
+)
+def test_two_meanings_of_a_size_are_asked_about(text, each, other):
+    leaf = next(t for t in read_line(text, "in").tokens if t.what == "leaf")
+    assert [c.label for c in leaf.choices] == [each, other]
+    for choice in leaf.choices:
+        assert not read_line(text.replace(leaf.text, choice.text), "in").questions
+
+
+@pytest.mark.parametrize("text", ["pair 48 x 80", "pair 30 x 80", "pair 2668", "5068 french", "bypass 3 x 36 x 80"])
+def test_a_plain_size_of_two_leaves_raises_no_doubt(text):
+    assert not [t for t in read_line(text, "in").questions if "over all" in str(t.choices)]
+
+
 words = st.lists(
     st.sampled_from([text for text, *_ in LINES]).flatmap(lambda t: st.sampled_from(t.split())) | st.text(max_size=8),
     max_size=9,
@@ -128,3 +180,28 @@ def test_nothing_written_is_dropped_and_nothing_is_heard_twice(text, unit):
             heard[i] = True
     left = "".join(c for c, taken in zip(line.text, heard, strict=True) if not taken)
     assert not any(c.isalnum() for c in left if c != "x"), left  # the cross between two sizes is no token
+
+
+FLOORS = {"oak boards": "oak", "tile": "tile", "slate on screed": "slate"}
+
+
+@pytest.mark.parametrize(
+    ("text", "a", "b", "layers", "room"),
+    [
+        ("101 2868 RH oak boards", "oak", "oak", None, ""),
+        ("101 2868 RH oak boards | tile kitchen", "oak", "tile", None, "kitchen"),
+        ("101 2868 RH tile | Slate on screed", "tile", "slate", None, ""),
+        ("101 2868 RH tile floor bath", "tile", "tile", None, "bath"),
+        ("101 2868 RH tile store", None, None, None, "tile store"),  # one word alone may be part of a room
+        ("101 2868 RH tile 5/8 hall", None, None, "5/8 in", "hall"),  # a thickness says a layer
+        ("101 2868 RH oak boards | tile 5/8", "oak", None, "5/8 in", ""),
+    ],
+)
+def test_the_jobs_own_floors_are_known_by_their_names(text, a, b, layers, room):
+    said = read_line(text, "in", FLOORS).said
+    assert (said.floor_a_from, said.floor_b_from, said.room) == (a, b, room)
+    assert (said.floor_b[0].thickness if said.floor_b else None) == layers
+
+
+def test_without_a_job_a_name_is_no_floor():
+    assert read_line("101 2868 RH oak boards", "in").said.floor_a_from is None

@@ -30,7 +30,7 @@ def test_l2_on_a_spacer_measured_from_the_right():
         "mark_ro_near": "1400", "mark_ro_far": "2144", "mark_ro_centre": "1772",
         "mark_king_near_1": "1362", "mark_king_far_1": "2182",
         "jack_length": "2005", "king_length": "2400", "header_length": "820", "cripple_length": "300",
-        "casing_leg_a": "2001", "casing_leg_b": "2005", "casing_head_short": "702", "casing_head_long": "818",
+        "casing_leg_a": "2001", "casing_leg_b": "2005", "casing_leg_a_long": "2059", "casing_leg_b_long": "2063", "casing_head_short": "702", "casing_head_long": "818",
     })  # fmt: skip
 
 

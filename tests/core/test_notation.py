@@ -65,7 +65,11 @@ def test_call_out_gives_width_and_height(text, width, height):
 @pytest.mark.parametrize(
     ("text", "kind", "heard", "also"),
     [
-        ("2-8", "leaf_width", 32, 28),  # 2 ft 8, or 28 in written with a dash
+        ("2-8", "leaf_width", 32, None),  # with its dash it is feet and inches
+        ("68", "leaf_height", 68, 80),
+        ("70", "leaf_height", 70, 84),
+        ("80", "leaf_height", 80, None),  # a stock height as it stands
+        ("78", "leaf_height", 78, None),
         ("2/8", "leaf_width", 32, 28),
         ("28", "leaf_width", 28, 32),
         ("30", "leaf_width", 30, 36),
@@ -128,6 +132,7 @@ def test_rounding_moves_less_than_a_mark_and_says_which_way(length, tape, roundi
     assert abs(moved) < tape.mark().nm if rounding != "nearest" else abs(moved) * 2 <= tape.mark().nm
     assert (moved >= 0 or rounding != "up") and (moved <= 0 or rounding != "down")
     assert shown.moved == ("shy" if moved > 0 else "strong" if moved < 0 else None)
+    assert shown.told == (None if shown.value.nm == 0 else shown.moved)  # "0 strong" nobody says
     assert read(shown.text, tape.unit, "height").length == shown.value
 
 

@@ -3,6 +3,7 @@
 import pytest
 
 from helpers import inch, lengths, plain, solved
+from jambo.core.quantities.length import size
 
 # 1/4 over the whole of a hole of 32 1/4: by hand, from 81 3/8 under the head over a level floor
 WIDTHS = [{"place": f"width_{at}", "value": "32 1/4"} for at in ("foot", "middle", "head")]
@@ -35,8 +36,8 @@ STOPS = ("stop_hinge", "stop_strike")
     ("higher", "legs", "stops", "casing", "bottom"),
     [
         # the leg on the high side is cut more; the leaf clears the highest floor; stops go from a floor of 3/4 to one of 3/8
-        ("right", ("81 5/8", "81 3/8"), ("80 1/2", "80 1/4"), ("81 1/16", "80 13/16"), "1 1/2"),
-        ("left", ("81 3/8", "81 5/8"), ("80 1/4", "80 1/2"), ("80 13/16", "81 1/16"), "1 1/4"),
+        ("right", ("81 5/8", "81 3/8"), ("80 1/2", "80 1/4"), ("83 9/16", "83 5/16"), "1 1/2"),
+        ("left", ("81 3/8", "81 5/8"), ("80 1/4", "80 1/2"), ("83 5/16", "83 9/16"), "1 1/4"),
     ],
     ids=["up to the strike", "down to the strike"],
 )
@@ -46,7 +47,7 @@ def test_legs_stops_casing_and_heights_follow_the_floor_found(higher, legs, stop
     own = {"leg_hinge_set": hinge, "leg_strike_set": strike, **dict(zip(STOPS, map(inch, stops), strict=True))}
     assert cut(result, "frame") == {name: (1, long) for name, long in own.items()}
     sides = {
-        f"casing_leg_{side}_{leg}": (1, inch(long))
+        f"casing_leg_{side}_{leg}_long": (1, inch(long))  # the mitre's long point: short point and 2 1/2
         for side in "ab"
         for leg, long in zip(("hinge", "strike"), casing, strict=True)
     }
@@ -86,7 +87,7 @@ def test_what_is_left_over_the_head_is_one_figure(readings, play):
 def test_on_a_level_floor_legs_stay_a_pair(readings):
     result = read(*readings)
     assert cut(result, "frame") == {"leg_length": (2, inch("81 3/8")), "stop_leg": (2, inch("80 1/4"))}
-    assert {name for name in cut(result, "casing") if "leg" in name} == {"casing_leg_a", "casing_leg_b"}
+    assert {name for name in cut(result, "casing") if "leg" in name} == {"casing_leg_a_long", "casing_leg_b_long"}
 
 
 def test_the_frame_is_as_deep_as_the_wall_is_thick():
@@ -112,3 +113,46 @@ def test_legs_cut_alike_are_held_against_each_own_length(cuts, flags):
     done = [{"figure": name, "length": at, "when": "Mon 2 Mar"} for name, at in cuts]
     result = read(floor("1/4", "right"), cuts=done)
     assert {(f.code, str(f.figures[0])) for f in result.flags if f.code.startswith("piece-cut")} == flags
+
+
+@pytest.mark.parametrize(
+    ("facts", "hole", "wanted", "narrow"),
+    [
+        # the set plan's widest gap + leg 3/4 - step 3/16 + cover 1/4; tight on the hinges, Wo 31 3/4 in a hole of 33: 0 and 1 1/4
+        ({"opening.setting.school": "tight"}, [], ("13/16", "2 1/16", "1 1/16"), "the {strike} {leg}"),
+        ({"opening.setting.school": "centred"}, [], ("1 7/16", "1 7/16", "1 1/16"), None),  # 5/8 each
+        # heights 83 1/2 and 84 over the floor: at the head 84 - 82 1/8 = 1 7/8, where the header is highest
+        (
+            {"opening.setting.school": "centred"},
+            [
+                {"place": "height_left", "value": "83 1/2"},
+                {"place": "height_right", "value": "84"},
+                floor("0", "right"),
+            ],
+            ("1 7/16", "1 7/16", "2 11/16"),
+            "the {head}",
+        ),
+        # the strike stud leans out 3/4 over 82 1/8 from a foot of 32 1/4: 1/2 + 3/4 there, and nothing is wider than at its top
+        (
+            {"opening.setting.school": "tight"},
+            [{"place": "lean_right", "value": "3/4", "over": "82 1/8", "toward": "away"}],
+            ("13/16", "2 1/16", "1 1/16"),
+            "the {strike} {leg}",
+        ),
+    ],
+    ids=["tight", "centred", "high header", "leaning stud"],
+)
+def test_casing_covers_what_the_set_plan_leaves_at_each_leg_and_the_head(facts, hole, wanted, narrow):
+    wide = [{"place": f"width_{at}", "value": "33"} for at in ("foot", "middle", "head")]
+    if any(one["place"] == "lean_right" for one in hole):
+        wide = [
+            {"place": "width_foot", "value": "32 1/4"},
+            {"place": "lean_left", "value": "0", "over": "82 1/8", "toward": "away"},
+        ]
+    result = solved(plain(**{"opening.casing": {"width": "2"}, "survey.readings": [*wide, *hole]}, **facts))
+    known = lengths(result)
+    found = tuple(known[f"casing_wanted_{at}"] for at in ("hinge", "strike", "head"))
+    assert all(size(f - inch(w)) < inch("1/1000") for f, w in zip(found, wanted, strict=True)), found
+    assert known["casing_wanted"] == max(found)
+    flags = [f.values["where"] for f in result.flags if f.code == "casing-does-not-cover"]
+    assert flags == ([narrow] if narrow else [])

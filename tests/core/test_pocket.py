@@ -165,3 +165,135 @@ def test_the_carton_is_read_before_anything_else_and_every_split_stud_has_its_pl
     assert keys.index("carton") < keys.index("zone") < keys.index("plate")
     text = next(step.text for step in result.steps if step.key == "split-studs")
     assert all(f"{{split_stud_{n}}}" in text for n in (1, 2, 3, 4))
+
+
+def read(place, value, toward, over=None):
+    return {"place": place, "value": value, "toward": toward, **({"over": over} if over else {})}
+
+
+def on(result, *names):
+    found = lengths(result)
+    return [found.get(name) for name in names]
+
+
+@pytest.mark.parametrize(
+    ("reading", "left", "right"),
+    [
+        # slides to the right: strike stud on the left, the pocket's end on the right; set mark 81 1/2 over the high one
+        (read("floor_across", "1/4 in", "right"), "81 3/4", "81 1/2"),
+        (read("floor_across", "1/4 in", "left"), "81 1/2", "81 3/4"),
+        (read("floor_across", "1/4 in 61 in", "right"), "81 3/4", "81 1/2"),  # over the whole of 61
+        (read("floor_across", "1/4 in 30 1/2 in", "left"), "81 1/2", "82"),  # twice as much over twice as far
+    ],
+)
+def test_set_marks_lie_on_one_level_line_over_a_floor_that_is_not(reading, left, right):
+    """Floor 3/4, leaf 30 x 80: mark 3/4 + 80 + 3/4; the low stud's mark is higher over its own floor by the rise."""
+    result = solved(pocket(**{"survey.readings": [reading]}))
+    rise = abs((inch(left) - inch(right)).in_inches())
+    check(lengths(result), {
+        "set_mark": "81 1/2", "set_mark_left": left, "set_mark_right": right, "pocket_floor_gap": "1/2",
+    })  # fmt: skip
+    assert lengths(result)["pocket_floor_gap_most"].in_inches() == inch("1/2").in_inches() + rise
+    # jacks 83 over the high floor, and by as much longer over the low one; both stand where their lines are
+    jacks = {str(p.length.name): (p.count, p.length.value, p.at) for p in result.pieces if p.part == "jack"}
+    more = {"left": inch(left) - inch("81 1/2"), "right": inch(right) - inch("81 1/2")}
+    assert jacks == {
+        "jack_left": (1, inch("83") + more["left"], (inch("29 1/2"),)),
+        "jack_right": (1, inch("83") + more["right"], (inch("90 1/2"),)),
+    }
+    assert "jack_length" not in lengths(result) and "pocket-floor-rises" in codes(result, "note")
+    texts = {step.key: step.text for step in result.steps}
+    assert "{jack_left}" in texts["cut-studs"] and "{set_mark_left}" in texts["set-mark"]
+
+
+def test_legs_stand_on_the_floor_where_they_are():
+    """RO 61, floor 61/64 lower at the strike than at the pocket's end: 1/64 an inch. Whole leg 81 + 61/64; the split ones stand 30 3/4
+    from the strike, 30 1/4 from the end: 30 1/4 / 64 lower."""
+    result = solved(pocket(**{"survey.readings": [read("floor_across", "61/64 in", "right")]}))
+    check(lengths(result), {"leg_length": "81 61/64", "split_leg_a": "81 121/256", "split_leg_b": "81 121/256"})
+    legs = [(p.part, p.count, str(p.length.name)) for p in result.pieces if "leg" in p.part]
+    assert legs == [
+        ("leg", 1, "leg_length"),
+        ("split_leg_each", 1, "split_leg_a"),
+        ("split_leg_each", 1, "split_leg_b"),
+    ]
+
+
+def test_split_legs_stand_each_on_its_own_finished_floor():
+    """Side A finished 3/4, side B 1 1/4: head at 81 1/2 + (82 - 81 1/2) = 81 1/2 over the rough floor; halves 80 3/4 and 80 1/4.
+
+    Mark 1 1/4 + 80 + 3/4 = 82, leaf top 81 3/4, head 1/4 under it. The whole leg stands on the lower and is notched 1/2.
+    """
+    floors = {"a": [{"name": "oak", "thickness": "3/4"}], "b": [{"name": "tile", "thickness": "1 1/4"}]}
+    result = solved(pocket(**{"opening.floors": floors, "opening.frame.stands_on": "finished_floor"}))
+    check(lengths(result), {
+        "set_mark": "82", "head_underside": "81 1/2", "leg_length": "80 3/4", "notch": "1/2",
+        "split_leg_a": "80 3/4", "split_leg_b": "80 1/4",
+    })  # fmt: skip
+    alike = solved(pocket(**{"opening.floors": floors}))  # from the rough floor both halves are alike
+    assert "split_leg_a" not in lengths(alike) and "notch" not in lengths(alike)
+
+
+@pytest.mark.parametrize(
+    ("kit", "readings", "code", "pack"),
+    [
+        ({"heated": True}, [], "split-studs-not-measured", None),
+        ({}, [], None, None),
+        ({"split_reach": "81 1/2", "heated": True}, [], None, None),
+        ({"split_reach": "81"}, [], "split-studs-short", "1/2"),
+        # the first pair stands 30 1/4 from the high end: 30 1/4 / 64 more than 81 1/2
+        ({"split_reach": "81 1/2"}, [read("floor_across", "61/64 in", "right")], "split-studs-short", "121/256"),
+    ],
+)
+def test_whether_a_kits_split_studs_reach_is_asked_and_told(kit, readings, code, pack):
+    result = solved(pocket(**{"opening.door.pocket": KIT | kit, "survey.readings": readings}))
+    assert [c for c in codes(result) if c.startswith("split-studs")] == ([code] if code else [])
+    assert lengths(result).get("split_pack") == (inch(pack) if pack else None)
+
+
+@pytest.mark.parametrize(("floor", "asked"), [("15/16", False), ("1", True)])
+def test_a_thick_floor_asks_how_far_the_split_studs_reach(floor, asked):
+    floors = {side: [{"name": "screed", "thickness": floor}] for side in "ab"}
+    result = solved(pocket(**{"opening.floors": floors, "opening.door.pocket": KIT | {"poured": True}}))
+    assert ("split-studs-not-measured" in codes(solved(pocket(**{"opening.floors": floors})))) == asked
+    assert "pocket-floor-poured" in codes(result, "check")
+
+
+def test_a_converging_pair_on_a_floor_out_of_level_is_two_kits_a_joining_set_and_one_header():
+    """RO 97 from 31 1/2 to 128 1/2, the floor 97/64 higher on the right. Mouths 24 either side of the middle: 24 1/2 from each end.
+
+    The right pocket's split legs stand 24 1/2 / 64 below the high stud, the left one's 72 1/2 / 64.
+    """
+    leaves = [{"width": "24 in", "height": "80", "thickness": "1 3/8"}] * 2
+    result = solved(
+        plain(**{
+            **POCKET, "opening.door.leaves": leaves, "opening.position.distance": "80",
+            "survey.readings": [read("floor_across", "97/64 in", "right")],
+        })
+    )  # fmt: skip
+    check(lengths(result), {
+        "set_mark_right": "81 1/2", "set_mark_left": "83 1/64", "kit_header": "96",
+        "split_leg_a": "81 49/128", "split_leg_other_a": "82 17/128",
+    })  # fmt: skip
+    bought = {i.name: i.count for i in result.hardware}
+    assert (bought["pocket_kit"], bought["pocket_joint"]) == (2, 1)
+    assert cut(result) == {"kit_header": inch("96")}
+    assert [p.count for p in result.pieces if p.part == "split_leg_each"] == [1] * 4
+
+
+@pytest.mark.parametrize(
+    ("low", "high", "bottom", "in_the_way"),
+    [
+        ("20", "29 1/2", None, False),
+        ("20", "29 9/16", None, True),
+        ("90 7/16", "95", None, True),
+        ("90 1/2", "95", None, False),
+        ("20", "40", "84 7/16", True),
+        ("20", "40", "84 1/2", False),  # over the rough opening
+    ],
+)
+def test_what_runs_in_a_new_wall_counts_in_the_pockets_zone(low, high, bottom, in_the_way):
+    # RO from 29 1/2 to 90 1/2, 84 1/2 high
+    runs = [{"what": "A pipe", "at": low, "to": high, "low": bottom}]
+    result = solved(pocket(**{"wall.services": runs}))
+    assert ("pocket-not-cleared" in codes(result)) == in_the_way

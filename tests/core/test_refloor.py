@@ -64,13 +64,19 @@ CASES = [
     # 3/4 to 1 1/8: of the 1/2 in gap 1/8 is left, 3/8 comes off, within the 1/2 in that may
     (("3/4", "1 1/8", ("set",)), {}, "new-floor-trim", {"left": "1/8", "wanted": "1/2", "trim": "3/8"}),
     (("3/4", "1 1/2", ("framed", "set")), {}, "new-floor-trim-too-much", {"left": "nothing", "trim": "3/4", "most": "1/2"}),
-    (("3/4", "1", ("signed",)), RATED, "new-floor-fire-rated", {"left": "1/4"}),
+    (("3/4", "1 1/16", ("signed",)), RATED, "new-floor-fire-rated", {"left": "3/16"}),
+    # 1/4 is the least gap: what leaves that much is left so, of a rated leaf too
+    (("3/4", "1", ("signed",)), RATED, "new-floor-gap-smaller", {"left": "1/4", "least": "1/4", "trim": "1/4"}),
+    (("3/4", "1", ("set",)), {}, "new-floor-gap-smaller", {"left": "1/4"}),
+    (("3/4", "1 1/16", ("set",)), {}, "new-floor-trim", {"left": "3/16", "trim": "5/16"}),
     (("3/4", "1/2", ("set",)), {}, "new-floor-gap-wide", {"left": "3/4", "wanted": "1/2"}),
-    # framed 82 3/8 with 1/4 over the head: 1/8 more floor leaves 1/8, 1/2 more lacks 1/4
+    # framed 82 3/8 with 1/4 over the head: 1/8 more floor leaves 1/8, 1/2 more lacks 1/4, which the gap of 1/2 can give, and no more
+    (("3/4", "1 1/4", ("framed",)), {}, "new-floor-gap-gives", {"over": "1/4", "left": "1/4", "least": "1/4"}),
+    (("3/4", "1 1/4", ("framed",)), RATED, "new-floor-gap-gives", {"over": "1/4"}),
     (("3/4", "7/8", ("framed",)), {}, "new-floor-head-space", {"left": "1/8", "framed": "82 3/8", "needs": "82 1/2"}),
-    (("3/4", "1 1/4", ("framed",)), {"opening.door.fire_rated": True}, "new-floor-fire-rated-low", {"over": "1/4"}),
-    (("3/4", "1 1/4", ("framed",)), {}, "new-floor-opening-low", {"over": "1/4", "needs": "82 7/8"}),
-    (("3/4", "7/8", ("framed",)), POCKET, "new-floor-opening-low", {"over": "1/8"}),  # a pocket has no play to give
+    (("3/4", "1 5/16", ("framed",)), RATED, "new-floor-fire-rated-low", {"over": "5/16", "gives": "1/4"}),
+    (("3/4", "1 5/16", ("framed",)), {}, "new-floor-opening-low", {"over": "5/16", "needs": "82 15/16", "gives": "1/4"}),
+    (("3/4", "7/8", ("framed",)), POCKET, "new-floor-kit-low", {"over": "1/8"}),  # a pocket has no play to give
 ]  # fmt: skip
 
 

@@ -10,9 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
-from helpers import codes, demo_document, inch, inches, lengths, plain, solved
+from helpers import answer, codes, demo_document, inch, inches, lengths, plain, solved
 from jambo.core.quantities.figure import Figure, Known, Source, value_of
 from jambo.core.quantities.length import ZERO, Length
+from jambo.core.setting.legs import diagonal
 from jambo.core.setting.shims import Pack, Shim, flats, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import least_tilt, slot, widest
 from jambo.core.survey.shape import Face
@@ -142,13 +143,14 @@ def test_a_plan_replayed_through_the_shape_gives_its_gaps(school):
         assert plan.pieces <= centred.found.plan.pieces
     if school == "pre_packed":
         packs = [value_of(result.figures[f"stud_pack_{n}"]) for n in range(1, 6)]
-        proudest = plan.room.low
         # three hinges, their middles 14, 43 1/4 and 72 1/2 up, and one between each two: no hinge is packed twice
         heights = [25.4 * y for y in (14, 28.625, 43.25, 57.875, 72.5)]
         assert not any(s.place.side == "hinge" for s in plan.stations)
         assert [float(p.nm) / 1e6 for p in packs] == pytest.approx(
-            [proudest - plan.hinge.middle(y) for y in heights], abs=1e-3
+            [at.x + at.tilt * y - plan.hinge.middle(y) for y in heights], abs=1e-3
         )
+        # what is over is shared: as much is left at the strike as the hinge stud is packed out
+        assert at.x == pytest.approx((plan.room.low + plan.room.high) / 2, abs=1e-3)
 
 
 SWAP = {"left": "right", "right": "left"}
@@ -197,6 +199,58 @@ def test_legs_on_a_floor_that_rises():
     assert inches(result, "head_play_found") == [Fraction(11, 16)]
 
 
+RISES = {"place": "floor_across", "value": "3/8", "toward": "right"}
+SILL = {"kind": "outside_sill", "sill_thickness": "1", "leaf_rebate": "1/2", "thickness": "1 1/4"}
+
+
+@pytest.mark.parametrize(
+    ("toward", "pack", "said", "top"),
+    # filler 3/4 + 1/2 - 1 - 1/8 = 1/8, sill 1, gap 1/8, leaf 80, 1/8: leg 80 1/4 on the sill either way
+    [("right", "3/8", "3/8 in under its hinge end", "1 1/2"), ("left", "-3/8", "3/8 in under its strike end", "1 1/8")],
+)
+def test_legs_on_a_sill_are_alike_and_its_low_end_is_packed(toward, pack, said, top):
+    doc = surveyed(RISES | {"toward": toward})
+    doc["opening"]["frame"] = SILL
+    result = solved(doc)
+    assert inches(result, "leg_hinge_set", "leg_strike_set", "sill_pack", "sill_top") == [
+        *[Fraction(321, 4)] * 2, inch(pack).in_inches(), inch(top).in_inches(),
+    ]  # fmt: skip
+    assert [(p.count, p.length.name) for p in result.pieces if p.part == "leg"] == [(2, "leg_length")]
+    shown = {s["key"]: s for s in answer(doc)["steps"]}
+    assert shown["rough-sill"]["text"].endswith(f"pack the sill level, {said}.")
+    assert shown["cut-frame"]["check"] == "Both diagonals alike"
+    alike = doc | {"opening": doc["opening"] | {"setting": {"cut_hinge": "80", "cut_strike": "80"}}}
+    assert {c for c in codes(solved(alike)) if c.startswith("legs-cut")} == {"legs-cut-shorter"}  # by 1/4, both
+
+
+def test_a_frame_of_unequal_legs_has_two_diagonals():
+    """81 3/4 and 81 3/8 over a floor that rises 3/8, 30 1/4 between them: the roots of 7598.125 and 7536.953."""
+    doc = surveyed(RISES)
+    known = lengths(solved(doc))
+    assert [round(float(known[f"diagonal_{leg}"].in_inches()), 3) for leg in ("hinge", "strike")] == [87.167, 86.816]
+    assert next(s for s in answer(doc)["steps"] if s["key"] == "cut-frame")["check"] == (
+        "87 3/16 in from the hinge side jamb's foot across, 86 13/16 in from the strike side jamb's"
+    )
+    case = CASES["unequal_legs"]
+    wide, long, short = (Fraction(case["given"][k]) for k in ("Wi", "leg_long", "leg_short"))
+    both = [diagonal(Length.inches(wide), Length.inches(leg)) for leg in (long, short)]
+    assert [round(float(d.in_inches()), 3) for d in both] == [*case["expect"].values()]
+
+
+def test_a_frame_too_tall_for_its_hole_is_never_told_as_play():
+    """Its top at 82 1/8, the header at 81 7/8."""
+    out = answer(surveyed(height_left="81 7/8", height_right="81 7/8"))
+    head = next(s for s in out["steps"] if s["key"] == "head")
+    assert head["check"] == "1/4 in too tall for the hole: what gives way is chosen on the Set stage"
+    figure = out["figures"]["head_play_found"]
+    assert (figure["label"], figure["value"]["text"], figure["turned"]) == (
+        "Jamb set too tall for the hole found by",
+        "1/4 in",
+        True,
+    )
+    assert sum(Fraction(t["value"]["exact"]["value"]) for t in figure["terms"]) == Fraction(1, 4)
+
+
 def test_a_leaning_wall_is_shared_out():
     """3/8 and 1/8 toward A over the frame, read over the whole: split by rule, c = 1/4; plumb legs stand shy at the top."""
     rows = [
@@ -211,6 +265,38 @@ def test_a_leaning_wall_is_shared_out():
     assert inches(plane, *names[1:]) == [0, 0, Fraction(1, 4), 0]
     half = solved(surveyed(*rows, setting={"legs": "split", "lean": "flush_top"}))
     assert inches(half, *names[1:]) == [0, Fraction(1, 8), 0, Fraction(-1, 8)]
+
+
+def corners(**thick):
+    return [{"place": f"thickness_{at}", "value": value} for at, value in thick.items()]
+
+
+ON_B = ("proud_b_hinge_top", "proud_b_hinge_foot", "proud_b_strike_top", "proud_b_strike_foot")
+LEAN = {"place": "wall_left", "value": "3/8", "toward": "A"}
+
+
+@pytest.mark.parametrize(
+    ("rows", "setting", "on_b", "flagged"),
+    [
+        # as deep as the wall's thickest corner and 1/16 over, 4 13/16; flush on A, so proud on B by what is thinner
+        (
+            corners(left_head="4 1/2", left_foot="4 3/4", right_head="4 11/16", right_foot="4 5/8"),
+            {},
+            ("5/16", "1/16", "1/8", "3/16"),
+            ["B"],
+        ),
+        # 4 9/16 in a planned wall of 4 1/2, its top 3/8 back on A: as much proud on B, and the 1/16
+        ([LEAN], {"lean": "flush_foot"}, ("7/16", "1/16", "7/16", "1/16"), ["A", "B"]),
+        ([LEAN, *corners(left_head="4 1/8")], {"lean": "flush_foot"}, ("7/16", "1/16", "7/16", "1/16"), ["A", "B"]),
+        (corners(left_foot="4 1/2"), {}, (None, "1/16", None, None), []),
+        ([], {}, (None, None, None, None), []),
+    ],
+)
+def test_both_faces_are_worked_out_and_both_are_flagged(rows, setting, on_b, flagged):
+    result = solved(surveyed(*rows, setting=setting))
+    known = lengths(result)
+    assert [known.get(name) for name in ON_B] == [value and inch(value) for value in on_b]
+    assert [f.values["side"] for f in result.flags if f.code == "casing-cannot-hide"] == flagged
 
 
 @given(gap=st.integers(0, 1600))
@@ -337,7 +423,7 @@ def test_an_exact_fit_ends_at_a_64th(hole, verdict, flag):
         ("34", {}, {}, ("3/4", "3/4")),  # 1 1/8 a side: at most 7/8
         ("36", {}, {}, ("3/2", "3/2")),  # 2 1/8: one of 1 1/2 leaves 5/8, rather than three that leave 3/8
         ("33 1/4", {"school": "tight"}, {}, (None, "5/4")),  # all 1 1/2 at the strike: 3/4 and 1/2
-        ("34", {"school": "pre_packed"}, {}, (None, "2")),  # the hinge stud is packed plumb, and not blocked too
+        ("34", {"school": "pre_packed"}, {}, (None, "3/4")),  # the hinge stud is packed plumb, and not blocked too
     ],
 )
 def test_blocks_take_up_what_shims_should_not(wide_, setting, facts, blocks):
@@ -351,6 +437,43 @@ def test_blocks_take_up_what_shims_should_not(wide_, setting, facts, blocks):
             assert inch("1/4") <= left
             assert station.pack.thickness == left + inch("1/32")
             assert not station.pack.block
+
+
+@pytest.mark.parametrize(
+    ("lean", "setting", "reach", "short"),
+    # the hinge stud leans away: at hinge 1, 72 1/2 up, the gap is the lean, its pack 1/32 strong; leg 3/4, hold 1
+    [
+        ("1 3/32", {"school": "tight"}, "2 7/8", False),  # as worked: behind the hinge 3/4, pack 1 1/8
+        ("1 7/32", {"school": "tight"}, "3", False),
+        ("1 1/4", {"school": "tight"}, "3 1/32", True),
+        ("1 1/4", {"school": "pre_packed"}, "1 3/4", False),  # packs on the stud for themselves count as stud
+    ],
+)
+def test_a_screw_goes_through_the_pack_that_stands_at_its_hinge(lean, setting, reach, short):
+    rows = [
+        {"place": "lean_left", "value": lean, "over": "72 1/2", "toward": "away"},
+        {"place": "lean_right", "value": "0"},
+    ]
+    result = solved(surveyed(*rows, setting=setting, width_middle=None, width_head=None))
+    assert result.figures.value("screw_reach") == inch(reach)
+    assert ("long-screw-short" in codes(result)) == short
+
+
+def test_one_twist_reading_speaks_for_its_own_height():
+    """Read at 40: it reaches from 28 to 52, and so to hinge 2 at 43 1/4, not to 72 1/2 and 14; a second one there does."""
+    row = {"place": "twist_left", "value": "3/16", "toward": "A", "at": "40"}
+    result = solved(surveyed(row))
+    wedge = {s.place.name: s.wedge != ZERO for s in result.found.plan.stations if s.place.side == "hinge"}
+    assert wedge == {"hinge_1": False, "hinge_2": True, "hinge_3": False}
+    assert [f.values["where"] for f in result.flags if f.code == "twist-not-read"] == ["at hinge 1 and hinge 3"]
+    more = [row | {"at": "14"}, row | {"at": "72 1/2", "value": "0"}]
+    assert "twist-not-read" not in codes(solved(surveyed(row, *more)))
+
+
+@pytest.mark.parametrize(("hole", "tight"), [("32", False), ("31 31/32", True), ("31 25/32", True), ("31 3/4", False)])
+def test_little_room_in_a_hole_that_was_read_is_a_check(hole, tight):
+    """31 3/4 over its backs: 1/8 a side is enough; what fits without any says so itself."""
+    assert ("room-tight" in codes(solved(surveyed(*STRAIGHT, **wide(hole))), "check")) == tight
 
 
 @pytest.mark.parametrize(("facing", "cut"), [("A", ("5/32", "21/32")), ("B", ("21/32", "5/32"))])

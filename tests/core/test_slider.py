@@ -3,17 +3,21 @@
 from fractions import Fraction
 
 import pytest
-from flag_cases import slider
+from flag_cases import RAILS, slider
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from helpers import SLIDER, codes, inch, inches, lengths, plain, solved
 from jambo.core.kinds.face_slider import track
 from jambo.core.kinds.face_slider.facts import Lean
-from jambo.core.kinds.face_slider.standoff import Obstacle, lean_at, needed, stocked
+from jambo.core.kinds.face_slider.standoff import Obstacle, boards_of, lean_at, needed, stocked
+from jambo.core.planning.work import steps_by_kind
 from jambo.core.quantities.figure import Figure, Known, Source, Waiting
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.rules import HouseRules
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
 
 GIVEN = Source("given", "opening.door.slider.lean")
 
@@ -242,13 +246,13 @@ def test_backer_and_lag_by_hand():
     """Base 3/4 to 5 1/2 high, wall 1/4 forward at the floor: at the slab's bottom 1/2 of 84 3/4 up.
 
     lean there 1/4 x (84 3/4 - 1/2) / (84 3/4) = 337/1356; needed 3/4 + 1/8 + that; less 1/2 of hardware offset.
-    Stock 3/4: stand-off 1 1/4. Lag = 1/2 of board + 3/4 + 1 1/2.
+    Stock 3/4: stand-off 1 1/4. Lag = 1/2 of board + 3/4 + 1/4 of the track itself + 1 1/2.
     """
     found = made(base_thickness="3/4", base_height="5 1/2", lean=[{"at": "0", "by": "1/4"}])
     wants = Fraction(7, 8) + Fraction(337, 1356)
     check(
         found,
-        {"standoff_needed": wants, "backer_least": wants - Fraction(1, 2), "standoff": "5/4", "lag_length": "11/4"},
+        {"standoff_needed": wants, "backer_least": wants - Fraction(1, 2), "standoff": "5/4", "lag_length": 3},
     )
 
 
@@ -269,3 +273,173 @@ def test_studs_found_in_the_wall_are_those_behind_a_track_nobody_looked_behind(e
     assert [c for c in codes(told) if c != "sliver-beside-king"] == [
         c for c in codes(looked) if c != "sliver-beside-king"
     ]
+
+
+def across(value, toward):
+    return {"survey.readings": [{"place": "floor_across", "value": value, "toward": toward}]}
+
+
+@pytest.mark.parametrize(
+    ("toward", "opens", "raised", "most"),
+    [
+        # rising 1/4 in 36 toward where it opens: the open slab's far edge is at 66: 66/144
+        ("right", "right", "66/144", "1/2 + 68/144"),
+        ("left", "right", "2/144", "1/2 + 68/144"),  # highest at the closed edge, 2 the other side
+        ("left", "left", "66/144", "1/2 + 68/144"),
+    ],
+)
+def test_the_track_line_comes_from_the_highest_floor_the_slab_passes(toward, opens, raised, most):
+    """The slab of 35 runs from -2 to 66 over an opening of 31. Line 84 3/4 over the floor at its edge, and what that rises."""
+    doc = plain(**SLIDER | {"opening.door.slides_to": opens} | across("1/4 in 36 in", toward))
+    result = solved(doc)
+    up = Fraction(raised)
+    check(lengths(result), {
+        "track_raised": up, "track_line": Fraction("339/4") + up, "leaf_bottom": Fraction("5/4") + up,
+        "slab_gap_most": sum(map(Fraction, most.split(" + "))), "overlap_top": 2 + up, "slab_height": 83,
+    })  # fmt: skip
+    assert "track-raised" in codes(result, "note")
+    level = solved(plain(**SLIDER | {"opening.door.slides_to": opens} | across("0", "right")))
+    assert lengths(level)["track_line"] == inch("84 3/4") and "track_raised" not in lengths(level)
+
+
+def test_a_pair_is_raised_for_the_floor_under_either_slab():
+    # the right slab reaches 92, the left one 60 - 92 = -32; rising to the left 1/4 in 36: 32/144, least at 92: -92/144
+    leaves = [{"thickness": "1 3/8"}] * 2
+    wide = {"opening.door.leaves": leaves, "opening.door.opening_width": "60", "opening.position.distance": "84"}
+    found = lengths(solved(plain(**(slider(length=None) | wide | across("1/4 in 36 in", "left")))))
+    check(found, {"track_raised": Fraction(32, 144), "slab_gap_most": Fraction(1, 2) + Fraction(124, 144)})
+
+
+@pytest.mark.parametrize(
+    ("casing", "needed", "missing"),
+    [
+        ({"thickness": "3/4"}, "7/8", []),  # its width nobody said
+        ({"thickness": "3/4", "width": "3 1/2"}, "7/8", []),
+        ({"width": "3 1/2"}, None, ["opening.casing.thickness"]),
+        ({}, "1/8", []),
+    ],
+)
+def test_casing_counts_as_soon_as_its_thickness_is_said(casing, needed, missing):
+    result = solved(plain(**SLIDER, **{"opening.casing": casing}))
+    assert lengths(result).get("standoff_needed") == (needed and inch(needed))
+    assert [m.path for m in result.missing] == missing
+
+
+def test_casing_left_up_counts_and_is_neither_cut_nor_fixed():
+    stays = {"wall.existing": True, "opening.stays.casing": "stays", "opening.casing.width": "3 1/2"}
+    result = solved(plain(**SLIDER | stays))
+    assert "opening.casing.thickness" in [m.path for m in result.missing]
+    assert not [p for p in result.pieces if p.where == "casing"]
+    assert not [s.key for s in result.steps if s.key.startswith(("casing", "score"))]
+    new = solved(plain(**SLIDER, **{"opening.casing": {"width": "3 1/2", "thickness": "3/4"}}))
+    keys = [s.key for s in new.steps]
+    facts = facts_of(parse(Document, plain(**SLIDER)))
+    assert [*steps_by_kind(facts.opening, new.steps)] == ["frame", "set", "trim", "hang", "hardware"]
+    assert keys.index("casing") < keys.index("track-line") < keys.index("backer")
+
+
+def boards(**own):
+    result = solved(plain(**slider(**own)))
+    return result, [(p.count, p.section, p.length.value, p.joints) for p in result.pieces if p.part == "backer"]
+
+
+def test_a_backer_is_cut_board_by_board_its_joints_over_studs():
+    """A stack of 1 1/4 is 1/2 + 3/4, each 70 + 2 x 1 long and 4 high: from 82 3/4 to 86 3/4 about the line at 84 3/4.
+
+    The track starts at -3 1/2, the backer at -4 1/2; studs on the tape at -2 1/2, 13 1/2 ...: from its end 2, 18, 34, 50, 66.
+    """
+    result, found = boards(backer="1 1/4")
+    joints = tuple(inch(at) for at in ("2", "18", "34", "50", "66"))
+    assert found == [(1, (inch(thick), inch("4")), inch("72"), joints) for thick in ("1/2", "3/4")]
+    check(lengths(result), {"backer_bottom": "331/4", "backer_top": "347/4", "lag_length": "7/2"})
+    assert all(p.from_stock for p in result.pieces if p.part == "backer")
+    assert boards(backer="1 1/2")[1][0][:2] == (1, (inch("1 1/2"), inch("4")))
+    assert boards(backer="1")[1][0][:2] == (2, (inch("1/2"), inch("4")))
+    assert boards(fixing="spacers", backer="1")[1] == []
+    odd, alone = boards(backer="7/8")
+    assert "backer-no-boards" in codes(odd, "check") and alone[0][:2] == (1, (inch("7/8"), inch("4")))
+    assert not [p for p in odd.pieces if p.part == "backer" and p.from_stock]
+
+
+@pytest.mark.parametrize(
+    ("thick", "stack"), [(30, (12, 18)), (12, (12,)), (36, (18, 18)), (38, (38,)), (31, ()), (0, ())]
+)
+def test_boards_of_a_metric_backer(thick, stack):
+    assert boards_of(Length.mm(thick), "mm") == tuple(map(Length.mm, stack))
+
+
+@pytest.mark.parametrize(("width", "over"), [("1 1/16", None), ("1 1/8", "1/16"), ("3 1/2", "2 7/16")])
+def test_a_backer_stays_over_the_head_casing(width, over):
+    # bottom 82 3/4; casing's top 81 1/2 + 3/16 + its width
+    result = solved(plain(**SLIDER, **{"opening.casing": {"width": width, "thickness": "1/2"}}))
+    told = [f.values["over"] for f in result.flags if f.code == "backer-meets-casing"]
+    assert told == ([inch(over)] if over else [])
+
+
+def test_where_edges_are_finished_the_tape_starts_at_them():
+    """Read 31 1/4 at its widest and 31 at its head: the slab covers 31 1/4, and no jamb or play is added. Edge at 50 - 15 5/8."""
+    widths = [
+        {"place": place, "value": value}
+        for place, value in (("width_foot", "31 1/4"), ("width_middle", "31 1/8"), ("width_head", "31"))
+    ]
+    result = solved(plain(**SLIDER | {"wall.existing": True, "survey.readings": widths}))
+    check(lengths(result), {"ro_width": "125/4", "slab_width": "141/4", "travel": "133/4"})
+    assert result.track.across.start == inch("34 3/8")
+    assert {"side_play", "leg_length", "liked_width"}.isdisjoint(lengths(result)) and "found-narrower" not in codes(
+        result
+    )
+    assert not [s for s in result.shapes if s.part in ("leg", "head")]
+
+
+def test_each_slab_of_a_pair_has_its_stops_and_guide_and_the_rails_join():
+    """Opening 60, the right slab's stops at 33 - 1 1/2 and 89 + 1 1/2, its guide in the middle of 60 and 62: the left one's are 60 less.
+
+    The track runs from -31 1/2 to 91 1/2: two halves join at 30.
+    """
+    leaves = [{"thickness": "1 3/8"}] * 2
+    wide = {"opening.door.leaves": leaves, "opening.door.opening_width": "60", "opening.position.distance": "84"}
+    result = solved(plain(**(slider(length=None) | wide)))
+    check(lengths(result), {
+        "stop_closed": "63/2", "stop_open": "181/2", "stop_other_closed": "57/2", "stop_other_open": "-61/2",
+        "guide_at": 61, "guide_other_at": -1, "rail_joint": 30, "pull_inset": "5/2",
+    })  # fmt: skip
+    texts = {step.key: step.text for step in result.steps}
+    assert (
+        "{stop_other_open}" in texts["stops"]
+        and "{guide_other_at}" in texts["guide"]
+        and "{rail_joint}" in texts["backer"]
+    )
+    assert "pull_inset" in texts["drill-slab"] and "six faces" in texts["seal-slab"]
+
+
+@pytest.mark.parametrize(
+    ("rail", "fixing", "codes_"),
+    [
+        # wheels rest at 33, 59 and 63, 89 and their mirrors 27, 1, -3, -29; radius 1/2
+        ("61 1/2", "backer", []), ("64 1/16", "backer", ["rail-joint-at-wheel"]), ("64", "backer", []),
+        # studs every 16 from the wall's end: the opening's edge at 54, on the tape at 26 and 10
+        ("61 1/2", "spacers", ["rail-joint-bare"]), ("57 1/2", "spacers", []), ("57 13/16", "spacers", ["rail-joint-bare"]),
+    ],
+)  # fmt: skip
+def test_rails_join_over_a_stud_and_away_from_a_wheel(rail, fixing, codes_):
+    own = RAILS["opening.door.slider"] | {"rail": rail, "fixing": fixing}
+    result = solved(plain(**RAILS | {"opening.door.slider": own}))
+    assert [c for c in codes(result) if c.startswith("rail-joint")] == codes_
+
+
+def test_holes_to_bore_are_a_step_of_their_own_from_the_tracks_start():
+    result = solved(plain(**slider(length="67", hole_first="2")))
+    step = next(s for s in result.steps if s.key == "bore-track")
+    assert "from its own start: {bore_1}, {bore_2}" in step.text
+    assert "bore-track" not in [s.key for s in solved(plain(**SLIDER)).steps]
+
+
+def test_studs_may_be_taped_from_the_casing():
+    """Casing 3 1/2 set back 3/16: its outer edge is 3 11/16 before the opening's. Studs at -2 1/2, 13 1/2 ... are 1 3/16, 17 3/16 ... from it."""
+    casing = {"opening.casing": {"width": "3 1/2", "thickness": "0"}}
+    told = [
+        solved(plain(**(doc | casing)))
+        for doc in (SLIDER, slider(studs=[{"at": f"{1 + 16 * n} 3/16"} for n in range(5)], studs_from="casing"))
+    ]
+    assert lengths(told[0])["track_start"] == lengths(told[1])["track_start"] == -inch("3 1/2")
+    assert [len(one.track.fixed.landed) for one in told] == [5, 5]

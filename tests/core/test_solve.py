@@ -57,7 +57,8 @@ def test_leg_by_where_it_stands(frame, leg):
     ("floors", "opens_to", "clear"),
     [
         ({"a": [{"thickness": "3/4"}], "b": []}, "A", "3/4"),  # swings over the higher floor
-        ({"a": [{"thickness": "3/4"}], "b": []}, "B", "0"),  # the higher floor is behind the closed leaf
+        ({"a": [{"thickness": "3/4"}], "b": []}, "B", "3/4"),  # nobody said which runs under it: the higher one
+        ({"a": [{"thickness": "3/4"}], "b": [], "under": "B"}, "B", "0"),  # the higher floor is behind the closed leaf
         ({"a": [{"thickness": "3/4"}], "b": [], "under": "A"}, "B", "3/4"),  # ... but it runs under it
         ({"a": [{"thickness": "1/2"}], "b": [], "under": "strip", "strip": "7/8"}, "A", "7/8"),
         ({"a": [{"thickness": "1/2"}, {"thickness": "3/8"}], "b": []}, "A", "7/8"),

@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import codes, inch, inches, lengths, plain, solved
+from jambo.format.problems import Refused
 
 
 def wall(height, by, **more):
@@ -86,3 +87,13 @@ def test_a_header_is_as_thick_as_the_studs_are_deep(packing, flags):
 def test_a_leaf_taller_than_its_wall_is_a_stop(height, told):
     low = solved(plain(**{"opening.floors.a": None, "wall.height": height}))
     assert ("leaf-taller-than-wall" in codes(low, "stop")) is told
+
+
+@pytest.mark.parametrize(("low", "stands"), [("54", True), ("12", True), ("11 15/16", False)])
+def test_a_wall_may_be_as_low_at_one_end_as_a_stud_can_be(low, stands):
+    doc = plain(**{"wall.height": "120", "wall.height_right": low, "opening.position.distance": "30"})
+    if stands:
+        assert lengths(solved(doc))["ro_width"] == inch("32 1/4")
+    else:
+        with pytest.raises(Refused, match="wall height"):
+            solved(doc)

@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import solved
+from helpers import POCKET, SLIDER, plain, solved
 from jambo.core import rules as house
 from jambo.core.facts import casing
 from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
@@ -17,6 +17,7 @@ from jambo.core.frames import frame as frames
 from jambo.core.framing import framing
 from jambo.core.framing import rough_opening as swing
 from jambo.core.kinds.swing import hinges
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known, Source, add
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
@@ -64,7 +65,7 @@ def test_swing(case):
     trenched = case.given.get("joint") == "trenched"
     joint = Trenched(case.known("d"), case.known(house.HORN)) if trenched else HeadOverLegs()
     gaps = case.rules.known(house.HINGE_GAP), case.rules.known(house.STRIKE_GAP)
-    frame = Frame("flat_jamb", case.known("t"), *gaps, "spacer", case.known("foot"), joint)
+    frame = Frame("flat_jamb", case.known("t"), case.known("t"), *gaps, "spacer", case.known("foot"), joint)
     floor = add("floor_clear", case.known("F_clear"))
     inside = frames.inside_width(leaves, frame, case.rules)
     outside = frames.outside_width(inside, frame)
@@ -98,8 +99,20 @@ def test_framing(case):
 def test_casing(case):
     case = Case(case)
     inside, head, floor = (add(s, case.known(s)) for s in ("Wi", "Hh", "floor"))
-    short, long, leg, _ = trim.pieces(casing.Casing(case.known("cw")), inside, head, (floor, floor), case.rules)
+    short, long, leg, _, _, _ = trim.pieces(casing.Casing(case.known("cw")), inside, head, (floor, floor), case.rules)
     case.check({"head_short": short, "head_long": long, "leg_short": leg})
+
+
+@pytest.mark.parametrize("case", of_kind("mitred_casing"))
+def test_mitred_casing_is_as_long_as_its_long_points(case):
+    case = Case(case)
+    leg, head = (
+        add(n, case.known(s)) for n, s in ((names.CASING_LEG_A, "leg_short"), (names.CASING_HEAD_SHORT, "head_short"))
+    )
+    cased = casing.Casing(case.known("cw"))
+    (long,) = trim.long_points(cased, [leg])
+    inside = add("Wi", head, (-2, case.rules.known(house.SETBACK)))
+    case.check({"leg_long": long, "head_long": trim.pieces(cased, inside, leg, (leg, leg), case.rules)[1]})
 
 
 @pytest.mark.parametrize("case", of_kind("hinges"))
@@ -126,7 +139,47 @@ def test_hinges(case):
     ],
 )
 def test_number_of_hinges(height, heavy, outside, count):
-    assert hinges.count(Length.inches(height), "in", heavy=heavy, outside=outside) == count
+    assert hinges.count(Length.inches(height), HouseRules("in"), heavy=heavy, outside=outside) == count
+
+
+def test_the_heights_at_which_a_hinge_more_comes_are_house_rules():
+    """2340 mm hang on four by the handbook, on three where the crew says so; 762 mm steps from 1525 else."""
+    own = HouseRules("mm", {"crew": {"hinge_fourth_over": Length.mm(2340)}})
+    assert [hinges.count(Length.mm(h), HouseRules("mm")) for h in (1525, 1526, 2287, 2288, 2340, 3050)] == [
+        2,
+        3,
+        3,
+        4,
+        4,
+        5,
+    ]
+    assert [hinges.count(Length.mm(h), own) for h in (1526, 2340, 2341)] == [3, 3, 4]
+
+
+@pytest.mark.parametrize("case", of_kind("steel_nominal"))
+def test_steel_nominal(case):
+    given = case["given"]
+    frame = {"kind": "steel_wrap", "nominal_width": f"{given['nominal_w']} in", "nominal_height": given["nominal_h"]}
+    leaves = [{"width": f"{given['nominal_w']} in", "height": given["nominal_h"]}]
+    doc = plain(**{"opening.frame": frame, "opening.door.leaves": leaves, "opening.floors": {"a": [], "b": []}})
+    found = solved(doc).figures
+    told = {"ro_w": "ro_width", "ro_h": "ro_height", "leaf_w": "leaf_net_width", "leaf_h": "leaf_net_height"}
+    Case(case).check({symbol: found[name] for symbol, name in told.items()})
+
+
+@pytest.mark.parametrize("case", of_kind("slider_floor"))
+def test_slider_floor(case):
+    given = case["given"]
+    own = {"length": None, "slab_width": given["slab"], "studs": None}
+    doc = plain(**{
+        **SLIDER, "opening.door.slider": SLIDER["opening.door.slider"] | own, "opening.door.opening_width": given["w"],
+        "survey.readings": [{"place": "floor_across", "value": f"{given['rise_over_w']} in {given['w']} in", "toward": "right"}],
+    })  # fmt: skip
+    found = solved(doc).figures
+    told = {"travel": "travel", "slab_starts": "slab_closed_near", "far_edge_open": "slab_open_far"}
+    for symbol, name in told.items():
+        assert found[name].value == Length.inches((case["given"] | case["expect"])[symbol])
+    assert float(found["track_raised"].value.in_inches()) == pytest.approx(case["expect"]["track_raised_by"], abs=5e-4)
 
 
 def as_document(case, **changes):
@@ -134,6 +187,17 @@ def as_document(case, **changes):
     floor = [{"thickness": str(Fraction(case["given"].get("floor", "0")))}]
     wall = {"finish_a": "1/2", "finish_b": "1/2"}
     return {"unit": case["unit"], "wall": wall, "opening": {"floors": {"a": floor, "b": floor}, "door": changes}}
+
+
+@pytest.mark.parametrize("case", of_kind("rebated_outside"))
+def test_only_what_is_behind_the_leaf_counts_in_a_frame_from_the_solid(case):
+    given = case["given"]
+    leaves = [{"width": f"{given['leaves'][0]} {case['unit']}", "height": given["Hd"]}]
+    doc = as_document(case, leaves=leaves, leads_to="outside")
+    doc["opening"]["frame"] = {"kind": "outside_sill", "thickness": given["T"], "leaf_rebate": given["rb"]}
+    found = solved(doc).figures
+    names = {"t": "leg_behind", "Wi": "frame_inside_width", "Wo": "frame_outside_width", "ro_w": "ro_width"}
+    Case(case).check({symbol: found[name] for symbol, name in names.items()})
 
 
 @pytest.mark.parametrize("case", of_kind("pocket"))
@@ -146,6 +210,21 @@ def test_pocket(case):
         "ro_h": "ro_height",
     }  # fmt: skip
     Case(case).check({symbol: found[names.get(symbol, symbol)] for symbol in case["expect"]})
+
+
+@pytest.mark.parametrize("case", of_kind("pocket_marks"))
+def test_pocket_marks(case):
+    case = Case(case)
+    high = case.length(case.given["set_mark_over_the_high_stud"])
+    floor = str((high - Length.inches("80") - Length.inches("3/4")).in_inches())
+    found = solved(
+        plain(**{
+            **POCKET, "opening.floors": {side: [{"name": "oak", "thickness": floor}] for side in "ab"},
+            "survey.readings": [{"place": "floor_across", "value": case.given["floor_rise_between_studs"], "toward": "left"}],
+        })
+    ).figures  # fmt: skip
+    assert found["set_mark_left"].value == high
+    case.check({"set_mark_over_the_low_stud": found["set_mark_right"]})
 
 
 @pytest.mark.parametrize("case", of_kind("face slider"))

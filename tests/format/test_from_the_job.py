@@ -17,6 +17,7 @@ USUALLY = {
     "floors": {"a_from": "oak", "b_from": "oak"},
     "frame": {"thickness": "11/16"},
     "casing": {"width": "2 1/4"},
+    "leaf": {"thickness": "1 3/8"},
     "hardware": {"hinge_corner": "round"},
 }
 BARE = {"unit": "in", "floors": [OAK], "usual": USUALLY, "opening": {"door": {"leaves": [{"width": "2668"}]}}}
@@ -40,7 +41,7 @@ def test_an_opening_needs_only_its_leaf():
     facts, found = result(BARE)
     told = {name: str(found.figures[name].value.in_inches()) for name in ("ro_height", "wall_top", "wall_finished")}
     assert told == {"ro_height": "1317/16", "wall_top": "753/8", "wall_finished": "37/8"}
-    assert {m.path for m in found.missing} == {"opening.door.leaves[0].thickness", "opening.position.distance"}
+    assert {m.path for m in found.missing} == {"opening.position.distance"}
     thick = next(t for t in found.figures["frame_outside_width"].terms if t.name == "leg_thickness")
     assert (thick.source.kind, thick.source.path) == ("usual", "opening.frame.thickness")
     assert facts.usual["wall.height"] == "92 5/8"
@@ -64,6 +65,8 @@ def test_an_opening_needs_only_its_leaf():
         ({"opening.casing": {"corner": "butted"}}, "opening.casing.width", True),
         ({"opening.casing": {"none": True}}, "opening.casing.width", False),
         ({}, "opening.door.hardware.hinge_corner", True),
+        ({"opening.door.leaves": [{"width": "30"}]}, "opening.door.leaves[0].thickness", True),
+        ({"opening.door.leaves": [{"width": "30", "thickness": "1 3/4"}]}, "opening.door.leaves[0].thickness", False),
     ],
 )
 def test_what_is_said_counts_before_what_is_usual(own, path, is_taken):
@@ -89,8 +92,9 @@ def test_every_fact_of_it_has_a_place_in_an_opening():
     for path in USUAL:
         at = doc
         for part in path.split("."):
-            assert part in type(at).model_fields, path
-            at = getattr(at, part)
+            name, _, index = part.partition("[")
+            assert name in type(at).model_fields, path
+            at = getattr(at, name)[0] if index else getattr(at, name)
 
 
 @pytest.mark.parametrize(
@@ -99,6 +103,7 @@ def test_every_fact_of_it_has_a_place_in_an_opening():
         ({"wall.finish_a": "5/8"}, {"finish_a": "5/8"}, {"mark": "D1"}),
         ({"opening.header.depth": "7 1/4"}, {}, {"mark": "D1", "header": {"depth": "7 1/4"}}),
         ({"opening.door.hardware.hinge_corner": "round"}, {}, {"mark": "D1", "door": {"hardware": {"hinge_corner": "round"}}}),
+        ({"opening.door.leaves[0].thickness": "1 3/8"}, {}, {"mark": "D1", "door": {"leaves": [{"thickness": "1 3/8"}]}}),
         ({"opening.mark": None}, None, None),  # that is each opening's own
     ],
 )  # fmt: skip

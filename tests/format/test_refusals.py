@@ -41,7 +41,7 @@ def reading(**fact):
         ({"opening.door.leaves": [{"width": "2668", "height": "82"}]}, "opening.door.leaves[0].height", "call-out in the width says 80 in"),
         # more than the wall has
         ({"opening.door.leaves": [{"width": "36 in"}], "wall.length": "30", "opening.position.distance": "20"}, "opening.door.leaves[0].width", "wider than the wall"),
-        ({"opening.header.depth": "40", "wall.height": "38 in"}, "wall.height", "between 60 in and 480 in"),
+        ({"opening.header.depth": "5", "wall.height": "11 in"}, "wall.height", "between 12 in and 480 in"),
         ({"opening.position.distance": "170"}, "opening.position.distance", "past the end of the wall"),
         # weights
         ({"opening.door.mass": "heavy"}, "opening.door.mass", "82 lb"),

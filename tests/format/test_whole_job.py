@@ -1,6 +1,7 @@
 """What a whole job has, worked from documents alone: head lines, floors, lists of stock, a wall with its openings."""
 
 import json
+from dataclasses import replace
 
 import pytest
 
@@ -106,8 +107,6 @@ def test_a_head_that_is_not_known_waits_and_one_line_is_aligned():
     storey = head_files.head_lines(asked_heads({}, unknown, {}), IN)[0]
     assert storey["waiting"] == ["D2"] and storey["aligned"]
     assert head_files.head_lines(asked_heads(unknown), IN) == []
-    assert head_files.line_of(asked_heads(unknown), "Ground") is None
-    assert head_files.line_of(asked_heads({}, HIGH), "Loft") is None
 
 
 def test_an_opening_that_cannot_be_waits_and_takes_no_part():
@@ -126,9 +125,56 @@ def test_an_opening_that_cannot_be_waits_and_takes_no_part():
     ]
 
 
-def test_a_slider_keeps_its_own_head():
-    storeys = head_files.head_lines(asked_heads({"opening.door.kind": "pocket"}), IN)
-    assert [r["can_align"] for r in storeys[0]["openings"]] == [False]
+STEEL = {"opening.frame": {"kind": "steel_wrap", "throat": "4 1/2", "stands_on": "finished_floor"}}
+
+
+@pytest.mark.parametrize(
+    ("changes", "done", "keeps", "can"),
+    [
+        ({}, (), "", True),
+        ({}, ("framed",), "framed", True),
+        ({}, ("framed", "set"), "set", True),
+        ({"opening.door.fire_rated": True}, (), "fire-rated", True),
+        ({"opening.frame.supply": "pre_hung"}, (), "pre-hung", True),
+        (STEEL, (), "bought", True),
+        ({"opening.door.kind": "pocket"}, (), "slides", False),
+    ],
+)
+def test_who_is_in_a_line_is_chosen_and_some_never_gain_silently(changes, done, keeps, can):
+    """The first door is on 1 1/4 in of floor and governs at 81 7/8; the other needs 1/2 less, a steel frame's head is at 3/4 + 80."""
+    high, other = asked_heads(HIGH, changes)
+    asked = [high, replace(other, done=done)]
+    row = head_files.head_lines(asked, IN)[0]["openings"][1]
+    assert (row["chosen"], row["can_align"]) == (not keeps, can)
+    assert keeps in row["keeps"] and bool(row["keeps"]) == bool(keeps)
+    if can:
+        assert row["gain"]["text"] == (
+            "1 1/8 in" if changes == STEEL else "1/2 in"
+        )  # what it would take is told all the same
+    [tried] = head_files.head_lines(asked, IN, chosen=[2])
+    assert [r["chosen"] for r in tried["openings"]] == [False, True]
+    assert tried["openings"][0]["lower"]  # the other left the line, which stands lower now
+
+
+def test_a_storey_has_a_line_for_each_height_of_leaf():
+    """Leaves of 80 and 84: heads 81 3/8 and 85 3/8; what slides goes with the one nearest to its own."""
+    tall = {"opening.door.leaves": [{"width": "30 in", "height": "84", "thickness": "1 3/8"}]}
+    pocket = {"opening.door.kind": "pocket", **tall}
+    lines = head_files.head_lines(asked_heads({}, tall, pocket, HIGH), IN)
+    assert [(s["leaf"]["text"], s["line"]["text"], [r["name"] for r in s["openings"]]) for s in lines] == [
+        ("80 in", "81 7/8 in", ["D1", "D4"]), ("84 in", "85 3/8 in", ["D2", "D3"]),
+    ]  # fmt: skip
+    [one] = head_files.head_lines(asked_heads({}, tall, pocket, HIGH), IN, by_leaf=False)
+    assert (one["leaf"], one["line"]["text"]) == (None, "85 3/8 in")
+    # 1/2 over the floor and 4 more with longer legs, where 1 is the most
+    assert (one["openings"][0]["gap"]["text"], one["openings"][0]["too_much"]["text"]) == ("4 1/2 in", "1 in")
+    assert lines[0]["openings"][0]["too_much"] is None  # 1/2 and 1/2 is just the most
+
+
+def test_who_was_put_on_a_line_stays_on_it():
+    on, beside = {"opening.head_line": "81 7/8"}, {"opening.floors": HIGH["opening.floors"]}
+    rows = head_files.head_lines(asked_heads(on, {}, beside), IN)[0]["openings"]
+    assert [r["chosen"] for r in rows] == [True, False, True]  # the last stands there by itself
 
 
 # ---- floors
@@ -167,10 +213,13 @@ def test_a_floor_lists_its_users_by_side_and_what_waits():
         ([OAK, TILE], {}),
         ([{**OAK, "name": "Oak, oiled"}, TILE], {}),  # a name moves nothing
         ([OAK, {**TILE, "layers": [{"name": "tile", "thickness": "9/16"}]}], {"D2": [], "D3": []}),  # chosen as allowed
-        ([OAK, {**TILE, "layers": [{"thickness": "7/8"}]}], {"D2": ["floor_b"], "D3": ["floor_a", "ro_height"]}),
+        (
+            [OAK, {**TILE, "layers": [{"thickness": "7/8"}]}],
+            {"D2": ["floor_b", "ro_height"], "D3": ["floor_a", "ro_height"]},
+        ),
         (
             [{**OAK, "layers": []}, TILE],
-            {"D1": ["floor_a", "ro_height"], "D2": ["floor_a", "ro_height"], "D3": ["floor_b"]},
+            {"D1": ["floor_a", "ro_height"], "D2": ["floor_a", "ro_height"], "D3": ["floor_b", "ro_height"]},
         ),
     ],
 )
@@ -210,14 +259,14 @@ def laid(*openings, wall=None):
     return wall_out(asked, around, IN, WORDS)
 
 
-def test_a_walls_own_pieces_are_its_studs_and_the_runs_of_its_plate():
-    """RO 43 7/8 to 76 1/8 in 168: plates of 43 7/8 and 91 7/8; layout studs at 16, 32, 96 ... 160 and two at the ends.
+def test_a_walls_own_pieces_are_its_studs_and_its_plates_whole():
+    """168 long, its bottom plate nailed down whole; layout studs at 16, 32, 96 ... 160 and two at the ends.
 
     The framing stands from 40 7/8 to 79 1/8: the studs at 48 and 64 fall in it, the one at 80 (79 1/4) just clears it.
     """
     pieces = [(p["count"], p["label"], p["length"]) for p in laid({})["pieces"]]
     assert pieces == [
-        (10, "Studs, with the two at the ends", "96 in"), (2, "Top plates", "168 in"), (1, "Bottom plate", "91 7/8 in"), (1, "Bottom plate", "43 7/8 in"),
+        (10, "Studs, with the two at the ends", "96 in"), (2, "Top plates", "168 in"), (1, "Bottom plate", "168 in"),
     ]  # fmt: skip
     assert laid({}, wall={"existing": True})["pieces"] == []  # it stands already
 

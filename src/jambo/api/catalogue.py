@@ -61,11 +61,12 @@ class StageOut(TypedDict):
 
 
 class FrameOut(TypedDict):
-    """A kind of frame, and the facts that only it asks for, by their keys in `opening.frame`."""
+    """A kind of frame, the facts that only it asks for, by their keys in `opening.frame`, and the house rule of its legs' thickness."""
 
     kind: FrameKind
     label: str
     facts: list[str]
+    stock_rule: str | None
 
 
 class OptionOut(TypedDict):
@@ -154,7 +155,10 @@ def catalogue() -> CatalogueOut:
         "stages": [{"name": name, "label": said} for name, said in STAGES.items()],
         "homes": homes(),
         "figure_groups": [_figures(group) for group in names.GROUPS],
-        "frames": [{"kind": kind.name, "label": kind.label, "facts": [*kind.facts]} for kind in FRAMES.values()],
+        "frames": [
+            {"kind": kind.name, "label": kind.label, "facts": [*kind.facts], "stock_rule": kind.stock_rule}
+            for kind in FRAMES.values()
+        ],
         "columns": {name: {region: fill(text, region) for region in REGIONS} for name, text in COLUMNS.items()},
         "usual": USUAL,
         "first_year": FIRST_YEAR,

@@ -13,6 +13,7 @@ from jambo.core.framing import slope as framing_slope
 from jambo.core.hanging import judge as hanging_judge
 from jambo.core.kinds import judge as kinds_judge
 from jambo.core.kinds.bypass import judge as kinds_bypass_judge
+from jambo.core.kinds.cased import judge as kinds_cased_judge
 from jambo.core.kinds.face_slider import judge as kinds_face_slider_judge
 from jambo.core.kinds.pocket import judge as kinds_pocket_judge
 from jambo.core.kinds.swing import judge as kinds_swing_judge
@@ -30,6 +31,7 @@ _JUDGES = (
     framing_slope,
     hanging_judge,
     kinds_bypass_judge,
+    kinds_cased_judge,
     kinds_face_slider_judge,
     kinds_judge,
     kinds_pocket_judge,

@@ -19,6 +19,8 @@ Values = dict[str, Length | str]  # what a sentence is filled with: lengths, and
 LEVEL_ORDER: dict[str, int] = {"stop": 0, "check": 1, "note": 2}
 # Values of a flag that a cure asks for: they are told rounded up, so that what is done is enough
 ROUNDED_UP = frozenset({"needed", "legs", "leaf_off"})
+# Plain amounts that a word of position follows, "1/4 proud": strong and shy are for tape marks (handbook 16)
+PLAIN = frozenset({"step", "hides"})
 
 LOCAL_CODE = "Follow the local code; where structure, fire or wiring is touched, a licensed person decides."
 

@@ -9,6 +9,7 @@ from functools import cache, lru_cache
 from jambo.core.facts.declared import lengths_of
 from jambo.core.framing.pieces import Piece
 from jambo.core.parts import PARTS
+from jambo.core.quantities.figure import value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.tape import Tape, show
@@ -25,9 +26,9 @@ TERMS: dict[str, str] = {
     "floor_a_stack": "floor on side A",
     "floor_b_stack": "floor on side B",
     "strip": "threshold strip",
-    "other_leaf_width": "inactive {leaf} width",
-    "other_leaf_height": "inactive {leaf} height",
-    "other_leaf_thickness": "inactive {leaf} thickness",
+    "other_leaf_width": "fixed {leaf} width",
+    "other_leaf_height": "fixed {leaf} height",
+    "other_leaf_thickness": "fixed {leaf} thickness",
     "layout_offset": "stud layout starts at",
     "head_line": "common head line of the storey",
     "no_gain": "nothing gained",
@@ -42,8 +43,6 @@ TERMS: dict[str, str] = {
     "found_stud": "{stud} found, its centre",
     "service": "service found",
     "ceiling_low": "ceiling at its lowest over the framing",
-    "run_from": "its left end on the tape",
-    "run_to": "its right end on the tape",
     "ceiling_here": "ceiling there",
     "along_slope": "between the {king}s, along the slope",
     "slab_slid": "slab slid open by",
@@ -52,24 +51,30 @@ TERMS: dict[str, str] = {
     "school_centred": "centred: half the room",
     "school_tight": "tight on the hinge {stud}",
     "school_fewest": "where the fewest {shim}s serve",
-    "school_pre_packed": "tight on the packed {stud}",
+    "school_pre_packed": "packed out to stand central: half the room",
     "tilt_over_leg": "tilt over the {leg}",
     "tilt_here": "tilt, at this height",
     "stud_face_hinge": "hinge {stud}'s face here",
     "stud_face_strike": "{strike} {stud}'s face here",
+    "stud_farthest": "where the {stud} stands farthest off",
     "stud_proudest": "where the {stud} comes nearest",
     "block_stock": "of stocked thickness",
     "pack_thickness": "pack, with what a fixing squeezes",
     "fitted_width": "by all readings together",
     "between_proudest": "between the proudest places of both {stud}s",
+    "header_runs": "{header} at its highest, over its lowest",
     "header_lowest": "{header} at its lowest",
+    "floor_lower": "floor lower there by",
+    "floor_higher": "floor higher there by",
     "floor_at_hinge": "floor at the hinge foot",
     "flush": "flush there",
     "fire_rated": "a fire-rated {leaf}: nothing",
     "rounded_up": "rounded up to an even mark",
     "stands_on": "spacer or filler there is",
+    "hinge_pocket": "hinge pocket of the steel frame",
     "hinge_in_hand": "mortise of the {leaf}",
     "hinge_count": "number of hinges",
+    "by_width_and_leg": "square across, by the inside width and the {leg}",
     "square_read": "by its sizes and diagonals",
     "floor_and_lean": "taken by the floor and the hinge line",
     "over": "over which length",
@@ -107,10 +112,12 @@ def label(name: str, words: Region) -> str:
     return name if template is None else fill(template, words)
 
 
-def piece_label(piece: Piece, words: Region) -> str:
-    """Name a piece of the cut list in the crew's words."""
+def piece_label(piece: Piece, words: Region, tape: Tape) -> str:
+    """Name a piece of the cut list in the crew's words; a mitred one with the short point it is marked at, on their tape."""
     own = piece.part in WORDS[words] and piece.where != "casing"
-    return fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
+    named = fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
+    short = value_of(piece.marked) if piece.marked is not None else None
+    return named if short is None else f"{named} (short point {show(short, tape).text})"
 
 
 def section_text(section: Sequence[Length | None], tape: Tape) -> str:

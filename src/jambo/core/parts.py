@@ -18,6 +18,7 @@ from jambo.core.facts.setting import Delivered, Setting
 from jambo.core.facts.wall import Wall
 from jambo.core.frozen import dataclass
 from jambo.core.kinds.bypass.facts import Bypass
+from jambo.core.kinds.cased.facts import Cased
 from jambo.core.kinds.face_slider.facts import Slider
 from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.rules import RULES
@@ -36,10 +37,12 @@ class DocumentPart:
 PARTS = (
     DocumentPart("opening.door.leaves[]", Leaf, "door"),
     DocumentPart("opening.door.in_hand", InHand, "door"),
+    DocumentPart("opening.door.in_hand_fixed", InHand, "door"),
     DocumentPart("opening.door.hardware", Lockset, "door"),
     DocumentPart("opening.door.pocket", PocketKit, "pocket"),
     DocumentPart("opening.door.slider", Slider, "track"),
     DocumentPart("opening.door.bypass", Bypass, "door"),
+    DocumentPart("opening.door.cased", Cased, "door"),
     DocumentPart("opening.floors.a_is", FloorSaid, "floor"),
     DocumentPart("opening.floors.b_is", FloorSaid, "floor"),
     DocumentPart("floors[]", FloorSaid, "floor"),

@@ -55,7 +55,7 @@ FLAGS = FlagWords(
 # What stands once an opening is framed, and is not cut anew
 OF_WALL: frozenset[FigureName] = frozenset(
     {
-        names.JACK_LENGTH, names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.CRIPPLE_LENGTH,
+        names.JACK_LENGTH, *names.BY_LEG[names.JACK_LENGTH], names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.CRIPPLE_LENGTH,
         names.SLOPE_NAILER, names.FLOOR_EXTENSION, names.PLATE_BLOCK,
     }
 )  # fmt: skip

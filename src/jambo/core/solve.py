@@ -145,7 +145,7 @@ def _lay_out(kind: KindOfDoor, opening: Opening, wall: Wall, rules: HouseRules) 
     framed = framing.pieces(figures[names.RO_WIDTH], figures[names.RO_HEIGHT], wall, header)
     figures = figures | Figures.of([*framing.figures(framed, wall, rules)])
     if casing is not None and "trim" in kind.stages(opening):
-        figures = figures | Figures.of(trim.figures(casing, figures, wall, rules, covers_joint=kind.covers_joint))
+        figures = figures | Figures.of(trim.figures(opening, figures, wall, rules, covers_joint=kind.covers_joint))
     figures = figures | Figures.of(kind.in_wall(opening, figures, rules))
     if marks := [*kind.marks(opening, laid, figures)]:
         laid = laid.with_more(marks)
@@ -217,12 +217,12 @@ def _cut_list(kind: KindOfDoor, planned: Planned, around: Around) -> tuple[Piece
     opening, figures, wall = planned.opening, planned.figures, planned.wall
     frame = opening.frame
     depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
-    saved = planned.standing and opening.stays.casing == "saved"
+    left = planned.standing and opening.stays.casing != "new"
     return cut_list(
         [] if planned.standing else uprights(figures, wall, opening.header, around),
         [] if planned.standing else over_and_beside(figures, wall, around, planned.rules.value(house.CRIPPLE_LEAST)),
-        kind.pieces(planned, (value_of(frame.leg_thickness), depth)),
-        Figures() if saved else figures,
+        kind.pieces(planned, (value_of(frame.stock), depth)),
+        Figures() if left else figures,
         opening.casing.width if opening.casing else None,
     )
 

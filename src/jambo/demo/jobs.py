@@ -169,7 +169,7 @@ SEED_LIBRARY: Doc = {
                             {"width": "18 in", "height": "7/0", "thickness": "1 3/4"},
                         ],
                     },
-                    "frame": {"kind": "rabbeted", "thickness": "1 1/4"},
+                    "frame": {"kind": "rabbeted", "thickness": "1 1/4", "leaf_rebate": "1/2"},
                     "floors": on("oak", "oak"),
                     "casing": {"width": "3 1/2", "corner": "butted"},
                     "header": {"depth": "7 1/4", "jacks": 2, "source": "drawing S-4"},
@@ -269,7 +269,8 @@ SEED_LIBRARY: Doc = {
                 {
                     "mark": "113", "room": "Yard door",
                     "door": swing("36 in", "80", "left", "B", "1 3/4") | {"leads_to": "outside", "mass": "95 lb", "glass": True},
-                    "frame": {"kind": "outside_sill", "thickness": "1 1/4", "sill_thickness": "1", "depth": "6 7/8"},
+                    "frame": {"kind": "outside_sill", "thickness": "1 1/4", "leaf_rebate": "1/2",
+                              "sill_thickness": "1", "depth": "6 7/8"},
                     "floors": {"a": [], "b": [*OAK, layer("mat well", "5/8")]},
                     "header": {"depth": "9 1/4", "source": "engineer's sheet 7"},
                     "position": at("50"),
@@ -297,7 +298,7 @@ SEED_LIBRARY: Doc = {
         },
         {
             "wall": {"name": "Stair landing"},
-            "openings": [{"mark": "106", "room": "Map closet", "door": swing("2-8", "80", "left", "A", "1 3/8")}],
+            "openings": [{"mark": "106", "room": "Map closet", "door": swing("28", "80", "left", "A", "1 3/8")}],
         },
         {
             "wall": {

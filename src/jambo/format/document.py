@@ -29,6 +29,7 @@ from jambo.core.facts.wall import EndKind as WallCorner
 from jambo.core.facts.wall import Wall as WallFacts
 from jambo.core.facts.wall import WallEnd
 from jambo.core.kinds.bypass.facts import Bypass as BypassFacts
+from jambo.core.kinds.cased.facts import Cased as CasedFacts
 from jambo.core.kinds.face_slider.facts import Slider as SliderFacts
 from jambo.core.kinds.pocket.facts import PocketKit
 from jambo.core.planning.work import Trade, WorkKind
@@ -63,7 +64,7 @@ class Leaf(model_of(LeafFacts)):  # type: ignore[misc]
 
 
 class MarkOnLeaf(Model):
-    """Where something of a leaf in hand is, from its top."""
+    """Where something of a leaf in hand is from its top, or of a steel frame from its head."""
 
     at: Annotated[LengthText | None, Of("height")] = None
 
@@ -71,7 +72,7 @@ class MarkOnLeaf(Model):
 class InHand(model_of(InHandFacts)):  # type: ignore[misc]
     """A swing leaf that is there: its core, its real size, its mortises, what may come off its bottom.
 
-    Of a pair it is the active leaf. `hinges` are from its top to the top of each hinge, `latch` to the latch's middle;
+    Of a pair `in_hand` is the active leaf and `in_hand_fixed` the other. `hinges` are from its top to the top of each hinge, `latch` to the latch's middle;
     `hinge_count` is how many there are where nobody measured their places.
     """
 
@@ -147,12 +148,20 @@ class Bypass(model_of(BypassFacts)):  # type: ignore[misc]
     count: Annotated[int, Field(ge=2, le=4)] = 2
 
 
+class Cased(model_of(CasedFacts)):  # type: ignore[misc]
+    """An opening without a leaf of ours: `sheet_width` and `sheet_height` are the rough opening by the sheet of a folding door's maker,
+    `source` says whose; without them it is lined and cased at its finished size.
+    """
+
+    source: Text = ""
+
+
 class Door(Model):
     """What hangs. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
 
     Handing is physical: `hinge_side` as seen from side A, and the side a swing leaf opens to. Of a swing pair the first
     leaf is the active one, and `hinge_side` is its side. Pocket leaves and slabs open toward `slides_to`; of two, the
-    first does. `opening_width` and `opening_height` are the finished opening of a face slider or bypass leaves.
+    first does. `opening_width` and `opening_height` are the finished opening of a face slider, of bypass leaves, or of one without a leaf.
     """
 
     kind: DoorKind = "swing"
@@ -167,26 +176,33 @@ class Door(Model):
     mass: Mass | None = None
     glass: bool = False
     fire_rated: bool = False
+    fire_minutes: Annotated[int, Field(ge=10, le=240)] | None = None
     opening_width: Annotated[LengthText | None, Of("opening_width")] = None
     opening_height: Annotated[LengthText | None, Of("opening_height")] = None
     in_hand: InHand = Field(default_factory=InHand)
+    in_hand_fixed: InHand = Field(default_factory=InHand)
     hardware: Hardware = Field(default_factory=Hardware)
     pocket: Pocket = Field(default_factory=Pocket)
     slider: Slider = Field(default_factory=Slider)
     bypass: Bypass = Field(default_factory=Bypass)
+    cased: Cased = Field(default_factory=Cased)
 
 
 class Frame(model_of(FrameFacts)):  # type: ignore[misc]
     """A frame. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
 
     `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
-    widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
+    widths its trench spacings serve. `rabbeted`: legs past the head, with a `leaf_rebate` in them. `split_jamb`: two halves for walls between
     `wall_least` and `wall_most`. `steel_wrap`: wraps the finished wall, `throat` and `source` from its sheet.
-    `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it.
+    `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it. A steel frame is ordered by `nominal_width` and
+    `nominal_height`; `pockets` are its own hinge pockets and `strike_pocket` its latch's, from its head.
     """
 
     name: Name = ""
     source: Text = ""
+    gauge: Name = ""
+    anchors: Name = ""
+    pockets: Annotated[list[MarkOnLeaf], Field(max_length=5)] = Field(default_factory=list)
 
 
 class Layer(Model):
@@ -329,7 +345,7 @@ class CutIn(model_of(CutInFacts)):  # type: ignore[misc]
 
 
 class Stays(model_of(StaysFacts)):  # type: ignore[misc]
-    """What stays of a standing opening: an old frame that comes `out` or `none`; casing `new` or `saved` and put back."""
+    """What stays of a standing opening: an old frame that comes `out` or `none`; casing `new`, `saved` and put back, or one that `stays` up."""
 
 
 class DeliveredUnit(model_of(Delivered)):  # type: ignore[misc]
@@ -443,6 +459,10 @@ class UsualCasing(picked("UsualCasingSaid", Casing, "width", "corner", "thicknes
     """The usual casing."""
 
 
+class UsualLeaf(picked("UsualLeafSaid", Leaf, "thickness")):  # type: ignore[misc]
+    """The usual leaf: its thickness. Its size is said of each opening alone."""
+
+
 class UsualHardware(picked("UsualHardwareSaid", Hardware, *Hardware.model_fields)):  # type: ignore[misc]
     """The usual corners of hinges, latch plates and mortises, and the leaf thicknesses the locks are made for."""
 
@@ -455,6 +475,7 @@ class Usual(Model):
     floors: UsualFloors = Field(default_factory=UsualFloors)
     frame: UsualFrame = Field(default_factory=UsualFrame)
     casing: UsualCasing = Field(default_factory=UsualCasing)
+    leaf: UsualLeaf = Field(default_factory=UsualLeaf)
     hardware: UsualHardware = Field(default_factory=UsualHardware)
 
 

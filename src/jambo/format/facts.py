@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any
@@ -18,6 +18,7 @@ from jambo.core.facts.placing import Header, Placing
 from jambo.core.facts.setting import Delivered, Setting
 from jambo.core.facts.wall import Wall
 from jambo.core.frames.registry import FRAMES
+from jambo.core.framing.floors import higher
 from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import limits
 from jambo.core.quantities.figure import Amount, Fact, Known, Missing, Source, value_of
@@ -82,14 +83,17 @@ def _leaf(leaf: doc.Leaf, index: int, reader: Reader) -> Leaf:
     return Leaf(width, height, thickness, heard.also if heard else None)
 
 
-def _in_hand(door: doc.Door, rules: HouseRules, reader: Reader) -> InHand:
-    """The leaf in hand; its hinges in order from its top."""
-    path, said = "opening.door.in_hand", door.in_hand
-    marks = [known(reader, mark, "at", f"{path}.hinges[{i}]", "hinge_in_hand") for i, mark in enumerate(said.hinges)]
-    placed = sorted((mark for mark in marks if mark is not None), key=lambda mark: mark.value)
+def _in_hand(said: doc.InHand, path: str, rules: HouseRules, reader: Reader) -> InHand:
+    """A leaf in hand; its hinges in order from its top."""
     facts = reader.facts(InHand, said, path, rules)
-    facts.pop("hinges", None)
-    return InHand(**facts, hinges=tuple(placed) if len(placed) > 1 else ())
+    return InHand(**facts | {"hinges": _marks(said.hinges, f"{path}.hinges", "hinge_in_hand", reader)})
+
+
+def _marks(said: Sequence[doc.MarkOnLeaf], path: str, name: str, reader: Reader) -> tuple[Known, ...]:
+    """Where the hinges are, in order from the top; one alone says nothing of the others."""
+    marks = [known(reader, mark, "at", f"{path}[{i}]", name) for i, mark in enumerate(said)]
+    placed = sorted((mark for mark in marks if mark is not None), key=lambda mark: mark.value)
+    return tuple(placed) if len(placed) > 1 else ()
 
 
 def _as_the_first(leaf: Leaf, first: Leaf) -> Leaf:
@@ -121,6 +125,11 @@ def _cannot_be(opening: Opening, wall: Wall, reader: Reader) -> None:
     if opening.kind == "swing":
         for mark in (*own.hinges, *([own.latch] if own.latch is not None else [])):
             over(mark.source.path, mark, tall, "is past the bottom of the leaf", "less than")
+    rebate, stock = opening.frame.rebate, value_of(opening.frame.stock)
+    if isinstance(rebate, Known) and stock is not None and rebate.value >= stock:
+        shown = exact_text(stock, reader.unit)
+        deep = exact_text(rebate.value, reader.unit)
+        reader.refuse(rebate.source.path, f"{deep} is as deep as the leg is thick ({shown})", f"less than {shown}")
     over("opening.header.depth", opening.header.depth, tallest, "is deeper than the wall is high", "less than")
     over("opening.position.distance", opening.placing.distance, wall.length, "is past the end of the wall", "at most")
 
@@ -166,14 +175,16 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
     if kind.pair(leaves):
         leaves = (leaves[0], _as_the_first(leaves[1], leaves[0]))
     frame = reader.facts(FrameFacts, said.frame, "opening.frame", rules)
+    frame |= {"pockets": _marks(said.frame.pockets, "opening.frame.pockets", "hinge_pocket", reader)}
+    made = FRAMES[said.frame.kind].frame(FrameFacts(**frame), rules)
     casing = reader.facts(Casing, said.casing, "opening.casing", rules)
     slab_at = known(reader, document.show, "slab_at", "show", "slab_slid")
     cut_in = cut_in_of(said.cut_in, rules, reader)
     return Opening(
         leaves=leaves,
         handing=Handing(door.hinge_side, door.opens_to, door.outside),
-        frame=FRAMES[said.frame.kind].frame(FrameFacts(**frame), rules),
-        floors=_floors(document, reader),
+        frame=made if kind.swings else replace(made, leg_thickness=made.stock, rebate=None),
+        floors=_floors(document, reader, asked=kind.swings and made.sill is None),
         method=said.school
         or said.rules.school
         or document.rules.job.school
@@ -183,6 +194,7 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
         header=Header(**reader.facts(Header, said.header, "opening.header", rules)),
         placing=Placing(**reader.facts(Placing, said.position, "opening.position", rules)),
         casing=Casing(**casing) if casing["width"] is not None else None,
+        casing_thickness=casing["thickness"],
         kind=door.kind,
         pair=kind.pair(leaves),
         own=own_facts(door, rules, reader),
@@ -191,7 +203,9 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
         mass=mass_of(door.mass, "opening.door.mass", reader),
         glass=door.glass,
         fire_rated=door.fire_rated,
-        in_hand=_in_hand(door, rules, reader),
+        fire_minutes=door.fire_minutes,
+        in_hand=_in_hand(door.in_hand, "opening.door.in_hand", rules, reader),
+        fixed_in_hand=_in_hand(door.in_hand_fixed, "opening.door.in_hand_fixed", rules, reader),
         delivered_hand=door.delivered_hand,
         delivered_stops=door.delivered_stops,
         lockset=Lockset(**reader.facts(Lockset, door.hardware, "opening.door.hardware", rules)),
@@ -210,16 +224,16 @@ def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Read
     )
 
 
-def _floors(document: doc.Document, reader: Reader) -> Floors:
-    said, own = document.opening.floors, document.floors
+def _floors(document: doc.Document, reader: Reader, *, asked: bool) -> Floors:
+    """Both floors; of what runs under the closed leaf, where that is `asked` of its kind, the higher one until somebody says."""
+    said, own, swings = document.opening.floors, document.floors, document.opening.door.opens_to
     strip = reader.length(said, "strip", "opening.floors", "strip")
+    a, b = stack_of("A", said, own, reader), stack_of("B", said, own, reader)
+    unsaid = higher(a, b, swings) if asked else swings
     return Floors(
-        stack_of("A", said, own, reader),
-        stack_of("B", said, own, reader),
-        said.under or document.opening.door.opens_to,
-        strip if isinstance(strip, Known) else None,
-        said.strip_under_legs,
-    )
+        a, b, said.under or unsaid, strip if isinstance(strip, Known) else None, said.strip_under_legs,
+        under_said=said.under is not None or not asked,
+    )  # fmt: skip
 
 
 def heard_length(text: str, unit: Unit, kind: str, tape: Tape | None = None) -> ParsedLength:

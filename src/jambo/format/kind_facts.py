@@ -7,6 +7,7 @@ from typing import Any
 
 from jambo.core.facts.opening import DoorKind
 from jambo.core.kinds.bypass.facts import Bypass
+from jambo.core.kinds.cased.facts import Cased
 from jambo.core.kinds.face_slider.facts import Beside, Lean, Slider
 from jambo.core.kinds.pocket.facts import InZone, PocketKit
 from jambo.core.quantities.figure import Known, Source
@@ -58,8 +59,13 @@ def _bypass(door: doc.Door, rules: HouseRules, reader: Reader) -> Bypass:
     return Bypass(**reader.facts(Bypass, door.bypass, "opening.door.bypass", rules))
 
 
+def _cased(door: doc.Door, rules: HouseRules, reader: Reader) -> Cased:
+    return Cased(**reader.facts(Cased, door.cased, "opening.door.cased", rules))
+
+
 _READ: dict[DoorKind, Callable[[doc.Door, HouseRules, Reader], object]] = {
     "pocket": _pocket,
     "face_slider": _slider,
     "bypass": _bypass,
+    "cased": _cased,
 }

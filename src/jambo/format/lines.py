@@ -34,13 +34,22 @@ def _door(said: LineFacts) -> Data:
         door["bypass"] = {f"leaf_{name}": leaf.pop(name) for name in ("width", "height") if name in leaf}
         if said.panels is not None:
             door["bypass"]["count"] = said.panels
+    if door["kind"] == "cased":  # its size is that of the finished opening
+        door |= {f"opening_{name}": leaf.pop(name) for name in ("width", "height") if name in leaf}
+    if said.opening_width is not None:  # told over all: what slides past or over its opening has that opening
+        height = door.get("slider", {}).pop("slab_height", None) or door.get("bypass", {}).pop("leaf_height", None)
+        door |= {"opening_width": said.opening_width} | ({"opening_height": height} if height else {})
     door["leaves"] = [dict(leaf) for _ in range(2 if said.pair and door["kind"] != "bypass" else 1)]
+    if said.other_width is not None and len(door["leaves"]) == 2:
+        door["leaves"][1]["width"] = said.other_width
     facts: Data = {"hinge_side": said.hinge_side, "opens_to": said.opens_to, "slides_to": said.slides_to}
     door |= {name: value for name, value in facts.items() if value is not None}
     return (
         door
-        | ({"leads_to": "outside"} if said.outside else {})
+        | ({"leads_to": said.leads_to} if said.leads_to else {})
+        | ({"in_hand": {"core": said.core}} if said.core else {})
         | {n: True for n in ("fire_rated", "glass") if getattr(said, n)}
+        | ({"fire_minutes": said.fire_minutes} if said.fire_minutes is not None else {})
     )
 
 
@@ -53,7 +62,12 @@ def opening_of(said: LineFacts, nth: int = 0) -> Data:
     opening: Data = {"door": _door(said)}
     texts = {"mark": marks_of(said)[nth], "room": said.room, "note": said.note}
     opening |= {name: text for name, text in texts.items() if text}
-    floors = {side: _layers(floor) for side, floor in (("a", said.floor_a), ("b", said.floor_b)) if floor is not None}
+    floors: Data = {
+        side: _layers(floor) for side, floor in (("a", said.floor_a), ("b", said.floor_b)) if floor is not None
+    }
+    floors |= {
+        name: key for name, key in (("a_from", said.floor_a_from), ("b_from", said.floor_b_from)) if key is not None
+    }
     frame: Data = {"kind": said.frame, "supply": said.supply, "depth": said.wall_depth}
     parts = {
         "floors": floors,

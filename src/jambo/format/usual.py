@@ -14,7 +14,7 @@ from jambo.format.problems import FieldError, Refused
 
 _PARTS = {
     "wall": "wall", "header": "opening.header", "floors": "opening.floors", "frame": "opening.frame", "casing": "opening.casing",
-    "hardware": "opening.door.hardware",
+    "leaf": "opening.door.leaves[0]", "hardware": "opening.door.hardware",
 }  # fmt: skip
 # A height is said with its way, and a side's floor by its layers or by a name: what stands beside it is no part of it.
 _WITH = {
@@ -80,7 +80,9 @@ def with_usual(document: doc.Document) -> tuple[doc.Document, Mapping[str, Any]]
     if not casing.none:
         changed["casing"] = take("opening.casing", casing, usual.casing)
     hardware = take("opening.door.hardware", door.hardware, usual.hardware)
-    changed["door"] = door.model_copy(update={"hardware": hardware})
+    # a second leaf is as thick as the first
+    leaf = take("opening.door.leaves[0]", door.leaves[0], usual.leaf)
+    changed["door"] = door.model_copy(update={"hardware": hardware, "leaves": [leaf, *door.leaves[1:]]})
     meant = document.model_copy(update={"wall": wall, "opening": opening.model_copy(update=changed)})
     return meant, found
 

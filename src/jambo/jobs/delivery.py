@@ -153,7 +153,7 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
                 )
             there = [n for n in open_needs if n.opening == move.opening and n.item.name == thing.item]
             # of several, such as the two leaves of a pair, the one it was bought as
-            need = next((n for n in there if n.item.key == thing.of.key), next(iter(there), None))
+            need = next((n for n in there if n.item.is_of(thing.of.key)), next(iter(there), None))
             if need is None:
                 raise Refused(
                     [FieldError(f"{path}.opening", "nothing of the kind is open there", "look at the list again")]
@@ -167,7 +167,7 @@ def give(db: Database, job_id: int, moves: Moves, who: str) -> None:
 def _refuse_wrong(thing: Thing, need: Need, path: str) -> None:
     """Raise Refused for a thing that is wrong for an opening, or was never measured and was bought for another size."""
     if thing.measures is None:
-        if need.item.key != thing.of.key:
+        if not need.item.is_of(thing.of.key):
             raise Refused(
                 [FieldError(path, f"it was not bought for {need.mark}, and nobody has measured it", "measure it first")]
             )

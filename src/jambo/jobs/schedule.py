@@ -75,7 +75,7 @@ def read_line(db: Database, job_id: int, text: str, shown: Shown) -> LineOut:
     with db.transaction() as t:
         job = kept_job(t, job_id)["doc"]
         around = _around(t, job)
-    return line_out(heard(text, job["unit"]), job["unit"], shown.tape(job), shown.region(job), around)
+    return line_out(heard(text, job["unit"], around), job["unit"], shown.tape(job), shown.region(job), around)
 
 
 def keep_rows(

@@ -763,7 +763,7 @@ export interface paths {
         };
         /**
          * Heads
-         * @description Give the head lines of a job, per storey.
+         * @description Give the head lines of a job, per storey and height of leaf; `chosen` tries who is in a line, 0 for nobody.
          */
         get: operations["heads_api_jobs__job_id__heads_get"];
         put?: never;
@@ -1717,17 +1717,26 @@ export interface components {
     schemas: {
         /**
          * Align
-         * @description Put a storey's doors on its common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
+         * @description Put doors of a storey on their common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
          *
-         *     `line` is the common line that was seen; it is not taken for another.
+         *     `leaf` is the height of its leaves where a storey has a line for each, as with `by_leaf`; `openings` who is on it, as it is where they
+         *     are left out. `line` is the common line that was seen; it is not taken for another.
          */
         Align: {
+            /**
+             * By Leaf
+             * @default true
+             */
+            by_leaf?: boolean;
             /**
              * How
              * @enum {string}
              */
             how: "raise" | "pack" | "own";
+            leaf?: components["schemas"]["ExactOut"] | null;
             line?: components["schemas"]["ExactOut"] | null;
+            /** Openings */
+            openings?: number[] | null;
             /**
              * Storey
              * @default
@@ -1986,6 +1995,22 @@ export interface components {
             piece: number;
             /** Why */
             why: string;
+        };
+        /**
+         * Cased
+         * @description An opening without a leaf of ours: `sheet_width` and `sheet_height` are the rough opening by the sheet of a folding door's maker,
+         *     `source` says whose; without them it is lined and cased at its finished size.
+         */
+        Cased: {
+            /** Sheet Height */
+            sheet_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Sheet Width */
+            sheet_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
         };
         /**
          * Casing
@@ -2781,14 +2806,17 @@ export interface components {
          *
          *     Handing is physical: `hinge_side` as seen from side A, and the side a swing leaf opens to. Of a swing pair the first
          *     leaf is the active one, and `hinge_side` is its side. Pocket leaves and slabs open toward `slides_to`; of two, the
-         *     first does. `opening_width` and `opening_height` are the finished opening of a face slider or bypass leaves.
+         *     first does. `opening_width` and `opening_height` are the finished opening of a face slider, of bypass leaves, or of one without a leaf.
          */
         Door: {
             bypass?: components["schemas"]["Bypass"];
+            cased?: components["schemas"]["Cased"];
             /** Delivered Hand */
             delivered_hand?: ("LH" | "RH" | "LHR" | "RHR") | null;
             /** Delivered Stops */
             delivered_stops?: ("loose" | "solid") | null;
+            /** Fire Minutes */
+            fire_minutes?: number | null;
             /**
              * Fire Rated
              * @default false
@@ -2807,12 +2835,13 @@ export interface components {
              */
             hinge_side?: "left" | "right";
             in_hand?: components["schemas"]["InHand"];
+            in_hand_fixed?: components["schemas"]["InHand"];
             /**
              * Kind
              * @default swing
              * @enum {string}
              */
-            kind?: "swing" | "pocket" | "face_slider" | "bypass";
+            kind?: "swing" | "pocket" | "face_slider" | "bypass" | "cased";
             /**
              * Leads To
              * @default inside
@@ -3009,6 +3038,8 @@ export interface components {
         /**
          * FigureOut
          * @description A computed length and how it adds up; `considered` is what a "highest of" passed over.
+         *
+         *     `turned` says that label, value and terms are told the other way: the figure of that name is less than nothing by as much.
          */
         FigureOut: {
             /** Allowances */
@@ -3028,6 +3059,8 @@ export interface components {
             symbol: string;
             /** Terms */
             terms: components["schemas"]["TermOut"][];
+            /** Turned */
+            turned: boolean;
             value: components["schemas"]["LengthOut"];
         };
         /**
@@ -3234,13 +3267,32 @@ export interface components {
          * @description A frame. Facts that belong to another kind are kept and do not count, so that a kind can be changed and back.
          *
          *     `flat_jamb`: head over legs. `lining_kit`: legs in the head's trenches; `kit_width_1` and `kit_width_2` are the leaf
-         *     widths its trench spacings serve. `rabbeted`: legs past the head. `split_jamb`: two halves for walls between
+         *     widths its trench spacings serve. `rabbeted`: legs past the head, with a `leaf_rebate` in them. `split_jamb`: two halves for walls between
          *     `wall_least` and `wall_most`. `steel_wrap`: wraps the finished wall, `throat` and `source` from its sheet.
-         *     `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it.
+         *     `outside_sill`: on a sill of `sill_thickness`, the legs on it or beside it. A steel frame is ordered by `nominal_width` and
+         *     `nominal_height`; `pockets` are its own hinge pockets and `strike_pocket` its latch's, from its head.
          */
         Frame: {
+            /**
+             * Anchors
+             * @default
+             */
+            anchors?: string;
             /** Depth */
             depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Extension */
+            extension?: ("A" | "B") | null;
+            /**
+             * Extension By
+             * @default site
+             * @enum {string}
+             */
+            extension_by?: "site" | "supplied";
+            /**
+             * Gauge
+             * @default
+             */
+            gauge?: string;
             /** Horn */
             horn?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -3253,16 +3305,29 @@ export interface components {
             kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kit Width 2 */
             kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Rebate */
+            leaf_rebate?: (string | components["schemas"]["ExactLength"]) | null;
             /**
              * Legs Beside Sill
              * @default false
              */
             legs_beside_sill?: boolean;
             /**
+             * Legs Past Head
+             * @default false
+             */
+            legs_past_head?: boolean;
+            /**
              * Name
              * @default
              */
             name?: string;
+            /** Nominal Height */
+            nominal_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Nominal Width */
+            nominal_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pockets */
+            pockets?: components["schemas"]["MarkOnLeaf"][];
             /** Rabbet Depth */
             rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -3285,6 +3350,8 @@ export interface components {
              * @enum {string}
              */
             stands_on?: "rough_floor" | "finished_floor" | "spacer";
+            /** Strike Pocket */
+            strike_pocket?: (string | components["schemas"]["ExactLength"]) | null;
             /**
              * Supply
              * @default site_built
@@ -3304,7 +3371,7 @@ export interface components {
         };
         /**
          * FrameOut
-         * @description A kind of frame, and the facts that only it asks for, by their keys in `opening.frame`.
+         * @description A kind of frame, the facts that only it asks for, by their keys in `opening.frame`, and the house rule of its legs' thickness.
          */
         FrameOut: {
             /** Facts */
@@ -3316,6 +3383,8 @@ export interface components {
             kind: "flat_jamb" | "lining_kit" | "rabbeted" | "split_jamb" | "steel_wrap" | "outside_sill";
             /** Label */
             label: string;
+            /** Stock Rule */
+            stock_rule: string | null;
         };
         /**
          * GapOut
@@ -3386,6 +3455,15 @@ export interface components {
          * @description Corners of hinges, latch plate and their mortises, and the leaf thicknesses the lock or bolt is made for.
          */
         Hardware: {
+            /** Backset */
+            backset?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Closer
+             * @default false
+             */
+            closer?: boolean;
+            /** Function */
+            function?: ("passage" | "privacy" | "keyed" | "dummy") | null;
             /** Hinge Corner */
             hinge_corner?: ("square" | "round") | null;
             /** Hinge Mortise */
@@ -3401,22 +3479,34 @@ export interface components {
         };
         /**
          * HeadRow
-         * @description An opening under its storey's line: the head it needs by itself, where it is now, and what the line would give it.
+         * @description An opening under a line: the head it needs by itself, where it is now, and what the line would give it, `lower` where it stands over
+         *     the line.
+         *
+         *     `keeps` says why it is in no line unless that is chosen; `gap` what it would stand over the floor by with longer legs, and `too_much`
+         *     the greatest gap where that is more.
          */
         HeadRow: {
             /** Can Align */
             can_align: boolean;
+            /** Chosen */
+            chosen: boolean;
             /** Floors */
             floors: components["schemas"]["LengthOut"][];
             gain: components["schemas"]["LengthOut"];
+            gap: components["schemas"]["LengthOut"] | null;
             /** Governs */
             governs: boolean;
             /** Id */
             id: number;
+            /** Keeps */
+            keeps: string;
+            /** Lower */
+            lower: boolean;
             /** Name */
             name: string;
             now: components["schemas"]["LengthOut"];
             own: components["schemas"]["LengthOut"];
+            too_much: components["schemas"]["LengthOut"] | null;
         };
         /**
          * Header
@@ -3517,7 +3607,7 @@ export interface components {
          * InHand
          * @description A swing leaf that is there: its core, its real size, its mortises, what may come off its bottom.
          *
-         *     Of a pair it is the active leaf. `hinges` are from its top to the top of each hinge, `latch` to the latch's middle;
+         *     Of a pair `in_hand` is the active leaf and `in_hand_fixed` the other. `hinges` are from its top to the top of each hinge, `latch` to the latch's middle;
          *     `hinge_count` is how many there are where nobody measured their places.
          */
         InHand: {
@@ -3731,9 +3821,12 @@ export interface components {
         };
         /**
          * JobStickOut
-         * @description A stick to cut: its length (exact, and as the tape shows it), whether it lies in the rack as which offcut, its pieces, what is left.
+         * @description A stick to cut: its length (exact, and as the tape shows it), whether it lies in the rack as which offcut, its pieces, what is left;
+         *     and whether it is its one piece as it comes, without squaring or a cut.
          */
         JobStickOut: {
+            /** As It Comes */
+            as_it_comes: boolean;
             /** Kept */
             kept: boolean;
             /** Left */
@@ -4174,7 +4267,7 @@ export interface components {
         };
         /**
          * MarkOnLeaf
-         * @description Where something of a leaf in hand is, from its top.
+         * @description Where something of a leaf in hand is from its top, or of a steel frame from its head.
          */
         MarkOnLeaf: {
             /** At */
@@ -5019,6 +5112,11 @@ export interface components {
              * @default
              */
             name?: string;
+            /**
+             * Poured
+             * @default false
+             */
+            poured?: boolean;
             /** Rail Short */
             rail_short?: (string | components["schemas"]["ExactLength"]) | null;
             /** Set Above */
@@ -5032,6 +5130,8 @@ export interface components {
             source?: string;
             /** Split */
             split?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Split Reach */
+            split_reach?: (string | components["schemas"]["ExactLength"]) | null;
             /** Thickness Least */
             thickness_least?: (string | components["schemas"]["ExactLength"]) | null;
             /** Thickness Most */
@@ -5153,7 +5253,7 @@ export interface components {
              * Place
              * @enum {string}
              */
-            place: "width_foot" | "width_middle" | "width_head" | "width_at" | "height_left" | "height_right" | "height_centre" | "diagonal_up_right" | "diagonal_up_left" | "lean_left" | "bow_left" | "lean_right" | "bow_right" | "header_level" | "floor_across" | "floor_along" | "wall_left" | "wall_right" | "twist_left" | "twist_right" | "thickness_left_head" | "thickness_left_foot" | "thickness_right_head" | "thickness_right_foot" | "floor_bump" | "gap_hinge_top" | "gap_hinge_foot" | "gap_head_hinge" | "gap_head_strike" | "gap_strike_top" | "gap_latch" | "gap_foot" | "stop_top" | "stop_latch" | "stop_foot" | "plumb_strike" | "plumb_swing" | "leg_straight" | "frame_head" | "frame_foot";
+            place: "width_foot" | "width_middle" | "width_head" | "width_at" | "height_left" | "height_right" | "height_centre" | "diagonal_up_right" | "diagonal_up_left" | "lean_left" | "bow_left" | "lean_right" | "bow_right" | "header_level" | "floor_across" | "floor_along" | "wall_left" | "wall_right" | "twist_left" | "twist_right" | "thickness_left_head" | "thickness_left_foot" | "thickness_right_head" | "thickness_right_foot" | "floor_bump" | "gap_hinge_top" | "gap_hinge_foot" | "gap_head_hinge" | "gap_head_strike" | "gap_strike_top" | "gap_latch" | "gap_foot" | "gap_fixed_top" | "gap_fixed_foot" | "gap_fixed_head" | "gap_fixed_meeting" | "stop_top" | "stop_latch" | "stop_foot" | "plumb_strike" | "plumb_swing" | "leg_straight" | "frame_head" | "frame_foot";
             /** Toward */
             toward?: ("opening" | "away" | "A" | "B" | "left" | "right" | "up" | "down" | "strike" | "hinge" | "swing" | "closed") | null;
             /** Value */
@@ -5260,7 +5360,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "swing" | "pocket" | "face_slider" | "bypass";
+            kind: "swing" | "pocket" | "face_slider" | "bypass" | "cased";
             /** Marks */
             marks: components["schemas"]["MarkOut"][];
             /** Missing */
@@ -5361,6 +5461,10 @@ export interface components {
             air_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Air Gap Least */
             air_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Backer Height */
+            backer_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Backer Past */
+            backer_past?: (string | components["schemas"]["ExactLength"]) | null;
             /** Block Leaves */
             block_leaves?: (string | components["schemas"]["ExactLength"]) | null;
             /** Block Over */
@@ -5399,6 +5503,8 @@ export interface components {
             floor_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Floor Gap Least */
             floor_gap_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Floor Gap Most */
+            floor_gap_most?: (string | components["schemas"]["ExactLength"]) | null;
             /** Foot Plate */
             foot_plate?: (string | components["schemas"]["ExactLength"]) | null;
             /** Foot Station */
@@ -5431,10 +5537,16 @@ export interface components {
             header_ply?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Bottom */
             hinge_bottom?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Fifth Over */
+            hinge_fifth_over?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Fourth Over */
+            hinge_fourth_over?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Gap */
             hinge_gap?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Length */
             hinge_length?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Hinge Third Over */
+            hinge_third_over?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hinge Top */
             hinge_top?: (string | components["schemas"]["ExactLength"]) | null;
             /** Hole Above Slab */
@@ -5459,6 +5571,8 @@ export interface components {
             latch_station?: (string | components["schemas"]["ExactLength"]) | null;
             /** Layout Offset */
             layout_offset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Rebate */
+            leaf_rebate?: (string | components["schemas"]["ExactLength"]) | null;
             /** Leaf Trim Most */
             leaf_trim_most?: (string | components["schemas"]["ExactLength"]) | null;
             /** Leaf Trim Solid */
@@ -5497,6 +5611,8 @@ export interface components {
             pocket_board?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Bumper */
             pocket_bumper?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pocket Floor Thick */
+            pocket_floor_thick?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Hanger Drop */
             pocket_hanger_drop?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pocket Hanger Edge */
@@ -5521,6 +5637,8 @@ export interface components {
             pocket_width_add?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pull Height */
             pull_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pull Inset */
+            pull_inset?: (string | components["schemas"]["ExactLength"]) | null;
             /** Rabbet Depth */
             rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Rip Planing */
@@ -5549,6 +5667,10 @@ export interface components {
             side_shim?: (string | components["schemas"]["ExactLength"]) | null;
             /** Sill Gap */
             sill_gap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Sill Least */
+            sill_least?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Solid Thickness */
+            solid_thickness?: (string | components["schemas"]["ExactLength"]) | null;
             /** Split Leaf */
             split_leaf?: (string | components["schemas"]["ExactLength"]) | null;
             /** Split Space */
@@ -5567,6 +5689,10 @@ export interface components {
             steel_add_width?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Foot Screw */
             steel_foot_screw?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Leaf Height */
+            steel_leaf_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Leaf Width */
+            steel_leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Sheet */
             steel_sheet?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Throat Over */
@@ -5593,6 +5719,8 @@ export interface components {
             switch_most?: (string | components["schemas"]["ExactLength"]) | null;
             /** Top Overlap */
             top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Bar */
+            track_bar?: (string | components["schemas"]["ExactLength"]) | null;
             /** Track Half */
             track_half?: (string | components["schemas"]["ExactLength"]) | null;
             /** Track Hole First */
@@ -5834,6 +5962,11 @@ export interface components {
          *     degrees; `later_floor` what is laid on the swing side after the door hangs.
          */
         Setting: {
+            /**
+             * Before Finish
+             * @default false
+             */
+            before_finish?: boolean;
             /** Cut Hinge */
             cut_hinge?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -6033,6 +6166,10 @@ export interface components {
         Slider: {
             /** Backer */
             backer?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Backer Height */
+            backer_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Backer Past */
+            backer_past?: (string | components["schemas"]["ExactLength"]) | null;
             /** Base Height */
             base_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Base Thickness */
@@ -6094,6 +6231,10 @@ export interface components {
             open_clearance?: (string | components["schemas"]["ExactLength"]) | null;
             /** Pull Height */
             pull_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pull Inset */
+            pull_inset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Rail */
+            rail?: (string | components["schemas"]["ExactLength"]) | null;
             /** Rating */
             rating?: string | null;
             /** Side Overlap */
@@ -6113,8 +6254,16 @@ export interface components {
             stop_length?: (string | components["schemas"]["ExactLength"]) | null;
             /** Studs */
             studs?: components["schemas"]["Stud"][] | null;
+            /**
+             * Studs From
+             * @default wall
+             * @enum {string}
+             */
+            studs_from?: "wall" | "casing";
             /** Top Overlap */
             top_overlap?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Track Bar */
+            track_bar?: (string | components["schemas"]["ExactLength"]) | null;
             /** Track Half */
             track_half?: (string | components["schemas"]["ExactLength"]) | null;
             /** Wheel Radius */
@@ -6207,7 +6356,7 @@ export interface components {
         };
         /**
          * Stays
-         * @description What stays of a standing opening: an old frame that comes `out` or `none`; casing `new` or `saved` and put back.
+         * @description What stays of a standing opening: an old frame that comes `out` or `none`; casing `new`, `saved` and put back, or one that `stays` up.
          */
         Stays: {
             /**
@@ -6215,7 +6364,7 @@ export interface components {
              * @default new
              * @enum {string}
              */
-            casing?: "new" | "saved";
+            casing?: "new" | "saved" | "stays";
             /**
              * Old Frame
              * @default out
@@ -6247,9 +6396,12 @@ export interface components {
         };
         /**
          * StickOut
-         * @description A stick in cutting order: its place in the stock, its length, whether it lies there already, its cuts, and what is left of it.
+         * @description A stick in cutting order: its place in the stock, its length, whether it lies there already, its cuts, and what is left of it;
+         *     whether it is its one piece as it comes, without squaring or a cut.
          */
         StickOut: {
+            /** As It Comes */
+            as_it_comes: boolean;
             /** Cuts */
             cuts: components["schemas"]["CutOut"][];
             /** Left */
@@ -6393,11 +6545,13 @@ export interface components {
         };
         /**
          * StoreyOut
-         * @description A storey: its common line is the greatest of the heads its openings need. `waiting` are not known yet.
+         * @description A line of a storey, the greatest of the heads that the chosen openings need; `leaf` is their height where a storey has more than one
+         *     line. `waiting` are not known yet.
          */
         StoreyOut: {
             /** Aligned */
             aligned: boolean;
+            leaf: components["schemas"]["LengthOut"] | null;
             line: components["schemas"]["LengthOut"];
             /** Openings */
             openings: components["schemas"]["HeadRow"][];
@@ -6870,6 +7024,7 @@ export interface components {
             frame?: components["schemas"]["UsualFrame"];
             hardware?: components["schemas"]["UsualHardware"];
             header?: components["schemas"]["UsualHeader"];
+            leaf?: components["schemas"]["UsualLeaf"];
             wall?: components["schemas"]["UsualWall"];
         };
         /**
@@ -6899,8 +7054,16 @@ export interface components {
          * @description The usual frame. It stands in where an opening has the same kind of frame, or says none.
          */
         UsualFrame: {
+            /** Anchors */
+            anchors?: string | null;
             /** Depth */
             depth?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Extension */
+            extension?: ("A" | "B") | null;
+            /** Extension By */
+            extension_by?: ("site" | "supplied") | null;
+            /** Gauge */
+            gauge?: string | null;
             /** Horn */
             horn?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kind */
@@ -6909,10 +7072,20 @@ export interface components {
             kit_width_1?: (string | components["schemas"]["ExactLength"]) | null;
             /** Kit Width 2 */
             kit_width_2?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Leaf Rebate */
+            leaf_rebate?: (string | components["schemas"]["ExactLength"]) | null;
             /** Legs Beside Sill */
             legs_beside_sill?: boolean | null;
+            /** Legs Past Head */
+            legs_past_head?: boolean | null;
             /** Name */
             name?: string | null;
+            /** Nominal Height */
+            nominal_height?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Nominal Width */
+            nominal_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Pockets */
+            pockets?: components["schemas"]["MarkOnLeaf"][] | null;
             /** Rabbet Depth */
             rabbet_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Sill Site Made */
@@ -6925,6 +7098,8 @@ export interface components {
             spacer?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stands On */
             stands_on?: ("rough_floor" | "finished_floor" | "spacer") | null;
+            /** Strike Pocket */
+            strike_pocket?: (string | components["schemas"]["ExactLength"]) | null;
             /** Supply */
             supply?: ("site_built" | "pre_hung") | null;
             /** Thickness */
@@ -6943,6 +7118,12 @@ export interface components {
          * @description The usual corners of hinges, latch plates and mortises, and the leaf thicknesses the locks are made for.
          */
         UsualHardware: {
+            /** Backset */
+            backset?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Closer */
+            closer?: boolean | null;
+            /** Function */
+            function?: ("passage" | "privacy" | "keyed" | "dummy") | null;
             /** Hinge Corner */
             hinge_corner?: ("square" | "round") | null;
             /** Hinge Mortise */
@@ -6975,6 +7156,14 @@ export interface components {
             plies?: number | null;
             /** Ply */
             ply?: (string | components["schemas"]["ExactLength"]) | null;
+        };
+        /**
+         * UsualLeaf
+         * @description The usual leaf: its thickness. Its size is said of each opening alone.
+         */
+        UsualLeaf: {
+            /** Thickness */
+            thickness?: (string | components["schemas"]["ExactLength"]) | null;
         };
         /**
          * UsualSaved
@@ -12145,6 +12334,8 @@ export interface operations {
                 unit?: ("in" | "mm") | null;
                 step?: ("1/16" | "1/32" | "1" | "1/2") | null;
                 words?: ("north_america" | "britain" | "australia") | null;
+                chosen?: number[] | null;
+                by_leaf?: boolean;
             };
             header?: never;
             path: {

@@ -4,3 +4,6 @@ export const within = (text: string) =>
 
 /** A word with a capital, as a heading or a label begins. */
 export const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
+
+/** How much larger than true something is drawn. */
+export const timesTrue = (times: number) => (Math.round(times) === 1 ? "true" : `× ${Math.round(times)}`);

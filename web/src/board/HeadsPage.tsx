@@ -1,9 +1,10 @@
 import "./board.css";
 
-import { Button } from "@mantine/core";
+import { Button, Checkbox, Switch } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 
 import { api, ask, type Storey } from "../api/client";
@@ -22,17 +23,39 @@ export function HeadsPage() {
   const id = Number(useParams().jobId);
   const show = useShow();
   const client = useQueryClient();
-  const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
+  // who is in a line while that is tried; null while it is as it stands
+  const [chosen, setChosen] = useState<number[] | null>(null);
+  const [byLeaf, setByLeaf] = useState(true);
+  const query = {
+    unit: show.unit ?? undefined,
+    words: show.words ?? undefined,
+    by_leaf: byLeaf,
+    chosen: chosen === null ? undefined : chosen.length > 0 ? chosen : [0],
+  };
   const job = useJob(id);
   const heads = useQuery({
     queryKey: ["job", id, "heads", query],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query } })),
+    placeholderData: (before) => before, // the rows stay while another choice is worked out
   });
   const align = useMutation({
-    mutationFn: (body: { storey: string; how: How; line: Storey["line"]["exact"] }) =>
-      ask(api.POST("/api/jobs/{job_id}/heads", { params: { path: { job_id: id }, query }, body })),
-    onSuccess: (next) => {
-      client.setQueryData(["job", id, "heads", query], next);
+    mutationFn: ({ of, how }: { of: Storey; how: How }) =>
+      ask(
+        api.POST("/api/jobs/{job_id}/heads", {
+          params: { path: { job_id: id }, query: { unit: query.unit, words: query.words } },
+          body: {
+            storey: of.storey,
+            leaf: of.leaf?.exact ?? null,
+            by_leaf: byLeaf,
+            openings: of.openings.filter((o) => o.chosen).map((o) => o.id),
+            how,
+            line: of.line.exact,
+          },
+        }),
+      ),
+    onSuccess: () => {
+      setChosen(null);
+      void client.invalidateQueries({ queryKey: ["job", id, "heads"] });
       client.removeQueries({ queryKey: ["opening"] });
       void renew(client, ["job"]);
     },
@@ -65,12 +88,21 @@ export function HeadsPage() {
         )}
         {heads.data?.map((storey) => (
           <OneStorey
-            key={storey.storey}
+            key={`${storey.storey} ${storey.leaf?.text ?? ""}`}
             of={storey}
-            busy={align.isPending}
-            align={(how) => align.mutate({ storey: storey.storey, how, line: storey.line.exact })}
+            busy={align.isPending || heads.isPlaceholderData}
+            align={(how) => align.mutate({ of: storey, how })}
+            isIn={(one) => (chosen ? chosen.includes(one.id) : one.chosen)}
+            choose={(one) => setChosen(withOrWithout(chosen ?? whoIsIn(heads.data), one))}
           />
         ))}
+        {(!byLeaf || heads.data?.some((storey) => storey.leaf)) && (
+          <Switch
+            label="A line for each height of leaf"
+            checked={byLeaf}
+            onChange={(event) => setByLeaf(event.currentTarget.checked)}
+          />
+        )}
       </main>
     </>
   );
@@ -79,16 +111,34 @@ export function HeadsPage() {
 const WIDE = 1000;
 const TALL = 150;
 
-function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how: How) => void }) {
+const whoIsIn = (storeys: Storey[]) => storeys.flatMap((s) => s.openings.filter((o) => o.chosen).map((o) => o.id));
+
+const withOrWithout = (now: number[], one: number) =>
+  now.includes(one) ? now.filter((id) => id !== one) : [...now, one];
+
+interface StoreyProps {
+  of: Storey;
+  busy: boolean;
+  align: (how: How) => void;
+  /** Whether an opening is in the line as it is pressed, before the server has said what follows. */
+  isIn: (one: Storey["openings"][number]) => boolean;
+  choose: (opening: number) => void;
+}
+
+function OneStorey({ of, busy, align, isIn, choose }: StoreyProps) {
   const low = Math.min(...of.openings.map((o) => o.own.mm)) - 12;
   const high = Math.max(of.line.mm, ...of.openings.map((o) => o.now.mm)) + 6;
   const Y = (mm: number) => TALL - 24 - ((mm - low) / Math.max(1, high - low)) * (TALL - 46);
   const room = WIDE / of.openings.length;
-  const name = of.storey || "Walls without a storey";
+  const storey = of.storey || "Walls without a storey";
+  const name = of.leaf ? `${storey}, leaves of ${of.leaf.text}` : storey;
+  const nobody = !of.openings.some((o) => o.chosen);
   return (
     <section className={styles.storey} aria-label={name}>
       <header>
-        <h2>{name}</h2>
+        <h2>
+          <WithFractions text={name} />
+        </h2>
         <p>
           Common head line <Digits of={of.line} /> over the rough floor
           {of.aligned ? ", and every head is on one line." : "."}
@@ -119,6 +169,7 @@ function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how
       <table className="log">
         <thead>
           <tr>
+            <th scope="col">In the line</th>
             <th scope="col">Opening</th>
             <th scope="col">Needs by itself</th>
             <th scope="col">Is now</th>
@@ -129,18 +180,41 @@ function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how
         <tbody>
           {of.openings.map((o) => (
             <tr key={o.id} data-governs={o.governs || undefined}>
+              <td>
+                <Checkbox
+                  aria-label={`${o.name} in the line`}
+                  checked={isIn(o)}
+                  disabled={!o.can_align}
+                  onChange={() => choose(o.id)}
+                />
+              </td>
               <th scope="row">
                 <Link to={`/openings/${o.id}/opening`}>{o.name}</Link>
                 {o.governs && " governs"}
+                {o.keeps && <span className="from">{o.keeps}</span>}
               </th>
-              <td>
+              <td data-label="Needs by itself">
                 <Digits of={o.own} />
               </td>
-              <td>
+              <td data-label="Is now">
                 <Digits of={o.now} />
               </td>
-              <td>{o.can_align ? <Digits of={o.gain} /> : "keeps its own head"}</td>
-              <td>
+              <td data-label={o.chosen ? "Would gain" : undefined}>
+                {!o.chosen && o.gain.mm !== 0 && (o.lower ? "would come down " : "would take ")}
+                {o.chosen || o.gain.mm !== 0 ? <Digits of={o.gain} /> : "stands on it"}
+                {o.chosen && o.gap && (
+                  <span className="from">
+                    <WithFractions text={`${o.gap.text} over the floor with longer legs`} />
+                  </span>
+                )}
+                {o.chosen && o.too_much && (
+                  <strong className="differs">
+                    {" "}
+                    <WithFractions text={`${o.too_much.text} at most: pack over the head`} />
+                  </strong>
+                )}
+              </td>
+              <td data-label="Floors">
                 <WithFractions text={o.floors.map((f) => f.digits).join(" and ")} />
                 {o.floors[0]!.mm !== o.floors[1]!.mm && <strong className="differs"> differ</strong>}
               </td>
@@ -150,10 +224,10 @@ function OneStorey({ of, busy, align }: { of: Storey; busy: boolean; align: (how
       </table>
       {of.waiting.length > 0 && <p className="quiet">Not known yet: {of.waiting.join(", ")}.</p>}
       <div className="row">
-        <Button disabled={busy} onClick={() => align("raise")}>
+        <Button disabled={busy || nobody} onClick={() => align("raise")}>
           Align: longer legs, larger floor gap
         </Button>
-        <Button variant="default" disabled={busy} onClick={() => align("pack")}>
+        <Button variant="default" disabled={busy || nobody} onClick={() => align("pack")}>
           Align the openings: packing over the head
         </Button>
         <Button variant="subtle" disabled={busy} onClick={() => align("own")}>

@@ -165,14 +165,14 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
           {length("Finish on side B", "finish_b", "finish")}
         </div>
       </details>
-      <details className="more" open={wall.existing ?? false}>
-        <summary>A standing wall, and what was found in it</summary>
+      <details className="more" open={(wall.existing ?? false) || (wall.services ?? []).length > 0}>
+        <summary>What runs in it, and whether it stands already</summary>
         <Switch
           label="This wall stands already"
           checked={wall.existing ?? false}
           onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })}
         />
-        {wall.existing && <Found wall={wall} words={shown.words} unit={unit} heard={heard} save={save} />}
+        <InWall wall={wall} words={shown.words} unit={unit} heard={heard} save={save} />
       </details>
     </>
   );
@@ -180,8 +180,8 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
 
 type Chosen = "height_by" | "top_plates" | "bottom_plates" | "bearing" | "left_corner" | "right_corner" | "layout_from";
 
-/** Studs and services of a standing wall, as they were found. */
-function Found({
+/** Wires, pipes and ducts that run in a wall; of a standing one the studs that were found, too. */
+function InWall({
   wall,
   words,
   unit,
@@ -198,26 +198,30 @@ function Found({
   const studs = (wall.studs_found ?? []).map((s) => written(s.at)).join("; ");
   return (
     <>
-      <TypedText
-        label="Stud centres found, from the left end"
-        path="wall.studs_found"
-        lines={{ description: "One after the other, with a semicolon between: 16; 32 1/8; 48" }}
-        value={studs}
-        keep={(text, told) => {
-          const next = text
-            .split(/[;\n]/)
-            .map((at) => at.trim())
-            .filter(Boolean);
-          if (next.join("; ") !== studs)
-            save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null }, told);
-        }}
-      />
-      <ChoiceField
-        path="wall.plate_on"
-        value={wall.plate_on}
-        words={words}
-        keep={(on) => save({ ...wall, plate_on: on as Wall["plate_on"] })}
-      />
+      {wall.existing && (
+        <>
+          <TypedText
+            label="Stud centres found, from the left end"
+            path="wall.studs_found"
+            lines={{ description: "One after the other, with a semicolon between: 16; 32 1/8; 48" }}
+            value={studs}
+            keep={(text, told) => {
+              const next = text
+                .split(/[;\n]/)
+                .map((at) => at.trim())
+                .filter(Boolean);
+              if (next.join("; ") !== studs)
+                save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null }, told);
+            }}
+          />
+          <ChoiceField
+            path="wall.plate_on"
+            value={wall.plate_on}
+            words={words}
+            keep={(on) => save({ ...wall, plate_on: on as Wall["plate_on"] })}
+          />
+        </>
+      )}
       {services.map((one, i) => {
         const set = (facts: Partial<typeof one>, told?: Told) =>
           save({ ...wall, services: services.map((s, n) => (n === i ? { ...s, ...facts } : s)) }, told);

@@ -29,16 +29,14 @@ export function SawSheet({ data, name }: { data: JobCutting; name: string }) {
                 <td>
                   {stick.pieces.map((p, i) => (
                     <span key={i}>
-                      <b>
-                        <WithFractions text={p.mark_at} />
-                      </b>{" "}
-                      {p.mark} {within(p.label)}
+                      <b>{stick.as_it_comes ? "as it comes:" : <WithFractions text={p.mark_at} />}</b> {p.mark}{" "}
+                      {within(p.label)}
                       {p.part !== null && ` ${p.copy}: ${p.part}/${p.parts.length}`}
                     </span>
                   ))}
                 </td>
                 <td>
-                  <WithFractions text={stick.left} />
+                  {!stick.as_it_comes && <WithFractions text={stick.left} />}
                   {stick.kept && " keep"}
                 </td>
               </tr>

@@ -46,15 +46,16 @@ export function StickBar({ stick, longest, tints, cut }: Props) {
               width: `${(100 * (piece.end - piece.start)) / stick.mm}%`,
             }}
           >
-            <i>
-              <WithFractions text={piece.mark_at.replace(/ (in|mm)$/, "")} />
-            </i>
+            <i>{stick.as_it_comes ? "as it comes" : <WithFractions text={piece.mark_at.replace(/ (in|mm)$/, "")} />}</i>
           </span>
         ))}
       </div>
     </div>
   );
 }
+
+const toMark = (piece: PlannedPiece, stick: PlannedStick) =>
+  stick.as_it_comes ? "the stick as it comes" : `to the mark ${piece.mark_at}`;
 
 interface PieceProps {
   piece: PlannedPiece;
@@ -74,7 +75,7 @@ function Piece({ piece, stick, tint, cut }: PieceProps) {
           className={styles.piece}
           data-tint={tint}
           style={{ left: at(piece.start), width: at(piece.end - piece.start) }}
-          aria-label={`${piece.mark} ${piece.text}, ${within(piece.label)}${part(piece)}, mark ${piece.mark_at}`}
+          aria-label={`${piece.mark} ${piece.text}, ${within(piece.label)}${part(piece)}, ${toMark(piece, stick)}`}
           onClick={() => setOpen(!open)}
         >
           <span className={styles.mark}>{piece.mark}</span>{" "}
@@ -91,7 +92,7 @@ function Piece({ piece, stick, tint, cut }: PieceProps) {
           </strong>
         </p>
         <p>
-          <WithFractions text={`${piece.text}, to the mark ${piece.mark_at}`} />
+          <WithFractions text={`${piece.text}, ${toMark(piece, stick)}`} />
         </p>
         {piece.part === null && (
           <button

@@ -3,6 +3,7 @@ import { useElementSize, useLocalStorage } from "@mantine/hooks";
 import clsx from "clsx";
 
 import type { Face, Result } from "../api/client";
+import { timesTrue } from "../api/words";
 import { useWork } from "../work/context";
 import { light, useIsLit } from "../work/pointing";
 import { usePlaceAsked } from "../work/placeAsked";
@@ -64,14 +65,14 @@ export function FoundSheet() {
           width={width}
           height={height}
           role="img"
-          aria-label={`The hole as found, seen from side A, what is off straight drawn ${times} times too large.`}
+          aria-label={`The hole as found, seen from side A, what is off straight drawn ${timesTrue(times)}.`}
         >
           <Hole result={result} frame={frame} place={place} notes={width >= NARROW} />
         </svg>
       )}
       <p className="sheet-side">Seen from side A · {now.wall.name || "wall without a name"}</p>
       <div className="times">
-        <span id="times">Crooked drawn × {times}</span>
+        <span id="times">Crooked drawn {timesTrue(times)}</span>
         <Slider
           aria-labelledby="times"
           thumbLabel="How much larger what is off straight is drawn"

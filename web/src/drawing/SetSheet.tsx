@@ -3,6 +3,7 @@ import clsx from "clsx";
 import { useCallback, useEffect, useRef } from "react";
 
 import type { Face, Result, SetPlan } from "../api/client";
+import { timesTrue } from "../api/words";
 import { useWork } from "../work/context";
 import { light, useLit } from "../work/pointing";
 import { SvgDigits } from "./SvgDigits";
@@ -71,7 +72,7 @@ export function SetSheet() {
           width={width}
           height={height}
           role="group"
-          aria-label={`${set.said} The frame in its slot, gaps drawn ${Math.round(frame.gap)} times too wide.`}
+          aria-label={`${set.said} The frame in its slot, gaps drawn ${timesTrue(frame.gap)}.`}
         >
           <Studs set={set} frame={frame} />
           <TheFrame set={set} frame={frame} result={result} width={width} height={height} />
@@ -84,7 +85,7 @@ export function SetSheet() {
           <p>The slot draws itself as soon as the hole has widths and the leaf a size.</p>
         </div>
       )}
-      {frame && <p className="sheet-side">Seen from side A · gaps drawn × {Math.round(frame.gap)}</p>}
+      {frame && <p className="sheet-side">Seen from side A · gaps drawn {timesTrue(frame.gap)}</p>}
     </div>
   );
 }

@@ -13,7 +13,8 @@ export function Silhouette({ of, height, tallest }: { of: Outline | null; height
   const per = height / wall;
   const size = { width: (of?.ro_width ?? 820) * per, height: (of?.ro_height ?? 2050) * per };
   const x = (WIDE - size.width) / 2;
-  const leaf = of && { w: of.leaf_widths[0]! * per, h: of.leaf_height * per, up: of.leaf_bottom * per };
+  const leaf = of &&
+    of.leaf_widths.length > 0 && { w: of.leaf_widths[0]! * per, h: of.leaf_height * per, up: of.leaf_bottom * per };
   const top = leaf ? height - leaf.up - leaf.h : 0;
   const leaves = of && leaf ? standing(of, size.width, per) : [];
   return (

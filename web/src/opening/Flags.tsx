@@ -117,7 +117,9 @@ export function Flags() {
 
 function Clear() {
   const { result } = useWork();
-  const clear = result?.flags.every((f) => f.level === "note") && result.missing.length === 0;
+  // of a hole that stands and that nobody read there is nothing to cut by
+  const unread = result?.standing && result.states.survey === "nothing";
+  const clear = result?.flags.every((f) => f.level === "note") && result.missing.length === 0 && !unread;
   return clear ? <p className="clear">Clear to cut.</p> : null;
 }
 

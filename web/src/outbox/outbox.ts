@@ -69,7 +69,7 @@ const callers = new Map<string, Caller>();
 const listeners = new Set<() => void>();
 type Done = (press: Press, answer: unknown, told: boolean) => Promise<void>;
 const done = new Set<Done>();
-const settling = new Map<string, Press>(); // done, while what it changes is fetched anew
+const settling = new Map<string, Press>(); // not in the store yet, or done while what it changes is fetched anew
 let sending = false;
 let asked = false; // to send, while it is being sent
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -130,11 +130,16 @@ export async function press<T>(said: Said, call: (to: Api) => Promise<Answer<T>>
   const answered = new Promise<T | null>((resolve, reject) => {
     callers.set(one.name, { one, resolve: resolve as Caller["resolve"], reject });
   });
+  settling.set(one.name, one); // it stands as pressed at once: a second press on the same box takes the first back
+  tell();
   try {
     await change(set(one.name, one, store()));
   } catch {
     callers.delete(one.name);
-    return send<T>(one); // a browser that keeps nothing sends it all the same
+    return await send<T>(one); // a browser that keeps nothing sends it all the same
+  } finally {
+    settling.delete(one.name);
+    tell();
   }
   noteWriting();
   setTimeout(() => waits(one.name), LATE);

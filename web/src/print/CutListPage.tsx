@@ -33,7 +33,7 @@ export function CutListPage() {
           <CutTable result={result} still />
           <BuyTable result={result} />
           <div className={styles.printPair}>
-            <Marks result={result} from={opening?.position?.measured_from ?? "left"} />
+            {!result.standing && <Marks result={result} from={opening?.position?.measured_from ?? "left"} />}
             <Pole result={result} />
           </div>
           <TrackMarks result={result} />

@@ -32,6 +32,10 @@ const WALL = [
   "proud_hinge_foot",
   "proud_strike_top",
   "proud_strike_foot",
+  "proud_b_hinge_top",
+  "proud_b_hinge_foot",
+  "proud_b_strike_top",
+  "proud_b_strike_foot",
   "sweep_least",
   "sweep_trim",
 ];

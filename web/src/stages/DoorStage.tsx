@@ -79,7 +79,7 @@ function LeafFields({ name, pair }: { name: string; pair: boolean }) {
 
 function SecondWidth({ first }: { first: string }) {
   const leaf = "opening.door.leaves[1]";
-  const name = first === "Active leaf" ? "Inactive leaf" : "Second leaf";
+  const name = first === "Active leaf" ? "Fixed leaf" : "Second leaf";
   return (
     <>
       <LengthAt path={`${leaf}.width`} label={`${name} width`} heightAt="opening.door.leaves[0].height" />
@@ -97,6 +97,7 @@ const KIND_OF: Record<Kind, { kind: DoorKind; pair: boolean }> = {
   slider: { kind: "face_slider", pair: false },
   slider_pair: { kind: "face_slider", pair: true },
   bypass: { kind: "bypass", pair: false },
+  cased: { kind: "cased", pair: false },
 };
 
 /** What hangs, picked by its drawing. The second leaf's facts wait in the screen while a single door is chosen. */
@@ -106,7 +107,8 @@ function What() {
   const leaves = now.opening.door?.leaves ?? [{}];
   const kind = now.opening.door?.kind ?? "swing";
   const value = (Object.keys(KIND_OF) as Kind[]).find(
-    (k) => KIND_OF[k].kind === kind && (kind === "bypass" || KIND_OF[k].pair === (leaves.length === 2)),
+    (k) =>
+      KIND_OF[k].kind === kind && (kind === "bypass" || kind === "cased" || KIND_OF[k].pair === (leaves.length === 2)),
   )!;
   const pick = (to: Kind) => {
     const { kind: next, pair } = KIND_OF[to];
@@ -200,6 +202,27 @@ function Slider() {
   );
 }
 
+/** A way through without a leaf, or the hole for a leaf that comes by its maker's sheet. */
+function Cased() {
+  const { now } = useWork();
+  const at = "opening.door.cased";
+  const cased = now.opening.door?.cased;
+  const sheet = (cased?.sheet_width ?? cased?.sheet_height ?? null) !== null;
+  return (
+    <>
+      {!sheet && <FinishedOpening />}
+      <p className="quiet">
+        A folding door, or what else comes with a sheet of its own: its rough opening, as that has it.
+      </p>
+      <div className="pair">
+        <LengthAt path={`${at}.sheet_width`} label="Sheet: opening width" />
+        <LengthAt path={`${at}.sheet_height`} label="and height" />
+      </div>
+      {sheet && <TextAt path={`${at}.source`} label="Whose sheet it is" most={200} />}
+    </>
+  );
+}
+
 function Bypass() {
   const { result } = useWork();
   const plan = result?.drawings.find((d) => d.name === "plan");
@@ -228,17 +251,24 @@ function Bypass() {
 /** What else is known of the door: where it leads, its weight, what it was delivered with. */
 function More({ swing }: { swing: boolean }) {
   const hardware = "opening.door.hardware";
+  const fire = useWork().now.opening.door?.fire_rated ?? false;
   return (
     <details className="more">
       <summary>Weight, where it leads, hardware</summary>
       <TextAt path="opening.door.mass" label={swing ? "Weight of the leaf" : "Weight of one leaf or slab"} most={40} />
       <SwitchAt path="opening.door.glass" label="There is glass in it or beside it" />
       <SwitchAt path="opening.door.fire_rated" label="It is fire-rated" />
+      {fire && <ChoiceAt path="opening.door.fire_minutes" />}
       {swing && (
         <>
           <SelectAt path="opening.door.leads_to" />
           <SelectAt path="opening.door.delivered_hand" />
           <SelectAt path="opening.door.delivered_stops" />
+          <div className="pair">
+            <ChoiceAt path={`${hardware}.function`} />
+            <LengthAt path={`${hardware}.backset`} label="Backset" />
+          </div>
+          <SwitchAt path={`${hardware}.closer`} label="It gets a closer" />
           <div className="pair">
             <ChoiceAt path={`${hardware}.hinge_corner`} />
             <ChoiceAt path={`${hardware}.hinge_mortise`} />
@@ -258,10 +288,11 @@ function More({ swing }: { swing: boolean }) {
 }
 
 /** A leaf that is there: measured all round, with its own mortises; the frame follows it. */
-function InHand() {
+function InHand({ fixed = false }: { fixed?: boolean }) {
   const { result, words } = useWork();
-  const at = "opening.door.in_hand";
-  const leaf = words.leaf ?? "leaf";
+  const at = fixed ? "opening.door.in_hand_fixed" : "opening.door.in_hand";
+  const leaf = `${fixed ? "fixed " : ""}${words.leaf ?? "leaf"}`;
+  const square = fixed ? "out_of_square_fixed" : "out_of_square";
   return (
     <details className="more">
       <summary>The {leaf} is in hand: its real size, mortises, what may come off</summary>
@@ -286,10 +317,10 @@ function InHand() {
         <LengthAt path={`${at}.diagonal_to_strike`} label="Diagonal, hinge foot to free top" />
         <LengthAt path={`${at}.diagonal_to_hinge`} label="Diagonal, free foot to hinge top" />
       </div>
-      {result?.figures.out_of_square && (
+      {result?.figures[square] && (
         <ul className="trim-list">
           <li>
-            <FigureLine name="out_of_square" />
+            <FigureLine name={square} />
           </li>
         </ul>
       )}
@@ -322,8 +353,10 @@ export function DoorStage() {
       {kind === "pocket" && <Pocket pair={pair} />}
       {kind === "face_slider" && <Slider />}
       {kind === "bypass" && <Bypass />}
+      {kind === "cased" && <Cased />}
       {kind === "swing" && <InHand />}
-      <More swing={kind === "swing"} />
+      {kind === "swing" && pair && <InHand fixed />}
+      {kind !== "cased" && <More swing={kind === "swing"} />}
     </>
   );
 }

@@ -7,7 +7,7 @@ import { capital } from "../api/words";
 import { heightLabel } from "../work/choices";
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
-import { ChoiceAt, PickAt, SelectAt, TextAt } from "./fields";
+import { ChoiceAt, PickAt, Rows, SelectAt, SwitchAt, TextAt } from "./fields";
 import { CutInPanel } from "./CutInPanel";
 import { CutMarks } from "./CutMarks";
 import { CORNERS, KindPick } from "./KindPick";
@@ -74,16 +74,25 @@ export function FrameStage() {
         <p className="quiet">Flat legs and head line the opening.</p>
       )}
       {swings && <KindFacts kind={kind} />}
+      {swings && !["split_jamb", "steel_wrap"].includes(kind) && (
+        <SwitchAt path="opening.setting.before_finish" label="It is set before the wall finish is on" />
+      )}
       <ChoiceAt path="opening.frame.stands_on" />
       {stands === "spacer" && <LengthAt path="opening.frame.spacer" label="Spacer height" />}
       <div className="pair">
         <LengthAt
           path="opening.frame.thickness"
-          rule={kind === "lining_kit" ? undefined : "leg_thickness"}
+          rule={catalogue.frames.find((f) => f.kind === (swings ? kind : "flat_jamb"))?.stock_rule ?? undefined}
           label={`Thickness of the ${words.leg ?? "leg"}s`}
         />
         <LengthAt path="opening.frame.depth" label="Frame depth, if delivered" />
       </div>
+      {swings && (
+        <div className="pair">
+          <SelectAt path="opening.frame.extension" />
+          {now.opening.frame?.extension && <SelectAt path="opening.frame.extension_by" />}
+        </div>
+      )}
       {door === "face_slider" && (
         <div className="pair">
           <LengthAt path="opening.rules.side_shim" label={`${capital(words.shim ?? "shim")}s, each side`} />
@@ -181,7 +190,7 @@ const LAID_OUT = ["lining_kit", "split_jamb", "steel_wrap", "outside_sill"];
 
 /** The facts that only this kind of frame has. */
 function KindFacts({ kind }: { kind: string }) {
-  const { result, catalogue } = useWork();
+  const { result, catalogue, words, meant } = useWork();
   const facts = catalogue.frames.find((f) => f.kind === kind)?.facts ?? [];
   const section = result?.drawings.find((d) => d.name === "section");
   return (
@@ -209,15 +218,36 @@ function KindFacts({ kind }: { kind: string }) {
           </div>
         </>
       )}
-      {kind === "flat_jamb" && <ChoiceAt path="opening.frame.supply" />}
+      {["flat_jamb", "rabbeted", "split_jamb", "outside_sill"].includes(kind) && (
+        <ChoiceAt path="opening.frame.supply" />
+      )}
       {kind === "steel_wrap" && (
         <>
           <StockPick kind="steel_frame" label="Steel frame" />
+          <div className="pair">
+            <LengthAt path="opening.frame.nominal_width" label="Nominal width" />
+            <LengthAt path="opening.frame.nominal_height" label="Nominal height" />
+          </div>
           <LengthAt path="opening.frame.throat" label="Throat" />
+          <div className="pair">
+            <TextAt path="opening.frame.gauge" label="Gauge" most={60} />
+            <TextAt path="opening.frame.anchors" label="Anchors" most={60} />
+          </div>
+          <Rows
+            path="opening.frame.pockets"
+            label={`Its hinge pockets, from the ${words.head ?? "head"}`}
+            one="pocket"
+            empty="None written down: the hinges go by the house rule."
+            fields={(path, i) => <LengthAt path={`${path}.at`} label={`Hinge pocket ${i + 1}`} />}
+          />
+          <LengthAt
+            path="opening.frame.strike_pocket"
+            label={`Its ${words.strike ?? "strike"} pocket, from the ${words.head ?? "head"}`}
+          />
           <TextAt path="opening.frame.source" label="Whose sheet the opening is from" most={200} />
           <div className="pair">
-            <LengthAt path="opening.rules.steel_add_width" label="Opening over leaf" />
-            <LengthAt path="opening.rules.steel_add_height" label="Above leaf and floor" />
+            <LengthAt path="opening.rules.steel_add_width" label="Opening wider than nominal" />
+            <LengthAt path="opening.rules.steel_add_height" label="and higher" />
           </div>
         </>
       )}
@@ -236,7 +266,10 @@ function KindFacts({ kind }: { kind: string }) {
             <LengthAt path="opening.frame.sill_thickness" label="Sill thickness" />
             <LengthAt path="opening.rules.weather_gap" label="Gap at the sealed side" />
           </div>
+          <LengthAt path="opening.frame.leaf_rebate" />
           <ChoiceAt path="opening.frame.legs_beside_sill" />
+          <ChoiceAt path="opening.frame.legs_past_head" />
+          {meant.opening.frame?.legs_past_head && <LengthAt path="opening.frame.rabbet_depth" />}
           <ChoiceAt path="opening.frame.sill_site_made" />
           <div className="pair">
             <LengthAt path="opening.rules.sill_gap" label="Leaf over the sill" />

@@ -35,7 +35,8 @@ export function KindPick<T extends string>({ label, path, value, kinds, onPick }
   );
 }
 
-export type DoorShape = "swing" | "swing_pair" | "pocket" | "pocket_pair" | "slider" | "slider_pair" | "bypass";
+export type DoorShape =
+  "swing" | "swing_pair" | "pocket" | "pocket_pair" | "slider" | "slider_pair" | "bypass" | "cased";
 
 const post = <path className={styles.post} d="M14 62V4h36v58" />;
 const wide = <path className={styles.post} d="M4 62V4h56v58" />;
@@ -124,6 +125,16 @@ export const DOORS: Kind<DoorShape>[] = [
         <rect className="leaf" x="29" y="10" width="27" height="51" />
         <rect className="leaf" x="8" y="8" width="27" height="53" />
         <path className="way" d="M14 30h14m-5 -5l5 5l-5 5M50 42H38m5 -5l-5 5l5 5" />
+      </>
+    ),
+  },
+  {
+    value: "cased",
+    label: "No leaf",
+    drawing: (
+      <>
+        {post}
+        <path className={styles.hidden} d="M19 61V9h26v52" />
       </>
     ),
   },

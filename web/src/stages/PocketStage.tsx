@@ -72,6 +72,8 @@ export function PocketStage() {
       <h2>Feet and fixings</h2>
       <PickAt path={`${KIT}.floor`} />
       <SwitchAt path={`${KIT}.heated`} label="The floor has heating in it" />
+      <SwitchAt path={`${KIT}.poured`} label="The floor is poured around what stands in it" />
+      <LengthAt path={`${KIT}.split_reach`} label="Split studs reach a set mark of" />
       <SwitchAt path={`${KIT}.base_cabinet`} label="A cabinet will stand against it" />
       <LengthAt path={`${KIT}.finish_fixing`} label="Fixings planned through the wall finish" />
     </>

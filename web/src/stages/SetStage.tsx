@@ -34,6 +34,10 @@ const LEAN = [
   "proud_hinge_foot",
   "proud_strike_top",
   "proud_strike_foot",
+  "proud_b_hinge_top",
+  "proud_b_hinge_foot",
+  "proud_b_strike_top",
+  "proud_b_strike_foot",
   "stop_stands_off",
 ];
 
@@ -80,7 +84,8 @@ export function SetStage() {
             centred: "Equal least play on both sides.",
             tight: `The hinge stud carries it; all play at the ${words.strike ?? "strike"}.`,
             fewest: "The place that takes the fewest pieces.",
-            pre_packed: "The hinge stud is packed plumb first, then carries it.",
+            pre_packed:
+              "The hinge stud is packed plumb first, out to where the frame stands central; then it carries it.",
           }[now.opening.setting?.school ?? "centred"]
         }
       </p>

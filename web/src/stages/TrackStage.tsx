@@ -13,6 +13,7 @@ const NOW = ["slab_now_near", "slab_now_far", "slab_frees"];
 export function TrackStage() {
   const { result, now, slabAt } = useWork();
   const track = result?.track;
+  const byCasing = now.opening.door?.slider?.studs_from === "casing";
   const from = now.opening.position?.measured_from ?? "left";
   return (
     <>
@@ -40,9 +41,14 @@ export function TrackStage() {
         <LengthAt path={`${TRACK}.length`} label="Track bought" />
         <TextAt path={`${TRACK}.rating`} label="Rated for" most={40} />
       </div>
+      <PickAt path={`${TRACK}.studs_from`} />
       <Rows
         path={`${TRACK}.studs`}
-        label={`Studs found, from the ${from} end of the wall`}
+        label={
+          byCasing
+            ? "Studs found, from the casing’s outer edge on the closed side"
+            : `Studs found, from the ${from} end of the wall`
+        }
         one="stud"
         empty="None found yet."
         fields={(path, i) => <LengthAt path={`${path}.at`} label={`Middle of stud ${i + 1}`} />}
@@ -63,12 +69,16 @@ export function TrackStage() {
         <LengthAt path={`${TRACK}.hole_above`} label="Holes over slab" />
         <LengthAt path={`${TRACK}.track_half`} label="Half track height" />
       </div>
+      {(now.opening.door?.leaves?.length ?? 1) > 1 && (
+        <LengthAt path={`${TRACK}.rail`} label="First of the two rails, from its start" />
+      )}
       <LengthAt path={`${TRACK}.ceiling`} label="Ceiling above the finished floor" />
       <h2>Guide and pull</h2>
       <PickAt path={`${TRACK}.guide`} />
       <div className="pair">
         <LengthAt path={`${TRACK}.guide_length`} label="Guide length" />
         <LengthAt path={`${TRACK}.pull_height`} label="Pull over floor" />
+        <LengthAt path={`${TRACK}.pull_inset`} label="Pull from closing edge" />
       </div>
       {(now.opening.door?.slider?.guide ?? "channel") === "channel" && (
         <div className="pair">

@@ -10,12 +10,21 @@ const PIECES = [
   "casing_head_long",
   "casing_head",
   "casing_leg_a",
+  "casing_leg_a_long",
   "casing_leg_b",
+  "casing_leg_b_long",
   "casing_leg_a_hinge",
+  "casing_leg_a_hinge_long",
   "casing_leg_a_strike",
+  "casing_leg_a_strike_long",
   "casing_leg_b_hinge",
+  "casing_leg_b_hinge_long",
   "casing_leg_b_strike",
+  "casing_leg_b_strike_long",
   "casing_wanted",
+  "casing_wanted_hinge",
+  "casing_wanted_strike",
+  "casing_wanted_head",
 ];
 
 /** What covers the joint: the casing, its corners, and whether it reaches over the edge of the opening. */

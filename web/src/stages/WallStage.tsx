@@ -7,7 +7,18 @@ import { PickAt, Rows, SelectAt } from "./fields";
 import type { StageView } from "./stages";
 
 const TRACK = "opening.door.slider";
-const LINES = ["standoff_needed", "standoff", "standoff_spare", "backer_least", "guide_reach", "lag_length"];
+const LINES = [
+  "standoff_needed",
+  "standoff",
+  "standoff_spare",
+  "backer_least",
+  "backer_length",
+  "backer_bottom",
+  "backer_top",
+  "backer_clear",
+  "guide_reach",
+  "lag_length",
+];
 
 /** The wall behind the slab: trim and lean, backer and spacer, and how deep the fixings go. */
 export function WallStage() {
@@ -67,7 +78,14 @@ export function WallStage() {
         <LengthAt path={`${TRACK}.spacer`} label="Spacer" />
       </div>
       <div className="pair">
+        <LengthAt path={`${TRACK}.backer_height`} label="Backer height" />
+        <LengthAt path={`${TRACK}.backer_past`} label="Past the track’s ends" />
+      </div>
+      <div className="pair">
         <LengthAt path={`${TRACK}.offset`} label="Track back to slab" />
+        <LengthAt path={`${TRACK}.track_bar`} label="Track bar thickness" />
+      </div>
+      <div className="pair">
         <LengthAt path={`${TRACK}.lag`} label="Fixings in hand" />
       </div>
     </>

@@ -27,6 +27,9 @@ interface Props extends FactAround {
   heightBy?: string;
 }
 
+/** A path as the catalogue names it, for any place in a list. */
+const anyPlace = (path: string) => path.replace(/\[\d+\]/g, "[]");
+
 /** What a fact is called in the crew's words. */
 export function factLabel(path: string, { catalogue, floors, shown }: FactAround, heightBy?: string): string {
   const words = catalogue.words[shown.words] ?? {};
@@ -35,7 +38,7 @@ export function factLabel(path: string, { catalogue, floors, shown }: FactAround
   if (path === "opening.frame.thickness") return `Thickness of the ${words.leg ?? "leg"}s`;
   return capital(
     choiceAt(path, { catalogue, region: shown.words, floors })?.label ??
-      catalogue.facts[path]?.label[shown.words] ??
+      catalogue.facts[anyPlace(path)]?.label[shown.words] ??
       (path.endsWith("name") ? "Name" : "Source"),
   );
 }
@@ -44,7 +47,7 @@ export function factLabel(path: string, { catalogue, floors, shown }: FactAround
 export function FactField(props: Props) {
   const { path, value, set, none, heightBy, catalogue, floors, shown, result, errors } = props;
   const label = factLabel(path, props, heightBy);
-  const fact = catalogue.facts[path];
+  const fact = catalogue.facts[anyPlace(path)];
   const choice = choiceAt(path, { catalogue, region: shown.words, floors });
   const error = errors.find((e) => e.path === path || e.path === catalogue.usual[path]);
   if (fact) {

@@ -38,6 +38,7 @@ const PARTS: Record<string, string> = {
   floors: "floors",
   frame: "frame",
   casing: "{casing}",
+  leaf: "{leaf}",
   hardware: "hinges, latch and lock",
 };
 

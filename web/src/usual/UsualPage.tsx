@@ -22,6 +22,7 @@ const PARTS = [
   { name: "floors", title: "Floors" },
   { name: "frame", title: "Frame" },
   { name: "casing", title: "" },
+  { name: "leaf", title: "" },
   { name: "hardware", title: "Hinges, latch and lock" },
 ] as const;
 

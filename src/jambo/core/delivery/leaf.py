@@ -10,7 +10,7 @@ from jambo.core.delivery.frames import play_becomes
 from jambo.core.delivery.verdict import Finding, FindingWords
 from jambo.core.facts.leaf import hands
 from jambo.core.flags import Values
-from jambo.core.frames.registry import kind_of_frame
+from jambo.core.frames.registry import kind_of_frame, stop_is_worked
 from jambo.core.framing.floors import trim_allowed
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
@@ -186,7 +186,7 @@ def _by_thickness(case: Case, thickness: Length, planned: Length) -> Iterator[Fi
     values: Values = {"thickness": thickness, "planned": planned}
     if size(by) < case.same or opening.kind != "swing":
         return
-    if not kind_of_frame(opening.frame).worked_stop:
+    if not stop_is_worked(opening.frame):
         yield FOUND("stops-planted-to-it", values)
     elif by > ZERO:
         yield FOUND("too-thick-for-rabbet", values | {"more": by})

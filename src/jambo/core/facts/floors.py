@@ -37,13 +37,17 @@ class Stack:
 
 @dataclass(frozen=True, slots=True)
 class Floors:
-    """Both stacks, what runs under the closed leaf, and the threshold strip if there is one; legs stand beside it, or on it."""
+    """Both stacks, what runs under the closed leaf, and the threshold strip if there is one; legs stand beside it, or on it.
+
+    `under_said` is False where nobody said what runs under a swing leaf: `under` is the higher floor then (handbook 9).
+    """
 
     a: Stack
     b: Stack
     under: Under
     strip: Fact | None = None
     strip_under_legs: bool = False
+    under_said: bool = True
 
     def stack(self, side: Side) -> Stack:
         """Give the stack of a side."""

@@ -9,6 +9,7 @@ from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Fact, Known
 from jambo.core.quantities.length import Length, total
 from jambo.core.quantities.mass import GRAMS, Mass
+from jambo.core.quantities.notation import STOCK_HEIGHTS_IN, STOCK_WIDTHS_IN
 from jambo.core.quantities.tape import Unit
 
 HingeSide = Literal["left", "right"]
@@ -21,10 +22,10 @@ TURNED_ABOUT: dict[HandLabel, HandLabel] = {"LH": "RHR", "RHR": "LH", "RH": "LHR
 
 # Stock sizes offered (handbook 3); any other size may be typed.
 STOCK_WIDTHS: dict[Unit, tuple[int, ...]] = {
-    "in": (18, 20, 24, 28, 30, 32, 34, 36),
+    "in": STOCK_WIDTHS_IN,
     "mm": (526, 610, 626, 686, 720, 726, 762, 770, 820, 826, 838, 870, 920, 926),
 }
-STOCK_HEIGHTS: dict[Unit, tuple[int, ...]] = {"in": (80, 84, 96), "mm": (1981, 2040, 2340)}
+STOCK_HEIGHTS: dict[Unit, tuple[int, ...]] = {"in": STOCK_HEIGHTS_IN, "mm": (1981, 2040, 2340)}
 STOCK_THICKNESSES: dict[Unit, tuple[str, ...]] = {"in": ("1 3/8", "1 3/4"), "mm": ("35", "40", "44")}
 
 

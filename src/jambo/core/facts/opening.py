@@ -23,24 +23,25 @@ from jambo.core.quantities.tape import Tape
 
 Method = Literal["build_up", "add_on"]
 AddFrom = Literal["rough_floor", "finished_floor"]
-DoorKind = Literal["swing", "pocket", "face_slider", "bypass"]
+DoorKind = Literal["swing", "pocket", "face_slider", "bypass", "cased"]
 LeadsTo = Literal["inside", "outside", "garage", "store"]
 HeadGain = Literal["raise", "pack"]  # longer legs and a larger floor gap, or a packer over the head (handbook 6)
 
 
 @dataclass(frozen=True, slots=True)
 class Stays:
-    """What of a standing opening is there besides its hole: an old frame that comes out or none, casing that goes back or new."""
+    """What of a standing opening is there besides its hole: an old frame that comes out or none, casing new, put back or left up."""
 
     old_frame: Literal["out", "none"] = "out"
-    casing: Literal["new", "saved"] = "new"
+    casing: Literal["new", "saved", "stays"] = "new"
 
 
 @dataclass(frozen=True, slots=True)
 class Opening:
-    """The facts of one opening. `own` are those of its kind alone: a pocket's kit, a slider's track, bypass leaves.
+    """The facts of one opening. `own` are those of its kind alone: a pocket's kit, a slider's track, bypass leaves, a maker's sheet.
 
     `delivered_stops` says whether the stops of the unit that came are loose; None: as its kind of frame has them.
+    `fixed_in_hand` is the second leaf of a swing pair, where that is there. `casing_thickness` counts for what passes in front of casing, be its width known or not.
     `pair` says that two leaves close one opening: a swing pair, a converging pocket pair, a bi-parting slider.
     """
 
@@ -62,11 +63,14 @@ class Opening:
     mass: Mass | None = None
     glass: bool = False
     fire_rated: bool = False
+    fire_minutes: int | None = None
     in_hand: InHand = field(default_factory=InHand)
+    fixed_in_hand: InHand = field(default_factory=InHand)
     delivered_hand: HandLabel | None = None
     delivered_stops: Stops | None = None
     lockset: Lockset = field(default_factory=Lockset)
     casing: Casing | None = None
+    casing_thickness: Known | None = None
     slab_at: Length | None = None
     unit: Delivered = field(default_factory=Delivered)
     setting: Setting = field(default_factory=Setting)

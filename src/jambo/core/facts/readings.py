@@ -5,6 +5,7 @@ Left and right are as seen from side A. A reading along a level or a straightedg
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 from typing import Literal
 
@@ -18,6 +19,7 @@ Place = Literal[
     "header_level", "floor_across", "floor_along", "wall_left", "wall_right", "twist_left", "twist_right",
     "thickness_left_head", "thickness_left_foot", "thickness_right_head", "thickness_right_foot", "floor_bump",
     "gap_hinge_top", "gap_hinge_foot", "gap_head_hinge", "gap_head_strike", "gap_strike_top", "gap_latch", "gap_foot",
+    "gap_fixed_top", "gap_fixed_foot", "gap_fixed_head", "gap_fixed_meeting",
     "stop_top", "stop_latch", "stop_foot", "plumb_strike", "plumb_swing", "leg_straight", "frame_head", "frame_foot",
 ]  # fmt: skip
 
@@ -88,6 +90,10 @@ PLACES: dict[Place, Ask] = {
     "gap_strike_top": _gap("gap at the {strike}, top", "Beside the {leaf}'s top corner."),
     "gap_latch": _gap("gap at the latch", "Beside the latch."),
     "gap_foot": _gap("gap at the {strike}, foot", "Beside the {leaf}'s bottom corner."),
+    "gap_fixed_top": _gap("gap at the fixed {leaf}'s top hinge", "Between {leaf} and {leg}, closed."),
+    "gap_fixed_foot": _gap("gap at the fixed {leaf}'s bottom hinge", "Between {leaf} and {leg}, closed."),
+    "gap_fixed_head": _gap("gap over the fixed {leaf}, hinge end", "Over its hinge corner."),
+    "gap_fixed_meeting": _gap("gap over the fixed {leaf}, where the leaves meet", "Over its free corner."),
     "stop_top": _gap("{leaf} off the stop, top", "0 where it touches."),
     "stop_latch": _gap("{leaf} off the stop, latch", "0 where it touches."),
     "stop_foot": _gap("{leaf} off the stop, foot", "0 where it touches."),
@@ -97,6 +103,27 @@ PLACES: dict[Place, Ask] = {
     "frame_head": Ask("{frame} width at the head", "length", "leaf_width", (), "{leg} to {leg}, just under the {head}.", "check", round=False),
     "frame_foot": Ask("{frame} width at the foot", "length", "leaf_width", (), "{leg} to {leg}, at the floor.", "check", round=False),
 }  # fmt: skip
+
+# What is read of a second leaf that closes the same opening, and what the others are called beside it: the strike is its edge
+OF_FIXED: tuple[Place, ...] = ("gap_fixed_top", "gap_fixed_foot", "gap_fixed_head", "gap_fixed_meeting")
+_OF_PAIR: dict[Place, tuple[str, str]] = {
+    "gap_head_strike": ("gap over the active {leaf}, where the leaves meet", "Over its free corner."),
+    "gap_strike_top": ("gap between the leaves, top", "Between both edges, at the top corner."),
+    "gap_latch": ("gap between the leaves, at the latch", "Between both edges, beside the latch."),
+    "gap_foot": ("gap between the leaves, foot", "Between both edges, at the bottom corner."),
+}  # fmt: skip
+
+
+def asked_at(place: Place, *, pair: bool) -> Ask:
+    """What is asked at a place, as it is called where two leaves close the opening together."""
+    called = _OF_PAIR.get(place) if pair else None
+    return PLACES[place] if called is None else replace(PLACES[place], label=called[0], how=called[1])
+
+
+def places_of(*, pair: bool) -> tuple[Place, ...]:
+    """The places of the round: those of a second leaf only where there is one."""
+    return tuple(place for place in PLACES if pair or place not in OF_FIXED)
+
 
 READ = Source("reading", "survey.readings")
 SIGN: dict[str, int] = {"away": -1, "B": -1, "left": -1, "down": -1, "hinge": -1, "closed": -1}

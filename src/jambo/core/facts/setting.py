@@ -39,7 +39,7 @@ class Setting:
 
     `cut_hinge` and `cut_strike` are the legs as they have been cut; `one_side` that shims were put in from one side only;
     `later_floor` what will be laid on the swing side after the door hangs; `leaf_trimmed` what came off the leaf's bottom.
-    `to_leaf` sets the head to a leaf that is out of square, not level.
+    `before_finish` sets a frame before the wall finish is on, `to_leaf` sets the head to a leaf that is out of square, not level.
     `cut_legs`, `trim_leaf`, `lower_under` and `raise_header` are the rungs chosen for a frame too tall for its hole.
     """
 
@@ -55,6 +55,7 @@ class Setting:
     cut_hinge: Annotated[Known | None, declare("leaf_height", "{leg} as cut", name="leg_as_cut")] = None
     cut_strike: Annotated[Known | None, declare("leaf_height", "{leg} as cut", name="leg_as_cut")] = None
     one_side: bool = False
+    before_finish: bool = False
     cut_legs: bool = False
     trim_leaf: bool = False
     lower_under: bool = False

@@ -28,10 +28,29 @@ def frame_shapes(at: Placed, frame: Frame, t: Length, heights: dict[FigureName, 
         Shape("head", near + inset - past, head, far - inset + past, top, (names.HEAD_LENGTH,)),
     ]
     strips = at.known(names.SILL_FILLER)
-    if frame.sill is not None and strips is not None and (thick := value_of(frame.sill.thickness)) is not None:
+    if (
+        frame.sill is not None
+        and strips is not None
+        and (thick := value_of(at.figures.get(names.SILL_MADE) or frame.sill.thickness)) is not None
+    ):
         filler = strips[names.SILL_FILLER]
         inner = (near, far) if frame.sill.legs_on else (near + t, far - t)
         shapes.append(Shape("sill", inner[0], filler, inner[1], filler + thick, (names.SILL_TOP,)))
         if filler > ZERO:
             shapes.append(Shape("filler", near, ZERO, far, filler, (names.SILL_FILLER,)))
     return shapes
+
+
+def lining(frame: Frame, at: Placed) -> list[Shape]:
+    """The legs and the head that line an opening without hinges; none while they are not known, or where finished edges stay."""
+    known = at.known(names.HEAD_UNDERSIDE, names.FOOT, names.FRAME_TOP, names.SIDE_PLAY)
+    t = value_of(frame.leg_thickness)
+    if known is None or t is None:
+        return []
+    near, far = at.near + known[names.SIDE_PLAY], at.far - known[names.SIDE_PLAY]
+    foot, head = known[names.FOOT], known[names.HEAD_UNDERSIDE]
+    return [
+        Shape("leg", near, foot, near + t, head, (names.LEG_LENGTH,)),
+        Shape("leg", far - t, foot, far, head, (names.LEG_LENGTH,)),
+        Shape("head", near, head, far, known[names.FRAME_TOP], (names.HEAD_LENGTH,)),
+    ]

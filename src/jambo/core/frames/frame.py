@@ -8,6 +8,7 @@ from fractions import Fraction
 from jambo.core import rules as house
 from jambo.core.facts.frame import Frame, LegsPastHead, Sill, Trenched
 from jambo.core.facts.leaf import Leaf
+from jambo.core.framing.rough_opening import build_up
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Amount, Computed, Known, Line, Source, add, highest
@@ -28,11 +29,13 @@ SILL_SLOPE = Fraction(1, 20)  # fall of a site-made sill to the outside (handboo
 
 
 def inside_width(leaves: Sequence[Leaf], frame: Frame, rules: HouseRules) -> Computed:
-    """Wi = the leaves and the gaps between the legs; a pair has a hinge gap on both sides and one meeting gap.
+    """Wi = a steel frame's nominal opening, or the leaves and the gaps between the legs; a pair has a hinge gap on both sides and one meeting gap.
 
     Args:
         leaves: their widths; frame: its hinge and strike gaps; rules: the meeting gap of a pair.
     """
+    if frame.steel is not None:
+        return add(names.FRAME_INSIDE_WIDTH, frame.steel.width)
     pair = len(leaves) == 2
     gaps: list[tuple[int, Amount]] = (
         [(2, frame.hinge_gap), (1, rules.known(house.MEETING_GAP))]
@@ -51,11 +54,10 @@ def clear_width(leaf: Leaf, frame: Frame, rules: HouseRules) -> Computed:
     """Clear width with the (active) leaf at 90 degrees, between its face and the stop on the other side (handbook 22).
 
     The leaf is taken to stand square in line with the hinge gap: W + gs - leaf thickness - stop. Of a pair this is
-    what the active leaf alone leaves, up to the edge of the inactive one.
+    what the active leaf alone leaves, up to the edge of the inactive one. A stop worked from the solid stands out by its rebate.
     """
-    return add(
-        names.CLEAR_WIDTH, leaf.width, frame.strike_gap, (-1, leaf.thickness), (-1, rules.known(house.STOP_THICKNESS))
-    )
+    stop = rules.known(house.STOP_THICKNESS) if frame.rebate is None else frame.rebate
+    return add(names.CLEAR_WIDTH, leaf.width, frame.strike_gap, (-1, leaf.thickness), (-1, stop))
 
 
 def filler(sill: Sill, over_floor: Sequence[Amount], rules: HouseRules) -> list[Computed]:
@@ -88,13 +90,21 @@ def head_underside(stack: Sequence[Line], tall: Amount, rules: HouseRules) -> Co
     return add(names.HEAD_UNDERSIDE, *stack, tall, rules.known(house.HEAD_GAP))
 
 
-def foot(frame: Frame, under: Computed, strips: Computed | None = None, lower: Amount | None = None) -> Computed:
+def foot(
+    frame: Frame,
+    under: Computed,
+    strips: Computed | None = None,
+    lower: Amount | None = None,
+    lift: Computed | None = None,
+) -> Computed:
     """Where the legs stand: the rough floor, the finished floor under the leaf, a spacer, or on or beside the sill.
 
-    `lower` is what a spacer was made thinner by; of a sill that is in its `strips` already.
+    `lower` is what a spacer was made thinner by; of a sill that is in its `strips` already. Legs on a sill stand higher by the
+    `lift` it is levelled at.
     """
     if frame.sill is not None and strips is not None:
-        return add(names.FOOT, strips, *([frame.sill.thickness] if frame.sill.legs_on else []))
+        raised = [lift] if lift is not None else []
+        return add(names.FOOT, strips, *([frame.sill.thickness, *raised] if frame.sill.legs_on else []))
     if frame.stands_on == "finished_floor":
         return add(names.FOOT, under)
     if frame.stands_on == "spacer":
@@ -119,3 +129,19 @@ def head_length(inside: Computed, outside: Computed, frame: Frame) -> Computed:
     if isinstance(frame.joint, LegsPastHead):
         return add(names.HEAD_LENGTH, inside, (2, frame.joint.depth))
     return add(names.HEAD_LENGTH, outside)
+
+
+def lined(frame: Frame, inside: Computed, head: Computed, under: Computed, rules: HouseRules) -> list[Computed]:
+    """Every figure of legs and a head that line an opening without hinges, and of the rough opening they ask for.
+
+    Args:
+        frame: its stock, its joint and what it stands on; inside: its width; head: its underside; under: the floor below; rules: its play.
+    """
+    t = frame.leg_thickness
+    outside, top, stands = outside_width(inside, frame), add(names.FRAME_TOP, head, t), foot(frame, under)
+    ro = build_up(outside, top, rules)
+    return [
+        inside, outside, head, top, stands, leg_length(head, stands, frame), head_length(inside, outside, frame),
+        ro.width, ro.height, ro.side_play, ro.head_play,
+        add(names.RO_WIDTH, ro.width), add(names.RO_HEIGHT, ro.height), add(names.SIDE_PLAY, ro.side_play), add(names.HEAD_PLAY, ro.head_play),
+    ]  # fmt: skip

@@ -11,7 +11,7 @@ from jambo.core.facts.leaf import Leaf
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.frames.kind import KindOfFrame
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Computed, Fact, Figures, Known, add
+from jambo.core.quantities.figure import Computed, Figures, Known, add
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 
@@ -51,17 +51,15 @@ class LiningKit(KindOfFrame):
     label = "Lining kit"
     facts = ("kit_width_1", "kit_width_2", "trench_depth", "horn")
     words = FLAGS
+    hangs_ready = False  # its legs are put into their trenches on the site
     gaps_cut_in = True
+    stock_rule = None
     hinge_gap = strike_gap = house.KIT_GAP
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
         """Make the frame, with the leaf widths it serves."""
         serves = tuple(kit for kit in (said.kit_width_1, said.kit_width_2) if kit is not None)
         return replace(super().frame(said, rules), serves=serves)
-
-    def thickness(self, said: FrameFacts, rules: HouseRules) -> Fact:
-        """Give the thickness as measured: nominal is not actual, so no rule stands in."""
-        return said.thickness
 
     def joint(self, said: FrameFacts) -> Joint:
         """The legs enter trenches in the head."""

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from jambo.core import rules as house
 from jambo.core.drawing import Dim, Drawing, box
-from jambo.core.facts.frame import Frame, FrameFacts, Sill
+from jambo.core.facts.frame import Frame, FrameFacts, HeadOverLegs, Joint, LegsPastHead, Sill
 from jambo.core.facts.leaf import Leaf
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag, FlagWords
@@ -37,21 +37,29 @@ class OutsideSill(KindOfFrame):
 
     name = "outside_sill"
     label = "With sill"
-    facts = ("sill_thickness",)
+    facts = ("sill_thickness", "leaf_rebate")
     words = FLAGS
     worked_stop = True
+    solid = True
+    stock_rule = house.SOLID_THICKNESS
     outside_grade = True
     strike_gap = house.WEATHER_GAP
 
     def frame(self, said: FrameFacts, rules: HouseRules) -> Frame:
         """Make the frame, with its sill."""
-        sill = Sill(said.sill_thickness, not said.legs_beside_sill, said.sill_site_made)
-        return replace(super().frame(said, rules), sill=sill)
+        made = super().frame(said, rules)
+        site_made = said.sill_site_made and not made.pre_hung  # a unit brings its own
+        return replace(made, sill=Sill(said.sill_thickness, not said.legs_beside_sill, site_made))
+
+    def joint(self, said: FrameFacts) -> Joint:
+        """Head over legs, or as in a rabbeted frame the head in a rabbet of each leg."""
+        return LegsPastHead(said.rabbet_depth) if said.legs_past_head else HeadOverLegs()
 
     def flags(
         self, frame: Frame, leaves: Sequence[Leaf], finished: Length | None, figures: Figures, rules: HouseRules
     ) -> Iterator[Flag]:
-        """Filler under its sill (handbook 12)."""
+        """Its rebate, and filler under its sill (handbook 12)."""
+        yield from super().flags(frame, leaves, finished, figures, rules)
         filler = figures.value(names.SILL_FILLER)
         if some(filler):
             path = "opening.frame.sill_thickness"
@@ -62,10 +70,11 @@ class OutsideSill(KindOfFrame):
                 path,
             )
 
-    def to_buy(self, figures: Figures, rules: HouseRules) -> Iterable[Item]:
-        """Its pan and its seal."""
+    def to_buy(self, frame: Frame, figures: Figures, rules: HouseRules) -> Iterable[Item]:
+        """Its pan; a unit brings its seal."""
         yield Item("sill_pan", 1, value_of(figures[names.RO_WIDTH]))
-        yield Item("seal", 1)
+        if not frame.pre_hung:
+            yield Item("seal", 1)
 
     def drawing(self, opening: Opening, figures: Figures, rules: HouseRules) -> Drawing | None:
         """Section through its sill: rough floor, filler, sill, inside floor, the leaf's foot and its gap."""
@@ -97,12 +106,14 @@ class OutsideSill(KindOfFrame):
     def before_setting(self, figures: Figures) -> Iterable[Step]:
         """Rough sill, pan and sealant come first."""
         filled = ", and bed filler strips of {sill_filler} on it" if asks_for(figures, names.SILL_FILLER) else ""
+        packed = "; pack the sill level, {sill_pack}" if names.SILL_PACK in figures else ""
         yield Step(
             key="rough-sill",
             part="Before",
-            text=f"Check the rough sill{filled}.",
+            text=f"Check the rough sill{filled}{packed}.",
             tools="level",
             check="level within {level_tolerance}",
+            cuts=(names.FRAME_OUTSIDE_WIDTH,) if filled else (),
         )
         yield PAN
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jambo.core import rules as house
 from jambo.core.facts.frame import FrameFacts, Joint, LegsPastHead
 from jambo.core.frames.kind import KindOfFrame
 
@@ -11,8 +12,10 @@ class Rabbeted(KindOfFrame):
 
     name = "rabbeted"
     label = "Rabbeted"
-    facts = ("rabbet_depth",)
+    facts = ("leaf_rebate", "rabbet_depth")
     worked_stop = True
+    solid = True
+    stock_rule = house.SOLID_THICKNESS
 
     def joint(self, said: FrameFacts) -> Joint:
         """The head sits in a rabbet of each leg."""

@@ -16,6 +16,12 @@ FRAMES: dict[FrameKind, KindOfFrame] = {
 }
 
 
+def stop_is_worked(frame: Frame) -> bool:
+    """Say whether its stop is part of it: one worked from the solid without a rebate for the leaf has planted stops."""
+    kind = kind_of_frame(frame)
+    return kind.worked_stop and not (kind.solid and frame.rebate is None)
+
+
 def kind_of_frame(frame: Frame) -> KindOfFrame:
     """Give the kind a frame is of."""
     return FRAMES[frame.kind]

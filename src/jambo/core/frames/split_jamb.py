@@ -34,6 +34,7 @@ class SplitJamb(KindOfFrame):
     name = "split_jamb"
     one_thing = "split_jamb"
     label = "Split jamb"
+    clamps = True
     facts = ("wall_least", "wall_most")
     words = FLAGS
 
@@ -52,13 +53,25 @@ class SplitJamb(KindOfFrame):
             reach = {"wall": finished, "least": least, "most": most}
             yield FLAGS("split-jamb-out-of-range", reach, (names.WALL_FINISHED,), "opening.frame.wall_least")
 
-    def joining(self) -> Iterable[Step]:
-        """The halves slide together on the wall."""
+    def at_setting(self) -> Iterable[Step]:
+        """It clamps the finished wall: the half with the hinges goes in first, alone."""
+        yield Step(
+            key="split-first",
+            part="Setting",
+            text="Set the half that carries the hinges first, from its own side; the other half stays off until the {leaf} hangs.",
+            gate="{wallboard} done first",
+            tools="level",
+            check="its face against the wall finish all round",
+            needs=("cut-frame",),
+        )
+
+    def after_hanging(self) -> Iterable[Step]:
+        """The second half comes last."""
         yield Step(
             key="split",
-            part="Frame",
-            text="Set one half from each side; they slide together on the wall {wall_finished}.",
+            part="Finishing",
+            text="Push the second half on from the other side, last: they slide together on the wall {wall_finished}.",
             tools="mallet, block",
             check="tongue home all round",
-            needs=("cut-frame",),
+            needs=("gaps", "strike-leg"),
         )

@@ -6,12 +6,16 @@ from collections.abc import Iterator
 
 from jambo.core.facts.frame import LegsPastHead, Trenched
 from jambo.core.facts.opening import Opening
-from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing.pieces import each_leg
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.names import FigureName
 from jambo.core.step import EYES, Step
 
-BY_LEG = (names.LEG_HINGE_SET, names.LEG_STRIKE_SET)
+
+def _legs(figures: Figures) -> tuple[FigureName, ...]:
+    """What the legs are cut to: one length for both, or each its own."""
+    return tuple(one.name for one in each_leg(names.LEG_LENGTH, figures)) or (names.LEG_LENGTH,)
 
 
 def _lengths(figures: Figures) -> str:
@@ -21,12 +25,39 @@ def _lengths(figures: Figures) -> str:
     return "{leg}s {leg_length}"
 
 
+def notched(figures: Figures, feet: str = "their feet") -> str:
+    """The notch of legs that stand on two floors; `feet` is what they are called."""
+    if names.NOTCH not in figures:
+        return ""
+    a, b = figures.value(names.FLOOR_A), figures.value(names.FLOOR_B)
+    side = "A" if a is not None and b is not None and a > b else "B"
+    over = ", over {notch_depth}" if names.NOTCH_DEPTH in figures else ""
+    return f", {feet} notched {{notch}} for the higher floor of side {side}{over}"
+
+
+def _square(figures: Figures) -> str:
+    """What shows that a frame is square: legs of unequal length have no equal diagonals."""
+    if names.DIAGONAL_HINGE not in figures:
+        return "both diagonals alike"
+    return "{diagonal_hinge} from the hinge {leg}'s foot across, {diagonal_strike} from the {strike} {leg}'s"
+
+
 def frame_steps(opening: Opening, figures: Figures, *, hinged: bool) -> Iterator[Step]:
     """Cut and join the frame by its kind, or look at the unit that came; `hinged` says that hinges go on it."""
     frame, read = opening.frame, names.LEG_HINGE_SET in figures
     if frame.pre_hung and hinged:
-        yield from _unit(figures, read=read)
+        yield from _unit(figures, read=read, before_finish=opening.setting.before_finish)
         return
+    if frame.sill is not None and frame.sill.site_made and hinged:
+        yield Step(
+            key="cut-sill",
+            part="Frame",
+            text="Cut the sill {sill_length}, its top falling to the outside, and groove its drip.",
+            tools="saw, plane",
+            check="the drip clear of the wall",
+            caution=EYES,
+            cuts=(names.SILL_LENGTH,),
+        )
     rip, depth = figures.value(names.RIP_WIDTH), frame.depth
     if rip is not None and depth is not None and depth.value > rip:
         yield Step(
@@ -37,7 +68,24 @@ def frame_steps(opening: Opening, figures: Figures, *, hinged: bool) -> Iterator
             check="{frame_depth} when it is planed",
             caution=EYES,
         )
-    if hinged and isinstance(frame.joint, LegsPastHead):
+    joint = {
+        Trenched: "the {leg}s into the trenches of the {head} {head_length}",
+        LegsPastHead: "the {head} {head_length} into its rabbets",
+    }.get(type(frame.joint), "the {head} {head_length} over the {leg}s")
+    bench = hinged and isinstance(frame.joint, LegsPastHead)
+    first = " and the {head} {head_length}" if bench else f"; join {joint}"
+    yield Step(
+        key="cut-frame",
+        part="Frame",
+        gate=_goes_in(figures),
+        text=f"Cut {_lengths(figures)}{notched(figures)}{first}.",
+        tools="saw" if bench else "saw, glue, screws",
+        check="each measured from the {head} end" if bench else _square(figures),
+        caution=EYES,
+        needs=("rip", "survey"),
+        cuts=(*_legs(figures), names.HEAD_LENGTH),
+    )
+    if bench:
         yield Step(
             key="hinge-rabbets",
             part="Frame",
@@ -45,26 +93,14 @@ def frame_steps(opening: Opening, figures: Figures, *, hinged: bool) -> Iterator
             tools="router, jig",
             check="each pair of hinge halves kept together",
             caution=EYES,
+            needs=("cut-frame",),
         )
-    joint = {
-        Trenched: "the {leg}s into the trenches of the {head} {head_length}",
-        LegsPastHead: "the {head} {head_length} into its rabbets",
-    }.get(type(frame.joint), "the {head} {head_length} over the {leg}s")
-    yield Step(
-        key="cut-frame",
-        part="Frame",
-        gate=_goes_in(figures),
-        text=f"Cut {_lengths(figures)}; join {joint}.",
-        tools="saw, glue, screws",
-        check="both diagonals alike",
-        caution=EYES,
-        needs=("rip", "hinge-rabbets", "survey"),
-        cuts=(*(BY_LEG if read else (names.LEG_LENGTH,)), names.HEAD_LENGTH),
-    )
-    yield from kind_of_frame(frame).joining()
+        yield Step(
+            key="join-frame", part="Frame", text=f"Join {joint}.", tools="glue, screws", check=_square(figures), needs=("hinge-rabbets",),
+        )  # fmt: skip
 
 
-def _unit(figures: Figures, *, read: bool) -> Iterator[Step]:
+def _unit(figures: Figures, *, read: bool, before_finish: bool) -> Iterator[Step]:
     """A unit that came: looked at, and its legs cut to the floor found."""
     yield Step(
         key="unpack",
@@ -72,6 +108,7 @@ def _unit(figures: Figures, *, read: bool) -> Iterator[Step]:
         text="Check the unit against the plan: {leaf}, hand, {frame_outside_width} over its backs. Take out the transport clips, and the {leaf} off its pins.",
         tools="tape",
         check="nothing racked or cracked",
+        gate="" if before_finish else "{wallboard} done first",
     )
     if read:
         off = "{cut_hinge} off the hinge {leg} and {cut_strike} off the {strike} {leg}, to "
@@ -79,12 +116,12 @@ def _unit(figures: Figures, *, read: bool) -> Iterator[Step]:
             key="trim-legs",
             part="Frame",
             gate=_goes_in(figures),
-            text=f"Cut the {{leg}}s from their feet: {off if _both_more(figures) else ''}{_lengths(figures)}.",
+            text=f"Cut the {{leg}}s from their feet: {off if _both_more(figures) else ''}{_lengths(figures)}{notched(figures)}.",
             tools="saw",
             check="measured from the {head} end",
             caution=EYES,
             needs=("unpack", "survey"),
-            cuts=BY_LEG,
+            cuts=_legs(figures),
         )
 
 

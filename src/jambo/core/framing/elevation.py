@@ -11,6 +11,7 @@ from jambo.core.drawing import Shape, ShapePart
 from jambo.core.facts.placing import Header
 from jambo.core.facts.wall import Neighbour, Wall, WallEnd
 from jambo.core.framing.framing import Framing
+from jambo.core.framing.pieces import each_leg
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.slope import ceiling_at
@@ -149,10 +150,12 @@ def _kings(d: _Drawn) -> Iterator[Shape]:
 def _header(d: _Drawn, height: Length, header_top: Length | None) -> Iterator[Shape]:
     """The jacks, the header on them, and the cripples over it."""
     near, far, stud = d.at.near, d.at.far, d.stud
+    jacks = [one.name for one in each_leg(names.JACK_LENGTH, d.at.figures)] or [names.JACK_LENGTH]
+    at_near, at_far = (jacks[0], jacks[-1]) if d.at.measured_from == "left" else (jacks[-1], jacks[0])
     for i in range(d.header.jacks):
         out = stud * i
-        yield Shape("jack", near - out - stud, d.plate_top, near - out, height, (names.JACK_LENGTH,))
-        yield Shape("jack", far + out, d.plate_top, far + out + stud, height, (names.JACK_LENGTH,))
+        yield Shape("jack", near - out - stud, d.plate_top, near - out, height, (at_near,))
+        yield Shape("jack", far + out, d.plate_top, far + out + stud, height, (at_far,))
     if header_top is None:
         return
     ears = stud * d.header.jacks

@@ -9,7 +9,7 @@ from jambo.core.facts.floors import Floors, Stack
 from jambo.core.facts.leaf import Side
 from jambo.core.facts.opening import Opening
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Amount, Computed, Known, Missing, Source, add, highest
+from jambo.core.quantities.figure import Amount, Computed, Known, Missing, Source, add, highest, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.rules import HouseRules
 
@@ -24,10 +24,22 @@ def stack_height(stack: Stack) -> Computed:
 
 
 def under_leaf(floors: Floors, a: Computed, b: Computed) -> Computed:
-    """F_under: the height of what runs beneath the closed leaf."""
+    """F_under: the height of what runs beneath the closed leaf; of two floors the higher until somebody says which."""
     if floors.under == "strip":
         return add(names.FLOOR_UNDER, floors.strip or Missing("strip", "opening.floors.strip"))
-    return add(names.FLOOR_UNDER, a if floors.under == "A" else b)
+    taken, other = (a, b) if floors.under == "A" else (b, a)
+    known = value_of(taken), value_of(other)
+    if not floors.under_said and known[0] is not None and known[1] is not None and known[0] >= known[1]:
+        return highest(names.FLOOR_UNDER, taken, other)  # what the other is allowed for may yet be higher
+    return add(names.FLOOR_UNDER, taken)
+
+
+def higher(a: Stack, b: Stack, otherwise: Side) -> Side:
+    """The side whose floor is the higher one, over its pile; `otherwise` where they are alike or one of them is not known."""
+    heights = value_of(walked_on(a)), value_of(walked_on(b))
+    if heights[0] is None or heights[1] is None or heights[0] == heights[1]:
+        return otherwise
+    return "A" if heights[0] > heights[1] else "B"
 
 
 def trim_allowed(opening: Opening, rules: HouseRules) -> Known:

@@ -9,7 +9,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.slope import rises
-from jambo.core.framing.steps import plain
+from jambo.core.framing.steps import cut_as_told, jacks_by_side, plain
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.step import EYES, Step
@@ -133,16 +133,17 @@ def _hole(wall: Wall, figures: Figures) -> Iterable[Step]:
             text="Set a block of {plate_block} under each cut end of the {plate}, and fill the floor between with {floor_extension}.",
             tools="saw, screws",
             check="flush with the floor, no spring",
+            cuts=(names.FLOOR_EXTENSION, names.PLATE_BLOCK),
         )
     yield Step(
         key="stand",
         part="Framing",
-        text="Stand {jack}s of {jack_length}, then the {header} {header_length} tight on them and under the {cripple}s.",
+        text=f"Stand {jacks_by_side(figures)}, then the {{header}} {{header_length}} tight on them and under the {{cripple}}s.",
         gate="" if wall.bearing == "no" else "{header} size and who gave it written down",
         tools="level, nailer",
         check="opening {ro_width} by {ro_height}, {header} level within {level_tolerance}",
         caution="Two people lift the {header}.",
-        cuts=(names.JACK_LENGTH, names.HEADER_LENGTH),
+        cuts=cut_as_told((names.JACK_LENGTH, *names.BY_LEG[names.JACK_LENGTH], names.HEADER_LENGTH), figures),
     )
     if names.SLOPE_NAILER in figures:
         yield Step(
@@ -151,6 +152,7 @@ def _hole(wall: Wall, figures: Figures) -> Iterable[Step]:
             text="Fix a nailer of {slope_nailer} along the sloping ceiling and nail every {cripple} to it.",
             tools="saw, screws",
             check="each {cripple} held at both ends",
+            cuts=(names.SLOPE_NAILER,),
         )
 
 

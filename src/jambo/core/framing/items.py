@@ -16,6 +16,8 @@ class Item:
     """A row of the buy list: a key of `ITEMS`, how many, and its length where it has one.
 
     `sizes` are those of a leaf or of what comes as one thing, width by height by thickness; `hand` is its label from outside;
+    `depth` is a unit's jamb depth or a steel frame's throat, `walls` those a split jamb reaches over, `told` what else its counter is
+    told of it.
     `rated` says that it must be fire-rated, `glazed` that there is glass in it.
     """
 
@@ -26,13 +28,26 @@ class Item:
     hand: str = ""
     rated: bool = False
     glazed: bool = False
+    depth: Length | None = None
+    walls: tuple[Length, ...] = ()
+    told: tuple[str, ...] = ()
+
+    @property
+    def bare(self) -> str:
+        """What it was bought by before its depth and what its counter is told belonged to that."""
+        sizes = ",".join(str(size.nm) for size in self.sizes)
+        length = str(self.length.nm) if self.length is not None else ""
+        return "|".join((self.name, sizes, length, self.hand, "rated" * self.rated, "glazed" * self.glazed))
 
     @property
     def key(self) -> str:
         """What it is bought by, whatever the tape and the words: its name, sizes in nanometres, hand, what it must be."""
-        sizes = ",".join(str(size.nm) for size in self.sizes)
-        length = str(self.length.nm) if self.length is not None else ""
-        return "|".join((self.name, sizes, length, self.hand, "rated" * self.rated, "glazed" * self.glazed))
+        more = [str(one.nm) for one in (self.depth, *self.walls) if one is not None]
+        return "|".join((self.bare, *more, *self.told))
+
+    def is_of(self, key: str) -> bool:
+        """Whether an order is of it, by the key it was ordered by."""
+        return key in (self.key, self.bare)
 
     @property
     def kind(self) -> ItemKind:
@@ -42,8 +57,20 @@ class Item:
 
 def leaves_to_buy(opening: Opening) -> Iterator[Item]:
     """The leaves of a door that come alone, those of a size together; a leaf in hand is not bought."""
-    if opening.in_hand.there:
-        return
-    sizes = [known_lengths(leaf.width, leaf.height, leaf.thickness) for leaf in opening.leaves]
+    there = opening.in_hand.there, opening.fixed_in_hand.there and opening.pair
+    sizes = [
+        known_lengths(leaf.width, leaf.height, leaf.thickness)
+        for leaf, own in zip(opening.leaves, there, strict=False)
+        if not own
+    ]
     for size in dict.fromkeys(filter(None, sizes)):
-        yield Item("leaf", sizes.count(size), sizes=size, rated=opening.fire_rated, glazed=opening.glass)
+        yield Item(
+            "leaf", sizes.count(size), sizes=size, rated=opening.fire_rated, glazed=opening.glass, told=made_so(opening)
+        )
+
+
+def made_so(opening: Opening) -> tuple[str, ...]:
+    """What a leaf's counter is told besides its size: its core and its minutes."""
+    core = f"{opening.in_hand.core} core" if opening.in_hand.core is not None else ""
+    minutes = f"{opening.fire_minutes} min" if opening.fire_minutes is not None and opening.fire_rated else ""
+    return tuple(filter(None, (core, minutes)))

@@ -35,11 +35,26 @@ FLAGS = FlagWords(
                 "The floors differ by {step} across the {leaf}; it passes over side {side}, the higher one it must clear.",
                 "Agree where the step lies under the closed {leaf}, or plan a threshold strip.",
             ),
+            "floors-differ-lower": (
+                "note",
+                "The floors differ by {step} across the {leaf}: side {side} is higher, and the {leaf} is planned to pass the lower one alone.",
+                "Keep the step out from under the closed {leaf}, or say that the floor of side {side} runs under it.",
+            ),
+            "under-leaf-not-said": (
+                "note",
+                "The floors differ by {step}, and nobody said which runs under the closed {leaf}: the higher one is taken, on side {side}.",
+                "Say it on the floor stage; a {leaf} cut for the lower floor cannot be made to clear the higher.",
+            ),
             "floor-step": (
                 "check",
                 "The floors differ by {step} across the {leaf}: side {side} is higher.",
                 "Measure both from the same rough floor again; if it is so, plan a sill or a step that nobody trips over, "
                 "and which side the {leaf} opens to.",
+            ),
+            "floor-gap-large": (
+                "check",
+                "On the common head line this {leaf} stands {gap} over the floor; over a hard floor {most} is the most.",
+                "Pack over the {head} instead, or leave this door off the line.",
             ),
             "floor-gap-small": (
                 "note",
@@ -123,7 +138,12 @@ FLAGS = FlagWords(
             "frame-too-shallow": (
                 "stop",
                 "The {frame} is {depth} deep and the finished wall {wall} thick: {short} short.",
-                "Order a deeper {frame}, or plan an extension strip of {short}.",
+                "Order a deeper {frame}, or say which side gets an extension strip of {short}.",
+            ),
+            "frame-with-extension": (
+                "note",
+                "The {frame} is set flush with side {other}; a strip of {strip} makes up the wall on side {side}.",
+                "Fixings, foam and sealant go by the {frame}'s own depth; {casing} goes on the strip.",
             ),
             "caution-cutting": (
                 "note",
@@ -209,19 +229,34 @@ def on_floor(floors: Floors, handing: Handing, figures: Figures, rules: HouseRul
     if a is not None and b is not None and a != b:
         higher = "A" if a > b else "B"
         step = a - b if a > b else b - a
+        values: Values = {"step": step, "side": higher}
+        about = (names.FLOOR_A, names.FLOOR_B, names.FLOOR_CLEAR)
+        if not floors.under_said:
+            yield FLAGS("under-leaf-not-said", values, about, "opening.floors.under")
         passes = floors.under == higher or (swings and handing.opens_to == higher)
-        if passes or step >= STEP[rules.habit]:
-            yield FLAGS(
-                "floor-step" if step >= STEP[rules.habit] else "floors-differ",
-                {"step": step, "side": higher},
-                (names.FLOOR_A, names.FLOOR_B, names.FLOOR_CLEAR),
-                "opening.floors",
-            )
+        if step >= STEP[rules.habit]:
+            yield FLAGS("floor-step", values, about, "opening.floors")
+        elif floors.under_said:
+            yield FLAGS("floors-differ" if passes else "floors-differ-lower", values, about, "opening.floors")
+    yield from _gained(floors, handing, figures, rules)
     usual = HouseRules(rules.habit).value(house.FLOOR_GAP)
     gap = rules.known(house.FLOOR_GAP)
     soft = (s.said is not None and s.said.kind != "hard" for s in (floors.a, floors.b))
     if gap.value < usual and not all(soft):
         yield FLAGS("floor-gap-small", {"gap": gap.value, "usual": usual}, (names.LEAF_BOTTOM,), gap.source.path)
+
+
+def _gained(floors: Floors, handing: Handing, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """A floor gap that a head line made greater than a hard floor bears (handbook 6)."""
+    known = figures.known(names.HEAD_OWN, names.HEAD_UNDERSIDE, names.LEAF_BOTTOM, names.FLOOR_CLEAR)
+    said = floors.stack(handing.opens_to).said
+    if known is None or names.SILL_TOP in figures or (said is not None and said.kind != "hard"):
+        return
+    gap, most = known[names.LEAF_BOTTOM] - known[names.FLOOR_CLEAR], rules.value(house.FLOOR_GAP_MOST)
+    if known[names.HEAD_UNDERSIDE] > known[names.HEAD_OWN] and gap > most:
+        yield FLAGS(
+            "floor-gap-large", {"gap": gap, "most": most}, (names.LEAF_BOTTOM, names.HEAD_GAIN), "opening.head_gain"
+        )
 
 
 def _play(figures: Figures, rules: HouseRules, method: Method) -> Iterator[Flag]:
@@ -361,7 +396,11 @@ def on_frame(frame: Frame, figures: Figures) -> Iterator[Flag]:
     ):
         yield FLAGS("leg-stands-on-unchosen-floor", {}, (names.LEG_LENGTH, names.FOOT), "opening.frame.stands_on")
     finished = figures.value(names.WALL_FINISHED)
-    if frame.depth is not None and finished is not None and frame.depth.value < finished:
+    if (strip := figures.value(names.EXTENSION_WIDTH)) is not None and frame.extension is not None:
+        side, other = frame.extension, "B" if frame.extension == "A" else "A"
+        values: Values = {"strip": strip, "side": side, "other": other}
+        yield FLAGS("frame-with-extension", values, (names.EXTENSION_WIDTH,), "opening.frame.extension")
+    elif frame.depth is not None and finished is not None and frame.depth.value < finished:
         values = {"depth": frame.depth.value, "wall": finished, "short": finished - frame.depth.value}
         yield FLAGS("frame-too-shallow", values, (names.FRAME_DEPTH, names.WALL_FINISHED), "opening.frame.depth")
 

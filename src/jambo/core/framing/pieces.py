@@ -25,6 +25,7 @@ class Piece:
     `part` is a key of the word list, or another word where its figure names the piece. A count of 0 means the figure is known but no such piece is needed. `alike` is the figure
     both legs were cut to before each had its own. `at` are the lines of the plate tape it stands at, in running order.
     `supplied` is cut from what comes as one thing, not from stock; `joints` are the places, from its left end, a long one may be spliced at.
+    `marked` is the short point of a mitred piece, whose length is to its long point.
     """
 
     part: str
@@ -36,6 +37,7 @@ class Piece:
     at: tuple[Length, ...] = ()
     supplied: bool = False
     joints: tuple[Length, ...] = ()
+    marked: Computed | None = None
 
     @property
     def from_stock(self) -> bool:
@@ -43,12 +45,12 @@ class Piece:
         return self.where != "kit" and not self.supplied and any(side is not None for side in self.section)
 
 
+# By its inner edge; mitred, it is cut by the long point
 CASING = (
-    names.CASING_HEAD_LONG,
-    names.CASING_HEAD,
-    names.CASING_LEG_A,
-    names.CASING_LEG_B,
-)  # mitred heads are cut by the long point
+    names.CASING_HEAD, names.CASING_HEAD_SHORT, names.CASING_HEAD_STOP, names.CASING_HEAD_SHORT_STOP,
+    names.CASING_LEG_A, names.CASING_LEG_B,
+)  # fmt: skip
+STOP_SIDE = frozenset({names.CASING_HEAD_STOP, names.CASING_HEAD_SHORT_STOP})
 
 
 def each_leg(name: FigureName, figures: Figures) -> list[Figure]:
@@ -66,6 +68,13 @@ def by_leg(piece: Piece, figures: Figures) -> list[Piece]:
     ] or [piece]
 
 
+def _by_long_point(piece: Piece, figures: Figures) -> Piece:
+    """A casing piece as long as it is cut: to its long point where it is mitred."""
+    long = figures.get(names.CASING_LONG[piece.length.name]) if piece.length.name in names.CASING_LONG else None
+    alike = names.CASING_LONG[piece.alike] if piece.alike else None
+    return piece if long is None else replace(piece, length=long, marked=piece.length, alike=alike)
+
+
 def cut_list(
     framed: Sequence[Piece], cripples: Sequence[Piece], door: Sequence[Piece], figures: Figures, casing: Known | None
 ) -> tuple[Piece, ...]:
@@ -79,10 +88,12 @@ def cut_list(
     """
     rows = [*framed, *cripples, *door]
     width = casing.value if casing is not None else None
-    # two legs a side; a head for each side
-    for name in CASING:
-        if name in figures:
-            rows += by_leg(Piece("casing", "casing", 2, figures[name], (width, None)), figures)
+    # two legs a side; a head for each side, which differ where a stop is worked into the frame
+    apart = not STOP_SIDE.isdisjoint(figures)
+    for name in (one for one in CASING if one in figures):
+        count = 1 if apart and name not in names.CASING_LEG_AT else 2
+        piece = Piece("casing", "casing", count, figures[name], (width, None))
+        rows += [_by_long_point(one, figures) for one in by_leg(piece, figures)]
     return tuple(row for row in rows if row.count)
 
 
@@ -122,9 +133,24 @@ def uprights(figures: Figures, wall: Wall, header: Header, around: Around) -> li
         ]
     return [
         *kings,
-        Piece("jack", "wall", 2 * header.jacks, figures[names.JACK_LENGTH], stud, at=around.plate.jacks),
+        *_jacks(
+            Piece("jack", "wall", 2 * header.jacks, figures[names.JACK_LENGTH], stud, at=around.plate.jacks),
+            figures,
+            around,
+        ),
         *_header(figures[names.HEADER_LENGTH], header, wall),
     ]
+
+
+def _jacks(alike: Piece, figures: Figures, around: Around) -> list[Piece]:
+    """The jacks, or those of each side where the floor under them was read; each with its own lines on the plate."""
+    rows = by_leg(alike, figures)
+    if len(rows) == 1:
+        return rows
+    half = len(alike.at) // 2
+    near, far = alike.at[:half], alike.at[half:]
+    lines = (near, far) if around.measured_from == "left" else (far, near)
+    return [replace(row, part=alike.part, at=at) for row, at in zip(rows, lines, strict=True)]
 
 
 def _header(length: Computed, header: Header, wall: Wall) -> list[Piece]:

@@ -6,10 +6,10 @@ from collections.abc import Collection, Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values, worst_first
-from jambo.core.framing.floors import trim_allowed
+from jambo.core.framing.floors import gap_over, trim_allowed
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.figure import Figures, sum_of
 from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
@@ -17,6 +17,16 @@ from jambo.core.rules import HouseRules
 FLAGS = FlagWords(
     {
         "floor": {
+            "new-floor-gap-smaller": (
+                "note",
+                "The {leaf} hangs already: the new floor leaves {left} under it, where {wanted} was planned and {least} is allowed.",
+                "Leave it so where the floor is level over the whole swing; else {trim} comes off its bottom.",
+            ),
+            "new-floor-gap-gives": (
+                "check",
+                "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
+                "Let the {leaf} hang {over} lower: {left} stays under it, and {least} is allowed. The {leg}s that are not cut yet are cut {over} shorter.",
+            ),
             "new-floor-trim": (
                 "check",
                 "The {leaf} hangs already: the new floor leaves {left} under it, and {wanted} was planned.",
@@ -42,12 +52,19 @@ FLAGS = FlagWords(
             "new-floor-opening-low": (
                 "stop",
                 "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
-                "Raise the {header} by {over}, lay a thinner floor, or trim the {leaf} as far as its maker allows.",
+                "In this order of cost: take {gives} from the gap under the {leaf}, and from {leg}s that are not cut yet; trim the {leaf} as far as "
+                "its maker allows; lay a thinner floor; raise the {header}.",
             ),
             "new-floor-fire-rated-low": (
                 "stop",
                 "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
-                "Raise the {header} by {over}, or lay a thinner floor; nothing comes off a fire-rated {leaf}.",
+                "In this order of cost: take {gives} from the gap under the {leaf}, within its listing; lay a thinner floor; raise the {header}. "
+                "Nothing comes off a fire-rated {leaf}.",
+            ),
+            "new-floor-kit-low": (
+                "stop",
+                "The opening is framed {framed} high, and now needs {needs}: {over} is missing over the {head}.",
+                "Lay a thinner floor, or raise the {header} by {over}.",
             ),
             "new-floor-head-space": (
                 "note",
@@ -93,18 +110,28 @@ def _leaf(before: Figures, after: Figures, opening: Opening, rules: HouseRules) 
     if new < old:
         yield FLAGS("new-floor-gap-wide", values, about, path)
         return
-    trim, most = new - old, trim_allowed(opening, rules).value
-    values |= {"trim": trim, "most": most}
+    trim, most, least = new - old, trim_allowed(opening, rules).value, _least_gap(opening, rules)
+    values |= {"trim": trim, "most": most, "least": least}
     code = "new-floor-trim"
-    if opening.fire_rated:
+    if bottom - new >= least:
+        code = "new-floor-gap-smaller"
+    elif opening.fire_rated:
         code = "new-floor-fire-rated"
     elif trim > most:
         code = "new-floor-trim-too-much"
     yield FLAGS(code, values, about, path)
 
 
-def _hole(before: Figures, after: Figures, opening: Opening) -> Iterator[Flag]:
-    """An opening that is framed keeps its height: what a higher floor lifts must find room over the head."""
+def _least_gap(opening: Opening, rules: HouseRules) -> Length:
+    """The least gap under the leaf that the floor it swings over bears; over carpet with the pile."""
+    return or_zero(sum_of(*gap_over(opening.floors.stack(opening.handing.opens_to), rules, least=True)))
+
+
+def _hole(before: Figures, after: Figures, opening: Opening, rules: HouseRules) -> Iterator[Flag]:
+    """An opening that is framed keeps its height: what a higher floor lifts must find room over the head.
+
+    What is lacking is taken where that costs least: a smaller gap that is still allowed comes first (handbook 9).
+    """
     framed, needs = before.value(names.RO_HEIGHT), after.value(names.RO_HEIGHT)
     if framed is None or needs is None or framed == needs:
         return
@@ -113,8 +140,15 @@ def _hole(before: Figures, after: Figures, opening: Opening) -> Iterator[Flag]:
     values: Values = {"framed": framed, "needs": needs}
     about, path = (names.RO_HEIGHT, names.HEAD_UNDERSIDE), "opening.floors"
     if left < ZERO:
+        known, least = after.known(names.LEAF_BOTTOM, names.FLOOR_CLEAR), _least_gap(opening, rules)
+        if known is None or names.HEAD_PLAY not in after:  # a kit's gap is its set mark's, and a track's its line's
+            yield FLAGS("new-floor-kit-low", {**values, "over": -left}, about, path)
+            return
+        gap = known[names.LEAF_BOTTOM] - known[names.FLOOR_CLEAR]
+        gives = max(ZERO, gap - least)
+        values |= {"over": -left, "gives": gives if gives > ZERO else "nothing", "left": gap + left, "least": least}
         code = "new-floor-fire-rated-low" if opening.fire_rated else "new-floor-opening-low"
-        yield FLAGS(code, {**values, "over": -left}, about, path)
+        yield FLAGS("new-floor-gap-gives" if -left <= gives else code, values, about, path)
     else:
         yield FLAGS("new-floor-head-space", {**values, "left": left}, about, path)
 
@@ -134,5 +168,5 @@ def refloored(
     if "set" in done or "signed" in done:
         flags += _leaf(before, after, opening, rules)
     elif "framed" in done:
-        flags += _hole(before, after, opening)
+        flags += _hole(before, after, opening, rules)
     return Refloored(tuple(_moved(before, after)), worst_first(tuple(flags)))

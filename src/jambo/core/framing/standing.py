@@ -13,7 +13,7 @@ from jambo.core.quantities.names import FigureName, Numbered
 # What only framing a hole asks for and gives
 _FRAMING = frozenset(
     {
-        names.JACK_LENGTH, names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.HEADER_TOP,
+        names.JACK_LENGTH, *names.BY_LEG[names.JACK_LENGTH], names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.HEADER_TOP,
         names.CRIPPLE_LENGTH, names.PLATE_CUT, names.WALL_TOP, names.SLOPE_NAILER, names.SIDE_PLAY_WANTED,
     }
 )  # fmt: skip

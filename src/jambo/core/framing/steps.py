@@ -4,12 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE
+from jambo.core.framing.pieces import each_leg
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.names import FigureName
+from jambo.core.rules import HouseRules
 from jambo.core.step import EYES, Step, tells
 
 
@@ -59,12 +63,24 @@ def plain(text: str) -> str:
 
 
 FRAMED = (
-    names.JACK_LENGTH, names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.CRIPPLE_LENGTH,
+    names.JACK_LENGTH, *names.BY_LEG[names.JACK_LENGTH], names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG, names.HEADER_LENGTH, names.CRIPPLE_LENGTH,
 )  # fmt: skip
 
 
-def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[Step]:
-    """Mark, cut and stand the framing of a new wall."""
+def cut_as_told(wanted: Iterable[FigureName], figures: Figures) -> tuple[FigureName, ...]:
+    """Those of the figures that pieces are cut to: not the one for both sides where each has its own."""
+    return tuple(name for name in wanted if name in figures and not each_leg(name, figures))
+
+
+def jacks_by_side(figures: Figures) -> str:
+    """The jacks' length, or one for each side where the floor under them was read."""
+    if each_leg(names.JACK_LENGTH, figures):
+        return "the left {jack}s {jack_left}, the right ones {jack_right}"
+    return "{jack}s {jack_length}"
+
+
+def framing_steps(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterable[Step]:
+    """Mark, cut and stand the framing of a new wall; cripples that would be slivers are filled solid."""
     gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"
     yield Step(
         key="plate",
@@ -75,7 +91,9 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
     )
     sloped = names.KING_LOW_LONG in figures
     cripple = figures.value(names.CRIPPLE_LENGTH)
-    over = "" if cripple is not None and cripple <= ZERO else ", {cripple}s {cripple_length}"  # none fit in
+    over = ", {cripple}s {cripple_length}"
+    if cripple is not None and cripple < rules.value(house.CRIPPLE_LEAST):
+        over = "; the {cripple_length} over the {header} is filled solid" if cripple > ZERO else ""  # none fit in
     uprights = (
         "the {king} on the low side {king_low_long} and on the high side {king_high_long} at their long points, {header} {header_length}, "
         "each {cripple} to its own length on the cut list"
@@ -85,11 +103,13 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures) -> Iterable[St
     yield Step(
         key="cut-studs",
         part="Framing",
-        text=f"Cut {{jack}}s {{jack_length}}, {uprights}.",
+        text=f"Cut {jacks_by_side(figures)}, {uprights}.",
         gate=gate,
         tools="saw",
         caution=EYES,
-        cuts=tuple(name for name in FRAMED if name in figures),
+        cuts=cut_as_told(
+            (*FRAMED, *(names.CRIPPLE_SLOPE[n] for n, _ in figures.numbered(names.CRIPPLE_SLOPE))), figures
+        ),
     )
     yield Step(
         key="stand",

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from math import atan2, cos, degrees, hypot, radians, sin
 
 from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
-from jambo.core.facts.readings import READ, Place, Reading, Survey
-from jambo.core.frames.registry import kind_of_frame
+from jambo.core.facts.readings import OF_FIXED, READ, Place, Reading, Survey
+from jambo.core.frames.registry import stop_is_worked
 from jambo.core.framing.floors import gap_over
 from jambo.core.frozen import dataclass
 from jambo.core.hanging.moves import GAPS, Cure, HangMove, HungLeaf, cure
 from jambo.core.hanging.nudges import End, Nudge, Through, foot_moves, stop_moves
 from jambo.core.hanging.swing import Bump, Drift, Sweep, clearance, drift, pull, rest_angle, sweep
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Amount, Computed, Figures, Known, add, value_of
+from jambo.core.quantities.figure import HALF, Amount, Computed, Figures, Known, Line, add, value_of
 from jambo.core.quantities.length import ZERO, Length, or_zero, size
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
@@ -37,7 +38,7 @@ class Release:
 
 @dataclass(frozen=True, slots=True)
 class Hang:
-    """How the leaf will hang: leans of the hinge line, drift, the sweep with its curve of (angle, clearance in mm)."""
+    """How the leaf will hang: leans of the hinge line, drift, the sweep with its curve of (angle, clearance in mm); `fixed` that of a pair's other leaf."""
 
     t_x: float
     t_n: float
@@ -47,6 +48,7 @@ class Hang:
     sweep: Sweep | None
     curve: tuple[tuple[int, float], ...]
     figures: Figures
+    fixed: Sweep | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,31 +84,70 @@ def _swings_over(opening: Opening) -> FigureName:
     return names.FLOOR_A if opening.handing.opens_to == "A" else names.FLOOR_B
 
 
+@dataclass(frozen=True, slots=True)
+class _Passes:
+    """A leaf of the opening as it passes over its floors: its width and its hinge foot, and what its figures are called.
+
+    `foot` is how much higher the floor is at its hinge foot than where heights count from; `slope_x` of floor and hinge line
+    together toward its free edge, `slope_n` along its swing; `bumps` from its own hinges.
+    """
+
+    wide: Mm
+    foot: Known | None
+    slope_x: float
+    slope_n: float
+    bumps: tuple[Bump, ...]
+    swept: tuple[FigureName, FigureName, FigureName, FigureName]
+    closed: tuple[FigureName, FigureName, FigureName, FigureName]
+
+
+SWEPT = names.SWEEP_GAP, names.SWEEP_LEAST, names.SWEEP_TRIM, names.SWEEP_GAP_WANTED
+CLOSED = names.CLOSED_GAP, names.CLOSED_LEAST, names.CLOSED_TRIM, names.CLOSED_GAP_WANTED
+FIXED_SWEPT = names.FIXED_SWEEP_GAP, names.FIXED_SWEEP_LEAST, names.FIXED_SWEEP_TRIM, names.FIXED_SWEEP_GAP_WANTED
+FIXED_CLOSED = names.FIXED_CLOSED_GAP, names.FIXED_CLOSED_LEAST, names.FIXED_CLOSED_TRIM, names.FIXED_CLOSED_GAP_WANTED
+
+
 def _swept(
-    opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, wide: Mm, slopes: tuple[float, float]
+    opening: Opening, leaf: _Passes, figures: Figures, rules: HouseRules
 ) -> tuple[Sweep, tuple[tuple[int, float], ...], Figures]:
-    """The leaf's sweep over the floor it swings over: where it is nearest, its curve of (angle, clearance in mm), its figures.
+    """A leaf's sweep over the floor it swings over: where it is nearest, its curve of (angle, clearance in mm), its figures.
 
     Args:
-        opening, survey, figures, rules: as `hang` has them; wide: the leaf, mm; slopes: of floor and hinge line together.
+        opening, figures, rules: as `hang` has them; leaf: which of them, and how it passes.
     """
-    gap = add(names.SWEEP_GAP, figures[names.LEAF_BOTTOM], (-1, figures[_swings_over(opening)]))
-    bumps = tuple(Bump(in_mm(r.at), r.angle, in_mm(r.value)) for r in survey.at("floor_bump") if r.at is not None)
-    start, opens = in_mm(or_zero(value_of(gap))), opening.setting.opens
-    passed = sweep(start, wide, *slopes, float(opens), bumps)
-    at = {*range(0, opens + 1, 5), opens, round(passed.angle), *(b.angle for b in bumps if b.angle <= opens)}
+    gap_name, least_name, trim, wanted_name = leaf.swept
+    foot: list[Line] = [(-1, leaf.foot)] if leaf.foot is not None else []
+    gap = add(gap_name, figures[names.LEAF_BOTTOM], (-1, figures[_swings_over(opening)]), *foot)
+    start, opens, slopes = in_mm(or_zero(value_of(gap))), opening.setting.opens, (leaf.slope_x, leaf.slope_n)
+    passed = sweep(start, leaf.wide, *slopes, float(opens), leaf.bumps)
+    at = {
+        *range(0, opens + 1, 5),
+        opens,
+        round(passed.angle),
+        *(round(b.angle) for b in leaf.bumps if b.angle <= opens),
+    }
 
     def least(angle: int) -> float:
-        clear = [clearance(start, r, angle, *slopes) for r in (0.0, wide)]
-        here = [b for b in bumps if b.angle == angle and b.distance <= wide]
+        clear = [clearance(start, r, angle, *slopes) for r in (0.0, leaf.wide)]
+        here = [b for b in leaf.bumps if round(b.angle) == angle and b.distance <= leaf.wide]
         return min(clear + [clearance(start, b.distance, b.angle, *slopes) - b.height for b in here])
 
-    made = Figures()
-    made[names.SWEEP_GAP] = gap
-    made[names.SWEEP_LEAST] = add(names.SWEEP_LEAST, gap, (-1, Known("floor_and_lean", up(start - passed.least), READ)))
+    lowest_gap = add(least_name, gap, (-1, Known("floor_and_lean", up(start - passed.least), READ)))
     wanted = gap_over(opening.floors.stack(opening.handing.opens_to), rules, least=True)
-    made |= _lacks(made[names.SWEEP_LEAST], gap, wanted, names.SWEEP_TRIM, names.SWEEP_GAP_WANTED)
+    made = Figures.of([gap, lowest_gap]) | _lacks(lowest_gap, gap, wanted, trim, wanted_name)
     return passed, tuple((angle, least(angle)) for angle in sorted(at)), made
+
+
+def _bumps(survey: Survey, across: Mm | None = None) -> tuple[Bump, ...]:
+    """The bumps read, from the hinges; from those of a second leaf where the hinge feet stand so far `across` from each other."""
+    found = [Bump(in_mm(r.at), r.angle, in_mm(r.value)) for r in survey.at("floor_bump") if r.at is not None]
+    if across is None:
+        return tuple(found)
+    turned = []
+    for bump in found:
+        x, n = across - bump.distance * cos(radians(bump.angle)), bump.distance * sin(radians(bump.angle))
+        turned.append(Bump(hypot(x, n), degrees(atan2(n, x)), bump.height))
+    return tuple(turned)
 
 
 def _lacks(
@@ -119,20 +160,41 @@ def _lacks(
     return Figures.of([lacks, add(gap_wanted, gap, lacks)])
 
 
-def _closed(opening: Opening, figures: Figures, rules: HouseRules, wide: Mm, slope_x: float) -> Figures:
+def _closed(opening: Opening, leaf: _Passes, figures: Figures, rules: HouseRules) -> Figures:
     """The closed leaf over the floor it lies over, where that is not the one it swings over (handbook 9, 18)."""
     under = opening.floors.under
     if under == opening.handing.opens_to or opening.frame.sill is not None:
         return Figures()
-    gap = add(names.CLOSED_GAP, figures[names.LEAF_BOTTOM], (-1, figures[names.FLOOR_UNDER]))
+    gap_name, least_name, trim, wanted_name = leaf.closed
+    foot: list[Line] = [(-1, leaf.foot)] if leaf.foot is not None else []
+    gap = add(gap_name, figures[names.LEAF_BOTTOM], (-1, figures[names.FLOOR_UNDER]), *foot)
     at = value_of(gap)
     if at is None:
         return Figures()
     start = in_mm(at)
-    taken = start - min(clearance(start, r, 0, slope_x, 0.0) for r in (0.0, wide))
-    least = add(names.CLOSED_LEAST, gap, (-1, Known("floor_and_lean", up(taken), READ)))
+    taken = start - min(clearance(start, r, 0, leaf.slope_x, 0.0) for r in (0.0, leaf.wide))
+    least = add(least_name, gap, (-1, Known("floor_and_lean", up(taken), READ)))
     wanted = gap_over(None if under == "strip" else opening.floors.stack(under), rules, least=True)
-    return Figures.of([gap, least]) | _lacks(least, gap, wanted, names.CLOSED_TRIM, names.CLOSED_GAP_WANTED)
+    return Figures.of([gap, least]) | _lacks(least, gap, wanted, trim, wanted_name)
+
+
+def _fixed_leaf(opening: Opening, survey: Survey, found: Found | None, slopes: tuple[float, float]) -> _Passes | None:
+    """The second leaf of a swing pair, from its own hinge foot at the other stud; None where there is none of a known width.
+
+    Args:
+        opening: both leaves; found: the hole, for its floor; survey: its bumps; slopes: of the floor across, and the first leaf's lean
+        across and of both along the swing.
+    """
+    wide = [value_of(leaf.width) for leaf in opening.leaves]
+    if not opening.pair or wide[0] is None or wide[1] is None:
+        return None
+    rise = (
+        as_length(found.floor_right if opening.handing.hinge_side == "left" else -found.floor_right) if found else ZERO
+    )
+    across, along = slopes
+    apart = found.right.start if found is not None else in_mm(wide[0] + wide[1])
+    foot = Known("floor_rise", rise, READ) if rise != ZERO else None
+    return _Passes(in_mm(wide[1]), foot, -across, along, _bumps(survey, apart), FIXED_SWEPT, FIXED_CLOSED)
 
 
 def hang(
@@ -160,6 +222,7 @@ def hang(
     swing_floor = value_of(figures[_swings_over(opening)])
     along = _slope(survey.one("floor_along"), in_mm(width))
     passed: Sweep | None = None
+    fixed: Sweep | None = None
     curve: tuple[tuple[int, float], ...] = ()
     made = Figures()
     if swing_floor is not None and (along is not None or found is not None):
@@ -167,8 +230,12 @@ def hang(
         if found is not None and found.right.start > 0:
             across = found.floor_right / found.right.start * (1 if opening.handing.hinge_side == "left" else -1)
         slopes = across + t_x, (along or 0.0) + t_n
-        passed, curve, made = _swept(opening, survey, figures, rules, in_mm(width), slopes)
-        made |= _closed(opening, figures, rules, in_mm(width), slopes[0])
+        leaf = _Passes(in_mm(width), None, *slopes, _bumps(survey), SWEPT, CLOSED)
+        passed, curve, made = _swept(opening, leaf, figures, rules)
+        made |= _closed(opening, leaf, figures, rules)
+        if (other := _fixed_leaf(opening, survey, found, slopes)) is not None:
+            fixed, _, more = _swept(opening, other, figures, rules)
+            made |= more | _closed(opening, other, figures, rules)
     later = opening.setting.later_floor
     if later is not None and swing_floor is not None:
         under = made.get(names.SWEEP_LEAST) or add(
@@ -183,7 +250,7 @@ def hang(
         if or_zero(value_of(trim)) > ZERO:
             made[short] = trim
     measured = read_x is not None or read_n is not None
-    return Hang(t_x, t_n, measured, releases, rest_angle(t_x, t_n), passed, curve, made)
+    return Hang(t_x, t_n, measured, releases, rest_angle(t_x, t_n), passed, curve, made, fixed)
 
 
 def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
@@ -193,8 +260,9 @@ def targets(opening: Opening, rules: HouseRules) -> dict[Place, Known]:
         opening.frame.strike_gap,
         rules.known(house.HEAD_GAP),
     )
-    by = (hinge, hinge, head, head, strike, strike, strike)
-    return dict(zip(GAPS, by, strict=True))
+    beside = rules.known(house.MEETING_GAP) if opening.pair else strike
+    by = (hinge, hinge, head, head, beside, beside, beside, hinge, hinge, head, head)
+    return dict(zip((*GAPS, *OF_FIXED), by, strict=True))
 
 
 def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> HungLeaf | None:
@@ -208,7 +276,11 @@ def leaf_hung(opening: Opening, figures: Figures, rules: HouseRules) -> HungLeaf
         return None
     half = rules.value(house.HINGE_LENGTH)
     middle = [in_mm(h) - in_mm(half) / 2 for h in heights]
-    return HungLeaf(middle[0], middle[-1], in_mm(width), in_mm(top), in_mm(latch), in_mm(bottom))
+    other = value_of(opening.leaves[1].width) if opening.pair else None
+    if opening.pair and other is None:
+        return None
+    wide = in_mm(other) if other is not None else None
+    return HungLeaf(middle[0], middle[-1], in_mm(width), in_mm(top), in_mm(latch), in_mm(bottom), wide)
 
 
 def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules, mark: Length) -> HangCheck | None:
@@ -217,12 +289,13 @@ def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules,
     Args:
         survey: the gaps read; figures: where hinges, leaf and head stand; rules: the gaps' tolerance; mark: what a move is rounded to.
     """
-    read = {p: r for p in GAPS if (r := survey.one(p)) is not None}
+    asked = (*GAPS, *OF_FIXED) if opening.pair else GAPS
+    read = {p: r for p in asked if (r := survey.one(p)) is not None}
     leaf = leaf_hung(opening, figures, rules)
     nudges = (*_stop(opening, survey, figures, rules), *(() if read else _foot(survey, figures, rules)))
     stops_read = any(survey.one(place) is not None for place in (*STOPS, "frame_foot"))
     if not read or leaf is None:
-        return HangCheck((), GAPS, (), (), nudges, done=False) if stops_read else None
+        return HangCheck((), asked, (), (), nudges, done=False) if stops_read else None
     wanted, tolerance = targets(opening, rules), rules.value(house.GAP_TOLERANCE)
     found: Cure = cure(
         leaf,
@@ -237,7 +310,7 @@ def check(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules,
         for p, r in read.items()
     )
     missed = tuple((p, down(m) if m < 0 else up(m)) for p, m in found.missed.items())
-    unread = tuple(p for p in GAPS if p not in read)
+    unread = tuple(p for p in asked if p not in read)
     return HangCheck(
         rows, unread, tuple((m, as_length(x)) for m, x in found.moves), missed, nudges,
         all(row.good for row in rows) and not unread and not nudges,
@@ -253,7 +326,7 @@ def _stop(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules)
     sign = 1 if opening.handing.opens_to == "A" else -1
     top, foot = (or_zero(figures.value(names.PROUD_AT["strike", end])) * sign for end in ("top", "foot"))
     proud: dict[End, Length] = {"top": top, "foot": foot, "latch": (top + foot) * HALF}
-    planted = not kind_of_frame(opening.frame).worked_stop and not opening.frame.pre_hung
+    planted = not stop_is_worked(opening.frame) and not opening.frame.pre_hung
     return stop_moves(
         contact,
         Through(opening.handing.opens_to, proud, rules.value(house.CASING_HIDES), planted, rules.value(house.STRAIGHT)),

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from jambo.core import rules as house
 from jambo.core.facts.floors import Stack
 from jambo.core.facts.opening import Opening
-from jambo.core.facts.readings import PLACES, Survey
+from jambo.core.facts.readings import Survey, asked_at
 from jambo.core.flags import LOCAL_CODE, Flag, FlagLevel, FlagWords, Values
 from jambo.core.framing.floors import gap_over, trim_allowed
 from jambo.core.hanging.hang import STOPS, Hang, HangCheck
@@ -28,10 +28,17 @@ _CURES = {
     ),
     "-whole": (", and nothing may come off it.", "Plan a floor gap of {gap}, or lower the floor there."),
 }
+
+
+def _of(which: str, said: str) -> str:
+    """What is said of a leaf, of the fixed one of a pair by its name."""
+    return said.replace("{leaf}", "fixed {leaf}") if which.startswith("fixed") else said
+
+
 # the swinging leaf over the floor it swings over, and the closed one over its own
 _OVER_FLOOR = {
-    f"{which}-{code}{more}": (level, said + end, cure)
-    for which in ("sweep", "closed")
+    f"{which}-{code}{more}": (level, _of(which, said) + end, _of(which, cure))
+    for which in ("sweep", "closed", "fixed-sweep", "fixed-closed")
     for code, (level, said) in (("rubs", _RUBS), ("low", _LOW))
     for more, (end, cure) in _CURES.items()
 }
@@ -132,11 +139,19 @@ def on_hang(opening: Opening, hang: Hang, figures: Figures, rules: HouseRules) -
     under = opening.floors.under
     stack = None if under == "strip" else opening.floors.stack(under)
     yield from _over_floor(opening, "closed", stack, "when it is closed", figures, rules)
+    if hang.fixed is not None:
+        where = f"at {hang.fixed.angle:.0f} degrees"
+        yield from _over_floor(
+            opening, "fixed-sweep", opening.floors.stack(opening.handing.opens_to), where, figures, rules
+        )
+        yield from _over_floor(opening, "fixed-closed", stack, "when it is closed", figures, rules)
 
 
 _LACKS = {
     "sweep": (names.SWEEP_LEAST, names.SWEEP_TRIM, names.SWEEP_GAP_WANTED),
     "closed": (names.CLOSED_LEAST, names.CLOSED_TRIM, names.CLOSED_GAP_WANTED),
+    "fixed-sweep": (names.FIXED_SWEEP_LEAST, names.FIXED_SWEEP_TRIM, names.FIXED_SWEEP_GAP_WANTED),
+    "fixed-closed": (names.FIXED_CLOSED_LEAST, names.FIXED_CLOSED_TRIM, names.FIXED_CLOSED_GAP_WANTED),
 }
 
 
@@ -169,7 +184,7 @@ def on_check(opening: Opening, survey: Survey, check: HangCheck | None, rules: H
                 "gaps-off", {"count": count, "within": rules.value(house.GAP_TOLERANCE)}, (), off[0].reading.path
             )
         for place, by in check.missed:
-            values: Values = {"gap": PLACES[place].label, "by": size(by), "corner": CORNERS[place]}
+            values: Values = {"gap": asked_at(place, pair=opening.pair).label, "by": size(by), "corner": CORNERS[place]}
             path = next(row.reading.path for row in check.rows if row.reading.place == place)
             small = "gap-too-small-fire-rated" if opening.fire_rated else "gap-too-small-for-moves"
             yield FLAGS(small if by < ZERO else "gap-too-wide-for-moves", values, (), path)

@@ -6,7 +6,10 @@ from collections.abc import Collection, Iterable
 from dataclasses import dataclass, field
 from typing import Literal
 
+from jambo.core.facts.opening import Opening
+from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.pieces import Piece
+from jambo.core.kinds.registry import KINDS
 from jambo.core.planning.work import Phase, Phases, phase_now
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -44,27 +47,62 @@ class SolvedJob:
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """The underside of an opening's head: what it needs by itself and where it is now; and its floors on both sides."""
+    """The underside of an opening's head: what it needs by itself and where it is now; and its floors on both sides.
+
+    `gap` is what it stands over the floor by itself, None where a sill or a kit says that; `leaf` how high its leaf is; `keeps` why it
+    takes part in no line unless that is chosen, "" where nothing speaks against it (handbook 6).
+    """
 
     own: Length
     now: Length
     floors: tuple[Length, Length]
+    gap: Length | None = None
+    leaf: Length | None = None
+    keeps: str = ""
 
     def on(self, line: Length) -> bool:
         """Whether it is on a line already, by itself: aligning it moves nothing."""
         return self.own == self.now == line
 
 
-def head_of(figures: Figures) -> Head | None:
+def keeps_its_head(opening: Opening, done: Collection[str]) -> str:
+    """Why a door never gains from a head line silently; "" for one that may.
+
+    Args:
+        opening: its kind, frame and rating; done: how far it is built: framed, set, signed.
+    """
+    kind = kind_of_frame(opening.frame)
+    why = {
+        KINDS[opening.kind].keeps_head: not KINDS[opening.kind].swings,
+        "it is set": not {"set", "signed"}.isdisjoint(done),
+        "it is framed": "framed" in done,
+        "fire-rated: its listing says its greatest gap at the floor": opening.fire_rated,
+        "pre-hung: its legs come with it": opening.frame.pre_hung,
+        "its frame is bought at its height": not kind.legs_cut,
+    }
+    return next((reason for reason, so in why.items() if so), "")
+
+
+def head_of(figures: Figures, opening: Opening | None = None, done: Collection[str] = ()) -> Head | None:
     """Give the head of an opening; None while it is not known (handbook 6).
 
     Args:
-        figures: its answer; none where it has none.
+        figures: its answer; none where it has none; opening: its facts; done: how far it is built.
     """
     now = figures.value(names.HEAD_UNDERSIDE) if figures else None
     own = figures.value(names.HEAD_OWN) if names.HEAD_OWN in figures else now
     a, b = (figures.value(floor) if figures else None for floor in (names.FLOOR_A, names.FLOOR_B))
-    return None if now is None or own is None or a is None or b is None else Head(own, now, (a, b))
+    if now is None or own is None or a is None or b is None:
+        return None
+    if opening is None:
+        return Head(own, now, (a, b))
+    known = figures.known(names.LEAF_BOTTOM, names.FLOOR_CLEAR)
+    swings = KINDS[opening.kind].swings and opening.frame.sill is None
+    gap = known[names.LEAF_BOTTOM] - now + own - known[names.FLOOR_CLEAR] if known is not None and swings else None
+    tall = figures.value(names.NOMINAL_HEIGHT)  # what a steel frame's net leaf is called by
+    if tall is None:
+        tall = KINDS[opening.kind].leaf_sizes(opening, figures)[1]
+    return Head(own, now, (a, b), gap, tall, keeps_its_head(opening, done))
 
 
 def head_line(heads: Iterable[Head | None]) -> Length | None:

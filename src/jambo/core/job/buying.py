@@ -114,11 +114,15 @@ def things(
             there = min(item.count, left[one.id, item.name])
             left[one.id, item.name] -= there
             has[item.key] += there
+    met = {*found}
     for key, (item, marks) in found.items():
         count = sum(marks.values())
         each = count, to_spare(item.name, count)
         had = by_bundle(item.name, *each) or each
-        yield ThingLine(key, *had, tuple(orders.get(key, ())), has[key], item, marks, each)
+        # an order from before a thing was bought by all this is of the first line it fits
+        bare = () if item.bare == key or item.bare in met else orders.get(item.bare, ())
+        met.add(item.bare)
+        yield ThingLine(key, *had, (*orders.get(key, ()), *bare), has[key], item, marks, each)
 
 
 def timber(needed: SticksNeeded, orders: Mapping[str, Sequence[Order]]) -> Iterator[StickLine]:
@@ -150,5 +154,5 @@ def surplus(orders: Mapping[str, Sequence[Order]], lines: Iterable[BuyLine]) -> 
     Args:
         orders: by what they are of; lines: of the buy list.
     """
-    wanted = {line.key for line in lines}
-    return [order for key, of in orders.items() if key not in wanted for order in of if order.free > 0]
+    taken = {order.line.id for line in lines for order in line.orders}
+    return [order for of in orders.values() for order in of if order.line.id not in taken and order.free > 0]

@@ -181,7 +181,7 @@ def _to_place(things: Sequence[Thing], needs: Sequence[Need], given: Sequence[Li
             covered[slot] -= 1
         elif _stands(need):
             # what stands there came by some line: one that nobody has measured, where there is such a one
-            used = next((t for t in left_things if t.of.key == need.item.key and t.measures is None), None)
+            used = next((t for t in left_things if need.item.is_of(t.of.key) and t.measures is None), None)
             if used is not None:
                 left_things.remove(used)
         else:
@@ -197,10 +197,14 @@ def _stands(need: Need) -> bool:
 
 def _meant(things: Sequence[Thing], needs: Sequence[Need]) -> list[int | None]:
     """The need each thing was bought for: those of its line, in walking order."""
-    open_: dict[str, list[int]] = {}
-    for i, need in enumerate(needs):
-        open_.setdefault(need.item.key, []).append(i)
-    return [waits.pop(0) if (waits := open_.get(thing.of.key)) else None for thing in things]
+    open_ = [*range(len(needs))]
+    found: list[int | None] = []
+    for thing in things:
+        meant = next((i for i in open_ if needs[i].item.is_of(thing.of.key)), None)
+        if meant is not None:
+            open_.remove(meant)
+        found.append(meant)
+    return found
 
 
 class Deliveries:
@@ -216,7 +220,7 @@ class Deliveries:
         if thing.item != need.item.name:
             return None
         if thing.measures is None:
-            return Verdict(()) if thing.of.key == need.item.key else None
+            return Verdict(()) if need.item.is_of(thing.of.key) else None
         key = thing.measures.key, need.opening, need.item.key, need.leaf, meant
         if key not in self._known:
             self._known[key] = need.of.verdict(need.item, need.leaf, thing.measures, meant=meant)

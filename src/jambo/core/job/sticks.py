@@ -24,7 +24,7 @@ from jambo.core.job.record import (
     of_kind,
 )
 from jambo.core.labels import piece_label
-from jambo.core.quantities.figure import Figure
+from jambo.core.quantities.figure import Figure, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import NotALength, read
 from jambo.core.quantities.tape import Tape, Unit, plain_number, show
@@ -189,15 +189,29 @@ def _of_piece(
     """What of a piece is still to cut: its copies whole, and the parts of those that are begun."""
     assert isinstance(piece.length, Figure)
     figure = piece.length.name
+    if piece.part == "plate" and any(of == holder and cut.startswith("plate_run_") for of, cut in done.cut):
+        return []  # cut in runs, as lists had it once
     length = show(piece.length.value, tape, figure.rounding).value
     cut = done.cut.get((holder, figure)) or (done.cut.get((holder, piece.alike)) if piece.alike else None)
     left = _uncut(count, length, cut, tape.unit)
+    if cut is None and piece.marked is not None and (short := value_of(piece.marked)) is not None:
+        # what was cut before lists went by long points was written down by its short point
+        cut = done.cut.get((holder, piece.marked.name))
+        left = _uncut(count, show(short, tape).value, cut, tape.unit)
     spliced = [b for b in done.begun if b.holder == holder and b.figure == figure]
     begun = [b for b in spliced if len(b.cut) < len(b.parts)][:left]
     stud = piece.part in ("king", "jack", "stud")
     stuff = fill("{casing}", words) if piece.where == "casing" else "stop" if piece.part.startswith("stop") else ""
     one = ToCut(
-        holder, mark, piece_label(piece, words), figure, piece.section, length, left - len(begun), stud, stuff.lower()
+        holder,
+        mark,
+        piece_label(piece, words, tape),
+        figure,
+        piece.section,
+        length,
+        left - len(begun),
+        stud,
+        stuff.lower(),
     )
     if piece.joints:
         # a joint is where it can be marked, and so its parts are on the tape's grid

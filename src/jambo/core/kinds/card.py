@@ -6,6 +6,8 @@ here they are put in order.
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.into_wall import into_wall
 from jambo.core.framing.steps import boxes_away, floor_steps, framing_steps, take_out
@@ -47,10 +49,15 @@ def work_card(kind: KindOfDoor, planned: Planned, opened: Opened | None, *, case
     into = [*into_wall(opening, wall, opened, figures)] if cut_in else []
     framing = [step for step in into if step.part == "Framing"]
     if not cut_in and not replaced:
-        framing = [*framing_steps(opening, wall, figures)]
+        framing = [*framing_steps(opening, wall, figures, planned.rules)]
     if framing and opening.survey.readings:
         framing.append(SURVEY)  # a hole is read once it is framed
-    saved = replaced and opening.stays.casing == "saved"
+    stays = opening.stays.casing if replaced else "new"
+    after, trim = (*kind.after_casing(planned),), tuple[Step, ...]()
+    if cased and stays == "saved":
+        trim = (CASING_BACK,)
+    elif cased and stays == "new" and opening.casing is not None:
+        trim = (*casing_steps(opening.casing, figures),)
     return (
         *(take_out(opening, lined=kind.lines(planned)) if replaced else ()),
         *((SURVEY,) if replaced else ()),
@@ -58,8 +65,8 @@ def work_card(kind: KindOfDoor, planned: Planned, opened: Opened | None, *, case
         *boxes_away(wall, figures),
         *(step for step in into if step.part == "Before"),
         *kind.steps(planned, framing, cut_in=cut_in),
-        *((CASING_BACK,) if cased and saved else ()),
-        *(casing_steps(opening.casing, figures) if opening.casing is not None and cased and not saved else ()),
+        *(replace(step, part=after[0].part) if after else step for step in trim),
+        *after,
         *(step for step in into if step.part == "Finishing"),
         _again(kind),
     )

@@ -30,6 +30,11 @@ FLAGS = FlagWords(
                 "The door leaves a way through of {clear} when it is open.",
                 "Compare it with what escape and access ask for here. " + LOCAL_CODE,
             ),
+            "caution-open-way": (
+                "note",
+                "It leaves a way through of {clear}.",
+                "Compare it with what escape and access ask for here. " + LOCAL_CODE,
+            ),
             "caution-heavy-leaf": (
                 "note",
                 "The {leaf} weighs {mass}.",

@@ -92,6 +92,7 @@ class KindOfDoor(ABC):
         swings: its leaf turns on hinges: it is set, hung and checked.
         covers_joint: its casing covers the joint between frame and rough opening on both sides alike.
         centred: its finished way stands in the middle of its rough opening.
+        keeps_head: unless it swings, why it is on no head line.
         way: the caution about the way it leaves free.
         fitting_in_it: the flag about a fitting that stands in its rough opening.
     """
@@ -101,6 +102,7 @@ class KindOfDoor(ABC):
     swings: ClassVar[bool] = False
     covers_joint: ClassVar[bool] = True
     centred: ClassVar[bool] = True
+    keeps_head: ClassVar[str] = "it slides: its track says its height"
     way: ClassVar[str] = "caution-way-through"
     fitting_in_it: ClassVar[str] = "fitting-in-opening"
 
@@ -238,6 +240,10 @@ class KindOfDoor(ABC):
     def lines(self, planned: Planned) -> bool:
         """Say whether legs and a head are cut for it: not where its edges are finished and stay."""
         return not planned.standing
+
+    def after_casing(self, planned: Planned) -> Iterable[Step]:
+        """Give the steps that come once the casing is on."""
+        return ()
 
     def own_steps(self, planned: Planned) -> Iterable[Step]:
         """Give the steps that hang it, once its frame stands."""

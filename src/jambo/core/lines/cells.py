@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from typing import Literal
 
@@ -14,15 +14,21 @@ from jambo.core.lines.read import (
     MOST_AT_ONCE,
     MOST_MARK,
     MOST_ROOM,
+    NO_FLOORS,
     both_writings,
+    fire_minutes,
+    has_leaves,
     hear_floor,
     heard_length,
+    heard_width,
+    keep_width,
     settled,
     tokens_of,
     width_choices,
     written,
 )
 from jambo.core.lines.vocabulary import SLIDES
+from jambo.core.quantities.notation import ParsedLength
 from jambo.core.quantities.tape import Unit
 
 Column = Literal[
@@ -83,7 +89,7 @@ class Cell:
 
 # which tokens a column may hold, and what it wants to be told
 _TOKENS: dict[Column, tuple[frozenset[TokenOf], str]] = {
-    "kind": (frozenset({"kind", "frame", "fire", "glass", "leaves", "hand"}), "swing, pair, pocket, face slider or bypass"),
+    "kind": (frozenset({"kind", "frame", "fire", "glass", "leaves", "hand", "core", "leads"}), "swing, pair, pocket, face slider or bypass"),
     "size": (frozenset({"leaf", "thickness", "kind", "leaves"}), 'a size such as 2868, 2-8 x 6-8 or 762 x 1981'),
     "hand": (frozenset({"hand"}), "LH, RH, LHR, RHR, left or right"),
     "frame": (frozenset({"frame", "wall"}), "lining, flat jamb, split jamb, rabbeted or steel"),
@@ -112,6 +118,11 @@ def _lengths(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
         "unit": "opening_width",
     }
     fact = {"wall": "wall_depth", "unit": "unit_width"}.get(column, column)
+    if column == "width" and has_leaves(said):
+        wide = heard_width(text, unit, said)
+        tall = ParsedLength(wide.height, "in") if wide.height is not None else None
+        said.height = said.height or (written(tall) if tall is not None else None)
+        return keep_width(said, wide, tall, unit, text.strip())
     heard = heard_length(text, unit, kinds[column])
     asked = heard.also is not None and unit == "in"  # it stays as written until somebody says which
     setattr(said, fact, text.strip() if asked else written(heard))
@@ -125,6 +136,17 @@ def _stud(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     if [t.what for t in tokens] != ["stud"]:
         raise NotHeard(f"“{text[:40]}” is no stud", "accepted: 2x4, 90x45, 3 1/2 or 90 mm")
     return tokens[0].reading, ()
+
+
+FLOOR_COLUMNS: frozenset[Column] = frozenset({"floor", "floor_a", "floor_b"})
+
+
+def _job_floor(said: LineFacts, column: Column, text: str, key: str) -> _Heard:
+    """A floor of the job by its own name."""
+    for side in ("a", "b"):
+        if column in ("floor", f"floor_{side}"):
+            setattr(said, f"floor_{side}_from", key)
+    return f"{text}, as the job has it", ()
 
 
 def _floors(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
@@ -153,9 +175,17 @@ def _text(most: int, what: str) -> Callable[[LineFacts, Column, str, Unit], _Hea
     return keep
 
 
+NOT_RATED = frozenset({"nr", "n.r.", "not rated", "non-rated", "non rated", "unrated"})
+
+
 def _yes(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
+    if column == "fire" and text.lower() in NOT_RATED:
+        return "not fire-rated", ()
     setattr(said, {"fire": "fire_rated"}.get(column, column), True)
-    return "fire-rated" if column == "fire" else "glass in it", ()
+    if column != "fire":
+        return "glass in it", ()
+    said.fire_minutes = fire_minutes(text)
+    return "fire-rated" + (f" for {said.fire_minutes} minutes" if said.fire_minutes is not None else ""), ()
 
 
 def _line(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
@@ -180,17 +210,22 @@ _READERS: dict[Column, Callable[[LineFacts, Column, str, Unit], _Heard]] = {
 }  # fmt: skip
 
 
-def read_row(cells: Sequence[tuple[Column, str, Unit]]) -> tuple[LineFacts, tuple[Cell, ...]]:
+def read_row(
+    cells: Sequence[tuple[Column, str, Unit]], floors: Mapping[str, str] = NO_FLOORS
+) -> tuple[LineFacts, tuple[Cell, ...]]:
     """Read a row of a schedule.
 
     Args:
         cells: for each cell its column, its text, and the unit a bare number in it is in.
+        floors: the job's own floors by their names, in small letters, with their keys.
 
     Returns:
         The facts of the row, and its cells as they were heard; one that could not be says why, and adds no fact.
     """
-    said, read = LineFacts(), []
-    for column, text, unit in cells:
+    said, read = LineFacts(), list[Cell]()
+    # whether it has two leaves is heard before how wide they are, wherever its column stands
+    order = sorted(range(len(cells)), key=lambda n: cells[n][0] not in ("kind", "line"))
+    for column, text, unit in (cells[n] for n in order):
         text = " ".join(text.split())
         if text.lower() in NOTHING and column not in ("mark", "room", "note", "floor", "floor_a", "floor_b", "line"):
             read.append(Cell(column, text))
@@ -202,13 +237,17 @@ def read_row(cells: Sequence[tuple[Column, str, Unit]]) -> tuple[LineFacts, tupl
             if len(text) > LONGEST and column != "note":
                 raise NotHeard(f"{len(text)} characters are too long for a cell", f"at most {LONGEST}")
             tried = replace(said)  # a cell that cannot be adds no fact
-            reading, choices = _READERS[column](tried, column, text, unit)
+            if column in FLOOR_COLUMNS and (key := floors.get(text.lower())) is not None:
+                reading, choices = _job_floor(tried, column, text, key)
+            else:
+                reading, choices = _READERS[column](tried, column, text, unit)
             said = tried
             read.append(Cell(column, text, reading, choices))
         except ValueError as error:
             read.append(
                 Cell(column, text, reason=getattr(error, "reason", str(error)), accepted=getattr(error, "accepted", ""))
             )
+    read = [one for _, one in sorted(zip(order, read, strict=True), key=lambda pair: pair[0])]
     if settled(said).slides_to is not None:
         read = [
             replace(c, reading=SLIDES[said.slides_to or "left"]) if c.column == "hand" and c.reading else c

@@ -6,13 +6,13 @@ from dataclasses import field
 from typing import Literal
 
 from jambo.core.facts.frame import FrameKind, Supply
-from jambo.core.facts.leaf import HingeSide, Side
-from jambo.core.facts.opening import DoorKind
+from jambo.core.facts.leaf import Core, HingeSide, Side
+from jambo.core.facts.opening import DoorKind, LeadsTo
 from jambo.core.frozen import dataclass
 
 TokenOf = Literal[
-    "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "stud", "wall", "floor", "frame", "unit", "fire", "glass",
-    "room", "question",
+    "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "stud", "wall", "floor", "frame", "unit", "fire", "glass", "core",
+    "leads", "room", "question",
 ]  # fmt: skip
 
 WHAT: dict[TokenOf, str] = {
@@ -30,6 +30,8 @@ WHAT: dict[TokenOf, str] = {
     "unit": "unit delivered",
     "fire": "fire",
     "glass": "glass",
+    "core": "core",
+    "leads": "leads to",
     "room": "room",
     "question": "not understood",
 }
@@ -71,7 +73,11 @@ Floor = tuple[FloorLayer, ...]
 
 @dataclass
 class LineFacts:
-    """The facts of a line, lengths as tape text with their unit; None or empty where the line is silent."""
+    """The facts of a line, lengths as tape text with their unit; None or empty where the line is silent.
+
+    `measured` says whether the width of what has two leaves is each leaf's or over all; `opening_width` is that over all of what slides
+    past or over its opening; `floor_a_from` and `floor_b_from` name floors of the job by their keys; `other_width` the second leaf's where the two differ.
+    """
 
     mark: str = ""
     count: int = 1
@@ -79,6 +85,9 @@ class LineFacts:
     pair: bool = False
     panels: int | None = None
     width: str | None = None
+    other_width: str | None = None
+    measured: Literal["each", "all"] | None = None
+    opening_width: str | None = None
     height: str | None = None
     thickness: str | None = None
     hinge_side: HingeSide | None = None
@@ -88,11 +97,15 @@ class LineFacts:
     wall_depth: str | None = None
     floor_a: Floor | None = None
     floor_b: Floor | None = None
+    floor_a_from: str | None = None
+    floor_b_from: str | None = None
     frame: FrameKind | None = None
     supply: Supply | None = None
-    outside: bool = False
+    leads_to: LeadsTo | None = None
+    core: Core | None = None
     unit_width: str | None = None
     fire_rated: bool = False
+    fire_minutes: int | None = None
     glass: bool = False
     room: str = ""
     note: str = ""

@@ -4,11 +4,26 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
+from types import MappingProxyType
 
 from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
 from jambo.core.lines.line import Floor, FloorLayer, LineFacts, Meaning, ReadLine, Token, TokenOf
-from jambo.core.lines.vocabulary import AFTER, BEFORE, CALLED, EDGES_MM, FLOORS, LENGTH, SLIDES, STRANGE, WORDS, word
+from jambo.core.lines.vocabulary import (
+    AFTER,
+    BEFORE,
+    CALLED,
+    EDGES_MM,
+    FEET,
+    FLOORS,
+    INCH,
+    LENGTH,
+    SLIDES,
+    STRANGE,
+    WORDS,
+    word,
+)
+from jambo.core.quantities.figure import HALF
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import SIGNS, NotALength, ParsedLength, read
 from jambo.core.quantities.tape import OTHER, Unit
@@ -63,11 +78,14 @@ def _clean(text: str) -> str:
     return clean
 
 
+NO_FLOORS: Mapping[str, str] = MappingProxyType({})
+
+
 class _Reader:
     """A line while it is read: what nobody has heard yet is `left`, what is heard becomes blanks there."""
 
-    def __init__(self, text: str, unit: Unit, said: LineFacts) -> None:
-        self.text, self.unit, self.said = text, unit, said
+    def __init__(self, text: str, unit: Unit, said: LineFacts, floors: Mapping[str, str] = NO_FLOORS) -> None:
+        self.text, self.unit, self.said, self.floors = text, unit, said, floors
         self.left = text
         self.tokens: list[Token] = []
 
@@ -108,11 +126,12 @@ def heard_length(text: str, unit: Unit, kind: str) -> ParsedLength:
             raise error from None
 
 
-def read_line(text: str, unit: Unit) -> ReadLine:
+def read_line(text: str, unit: Unit, floors: Mapping[str, str] = NO_FLOORS) -> ReadLine:
     """Read one door as it is pencilled on a list.
 
     Args:
         text: the line; a bare number is in `unit`, unless only the other unit makes a door of it.
+        floors: the job's own floors by their names, in small letters, with their keys.
 
     Returns:
         What was heard, token by token in the order written, and the facts it says. What nobody understands is a token too.
@@ -125,12 +144,12 @@ def read_line(text: str, unit: Unit) -> ReadLine:
     """
     said = LineFacts()
     clean = _clean(text)
-    return ReadLine(clean, tokens_of(said, clean, unit), settled(said))
+    return ReadLine(clean, tokens_of(said, clean, unit, floors), settled(said))
 
 
-def tokens_of(said: LineFacts, text: str, unit: Unit) -> tuple[Token, ...]:
+def tokens_of(said: LineFacts, text: str, unit: Unit, floors: Mapping[str, str] = NO_FLOORS) -> tuple[Token, ...]:
     """Hear a text token by token, in the order written, and add its facts to those said already. Raises NotALine."""
-    reader = _Reader(_clean(text), unit, said)
+    reader = _Reader(_clean(text), unit, said, floors)
     for hear in HEARERS:
         hear(reader)
     return tuple(sorted(reader.tokens, key=lambda t: t.start))
@@ -147,14 +166,18 @@ def settled(said: LineFacts) -> LineFacts:
 
 
 def _layers(reader: _Reader, text: str) -> Floor | None:
-    found = []
-    for part in text.split("+"):
+    found: list[FloorLayer] = []
+    upward = re.split(r"\s*\+\s*", text)
+    # `tile over ply` names the upper one first, `ply + tile` the lower
+    parts = [part for some in upward for part in reversed(re.split(r"\s+(?:over|on)\s+", some, flags=re.IGNORECASE))]
+    for part in parts:
         match = re.fullmatch(
             rf"\s*(?:(?P<name>[a-z]+)\s+)?(?P<thick>{LENGTH})(?:\s+(?P<after>[a-z]+))?\s*", part, re.IGNORECASE
         )
         if match is None or (thick := _layer(reader, match["thick"])) is None:
             return None
-        found.append(FloorLayer((match["name"] or match["after"] or "").lower(), thick.canonical(reader.unit)))
+        name = (match["name"] or match["after"] or "").lower()
+        found.append(FloorLayer("" if name.startswith("floor") else name, thick.canonical(reader.unit)))
     return tuple(found)
 
 
@@ -178,8 +201,46 @@ def _told(layers: Floor) -> str:
     return " and ".join(f"{one.name} {one.thickness}".strip() for one in layers) or "bare"
 
 
-_LAYER = rf"(?:[a-z]+\s+)?{LENGTH}"
-_CHAIN = rf"(?:{_LAYER}(?:\s*\+\s*{_LAYER})*|bare)"
+_NAMED = rf"(?:(?:{FLOORS})\s+{LENGTH}|{LENGTH}\s+(?:{FLOORS})\b)"
+_LAYER = rf"(?:{LENGTH}\s+(?:{FLOORS})\b|(?:[a-z]+\s+)?{LENGTH})"
+_ON = r"(?:\s*\+\s*|\s+(?:over|on)\s+)"
+_CHAIN = rf"(?:{_LAYER}(?:{_ON}{_LAYER})*|bare)"
+
+
+def _after_word(text: str) -> str:
+    """A floor without the word of the trade before it: in `RH 3/4 |` the hand is no name of a floor."""
+    name = re.match(r"\s*([a-z.]+)\s", text, re.IGNORECASE)
+    taken = name is not None and any(re.fullmatch(w.pattern, name[1], re.IGNORECASE) for w in WORDS)
+    return text[name.end() :] if name is not None and taken else text
+
+
+def _job_floors(reader: _Reader) -> None:
+    """A floor of the job by its own name: beside the bar that of its side, else of both.
+
+    A name of one word that stands alone may be anything: `oak` in `oak room`. It counts beside the bar and beside the word floor; and never
+    where a thickness stands at it: that says a layer.
+    """
+    bar = reader.left.find("|")
+    for name in sorted(reader.floors, key=len, reverse=True):
+        whole = rf"{BEFORE}(?:floor\s+)?{re.escape(name)}(?:\s+floor)?{AFTER}"
+        for match in reader.find(whole):
+            before, after = reader.left[: match.start()].rstrip(), reader.left[match.end() :].lstrip()
+            thick = re.search(rf"{LENGTH}$", before) if bar != match.start() - 1 else None
+            if thick or re.match(LENGTH, after) or (not name.strip() or match[0].strip() == ""):
+                continue
+            at_bar = before.endswith("|") or after.startswith("|")
+            if not at_bar and " " not in match[0].strip():
+                continue
+            sides = ("b",) if before.endswith("|") else ("a",) if after.startswith("|") else ("a", "b")
+            if any(getattr(reader.said, f"floor_{side}_from") for side in sides):
+                continue
+            for side in sides:
+                setattr(reader.said, f"floor_{side}_from", reader.floors[name])
+            which = f"side {sides[0].upper()}" if len(sides) == 1 else "both sides"
+            reader.take("floor", match.start(), match.end(), f"{which}: {match[0].strip()}, as the job has it")
+            break
+    if bar >= 0 and reader.said.floor_a_from and reader.said.floor_b_from:
+        reader.skip(bar, bar + 1)
 
 
 def _two_floors(reader: _Reader) -> None:
@@ -187,18 +248,19 @@ def _two_floors(reader: _Reader) -> None:
     bar = reader.left.find("|")
     if bar < 0:
         return
-    before = re.search(rf"{BEFORE}{_CHAIN}\s*$", reader.left[:bar], re.IGNORECASE)
+    # the longest chain before the bar that is one: in `2868 3/4 oak |` the call-out is none of it
+    chains = re.finditer(rf"{BEFORE}(?=(?P<chain>{_CHAIN}\s*$))", reader.left[:bar], re.IGNORECASE)
+    before = next(
+        (m for m in chains if m["chain"].strip().lower() == "bare" or _layers(reader, _after_word(m["chain"]))), None
+    )
     after = re.match(rf"\s*{_CHAIN}{AFTER}", reader.left[bar + 1 :], re.IGNORECASE)
     heard = []
     for side, match, offset in (("a", before, 0), ("b", after, bar + 1)):
         if match is None:
             continue
-        start, text = match.start(), match[0]
-        name = re.match(r"\s*([a-z.]+)\s", text, re.IGNORECASE)
-        if name and any(
-            re.fullmatch(w.pattern, name[1], re.IGNORECASE) for w in WORDS
-        ):  # `RH 3/4 |`: no name of a floor
-            start, text = start + name.end(), text[name.end() :]
+        whole = match.groupdict().get("chain") or match[0]
+        text = _after_word(whole)
+        start = match.start() + len(whole) - len(text)
         layers: Floor | None = () if text.strip().lower() == "bare" else _layers(reader, text)
         if layers is not None:
             setattr(reader.said, f"floor_{side}", layers)
@@ -212,18 +274,12 @@ def _two_floors(reader: _Reader) -> None:
 
 def _one_floor(reader: _Reader) -> None:
     """`oak 3/4` or `3/4 oak`: the same floor on both sides."""
-    if reader.said.floor_a is not None or reader.said.floor_b is not None:
+    said = reader.said
+    if said.floor_a is not None or said.floor_b is not None or said.floor_a_from or said.floor_b_from:
         return
-    for pattern in (
-        rf"{BEFORE}(?P<n>{FLOORS})\s+(?P<t>{LENGTH}){AFTER}",
-        rf"{BEFORE}(?P<t>{LENGTH})\s+(?P<n>{FLOORS}){AFTER}",
-    ):
-        for match in reader.find(pattern):
-            thick = _layer(reader, match["t"])
-            if thick is None:
-                continue
-            name = "" if match["n"].lower().startswith("floor") else match["n"].lower()
-            layers = (FloorLayer(name, thick.canonical(reader.unit)),)
+    for match in reader.find(rf"{BEFORE}{_NAMED}(?:{_ON}{_LAYER})*{AFTER}"):
+        layers = _layers(reader, match[0])
+        if layers is not None:
             reader.said.floor_a = reader.said.floor_b = layers
             reader.take("floor", match.start(), match.end(), f"both sides: {_told(layers)}")
             return
@@ -237,6 +293,12 @@ def _strange(reader: _Reader) -> None:
         reader.take("question", match.start(), match.end(), "a kind of door that is not worked out here")
 
 
+def fire_minutes(text: str) -> int | None:
+    """The minutes a rating says, such as FD30 or 20 MIN; None where it says none that a door is rated for."""
+    said = re.search(r"\d{2,3}", text)
+    return int(said[0]) if said is not None and 10 <= int(said[0]) <= 240 else None
+
+
 def _words(reader: _Reader) -> None:
     for one in WORDS:
         for match in reader.find(word(one.pattern)):
@@ -244,9 +306,14 @@ def _words(reader: _Reader) -> None:
             taken = [
                 name
                 for name in says
-                if getattr(reader.said, name) not in (None, False) and name not in ("kind", "frame")
+                if getattr(reader.said, name) not in (None, False, says[name]) and name not in ("kind", "frame")
             ]
-            if one.what in ("kind", "frame", "hand") and any(t.what == one.what for t in reader.tokens):
+            again = any(t.what == one.what for t in reader.tokens)
+            if (
+                again and one.what == "frame" and says.get("frame") == reader.said.frame
+            ):  # `ext ... sill`: the same, said twice
+                says.pop("frame")
+            elif one.what in ("kind", "frame", "hand") and again:
                 if one.what == "kind" and says.get("pair") and reader.said.kind != "bypass":  # `pocket pair`
                     says, reading = {"pair": True}, "two leaves"
                 else:
@@ -256,6 +323,8 @@ def _words(reader: _Reader) -> None:
                 continue
             for name, value in says.items():
                 setattr(reader.said, name, value)
+            if says.get("fire_rated") and (minutes := fire_minutes(match[0])) is not None:
+                reader.said.fire_minutes, reading = minutes, f"fire-rated for {minutes} minutes"
             reader.take(one.what, match.start(), match.end(), reading)
 
 
@@ -286,7 +355,7 @@ def _panels(reader: _Reader) -> None:
 def _count(reader: _Reader) -> None:
     """`x3`, `3 off`, `qty 3`."""
     for pattern in (rf"{BEFORE}x\s?(?P<n>\d{{1,3}}){AFTER}", rf"{BEFORE}(?P<n>\d{{1,3}})\s?(?:off|no|pcs?|ea|times)\.?{AFTER}",
-                    rf"{BEFORE}qty\.?\s?(?P<n>\d{{1,3}}){AFTER}", rf"{BEFORE}(?P<n>\d{{1,2}})\s?x(?=[\s\0])"):  # fmt: skip
+                    rf"{BEFORE}qty\.?\s?(?P<n>\d{{1,3}}){AFTER}", r"\((?P<n>\d{1,2})\)", rf"{BEFORE}(?P<n>\d{{1,2}})\s?x(?=[\s\0])"):  # fmt: skip
         for match in reader.find(pattern):
             number = int(match["n"])
             if not 1 <= number <= MOST_AT_ONCE:
@@ -309,16 +378,96 @@ def width_choices(width: ParsedLength, height: ParsedLength | None = None) -> tu
     return tuple(Meaning(f"{both_writings(one)} wide", f"{written(one)}{tall}") for one in both)
 
 
+OVER_ALL: dict[
+    Unit, tuple[Length, Length]
+] = {  # above the first the other reading is asked about, from the second it counts
+    "in": (Length.inches(30), Length.inches(48)),
+    "mm": (Length.mm(762), Length.mm(1200)),
+}
+
+
+def has_leaves(said: LineFacts) -> bool:
+    """Say whether what is written so far has more than one leaf."""
+    return said.pair or said.kind == "bypass"
+
+
+def heard_width(text: str, unit: Unit, said: LineFacts) -> ParsedLength:
+    """Hear a leaf's width, or of several leaves their width over all. Raises NotALength."""
+    try:
+        return read(text.strip(), unit, "leaf_width")
+    except NotALength:
+        if not has_leaves(said):
+            raise
+        return read(text.strip(), unit, "leaves_width")
+
+
+def keep_width(
+    said: LineFacts, width: ParsedLength, height: ParsedLength | None, unit: Unit, text: str = ""
+) -> tuple[str, tuple[Meaning, ...]]:
+    """Keep a leaf's width, or of several leaves what each is where it is written over all; and what is heard and asked about it.
+
+    Args:
+        said: the facts so far; width, height: as heard; unit: of the job; text: as it was written.
+
+    Returns:
+        What was heard, and the meanings it could have, the one taken first.
+    """
+    some_more, over_all = OVER_ALL["mm" if _millimetric(width) else "in"]
+    if has_leaves(said) and said.measured != "each" and (said.measured == "all" or width.length >= over_all):
+        if said.kind in ("bypass", "face_slider"):
+            said.opening_width = written(width)
+            return f"{both_writings(width)} over all", ()
+        each = ParsedLength(width.length * HALF, width.reading)
+        said.width = written(each)
+        return f"{both_writings(width)} over all, two leaves {both_writings(each)}", ()
+    tall = f" x {written(height)}" if height is not None else ""
+    if said.pair and said.measured is None and some_more < width.length < over_all:
+        said.width = written(width)
+        both = both_writings(width)
+        return f"each leaf {both}", (
+            Meaning(f"each leaf {both}", f"{written(width)}{tall} each"), Meaning(f"{both} over all", f"{written(width)}{tall} over all"),
+        )  # fmt: skip
+    # a width that reads two ways stays as it was written until somebody says which: its flag stays with it
+    said.width = text if text and width.also is not None and unit == "in" else written(width)
+    return f"{both_writings(width)} wide", width_choices(width, height)
+
+
 def _keep_leaf(
     reader: _Reader, start: int, end: int, width: ParsedLength, height: ParsedLength | None, text: str = ""
 ) -> None:
-    # a width that reads two ways stays as it was written until somebody says which: its flag stays with it
-    reader.said.width = text if text and width.also is not None and reader.unit == "in" else written(width)
-    reading = f"{both_writings(width)} wide"
+    choices: tuple[Meaning, ...] = ()
+    if (
+        height is not None and height.also is not None and width.also is not None
+    ):  # `28 68`: 2-8 by 6-8, both without their dash
+        called, tall = ParsedLength(width.also, "in"), ParsedLength(height.also, "in")
+        choices = tuple(
+            Meaning(f"{both_writings(w)} by {both_writings(h)}", f"{written(w)} x {written(h)}")
+            for w, h in ((called, tall), (ParsedLength(width.length, "in"), ParsedLength(height.length, "in")))
+        )
+        width, height = called, tall
+    reading, asked = keep_width(reader.said, width, height, reader.unit, text)
     if height is not None:
         reader.said.height = written(height)
-        reading = f"{both_writings(width)} wide by {both_writings(height)} high"
-    reader.take("leaf", start, end, reading, width_choices(width, height))
+        reading += f" by {both_writings(height)} high"
+    reader.take("leaf", start, end, reading, choices or asked)
+
+
+def _two_leaves(reader: _Reader) -> None:
+    """`2-6 + 1-6 x 6-8`: a pair of leaves that differ, the active one first."""
+    tall = rf"(?:\s*(?:x|by|\s)\s*(?P<h>{LENGTH}))?"
+    for match in reader.find(rf"{BEFORE}(?P<a>{LENGTH})\s*\+\s*(?P<b>{LENGTH}){tall}{AFTER}"):
+        a, b = (reader.length(match[leaf], "leaf_width") for leaf in "ab")
+        height = reader.length(match["h"], "leaf_height") if match["h"] else None
+        if a is None or b is None or reader.said.kind == "bypass":
+            continue
+        reader.said.pair, reader.said.width, reader.said.other_width = True, written(a), written(b)
+        reader.said.kind = reader.said.kind or "swing"
+        reading = f"two leaves, {both_writings(a)} and {both_writings(b)} wide"
+        if height is not None:
+            reader.said.height = written(height)
+            reading += f" by {both_writings(height)} high"
+        reader.take("leaf", match.start(), match.end("h") if height is not None else match.end("b"), reading)
+        return
 
 
 def _sizes(reader: _Reader) -> None:
@@ -351,7 +500,7 @@ def _leaf(reader: _Reader, one: str, other: str, *, crossed: bool) -> tuple[Pars
     for unit in (reader.unit, OTHER[reader.unit]):
         for w, h in ((one, other), (other, one)):
             try:
-                width, height = read(w.strip(), unit, "leaf_width"), read(h.strip(), unit, "leaf_height")
+                width, height = heard_width(w, unit, reader.said), read(h.strip(), unit, "leaf_height")
             except NotALength:
                 continue
             usual = height.length in _STOCK_HEIGHTS
@@ -370,7 +519,7 @@ def _call_out(reader: _Reader) -> None:
         if reader.unit == "mm" and int(match["n"]) in STOCK_HEIGHTS["mm"]:
             continue
         try:
-            heard = read(match["n"], "in", "leaf_width")
+            heard = heard_width(match["n"], "in", reader.said)
         except NotALength:
             continue
         if heard.height is not None:
@@ -379,7 +528,7 @@ def _call_out(reader: _Reader) -> None:
         return
     match, heard = found[-1 if found[0][0].start() == 0 else 0]
     height = ParsedLength(heard.height, "") if heard.height is not None else None
-    _keep_leaf(reader, match.start(), match.end("n"), ParsedLength(heard.length, ""), height)
+    _keep_leaf(reader, match.start(), match.end("n"), ParsedLength(heard.length, "in"), height)
     thick = reader.length(match["t"], "leaf_thickness") if match["t"] else None
     if thick is not None:
         _keep_thickness(reader, match.start("t"), match.end("t"), thick)
@@ -483,7 +632,9 @@ def _called_studs(reader: _Reader) -> None:
 
 
 def _mark(reader: _Reader) -> None:
-    """What stands first and has a digit, or what is called a mark."""
+    """What stands first and has a digit, or what is called a mark; not in a row whose mark has a column of its own."""
+    if reader.said.mark:
+        return
     told = re.search(rf"{BEFORE}(?:mark|tag|no\.|#)\s*(?P<m>[^\s\0|]+)", reader.left, re.IGNORECASE)
     first = re.match(r"(?P<m>[A-Za-z]{0,4}[-.]?\d[\w./-]*)(?=[\s\0]|$)", reader.left)
     match = told or first
@@ -491,6 +642,33 @@ def _mark(reader: _Reader) -> None:
         return
     reader.said.mark = match["m"]
     reader.take("mark", match.start(), match.end(), match["m"])
+
+
+_MEASURED = rf"(?:\d+-\d+(?:[\s-]\d+/\d+)?|\d+(?:[\s-]\d+)?/\d+|\d+(?:\.\d+)?)\s*(?:{FEET}|{INCH}|mm\b|cm\b)|\d+(?:[\s-]\d+)?/\d+|\d+-\d+|\d{{3,}}"
+
+
+def _without_lengths(reader: _Reader, text: str, start: int) -> Iterator[tuple[str, tuple[int, int]]]:
+    """The names in a stretch nobody heard; a length among them that found no place is asked about, never taken for a room.
+
+    A number that goes with its word stays with it: `bedroom 2`, `room 101`.
+    """
+    at = 0
+    lengths = [
+        m for m in re.finditer(rf"{BEFORE}(?:{_MEASURED}){AFTER}", text, re.IGNORECASE)
+        if not re.search(r"(?:room|flat|apt|suite|office|no\.?|unit|plot|lot|house|block)\s*$", text[: m.start()], re.IGNORECASE)
+    ]  # fmt: skip
+    for m in (*lengths, None):
+        whole = text[at : m.start() if m else len(text)]
+        part = whole.strip(" .:-+/")
+        begins = start + at + whole.index(part)
+        if any(c.isalpha() for c in part):
+            name = re.sub(r"^(?:to|in|for|into|at)\s+(?=\S)", "", part, flags=re.IGNORECASE)
+            yield name, (begins, begins + len(part))
+        elif any(c.isalnum() for c in part):
+            reader.take("question", begins, begins + len(part), "not understood")
+        if m:
+            reader.take("question", start + m.start(), start + m.end(), "a length, and not said of what")
+            at = m.end()
 
 
 def _room(reader: _Reader) -> None:
@@ -504,16 +682,18 @@ def _room(reader: _Reader) -> None:
         if not any(c.isalpha() for c in text):
             reader.take("question", start, start + len(text), "not understood")
             continue
-        name = re.sub(r"^(?:to|in|for|into|at)\s+(?=\S)", "", text, flags=re.IGNORECASE)
-        rooms.append(name)
-        reader.take("room", start, start + len(text), name)
+        for name, at in _without_lengths(reader, text, start):
+            rooms.append(name)
+            reader.take("room", at[0], at[1], name)
     room = " ".join(rooms)
+    if not room:
+        return
     if len(room) > MOST_ROOM:
         raise NotALine(f"“{room[:30]}…” is too long for a room, {MOST_ROOM} characters at most")
     reader.said.room = room
 
 
 HEARERS: tuple[Callable[[_Reader], None], ...] = (
-    _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _sizes, _call_out, _one_floor,
+    _job_floors, _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _two_leaves, _sizes, _call_out, _one_floor,
     _thickness, _count, _lone_width, _mark, _room,
 )  # fmt: skip

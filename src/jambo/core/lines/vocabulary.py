@@ -36,19 +36,27 @@ class Word:
 WORDS: tuple[Word, ...] = (
     Word(r"converging(?: pocket)?s?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
     Word(r"bi-?part(?:ing)?(?: (?:face|barn))?(?: (?:sliders?|doors?))?", "kind", "pair of face sliders", {"kind": "face_slider", "pair": True}),
-    Word(r"(?:double|pair(?: of)?) pockets?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
+    Word(r"(?:double|pair(?: of)?|pr) pockets?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
     Word(r"(?:pocket|cavity)(?: (?:slid(?:er|ers|ing)))?(?: doors?)?", "kind", "pocket door", {"kind": "pocket"}),
+    Word(r"cased(?: openings?)?|openings? only|no (?:door|leaf)|door ?less", "kind", "an opening without a leaf", {"kind": "cased"}),
     Word(r"(?:by-?pass|passing)(?:ing)?(?: (?:sliders?|leaves|doors?))?", "kind", "bypass leaves", {"kind": "bypass"}),
     Word(r"(?:face|barn)(?:[ -](?:mounted )?slid(?:er|ers|ing))?(?: doors?)?", "kind", "face slider", {"kind": "face_slider"}),
-    Word(r"(?:pairs?(?: of)?|double|dbl|french)(?: doors?)?", "kind", "pair of swing doors", {"kind": "swing", "pair": True}),
+    Word(r"(?:pairs?(?: of)?|prs?|double|dbl|french)(?: doors?)?", "kind", "pair of swing doors", {"kind": "swing", "pair": True}),
     Word(r"(?:single |sgl )?(?:swing|hinged)(?: doors?)?|single|sgl", "kind", "swing door", {"kind": "swing"}),
     Word(r"lining(?: (?:kit|set))?", "frame", "lining kit", {"frame": "lining_kit"}),
     Word(r"split[ -]?jambs?", "frame", "split jamb", {"frame": "split_jamb"}),
-    Word(r"(?:steel|metal|pressed steel|hollow metal)(?: (?:frame|jamb|wrap))?|knock(?:ed)?[ -]?down|kd", "frame", "steel frame", {"frame": "steel_wrap"}),
+    Word(r"(?:steel|metal|pressed steel|hollow metal|hm)(?: (?:frame|jamb|wrap))?|knock(?:ed)?[ -]?down|kd", "frame", "steel frame", {"frame": "steel_wrap"}),
     Word(r"(?:rabbeted|rebated)(?: (?:frame|jamb))?", "frame", "rabbeted frame", {"frame": "rabbeted"}),
     Word(r"flat[ -]?jambs?", "frame", "flat jamb", {"frame": "flat_jamb"}),
     Word(r"pre-?hung", "frame", "pre-hung", {"frame": "flat_jamb", "supply": "pre_hung"}),
-    Word(r"(?:outside|exterior|external|entry|entrance|front|back) doors?|exterior|external", "frame", "outside frame with its sill", {"frame": "outside_sill", "outside": True}),
+    Word(r"(?:outside|exterior|external|entry|entrance|front|back) doors?|exterior|external|ext\.?", "frame", "outside frame with its sill", {"frame": "outside_sill", "leads_to": "outside"}),
+    Word(r"(?:with (?:a )?)?sill", "frame", "outside frame with its sill", {"frame": "outside_sill"}),
+    Word(r"(?:to )?(?:the )?garage", "leads", "leads to a garage", {"leads_to": "garage"}),
+    Word(r"solid[ -]core|sc", "core", "solid core", {"core": "solid"}),
+    Word(r"hollow[ -]core|hc", "core", "hollow core", {"core": "hollow"}),
+    Word(r"n\.?r\.?|(?:not|non)[ -]rated", "fire", "not fire-rated", {}),
+    Word(r"each|a leaf|per leaf", "leaves", "the width of each leaf", {"measured": "each"}),
+    Word(r"over[ -]?all|o/a", "leaves", "the width over all leaves", {"measured": "all"}),
     Word(r"fire(?:[ -](?:rated|door))?|fd ?\d{2}s?|\d{2,3} ?min(?:ute)?s?", "fire", "fire-rated", {"fire_rated": True}),
     Word(r"glass|glazed", "glass", "glass in it", {"glass": True}),
     Word(r"LHR|left[ -]hand reverse", "hand", "hinges left seen from outside, side A; opens toward you", {"hinge_side": "left", "opens_to": "A"}),
@@ -64,7 +72,7 @@ WORDS: tuple[Word, ...] = (
 SLIDES = {"left": "slides to the left seen from side A", "right": "slides to the right seen from side A"}
 
 # kinds of door that are none of Jambo's: said so, and never taken for a room
-STRANGE = r"bi-?folds?(?: doors?)?|folding(?: doors?)?|accordion|concertina|revolving|roller|garage|overhead|up[ -]and[ -]over|stable|dutch|pivot(?:ed)?"
+STRANGE = r"bi-?folds?(?: doors?)?|folding(?: doors?)?|accordion|concertina|revolving|roller|garage doors?|overhead|up[ -]and[ -]over|stable|dutch|pivot(?:ed)?"
 
 FLOORS = (
     r"oak|ash|maple|walnut|pine|bamboo|timber|wood|hardwood|softwood|strip|boards?|engineered|parquet|laminate|vinyl|lvt|lino(?:leum)?"

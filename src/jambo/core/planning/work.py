@@ -6,13 +6,15 @@ from collections.abc import Callable, Collection, Iterator
 from datetime import time
 from typing import Literal
 
+from jambo.core.facts.floors import Stack
 from jambo.core.facts.leaf import TWO_PEOPLE
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import Flag
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.items import Item
 from jambo.core.frozen import dataclass
-from jambo.core.quantities.figure import Missing
+from jambo.core.quantities.figure import Missing, value_of
+from jambo.core.quantities.length import ZERO
 from jambo.core.solve import Result
 from jambo.core.step import Step
 
@@ -37,6 +39,7 @@ KINDS: dict[WorkKind, str] = {
 }
 _OF_DOOR: dict[tuple[str, WorkKind], str] = {
     ("pocket", "set"): "Set the pocket kit", ("face_slider", "hang"): "Hang the slab on its track", ("bypass", "hang"): "Hang the leaves",
+    ("cased", "set"): "Line the opening", ("cased", "hang"): "What its maker's sheet says",
 }  # fmt: skip
 _OF_PART: dict[str, WorkKind] = {
     "Taking out": "out", "Framing": "frame", "Frame": "set", "Setting": "set", "Hanging": "hang", "Finishing": "hardware",
@@ -138,18 +141,22 @@ def steps_by_kind(opening: Opening, steps: tuple[Step, ...]) -> dict[WorkKind, l
             early = []
     if early and found:
         found[next(reversed(found))].extend(early)
-    return {kind: found[kind] for kind in KINDS if kind in found}
+    met, order = [*found], [*KINDS]
+    if {"trim", "hang"} <= found.keys() and met.index("trim") < met.index("hang"):  # what hangs in front of its casing
+        order.remove("trim")
+        order.insert(order.index("hang"), "trim")
+    return {kind: found[kind] for kind in order if kind in found}
 
 
 def _kind(opening: Opening, step: Step) -> WorkKind | None:
     if step.part == "Before":
         return None
-    if step.part == "Finishing" and step.key.startswith("casing"):
+    if step.key.startswith("casing"):
         return "trim"
     kind = _OF_PART[step.part]
     if kind == "hang" and opening.frame.pre_hung and opening.kind == "swing":
         return "set"  # its leaf goes back on its pins with it
-    return "hang" if kind == "set" and opening.kind in ("face_slider", "bypass") and step.part == "Setting" else kind
+    return kind
 
 
 def _tight(result: Result) -> bool:
@@ -188,7 +195,7 @@ def minutes_by_rule(opening: Opening, result: Result, kind: WorkKind) -> int:
         return SIDE * 2
     if kind == "hardware":
         return HARDWARE
-    if opening.kind in ("face_slider", "bypass"):
+    if opening.kind in ("face_slider", "bypass", "cased"):
         return SLIDE if kind == "hang" else UNIT
     if opening.kind == "pocket":
         return KIT if kind == "set" else LEAF_IN_POCKET
@@ -215,15 +222,26 @@ def _hands(opening: Opening, kind: WorkKind) -> int:
 
 def _trades(opening: Opening, kind: WorkKind) -> tuple[Trade | None, tuple[Trade, ...]]:
     """Which trade waits for an operation, and which it waits for (handbook 21)."""
-    wraps = opening.kind == "swing" and kind_of_frame(opening.frame).name == "steel_wrap"
+    clamps = opening.kind == "swing" and kind_of_frame(opening.frame).clamps
     if kind == "frame" or (kind == "set" and opening.kind == "pocket"):
         return "wallboard", ()
-    if kind == "set" and not wraps:
-        on_floor = opening.frame.stands_on == "finished_floor"
-        return None, ("floor",) if on_floor else ()
+    if kind == "set":
+        first = opening.setting.before_finish and not clamps
+        floor: tuple[Trade, ...] = ("floor",) if opening.frame.stands_on == "finished_floor" else ()
+        if first and opening.kind == "swing":
+            return "wallboard", floor
+        late = clamps or (opening.kind == "swing" and opening.frame.pre_hung)
+        return None, (*(("wallboard",) if late else ()), *floor)
+    if kind == "trim" and any(_laid(stack) for stack in (opening.floors.a, opening.floors.b)):
+        return None, ("wallboard", "floor")  # its legs stand on what is laid
     if kind == "hang" and opening.kind == "pocket":
         return None, ("wallboard", "paint")
     return None, ("wallboard",)
+
+
+def _laid(stack: Stack) -> bool:
+    """Whether a floor is laid on a side, as far as anybody has said."""
+    return stack.layers is None or any(value_of(layer) != ZERO for layer in stack.layers)
 
 
 Phase = Literal["before_wallboard", "to_set", "after_floor", "to_hang", "to_finish"]

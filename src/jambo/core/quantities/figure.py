@@ -215,6 +215,12 @@ def restated(name: FigureName, figure: Computed, *lines: Line) -> Computed:
     return Figure(name, figure.value + more.value, figure.lines + more.lines, figure.passed_over, tuple(both))
 
 
+def other_way(figure: Figure) -> Figure:
+    """The same sum told the other way: every line with its sign turned."""
+    turned = tuple((-line[0], line[1]) if isinstance(line, tuple) else (-1, line) for line in figure.lines)
+    return Figure(figure.name, -figure.value, turned, figure.passed_over, figure.allowances)
+
+
 def highest(name: FigureName, *amounts: Amount) -> Computed:
     """Take the greatest of several amounts (the first of equals); the others are kept as `considered`."""
     if on := _waits(amounts):

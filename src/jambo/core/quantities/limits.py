@@ -22,6 +22,7 @@ def _kind(words: str, least_in: str, most_in: str, leaf_size: bool = False) -> L
 
 KINDS: dict[str, LengthKind] = {
     "leaf_width": _kind("a leaf width", "12", "60", leaf_size=True),
+    "leaves_width": _kind("a width over all leaves", "24", "240", leaf_size=True),
     "leaf_height": _kind("a leaf height", "48", "144", leaf_size=True),
     "leaf_thickness": _kind("a leaf thickness", "3/4", "4"),
     "frame_thickness": _kind("a leg thickness", "3/8", "3"),
@@ -30,7 +31,7 @@ KINDS: dict[str, LengthKind] = {
     "add": _kind("an add-on", "0", "12"),
     "layer": _kind("a floor layer", "0", "8"),
     "foot": _kind("a foot height", "0", "8"),
-    "wall_height": _kind("a wall height", "60", "480"),
+    "wall_height": _kind("a wall height", "12", "480"),  # a knee wall is as high as any stud
     "wall_length": _kind("a wall length", "12", "7200"),
     "wall_thickness": _kind("a wall thickness", "1", "36"),
     "finish": _kind("a wall finish", "0", "6"),

@@ -33,16 +33,18 @@ class FigureName(str):
         group: where it is listed; None where only others name it.
         unless: a figure that is listed in its stead where there is one.
         told: what a sentence makes of its length: where it is not less than nothing, and where it is.
+        below: what a slip calls it where it is less than nothing, and its amount is told the other way; "" for one that never turns.
         family, number: the family it is one of, and its number there; None and 0 for one that stands alone.
     """
 
-    __slots__ = ("family", "group", "label", "number", "rounding", "symbol", "told", "unless")
+    __slots__ = ("below", "family", "group", "label", "number", "rounding", "symbol", "told", "unless")
     label: str
     symbol: str
     rounding: Rounding
     group: Group | None
     unless: FigureName | None
     told: tuple[str, str]
+    below: str
     family: Numbered | None
     number: int
 
@@ -56,11 +58,12 @@ def figure(
     group: Group | None = None,
     unless: FigureName | None = None,
     told: tuple[str, str] = ("{}", "{}"),
+    below: str = "",
 ) -> FigureName:
     """Declare a figure. See `FigureName` for the arguments."""
     made = FigureName(name)
     made.label, made.symbol, made.rounding, made.group, made.unless = label, symbol, rounding, group, unless
-    made.told, made.family, made.number = told, None, 0
+    made.told, made.below, made.family, made.number = told, below, None, 0
     return made
 
 
@@ -121,7 +124,13 @@ RO_HEIGHT = figure("ro_height", "rough opening height", symbol="RO h", rounding=
 LIKED_WIDTH = figure("liked_width", "width this door would like", rounding="up", group=ROUGH_OPENING)
 LIKED_HEIGHT = figure("liked_height", "height this door would like", rounding="up", group=ROUGH_OPENING)
 SIDE_PLAY = figure("side_play", "side play, each side", group=ROUGH_OPENING)
-HEAD_PLAY = figure("head_play", "head play", group=ROUGH_OPENING)
+HEAD_PLAY = figure(
+    "head_play",
+    "head play",
+    group=ROUGH_OPENING,
+    told=("{} over it", "{} too tall for its opening"),
+    below="{frame} too tall for its opening by",
+)
 
 # Slab
 SLAB_WIDTH = figure("slab_width", "slab width", group=SLAB)
@@ -129,9 +138,12 @@ HOLE_OVER_SLAB = figure("hole_over_slab", "track holes above the slab's top", gr
 SLAB_HEIGHT = figure("slab_height", "slab height", group=SLAB)
 OVERLAP_EACH = figure("overlap_each", "slab over each side", rounding="down", group=SLAB)
 PULL_MARK = figure("pull_mark", "pull from the slab's bottom", group=SLAB)
+PULL_INSET = figure("pull_inset", "pull from the slab's closing edge", group=SLAB)
 
 # Along the track, from the opening’s edge
 TRACK_LINE = figure("track_line", "track line above the finished floor", group=TRACK)
+TRACK_RAISED = figure("track_raised", "track raised for the highest floor under the slab", rounding="up", group=TRACK)
+SLAB_GAP_MOST = figure("slab_gap_most", "gap under the slab where its floor is lowest", group=TRACK)
 TRACK_LENGTH = figure("track_length", "track length", group=TRACK)
 TRACK_LEAST = figure("track_least", "shortest track", rounding="up", group=TRACK)
 TRACK_RULE = figure("track_rule", "track by the quick rule", group=TRACK)
@@ -143,6 +155,10 @@ HANGER_SPREAD = figure("hanger_spread", "hanger spread", group=TRACK)
 STOP_CLOSED = figure("stop_closed", "face of the closed stop", group=TRACK, told=PAST_EDGE)
 STOP_OPEN = figure("stop_open", "face of the open stop", group=TRACK, told=PAST_EDGE)
 GUIDE_AT = figure("guide_at", "middle of the floor guide", group=TRACK)
+STOP_OTHER_CLOSED = figure("stop_other_closed", "face of the other slab's closed stop", group=TRACK, told=PAST_EDGE)
+STOP_OTHER_OPEN = figure("stop_other_open", "face of the other slab's open stop", group=TRACK, told=PAST_EDGE)
+GUIDE_OTHER_AT = figure("guide_other_at", "middle of the other slab's floor guide", group=TRACK)
+RAIL_JOINT = figure("rail_joint", "joint of the two rails", group=TRACK)
 GUIDE_ROOM = figure("guide_room", "place shared by closed and open slab", rounding="down", group=TRACK)
 OPEN_REACH = figure("open_reach", "open slab past the opening's edge", rounding="up", group=TRACK)
 HEADROOM_NEEDS = figure("headroom_needs", "headroom needed above the finished floor", rounding="up", group=TRACK)
@@ -151,7 +167,17 @@ HEADROOM_LEFT = figure("headroom_left", "headroom left", rounding="down", group=
 # Off the wall
 STANDOFF = figure("standoff", "wall face to the slab's back", rounding="down", group=OFF_WALL)
 STANDOFF_NEEDED = figure("standoff_needed", "clear of the wall face, needed", rounding="up", group=OFF_WALL)
-BACKER_LEAST = figure("backer_least", "least backer", rounding="up", group=OFF_WALL)
+BACKER_LEAST = figure("backer_least", "least {backer}", rounding="up", group=OFF_WALL)
+BACKER_LENGTH = figure("backer_length", "{backer} length", group=OFF_WALL)
+BACKER_BOTTOM = figure("backer_bottom", "{backer} bottom above the finished floor", group=OFF_WALL)
+BACKER_TOP = figure("backer_top", "{backer} top above the finished floor", group=OFF_WALL)
+BACKER_CLEAR = figure(
+    "backer_clear",
+    "{backer} over the head {casing}",
+    rounding="down",
+    group=OFF_WALL,
+    below="head {casing} higher than the {backer}'s bottom by",
+)
 LAG_LENGTH = figure("lag_length", "fixing into the {stud}", rounding="up", group=OFF_WALL)
 GUIDE_REACH = figure("guide_reach", "wall to the slab's middle at the foot", group=OFF_WALL)
 GROOVE_WIDTH = figure("groove_width", "groove width", group=OFF_WALL)
@@ -159,8 +185,15 @@ GROOVE_DEPTH = figure("groove_depth", "groove depth", group=OFF_WALL)
 
 # Pocket
 SET_MARK = figure("set_mark", "set mark on the rough {stud}s", group=POCKET)
+SET_MARK_LEFT = figure("set_mark_left", "set mark over the floor at the left {stud}", group=POCKET)
+SET_MARK_RIGHT = figure("set_mark_right", "set mark over the floor at the right {stud}", group=POCKET)
 SET_MARK_KIT = figure("set_mark_kit", "set mark by the kit", group=POCKET)
 POCKET_FLOOR_GAP = figure("pocket_floor_gap", "gap between {leaf} and floor", group=POCKET)
+POCKET_FLOOR_GAP_MOST = figure("pocket_floor_gap_most", "gap between {leaf} and floor at the low {stud}", group=POCKET)
+SPLIT_REACH_WANTED = figure(
+    "split_reach_wanted", "set mark over what the farthest split {stud} stands on", group=POCKET
+)
+SPLIT_PACK = figure("split_pack", "packing under the split {stud}s at most", rounding="up", group=POCKET)
 SET_MARK_EXACT = figure("set_mark_exact", "set mark before it is rounded up", group=POCKET)
 KIT_FOR = figure("kit_for", "kit for a {leaf} of", group=POCKET)
 KIT_HEADER = figure("kit_header", "kit {header} length", group=POCKET)
@@ -185,6 +218,12 @@ OUT_OF_SQUARE = figure(
     group=LEAVES,
     told=("{} higher at its free edge", "{} lower at its free edge"),
 )
+OUT_OF_SQUARE_FIXED = figure(
+    "out_of_square_fixed",
+    "fixed {leaf} top rises to its free edge by",
+    group=LEAVES,
+    told=("{} higher at its free edge", "{} lower at its free edge"),
+)
 BYPASS_LEAF_WANTED = figure("bypass_leaf_wanted", "{leaf} width that laps as wanted", rounding="up", group=LEAVES)
 BYPASS_OVERLAP_EACH = figure("bypass_overlap_each", "lap of neighbouring leaves", rounding="down", group=LEAVES)
 BYPASS_TRACK_LEFT = figure("bypass_track_left", "left for the track", rounding="down", group=LEAVES)
@@ -197,9 +236,22 @@ HEAD_LENGTH = figure("head_length", "{head} length", group=FRAME)
 FRAME_INSIDE_WIDTH = figure("frame_inside_width", "{frame} width inside", symbol="Wi", group=FRAME)
 FRAME_OUTSIDE_WIDTH = figure("frame_outside_width", "{frame} width over the backs", symbol="Wo", group=FRAME)
 FRAME_DEPTH = figure("frame_depth", "{frame} depth", group=FRAME)
+EXTENSION_WIDTH = figure("extension_width", "extension strip width", rounding="up", group=FRAME)
+FRAME_OWN_DEPTH = figure("frame_own_depth", "{frame}'s own depth")
+EXTENSION_LEG = figure("extension_leg", "extension strip on each {leg}", group=FRAME)
+EXTENSION_HEAD = figure("extension_head", "extension strip on the {head}", group=FRAME)
+STAND_OFF_A = figure("stand_off_a", "{frame} off the {stud}s on side A, for the wall finish", group=FRAME)
+STAND_OFF_B = figure("stand_off_b", "{frame} off the {stud}s on side B, for the wall finish", group=FRAME)
 RIP_WIDTH = figure("rip_width", "rip the {lining} to", rounding="up", group=FRAME)
+NOMINAL_WIDTH = figure("nominal_width", "nominal opening width of the steel {frame}", group=FRAME)
+NOMINAL_HEIGHT = figure("nominal_height", "nominal opening height of the steel {frame}", group=FRAME)
+LEAF_NET_WIDTH = figure("leaf_net_width", "{leaf} width, net", rounding="down", group=FRAME)
+LEAF_NET_HEIGHT = figure("leaf_net_height", "{leaf} height, net", rounding="down", group=FRAME)
 THROAT = figure("throat", "throat of the steel frame", group=FRAME)
+NOTCH = figure("notch", "notch in the {leg}s' feet, for the higher floor", group=FRAME)
+NOTCH_DEPTH = figure("notch_depth", "depth of the {leg}s over the higher floor", group=FRAME)
 CLEAR_WIDTH = figure("clear_width", "clear width when open", rounding="down", group=FRAME)
+SILL_MADE = figure("sill_made", "sill made thinner, to", group=FRAME)
 SILL_TOP = figure("sill_top", "sill top", group=FRAME)
 SILL_LENGTH = figure("sill_length", "sill length", group=FRAME)
 SILL_FILLER = figure("sill_filler", "filler strips under the sill", group=FRAME)
@@ -210,11 +262,17 @@ STOP_LEG = figure("stop_leg", "{leg} stop", rounding="down", group=FRAME)
 STOP_HINGE = figure("stop_hinge", "hinge {leg} stop", rounding="down", group=LEGS_SET)
 STOP_STRIKE = figure("stop_strike", "{strike} {leg} stop", rounding="down", group=LEGS_SET)
 FIXING_ZONE = figure("fixing_zone", "fixings from the {leaf}'s edge of the {leg}", rounding="up", group=FRAME)
-SPLIT_HALF = figure("split_half", "width of each split {leg}", group=FRAME)
+SPLIT_HALF = figure("split_half", "width of each split {leg}", rounding="down", group=FRAME)
+SPLIT_LEG_A = figure("split_leg_a", "split {leg} on side A", group=FRAME)
+SPLIT_LEG_B = figure("split_leg_b", "split {leg} on side B", group=FRAME)
+SPLIT_LEG_OTHER_A = figure("split_leg_other_a", "other pocket's split {leg} on side A", group=FRAME)
+SPLIT_LEG_OTHER_B = figure("split_leg_other_b", "other pocket's split {leg} on side B", group=FRAME)
 
 # Wall
 KING_LOW_LONG = figure("king_low_long", "{king} on the low side, long point", rounding="down", group=WALL)
 JACK_LENGTH = figure("jack_length", "{jack} length", rounding="up", group=WALL)
+JACK_LEFT = figure("jack_left", "{jack} on the left", rounding="up", group=WALL)
+JACK_RIGHT = figure("jack_right", "{jack} on the right", rounding="up", group=WALL)
 KING_LENGTH = figure("king_length", "{king} length", rounding="down", group=WALL, unless=KING_LOW_LONG)
 KING_HIGH_LONG = figure("king_high_long", "{king} on the high side, long point", rounding="down", group=WALL)
 HEADER_LENGTH = figure("header_length", "{header} length", group=WALL)
@@ -233,6 +291,7 @@ LEAF_BOTTOM = figure("leaf_bottom", "{leaf} bottom", group=FLOOR)
 HINGE_LEAF = numbered("hinge_leaf", "hinge {n}, {leaf} top to hinge top", group=HINGES)
 LATCH_ON_LEAF = figure("latch_on_leaf", "latch from the {leaf} top", group=HINGES)
 LATCH_ON_LEG = figure("latch_on_leg", "{strike} from the {head} underside", group=HINGES)
+SCREW_REACH_AT = numbered("screw_reach_at", "long screw through hinge {n}, at least", rounding="up")
 SCREW_REACH = figure("screw_reach", "long screw through a hinge, at least", rounding="up", group=HINGES)
 
 # As found
@@ -241,13 +300,15 @@ FOUND_WIDTH_MIDDLE = figure("found_width_middle", "width found at the middle", r
 FOUND_WIDTH_HEAD = figure("found_width_head", "width found at the head", rounding="down", group=AS_FOUND)
 FOUND_LEAST_WIDTH = figure("found_least_width", "clear width found, plumb", rounding="down", group=AS_FOUND)
 FOUND_HEIGHT = figure("found_height", "lowest {header} over the hinge foot's floor", rounding="down", group=AS_FOUND)
-FLOOR_RISE = figure("floor_rise", "floor rises to the {strike} foot by", group=AS_FOUND)
+FLOOR_RISE = figure(
+    "floor_rise", "floor rises to the {strike} foot by", group=AS_FOUND, below="floor falls to the {strike} foot by"
+)
 WALL_THICKEST = figure("wall_thickest", "wall thickness found, at most", rounding="up", group=AS_FOUND)
 
 # In its slot
 UNIT_WIDTH = figure("unit_width", "{frame} over its backs, as set", symbol="Wo", group=SLOT)
-SLOT_LOW = figure("slot_low", "slot begins, from the hinge {stud}'s foot", rounding="up", group=SLOT)
-SLOT_HIGH = figure("slot_high", "slot ends", rounding="down", group=SLOT)
+SLOT_LOW = figure("slot_low", "slot begins, from the hinge {stud}'s foot", group=SLOT)
+SLOT_HIGH = figure("slot_high", "slot ends", group=SLOT)
 SLOT_WIDTH = figure("slot_width", "room in the slot", rounding="down", group=SLOT)
 SET_AT = figure(
     "set_at",
@@ -255,10 +316,14 @@ SET_AT = figure(
     group=SLOT,
     told=("{} from the stud's foot", "{} into the stud's foot"),
 )
-SET_TILT = figure("set_tilt", "tilt over the {leg}, toward the {strike}", group=SLOT)
+SET_TILT = figure(
+    "set_tilt", "tilt over the {leg}, toward the {strike}", group=SLOT, below="tilt over the {leg}, toward the hinges"
+)
 HINGE_LEAST = figure("hinge_least", "least gap behind the hinge {leg}", rounding="down", group=SLOT)
 STRIKE_LEAST = figure("strike_least", "least gap behind the {strike} {leg}", rounding="down", group=SLOT)
 
+HINGE_MOST = figure("hinge_most", "greatest gap behind the hinge {leg}", rounding="up", group=SLOT)
+STRIKE_MOST = figure("strike_most", "greatest gap behind the {strike} {leg}", rounding="up", group=SLOT)
 BLOCK_HINGE = figure("block_hinge", "blocks on the hinge {stud}", group=SLOT)
 BLOCK_STRIKE = figure("block_strike", "blocks on the {strike} {stud}", group=SLOT)
 
@@ -268,7 +333,24 @@ LEG_HINGE_SET = figure("leg_hinge_set", "hinge {leg}", group=LEGS_SET)
 LEG_STRIKE_SET = figure("leg_strike_set", "{strike} {leg}", group=LEGS_SET)
 CUT_HINGE = figure("cut_hinge", "cut off the hinge {leg} supplied", group=LEGS_SET)
 CUT_STRIKE = figure("cut_strike", "cut off the {strike} {leg} supplied", group=LEGS_SET)
-HEAD_PLAY_FOUND = figure("head_play_found", "head play found", rounding="down", group=LEGS_SET)
+HEAD_PLAY_FOUND = figure(
+    "head_play_found",
+    "head play found",
+    rounding="down",
+    group=LEGS_SET,
+    told=("{} over it", "{} too tall for the hole: what gives way is chosen on the Set stage"),
+    below="{frame} too tall for the hole found by",
+)
+SILL_PACK = figure(
+    "sill_pack",
+    "pack under the sill's hinge end",
+    group=LEGS_SET,
+    told=("{} under its hinge end", "{} under its {strike} end"),
+    below="pack under the sill's {strike} end",
+)
+DIAGONAL_HINGE = figure("diagonal_hinge", "diagonal from the hinge {leg}'s foot", group=LEGS_SET)
+DIAGONAL_STRIKE = figure("diagonal_strike", "diagonal from the {strike} {leg}'s foot", group=LEGS_SET)
+HEAD_MOST = figure("head_most", "greatest gap over the {head}", rounding="up", group=LEGS_SET)
 TOO_TALL = figure("too_tall", "must come down by", rounding="up", group=LEGS_SET)
 LEGS_CUT_FOR_HEAD = figure("legs_cut_for_head", "cut off both {leg}s for the {header}", rounding="up", group=LEGS_SET)
 LEAF_TRIM = figure("leaf_trim", "to trim off the {leaf}'s bottom", rounding="up", group=LEGS_SET)
@@ -290,27 +372,65 @@ CLOSED_GAP_WANTED = figure("closed_gap_wanted", "floor gap that would clear, clo
 SWEEP_TRIM = figure("sweep_trim", "trim off the {leaf}'s bottom, or raise it by", rounding="up", group=OVER_FLOOR)
 SWEEP_GAP_WANTED = figure("sweep_gap_wanted", "floor gap that would clear", rounding="up", group=OVER_FLOOR)
 
+FIXED_SWEEP_GAP = figure("fixed_sweep_gap", "fixed {leaf} over the swing side's floor, at its hinges", group=OVER_FLOOR)
+FIXED_SWEEP_LEAST = figure(
+    "fixed_sweep_least", "least gap of the fixed {leaf} over the floor", rounding="down", group=OVER_FLOOR
+)
+FIXED_CLOSED_GAP = figure("fixed_closed_gap", "closed fixed {leaf} over its own floor, at its hinges", group=OVER_FLOOR)
+FIXED_CLOSED_LEAST = figure(
+    "fixed_closed_least", "least gap under the closed fixed {leaf}", rounding="down", group=OVER_FLOOR
+)
+FIXED_CLOSED_TRIM = figure(
+    "fixed_closed_trim", "trim for the closed fixed {leaf}, or raise it by", rounding="up", group=OVER_FLOOR
+)
+FIXED_CLOSED_GAP_WANTED = figure(
+    "fixed_closed_gap_wanted", "floor gap that would clear the fixed {leaf}, closed", rounding="up", group=OVER_FLOOR
+)
+FIXED_SWEEP_TRIM = figure(
+    "fixed_sweep_trim", "trim off the fixed {leaf}'s bottom, or raise it by", rounding="up", group=OVER_FLOOR
+)
+FIXED_SWEEP_GAP_WANTED = figure(
+    "fixed_sweep_gap_wanted", "floor gap that would clear the fixed {leaf}", rounding="up", group=OVER_FLOOR
+)
+
 # Door and frame, not listed by themselves
 LEAF_TOP = figure("leaf_top", "{leaf} top")
 LEAF_TRIMMED = figure("leaf_trimmed_height", "{leaf} height, trimmed")
 LEGS_BELOW_PLAN = figure("legs_below_plan", "planned {leg} less the one cut")
 GAP_TAKEN = figure("gap_taken", "taken from the floor gap")
 FRAME_TOP = figure("frame_top", "{frame} top")
+LEG_BEHIND = figure("leg_behind", "{leg} behind the {leaf}", symbol="t")
 FOOT = figure("foot", "where the {leg}s stand")
 HEAD_OWN = figure("head_own", "{head} underside this door needs by itself")
 HEAD_OVER_OWN = figure("head_over_own", "common line over its own")
 HEAD_GAIN = figure("head_gain", "gained from the common head line")
 
 # Casing, not listed by themselves
-CASING_HEAD_SHORT = figure("casing_head_short", "head {casing}, short point to short point")
-CASING_HEAD_LONG = figure("casing_head_long", "head {casing}, long point to long point")
-CASING_HEAD = figure("casing_head", "head {casing}")
-CASING_LEG_A = figure("casing_leg_a", "leg {casing} on side A")
-CASING_LEG_B = figure("casing_leg_b", "leg {casing} on side B")
-CASING_LEG_A_HINGE = figure("casing_leg_a_hinge", "leg {casing} on side A, hinge side")
-CASING_LEG_A_STRIKE = figure("casing_leg_a_strike", "leg {casing} on side A, {strike} side")
-CASING_LEG_B_HINGE = figure("casing_leg_b_hinge", "leg {casing} on side B, hinge side")
-CASING_LEG_B_STRIKE = figure("casing_leg_b_strike", "leg {casing} on side B, {strike} side")
+CASING_HEAD_SHORT = figure("casing_head_short", "{casing} head, short point to short point")
+CASING_HEAD_LONG = figure("casing_head_long", "{casing} head, long point to long point")
+CASING_HEAD = figure("casing_head", "{casing} head")
+CASING_HEAD_SHORT_STOP = figure("casing_head_short_stop", "{casing} head on the stop side, short point to short point")
+CASING_HEAD_LONG_STOP = figure("casing_head_long_stop", "{casing} head on the stop side, long point to long point")
+CASING_HEAD_STOP = figure("casing_head_stop", "{casing} head on the stop side")
+CASING_LEG_A = figure("casing_leg_a", "{casing} leg on side A, to the inner corner")
+CASING_LEG_B = figure("casing_leg_b", "{casing} leg on side B, to the inner corner")
+CASING_LEG_A_HINGE = figure("casing_leg_a_hinge", "{casing} leg on side A, hinge side, to the inner corner")
+CASING_LEG_A_STRIKE = figure("casing_leg_a_strike", "{casing} leg on side A, {strike} side, to the inner corner")
+CASING_LEG_B_HINGE = figure("casing_leg_b_hinge", "{casing} leg on side B, hinge side, to the inner corner")
+CASING_LEG_B_STRIKE = figure("casing_leg_b_strike", "{casing} leg on side B, {strike} side, to the inner corner")
+CASING_LEG_A_LONG = figure("casing_leg_a_long", "{casing} leg on side A, long point")
+CASING_LEG_B_LONG = figure("casing_leg_b_long", "{casing} leg on side B, long point")
+CASING_LEG_A_HINGE_LONG = figure("casing_leg_a_hinge_long", "{casing} leg on side A, hinge side, long point")
+CASING_LEG_A_STRIKE_LONG = figure("casing_leg_a_strike_long", "{casing} leg on side A, {strike} side, long point")
+CASING_LEG_B_HINGE_LONG = figure("casing_leg_b_hinge_long", "{casing} leg on side B, hinge side, long point")
+CASING_LEG_B_STRIKE_LONG = figure("casing_leg_b_strike_long", "{casing} leg on side B, {strike} side, long point")
+CASING_WANTED_HINGE = figure(
+    "casing_wanted_hinge", "{casing} width that covers the joint at the hinge {leg}", rounding="up"
+)
+CASING_WANTED_STRIKE = figure(
+    "casing_wanted_strike", "{casing} width that covers the joint at the {strike} {leg}", rounding="up"
+)
+CASING_WANTED_HEAD = figure("casing_wanted_head", "{casing} width that covers the joint at the {head}", rounding="up")
 CASING_WANTED = figure("casing_wanted", "{casing} width that covers the joint", rounding="up")
 
 # Floors, not listed by themselves
@@ -321,7 +441,7 @@ LEAF_LINE = figure("leaf_line", "{leaf} bottom, for every floor it passes")
 GAP_UNDER_LEAF = figure("gap_under_leaf", "gap under the {leaf} over the highest floor")
 PILE_TOP_A = figure("pile_top_a", "top of the carpet on side A")
 PILE_TOP_B = figure("pile_top_b", "top of the carpet on side B")
-FLOOR_BESIDE = figure("floor_beside", "higher floor beside the strip")
+FLOOR_AT_FOOT = figure("floor_at_foot", "lower of the floors the {leg}s stand on")
 FLOOR_UNDER = figure("floor_under", "floor under the closed {leaf}", symbol="F_under")
 
 # Rough opening, by the method in use and by each method, not listed by themselves
@@ -354,6 +474,7 @@ STUD_LENGTH = figure("stud_length", "{stud}s, with the two at the ends", roundin
 END_STUD_LEFT = figure("end_stud_left", "{stud} at the left end, long point", rounding="down")
 END_STUD_RIGHT = figure("end_stud_right", "{stud} at the right end, long point", rounding="down")
 TOP_PLATE_LENGTH = figure("top_plate_length", "{top_plate}s")
+BOTTOM_PLATE_LENGTH = figure("bottom_plate_length", "{plate}, whole")
 
 # Steel and outside frames, not listed by themselves
 SHEET_WIDTH = figure("sheet_width", "RO width by the maker's sheet", rounding="up")
@@ -377,6 +498,7 @@ HANGER_2 = figure("hanger_2", "second hanger from the same edge")
 SLAB_WANTED_WIDTH = figure("slab_wanted_width", "slab width that covers", rounding="up")
 SLAB_WANTED_HEIGHT = figure("slab_wanted_height", "slab height that covers", rounding="up")
 SIDE_COVERS = figure("side_covers", "slab over the opening's sides, in all")
+CASING_TOP = figure("casing_top", "head {casing}'s top above the finished floor")
 OVERLAP_TOP = figure("overlap_top", "slab over the top", rounding="down")
 HANGER_SPREAD_LEAST = figure("hanger_spread_least", "least hanger spread")
 HANGER_MOVE = figure("hanger_move", "hangers moved in by", rounding="up")
@@ -420,14 +542,38 @@ PACK_LATCH_ABOVE = figure("pack_latch_above", "pack above the latch")
 PACK_LATCH_BELOW = figure("pack_latch_below", "pack below the latch")
 PACK_STRIKE_LOW = figure("pack_strike_low", "pack at the {strike}, low")
 PACK_STRIKE_FOOT = figure("pack_strike_foot", "pack at the {strike}, foot")
-WALL_LEAN_HINGE = figure("wall_lean_hinge", "wall at the hinges leans to side A by")
-WALL_LEAN_STRIKE = figure("wall_lean_strike", "wall at the {strike} leans to side A by")
-CROSS_LEG = figure("cross_leg", "the two sides lean differently by")
-STOP_STANDS_OFF = figure("stop_stands_off", "stop planted off its line by")
-PROUD_HINGE_TOP = figure("proud_hinge_top", "hinge {leg}, top, proud on side A")
-PROUD_HINGE_FOOT = figure("proud_hinge_foot", "hinge {leg}, foot, proud on side A")
-PROUD_STRIKE_TOP = figure("proud_strike_top", "{strike} {leg}, top, proud on side A")
-PROUD_STRIKE_FOOT = figure("proud_strike_foot", "{strike} {leg}, foot, proud on side A")
+WALL_LEAN_HINGE = figure(
+    "wall_lean_hinge", "wall at the hinges leans to side A by", below="wall at the hinges leans to side B by"
+)
+WALL_LEAN_STRIKE = figure(
+    "wall_lean_strike", "wall at the {strike} leans to side A by", below="wall at the {strike} leans to side B by"
+)
+CROSS_LEG = figure("cross_leg", "the two sides lean differently by", below="the two sides lean differently by")
+STOP_STANDS_OFF = figure("stop_stands_off", "stop planted off its line by", below="stop planted off its line by")
+PROUD_HINGE_TOP = figure(
+    "proud_hinge_top", "hinge {leg}, top, proud on side A", below="hinge {leg}, top, back on side A"
+)
+PROUD_HINGE_FOOT = figure(
+    "proud_hinge_foot", "hinge {leg}, foot, proud on side A", below="hinge {leg}, foot, back on side A"
+)
+PROUD_STRIKE_TOP = figure(
+    "proud_strike_top", "{strike} {leg}, top, proud on side A", below="{strike} {leg}, top, back on side A"
+)
+PROUD_STRIKE_FOOT = figure(
+    "proud_strike_foot", "{strike} {leg}, foot, proud on side A", below="{strike} {leg}, foot, back on side A"
+)
+PROUD_B_HINGE_TOP = figure(
+    "proud_b_hinge_top", "hinge {leg}, top, proud on side B", below="hinge {leg}, top, back on side B"
+)
+PROUD_B_HINGE_FOOT = figure(
+    "proud_b_hinge_foot", "hinge {leg}, foot, proud on side B", below="hinge {leg}, foot, back on side B"
+)
+PROUD_B_STRIKE_TOP = figure(
+    "proud_b_strike_top", "{strike} {leg}, top, proud on side B", below="{strike} {leg}, top, back on side B"
+)
+PROUD_B_STRIKE_FOOT = figure(
+    "proud_b_strike_foot", "{strike} {leg}, foot, proud on side B", below="{strike} {leg}, foot, back on side B"
+)
 
 # The plate's marks
 MARK_RO_NEAR = figure("mark_ro_near", "near edge of the rough opening")
@@ -457,7 +603,6 @@ MARK_JACK_NEAR = numbered("mark_jack_near", "{jack} line, near side {n}")
 MARK_JACK_FAR = numbered("mark_jack_far", "{jack} line, far side {n}")
 MARK_COMMON = numbered("mark_common", "layout {stud} {n}")
 STUD_SLOPE = numbered("stud_slope", "{stud} {n}, long point", rounding="down")
-PLATE_RUN = numbered("plate_run", "{plate}, run {n} from the left", rounding="down")
 
 # The same figure on each side, leg or end
 LEAF_OVER = {"A": LEAF_OVER_A, "B": LEAF_OVER_B}
@@ -468,9 +613,25 @@ CASING_LEG_AT = {
     CASING_LEG_A: (CASING_LEG_A_HINGE, CASING_LEG_A_STRIKE),
     CASING_LEG_B: (CASING_LEG_B_HINGE, CASING_LEG_B_STRIKE),
 }
+# The long point of a mitred piece, by the short point it is marked at
+CASING_LONG = {
+    CASING_HEAD_SHORT: CASING_HEAD_LONG, CASING_HEAD_SHORT_STOP: CASING_HEAD_LONG_STOP, CASING_LEG_A: CASING_LEG_A_LONG, CASING_LEG_B: CASING_LEG_B_LONG,
+    CASING_LEG_A_HINGE: CASING_LEG_A_HINGE_LONG, CASING_LEG_A_STRIKE: CASING_LEG_A_STRIKE_LONG,
+    CASING_LEG_B_HINGE: CASING_LEG_B_HINGE_LONG, CASING_LEG_B_STRIKE: CASING_LEG_B_STRIKE_LONG,
+}  # fmt: skip
 # What was planned alike for both legs, and is a length for each once the floor is read: those count then
-BY_LEG = {LEG_LENGTH: (LEG_HINGE_SET, LEG_STRIKE_SET), STOP_LEG: (STOP_HINGE, STOP_STRIKE), **CASING_LEG_AT}
+BY_LEG = {
+    JACK_LENGTH: (JACK_LEFT, JACK_RIGHT),
+    LEG_LENGTH: (LEG_HINGE_SET, LEG_STRIKE_SET),
+    STOP_LEG: (STOP_HINGE, STOP_STRIKE),
+    **CASING_LEG_AT,
+    **{CASING_LONG[leg]: (CASING_LONG[h], CASING_LONG[s]) for leg, (h, s) in CASING_LEG_AT.items()},
+}
 CASING_NAIL_ON = {"A": CASING_NAIL_A, "B": CASING_NAIL_B}
+STAND_OFF_ON = {"A": STAND_OFF_A, "B": STAND_OFF_B}
+JACK_ON = {"left": JACK_LEFT, "right": JACK_RIGHT}
+SET_MARK_ON = {"left": SET_MARK_LEFT, "right": SET_MARK_RIGHT}
+SPLIT_LEG_AT = {(0, "A"): SPLIT_LEG_A, (0, "B"): SPLIT_LEG_B, (1, "A"): SPLIT_LEG_OTHER_A, (1, "B"): SPLIT_LEG_OTHER_B}
 LONGEST_FIXING_ON = {"A": LONGEST_FIXING_A, "B": LONGEST_FIXING_B}
 KING_FILLER_ON = {"left": KING_FILLER_LEFT, "right": KING_FILLER_RIGHT}
 WALL_LEAN_BESIDE = {"hinge": WALL_LEAN_HINGE, "strike": WALL_LEAN_STRIKE}
@@ -479,6 +640,10 @@ CUT_OFF_LEG = {"hinge": CUT_HINGE, "strike": CUT_STRIKE}
 PROUD_AT = {
     ("hinge", "top"): PROUD_HINGE_TOP, ("hinge", "foot"): PROUD_HINGE_FOOT,
     ("strike", "top"): PROUD_STRIKE_TOP, ("strike", "foot"): PROUD_STRIKE_FOOT,
+}  # fmt: skip
+PROUD_B_AT = {
+    ("hinge", "top"): PROUD_B_HINGE_TOP, ("hinge", "foot"): PROUD_B_HINGE_FOOT,
+    ("strike", "top"): PROUD_B_STRIKE_TOP, ("strike", "foot"): PROUD_B_STRIKE_FOOT,
 }  # fmt: skip
 FOUND_WIDTH_AT = {"foot": FOUND_WIDTH_FOOT, "middle": FOUND_WIDTH_MIDDLE, "head": FOUND_WIDTH_HEAD}
 SIDE_PLAY_BY = {"build_up": BUILD_UP_SIDE_PLAY, "add_on": ADD_ON_SIDE_PLAY}

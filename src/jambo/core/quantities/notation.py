@@ -28,6 +28,7 @@ ACCEPTED = {
 
 # Stock leaf widths (handbook 3), used to notice a width that could have been meant another way.
 STOCK_WIDTHS_IN = (18, 20, 24, 28, 30, 32, 34, 36)
+STOCK_HEIGHTS_IN = (80, 84, 96)
 
 
 class NotALength(ValueError):
@@ -194,9 +195,19 @@ def _strength(text: str) -> tuple[str, int]:
 def _two_readings(heard: ParsedLength, kind_name: str, text: str, unit: Unit) -> ParsedLength:
     """Notice a leaf width whose inches and feet-inches readings both name a stock size (handbook 2).
 
-    Of a bare number the call-out alone is enough: nobody stocks 26, and many who write it mean 2-6.
+    Of a bare number the call-out alone is enough: nobody stocks 26, and many who write it mean 2-6; so it is with a height of 68. With
+    its dash a call-out raises no doubt in an inch job.
     """
-    if kind_name != "leaf_width" or heard.also is not None or heard.height is not None:
+    if kind_name == "leaf_height" and unit == "in" and re.fullmatch(r"\d\d", text):
+        tall = int(text[0]) * 12 + int(text[1])
+        asked = tall in STOCK_HEIGHTS_IN and heard.length.in_inches() not in STOCK_HEIGHTS_IN
+        return ParsedLength(heard.length, heard.reading, Length.inches(tall)) if asked else heard
+    if (
+        kind_name != "leaf_width"
+        or heard.also is not None
+        or heard.height is not None
+        or (unit == "in" and "-" in text)
+    ):
         return heard
     inches = heard.length.in_inches()
     digits = re.fullmatch(r"(\d)\s*[-/]?\s*(\d)", text)
@@ -214,9 +225,9 @@ def _parse(text: str, unit: Unit, kind_name: str) -> ParsedLength | None:
         length = Length.mm(Fraction(m["n"]) * _FACTOR[m["u"]])
         return ParsedLength(length, f"{exact_number(length, 'mm')} mm")
     if (
-        kind_name == "leaf_width"
+        kind_name in ("leaf_width", "leaves_width")
         and unit == "in"
-        and (call := _call_out(text, KINDS["leaf_width"], KINDS["leaf_height"]))
+        and (call := _call_out(text, KINDS[kind_name], KINDS["leaf_height"]))
     ):
         return call
     if m := _BARE.fullmatch(text):

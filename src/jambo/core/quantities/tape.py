@@ -95,7 +95,12 @@ class ShownLength:
     @property
     def spoken(self) -> str:
         """The mark as one carpenter calls it to another, with "strong" or "shy"."""
-        return f"{self.text} {self.moved}" if self.moved else self.text
+        return f"{self.text} {self.told}" if self.told else self.text
+
+    @property
+    def told(self) -> ShyOrStrong | None:
+        """What is told of what rounding moved: of a mark at nothing nobody says strong or shy."""
+        return None if self.digits == "0" else self.moved
 
 
 def _digits(marks: int, tape: Tape) -> str:

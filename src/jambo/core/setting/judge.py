@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
-from jambo.core.facts.readings import Survey
+from jambo.core.facts.readings import Place, Survey
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -16,6 +16,7 @@ from jambo.core.quantities.tape import SAME
 from jambo.core.rules import HouseRules
 from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.stations import Station
+from jambo.core.survey.adjust import TWIST_REACH
 from jambo.core.words.lists import listed
 
 FLAGS = FlagWords(
@@ -77,6 +78,16 @@ FLAGS = FlagWords(
                 "The {stud} is twisted, {where}: {a} behind the {leg}'s edge on side A, {b} on side B, and no {shim} has that taper.",
                 "Cut a wedge to the two thicknesses, or plane the proud edge of the {stud}; never force the {leg}.",
             ),
+            "twist-not-read": (
+                "check",
+                "The {which} is twisted where that was read; nobody read it {where}, and there it is taken as straight.",
+                "Lay the square across the {stud} at each of them: a reading speaks for {reach} up and down.",
+            ),
+            "room-tight": (
+                "check",
+                "The hole leaves {room} of room in all, less than {least} a side.",
+                "Prove both {stud}s plumb before you set it, or plane the one that binds.",
+            ),
             "shims-one-side": (
                 "check",
                 "The {shim}s went in from one side only, and the {stud}s are not twisted: the {leg}s will be.",
@@ -114,8 +125,8 @@ FLAGS = FlagWords(
             ),
             "casing-cannot-hide": (
                 "check",
-                "The {frame} stands {step} off the wall's face; {casing} hides {hides} by packing or planing.",
-                "Plan an extension strip or plaster work, or share the lean out differently. The inside face is made right first.",
+                "On side {side} the {frame} stands {step} {way} the wall's face, at the {end} of the {which}; {casing} hides {hides} by packing or planing.",
+                "Plan an extension strip or plaster work, plane what is proud, or share the lean out differently. The inside face is made right first.",
             ),
             "legs-follow-their-walls": (
                 "check",
@@ -166,6 +177,9 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         )
     elif room.width < in_mm(SAME[rules.habit]):
         yield FLAGS("fits-without-play", {}, (names.SLOT_WIDTH,), "opening.unit.outside_width")
+    elif or_zero(figures.value(names.SLOT_WIDTH)) < (least := rules.value(house.LEAST_SIDE_PLAY)) * 2:
+        values = {"room": or_zero(figures.value(names.SLOT_WIDTH)), "least": least}
+        yield FLAGS("room-tight", values, (names.SLOT_WIDTH,), "opening.unit.outside_width")
     hinge, strike = figures.value(names.HINGE_LEAST), figures.value(names.STRIKE_LEAST)
     if room.width >= 0 and hinge is not None and strike is not None:
         if min(hinge, strike) < -SAME[rules.habit]:
@@ -180,21 +194,31 @@ def on_set(opening: Opening, survey: Survey, plan: SetPlan, figures: Figures, ru
         elif hinge >= rules.value(house.LEAST_SIDE_PLAY) > strike and strike < hinge:
             values = {"kept": hinge, "left": strike, **_where(plan)}
             yield FLAGS("play-spent-at-hinge", values, (names.HINGE_LEAST, names.STRIKE_LEAST), path)
-    blocked = {side: value for side, name in names.BLOCK_ON.items() if (value := figures.value(name)) is not None}
-    if len(blocked) == 2:
-        values = {"room": as_length(room.width), "thick": blocked["hinge"], "other": blocked["strike"]}
-        yield FLAGS("set-wants-blocks-both", values, (*names.BLOCK_ON.values(),), "opening.setting.school")
-    for side, thick in blocked.items() if len(blocked) == 1 else ():
-        which = "hinge {stud}" if side == "hinge" else "{strike} {stud}"
-        values = {"room": as_length(room.width), "thick": thick, "which": which}
-        yield FLAGS("set-wants-blocks", values, (names.BLOCK_ON[side],), "opening.setting.school")
+    yield from _wants_blocks(plan, figures)
     yield from _twists(plan)
+    yield from _twists_unread(opening, survey, plan, rules)
     if opening.setting.one_side and not any(s.pack.wedge for s in plan.stations):
         yield FLAGS("shims-one-side", {}, (), "opening.setting.one_side")
     planned, unit = figures.value(names.FRAME_OUTSIDE_WIDTH), opening.unit.outside_width
     if unit is not None and planned is not None and size(unit.value - planned) >= SAME[rules.habit]:
         yield FLAGS("unit-differs", {"unit": unit.value, "planned": planned}, (names.UNIT_WIDTH,), unit.source.path)
     yield from _tight_to_stud(opening, plan, rules)
+
+
+def _wants_blocks(plan: SetPlan, figures: Figures) -> Iterator[Flag]:
+    """Blocks where shims alone would be too thick."""
+    blocked = {side: value for side, name in names.BLOCK_ON.items() if (value := figures.value(name)) is not None}
+    room = as_length(plan.room.width)
+    if len(blocked) == 2:
+        both: Values = {"room": room, "thick": blocked["hinge"], "other": blocked["strike"]}
+        yield FLAGS("set-wants-blocks-both", both, (*names.BLOCK_ON.values(),), "opening.setting.school")
+    for side, thick in blocked.items() if len(blocked) == 1 else ():
+        values: Values = {
+            "room": room,
+            "thick": thick,
+            "which": "hinge {stud}" if side == "hinge" else "{strike} {stud}",
+        }
+        yield FLAGS("set-wants-blocks", values, (names.BLOCK_ON[side],), "opening.setting.school")
 
 
 def _tight_to_stud(opening: Opening, plan: SetPlan, rules: HouseRules) -> Iterator[Flag]:
@@ -228,6 +252,28 @@ def _twists(plan: SetPlan) -> Iterator[Flag]:
             yield FLAGS("stud-twisted", {**values, "side": enter, "count": count}, about, "opening.setting.packing")
 
 
+def _twists_unread(opening: Opening, survey: Survey, plan: SetPlan, rules: HouseRules) -> Iterator[Flag]:
+    """Stations on a stud that is twisted where it was read, farther from every reading than one speaks for (handbook 13)."""
+    reach = TWIST_REACH[rules.habit]
+    for side in ("left", "right"):
+        place: Place = "twist_left" if side == "left" else "twist_right"
+        read = [r for r in survey.at(place) if r.at is not None]
+        if not any(size(r.signed) > rules.value(house.STRAIGHT) for r in read):
+            continue
+        leg = "hinge" if side == opening.handing.hinge_side else "strike"
+        far = [
+            s.place.label for s in plan.stations
+            if s.place.side == leg and all(abs(in_mm(r.at) - s.place.y) > in_mm(reach) for r in read if r.at is not None)
+        ]  # fmt: skip
+        if far:
+            values: Values = {
+                "which": f"{'hinge' if leg == 'hinge' else '{strike}'} {{stud}}",
+                "where": "at " + listed(far),
+                "reach": reach,
+            }
+            yield FLAGS("twist-not-read", values, (), "survey.readings")
+
+
 def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Legs, head and the floor as found (handbook 15)."""
     for leg in ("hinge", "strike"):
@@ -236,8 +282,9 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
             values: Values = {"which": "hinge {leg}" if leg == "hinge" else "{strike} {leg}", "short": -off}
             yield FLAGS("leg-short", values, (names.CUT_OFF_LEG[leg],), "opening.unit.leg_length")
     hinge, strike = opening.setting.cut_hinge, opening.setting.cut_strike
-    rise = figures.value(names.FLOOR_RISE)
-    if hinge is not None and strike is not None and rise is not None:
+    asked = figures.known(names.LEG_HINGE_SET, names.LEG_STRIKE_SET)
+    if hinge is not None and strike is not None and asked is not None:
+        rise = asked[names.LEG_HINGE_SET] - asked[names.LEG_STRIKE_SET]
         differs, close = hinge.value - strike.value, rules.value(house.STRAIGHT)
         if size(differs - rise) > close:
             code = "legs-cut-equal" if size(differs) <= close else "legs-cut-unequal"
@@ -245,6 +292,8 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
             yield FLAGS(code, {"rise": size(rise), "differs": size(differs)}, about, strike.source.path)
     thickest, depth = figures.value(names.WALL_THICKEST), opening.frame.depth
     have = depth.value if depth is not None else figures.value(names.FRAME_DEPTH)
+    if have is not None and (strip := figures.value(names.EXTENSION_WIDTH)) is not None:
+        have += strip
     if thickest is not None and have is not None and have < thickest - SAME[rules.habit]:
         values = {"depth": have, "wall": thickest, "short": thickest - have}
         yield FLAGS("wall-thicker-than-frame", values, (names.WALL_THICKEST, names.FRAME_DEPTH), "opening.frame.depth")
@@ -252,12 +301,17 @@ def on_legs(opening: Opening, survey: Survey, figures: Figures, rules: HouseRule
 
 
 def _leaning(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    proud = {n: v for n in names.PROUD_AT.values() if (v := figures.value(n)) is not None}
     hides = rules.value(house.CASING_HIDES)
-    if proud and (worst := max(proud, key=lambda n: size(proud[n]))) and size(proud[worst]) > hides:
-        yield FLAGS(
-            "casing-cannot-hide", {"step": size(proud[worst]), "hides": hides}, (worst,), "opening.setting.lean"
-        )
+    for side, corners in (("A", names.PROUD_AT), ("B", names.PROUD_B_AT)):
+        proud = {at: value for at, name in corners.items() if (value := figures.value(name)) is not None}
+        if not proud or size(proud[worst := max(proud, key=lambda at: size(proud[at]))]) <= hides:
+            continue
+        values: Values = {"step": size(proud[worst]), "hides": hides, "side": side, "end": worst[1]}
+        values |= {
+            "which": "hinge {leg}" if worst[0] == "hinge" else "{strike} {leg}",
+            "way": "proud of" if proud[worst] > ZERO else "back from",
+        }
+        yield FLAGS("casing-cannot-hide", values, (corners[worst],), "opening.setting.lean")
     cross = figures.value(names.CROSS_LEG)
     if cross is not None and size(cross) > rules.value(house.STRAIGHT) and opening.setting.legs == "stop_to_leaf":
         yield FLAGS("legs-follow-their-walls", {"cross": size(cross)}, (names.CROSS_LEG,), "opening.setting.legs")
@@ -270,4 +324,6 @@ CORNERS = {
     "gap_hinge_top": "its hinge edge, top", "gap_hinge_foot": "its hinge edge, foot", "gap_head_hinge": "its top, hinge end",
     "gap_head_strike": "its top, free end", "gap_strike_top": "its free edge, top", "gap_latch": "its free edge, at the latch",
     "gap_foot": "its free edge, foot",
+    "gap_fixed_top": "the fixed one's hinge edge, top", "gap_fixed_foot": "the fixed one's hinge edge, foot",
+    "gap_fixed_head": "the fixed one's top, hinge end", "gap_fixed_meeting": "the fixed one's top, free end",
 }  # fmt: skip

@@ -84,24 +84,27 @@ def _left(has: _Has, takes: dict[Rung, Length]) -> Length:
     return has.down - takes["legs"] - takes["under"] - takes["header"]
 
 
-def _stands_on(opening: Opening, figures: Figures) -> Length:
-    """How far what the frame stands on can be lowered: its spacer, or the filler under its sill."""
-    if opening.frame.sill is not None:
-        return or_zero(figures.value(names.SILL_FILLER))
+def _stands_on(opening: Opening, figures: Figures, rules: HouseRules) -> Length:
+    """How far what the frame stands on can be lowered: its spacer, or the filler under its sill and a sill that is made on the site."""
+    sill = opening.frame.sill
+    if sill is not None:
+        spare = or_zero(value_of(sill.thickness)) - rules.value(house.SILL_LEAST) if sill.site_made else ZERO
+        return or_zero(figures.value(names.SILL_FILLER)) + max(ZERO, spare)
     return or_zero(value_of(opening.frame.spacer)) if opening.frame.stands_on == "spacer" else ZERO
 
 
 def _has(opening: Opening, figures: Figures, down: Length, room: Computed, rules: HouseRules) -> _Has:
     off = opening.setting.leaf_trimmed
     trim = trim_allowed(opening, rules).value - (off.value if off is not None else ZERO)
-    spare, under = or_zero(value_of(room)), _stands_on(opening, figures)
+    spare, under = or_zero(value_of(room)), _stands_on(opening, figures, rules)
     return _Has(down, max(ZERO, spare), max(ZERO, trim), under, opening.frame.sill is not None)
 
 
 def _offered(opening: Opening, has: _Has) -> list[Rung]:
     """The rungs this frame has, but for the header, in their order."""
+    order: tuple[Rung, ...] = ("under", "legs", "leaf") if has.sill else RUNGS  # the sill before a leaf
     there = {"legs": kind_of_frame(opening.frame).legs_cut, "leaf": has.trim > ZERO, "under": has.under > ZERO}
-    return [rung for rung in RUNGS if there.get(rung)]
+    return [rung for rung in order if there.get(rung)]
 
 
 def gives(opening: Opening, figures: Figures, room: Computed, rules: HouseRules) -> Length:
@@ -193,16 +196,17 @@ def _lowered_by(down: Sequence[Line], off: Amount | None) -> Lowered:
 def as_done(opening: Opening, figures: Figures, rules: HouseRules) -> Lowered | None:
     """What legs that were cut and a leaf that was trimmed bring the frame and the gap down by; None while both are as planned.
 
-    Legs cut neither alike nor by the floor's difference say nothing: they are to be measured again.
+    Legs cut to another difference than the floor, or the leaf they are set to, asks for say nothing: they are to be measured again.
 
     Args:
         opening: the legs as cut, what came off the leaf; figures: over the floor found, as planned; rules: in force.
     """
     hinge, strike, off = opening.setting.cut_hinge, opening.setting.cut_strike, opening.setting.leaf_trimmed
-    rise, short = figures.value(names.FLOOR_RISE), None
-    if hinge is not None and strike is not None and rise is not None:
+    asked, short = figures.known(names.LEG_HINGE_SET, names.LEG_STRIKE_SET), None
+    if hinge is not None and strike is not None and asked is not None:
+        differ = asked[names.LEG_HINGE_SET] - asked[names.LEG_STRIKE_SET]
         by = add(names.LEGS_BELOW_PLAN, figures[names.LEG_HINGE_SET], (-1, hinge))
-        square = size(hinge.value - strike.value - rise) <= rules.value(house.STRAIGHT)
+        square = size(hinge.value - strike.value - differ) <= rules.value(house.STRAIGHT)
         short = by if square and size(or_zero(value_of(by))) >= SAME[rules.habit] else None
     if short is None and off is None:
         return None

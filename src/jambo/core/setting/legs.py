@@ -2,14 +2,30 @@
 
 from __future__ import annotations
 
+from math import hypot
+
 from jambo.core import rules as house
 from jambo.core.facts.frame import LegsPastHead, Trenched
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.facts.setting import LeanMethod
+from jambo.core.frames.registry import kind_of_frame
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, restated, value_of
-from jambo.core.quantities.length import ZERO, Exact, Length, or_zero, size
+from jambo.core.quantities.figure import (
+    HALF,
+    Amount,
+    Computed,
+    Figures,
+    Known,
+    Line,
+    Source,
+    add,
+    highest,
+    restated,
+    sum_of,
+    value_of,
+)
+from jambo.core.quantities.length import ZERO, Exact, Length, or_zero, size, some
 from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.rules import HouseRules
 from jambo.core.survey.shape import Found
@@ -30,7 +46,8 @@ def floor_lift(opening: Opening, found: Found) -> Figures:
 def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | None = None) -> Figures:
     """Legs cut to the floor found, the head level over the highest floor the leaf passes; and what is left over it.
 
-    Heights stay above the rough floor at the hinge foot. The leg on the high side is cut more, by the floor's difference.
+    Heights stay above the rough floor at the hinge foot. The leg on the high side is cut more, by the floor's difference; on a sill,
+    which is levelled, both are alike and its low end is packed.
 
     Args:
         found: the hole as found, for its header; opening: the unit delivered.
@@ -42,14 +59,17 @@ def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | No
     made = Figures()
     made[names.HEAD_SET] = add(names.HEAD_SET, figures[names.HEAD_UNDERSIDE])
     made[names.LEG_HINGE_SET] = restated(names.LEG_HINGE_SET, figures[names.LEG_LENGTH])
+    rise = figures[names.FLOOR_RISE]
+    lower: list[Line] = [] if on_sill(opening) else [(-1, rise)]
     made[names.LEG_STRIKE_SET] = restated(
-        names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], (-1, figures[names.FLOOR_RISE]), *to_leaf(opening, figures)
+        names.LEG_STRIKE_SET, figures[names.LEG_LENGTH], *lower, *to_leaf(opening, figures)
     )
+    if on_sill(opening) and some(size(or_zero(value_of(rise)))):
+        made[names.SILL_PACK] = add(names.SILL_PACK, rise)
     if (stop := figures.get(names.STOP_LEG)) is not None:
         made[names.STOP_HINGE] = restated(names.STOP_HINGE, stop)
-        made[names.STOP_STRIKE] = restated(
-            names.STOP_STRIKE, stop, (-1, figures[names.FLOOR_RISE]), *to_leaf(opening, figures)
-        )
+        made[names.STOP_STRIKE] = restated(names.STOP_STRIKE, stop, *lower, *to_leaf(opening, figures))
+    made |= _diagonals(opening, figures, made)
     supplied = opening.unit.leg_length
     if supplied is not None:
         whole = [supplied, *_past_shoulder(opening)]
@@ -66,7 +86,34 @@ def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | No
         made[names.HEAD_PLAY_FOUND] = add(
             names.HEAD_PLAY_FOUND, header, *higher, (-1, figures[names.FRAME_TOP]), *rising
         )
+        runs = Known("header_runs", as_length(found.header_runs(0.0, wide)), READ)
+        made[names.HEAD_MOST] = add(names.HEAD_MOST, made[names.HEAD_PLAY_FOUND], runs)
     return made
+
+
+def on_sill(opening: Opening) -> bool:
+    """Say whether its legs stand on a sill, which is levelled."""
+    return opening.frame.sill is not None and opening.frame.sill.legs_on
+
+
+def diagonal(wide: Length, tall: Length) -> Length:
+    """The diagonal of a square frame, inside: from one leg's foot to the other's shoulder."""
+    return as_length(hypot(in_mm(wide), in_mm(tall)))
+
+
+def _diagonals(opening: Opening, figures: Figures, made: Figures) -> Figures:
+    """Both diagonals of a square frame whose legs differ, from each leg's foot to the other's shoulder; nothing of legs alike."""
+    wide = figures.value(names.FRAME_INSIDE_WIDTH)
+    legs_cut = {names.DIAGONAL_HINGE: names.LEG_HINGE_SET, names.DIAGONAL_STRIKE: names.LEG_STRIKE_SET}
+    long = {name: made.value(leg) for name, leg in legs_cut.items()}
+    if wide is None or None in long.values() or len(set(long.values())) == 1:
+        return Figures()
+    past = or_zero(sum_of(*_past_shoulder(opening, over_head=False)))
+    found = []
+    for name, leg in legs_cut.items():
+        across = Known("by_width_and_leg", diagonal(wide, or_zero(long[name]) - past), Source("figure", leg))
+        found.append(add(name, across))
+    return Figures.of(found)
 
 
 def to_leaf(opening: Opening, figures: Figures) -> list[Computed]:
@@ -75,15 +122,15 @@ def to_leaf(opening: Opening, figures: Figures) -> list[Computed]:
     return [off] if off is not None and opening.setting.to_leaf else []
 
 
-def _past_shoulder(opening: Opening) -> list[Line]:
-    """What a leg has beyond its shoulder, the head's underside, less the head it was taped over."""
+def _past_shoulder(opening: Opening, *, over_head: bool = True) -> list[Line]:
+    """What a leg has beyond its shoulder, the head's underside, less the head it was taped `over_head`."""
     joint = opening.frame.joint
     beyond: list[Line] = []
     if isinstance(joint, Trenched):
         beyond.append(joint.depth)
     elif isinstance(joint, LegsPastHead):
         beyond.append(opening.frame.leg_thickness)
-    if opening.unit.leg_taped == "over_head":
+    if over_head and opening.unit.leg_taped == "over_head":
         beyond.append((-1, opening.frame.leg_thickness))
     return beyond
 
@@ -122,10 +169,9 @@ def wall_leans(opening: Opening, survey: Survey, height: Length) -> tuple[Length
 
 
 def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: HouseRules) -> Figures:
-    """How proud (plus) or shy of the wall's face each leg's edge stands on side A, at its top and foot, by the methods.
+    """How proud (plus) of the wall's face or back from it each leg's edge stands on side A, at its top and foot, by the methods.
 
-    Side B is the same the other way round: a plumb frame that is proud on A is as much shy on B. A wall read on one side
-    only counts for both.
+    A wall read on one side only counts for both.
 
     Args:
         survey: the walls' leans beside hinge and strike; figures: the frame's height; rules: from where on a lean is split.
@@ -164,6 +210,40 @@ def in_leaning_wall(opening: Opening, survey: Survey, figures: Figures, rules: H
         made[foot] = add(foot, flush, *(moved if part else []))
         made[top] = add(top, *(off if not part else [*off, *moved]))
     return made
+
+
+def on_side_b(opening: Opening, survey: Survey, figures: Figures, made: Figures) -> Figures:
+    """How proud of the wall's face on side B the frame stands at its four corners: its depth, less the wall there and what is proud on A.
+
+    Args:
+        survey: the wall's thickness at its corners; figures: the frame's depth, and the finished wall where no corner was read;
+        made: how proud it is on side A; where no lean was read it is flush there.
+
+    Returns:
+        A figure for each corner whose wall or lean was read.
+    """
+    if not kind_of_frame(opening.frame).cased:
+        return Figures()
+    depth: Amount = opening.frame.depth or figures[names.FRAME_DEPTH]
+    found = Figures()
+    for (leg, end), name in names.PROUD_B_AT.items():
+        side = "left" if (opening.handing.hinge_side == "left") == (leg == "hinge") else "right"
+        thick = next(iter(survey.at(CORNER[side, end])), None)
+        on_a = made.get(names.PROUD_AT[leg, end])
+        if thick is None and on_a is None:
+            continue
+        wall: Amount = figures[names.WALL_FINISHED]
+        if thick is not None:
+            wall = Known(thick.place, thick.value, Source("reading", thick.path))
+        strip = [figures[names.EXTENSION_WIDTH]] if names.EXTENSION_WIDTH in figures else []
+        found[name] = add(name, depth, *strip, (-1, wall), *([(-1, on_a)] if on_a is not None else []))
+    return found
+
+
+CORNER: dict[tuple[str, str], Place] = {
+    ("left", "top"): "thickness_left_head", ("left", "foot"): "thickness_left_foot",
+    ("right", "top"): "thickness_right_head", ("right", "foot"): "thickness_right_foot",
+}  # fmt: skip
 
 
 def hinge_lean(opening: Opening, figures: Figures) -> float:

@@ -18,7 +18,7 @@ from jambo.core.facts.setting import SetMethod, Setting
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, value_of
+from jambo.core.quantities.figure import HALF, Computed, Figures, Known, Line, Source, add, highest, value_of
 from jambo.core.quantities.length import ZERO, Length, or_zero, size, total
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
@@ -240,11 +240,9 @@ def _chosen_place(setting: Setting, where: Sequence[ShimPlace], hole: _Hole, roo
     slide = value_of(setting.slide) if setting.slide is not None else None
     if slide is not None:
         return room.low + in_mm(slide)
-    if room.width < 0:
-        return (room.low + room.high) / 2
-    if setting.school == "centred":
-        x = (room.low + room.high) / 2
-    elif setting.school == "fewest":
+    if room.width < 0 or setting.school in ("centred", "pre_packed"):
+        return (room.low + room.high) / 2  # what is over is shared, so that casing covers both sides
+    if setting.school == "fewest":
         x = fewest(where, hole.hinge, hole.strike, room, hole.stand(room.low, room.tilt), by)
     else:
         x = room.low
@@ -329,14 +327,23 @@ def _stations(
     return Figures.of(found), stations
 
 
-def _least(hole: _Hole, stand: Stand, habit: Unit) -> Figures:
-    """The least gap on each side, where the stud comes nearest."""
+def _gaps(hole: _Hole, stand: Stand, habit: Unit) -> Figures:
+    """The least gap on each side, where the stud comes nearest, and the greatest, which casing must cover."""
     least = {
         names.HINGE_LEAST: stand.x - hole.hinge.proudest(hole.height, 1, stand.tilt)[0],
         names.STRIKE_LEAST: -hole.strike.proudest(hole.height, -1, stand.tilt)[0] - stand.x - stand.outside,
     }
+    most = {
+        names.HINGE_MOST: stand.x + hole.hinge.proudest(hole.height, -1, stand.tilt)[0],
+        names.STRIKE_MOST: hole.strike.proudest(hole.height, 1, stand.tilt)[0] - stand.x - stand.outside,
+    }
     left = {name: ZERO if -in_mm(SAME[habit]) < value < 0 else down(value) for name, value in least.items()}
-    return Figures.of(add(name, Known("stud_proudest", value, READ)) for name, value in left.items())
+    return Figures.of(
+        [
+            *(add(name, Known("stud_proudest", value, READ)) for name, value in left.items()),
+            *(add(name, Known("stud_farthest", up(value), READ)) for name, value in most.items()),
+        ]
+    )
 
 
 def _pack_heights(hinges: Sequence[Mm], height: Mm) -> list[Mm]:
@@ -363,6 +370,24 @@ def _stud_packs(
         blocks.append((block, y))
         found.append(add(block, at, (-1, Known("stud_face_hinge", or_zero(value_of(at)) - gap, READ))))
     return Figures.of(found), tuple(blocks)
+
+
+def _screws(opening: Opening, made: Figures, rules: HouseRules, where: Sequence[ShimPlace], *, before: bool) -> Figures:
+    """How long the screws through the hinges must be: leg, the pack that stands there, hold in the stud; the longest of them counts.
+
+    Packs and blocks that are fixed to the stud for themselves count as stud.
+
+    Args:
+        opening: its legs; made: the packs; rules: the hold; where: every place that is packed; before: whether the stud was packed plumb first.
+    """
+    leg, embed, reach = opening.frame.leg_thickness, rules.known(house.SCREW_EMBED), Figures()
+    for n, place in enumerate((p for p in where if p.pack.family in (names.PACK_HINGE, names.PACK_STRIKE)), 1):
+        pack: list[Line] = [made[place.pack]] if place.pack in made else []
+        if pack or before:
+            reach[names.SCREW_REACH_AT[n]] = add(names.SCREW_REACH_AT[n], leg, *pack, embed)
+    if reach:
+        reach[names.SCREW_REACH] = highest(names.SCREW_REACH, *reach.values())
+    return reach
 
 
 def _widths(found: Found) -> Figures:
@@ -418,7 +443,7 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     at = made[names.SET_AT]
     stand = hole.stand(in_mm(or_zero(value_of(at))), room.tilt)
     made[names.SET_TILT] = add(names.SET_TILT, Known("tilt_over_leg", as_length(room.tilt * hole.height), READ))
-    made |= _least(hole, stand, rules.habit)
+    made |= _gaps(hole, stand, rules.habit)
     on = _blocked(made, setting.school, rules) if shimmed else {}
     own = Source("house rule", "opening.rules.block_leaves")
     made |= Figures.of(add(names.BLOCK_ON[side], Known("block_stock", total(stack), own)) for side, stack in on.items())
@@ -430,6 +455,8 @@ def plan(opening: Opening, found: Found, figures: Figures, depth: Length, rules:
     if delivered is not None:
         wider: list[Line] = [(1, made[names.UNIT_WIDTH]), (-1, figures[names.FRAME_OUTSIDE_WIDTH])]
         made[names.SLOT_WIDTH_PLANNED] = add(names.SLOT_WIDTH_PLANNED, made[names.SLOT_WIDTH], *wider)
+    if kind_of_frame(opening.frame).by_screws:
+        made |= _screws(opening, made, rules, where, before=before)
     hinges = [place.y for place in where if place.side == "hinge"]
     packs, stud_packs = _stud_packs(hole, stand, at, hinges) if before else (Figures(), ())
     made |= packs | _widths(found)

@@ -7,7 +7,7 @@ from collections.abc import Iterable, Iterator
 from jambo.core.facts.opening import Opening
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
-from jambo.core.step import Step, tells
+from jambo.core.step import Step, asks_for, tells
 
 
 def before_setting(opening: Opening, figures: Figures, *, hides: bool) -> Iterator[Step]:
@@ -34,6 +34,14 @@ def before_setting(opening: Opening, figures: Figures, *, hides: bool) -> Iterat
             tools="blocks, screws, level",
             check="in line, tight to the {stud}",
         )
+    if any(asks_for(figures, name) for name in names.STAND_OFF_ON.values()):
+        yield Step(
+            key="stand-off",
+            part="Setting",
+            text="Make a gauge for each side: the {frame}'s edge stands {stand_off_a} off the {stud}s on side A and {stand_off_b} on side B, for the wall finish to come.",
+            tools="saw, square",
+            check="both gauges held to every {leg}, top, middle and foot",
+        )
     if hides:
         yield Step(
             key="fixing-zone",
@@ -48,7 +56,7 @@ def set_hinge_side(opening: Opening, figures: Figures, *, hinged: bool) -> Itera
     """The first leg and the head, by the methods chosen (handbook 14); `hinged` says that it carries hinges."""
     how = opening.setting
     order = "from the top hinge down" if how.nailing == "top_down" else "from the lowest hinge up"
-    by = "tight to its {stud}, which is plumb" if how.hinge_by == "stud" else "by the level, plumb both ways"
+    by = "tight to its {stud}, once that is proved plumb" if how.hinge_by == "stud" else "by the level, plumb both ways"
     place = ""
     if names.SET_AT in figures:
         away = tells(figures, names.SET_AT, opening.tape)
@@ -62,7 +70,7 @@ def set_hinge_side(opening: Opening, figures: Figures, *, hinged: bool) -> Itera
     cut = ("cut-frame", "trim-legs", "unpack", "hinges")
     yield Step(
         key="hinge-leg", part="Setting", text=text, tools="level, {shim}s, drill",
-        check="straight within {straight}; never force a {shim}", needs=(*cut, "blocks", "stud-blocks", "fixing-zone", "pan", "beads"),
+        check="straight within {straight}; never force a {shim}", needs=(*cut, "blocks", "stud-blocks", "stand-off", "fixing-zone", "pan", "beads"),
     )  # fmt: skip
     head = "{head_set}" if names.HEAD_SET in figures else "{head_underside}"
     level = f"Level the {{head}} at {head}."
@@ -71,7 +79,7 @@ def set_hinge_side(opening: Opening, figures: Figures, *, hinged: bool) -> Itera
     play = names.HEAD_PLAY_FOUND if names.HEAD_PLAY_FOUND in figures else names.HEAD_PLAY
     yield Step(
         key="head", part="Setting", text=level, tools="level",
-        check=f"{{{play}}} over it" if tells(figures, play, opening.tape) else "tight at both joints", needs=("hinge-leg",),
+        check=f"{{{play}}}" if tells(figures, play, opening.tape) else "tight at both joints", needs=("hinge-leg",),
     )  # fmt: skip
 
 
@@ -99,17 +107,18 @@ def set_strike_side(opening: Opening, *, hinged: bool) -> Iterator[Step]:
     )
 
 
-def sealing(opening: Opening) -> Iterable[Step]:
+def sealing(opening: Opening, figures: Figures) -> Iterable[Step]:
     """What fills the joint behind a frame that keeps weather, cold or fire out (handbook 12, 22)."""
     if opening.leads_to == "inside" and not opening.fire_rated:
         return
     material = "low-expansion foam or mineral wool"
     if opening.fire_rated or opening.leads_to == "garage":
         material = "the fire-rated sealant or wool its listing names"
+    deep = names.FRAME_OWN_DEPTH if names.FRAME_OWN_DEPTH in figures else names.FRAME_DEPTH
     yield Step(
         key="seal-joint",
         part="Finishing",
-        text=f"Fill the joint behind the {{leg}}s and over the {{head}} with {material}, over the whole depth of {{frame_depth}}.",
+        text=f"Fill the joint behind the {{leg}}s and over the {{head}} with {material}, over the whole depth of {{{deep}}}.",
         tools="foam gun or wool, knife",
         check="full, no bow in a {leg}: sealant is no fixing",
         needs=("strike-leg", "gaps", "anchors"),

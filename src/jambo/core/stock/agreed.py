@@ -15,6 +15,7 @@ from jambo.core.stock.problem import CutInStick, CutPlan, CutProblem, FilledStic
 def question_of(problem: CutProblem) -> str:
     """What a plan answers, as a digest: pieces, stock, saw and goal, whatever the pieces are called."""
     asked = (
+        "a stick may be a piece as it comes",  # plans of before that was so answer another question
         [(str(p.length.nm), p.count, p.join and [str(at.nm) for at in (*p.join.places, p.join.apart)]) for p in problem.pieces],
         [(str(s.length.nm), str(s.price), s.on_hand) for s in problem.stock],
         [str(length.nm) for length in (problem.kerf, problem.square, problem.keep)],

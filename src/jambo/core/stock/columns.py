@@ -227,18 +227,19 @@ def proven(grid: Grid, demand: Demand, worth: NDArray[np.int64], filled: Filled)
     if not top:
         return Fraction(0)
     shrink = Fraction(1)
-    for sticks, room in zip(grid.classes, grid.loose[1], strict=True):
+    for of, (sticks, room) in enumerate(zip(grid.classes, grid.loose[1], strict=True)):
         if sticks.most is None:
-            holds = int(filled.best[room])
+            holds = grid.holds(of, int(filled.best[room]), worth)
             if not sticks.weight:
                 return Fraction(0)
             shrink = max(shrink, Fraction(holds, SCALE) * top / sticks.weight)
     total = sum(int(w) * n for w, n in zip(worth, demand.count, strict=True))
     total += sum(one.least(worth) for one in demand.spliced)
     bound = Fraction(total, SCALE) * top / shrink
-    for sticks, room in zip(grid.classes, grid.loose[1], strict=True):
+    for of, (sticks, room) in enumerate(zip(grid.classes, grid.loose[1], strict=True)):
         if sticks.most is not None:
-            over = Fraction(int(filled.best[room]), SCALE) * top / shrink - sticks.weight
+            holds = grid.holds(of, int(filled.best[room]), worth)
+            over = Fraction(holds, SCALE) * top / shrink - sticks.weight
             bound -= sticks.most * max(Fraction(0), over)
     return max(Fraction(0), bound)
 
@@ -288,6 +289,9 @@ def relax(grid: Grid, demand: Demand, pool: Pool, go_on: Callable[[], bool], mos
                 price = float(sticks.weight) / master.top - (duals[row] if row is not None else 0.0)
                 for pattern in _fillings(filled, worth, most, room, price):
                     fresh |= pool.add(of, pattern)
+                kind = grid.whole[of]
+                if kind is not None and int(worth[kind]) / SCALE > price + ENOUGH:
+                    fresh |= pool.add(of, {kind: 1})
             for of, spliced in enumerate(demand.spliced):
                 way, comes_to = spliced.best(worth)
                 if comes_to / SCALE < duals[master.joined + of] - ENOUGH:

@@ -6,6 +6,9 @@ from fractions import Fraction
 from functools import reduce
 from math import gcd
 
+import numpy as np
+from numpy.typing import NDArray
+
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.stock.problem import CutProblem, Goal, Stick
@@ -27,6 +30,7 @@ class Sticks:
 class Grid:
     """Sizes and rooms in whole units. A piece takes its length and a saw cut; the last cut of a stick may fall past its end.
 
+    `whole` says of each class which kind is as long as its stick: one of those is the stick as it comes, without squaring or a cut.
     `tight` are sizes and rooms a plan is sure to fit by; `loose` those no plan can beat. They are the same where all lengths fall on the grid.
     """
 
@@ -35,6 +39,12 @@ class Grid:
     tight: tuple[tuple[int, ...], tuple[int, ...]]
     loose: tuple[tuple[int, ...], tuple[int, ...]]
     unit: Fraction
+    whole: tuple[int | None, ...]
+
+    def holds(self, of: int, best: int, worth: NDArray[np.int64]) -> int:
+        """The most a stick of a class is worth: filled at its best, or as it comes."""
+        kind = self.whole[of]
+        return best if kind is None else max(best, int(worth[kind]))
 
     @property
     def sizes(self) -> tuple[int, ...]:
@@ -103,4 +113,6 @@ def on_grid(problem: CutProblem, lengths: tuple[Length, ...]) -> Grid:
     floor, ceiling = [max(0, r // unit) for r in rooms], [max(0, -(-r // unit)) for r in rooms]
     if up == down:  # a room that falls between two marks of an exact grid is no larger than the lower one
         ceiling = floor
-    return Grid(lengths, classes, (tuple(up), tuple(floor)), (tuple(down), tuple(ceiling)), unit)
+    kinds = {length: k for k, length in enumerate(lengths)}
+    whole = tuple(kinds.get(problem.stock[c.stick].length) for c in classes)
+    return Grid(lengths, classes, (tuple(up), tuple(floor)), (tuple(down), tuple(ceiling)), unit, whole)

@@ -61,7 +61,7 @@ def take_apart(problem: CutProblem, few_ways: Sequence[int] = ()) -> TakenApart:
     splits: list[tuple[int, Ways]] = []
     cannot: list[int] = []
     for i, piece in enumerate(problem.pieces):
-        if longest is not None and piece.length <= longest:
+        if problem.gives(piece, longest):
             count[piece.length] = count.get(piece.length, 0) + piece.count
             continue
         ways = None
@@ -285,7 +285,7 @@ def _parted_at_once(problem: CutProblem) -> CutPlan:
     cannot = []
     count: Counter[Length] = Counter()
     for i, piece in enumerate(problem.pieces):
-        if longest is not None and piece.length <= longest:
+        if problem.gives(piece, longest):
             count[piece.length] += piece.count
             continue
         both = first_two(piece.length, piece.join, piece.count, longest) if piece.join and some(longest) else None
@@ -305,7 +305,8 @@ def _parted_at_once(problem: CutProblem) -> CutPlan:
 
 def _plain_bound(grid: Grid, asked: TakenApart) -> Fraction:
     """What all of the pieces come to, each at the cheapest room there is."""
-    room = min((c.weight / r for c, r in zip(grid.classes, grid.loose[1], strict=True) if r), default=Fraction(0))
+    rooms = [r if k is None else max(r, grid.loose[0][k]) for r, k in zip(grid.loose[1], grid.whole, strict=True)]
+    room = min((c.weight / r for c, r in zip(grid.classes, rooms, strict=True) if r), default=Fraction(0))
     return room * sum(n * size for n, size in zip(asked.demand.count, grid.loose[0], strict=True))
 
 
@@ -316,7 +317,8 @@ def _few_lengths(problem: CutProblem) -> CutPlan:
         had, key=lambda i: ((problem.stock[i].price or 0) / problem.stock[i].length.nm, -problem.stock[i].length.nm)
     )
     long = sorted(had, key=lambda i: -problem.stock[i].length.nm)
-    chosen = sorted({*long[:FEW_LENGTHS], *cheap[:FEW_LENGTHS]})
+    comes = {piece.length for piece in problem.pieces}
+    chosen = sorted({*long[:FEW_LENGTHS], *cheap[:FEW_LENGTHS], *(i for i in had if problem.stock[i].length in comes)})
     made = first_plan(replace(problem, stock=tuple(problem.stock[i] for i in chosen)))
     return replace(made, sticks=tuple(replace(s, stick=chosen[s.stick]) for s in made.sticks), bound=Fraction(0))
 

@@ -65,6 +65,10 @@ class CutProblem:
     keep: Length
     goal: Goal = "waste"
 
+    def gives(self, piece: Wanted, longest: Length | None) -> bool:
+        """Whether a stick gives a piece whole: cut from one, the `longest` that can be, or as the stick comes."""
+        return (longest is not None and piece.length <= longest) or any(s.length == piece.length for s in self.stock)
+
 
 @dataclass(frozen=True, slots=True)
 class CutInStick:

@@ -33,9 +33,13 @@ def queues(
 def left_of(stick: Length, pieces: Sequence[Length], kerf: Length, square: Length) -> Length | None:
     """What is left of a stick once pieces are cut from it; None where it does not give them. The last saw cut may fall past its end.
 
+    A stick that is as long as its one piece is used as it comes: nothing is squared or cut, and nothing left.
+
     Args:
         stick: its length; pieces: theirs; kerf: lost at every cut; square: lost once, to square its end.
     """
+    if [*pieces] == [stick]:
+        return ZERO
     over = stick - square - total(pieces) - kerf * (len(pieces) - 1)
     return None if over < ZERO else max(ZERO, over - kerf)
 

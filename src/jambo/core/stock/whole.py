@@ -68,10 +68,15 @@ def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Sti
     while (longest := by_size.longest()) is not None:
         best: tuple[tuple[float, int], int, tuple[tuple[int, int], ...]] | None = None
         for of, sticks in enumerate(grid.classes):
-            if grid.sizes[longest] > grid.rooms[of] or (sticks.most is not None and used[of] >= sticks.most):
+            if sticks.most is not None and used[of] >= sticks.most:
                 continue
-            pattern, room = by_size.fill(grid.rooms[of])
-            fills = grid.rooms[of] - room
+            if grid.whole[of] == longest:
+                pattern, fills = [(longest, 1)], grid.sizes[longest]
+            elif grid.sizes[longest] > grid.rooms[of]:
+                continue
+            else:
+                pattern, room = by_size.fill(grid.rooms[of])
+                fills = grid.rooms[of] - room
             score = (float(sticks.weight) / fills, -fills)
             if best is None or score < best[0]:
                 best = (score, of, tuple(sorted(pattern)))
@@ -195,6 +200,8 @@ def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[Sti
     order = sorted(range(len(left)), key=lambda k: -grid.sizes[k])
     kinds = [k for k in order if left[k]]
     sizes = [grid.sizes[k] for k in kinds]
+    if any(size > grid.rooms[0] for size in sizes):
+        return None  # a stick as it comes is no filling
     found = finish(sizes, [left[k] for k in kinds], grid.rooms[0], int(weight // grid.classes[0].weight))
     if found is None:
         return None

@@ -38,8 +38,8 @@ def within(grid: Grid, demand: Demand, relaxed: Relaxed, spare: Fraction) -> lis
     shrink = max(
         [Fraction(1)]
         + [
-            Fraction(int(relaxed.filled.best[room]), SCALE) * top / c.weight
-            for c, room in zip(grid.classes, grid.rooms, strict=True)
+            Fraction(grid.holds(of, int(relaxed.filled.best[room]), relaxed.worth), SCALE) * top / c.weight
+            for of, (c, room) in enumerate(zip(grid.classes, grid.rooms, strict=True))
             if c.most is None and c.weight
         ]
     )
@@ -47,6 +47,8 @@ def within(grid: Grid, demand: Demand, relaxed: Relaxed, spare: Fraction) -> lis
     found: list[StickColumn] = []
     steps = 0
     for of, (sticks, room) in enumerate(zip(grid.classes, grid.rooms, strict=True)):
+        if (comes := grid.whole[of]) is not None:
+            found.append(StickColumn(of, ((comes, 1),)))
         # worth needed in whole units; a stick of which only so many lie there may hold more than it costs
         need = int(np.ceil(float((sticks.weight - spare) / top * SCALE * shrink))) - len(most) - 1
         stack: list[tuple[int, int, int, tuple[tuple[int, int], ...]]] = [(len(most), room, 0, ())]

@@ -313,7 +313,7 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
             sigmas = (equation.value - fitted) / equation.sigma
         shown = _shown(r, equation, fitted)
         adjusted.append(Adjusted(r, shown, r.signed - shown, sigmas))
-    shape, *could_be = (_found(values, f, survey, has_heights) for values in (v, *hypotheses))
+    shape, *could_be = (_found(values, f, survey, has_heights, unit) for values in (v, *hypotheses))
     return Adjustment(tuple(adjusted), tuple(suspects), shape, tuple(assumed), contradicts, tuple(could_be))
 
 
@@ -323,20 +323,35 @@ def _shown(r: Reading, equation: _Observed, mm: float) -> Length:
     return as_length(mm * scale)
 
 
-def _twists(survey: Survey, place: Place) -> tuple[tuple[float, float], ...]:
-    """The latest twist at each height."""
-    return tuple(sorted({in_mm(r.at): in_mm(r.signed) for r in survey.at(place) if r.at is not None}.items()))
+def _twists(survey: Survey, place: Place, habit: Unit) -> tuple[tuple[float, float], ...]:
+    """The latest twist at each height, which stands for its own height and as far as a reading reaches; beyond nothing is known of any."""
+    read = sorted({in_mm(r.at): in_mm(r.signed) for r in survey.at(place) if r.at is not None}.items())
+    reach, found = in_mm(TWIST_REACH[habit]), list[tuple[float, float]]()
+    for n, (y, twist) in enumerate(read):
+        below, above = read[n - 1] if n else None, read[n + 1] if n + 1 < len(read) else None
+        if below is None or y - below[0] > 2 * reach:
+            found += [(y - reach - GONE, 0.0), (y - reach, twist)]
+        found.append((y, twist))
+        if above is None or above[0] - y > 2 * reach:
+            found += [(y + reach, twist), (y + reach + GONE, 0.0)]
+    return tuple(found)
 
 
-def _found(v: Values, f: _Frame, survey: Survey, has_heights: bool) -> Found:
+TWIST_REACH: dict[Unit, Length] = {"in": Length.inches(12), "mm": Length.mm(300)}  # a twist says nothing farther off
+GONE = 0.001  # mm in which a twist that nobody read there ends
+
+
+def _found(v: Values, f: _Frame, survey: Survey, has_heights: bool, habit: Unit) -> Found:
     return Found(
-        left=Face(0.0, float(v[LEAN_LEFT]) / f.span, float(v[BOW_LEFT]), f.bow_left, _twists(survey, "twist_left")),
+        left=Face(
+            0.0, float(v[LEAN_LEFT]) / f.span, float(v[BOW_LEFT]), f.bow_left, _twists(survey, "twist_left", habit)
+        ),
         right=Face(
             float(v[WIDTH]),
             float(v[LEAN_RIGHT]) / f.span,
             float(v[BOW_RIGHT]),
             f.bow_right,
-            _twists(survey, "twist_right"),
+            _twists(survey, "twist_right", habit),
         ),
         span=f.span,
         header_left=float(v[HEAD_LEFT]) if has_heights else None,

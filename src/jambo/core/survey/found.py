@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from fractions import Fraction
 
 from jambo.core.facts.readings import READ, Place, Survey
 from jambo.core.flags import Flag
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Known, Source, add, highest, value_of
-from jambo.core.quantities.millimetres import Mm, down
+from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.millimetres import Mm, as_length, down
 from jambo.core.quantities.tape import Unit
 from jambo.core.survey.adjust import Adjustment, adjust
 from jambo.core.survey.judge import on_survey
@@ -42,6 +44,28 @@ class Surveyed:
     def shape(self) -> Found | None:
         """The shape the readings make; None while they make none."""
         return self.adjustment.found if self.adjustment is not None else None
+
+    def floor_rise(self, survey: Survey, width: Length | None) -> Length | None:
+        """How much higher the floor is at the right stud than at the left one; None while nobody read it.
+
+        Args:
+            survey: the readings; width: between the studs, for a level's drop, where no width was read.
+        """
+        one = survey.one("floor_across")
+        if one is None:
+            return None
+        if self.shape is not None:
+            return as_length(self.shape.floor_right)
+        if one.slope is None:
+            return one.signed
+        return None if width is None else width * one.slope
+
+    def floor_slope(self, survey: Survey, width: Length | None) -> Fraction | None:
+        """How much the floor rises toward the right, over as much of its width; None while nobody read it."""
+        if self.shape is not None:
+            width = as_length(self.shape.right.start)
+        rise = self.floor_rise(survey, width)
+        return None if rise is None or width is None or width == ZERO else Fraction(rise.nm) / Fraction(width.nm)
 
     @property
     def narrowest(self) -> Found | None:

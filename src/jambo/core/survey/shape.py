@@ -99,9 +99,18 @@ class Found:
         return self.right.mirrored(foot), self.left.mirrored(foot)
 
     def lowest_header(self, low: Mm, high: Mm) -> Mm | None:
-        """The lowest of the header over [low, high] of the width, from the left foot; straight, with a sag between."""
+        """The lowest of the header over [low, high] of the width, from the left foot; None while it is not read."""
+        return min(self._header(low, high), default=None)
+
+    def header_runs(self, low: Mm, high: Mm) -> Mm:
+        """How much higher the header is where it is highest over [low, high] than where it is lowest."""
+        heights = self._header(low, high)
+        return max(heights) - min(heights) if heights else 0.0
+
+    def _header(self, low: Mm, high: Mm) -> list[Mm]:
+        """The header's heights at both ends, and where it turns between them: straight, with a sag."""
         if self.header_left is None or self.header_right is None:
-            return None
+            return []
         wide = max(self.right.start, 1.0)
         rise = self.header_right - self.header_left
 
@@ -110,6 +119,6 @@ class Found:
             return (self.header_left or 0.0) + rise * part + self.sag * 4 * part * (1 - part)
 
         spots = [low, high]
-        if self.sag < 0 and low < (vertex := wide * (0.5 + rise / (8 * self.sag))) < high:
+        if self.sag and low < (vertex := wide * (0.5 + rise / (8 * self.sag))) < high:
             spots.append(vertex)
-        return min(map(at, spots))
+        return [*map(at, spots)]

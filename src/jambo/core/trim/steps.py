@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from jambo.core.facts.casing import Casing
-from jambo.core.framing.pieces import each_leg
+from jambo.core.framing.pieces import STOP_SIDE, each_leg
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.names import FigureName
 from jambo.core.step import EYES, Step
 
 CASING_BACK = Step(
@@ -20,6 +21,11 @@ CASING_BACK = Step(
 )
 
 
+def _told(short: FigureName, *, mitred: bool) -> str:
+    """A piece's length as the card tells it: of a mitred one both points."""
+    return f"{{{short}}} short, {{{names.CASING_LONG[short]}}} long point" if mitred else f"{{{short}}}"
+
+
 def casing_steps(casing: Casing, figures: Figures) -> Iterable[Step]:
     """Cut and fix the casing of both sides; each leg by its own length on a floor that is not level.
 
@@ -27,20 +33,25 @@ def casing_steps(casing: Casing, figures: Figures) -> Iterable[Step]:
         casing: how its corners meet; figures: those that count now.
     """
     by_leg = bool(each_leg(names.CASING_LEG_A, figures))
-    head = "{casing_head}" if casing.corner == "butted" else "{casing_head_short} short to short"
-    cut = [names.CASING_HEAD if casing.corner == "butted" else names.CASING_HEAD_LONG]
-    legs = ("{leg}s {casing_leg_a} on side A", "{casing_leg_b} on side B")
-    if by_leg:
-        legs = (
-            "on side A hinge {leg} {casing_leg_a_hinge}, {strike} {leg} {casing_leg_a_strike}",
-            "on side B hinge {leg} {casing_leg_b_hinge}, {strike} {leg} {casing_leg_b_strike}",
-        )
-    for leg, own in names.CASING_LEG_AT.items():
-        cut += own if by_leg else (leg,)
+    mitred = casing.corner != "butted"
+    heads = (
+        (names.CASING_HEAD_SHORT, names.CASING_HEAD_SHORT_STOP)
+        if mitred
+        else (names.CASING_HEAD, names.CASING_HEAD_STOP)
+    )
+    there = [head for head in heads if head in figures]
+    told = [f"head {_told(head, mitred=mitred)}" + (" on the stop side" if head in STOP_SIDE else "") for head in there]
+    cut = [names.CASING_LONG[head] if mitred else head for head in there]
+    for side, leg in names.CASING_LEG_ON.items():
+        own = names.CASING_LEG_AT[leg] if by_leg else (leg,)
+        each = [_told(one, mitred=mitred) for one in own]
+        told.append(f"on side {side} " + ("hinge leg {}, {{strike}} leg {}" if by_leg else "legs {}").format(*each))
+        cut += [names.CASING_LONG[one] for one in own] if mitred else own
+    points = " Short points are marked, the stop block is set to the long ones." if mitred else ""
     yield Step(
         key="casing",
         part="Finishing",
-        text=f"{{casing}}: head {head}, {legs[0]}, {legs[1]}; {{casing_step}} {{setback}}.",
+        text=f"{{casing}}: {', '.join(told)}; {{casing_step}} {{setback}}.{points}",
         tools="saw, pins",
         check="short nails into the {frame}, long ones into the {stud}",
         caution=EYES,

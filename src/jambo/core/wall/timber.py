@@ -44,26 +44,9 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
     found.append(
         Piece("top_plate", "wall", wall.top_plates, top, flat, joints=_over_studs(layout, wall, value_of(top)))
     )
-    runs: dict[Length, int] = {}
-    for span in layout.plates:
-        runs[span.width] = runs.get(span.width, 0) + 1
-    first = {span.width: n for n, span in reversed(list(enumerate(layout.plates, 1)))}
-    for width, count in sorted(runs.items(), key=lambda r: -r[0].nm):
-        span = layout.plates[first[width] - 1]
-        edges = [
-            Known(name, at, Source("figure", "plate_tape"))
-            for name, at in (("run_to", span.high), ("run_from", span.low))
-        ]
-        found.append(
-            Piece(
-                "plate",
-                "wall",
-                count * wall.bottom_plates,
-                add(names.PLATE_RUN[first[width]], edges[0], (-1, edges[1])),
-                flat,
-                joints=tuple(c - span.low for c in _centres(layout, wall) if span.low < c < span.high),
-            )
-        )
+    # nailed down whole, and cut out between the jacks once the wall stands (handbook 6, 28)
+    whole = add(names.BOTTOM_PLATE_LENGTH, wall.length)
+    found.append(Piece("plate", "wall", wall.bottom_plates, whole, flat, joints=_centres(layout, wall)))
     return tuple(found)
 
 
@@ -104,7 +87,8 @@ def left_off(shares: Sequence[Share], solved: Sequence[Solved], wall: Wall) -> L
             if names.KING_LOW_LONG in solved[index].result.figures:
                 name = names.KING_LOW_LONG if (side == "left") == rises(wall) else names.KING_HIGH_LONG
             off.setdefault(index, Counter())[name] += count
-        off[share.right][names.JACK_LENGTH] += share.jacks
+        for name in (names.JACK_LENGTH, names.JACK_LEFT):
+            off[share.right][name] += share.jacks
     return off
 
 

@@ -40,6 +40,7 @@ _PARTS: dict[str, tuple[str, str, str]] = {
         "packer beside the standing stud",
     ),
     "filler": ("filler strip", "filler strip", "filler strip"),
+    "extension_strip": ("extension strip", "extension strip", "extension strip"),
     "slab": ("slab", "slab", "slab"),
     "track": ("track", "track", "track"),
     "backer": ("backer board", "backing board", "backing board"),

@@ -254,7 +254,7 @@ class JobPlan:
         detail = item_detail(item, self.tape)
         told = f"{what} {detail}".strip()
         for _ in range(item.count):
-            waits = pool.get(item.key)
+            waits = pool.get(item.key) or pool.get(item.bare)
             if not waits:
                 self._not_ordered[told] = self._not_ordered.get(told, 0) + 1
                 continue

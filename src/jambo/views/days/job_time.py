@@ -63,7 +63,13 @@ class JobTimeOut(TypedDict):
     times: list[TimeOut]
 
 
-_DOORS = {"swing": "", "pocket": "pocket", "face_slider": "slider on the wall", "bypass": "bypass"}
+_DOORS = {
+    "swing": "",
+    "pocket": "pocket",
+    "face_slider": "slider on the wall",
+    "bypass": "bypass",
+    "cased": "opening without a leaf",
+}
 _WAYS = {
     "pair": "pair", "cut_in": "cut into a wall that stands", "pre_hung": "pre-hung", "tight": "tight or crooked hole",
     "by_tight": "tight on the hinge {stud}", "by_fewest": "where the fewest {shim}s serve", "by_pre_packed": "on packed {stud}s",

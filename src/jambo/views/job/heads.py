@@ -1,14 +1,16 @@
-"""Head lines of a job (handbook 6): per storey the common line, which opening governs it, and what each of the others gains."""
+"""Head lines of a job (handbook 6): who is in a line, which opening governs it, and what each gains or would take."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
+from jambo.core import rules as house
 from jambo.core.job.board import Head, head_line, head_of
-from jambo.core.quantities.length import Length
+from jambo.core.kinds.registry import KINDS
+from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.tape import Tape
 from jambo.format.document import Document
 from jambo.views.opening.answers import answered
@@ -17,79 +19,160 @@ from jambo.views.opening.result import LengthOut, length_out
 
 @dataclass(frozen=True, slots=True)
 class StoreyOpening:
-    """An opening of the job: id, name, storey of its wall, its document; None where what is kept is none."""
+    """An opening of the job: id, name, storey of its wall, its document (None where what is kept is none), how far it is built."""
 
     id: int
     name: str
     storey: str
     document: Document | None
+    done: Collection[str] = ()
 
 
 class HeadRow(TypedDict):
-    """An opening under its storey's line: the head it needs by itself, where it is now, and what the line would give it."""
+    """An opening under a line: the head it needs by itself, where it is now, and what the line would give it, `lower` where it stands over
+    the line.
+
+    `keeps` says why it is in no line unless that is chosen; `gap` what it would stand over the floor by with longer legs, and `too_much`
+    the greatest gap where that is more.
+    """
 
     id: int
     name: str
     own: LengthOut
     now: LengthOut
     gain: LengthOut
+    lower: bool
     governs: bool
     can_align: bool
+    chosen: bool
+    keeps: str
+    gap: LengthOut | None
+    too_much: LengthOut | None
     floors: list[LengthOut]
 
 
 class StoreyOut(TypedDict):
-    """A storey: its common line is the greatest of the heads its openings need. `waiting` are not known yet."""
+    """A line of a storey, the greatest of the heads that the chosen openings need; `leaf` is their height where a storey has more than one
+    line. `waiting` are not known yet."""
 
     storey: str
+    leaf: LengthOut | None
     line: LengthOut
     aligned: bool
     openings: list[HeadRow]
     waiting: list[str]
 
 
-def _head(one: StoreyOpening) -> Head | None:
+@dataclass(frozen=True, slots=True)
+class Row:
+    """An opening with its head."""
+
+    of: StoreyOpening
+    head: Head
+    most: Length
+    aligned: Length | None
+
+    @property
+    def swings(self) -> bool:
+        """Whether it has legs that a line can make longer."""
+        return self.of.document is not None and KINDS[self.of.document.opening.door.kind].swings
+
+
+@dataclass(frozen=True, slots=True)
+class HeadLine:
+    """Openings of a storey whose heads may be on one line, and which of them are."""
+
+    storey: str
+    leaf: Length | None
+    rows: tuple[Row, ...]
+    chosen: frozenset[int]
+    waiting: tuple[str, ...] = ()
+
+    @property
+    def line(self) -> Length | None:
+        """The greatest head the chosen need; while nobody is chosen, that all need."""
+        return head_line(r.head for r in self.rows if r.of.id in self.chosen or not self.chosen)
+
+
+def _row(one: StoreyOpening) -> Row | None:
     of = answered(one.document) if one.document is not None else None
-    return head_of(of.result.figures) if of is not None and of.result is not None else None
+    if of is None or of.result is None or of.facts is None:
+        return None
+    opening, rules = of.facts.opening, of.facts.rules
+    head = head_of(of.result.figures, opening, one.done)
+    on = opening.head_line.value if opening.head_line is not None else None
+    return None if head is None else Row(one, head, rules.value(house.FLOOR_GAP_MOST), on)
 
 
-def stands_on(one: StoreyOpening, line: Length) -> bool:
-    """Say whether an opening's head is on a line already, by itself."""
-    head = _head(one)
-    return head is not None and head.on(line)
+def lines_of(
+    openings: Iterable[StoreyOpening], chosen: Collection[int] | None = None, *, by_leaf: bool = True
+) -> list[HeadLine]:
+    """The head lines of a job, storey by storey in the order they are met, of each the lower leaves first.
 
-
-def head_lines(openings: Iterable[StoreyOpening], tape: Tape) -> list[StoreyOut]:
-    """The head lines of a job, storey by storey in the order they are met."""
-    storeys: dict[str, list[tuple[StoreyOpening, Head | None]]] = {}
+    Args:
+        openings: in walking order; chosen: who is in a line; None for those that were put on one, or where nobody was, for whom nothing
+            speaks against it; by_leaf: a line for each height of leaf, as doors of 6-8 and of 7-0 have.
+    """
+    storeys: dict[str, list[tuple[StoreyOpening, Row | None]]] = {}
     for one in openings:
-        storeys.setdefault(one.storey, []).append((one, _head(one)))
-    found: list[StoreyOut] = []
-    for storey, rows in storeys.items():
-        line = head_line(head for _, head in rows)
-        if line is None:
-            continue
-        known = [(one, head) for one, head in rows if head is not None]
-        found.append(
-            {
-                "storey": storey,
-                "line": length_out(line, tape),
-                "aligned": len({head.now for _, head in known}) == 1,
-                "openings": [
-                    {
-                        "id": one.id, "name": one.name, "own": length_out(head.own, tape), "now": length_out(head.now, tape),
-                        "gain": length_out(line - head.own, tape), "governs": head.own == line,
-                        "can_align": one.document is not None and one.document.opening.door.kind == "swing",
-                        "floors": [length_out(f, tape) for f in head.floors],
-                    }
-                    for one, head in known
-                ],
-                "waiting": [one.name for one, head in rows if head is None],
-            }
-        )  # fmt: skip
+        storeys.setdefault(one.storey, []).append((one, _row(one)))
+    found: list[HeadLine] = []
+    for storey, both in storeys.items():
+        rows = [row for _, row in both if row is not None]
+        tall = sorted({row.head.leaf for row in rows if row.swings and row.head.leaf is not None}) if by_leaf else []
+        waiting = tuple(one.name for one, row in both if row is None)
+        for n, leaf in enumerate(tall if len(tall) > 1 else [None]):
+            under = rows if leaf is None else [row for row in rows if _nearest(row, tall) == leaf]
+            if under:
+                who = _chosen(under) if chosen is None else frozenset(chosen) & {row.of.id for row in under}
+                found.append(HeadLine(storey, leaf, tuple(under), who, () if n else waiting))
     return found
 
 
-def line_of(openings: Iterable[StoreyOpening], storey: str) -> Length | None:
-    """The common line of one storey; None while nothing there is known."""
-    return head_line(_head(one) for one in openings if one.storey == storey)
+def _nearest(row: Row, tall: Sequence[Length]) -> Length:
+    """The height of leaves an opening goes with: its own, or of what slides the one nearest to it."""
+    own = row.head.leaf if row.head.leaf is not None else tall[0]
+    return min(tall, key=lambda leaf: size(leaf - own))
+
+
+def _chosen(rows: Sequence[Row]) -> frozenset[int]:
+    """Who is in a line until somebody chooses: those that were put on one and those that stand on it, else all that may."""
+    lines = {row.aligned for row in rows if row.aligned is not None}
+    if lines:
+        return frozenset(row.of.id for row in rows if row.aligned is not None or (row.swings and row.head.own in lines))
+    return frozenset(row.of.id for row in rows if not row.head.keeps)
+
+
+def head_lines(
+    openings: Iterable[StoreyOpening], tape: Tape, chosen: Collection[int] | None = None, *, by_leaf: bool = True
+) -> list[StoreyOut]:
+    """The head lines of a job as they are shown. See `lines_of` for the arguments."""
+    found: list[StoreyOut] = []
+    for one in lines_of(openings, chosen, by_leaf=by_leaf):
+        line = one.line
+        if line is None:
+            continue
+        heads = [row.head for row in one.rows if row.of.id in one.chosen]
+        found.append(
+            {
+                "storey": one.storey,
+                "leaf": length_out(one.leaf, tape) if one.leaf is not None else None,
+                "line": length_out(line, tape),
+                "aligned": len({head.now for head in heads}) == 1,
+                "openings": [_row_out(row, line, chosen=row.of.id in one.chosen, tape=tape) for row in one.rows],
+                "waiting": list(one.waiting),
+            }
+        )
+    return found
+
+
+def _row_out(row: Row, line: Length, *, chosen: bool, tape: Tape) -> HeadRow:
+    head, gain = row.head, line - row.head.own
+    gap = head.gap + gain if head.gap is not None and gain > ZERO else None
+    return {
+        "id": row.of.id, "name": row.of.name, "own": length_out(head.own, tape), "now": length_out(head.now, tape),
+        "gain": length_out(size(gain), tape), "lower": gain < ZERO, "governs": chosen and gain == ZERO, "can_align": row.swings,
+        "chosen": chosen, "keeps": head.keeps, "gap": length_out(gap, tape) if gap is not None else None,
+        "too_much": length_out(row.most, tape) if gap is not None and gap > row.most else None,
+        "floors": [length_out(f, tape) for f in head.floors],
+    }  # fmt: skip

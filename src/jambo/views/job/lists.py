@@ -74,7 +74,7 @@ class _Gathered:
                 if mark not in self.waiting:
                     self.waiting.append(mark)
             elif count > 0:
-                key = (piece_label(piece, words), piece.length.value, piece.length.name.rounding)
+                key = (piece_label(piece, words, tape), piece.length.value, piece.length.name.rounding)
                 marks = self.cut.setdefault(section_text(piece.section, tape), {}).setdefault(key, {})
                 marks[mark] = marks.get(mark, 0) + count
 

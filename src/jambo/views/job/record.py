@@ -30,6 +30,8 @@ CHOICES = {
     "opening.setting.raise_header": "{header} raised", "opening.setting.to_leaf": "{head} set to the {leaf}",
     "opening.unit.leg_taped": "its {leg}s taped to", "opening.door.in_hand.core": "core of the {leaf}",
     "opening.door.in_hand.hinge_count": "hinges it comes with", "opening.door.in_hand.hinges": "its own hinges",
+    "opening.door.in_hand_fixed.core": "core of the fixed {leaf}", "opening.door.in_hand_fixed.hinge_count": "hinges the fixed {leaf} comes with",
+    "opening.door.in_hand_fixed.hinges": "the fixed {leaf}'s own hinges",
     "opening.floors.a_is.kind": "kind of floor on side A", "opening.floors.b_is.kind": "kind of floor on side B",
     "opening.floors.strip_under_legs": "the strip runs under the {leg}s", "opening.door.pocket.unmarked": "kit without a mark for this {leaf}",
 }  # fmt: skip

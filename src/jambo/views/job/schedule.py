@@ -12,7 +12,7 @@ from jambo.core.lines.cells import Cell, Column, read_row
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.words.lists import Region
 from jambo.format.schedule import Heading, Table
-from jambo.views.opening.lines import AnswerOut, MeaningOut, answer, began, choices_out
+from jambo.views.opening.lines import AnswerOut, MeaningOut, answer, began, choices_out, floors_by_name
 
 
 class HeadingOut(TypedDict):
@@ -101,6 +101,6 @@ def row_out(
     Args:
         headings: of the table; row: its texts; unit: of the job; tape, words: it is shown in; around: the job's rules and floors.
     """
-    said, cells = read_row(_asked(headings, row, unit))
+    said, cells = read_row(_asked(headings, row, unit), floors_by_name(around))
     shown = [_cell_out(cell, text) for cell, text in zip(cells, row, strict=True)]
     return {**answer(said, unit, tape, words, around), "cells": shown}

@@ -41,7 +41,8 @@ class CutOut(TypedDict):
 
 
 class StickOut(TypedDict):
-    """A stick in cutting order: its place in the stock, its length, whether it lies there already, its cuts, and what is left of it."""
+    """A stick in cutting order: its place in the stock, its length, whether it lies there already, its cuts, and what is left of it;
+    whether it is its one piece as it comes, without squaring or a cut."""
 
     stock: int
     length: str
@@ -49,6 +50,7 @@ class StickOut(TypedDict):
     cuts: list[CutOut]
     left: str
     offcut: bool
+    as_it_comes: bool
 
 
 class CannotOut(TypedDict):
@@ -140,7 +142,7 @@ def why_not(i: int, problem: CutProblem) -> str:
     """Why a piece cannot be cut."""
     piece = problem.pieces[i]
     longest = max((s.length - problem.square for s in problem.stock), default=None)
-    if longest is None or piece.length <= longest:
+    if problem.gives(piece, longest):
         return "there is not enough stock for all of them"
     if piece.join is None:
         return "no stick is long enough, and it may not be spliced"
@@ -172,6 +174,7 @@ def plan_out(made: CutPlan, problem: CutProblem, unit: Unit) -> CutPlanOut:
             ],
             "left": exact_text(s.left, unit),
             "offcut": s.kept,
+            "as_it_comes": s.cuts[0].length == problem.stock[s.stick].length,
         }
         for s in made.sticks
     ]

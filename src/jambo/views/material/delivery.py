@@ -260,7 +260,7 @@ def tried(thing: Thing, needs: Sequence[Need], tape: Tape, words: Region) -> lis
     """
     found: dict[int, VerdictOut] = {}
     for need in needs:
-        if need.item.key == thing.of.key and thing.measures is not None and need.opening not in found:
+        if need.item.is_of(thing.of.key) and thing.measures is not None and need.opening not in found:
             verdict = need.of.verdict(need.item, need.leaf, thing.measures, meant=True)
             if verdict is not None:
                 found[need.opening] = verdict_out(need, verdict, tape, words)

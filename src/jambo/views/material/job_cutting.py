@@ -56,7 +56,8 @@ class StickPieceOut(TypedDict):
 
 
 class JobStickOut(TypedDict):
-    """A stick to cut: its length (exact, and as the tape shows it), whether it lies in the rack as which offcut, its pieces, what is left."""
+    """A stick to cut: its length (exact, and as the tape shows it), whether it lies in the rack as which offcut, its pieces, what is left;
+    and whether it is its one piece as it comes, without squaring or a cut."""
 
     length: str
     text: str
@@ -66,6 +67,7 @@ class JobStickOut(TypedDict):
     left: str
     left_mm: float
     kept: bool
+    as_it_comes: bool
 
 
 class LengthStockOut(TypedDict):
@@ -322,11 +324,12 @@ def _sticks(
     found: list[JobStickOut] = []
     for s in made.sticks:
         length = problem.stock[s.stick].length
+        whole = s.cuts[0].length == length
         out: list[StickPieceOut] = []
         for c in s.cuts:
             of = pieces[c.wanted]
             parts = of.parts or tuple(p for _, p in sorted(parted.get((c.wanted, c.copy), {}).items()))
-            end = in_mm(problem.square + c.mark)
+            end = in_mm(c.mark if whole else problem.square + c.mark)
             out.append(
                 {
                     "opening": of.holder[1] if of.holder[0] == "opening" else None,
@@ -354,6 +357,7 @@ def _sticks(
                 "left": show(s.left, shown).text,
                 "left_mm": in_mm(s.left),
                 "kept": s.kept,
+                "as_it_comes": whole,
             }
         )
     return found

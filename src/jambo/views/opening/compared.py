@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 
 from typing_extensions import TypedDict
 
-from jambo.core.facts.readings import PLACES, Place
+from jambo.core.facts.readings import OF_FIXED, Place, asked_at
 from jambo.core.hanging.hang import targets
 from jambo.core.hanging.moves import GAPS
 from jambo.core.quantities.length import Length
@@ -38,7 +38,11 @@ def compared_out(document: Document, readings: Sequence[Reading], tape: Tape, wo
     result = worked_out(facts)
     read = _gaps(document, readings, tape)
     wanted = targets(opening, facts.rules) if opening.kind == "swing" else {}
-    gaps = {PLACES[p].label: (wanted[p].value, *read[p]) for p in GAPS if p in read and p in wanted}
+    gaps = {
+        asked_at(p, pair=opening.pair).label: (wanted[p].value, *read[p])
+        for p in (*GAPS, *OF_FIXED)
+        if p in read and p in wanted
+    }
     given = {
         "hinge {leg}": opening.setting.cut_hinge,
         "{strike} {leg}": opening.setting.cut_strike,
@@ -52,7 +56,7 @@ def _gaps(document: Document, readings: Sequence[Reading], tape: Tape) -> Mappin
     """The first and the last reading of every gap."""
     found: dict[Place, tuple[Length, Length]] = {}
     for reading in readings:
-        if reading.place in GAPS:
+        if reading.place in (*GAPS, *OF_FIXED):
             one = read_reading(reading, "", Reader(document.unit, tape))
             if one is not None:
                 found[reading.place] = (found.get(reading.place, (one.value,))[0], one.value)

@@ -10,9 +10,10 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jambo.core import rules as house
-from jambo.core.facts.readings import PLACES, SIGN, Reading
+from jambo.core.facts.readings import PLACES, SIGN, Reading, asked_at, places_of
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.hanging.hang import Hang, HangCheck
+from jambo.core.hanging.moves import HangMove
 from jambo.core.hanging.nudges import Nudge
 from jambo.core.kinds.kind import AsFound
 from jambo.core.quantities import names
@@ -269,14 +270,15 @@ def _shape(found: Found) -> FoundOut:
 
 
 def _row(
-    i: int, reading: Reading, by: Adjusted | None, suspect: tuple[int, ...], tape: Tape, words: Region
+    i: int, reading: Reading, by: Adjusted | None, suspect: tuple[int, ...], facts: Facts, words: Region
 ) -> ReadingOut:
+    tape = facts.tape
     fine = _fine(tape)
     checked = by is not None and by.sigmas is not None
     return {
         "index": i,
         "place": reading.place,
-        "label": fill(PLACES[reading.place].label, words),
+        "label": fill(asked_at(reading.place, pair=facts.opening.pair).label, words),
         "read": reading_words(reading, tape, words),
         "fitted": reading_words(reading, tape, words, by.fitted) if by is not None and checked else None,
         "off": show(size(by.off), fine).text if by is not None and checked else None,
@@ -291,7 +293,7 @@ def _readings(adjustment: Adjustment | None, facts: Facts, words: Region) -> lis
     rows = []
     for i, reading in enumerate(facts.opening.survey.readings):
         n, adjusted = by.get(reading.path, (-1, None))
-        rows.append(_row(i, reading, adjusted, guilty.get(n, ()), facts.tape, words))
+        rows.append(_row(i, reading, adjusted, guilty.get(n, ()), facts, words))
     return rows
 
 
@@ -456,6 +458,29 @@ MOVES = {
     ("leg_height", 1): "{strike} {leg}: raise it {by} off the floor.",
     ("leg_height", -1): "{strike} {leg}: let it down {by}, its foot shortened.",
 }
+# Of a pair the strike is the other leaf, and each leaf has its own leg
+_PAIRED: dict[tuple[str, int], str] = {
+    ("card_top", 1): "top hinge: put {by} of card behind it; it goes toward the other {leaf} there.",
+    ("card_top", -1): "top hinge: let it in {by} deeper; it goes toward its {leg} there.",
+    ("card_foot", 1): "bottom hinge: put {by} of card behind it; it goes toward the other {leaf} there.",
+    ("card_foot", -1): "bottom hinge: let it in {by} deeper; it goes toward its {leg} there.",
+    ("pack_top", 1): "its {leg}, at the top hinge: add {by} behind it, into the opening.",
+    ("pack_top", -1): "its {leg}, at the top hinge: draw it {by} to its {stud} with the long screw.",
+    ("pack_foot", 1): "its {leg}, at the bottom hinge: add {by} behind it, into the opening.",
+    ("pack_foot", -1): "its {leg}, at the bottom hinge: draw it {by} to its {stud} with the long screw.",
+    ("leg_height", 1): "its {leg}: raise it {by} off the floor.",
+    ("leg_height", -1): "its {leg}: let it down {by}, its foot shortened.",
+}
+
+
+def _move(name: HangMove, way: int, *, pair: bool) -> str:
+    """A move in work words, a template over the word list; of a pair it names the leaf."""
+    if not pair:
+        return MOVES[name, way]
+    which, base = ("Fixed", name.removeprefix("fixed_")) if name.startswith("fixed_") else ("Active", name)
+    return f"{which} {{leaf}}, {_PAIRED[base.removeprefix('active_'), way]}"
+
+
 LEGS = {"hinge": "hinge {leg}", "strike": "{strike} {leg}", "stop": "stop"}
 ENDS = {"top": "top", "latch": "at the latch", "foot": "foot"}
 CARD = {"in": Length.inches("1/16"), "mm": Length.mm("1.5")}  # up to so much a card does it
@@ -489,21 +514,24 @@ def _nudge(move: Nudge, facts: Facts, words: Region) -> str:
 
 
 def _check(check: HangCheck, facts: Facts, words: Region) -> CheckOut:
-    fine = _fine(facts.tape)
+    fine, pair = _fine(facts.tape), facts.opening.pair
     rows = [
-        (row, {"place": row.reading.place, "label": fill(PLACES[row.reading.place].label, words), "read": _said(row.reading.value, fine),
+        (row, {"place": row.reading.place, "label": fill(asked_at(row.reading.place, pair=pair).label, words), "read": _said(row.reading.value, fine),
                "target": _said(row.target, fine), "good": row.good, "after": _said(row.after, fine)})
         for row in check.rows
     ]  # fmt: skip
-    moves = [fill(MOVES[name, 1 if by > ZERO else -1], words, by=_said(size(by), fine)) for name, by in check.moves]
+    moves = [
+        fill(_move(name, 1 if by > ZERO else -1, pair=pair), words, by=_said(size(by), fine))
+        for name, by in check.moves
+    ]
     moves += [_nudge(move, facts, words) for move in check.nudges]
     missed = [
-        f"{fill(PLACES[place].label, words)}: {_said(size(by), fine)} too {'small' if by < ZERO else 'wide'}"
+        f"{fill(asked_at(place, pair=pair).label, words)}: {_said(size(by), fine)} too {'small' if by < ZERO else 'wide'}"
         for place, by in check.missed
     ]
     gaps: list[Any] = [out for _, out in rows]
     return {
-        "gaps": gaps, "unread": [fill(PLACES[p].label, words) for p in check.unread],
+        "gaps": gaps, "unread": [fill(asked_at(p, pair=pair).label, words) for p in check.unread],
         "moves": moves, "missed": missed, "done": check.done,
     }  # fmt: skip
 
@@ -522,14 +550,15 @@ def _starts(place: str, figures: Figures, tape: Tape) -> str:
 
 def asks(facts: Facts, figures: Figures, words: Region) -> list[AskOut]:
     """The places that can be read, in the order of the round."""
-    read = {r.place for r in facts.opening.survey.readings}
+    read, pair = {r.place for r in facts.opening.survey.readings}, facts.opening.pair
     return [
         {
             "place": place, "label": fill(a.label, words), "how": fill(a.how, words), "written": a.written, "kind": a.kind,
             "ways": list(a.ways), "phase": a.phase, "needs_at": a.needs_at, "round": a.round, "read": place in read,
             "starts": _starts(place, figures, facts.tape),
         }
-        for place, a in PLACES.items()
+        for place in places_of(pair=pair)
+        if (a := asked_at(place, pair=pair))
     ]  # fmt: skip
 
 

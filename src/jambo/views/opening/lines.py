@@ -88,10 +88,17 @@ NO_FLOOR = (
 )
 
 
-def heard(text: str, unit: Unit) -> ReadLine:
-    """Read a line. Raises Refused (path "text") when it is none."""
+def floors_by_name(around: Mapping[str, Any]) -> dict[str, str]:
+    """The floors of a job by their names, in small letters, with their keys."""
+    return {
+        name: floor["key"] for floor in around["floors"] if (name := " ".join(floor.get("name", "").lower().split()))
+    }
+
+
+def heard(text: str, unit: Unit, around: Mapping[str, Any] | None = None) -> ReadLine:
+    """Read a line, in the job it is read in if there is one. Raises Refused (path "text") when it is none."""
     try:
-        return read_line(text, unit)
+        return read_line(text, unit, floors_by_name(around) if around is not None else {})
     except NotALine as error:
         raise Refused([FieldError("text", error.reason, error.accepted)]) from None
 

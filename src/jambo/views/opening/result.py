@@ -12,13 +12,13 @@ from typing_extensions import TypedDict
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.opening import DoorKind
 from jambo.core.facts.wall import WallEnd
-from jambo.core.flags import ROUNDED_UP, Flag, FlagLevel
+from jambo.core.flags import PLAIN, ROUNDED_UP, Flag, FlagLevel
 from jambo.core.framing.items import Item
 from jambo.core.framing.standing import LIKED
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.labels import label, piece_label, section_text
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, value_of
+from jambo.core.quantities.figure import Figure, Missing, Term, Waiting, other_way, value_of
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.names import FigureName, figure_name
@@ -69,7 +69,10 @@ class TermOut(TypedDict):
 
 
 class FigureOut(TypedDict):
-    """A computed length and how it adds up; `considered` is what a "highest of" passed over."""
+    """A computed length and how it adds up; `considered` is what a "highest of" passed over.
+
+    `turned` says that label, value and terms are told the other way: the figure of that name is less than nothing by as much.
+    """
 
     name: str
     label: str
@@ -79,6 +82,7 @@ class FigureOut(TypedDict):
     terms: list[TermOut]
     considered: list[TermOut]
     allowances: list[str]
+    turned: bool
 
 
 class MissingOut(TypedDict):
@@ -284,7 +288,7 @@ def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Le
         text=shown.text,
         digits=shown.digits,
         unit=tape.unit,
-        moved=shown.moved,
+        moved=shown.told,
         also=show(length, Tape.of(OTHER[tape.unit]), rounding).text,
         mm=in_mm(length),
     )
@@ -305,18 +309,24 @@ def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
     )
 
 
+OPPOSITE: dict[Rounding, Rounding] = {"up": "down", "down": "up"}
+
+
 def figure_out(figure: Figure, tape: Tape, words: Region, *, sums: bool = True) -> FigureOut:
     """Give a figure, and how it adds up where `sums` are wanted."""
-    known = figure.name
+    known, rounding = figure.name, figure.name.rounding
+    if turned := bool(known.below) and figure.value < ZERO:
+        figure, rounding = other_way(figure), OPPOSITE.get(rounding, rounding)
     return {
-        "name": figure.name,
-        "label": label(figure.name, words),
+        "name": known,
+        "label": fill(known.below, words) if turned else label(known, words),
         "symbol": known.symbol,
-        "rounding": known.rounding,
-        "value": length_out(figure.value, tape, known.rounding),
+        "rounding": rounding,
+        "value": length_out(figure.value, tape, rounding),
         "terms": [_term_out(t, tape, words) for t in figure.terms] if sums else [],
         "considered": [_term_out(t, tape, words) for t in figure.considered] if sums else [],
         "allowances": list(figure.allowances),
+        "turned": turned,
     }
 
 
@@ -337,7 +347,10 @@ def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
     def said(name: str, value: Length | str) -> str:
         if isinstance(value, str):  # a name of a part or place, which may use the word list itself
             return value.format(**WORDS[words]) if "{" in value else value
-        return show(value, tape, "up").text if name in ROUNDED_UP else show(value, told_on(value, tape)).spoken
+        if name in ROUNDED_UP:
+            return show(value, tape, "up").text
+        shown = show(value, told_on(value, tape))
+        return shown.text if name in PLAIN else shown.spoken
 
     values = {name: said(name, value) for name, value in flag.values.items()}
     kind = flag.kind
@@ -390,16 +403,20 @@ def _told_in(text: str) -> frozenset[str]:
 
 
 def step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:
-    """Fill a step's figures in; one that is not known yet stays open, to be written in by hand."""
+    """Fill a step's figures in; one that is not known yet says what it waits for."""
 
     def said(name: str) -> str:
         known = figure_name(name)
         figure = result.figures.get(known) if known is not None else None
         if isinstance(figure, Figure):
             sign = figure.value < ZERO
-            return figure.name.told[sign].format(show(size(figure.value), facts.tape, figure.name.rounding).text)
+            amount = show(size(figure.value), facts.tape, figure.name.rounding).text
+            return fill(figure.name.told[sign].replace("{}", amount), words)
+        if isinstance(figure, Waiting):  # to be written in by hand once it is known: it says what it waits for
+            waits = _missing_out(figure.on[0], words)["label"] if figure.on else ""
+            return f"({waits[:1].lower()}{waits[1:]} not said)" if waits else "(not known yet)"
         if name not in RULES:
-            return "…"
+            return "(not known yet)"
         rule = facts.rules.value(RULES[name])
         return show(rule, told_on(rule, facts.tape)).text
 
@@ -464,7 +481,7 @@ def _pieces_out(result: Result, tape: Tape, words: Region) -> list[PieceOut]:
     return [
         {
             "part": p.part,
-            "label": piece_label(p, words),
+            "label": piece_label(p, words, tape),
             "where": p.where,
             "count": p.count,
             "figure": p.length.name,
@@ -482,7 +499,10 @@ def item_detail(item: Item, tape: Tape) -> str:
     told = f"{sizes} {tape.unit}" if sizes else ""
     if sizes and tape.unit == "in" and all(called := [called_out(size) for size in item.sizes[:2]]):
         told = f"{' × '.join(called)} ({told})"
-    more = ("fire-rated" if item.rated else "", "with glass" if item.glazed else "")
+    as_told = {"steel_frame": "throat {}", "latch": "backset {}"}.get(item.name, "{} deep")
+    deep = as_told.format(show(item.depth, tape).text) if item.depth is not None else ""
+    walls = f"for walls {' to '.join(show(wall, tape).text for wall in item.walls)}" if item.walls else ""
+    more = (deep, walls, *item.told, "fire-rated" if item.rated else "", "with glass" if item.glazed else "")
     return ", ".join(part for part in (told, item.hand, *more) if part)
 
 

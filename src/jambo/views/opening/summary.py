@@ -220,7 +220,13 @@ def summary_out(of: Summary, tape: Tape, words: Region) -> SummaryOut:
         counts[flag.kind.level] += 1
     sizes = (*of.ro, *of.leaf, of.leaf_bottom)
     silhouette: SilhouetteOut | None = None
-    if all(size is not None for size in sizes):
+    if of.leaves == 0 and None not in of.ro:
+        ro_w, ro_h = (in_mm(size) for size in of.ro if size is not None)
+        silhouette = {
+            "ro_width": ro_w, "ro_height": ro_h, "leaf_widths": [], "leaf_height": 0.0, "leaf_bottom": 0.0,
+            "hinge_side": of.hinge_side, "kind": of.kind, "slides_to": of.slides_to,
+        }  # fmt: skip
+    elif all(size is not None for size in sizes):
         ro_w, ro_h, leaf_w, leaf_h, bottom = (in_mm(size) for size in sizes if size is not None)
         silhouette = {
             "ro_width": ro_w, "ro_height": ro_h, "leaf_widths": [in_mm(w) for w in of.widths] or [leaf_w] * of.leaves, "leaf_height": leaf_h,

@@ -256,7 +256,7 @@ def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Region) -> list[WallP
     """The wall's own pieces whose length is known."""
     return [
         {
-            "label": piece_label(piece, words) if piece.part == "plate" else label(piece.length.name, words),
+            "label": piece_label(piece, words, tape) if piece.part == "plate" else label(piece.length.name, words),
             "count": piece.count,
             "length": show(piece.length.value, tape, piece.length.name.rounding).text,
         }

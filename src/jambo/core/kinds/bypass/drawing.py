@@ -7,6 +7,7 @@ from fractions import Fraction
 from jambo.core.drawing import Dim, Drawing, Shape, box
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
+from jambo.core.frames.drawing import lining
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.pole import Pole
 from jambo.core.kinds.bypass.facts import bypass_of
@@ -32,8 +33,6 @@ def shapes(opening: Opening, at: Placed) -> list[Shape]:
         names.LEAF_BOTTOM,
         names.LEAF_TOP,
         names.HEAD_UNDERSIDE,
-        names.FOOT,
-        names.FRAME_TOP,
         names.FINISHED_WIDTH,
         names.LEAF_SIZE_WIDTH,
     )
@@ -41,11 +40,7 @@ def shapes(opening: Opening, at: Placed) -> list[Shape]:
     if known is None or t is None:
         return []
     near, far = at.near + known[names.SIDE_PLAY], at.far - known[names.SIDE_PLAY]
-    found = [
-        Shape("leg", near, known[names.FOOT], near + t, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
-        Shape("leg", far - t, known[names.FOOT], far, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
-        Shape("head", near, known[names.HEAD_UNDERSIDE], far, known[names.FRAME_TOP], (names.HEAD_LENGTH,)),
-    ]
+    found = lining(opening.frame, at)
     track = known[names.HEAD_UNDERSIDE] - bypass_of(opening).track.value
     found.append(
         Shape(

@@ -7,7 +7,6 @@ from fractions import Fraction
 from jambo.core.facts.opening import Opening
 from jambo.core.frames import frame as frames
 from jambo.core.framing import floors as floor_rules
-from jambo.core.framing import rough_opening as swing
 from jambo.core.kinds.bypass.facts import bypass_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures, add, highest, value_of
@@ -16,7 +15,7 @@ from jambo.core.rules import HouseRules
 
 def figures(opening: Opening, rules: HouseRules) -> Figures:
     """Leaf sizes from the finished opening, or the opening from leaves in hand; then the frame and rough opening."""
-    by, leaf, t = bypass_of(opening), opening.leaves[0], opening.frame.leg_thickness
+    by, leaf = bypass_of(opening), opening.leaves[0]
     n = by.count
     a, b = floor_rules.stack_height(opening.floors.a), floor_rules.stack_height(opening.floors.b)
     under = floor_rules.under_leaf(opening.floors, a, b)
@@ -34,16 +33,11 @@ def figures(opening: Opening, rules: HouseRules) -> Figures:
     if value_of(rise) is None and by.leaf_height:
         rise = add(names.FINISHED_HEIGHT, by.leaf_height, by.track, gap)
     inside = add(names.FRAME_INSIDE_WIDTH, made)
-    outside = add(names.FRAME_OUTSIDE_WIDTH, inside, (2, t))
     head = add(names.HEAD_UNDERSIDE, clear, rise)
-    stands, top = frames.foot(opening.frame, under), add(names.FRAME_TOP, head, t)
-    ro = swing.build_up(outside, top, rules)
     bottom = add(names.LEAF_BOTTOM, clear, gap)
     found: list[Computed] = [
-        a, b, under, clear, *over, made, rise, width, height, inside, outside, head, top, stands,
-        frames.leg_length(head, stands, opening.frame), frames.head_length(inside, outside, opening.frame),
-        ro.width, ro.height, ro.side_play, ro.head_play,
-        add(names.RO_WIDTH, ro.width), add(names.RO_HEIGHT, ro.height), add(names.SIDE_PLAY, ro.side_play), add(names.HEAD_PLAY, ro.head_play),
+        a, b, under, clear, *over, made, rise, width, height,
+        *frames.lined(opening.frame, inside, head, under, rules),
         bottom, add(names.LEAF_TOP, bottom, height),
         add(names.BYPASS_OVERLAP_EACH, (Fraction(n, n - 1), width), (Fraction(-1, n - 1), made)),
         add(names.BYPASS_TRACK_LEFT, rise, (-1, height), (-1, gap)),

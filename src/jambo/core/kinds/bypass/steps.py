@@ -7,7 +7,7 @@ from jambo.core.step import Step
 BYPASS = (
     Step(
         key="bypass-track",
-        part="Setting",
+        part="Hanging",
         needs=("strike-leg",),
         text="Screw the track under the {head}, {frame_inside_width} long, the channels parallel to the wall.",
         tools="drill, level",

@@ -5,11 +5,13 @@ from __future__ import annotations
 from jambo.core.drawing import Dim, Drawing, Outline, Shape, box
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
+from jambo.core.frames.drawing import lining
 from jambo.core.framing.placed import Across, Placed
 from jambo.core.framing.pole import Pole
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider import standoff
 from jambo.core.kinds.face_slider.facts import slider_of
+from jambo.core.kinds.face_slider.tape import edge_inset
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, Waiting, value_of
 from jambo.core.quantities.length import ZERO, Length, or_zero
@@ -22,11 +24,10 @@ POLE: Pole = (
 
 def reach(opening: Opening, at: Placed, tape: TrackTape) -> tuple[Length, ...]:
     """How far track and open slab go on the wall, so that the wall is drawn behind them."""
-    ends = at.known(names.TRACK_START, names.TRACK_END, names.SLAB_OPEN_FAR, names.SIDE_PLAY)
-    t = value_of(opening.frame.leg_thickness)
-    if ends is None or t is None:
+    ends, inset = at.known(names.TRACK_START, names.TRACK_END, names.SLAB_OPEN_FAR), edge_inset(opening, at.figures)
+    if ends is None or inset is None:
         return ()
-    across = tape.across or Across(at.near + ends[names.SIDE_PLAY] + t, True)
+    across = tape.across or Across(at.near + inset, True)
     return (across(ends[names.TRACK_START]), across(ends[names.TRACK_END]), across(ends[names.SLAB_OPEN_FAR]))
 
 
@@ -35,22 +36,13 @@ def shapes(opening: Opening, at: Placed, tape: TrackTape) -> list[Shape]:
     known = at.known(
         names.LEAF_BOTTOM,
         names.LEAF_TOP,
-        names.HEAD_UNDERSIDE,
-        names.FOOT,
-        names.FRAME_TOP,
         names.TRACK_HEIGHT,
-        names.SIDE_PLAY,
     )
-    t, w = value_of(opening.frame.leg_thickness), value_of(opening.finished_width)
-    if known is None or t is None or w is None:
+    inset, w = edge_inset(opening, at.figures), value_of(opening.finished_width)
+    if known is None or inset is None or w is None:
         return []
-    near, far = at.near + known[names.SIDE_PLAY], at.far - known[names.SIDE_PLAY]
-    found = [
-        Shape("leg", near, known[names.FOOT], near + t, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
-        Shape("leg", far - t, known[names.FOOT], far, known[names.HEAD_UNDERSIDE], (names.LEG_LENGTH,)),
-        Shape("head", near, known[names.HEAD_UNDERSIDE], far, known[names.FRAME_TOP], (names.HEAD_LENGTH,)),
-    ]
-    across = tape.across or Across(near + t, True)
+    found = lining(opening.frame, at)
+    across = tape.across or Across(at.near + inset, True)
     travel = value_of(at.figures[names.TRAVEL])
     closed = at.known(names.SLAB_CLOSED_NEAR, names.SLAB_CLOSED_FAR, names.WHEEL_CLOSED_1, names.WHEEL_CLOSED_2)
     if closed is None or travel is None:
@@ -98,7 +90,8 @@ def section(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
     line = known[names.TRACK_LINE]
     gap = line - known[names.SLAB_HEIGHT] - s.hole_above.value
     top, off = gap + known[names.SLAB_HEIGHT], known[names.STANDOFF]
-    high = line + s.track_half.value * 4
+    tall = s.backer_height.value * HALF
+    high = line + tall * 2
     finish = or_zero(value_of(wall.finish_a if s.hung_on == "A" else wall.finish_b))
     ys = sorted({ZERO, high, line, *(r.at.value for r in s.lean if r.at.value < high)})
     face = [(standoff.lean_at(y, line, s.lean), y) for y in ys]
@@ -113,24 +106,18 @@ def section(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
             box(
                 "backer",
                 ZERO,
-                line - half_height * 2,
+                line - tall,
                 backer,
-                line + half_height * 2,
+                line + tall,
                 names.BACKER_LEAST,
-                names.STANDOFF,
+                names.BACKER_BOTTOM,
+                names.BACKER_TOP,
             )
         )
     outlines.append(
         box("track", backer + s.spacer.value, line - half_height, off + thick, line + half_height, names.TRACK_HEIGHT)
     )
-    opens = value_of(opening.finished_height)
-    casing = opening.casing
-    if casing is not None and casing.thickness is not None and opens is not None:
-        # the leg the slab passes in front of, from the floor to the head casing's top
-        foot, head, thickness = standoff.lean_at(ZERO, line, s.lean), opens + casing.width.value, casing.thickness.value
-        lean = standoff.lean_at(head, line, s.lean)
-        points = ((foot, ZERO), (foot + thickness, ZERO), (lean + thickness, head), (lean, head))
-        outlines.append(Outline("casing", points, (names.STANDOFF_NEEDED,)))
+    outlines += _casing(opening, found, line)
     if s.base_thickness is not None and s.base_height is not None:
         lean = standoff.lean_at(ZERO, line, s.lean)
         outlines.append(
@@ -144,6 +131,17 @@ def section(opening: Opening, wall: Wall, found: Figures) -> Drawing | None:
     if names.GUIDE_REACH in found and value_of(found[names.GUIDE_REACH]) is not None:
         dims.append(Dim(names.GUIDE_REACH, (face[0][0], gap), (off + thick * HALF, gap)))
     return Drawing("section", "x", tuple(outlines), tuple(dims))
+
+
+def _casing(opening: Opening, found: Figures, line: Length) -> list[Outline]:
+    """The leg the slab passes in front of, up to the head casing's top; or to the opening's, while nobody said how wide."""
+    opens = value_of(found[names.CASING_TOP]) if names.CASING_TOP in found else value_of(opening.finished_height)
+    if opening.casing_thickness is None or opens is None:
+        return []
+    lean, thick = slider_of(opening).lean, opening.casing_thickness.value
+    foot, top = standoff.lean_at(ZERO, line, lean), standoff.lean_at(opens, line, lean)
+    points = ((foot, ZERO), (foot + thick, ZERO), (top + thick, opens), (top, opens))
+    return [Outline("casing", points, (names.STANDOFF_NEEDED,))]
 
 
 def face_moved(face: list[tuple[Length, Length]], by: Length) -> list[tuple[Length, Length]]:

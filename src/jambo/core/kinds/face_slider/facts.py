@@ -15,6 +15,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.mass import Mass
 
 FixMethod = Literal["backer", "spacers", "backer_only"]
+StudsFrom = Literal["wall", "casing"]
 Guide = Literal["channel", "roller"]
 
 
@@ -50,6 +51,7 @@ class Slider:
     """A face slider's track, what it hangs in front of, and what was found behind the wall face (handbook 11)."""
 
     length: Annotated[Known | None, declare("track", "track bought", name="track_bought", short="Length")]
+    rail: Annotated[Known | None, declare("track", "first of two rails", name="rail_first", short="First of two rails")]
     slab_width: Annotated[Known | None, declare("leaf_width", "slab in hand, width", name="slab_width_given")]
     slab_height: Annotated[Known | None, declare("leaf_height", "slab in hand, height", name="slab_height_given")]
     hole_above: Annotated[Known, declare("small", rule=house.HOLE_ABOVE_SLAB, short="Holes over slab")]
@@ -61,6 +63,7 @@ class Slider:
     wheel_radius: Annotated[Known, declare("small", rule=house.WHEEL_RADIUS, short="Wheel radius")]
     stop_length: Annotated[Known, declare("small", rule=house.STOP_LENGTH, short="Stop length")]
     track_half: Annotated[Known, declare("small", rule=house.TRACK_HALF, short="Half track height")]
+    track_bar: Annotated[Known, declare("small", rule=house.TRACK_BAR, short="Track bar thickness", stage="wall")]
     offset: Annotated[Known, declare("small", rule=house.TRACK_OFFSET, short="Track back to slab", stage="wall")]
     spacer: Annotated[Known, declare("small", rule=house.TRACK_SPACER, stage="wall")]
     hole_first: Annotated[Known, declare("small", rule=house.TRACK_HOLE_FIRST, short="End to first hole")]
@@ -69,10 +72,13 @@ class Slider:
     top_overlap: Annotated[Known, declare("small", rule=house.TOP_OVERLAP)]
     open_clearance: Annotated[Known, declare("small", rule=house.OPEN_CLEARANCE)]
     pull_height: Annotated[Known, declare("height", rule=house.PULL_HEIGHT)]
+    pull_inset: Annotated[Known, declare("small", rule=house.PULL_INSET, short="Pull from closing edge")]
     guide_length: Annotated[Known, declare("small", rule=house.GUIDE_LENGTH)]
     guide_thickness: Annotated[Known, declare("small", rule=house.GUIDE_THICKNESS)]
     guide_height: Annotated[Known, declare("small", rule=house.GUIDE_HEIGHT)]
     backer: Annotated[Known | None, declare("small", "backer", stage="wall")]
+    backer_height: Annotated[Known, declare("small", rule=house.BACKER_HEIGHT, short="Backer height", stage="wall")]
+    backer_past: Annotated[Known, declare("small", rule=house.BACKER_PAST, short="Backer past the track", stage="wall")]
     lag: Annotated[Known | None, declare("small", "fixing planned", stage="wall")]
     ceiling: Annotated[Known | None, declare("height", "ceiling above the finished floor")]
     base_thickness: Annotated[Known | None, declare("small", "base trim thickness", stage="wall")]
@@ -81,6 +87,7 @@ class Slider:
     studs: tuple[Known, ...] | None = None
     lean: Annotated[tuple[Lean, ...], Settled("wall")] = ()
     beside: tuple[Beside, ...] = ()
+    studs_from: StudsFrom = "wall"
     fixing: Annotated[FixMethod, Settled("wall")] = "backer"
     guide: Guide = "channel"
     rating: Mass | None = None

@@ -15,7 +15,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.frames import frame as frames
 from jambo.core.framing import floors as floor_rules
-from jambo.core.framing import rough_opening as swing
+from jambo.core.framing.standing import stands
 from jambo.core.kinds.face_slider import standoff
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.quantities import names
@@ -35,7 +35,7 @@ from jambo.core.quantities.figure import (
     sum_of,
     value_of,
 )
-from jambo.core.quantities.length import ZERO, or_zero
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.rules import HouseRules
 
 
@@ -55,6 +55,15 @@ def _made(opening: Opening, rules: HouseRules) -> tuple[Computed, Computed]:
     return wide, tall
 
 
+def as_read(opening: Opening) -> Opening:
+    """Give a standing opening its finished width as it was read, the widest: the slab covers that."""
+    widths = opening.survey.at("width_foot", "width_middle", "width_head", "width_at")
+    if not widths:
+        return opening
+    widest = max(widths, key=lambda reading: reading.value)
+    return replace(opening, finished_width=Known("finished_width", widest.value, Source("reading", widest.path)))
+
+
 def for_slab(opening: Opening, rules: HouseRules) -> Opening:
     """Give an opening whose size nobody said the one that the slab in hand covers (handbook 11)."""
     s = slider_of(opening)
@@ -71,7 +80,7 @@ def for_slab(opening: Opening, rules: HouseRules) -> Opening:
     return opening
 
 
-def _slab(opening: Opening, rules: HouseRules) -> list[Computed]:
+def _slab(opening: Opening, raised: list[Computed], rules: HouseRules) -> list[Computed]:
     """Slab size wanted and in hand, and how far it covers; a size in hand beats the one wanted (handbook 3)."""
     s, n = slider_of(opening), len(opening.leaves)
     w, (gap, _) = opening.finished_width, _gap(opening, rules)
@@ -85,7 +94,7 @@ def _slab(opening: Opening, rules: HouseRules) -> list[Computed]:
     covers: Line = (-1, w) if n == 1 else (-HALF, w)
     overlap = add(names.SIDE_COVERS, width, covers)
     each = add(names.OVERLAP_EACH, half(overlap) if n == 1 else overlap)
-    top = add(names.OVERLAP_TOP, height, gap, (-1, opening.finished_height))
+    top = add(names.OVERLAP_TOP, height, gap, *raised, (-1, opening.finished_height))
     return [wide, tall, width, height, over, overlap, each, top]
 
 
@@ -144,9 +153,14 @@ def _positions(opening: Opening, found: Figures) -> list[Computed]:
         else add(names.TRACK_NEEDS_START, closed_stop, (-1, s.stop_length))
     )
     room = add(names.GUIDE_ROOM, width, (-1, travel))
+    guide = add(names.GUIDE_AT, half(open_near), half(far))
+    others = {
+        names.STOP_OTHER_CLOSED: closed_stop, names.STOP_OTHER_OPEN: open_stop, names.GUIDE_OTHER_AT: guide,
+    }  # fmt: skip
     return [
+        *(add(name, opening.finished_width, (-1, one)) for name, one in others.items() if opening.pair),
         near, far, open_near, open_far, one, two, add(names.WHEEL_OPEN_1, one, travel), last, closed_stop, open_stop,
-        start, end, room, add(names.GUIDE_AT, half(open_near), half(far)),
+        start, end, room, guide,
         add(names.OPEN_REACH, open_far, (-1, opening.finished_width)),
     ]  # fmt: skip
 
@@ -165,18 +179,55 @@ def _guide(opening: Opening, rules: HouseRules) -> list[Computed]:
     return made
 
 
-def _heights(opening: Opening, found: Figures, rules: HouseRules) -> list[Computed]:
+def _heights(opening: Opening, found: Figures, raised: list[Computed], rules: HouseRules) -> list[Computed]:
     s, (gap, _) = slider_of(opening), _gap(opening, rules)
-    line = add(names.TRACK_LINE, gap, found[names.SLAB_HEIGHT], s.hole_above)
+    line = add(names.TRACK_LINE, gap, found[names.SLAB_HEIGHT], s.hole_above, *raised)
     needs = add(names.HEADROOM_NEEDS, line, s.track_half, rules.known(house.LIFT_ON))
     made = [
         line,
         add(names.TRACK_HEIGHT, found[names.FLOOR_CLEAR], line),
         needs,
         add(names.PULL_MARK, s.pull_height, (-1, gap)),
+        add(names.PULL_INSET, s.pull_inset),
     ]
     if s.ceiling is not None:
         made.append(add(names.HEADROOM_LEFT, s.ceiling, (-1, needs)))
+    return made
+
+
+def _passed(opening: Opening, found: Figures, bottom: Length, top: Length) -> list[standoff.Obstacle]:
+    """What the slab passes in front of, and up to where; what nobody spoke of is missing, not flat: 0 says that there is none.
+
+    Args:
+        opening: base, bolt heads, casing; found: the head casing's top; bottom, top: of the slab.
+    """
+    s, path = slider_of(opening), "opening.door.slider"
+    obstacles = [
+        standoff.Obstacle(
+            s.base_thickness or Missing("base_thickness", f"{path}.base_thickness"),
+            s.base_height.value if s.base_height else bottom,
+        ),
+        standoff.Obstacle(s.bolt_heads or Missing("bolt_heads", f"{path}.bolt_heads"), top),
+    ]
+    thick = opening.casing_thickness
+    if thick is not None or opening.casing is not None or opening.stays.casing == "stays":
+        over = value_of(found[names.CASING_TOP]) if names.CASING_TOP in found else None
+        fact = thick or Missing("casing_thickness", "opening.casing.thickness")
+        obstacles.append(standoff.Obstacle(fact, top if over is None else over))  # as wide as nobody said
+    return obstacles
+
+
+def _backer(opening: Opening, found: Figures) -> list[Computed]:
+    """The backer as a piece: its length, its edges over the finished floor, and what it leaves over the head casing."""
+    s, line = slider_of(opening), found[names.TRACK_LINE]
+    bottom = add(names.BACKER_BOTTOM, line, (-HALF, s.backer_height))
+    made = [
+        add(names.BACKER_LENGTH, found[names.TRACK_LENGTH], (2, s.backer_past)),
+        bottom,
+        add(names.BACKER_TOP, line, half(s.backer_height)),
+    ]
+    if names.CASING_TOP in found:
+        made.append(add(names.BACKER_CLEAR, bottom, (-1, found[names.CASING_TOP])))
     return made
 
 
@@ -187,21 +238,9 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
     finish = wall.finish_a if s.hung_on == "A" else wall.finish_b
     if line is None or height is None:
         return [Waiting(names.STANDOFF_NEEDED, w.on) for w in (found[names.TRACK_LINE],) if isinstance(w, Waiting)]
-    bottom = or_zero(value_of(_gap(opening, rules)[0]))  # known wherever the track line is
+    bottom = line - height - s.hole_above.value
     top = bottom + height
-    path, opens = "opening.door.slider", value_of(opening.finished_height)
-    opens = top if opens is None else opens
-    # what nobody spoke of is missing, not flat: 0 says that there is none
-    obstacles = [
-        standoff.Obstacle(
-            s.base_thickness or Missing("base_thickness", f"{path}.base_thickness"),
-            s.base_height.value if s.base_height else bottom,
-        ),
-        standoff.Obstacle(s.bolt_heads or Missing("bolt_heads", f"{path}.bolt_heads"), top),
-    ]
-    if (casing := opening.casing) is not None:
-        thick = casing.thickness or Missing("casing_thickness", "opening.casing.thickness")
-        obstacles.append(standoff.Obstacle(thick, opens + casing.width.value))
+    obstacles = _passed(opening, found, bottom, top)
     needed = standoff.needed(bottom, top, line, obstacles, s.lean, rules)
     least = add(names.BACKER_LEAST, needed, (-1, s.offset), (-1, s.spacer))
     made = [needed, least]
@@ -213,33 +252,44 @@ def _standoff(opening: Opening, found: Figures, wall: Wall, rules: HouseRules) -
     behind: list[Line] = [s.spacer, *([backer] if backer else [])]
     has = add(names.STANDOFF, *behind, s.offset)
     made += [has, add(names.STANDOFF_SPARE, has, (-1, needed))]
+    if backer is not None and s.fixing != "spacers":
+        made += _backer(opening, found)
     foot = standoff.lean_at(bottom, line, s.lean)
     reach: list[Amount] = [Known("wall_lean", -foot, Source("reading", s.lean[0].path))] if s.lean else []
     thickness = opening.leaves[0].thickness
     made.append(add(names.GUIDE_REACH, has, *reach, half(thickness)))
-    made.append(add(names.LAG_LENGTH, finish, *behind, rules.known(house.WOOD_EMBED)))
+    made.append(add(names.LAG_LENGTH, finish, *behind, s.track_bar, rules.known(house.WOOD_EMBED)))
     return made
 
 
-def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
-    """Every figure of a face slider above those of the framing."""
-    hung, t = slider_of(opening).hung_on, opening.frame.leg_thickness
+def _edges(opening: Opening, head: Computed, under: Computed, rules: HouseRules, *, standing: bool) -> list[Computed]:
+    """The opening's edges and what they are framed for; where they stand and stay nothing is added for a jamb.
+
+    Args:
+        opening: its finished size and its frame; head: the finished opening's top; under: the floor its legs stand on.
+        standing: whether its edges are finished and stay.
+    """
+    inside = add(names.FRAME_INSIDE_WIDTH, opening.finished_width)
+    if standing:
+        return [inside, head, add(names.FRAME_TOP, head), add(names.RO_WIDTH, inside), add(names.RO_HEIGHT, head)]
+    return frames.lined(opening.frame, inside, head, under, rules)
+
+
+def figures(
+    opening: Opening, wall: Wall, rules: HouseRules, raised: Computed | None = None, lowest_floor: Known | None = None
+) -> Figures:
+    """Every figure of a face slider above those of the framing.
+
+    Args:
+        opening: with its own facts; wall: it hangs on; rules: in force.
+        raised: what the highest floor under the slab rises over that at the opening's edge; lowest_floor: how far the lowest falls.
+    """
+    hung, up = slider_of(opening).hung_on, [raised] if raised is not None else []
     a, b = floor_rules.stack_height(opening.floors.a), floor_rules.stack_height(opening.floors.b)
     under = floor_rules.under_leaf(opening.floors, a, b)
     clear = add(names.FLOOR_CLEAR, a if hung == "A" else b)
-    inside = add(names.FRAME_INSIDE_WIDTH, opening.finished_width)
-    outside = add(names.FRAME_OUTSIDE_WIDTH, inside, (2, t))
     head = add(names.HEAD_UNDERSIDE, clear, opening.finished_height)
-    stands = frames.foot(opening.frame, under)
-    top = add(names.FRAME_TOP, head, t)
-    ro = swing.build_up(outside, top, rules)
-    list_: list[Computed] = [
-        a, b, under, clear, inside, outside, head, top, stands,
-        frames.leg_length(head, stands, opening.frame), frames.head_length(inside, outside, opening.frame),
-        ro.width, ro.height, ro.side_play, ro.head_play,
-        add(names.RO_WIDTH, ro.width), add(names.RO_HEIGHT, ro.height), add(names.SIDE_PLAY, ro.side_play), add(names.HEAD_PLAY, ro.head_play),
-    ]  # fmt: skip
-    found = Figures.of(list_)
+    found = Figures.of([a, b, under, clear, *_edges(opening, head, under, rules, standing=stands(opening, wall)), *up])
 
     def also(more: list[Computed]) -> None:
         found.update(Figures.of(more))
@@ -252,15 +302,20 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
             if isinstance(fact, Known) and fact.source.kind == "figure"
         ]
     )
-    also(_slab(opening, rules))
+    also(_slab(opening, up, rules))
     gap, over = _gap(opening, rules)
-    also([*over, add(names.LEAF_BOTTOM, clear, gap)])
+    also([*over, add(names.LEAF_BOTTOM, clear, gap, *up)])
     also([add(names.LEAF_TOP, found[names.LEAF_BOTTOM], found[names.SLAB_HEIGHT])])
+    if lowest_floor is not None:
+        also([add(names.SLAB_GAP_MOST, gap, *up, lowest_floor)])
+    if opening.casing is not None:
+        also([add(names.CASING_TOP, opening.finished_height, rules.known(house.SETBACK), opening.casing.width)])
     also(_track(opening, found))
     also(_positions(opening, found))
     also(_guide(opening, rules))
-    also(_heights(opening, found, rules))
+    also(_heights(opening, found, up, rules))
     also(_standoff(opening, found, wall, rules))
+    inside = found[names.FRAME_INSIDE_WIDTH]
     if opening.pair:
         between = add(names.SLABS_UNCOVER, (2, found[names.SLAB_OPEN_NEAR]), (-1, opening.finished_width))
         also([between, lowest(names.CLEAR_WIDTH, inside, between)])

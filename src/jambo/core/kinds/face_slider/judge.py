@@ -10,10 +10,10 @@ from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider.facts import slider_of
-from jambo.core.kinds.face_slider.standoff import stocked
+from jambo.core.kinds.face_slider.standoff import boards_of, stacks, stocked
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
-from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.length import ZERO, size, total
 from jambo.core.rules import HouseRules
 
 FLAGS = FlagWords(
@@ -124,6 +124,21 @@ FLAGS = FlagWords(
                 "Closed and open slab share only {room}; a guide of {guide} would show.",
                 "Use a shorter guide, a wider slab, or a guide on the wall or base.",
             ),
+            "track-raised": (
+                "note",
+                "The floor is not level: under the slab it is up to {raised} higher than at the opening's edge, and the track line counts from there.",
+                "Keep the track level. The gap under the slab is {gap} where its floor is lowest.",
+            ),
+            "rail-joint-bare": (
+                "check",
+                "The two rails join {at} from the opening's edge, where no {stud} was found.",
+                "Join them over a {stud}, add a block there, or put a {backer} behind the track.",
+            ),
+            "rail-joint-at-wheel": (
+                "check",
+                "The two rails join {at} from the opening's edge, where a wheel rests.",
+                "Make the first rail longer or shorter, so that no wheel stands on the joint.",
+            ),
             "caution-router": (
                 "note",
                 "The groove takes a router: work held, both hands clear, shallow passes, each end entered from outside.",
@@ -135,6 +150,16 @@ FLAGS = FlagWords(
                 "stop",
                 "The slab hangs {standoff} off the wall and needs {wanted}: it would rub.",
                 "Add {needed} of backer or spacer, or take trim off.",
+            ),
+            "backer-meets-casing": (
+                "check",
+                "The {backer}'s bottom would stand {over} lower than the top of the head {casing}.",
+                "Hang the track higher with a taller slab, use a lower {backer}, or end the head {casing} under it.",
+            ),
+            "backer-no-boards": (
+                "check",
+                "No stocked boards come to a {backer} of {thick}.",
+                "Stack boards to {stack}, or have a board of {thick} in hand.",
             ),
             "backer-beyond-stock": (
                 "check",
@@ -232,6 +257,37 @@ def _fixed(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
             yield FLAGS("fixing-end-bare", {"within": within, "end": side}, (names.TRACK_START,), path)
 
 
+def _joint(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
+    """Where two rails join: over a stud or on a backer, away from a wheel at rest; and a floor that raised the track."""
+    raised, gap = figures.value(names.TRACK_RAISED), figures.value(names.SLAB_GAP_MOST)
+    if raised is not None and gap is not None:
+        yield FLAGS("track-raised", {"raised": raised, "gap": gap}, (names.TRACK_LINE, names.SLAB_GAP_MOST), "survey")
+    at, width, s = figures.value(names.RAIL_JOINT), value_of(opening.finished_width), slider_of(opening)
+    if at is None or width is None:
+        return
+    path, about = f"{SLIDER}.rail", (names.RAIL_JOINT,)
+    studs = [mark.x for mark in tape.marks if mark.what == "found_stud"]
+    near = rules.value(house.HOLE_ON_STUD)
+    if s.fixing == "spacers" and studs and all(size(at - stud) > near for stud in studs):
+        yield FLAGS("rail-joint-bare", {"at": at}, about, path)
+    rests = [x for name in (*names.WHEELS_CLOSED, *names.WHEELS_OPEN) if (x := figures.value(name)) is not None]
+    if any(size(at - x) < s.wheel_radius.value for spot in rests for x in (spot, width - spot)):
+        yield FLAGS("rail-joint-at-wheel", {"at": at}, about, path)
+
+
+def _backer(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """Whether the backer is made of boards there are, and stays over the head casing."""
+    clear, s = figures.value(names.BACKER_CLEAR), slider_of(opening)
+    if clear is not None and clear < ZERO:
+        yield FLAGS("backer-meets-casing", {"over": -clear}, (names.BACKER_CLEAR,), f"{SLIDER}.backer_height")
+    thick = s.backer.value if s.backer is not None and s.fixing != "spacers" else ZERO
+    if thick > ZERO and not boards_of(thick, rules.habit):
+        more = stocked(thick, rules.habit)
+        most = max(total(stack) for stack in stacks(rules.habit))
+        values: Values = {"thick": thick, "stack": most if more is None else more}
+        yield FLAGS("backer-no-boards", values, (names.BACKER_LEAST,), f"{SLIDER}.backer")
+
+
 def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """Stand-off, weight, headroom, what is beside it (handbook 11)."""
     s = slider_of(opening)
@@ -287,4 +343,6 @@ def on_slider(opening: Opening, wall: Wall, figures: Figures, tape: TrackTape, r
     yield from _covers(opening, figures)
     yield from _length(opening, figures, tape)
     yield from _fixed(opening, figures, tape, rules)
+    yield from _joint(opening, figures, tape, rules)
+    yield from _backer(opening, figures, rules)
     yield from _hangs(opening, wall, figures, rules)

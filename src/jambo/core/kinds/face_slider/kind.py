@@ -13,18 +13,20 @@ from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
+from jambo.core.framing.standing import stands
 from jambo.core.framing.track_tape import TrackTape
-from jambo.core.kinds.face_slider import drawing, figures, pieces, tape
+from jambo.core.kinds.face_slider import drawing, figures, floor, pieces, tape
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.judge import on_slider
 from jambo.core.kinds.face_slider.steps import slider_steps
-from jambo.core.kinds.kind import KindOfDoor, Planned, Section
+from jambo.core.kinds.kind import AsFound, KindOfDoor, Planned, Section, hole_found
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
 from jambo.core.stages import Stage
 from jambo.core.step import Step
+from jambo.core.survey.found import surveyed
 
 
 class FaceSlider(KindOfDoor):
@@ -46,7 +48,9 @@ class FaceSlider(KindOfDoor):
         return ()
 
     def completed(self, opening: Opening, wall: Wall, rules: HouseRules) -> Opening:
-        """A slab in hand makes the opening nobody gave; where nobody looked behind the track, the studs found in the wall count."""
+        """Finished edges that were read count; a slab in hand makes the opening nobody gave; nobody looked behind the track: the wall's studs."""
+        if stands(opening, wall):
+            opening = figures.as_read(opening)
         opening = figures.for_slab(opening, rules)
         slider = slider_of(opening)
         if slider.studs is not None or (wall.existing and wall.found is None):
@@ -65,6 +69,25 @@ class FaceSlider(KindOfDoor):
         """Slab, travel, track, guide, headroom, stand-off."""
         return figures.figures(opening, wall, rules)
 
+    def found(self, planned: Planned) -> AsFound:
+        """The hole; the track from the highest floor the slab passes. What stands finished is no rough opening to compare with."""
+        opening, planned_figures, rules = planned.opening, planned.figures, planned.rules
+        if not opening.survey.readings:
+            return AsFound()
+        read = surveyed(opening.survey, planned_figures, rules.habit)
+        hole = hole_found(read, planned_figures)
+        if planned.standing:
+            hole = AsFound(read.adjustment, read.narrowest, flags=read.flags)
+        slope = read.floor_slope(opening.survey, planned_figures.value(names.RO_WIDTH))
+        rise = floor.raised(opening, planned_figures, slope)
+        if rise is None:
+            return hole
+        return replace(hole, figures=hole.figures | figures.figures(opening, planned.wall, rules, *rise))
+
+    def after_casing(self, planned: Planned) -> Iterable[Step]:
+        """Track line, studs, backer, the slab's own sheet, slab, guide, stops: in front of the casing."""
+        return slider_steps(planned.opening, planned.figures, self.pieces(planned, (None, None)), track_of(planned))
+
     def track(self, planned: Planned) -> TrackTape | None:
         """Where most of its holes land."""
         opening, known = planned.opening, planned.figures
@@ -75,7 +98,7 @@ class FaceSlider(KindOfDoor):
         """Where the track starts and ends, holes to bore, where the slab is now."""
         track = track_of(planned)
         opening, known = planned.opening, planned.figures
-        return [*tape.fixed_figures(track, known), *tape.slab_now(opening, known)]
+        return [*tape.fixed_figures(opening, track, known), *tape.slab_now(opening, known)]
 
     def reach(self, planned: Planned, at: Placed) -> tuple[Length, ...]:
         """As far as track and open slab go."""
@@ -91,7 +114,14 @@ class FaceSlider(KindOfDoor):
 
     def pieces(self, planned: Planned, frame_section: Section) -> list[Piece]:
         """The lined opening, the slab, track and backer."""
-        return pieces.pieces(planned.opening, planned.figures, frame_section, lined=self.lines(planned))
+        return pieces.pieces(
+            planned.opening,
+            planned.figures,
+            frame_section,
+            track_of(planned),
+            planned.rules.habit,
+            lined=self.lines(planned),
+        )
 
     def to_buy(self, planned: Planned) -> Iterable[Item]:
         """Track, hangers, fixings, guide, pull."""
@@ -100,10 +130,6 @@ class FaceSlider(KindOfDoor):
     def own_flags(self, planned: Planned) -> Iterator[Flag]:
         """Slab, track, fixing and stand-off."""
         return on_slider(planned.opening, planned.wall, planned.figures, track_of(planned), planned.rules)
-
-    def own_steps(self, planned: Planned) -> Iterable[Step]:
-        """Track line, studs, backer, the slab's own sheet, slab, guide, stops."""
-        return slider_steps(planned.opening, planned.figures, self.pieces(planned, (None, None)))
 
 
 def track_of(planned: Planned) -> TrackTape:

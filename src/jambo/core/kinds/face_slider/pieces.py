@@ -7,22 +7,36 @@ from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider.facts import slider_of
+from jambo.core.kinds.face_slider.standoff import boards_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, known_lengths, sum_of, value_of
 from jambo.core.quantities.length import ZERO, Length
+from jambo.core.quantities.tape import Unit
 
 
 def pieces(
-    opening: Opening, found: Figures, frame_section: tuple[Length | None, Length | None], *, lined: bool
+    opening: Opening,
+    found: Figures,
+    frame_section: tuple[Length | None, Length | None],
+    tape: TrackTape,
+    habit: Unit,
+    *,
+    lined: bool,
 ) -> list[Piece]:
-    """The lined opening where its edges are new, the slab and what it hangs from."""
+    """The lined opening where its edges are new, the slab and what it hangs from; the backer board by board, spliced over studs.
+
+    Args:
+        opening, found: its facts and figures; frame_section: the lining's stock; tape: where the track and the studs are.
+        habit: whose stocked boards make the backer; lined: whether its edges are new.
+    """
     n = len(opening.leaves)
-    lining = [
-        Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
-        Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
-    ]
-    rows = [
-        *(lining if lined else []),
+    rows: list[Piece] = []
+    if lined:
+        rows += [
+            Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
+            Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
+        ]
+    rows += [
         Piece(
             "slab",
             "kit",
@@ -32,13 +46,28 @@ def pieces(
         ),
         Piece("track", "kit", 1, found[names.TRACK_LENGTH], (None, None)),
     ]
-    if slider_of(opening).fixing != "spacers" and names.STANDOFF in found:
-        backer = sum_of(found[names.STANDOFF], (-1, slider_of(opening).offset), (-1, slider_of(opening).spacer))
-        if backer is not None and backer > ZERO:
-            rows.append(
-                Piece("backer", "kit", 1, found[names.TRACK_LENGTH], (backer, slider_of(opening).track_half.value * 4))
-            )
-    return rows
+    return [*rows, *_backer(opening, found, tape, habit)]
+
+
+def _backer(opening: Opening, found: Figures, tape: TrackTape, habit: Unit) -> list[Piece]:
+    """A row for each thickness of board that makes the backer; one that no stocked boards make is the board in hand."""
+    s = slider_of(opening)
+    if names.BACKER_LENGTH not in found:
+        return []
+    thick = sum_of(found[names.STANDOFF], (-1, s.offset), (-1, s.spacer))
+    if thick is None or thick <= ZERO:
+        return []
+    length, high = found[names.BACKER_LENGTH], s.backer_height.value
+    start = tape.fixed.start - s.backer_past.value if tape.fixed is not None else None
+    joints = tuple(mark.x - start for mark in tape.marks if mark.what == "found_stud") if start is not None else ()
+    whole = value_of(length)
+    joints = tuple(at for at in joints if whole is not None and ZERO < at < whole)
+    boards = boards_of(thick, habit)
+    if not boards:
+        return [Piece("backer", "frame", 1, length, (thick, high), supplied=True)]
+    return [
+        Piece("backer", "frame", boards.count(one), length, (one, high), joints=joints) for one in dict.fromkeys(boards)
+    ]
 
 
 def to_buy(opening: Opening, found: Figures, tape: TrackTape) -> tuple[Item, ...]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from itertools import combinations_with_replacement, pairwise
 
 from jambo.core import rules as house
@@ -89,12 +89,25 @@ def needed(
     return max(found, key=lambda f: f.value)
 
 
+def stacks(habit: Unit) -> Iterator[tuple[Length, ...]]:
+    """Every stack of stocked boards that is sensibly made, the fewest boards first."""
+    for n in range(1, MOST_STACKED + 1):
+        yield from combinations_with_replacement(STOCK[habit], n)
+
+
+def boards_of(backer: Length, habit: Unit) -> tuple[Length, ...]:
+    """The fewest stocked boards that come to a backer's thickness; none where no stack does: one of 30 mm is 12 + 18.
+
+    Args:
+        backer: its whole thickness; habit: whose stock is used, inches or millimetres.
+    """
+    return next((stack for stack in stacks(habit) if total(stack) == backer), ())
+
+
 def stocked(least: Length, habit: Unit) -> Length | None:
     """The thinnest stack of stocked backers of at least `least`; None beyond what is sensibly stacked.
 
     Args:
         least: what must be packed out; habit: whose stock is used, inches or millimetres.
     """
-    sizes = STOCK[habit]
-    stacks = (total(c) for n in range(1, MOST_STACKED + 1) for c in combinations_with_replacement(sizes, n))
-    return min((s for s in stacks if s >= least), default=None)
+    return min((thick for stack in stacks(habit) if (thick := total(stack)) >= least), default=None)

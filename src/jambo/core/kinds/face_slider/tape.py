@@ -10,14 +10,19 @@ from jambo.core.framing.track_tape import TrackMark, TrackTape
 from jambo.core.kinds.face_slider import track
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Computed, Figure, Figures, Known, Source, add, sum_of, value_of
+from jambo.core.quantities.figure import Computed, Figure, Figures, Known, Source, add, half, sum_of, value_of
 from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.rules import HouseRules
 
 
+def edge_inset(opening: Opening, found: Figures) -> Length | None:
+    """How far the finished edge stands inside the rough opening's: nothing where the edges are finished and stay."""
+    return sum_of(found[names.SIDE_PLAY], opening.frame.leg_thickness) if names.SIDE_PLAY in found else ZERO
+
+
 def finished_across(opening: Opening, near: Computed, far: Computed, found: Figures) -> Across | None:
     """Where the tape's zero is on the wall: the finished opening's edge on the closed side."""
-    inset = sum_of(found[names.SIDE_PLAY], opening.frame.leg_thickness)
+    inset = edge_inset(opening, found)
     low, high = value_of(near), value_of(far)
     if inset is None or low is None or high is None:
         return None
@@ -55,9 +60,7 @@ def lay_track(opening: Opening, wall: Wall, across: Across | None, found: Figure
         low, high = max(low, limits[0]), min(high, limits[1] - length)
     if low > high:  # too short, or the wall is: it starts where its closed stop must be
         low = high = start
-    studs: tuple[Length, ...] = ()
-    if s.studs is not None and across is not None:
-        studs = tuple(sorted((u.value - across.start) if across.away else (across.start - u.value) for u in s.studs))
+    studs = _studs(opening, across, rules)
     at = track.holes(length, s.hole_first.value, s.hole_spacing.value)
     fixed = track.fix(
         (low, high), length, at, studs, near=rules.value(house.HOLE_ON_STUD), apart=rules.value(house.HOLE_APART)
@@ -69,9 +72,22 @@ def lay_track(opening: Opening, wall: Wall, across: Across | None, found: Figure
     return TrackTape(across, tuple(marks), (low, high), fixed, limits)
 
 
+def _studs(opening: Opening, across: Across | None, rules: HouseRules) -> tuple[Length, ...]:
+    """The studs found, along the tape: from the wall's end once the opening has its place, or from the casing's outer edge."""
+    s = slider_of(opening)
+    taped = [stud.value for stud in s.studs or ()]
+    if s.studs_from == "casing":
+        past = sum_of(rules.known(house.SETBACK), *([opening.casing.width] if opening.casing is not None else []))
+        return tuple(sorted(at - past for at in taped)) if past is not None and opening.casing is not None else ()
+    if across is None:
+        return ()
+    return tuple(sorted((at - across.start) if across.away else (across.start - at) for at in taped))
+
+
 _ON_TAPE = (
     names.SLAB_CLOSED_NEAR, names.SLAB_CLOSED_FAR, names.SLAB_OPEN_NEAR, names.SLAB_OPEN_FAR, names.WHEEL_CLOSED_1, names.WHEEL_CLOSED_2,
     names.WHEEL_OPEN_1, names.WHEEL_OPEN_2, names.STOP_CLOSED, names.STOP_OPEN, names.GUIDE_AT,
+    names.STOP_OTHER_CLOSED, names.STOP_OTHER_OPEN, names.GUIDE_OTHER_AT,
 )  # fmt: skip
 
 
@@ -79,14 +95,16 @@ def _tape(found: Figures) -> list[tuple[str, Figure]]:
     return [(n, f) for n in _ON_TAPE if isinstance(f := found.get(n), Figure)]
 
 
-def fixed_figures(tape: TrackTape, found: Figures) -> list[Computed]:
-    """Where the track starts and ends, and each hole to bore, measured from the track's start."""
+def fixed_figures(opening: Opening, tape: TrackTape, found: Figures) -> list[Computed]:
+    """Where the track starts and ends, where two rails join, and each hole to bore, measured from the track's start."""
     if tape.fixed is None:
         return []
     studs = Source("reading", "opening.door.slider.studs")
     shift = Known("track_shift", tape.fixed.start - or_zero(value_of(found[names.TRACK_NEEDS_START])), studs)
     start = add(names.TRACK_START, found[names.TRACK_NEEDS_START], shift)
     made = [start, add(names.TRACK_END, start, found[names.TRACK_LENGTH])]
+    if opening.pair:  # the first rail as it was said, or two halves
+        made.append(add(names.RAIL_JOINT, start, slider_of(opening).rail or half(found[names.TRACK_LENGTH])))
     for n, (hole, _) in enumerate(tape.fixed.bored, 1):
         made.append(add(names.BORE[n], Known("found_stud", hole, studs)))
     return made

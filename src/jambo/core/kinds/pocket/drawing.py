@@ -10,8 +10,7 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.pole import Pole
-from jambo.core.kinds.pocket.facts import kit_of
-from jambo.core.kinds.pocket.figures import _slides_far, split_studs
+from jambo.core.kinds.pocket.facts import kit_of, slides_far, split_studs
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figures, value_of
 from jambo.core.quantities.length import ZERO, Length, or_zero
@@ -51,7 +50,7 @@ def _half(
     """One leaf with its pocket and its part of the frame; x from the strike, or from where a pair meets."""
     kit, wide, pair = kit_of(opening), widths[index], opening.pair
     meet = widths[1 - index] * 2 + kit.width_add.value * HALF if pair else ZERO
-    across = at.from_edge(_slides_far(opening, index), meet)
+    across = at.from_edge(slides_far(opening, index), meet)
     end = wide * 2 + kit.width_add.value * HALF if pair else at.width
     family = split_studs(index)
     spots = [f.value for _, f in at.figures.numbered(family)]

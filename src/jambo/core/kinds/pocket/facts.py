@@ -8,6 +8,7 @@ from jambo.core import rules as house
 from jambo.core.facts.declared import declare
 from jambo.core.facts.opening import Opening
 from jambo.core.frozen import dataclass
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Known
 
 FootFloor = Literal["wood", "concrete"]
@@ -27,7 +28,8 @@ class PocketKit:
     """A pocket kit as its sheet has it (handbook 10); what the sheet leaves out falls to the house rules.
 
     `gap` is the floor gap the crew wants instead of the kit's; `leaf_width` the leaf the kit is made for. `even` rounds the set
-    mark up to a whole number of it; `unmarked` says that the kit has no mark for this leaf.
+    mark up to a whole number of it; `unmarked` says that the kit has no mark for this leaf. `split_reach` is the highest set mark its own split studs reach over what they stand
+    on; `poured` says that the floor is poured, wet, around what stands in it.
     """
 
     leaf_width: Annotated[Known | None, declare("leaf_width", short="For leaf")]
@@ -46,10 +48,14 @@ class PocketKit:
     split: Annotated[Known, declare("small", rule=house.SPLIT_STUD, short="Split-stud face")]
     gap: Annotated[Known | None, declare("gap", "floor gap asked for", name="kit_gap_asked")]
     soft_close_least: Annotated[Known | None, declare("leaf_width", name="leaf_width", short="Soft-close from leaf")]
+    split_reach: Annotated[
+        Known | None, declare("height", "set mark its split studs reach", short="Split studs reach a mark of")
+    ]
     finish_fixing: Annotated[Known | None, declare("small", "fixing planned", name="lag")]
     unmarked: bool = False
     floor: FootFloor = "wood"
     heated: bool = False
+    poured: bool = False
     found: tuple[InZone, ...] = ()
     looked: bool = False
     base_cabinet: bool = False
@@ -61,3 +67,13 @@ def kit_of(opening: Opening) -> PocketKit:
     """Give the kit of a pocket door."""
     assert isinstance(opening.own, PocketKit)
     return opening.own
+
+
+def slides_far(opening: Opening, index: int) -> bool:
+    """Whether a leaf goes into its pocket away from the end measured from; the second of a pair goes the other way."""
+    return (opening.slides_to != opening.placing.measured_from) == (index == 0)
+
+
+def split_studs(index: int) -> names.Numbered:
+    """Give the family of the split studs of one pocket or the other."""
+    return names.SPLIT_STUD_OTHER if index else names.SPLIT_STUD

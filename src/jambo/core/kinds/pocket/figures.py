@@ -14,7 +14,8 @@ from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.frames import frame as frames
 from jambo.core.framing import floors as floor_rules
-from jambo.core.kinds.pocket.facts import PocketKit, kit_of
+from jambo.core.kinds.pocket import floor
+from jambo.core.kinds.pocket.facts import PocketKit, kit_of, slides_far, split_studs
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import (
     HALF,
@@ -31,11 +32,6 @@ from jambo.core.quantities.figure import (
 )
 from jambo.core.quantities.length import ZERO, Exact, Length
 from jambo.core.rules import HouseRules
-
-
-def split_studs(index: int) -> names.Numbered:
-    """Give the family of the split studs of one pocket or the other."""
-    return names.SPLIT_STUD_OTHER if index else names.SPLIT_STUD
 
 
 def _mouth(opening: Opening, leaf: Leaf) -> list[Line]:
@@ -94,7 +90,10 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     bottom = add(names.LEAF_BOTTOM, top, (-1, leaf.height))
     stack, least = add(names.RO_BY_STACK, mark, kit.head_stack), add(names.RO_BY_LEAF, leaf.height, kit.min_head)
     head = add(names.HEAD_UNDERSIDE, top, (-1, rules.known(house.POCKET_HEAD_LAP)))
-    stands = frames.foot(opening.frame, under)
+    on, feet = floor.foot_on(opening, a, b, under)
+    stands = frames.foot(opening.frame, on)
+    leg = add(names.LEG_LENGTH, head, (-1, stands))
+    found += [*feet, *floor.split_legs(opening, leg, feet, a, b)]
     # the brackets at its ends take up the rest of the opening: a header as long as that does not drop in
     header = add(names.KIT_HEADER, *[(2, w) for w in widths], kit.header_add)
     found.append(add(names.KIT_FOR, kit.leaf_width or leaf.width))
@@ -111,7 +110,7 @@ def figures(opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
     found += [
         mark, top, bottom, add(names.POCKET_FLOOR_GAP, bottom, (-1, clear)), stack, least,
         highest(names.RO_HEIGHT, stack, least), head, add(names.FRAME_TOP, head, t), stands,
-        add(names.LEG_LENGTH, head, (-1, stands)), add(names.HEAD_LENGTH, *both, *([] if opening.pair else [t])),
+        leg, add(names.HEAD_LENGTH, *both, *([] if opening.pair else [t])),
         header, add(names.POCKET_TRACK, header, (-1, kit.track_short)), inside,
         lowest(names.CLEAR_WIDTH, inside, add(names.LEAF_UNCOVERS, *uncovered)), add(names.LEAF_UNCOVERS, *uncovered),
         *stations(opening, width, rules),
@@ -146,16 +145,11 @@ def cut_down(opening: Opening) -> bool:
     return made is not None and width is not None and made.value > width
 
 
-def _slides_far(opening: Opening, index: int) -> bool:
-    """Whether a leaf goes into its pocket away from the end measured from; the second of a pair goes the other way."""
-    return (opening.slides_to != opening.placing.measured_from) == (index == 0)
-
-
 def marks(opening: Opening, near: Computed, far: Computed, found: Figures) -> list[Computed]:
     """The split studs as running measures on the plate."""
     lines = []
     for index in range(len(opening.leaves)):
-        away = _slides_far(opening, index)
+        away = slides_far(opening, index)
         start: list[Line] = [near] if away else [far]
         if opening.pair:  # measures start where the leaves meet: the other leaf and its pocket before it
             other = opening.leaves[1 - index]

@@ -6,13 +6,16 @@ from collections.abc import Iterator
 
 from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
+from jambo.core.facts.placing import Placing
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
 from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing.boxes import hole_from_left
+from jambo.core.framing.plate import Plate
 from jambo.core.kinds.pocket.facts import kit_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
-from jambo.core.quantities.length import ZERO
+from jambo.core.quantities.length import ZERO, size
 from jambo.core.rules import HouseRules
 
 FLAGS = FlagWords(
@@ -88,6 +91,26 @@ FLAGS = FlagWords(
                 "The feet of the split {stud}s are fixed into a floor with heating.",
                 "Find the pipes first and never drill through one; glue the feet where the run is not known.",
             ),
+            "pocket-floor-rises": (
+                "note",
+                "The floor is {rise} higher at the {side} {stud}: the set marks lie on one level line, {left} over the floor at the left {stud} and {right} over it at the right one.",
+                "Mark the level line first; each {leg}, {jack} and split {stud} is as long as the floor where it stands asks for.",
+            ),
+            "split-studs-not-measured": (
+                "check",
+                "Nobody has said how high the kit's split {stud}s reach, and here the set mark is {mark} over what they stand on.",
+                "Measure one, from its foot to where the kit's {header} takes it, and write down the highest set mark it reaches.",
+            ),
+            "split-studs-short": (
+                "check",
+                "The kit's split {stud}s reach a set mark of {reach}; here it is {mark} over what they stand on.",
+                "Pack {pack} under their feet with what takes up no water, fixed through into the floor, or get longer ones.",
+            ),
+            "pocket-floor-poured": (
+                "check",
+                "The floor is poured around what stands in it: timber {leg}s and split {stud}s would stand in the wet.",
+                "Stand them on packing of {foot} that takes up no water, or pour first and stand them on the floor.",
+            ),
             "pocket-soft-close-narrow": (
                 "check",
                 "The soft-close needs a {leaf} of at least {least}; this one is {width}.",
@@ -139,6 +162,37 @@ def _kit(opening: Opening, figures: Figures) -> Iterator[Flag]:
         yield FLAGS("kit-without-sheet", {}, (names.SET_MARK, names.RO_HEIGHT), f"{POCKET}.source")
 
 
+def _floor(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """A floor that is not level, thick, heated or poured under the kit's split studs and the legs."""
+    kit, mark = kit_of(opening), figures.value(names.SET_MARK)
+    left, right = (figures.value(name) for name in names.SET_MARK_ON.values())
+    if left is not None and right is not None:
+        side = "left" if left < right else "right"
+        values: Values = {"rise": size(left - right), "side": side, "left": left, "right": right}
+        yield FLAGS("pocket-floor-rises", values, (*names.SET_MARK_ON.values(), names.POCKET_FLOOR_GAP_MOST), "survey")
+    floor, wanted = figures.value(names.FLOOR_CLEAR), figures.value(names.SPLIT_REACH_WANTED)
+    pack, path = figures.value(names.SPLIT_PACK), f"{POCKET}.split_reach"
+    thick = floor is not None and floor >= rules.value(house.POCKET_FLOOR_THICK)
+    farthest = max((m for m in (mark, left, right) if m is not None), default=None)
+    if pack is not None and wanted is not None and kit.split_reach is not None:
+        values = {"reach": kit.split_reach.value, "mark": wanted, "pack": pack}
+        yield FLAGS("split-studs-short", values, (names.SPLIT_REACH_WANTED, names.SPLIT_PACK), path)
+    elif kit.split_reach is None and farthest is not None and (thick or kit.heated or kit.poured):
+        yield FLAGS("split-studs-not-measured", {"mark": farthest}, (names.SET_MARK,), path)
+    if kit.poured and floor is not None and floor > ZERO and opening.frame.stands_on == "rough_floor":
+        yield FLAGS("pocket-floor-poured", {"foot": floor}, (names.FOOT,), f"{POCKET}.poured")
+
+
+def on_services(plate: Plate, wall: Wall, placing: Placing, figures: Figures) -> Iterator[Flag]:
+    """What runs in the wall through the pocket's zone, be the wall new or standing."""
+    hole, high = hole_from_left(plate, wall, placing), figures.value(names.RO_HEIGHT)
+    if hole is None or high is None:
+        return
+    for one in wall.services:
+        if one.low < hole[1] and one.high > hole[0] and one.bottom < high:
+            yield FLAGS("pocket-not-cleared", {"what": one.what or "Something"}, (names.RO_WIDTH,), one.path)
+
+
 def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
     """A pocket's kit, wall, floor, zone and fixings (handbook 10)."""
     kit = kit_of(opening)
@@ -179,6 +233,7 @@ def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules)
         )
     if kit.heated:
         yield FLAGS("pocket-heated-floor", {}, (names.FOOT_FIXING,), f"{POCKET}.heated")
+    yield from _floor(opening, figures, rules)
     if kit.base_cabinet:
         yield FLAGS("pocket-base-cabinet", {}, (names.LONGEST_FIXING_A,), f"{POCKET}.base_cabinet")
     if not kind_of_frame(opening.frame).flat:

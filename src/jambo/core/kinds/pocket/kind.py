@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 
 from jambo.core.drawing import Drawing, Shape
 from jambo.core.facts.opening import Opening
@@ -12,14 +13,17 @@ from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Plate, PlateMark
-from jambo.core.kinds.kind import KindOfDoor, Planned, Section
-from jambo.core.kinds.pocket import drawing, figures, pieces
-from jambo.core.kinds.pocket.judge import on_pocket
+from jambo.core.kinds.kind import AsFound, KindOfDoor, Planned, Section, hole_found
+from jambo.core.kinds.pocket import drawing, figures, floor, pieces
+from jambo.core.kinds.pocket.judge import on_pocket, on_services
 from jambo.core.kinds.pocket.steps import before_framing, kit_steps, leaf_steps
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
+from jambo.core.quantities.length import or_zero
 from jambo.core.rules import HouseRules
 from jambo.core.stages import Stage
 from jambo.core.step import Step
+from jambo.core.survey.found import surveyed
 
 
 class PocketDoor(KindOfDoor):
@@ -44,6 +48,15 @@ class PocketDoor(KindOfDoor):
         found = figures.marks(opening, plate.near_edge, plate.far_edge, known)
         return [PlateMark("split_stud", figure) for figure in found]
 
+    def found(self, planned: Planned) -> AsFound:
+        """The hole, and every piece by the floor it was found to stand on."""
+        opening, figures = planned.opening, planned.figures
+        read = surveyed(opening.survey, figures, planned.rules.habit)
+        rise = or_zero(read.floor_rise(opening.survey, figures.value(names.RO_WIDTH)))
+        hole = hole_found(read, figures) if opening.survey.readings else AsFound()
+        made = floor.on_floor_found(opening, figures, rise) | floor.reach(opening, figures, rise)
+        return replace(hole, figures=hole.figures | made)
+
     def shapes(self, planned: Planned, at: Placed) -> list[Shape]:
         """Leaf, pocket and frame."""
         return drawing.shapes(planned.opening, at, planned.rules)
@@ -66,7 +79,11 @@ class PocketDoor(KindOfDoor):
 
     def own_flags(self, planned: Planned) -> Iterator[Flag]:
         """Kit, wall, floor, zone and fixings."""
-        return on_pocket(planned.opening, planned.wall, planned.figures, planned.rules)
+        yield from on_pocket(planned.opening, planned.wall, planned.figures, planned.rules)
+        if not (
+            planned.wall.existing and planned.opening.cut_in is not None
+        ):  # cutting in tells of what runs in its way
+            yield from on_services(planned.plate, planned.wall, planned.opening.placing, planned.figures)
 
     def lines(self, planned: Planned) -> bool:
         """Always: it hangs in legs of its own."""
@@ -75,4 +92,4 @@ class PocketDoor(KindOfDoor):
     def steps(self, planned: Planned, framing: Iterable[Step], *, cut_in: bool) -> Iterable[Step]:
         """The carton and the zone first, then the framing, the kit, the leaf."""
         opening, figures = planned.opening, planned.figures
-        return (*before_framing(opening), *framing, *kit_steps(opening, figures), *leaf_steps(opening))
+        return (*before_framing(opening), *framing, *kit_steps(opening, figures), *leaf_steps(opening, figures))

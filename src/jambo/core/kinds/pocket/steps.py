@@ -6,8 +6,9 @@ from collections.abc import Iterator
 
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE
-from jambo.core.kinds.pocket.facts import kit_of
-from jambo.core.kinds.pocket.figures import cut_down, split_studs
+from jambo.core.frames.steps import notched
+from jambo.core.kinds.pocket.facts import kit_of, split_studs
+from jambo.core.kinds.pocket.figures import cut_down
 from jambo.core.kinds.pocket.pieces import KIT_CUTS
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -37,11 +38,15 @@ def before_framing(opening: Opening) -> Iterator[Step]:
 
 def kit_steps(opening: Opening, figures: Figures) -> Iterator[Step]:
     """From the framed opening to the closed wall: the marks, the kit, its split studs, straight before the wallboard."""
+    at = "{set_mark}"
+    if names.SET_MARK_LEFT in figures:
+        at = "one level line, {set_mark_left} over the floor at the left {stud} and {set_mark_right} over it at the right one"
     yield Step(
         key="set-mark",
         part="Framing",
-        text="Set a nail or screw in the middle of each rough {stud} at {set_mark}; let its head stand out to hang the kit on.",
+        text=f"Set a nail or screw in the middle of each rough {{stud}} at {at}; let its head stand out to hang the kit on.",
         tools="tape, level",
+        check="both marks on one level line",
         needs=("stand", "cut-plate"),
     )
     yield _kit(opening, figures)
@@ -68,6 +73,8 @@ def kit_steps(opening: Opening, figures: Figures) -> Iterator[Step]:
 def _kit(opening: Opening, figures: Figures) -> Step:
     """A kit made for the leaf is not cut; a larger one is, at its mark or where it has none as measured."""
     tools, hang = "level", "put the kit's {header} between its brackets and hang it on the marks"
+    if opening.pair:
+        hang = "join both kits with their joining set to one {header} of {kit_header}, put it between the brackets and hang it on the marks"
     if not cut_down(opening):
         text = f"{hang[0].upper()}{hang[1:]}."
     elif kit_of(opening).unmarked:
@@ -77,7 +84,7 @@ def _kit(opening: Opening, figures: Figures) -> Step:
     cut = cut_down(opening)
     return Step(
         key="kit", part="Frame", text=text, tools="hacksaw, " + tools if cut else tools, check="level", caution=EYES if cut else "",
-        needs=("set-mark", "carton"), cuts=tuple(name for name in KIT_CUTS if cut and name in figures),
+        needs=("set-mark", "carton"), cuts=tuple(name for name in KIT_CUTS if (cut or (opening.pair and name == names.KIT_HEADER)) and name in figures),
     )  # fmt: skip
 
 
@@ -87,17 +94,22 @@ def _split_studs(opening: Opening, figures: Figures) -> Step:
     places = []
     for index in range(len(opening.leaves)):
         marks = [f"{{{name}}}" for name, _ in _family(figures, index)]
-        places.append(", ".join(marks[:-1]) + (" and " if len(marks) > 1 else "") + marks[-1] if marks else "…")
+        places.append(
+            ", ".join(marks[:-1]) + (" and " if len(marks) > 1 else "") + marks[-1]
+            if marks
+            else "the places the {leaf} width gives"
+        )
     both = "; the other pocket's at ".join(places)
     into = (
         "drilled into the slab {foot_fixing} deep"
         if kit_of(opening).floor == "concrete"
         else "with {foot_fixing} into the floor"
     )
+    pack = " Under the short ones packing of up to {split_pack}, fixed through." if names.SPLIT_PACK in figures else ""
     return Step(
         key="split-studs",
         part="Frame",
-        text=f"Snap lines flush with both {{stud}} faces; stand the split {{stud}}s {from_where} at {both}, the first pair flush at the mouth; two fixings a foot, {into}.",
+        text=f"Snap lines flush with both {{stud}} faces; stand the split {{stud}}s {from_where} at {both}, the first pair flush at the mouth; two fixings a foot, {into}.{pack}",
         tools="chalk line, hammer drill" if kit_of(opening).floor == "concrete" else "chalk line, drill",
         check="never through a heating pipe",
         caution=EYES,
@@ -110,7 +122,7 @@ def _family(figures: Figures, index: int) -> list[tuple[names.FigureName, object
     return [(split_studs(index)[n], one) for n, one in split_studs(index).of(figures.items())]
 
 
-def leaf_steps(opening: Opening) -> Iterator[Step]:
+def leaf_steps(opening: Opening, figures: Figures) -> Iterator[Step]:
     """The leaf once the wall is painted, and the legs that let it out again."""
     yield Step(
         key="seal-leaf",
@@ -128,13 +140,21 @@ def leaf_steps(opening: Opening) -> Iterator[Step]:
         check="runs free over its whole way",
         needs=("seal-leaf", "kit"),
     )
-    whole = "" if opening.pair else "one whole {leg} {leg_length} at the {strike} edge; "
+    whole = (
+        ""
+        if opening.pair
+        else f"one whole {{leg}} {{leg_length}} at the {{strike}} edge{notched(figures, 'its foot')}; "
+    )
+    own = [name for name in names.SPLIT_LEG_AT.values() if name in figures]
+    split = "split {leg}s {leg_length}"
+    if own:
+        split = ", ".join(f"{name.label} {{{name}}}" for name in own)
     yield Step(
         key="split-legs",
         part="Finishing",
-        text=f"Line the opening: {whole}split {{leg}}s {{leg_length}}, each half {{split_half}} wide, and a split {{head}} {{head_length}}; one side by screws, so that the {{leaf}} can come out again.",
+        text=f"Line the opening: {whole}{split}, each half {{split_half}} wide, and a split {{head}} {{head_length}}; one side by screws, so that the {{leaf}} can come out again.",
         tools="saw, screws",
         caution=EYES,
         needs=("hang-leaf",),
-        cuts=(names.LEG_LENGTH, names.HEAD_LENGTH),
+        cuts=(*(own if own and opening.pair else (names.LEG_LENGTH, *own)), names.HEAD_LENGTH),
     )

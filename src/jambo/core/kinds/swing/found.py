@@ -14,7 +14,7 @@ from jambo.core.frozen import dataclass
 from jambo.core.hanging import judge as hanging_judge
 from jambo.core.hanging.hang import Hang, check, hang
 from jambo.core.kinds.kind import AsFound, Planned
-from jambo.core.kinds.swing.figures import door
+from jambo.core.kinds.swing.figures import door, extension
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures, add, lowest, value_of
 from jambo.core.quantities.length import Length, some
@@ -27,8 +27,8 @@ from jambo.core.setting.ladder_judge import on_ladder
 from jambo.core.setting.plan import OverHead, SetPlan, judged, plan, tightest
 from jambo.core.survey.found import Surveyed, surveyed
 from jambo.core.survey.shape import Found
+from jambo.core.trim.casing import as_planned, as_set, on_floor_found, widths_to_cover
 from jambo.core.trim.casing import figures as casing_figures
-from jambo.core.trim.casing import on_floor_found
 
 # The finest move worth making after setting, by habit.
 MARK: dict[Unit, Length] = {"in": Length.inches("1/32"), "mm": Length.mm("1/2")}
@@ -49,6 +49,9 @@ def as_found(planned: Planned) -> AsFound:
     figures, made, stands, hung = stood.figures, stood.made, stood.plan, stood.hung
     if stands is not None:
         flags += setting_judge.on_set(opening, survey, stands, figures | made, rules)
+        if opening.casing is not None and names.CASING_WANTED in planned.figures:
+            joints = as_planned(planned.figures) | as_set(opening.frame, figures | made)
+            made = made | Figures.of(widths_to_cover(joints, opening.frame, rules))
     flags += on_ladder(opening, climbed, figures | made, rules)
     flags += setting_judge.on_legs(opening, survey, figures | made, rules)
     if hung is not None:
@@ -76,9 +79,12 @@ class _Stood:
         swung = self.made.get(names.SWEEP_LEAST) or self.figures[names.LEAF_BOTTOM]
         wanted = gap_over(floors.stack(swings), rules, least=True)
         spare = [add(names.SPARE_SWUNG, swung, *((-1, one) for one in wanted))]
-        if (closed := self.made.get(names.CLOSED_LEAST)) is not None:
-            wanted = gap_over(None if floors.under == "strip" else floors.stack(floors.under), rules, least=True)
-            spare.append(add(names.SPARE_CLOSED, closed, *((-1, one) for one in wanted)))
+        if (fixed := self.made.get(names.FIXED_SWEEP_LEAST)) is not None:
+            spare.append(add(names.SPARE_SWUNG, fixed, *((-1, one) for one in wanted)))
+        for name in (names.CLOSED_LEAST, names.FIXED_CLOSED_LEAST):
+            if (closed := self.made.get(name)) is not None:
+                under = gap_over(None if floors.under == "strip" else floors.stack(floors.under), rules, least=True)
+                spare.append(add(names.SPARE_CLOSED, closed, *((-1, one) for one in under)))
         return lowest(names.GAP_TO_SPARE, *spare)
 
 
@@ -98,6 +104,7 @@ def _stand(
         made = made | legs.legs(opening, found, figures, raised)
         figures = figures | Figures.of([legs.head_play(opening, figures, made)])
     made = made | legs.in_leaning_wall(opening, opening.survey, figures, rules)
+    made = made | legs.on_side_b(opening, opening.survey, figures, made)
     if (off := legs.stop_stands_off(opening, made)) is not None:
         made = made | Figures.of([off])
     if found is not None:
@@ -142,7 +149,9 @@ def _thickness_read(planned: Planned, read: Figures) -> Figures:
         return Figures()
     finished = add(names.WALL_FINISHED, read[names.WALL_THICKEST])
     made = Figures.of([finished, frame_depth(finished, planned.rules)])
-    return made | Figures.of(kind_of_frame(planned.opening.frame).in_wall(planned.figures | made, planned.rules))
+    known = planned.figures | made
+    made |= Figures.of(kind_of_frame(planned.opening.frame).in_wall(known, planned.rules))
+    return made | Figures.of(extension(planned.opening, known))
 
 
 def _on_floor_found(planned: Planned, figures: Figures, found: Found, lowered: Lowered | None) -> Figures:
@@ -150,19 +159,13 @@ def _on_floor_found(planned: Planned, figures: Figures, found: Found, lowered: L
     opening, rules = planned.opening, planned.rules
     made = legs.floor_lift(opening, found)
     lift = made[names.FLOOR_LIFT]
-    if not some(value_of(lift)) and lowered is None:
-        made |= (
-            Figures.of(on_floor_found(figures | made, legs.to_leaf(opening, figures)))
-            if names.CASING_LEG_A in figures
-            else Figures()
-        )
+    moved = some(value_of(lift)) or lowered is not None
+    if moved:
+        hung = door(opening, rules, lift, lowered)
+        made |= Figures({name: figure for name, figure in hung.items() if figures.get(name) != figure})
+    if opening.casing is None or names.CASING_LEG_A not in figures:
         return made
-    hung = door(opening, rules, lift, lowered)
-    made |= Figures({name: figure for name, figure in hung.items() if figures.get(name) != figure})
-    if opening.casing is not None and names.CASING_LEG_A in figures:
-        over = figures | made
-        made |= Figures.of(
-            casing_figures(opening.casing, over, planned.wall, rules, covers_joint=names.CASING_WANTED in figures)
-        )
-        made |= Figures.of(on_floor_found(over | made, legs.to_leaf(opening, figures)))
-    return made
+    if moved:
+        covers = names.CASING_WANTED in figures
+        made |= Figures.of(casing_figures(opening, figures | made, planned.wall, rules, covers_joint=covers))
+    return made | Figures.of(on_floor_found(opening.casing, figures | made, legs.to_leaf(opening, figures)))

@@ -10,23 +10,17 @@ from jambo.core import rules as house
 from jambo.core.facts.frame import Frame, HeadOverLegs, Trenched
 from jambo.core.facts.leaf import InHand
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Amount, Computed, add, value_of
+from jambo.core.quantities.figure import Amount, Computed, Known, add, value_of
 from jambo.core.quantities.length import Exact, Length
-from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 
-# Two hinges up to the first height, then one more for each further step or part of it.
-_TWO_UP_TO: dict[Unit, tuple[Length, Length]] = {
-    "in": (Length.inches(60), Length.inches(30)),
-    "mm": (Length.mm(1525), Length.mm(762)),
-}
 
-
-def count(height: Length, habit: Unit, *, heavy: bool = False, outside: bool = False) -> int:
-    """Number of hinges for a leaf height; one more for a heavy leaf (over 90 lb / 40 kg), at least three outside."""
-    limit, step = _TWO_UP_TO[habit]
-    over = max(0, -((limit - height).nm // step.nm)) if height > limit else 0
-    return max(2 + int(over) + heavy, 3 if outside else 2)
+def count(height: Length, rules: HouseRules, *, heavy: bool = False, outside: bool = False) -> int:
+    """Number of hinges by the heights at which one more comes; one more for a heavy leaf (over 90 lb / 40 kg), at least three outside."""
+    over = sum(
+        height > rules.value(rule) for rule in (house.HINGE_THIRD_OVER, house.HINGE_FOURTH_OVER, house.HINGE_FIFTH_OVER)
+    )
+    return max(2 + over + heavy, 3 if outside else 2)
 
 
 @cache
@@ -36,15 +30,30 @@ def _spaced(n: int) -> tuple[Exact, ...]:
 
 
 def on_leaf(
-    height: Amount, own: InHand, rules: HouseRules, *, heavy: bool = False, outside: bool = False
+    height: Amount,
+    own: InHand,
+    rules: HouseRules,
+    pockets: Sequence[Known] = (),
+    *,
+    heavy: bool = False,
+    outside: bool = False,
 ) -> tuple[Computed, ...]:
-    """Distance from the leaf top to the top of each hinge, the others spaced equally between the outer two."""
+    """Distance from the leaf top to the top of each hinge, the others spaced equally between the outer two.
+
+    Args:
+        height: of the leaf; own: its own mortises; rules: where hinges go; pockets: a steel frame's own, from its head, which lead
+        the leaf's; heavy, outside: what asks for one more.
+    """
+    if pockets:
+        return tuple(
+            add(names.HINGE_LEAF[i], pocket, (-1, rules.known(house.HEAD_GAP))) for i, pocket in enumerate(pockets, 1)
+        )
     if own.hinges:
         return tuple(add(names.HINGE_LEAF[i], mark) for i, mark in enumerate(own.hinges, 1))
     known = value_of(height)
     if known is None:
         return ()
-    n = own.hinge_count or count(known, rules.habit, heavy=heavy, outside=outside)
+    n = own.hinge_count or count(known, rules, heavy=heavy, outside=outside)
     first = rules.known(house.HINGE_TOP)
     below: tuple[tuple[int, Amount], ...] = (
         (-1, rules.known(house.HINGE_BOTTOM)),
@@ -78,9 +87,15 @@ def heights(leg_marks: tuple[Computed, ...], head: Computed) -> tuple[Computed, 
 
 
 def latch(
-    floor: Sequence[Computed], leaf_top: Computed, own: InHand, rules: HouseRules
+    floor: Sequence[Computed], leaf_top: Computed, own: InHand, rules: HouseRules, strike: Known | None = None
 ) -> tuple[Computed, Computed, Computed]:
-    """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside; a leaf's own wins."""
+    """Latch above the rough floor, from the leaf top, and the strike's mark from the head underside.
+
+    A steel frame's own `strike` leads, then what a leaf in hand has.
+    """
+    if strike is not None:
+        at = add(names.LATCH_ON_LEAF, strike, (-1, rules.known(house.HEAD_GAP)))
+        return add(names.LATCH_HEIGHT, leaf_top, (-1, at)), at, add(names.LATCH_ON_LEG, strike)
     if own.latch is not None:
         at = add(names.LATCH_ON_LEAF, own.latch)
         return add(names.LATCH_HEIGHT, leaf_top, (-1, at)), at, add(names.LATCH_ON_LEG, at, rules.known(house.HEAD_GAP))

@@ -8,7 +8,8 @@ from jambo.core import rules as house
 from jambo.core.facts.leaf import TURNED_ABOUT, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords, Values
-from jambo.core.frames.registry import kind_of_frame
+from jambo.core.frames.registry import kind_of_frame, stop_is_worked
+from jambo.core.kinds.swing.square import meet_uneven
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
 from jambo.core.quantities.length import ZERO, size
@@ -68,6 +69,26 @@ FLAGS = FlagWords(
                 "The {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
                 "Set the {frame} to it, which the Set stage can do: nothing comes off a fire-rated {leaf}.",
             ),
+            "fixed-leaf-out-of-square": (
+                "check",
+                "The fixed {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
+                "Plane {by} off its top at the {end}, if its maker allows.",
+            ),
+            "fixed-leaf-out-of-square-fire-rated": (
+                "check",
+                "The fixed {leaf} is out of square: with its hinge edge plumb its top is {by} {way} at its free edge.",
+                "Nothing comes off a fire-rated {leaf}: take another one, or share what is off between both tops.",
+            ),
+            "leaves-meet-uneven": (
+                "check",
+                "Both leaves together are {by} wider at the {end} than at the other end: between them the gap will run out by as much.",
+                "Plane the free edge of the {which} {leaf}: {by} at its {end}, to nothing at the other end.",
+            ),
+            "leaves-meet-uneven-fire-rated": (
+                "check",
+                "Both leaves together are {by} wider at the {end} than at the other end: between them the gap will run out by as much.",
+                "Nothing comes off a fire-rated {leaf}: take another pair.",
+            ),
             "garage-door-inside-grade": (
                 "stop",
                 "This door leads to {where} and its {frame} is of inside grade.",
@@ -119,7 +140,7 @@ def _hand(opening: Opening) -> Iterator[Flag]:
     if came is None or came == label:
         return
     turns = opening.frame.sill is None
-    loose = opening.delivered_stops or ("solid" if kind_of_frame(opening.frame).worked_stop else "loose")
+    loose = opening.delivered_stops or ("solid" if stop_is_worked(opening.frame) else "loose")
     if turns and came == TURNED_ABOUT[label]:
         code = "hand-named-from-inside"
     elif turns and loose == "loose" and not opening.fire_rated:
@@ -130,7 +151,8 @@ def _hand(opening: Opening) -> Iterator[Flag]:
 
 
 def on_square(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
-    """A leaf in hand that is out of square, unless the frame is set to it (handbook 24)."""
+    """A leaf in hand that is out of square, unless the frame is set to it (handbook 24); of a pair either, and how they meet."""
+    yield from _pair_square(opening, figures, rules)
     by = figures.value(names.OUT_OF_SQUARE)
     if by is None or size(by) <= rules.value(house.STRAIGHT) or opening.setting.to_leaf:
         return
@@ -143,6 +165,25 @@ def on_square(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator
     elif most is not None:
         code += "-may" if size(by) <= most.value else "-may-not"
     yield FLAGS(code, values, (names.OUT_OF_SQUARE,), "opening.door.in_hand.diagonal_to_strike")
+
+
+def _pair_square(opening: Opening, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
+    """The second leaf of a pair, and the edges at which both meet."""
+    path, fire = "opening.door.in_hand_fixed", "-fire-rated" if opening.fire_rated else ""
+    by = figures.value(names.OUT_OF_SQUARE_FIXED)
+    if by is not None and size(by) > rules.value(house.STRAIGHT):
+        way, end = ("higher", "free edge") if by > ZERO else ("lower", "hinge edge")
+        values: Values = {"by": size(by), "way": way, "end": end}
+        yield FLAGS(
+            f"fixed-leaf-out-of-square{fire}", values, (names.OUT_OF_SQUARE_FIXED,), f"{path}.diagonal_to_strike"
+        )
+    uneven = meet_uneven(opening)
+    if uneven is not None and uneven[0] > rules.value(house.STRAIGHT):
+        off, where, which = uneven
+        values = {"by": off, "end": where}
+        if not fire:
+            values["which"] = which
+        yield FLAGS(f"leaves-meet-uneven{fire}", values, (), f"{path}.width_top")
 
 
 def leads_to(opening: Opening) -> Iterator[Flag]:

@@ -17,6 +17,7 @@ from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
 from jambo.core.kinds.kind import AsFound, KindOfDoor, Planned, Section
 from jambo.core.kinds.swing import drawing, figures, found, pieces, square
+from jambo.core.kinds.swing.figures import extension, notch_depth
 from jambo.core.kinds.swing.judge import hardware_agrees, leads_to, on_square, screws_reach
 from jambo.core.kinds.swing.steps import swing_steps
 from jambo.core.quantities import names
@@ -44,16 +45,17 @@ class SwingDoor(KindOfDoor):
         return opening.handing.hinge_side
 
     def completed(self, opening: Opening, wall: Wall, rules: HouseRules) -> Opening:
-        """A leaf that was measured counts by its real size."""
-        return square.as_measured(opening)
+        """A leaf that was measured counts by its real size, one of a steel frame net."""
+        return kind_of_frame(opening.frame).completed(square.as_measured(opening), rules)
 
     def figures(self, opening: Opening, wall: Wall, rules: HouseRules) -> Figures:
         """Frame, hinges, and the opening by the methods."""
-        return figures.figures(opening, rules)
+        return figures.figures(opening, rules) | figures.off_the_studs(opening, wall)
 
     def in_wall(self, opening: Opening, figures: Figures, rules: HouseRules) -> Iterable[Computed]:
-        """What its frame's kind asks for in this wall."""
-        return kind_of_frame(opening.frame).in_wall(figures, rules)
+        """What its frame's kind asks for in this wall, and how far its legs lie on the higher of two floors."""
+        own = kind_of_frame(opening.frame).in_wall(figures, rules)
+        return (*own, *notch_depth(opening, figures), *extension(opening, figures))
 
     def found(self, planned: Planned) -> AsFound:
         """Where the frame stands in the hole found, how the leaf hangs, the check after."""

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jambo.core.facts.frame import LegsPastHead
 from jambo.core.facts.opening import Opening
 from jambo.core.flags import LOCAL_CODE
-from jambo.core.frames.registry import kind_of_frame
+from jambo.core.frames.registry import kind_of_frame, stop_is_worked
 from jambo.core.frames.steps import frame_steps
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -18,7 +19,7 @@ TWO_PEOPLE = "Two people hang a heavy {leaf}; fingers out of the hinge side."
 
 def planted(opening: Opening) -> bool:
     """Whether its stops are planted on the site: neither worked from the solid nor fitted to the unit that came."""
-    return not kind_of_frame(opening.frame).worked_stop and not opening.frame.pre_hung
+    return not stop_is_worked(opening.frame) and not opening.frame.pre_hung
 
 
 def swing_steps(opening: Opening, figures: Figures) -> Iterator[Step]:
@@ -29,6 +30,7 @@ def swing_steps(opening: Opening, figures: Figures) -> Iterator[Step]:
     """
     kind = kind_of_frame(opening.frame)
     own = kind.own_setting()
+    yield from packed_head(opening, figures)
     yield from brought_down(figures)
     if own is not None:
         yield from own
@@ -47,8 +49,9 @@ def swing_steps(opening: Opening, figures: Figures) -> Iterator[Step]:
         yield from set_strike_side(opening, hinged=True) if by_leaf else ()
     yield from _checked(opening, figures)
     yield from _finished(opening, figures)
+    yield from _strip(opening, figures)
     yield from kind.after_hanging()
-    yield from sealing(opening)
+    yield from sealing(opening, figures)
 
 
 def brought_down(figures: Figures) -> Iterator[Step]:
@@ -73,6 +76,20 @@ def brought_down(figures: Figures) -> Iterator[Step]:
         )
 
 
+def packed_head(opening: Opening, figures: Figures) -> Iterator[Step]:
+    """The packer over the head, where the common line's gain is packed."""
+    if opening.head_gain == "pack" and asks_for(figures, names.HEAD_GAIN):
+        yield Step(
+            key="head-packer",
+            part="Framing",
+            text="Fix a packer {head_gain} thick and {ro_width} long under the {header}.",
+            tools="saw, nailer",
+            check="level within {level_tolerance}",
+            caution=EYES,
+            cuts=(names.RO_WIDTH,),
+        )
+
+
 def _hinges(opening: Opening, figures: Figures) -> Iterator[Step]:
     """Hinges let in on the bench; not where the unit brings them, nor into a leaf that has its mortises."""
     count = len(figures.numbered(names.HINGE_LEAF))
@@ -82,11 +99,15 @@ def _hinges(opening: Opening, figures: Figures) -> Iterator[Step]:
     text = f"Let the hinges in: on the {{leg}} {marks} from the {{head}}, on the {{leaf}} {{hinge_leaf_1}} from its top to the first; halves stay in pairs."
     if not kind_of_frame(opening.frame).legs_cut:
         text = "Let the hinges into the {leaf}, {hinge_leaf_1} from its top to the first; their other halves screw into the frame's own pockets."
+    elif isinstance(opening.frame.joint, LegsPastHead):  # its legs had their rabbets on the bench
+        text = "Let the hinges into the {leaf}, {hinge_leaf_1} from its top to the first; halves stay in pairs."
+        if opening.in_hand.hinges:
+            return
     elif opening.in_hand.hinges:
         text = f"The {{leaf}} has its mortises: let the hinges into the {{leg}} alone, {marks} from the {{head}}; halves stay in pairs."
     yield Step(
         key="hinges", part="Hanging", text=text, tools="router or chisel, drill", check="flush", caution=EYES,
-        needs=("cut-frame", "hinge-rabbets"),
+        needs=("cut-frame", "join-frame"),
     )  # fmt: skip
 
 
@@ -159,6 +180,23 @@ def _checked(opening: Opening, figures: Figures) -> Iterator[Step]:
     )  # fmt: skip
 
 
+def _strip(opening: Opening, figures: Figures) -> Iterator[Step]:
+    """The extension strip of a frame thinner than its wall."""
+    if names.EXTENSION_WIDTH in figures:
+        site = opening.frame.extension_by == "site"
+        cut = "Cut the extension strips {extension_width} wide, {extension_leg} for each {leg} and {extension_head} for the {head}, and fix them"
+        yield Step(
+            key="extension-strip",
+            part="Finishing",
+            text=f"{cut if site else 'Fix the extension strips, {extension_width} wide,'} to the {{frame}}'s edge on side {opening.frame.extension}.",
+            tools="table saw, pins" if site else "pins, glue",
+            check="flush with the wall finish",
+            caution=EYES if site else "",
+            needs=("strike-leg", "hang"),
+            cuts=(names.EXTENSION_LEG, names.EXTENSION_HEAD) if site else (),
+        )
+
+
 def _finished(opening: Opening, figures: Figures) -> Iterator[Step]:
     """Stops planted last, a pair's cover strip, and the listing of a fire-rated door."""
     if planted(opening):
@@ -175,10 +213,11 @@ def _finished(opening: Opening, figures: Figures) -> Iterator[Step]:
             cuts=(names.STOP_HEAD, *cut),
         )
     if opening.pair:
+        other = opening.handing.opens_to
         yield Step(
             key="cover-strip",
             part="Finishing",
-            text="Fix the cover strip to the moving {leaf}, last.",
+            text=f"Fix the cover strip to the active {{leaf}}'s free edge, on the face toward side {other}, last: opened first, it lifts off the fixed one.",
             tools="drill",
             check="both shut without touching it",
             needs=("hang", "latch"),

@@ -1,0 +1,1 @@
+"""An opening without a leaf of ours."""
