@@ -61,7 +61,7 @@ def test_a_wall_is_taken_out_or_takes_an_opening_never_both(local, client, job):
 def test_acknowledged_saves_survive_a_killed_application(local, client, opening):
     with served(local.server.url) as (process, address):
         acknowledged = 1
-        with httpx.Client(base_url=address) as other:
+        with httpx.Client(base_url=address, timeout=60) as other:
             for n in range(12):
                 body = {"version": acknowledged, "opening": {**PLAIN["opening"], "room": f"save {n}"}}
                 acknowledged = other.put(f"/api/openings/{opening}", json=body).json()["version"]

@@ -251,10 +251,10 @@ def test_a_newer_database_is_told_and_left_alone(own):
         migrate(server.owner_url, server.url)
     with pytest.raises(CommandError, match="made by a newer Jambo"):
         open_database(server.url, server.owner_url)
-    assert httpx.get(f"{url}/api/health").json()["migrations"] == "ahead"
+    assert httpx.get(f"{url}/api/health", timeout=60).json()["migrations"] == "ahead"
     with owner.transaction() as t:
         t.run("DELETE FROM migration WHERE number IN (%s, 1)", [newer])
-    assert httpx.get(f"{url}/api/health").json()["migrations"] == "up to date"  # by the newest
+    assert httpx.get(f"{url}/api/health", timeout=60).json()["migrations"] == "up to date"  # by the newest
     owner.close()
 
 

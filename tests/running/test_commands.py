@@ -127,7 +127,7 @@ def test_a_client_that_never_ends_its_request_does_not_hold_up_the_end(local):
                 b"POST /api/solve HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 99\r\n\r\n{"
             )
             mute.sendall(b"GET / HT")
-            assert httpx.get(f"{address}/api/jobs").status_code == 200
+            assert httpx.get(f"{address}/api/jobs", timeout=60).status_code == 200
             process.send_signal(signal.SIGTERM)
             assert process.stderr.read().strip().endswith("stopped")
             assert process.wait(30) == 0
