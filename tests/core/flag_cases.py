@@ -107,6 +107,7 @@ FLAGS = [
         "header-too-thick",
     ),  # 3 5/8 in a stud of 3 1/2
     ({"opening.header.make_up": "plies", "opening.header.packing": "0"}, "header-too-thin"),
+    ({"wall.studs": "steel"}, "nothing-behind-steel"),
     ({"opening.position.distance": "18"}, "opening-past-wall-start"),
     ({"opening.position.distance": "150"}, "opening-past-wall-end"),
     ({"wall.length": "36", "opening.position.distance": "18"}, "opening-wider-than-wall"),

@@ -151,7 +151,9 @@ def test_sticks_to_spare_are_of_the_length_that_is_taken_most():
 
 def test_a_section_is_named_by_its_sizes_and_read_back():
     section = Length.mm("38.1"), None
-    assert section_key(section) == "38.1x-" and sizes_of("38.1x-") == section
+    assert section_key(section) == "38.1x-" and sizes_of("38.1x-") == (section, "")
+    steel = section_key(section, "steel stud 25 ga")
+    assert steel == "38.1x- steel stud 25 ga" and sizes_of(steel) == (section, "steel stud 25 ga")
 
 
 def stick(*parts, kept=True, offcut=None):

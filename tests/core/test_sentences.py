@@ -67,7 +67,7 @@ def sentences(region, unit):
 def foreign(region):
     """The words other regions use and this one does not, even as part of another."""
     own = " ".join(WORDS[region].values())
-    others = {word for words in WORDS.values() for word in words.values()} - set(WORDS[region].values()) - VERBS
+    others = {word for other in REGIONS for word in WORDS[other].values()} - set(WORDS[region].values()) - VERBS
     others = [word for word in others if not re.search(rf"\b{re.escape(word)}\b", own)]
     return re.compile(r"\b(?:" + "|".join(map(re.escape, sorted(others, key=len, reverse=True))) + r")s?\b", re.I)
 

@@ -140,7 +140,7 @@ def catalogue() -> CatalogueOut:
             {"title": group, "rules": [name for name, rule in RULES.items() if rule.group == group]}
             for group in rules.GROUPS
         ],
-        "words": WORDS,
+        "words": {region: WORDS[region] for region in REGIONS},
         "events": EVENTS,
         "stock": {
             unit: {

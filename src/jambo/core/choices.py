@@ -69,6 +69,7 @@ _SLIDER = "opening.door.slider"
 _SETTING = "opening.setting"
 
 CHOICES: Mapping[str, Choice] = {
+    "wall.studs": _one_of("framed in", timber="Timber", steel="Steel studs and tracks"),
     "wall.height_by": _one_of(
         "its height is given as",
         under_plates="Floor to the underside of the {top_plate}s",

@@ -16,7 +16,7 @@ ShapePart = Literal[
     "opening", "plate", "top_plate", "stud", "king", "jack", "header", "cripple", "leg", "head", "leaf",
     "floor_a", "floor_b", "hinge", "sill", "filler", "pocket", "split_stud", "split_head", "kit_header", "track",
     "leaf_open", "slab", "hanger", "stop", "guide", "casing", "finish", "backer", "base", "ceiling", "found_stud", "deck",
-    "clear_zone", "neighbour",
+    "clear_zone", "neighbour", "buck",
 ]  # fmt: skip
 Point = tuple[Length, Length]
 

@@ -14,7 +14,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.tape import Tape, show
 from jambo.core.rules import RULES
-from jambo.core.words.lists import WORDS, Region, fill
+from jambo.core.words.lists import WORDS, Words, fill, of_wall
 
 TERMS: dict[str, str] = {
     "layer": "floor layer",
@@ -104,7 +104,7 @@ def template_of(name: str) -> str | None:
 
 
 @lru_cache(maxsize=5_000)
-def label(name: str, words: Region) -> str:
+def label(name: str, words: Words) -> str:
     """Name a figure, a fact or a rule in the crew's words; what somebody named himself is called as he did."""
     if name.startswith(OWN_NAME):
         return name.removeprefix(OWN_NAME)
@@ -112,8 +112,9 @@ def label(name: str, words: Region) -> str:
     return name if template is None else fill(template, words)
 
 
-def piece_label(piece: Piece, words: Region, tape: Tape) -> str:
+def piece_label(piece: Piece, words: Words, tape: Tape) -> str:
     """Name a piece of the cut list in the crew's words; a mitred one with the short point it is marked at, on their tape."""
+    words = of_wall(words, steel=bool(piece.made_of))
     own = piece.part in WORDS[words] and piece.where != "casing"
     named = fill("{" + piece.part + "}", words) if own else label(piece.length.name, words)
     short = value_of(piece.marked) if piece.marked is not None else None
@@ -125,3 +126,8 @@ def section_text(section: Sequence[Length | None], tape: Tape) -> str:
     fine = Tape.marked(tape.unit, min(tape.step, Fraction(1, 2))) if tape.unit == "mm" else tape
     digits = [show(part, fine).digits for part in section if part is not None]
     return " × ".join(digits)
+
+
+def section_named(section: Sequence[Length | None], made_of: str, tape: Tape) -> str:
+    """Call a section by its sizes and their unit, and by what it is where that is no timber."""
+    return ", ".join(filter(None, (f"{section_text(section, tape)} {tape.unit}", made_of)))

@@ -20,8 +20,8 @@ from jambo.core.framing import cut_in, framing, plate, slope, standing
 from jambo.core.framing.boxes import boxes_in_hole
 from jambo.core.framing.elevation import ceiling_over, floor_shapes, mirrored, wall_shapes
 from jambo.core.framing.framing import Framing
-from jambo.core.framing.items import Item
-from jambo.core.framing.pieces import Around, Piece, cut_list, each_leg, over_and_beside, uprights
+from jambo.core.framing.items import Item, as_fixed
+from jambo.core.framing.pieces import Around, Piece, cut_list, each_leg, in_steel, over_and_beside, uprights
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.plate import Plate
 from jambo.core.framing.pole import PoleMark, story_pole
@@ -116,7 +116,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         plate=planned.plate,
         pole=story_pole(figures, kind.pole),
         pieces=_cut_list(kind, planned, laid.around),
-        hardware=(*kind.to_buy(planned), *_shims(kind, planned, found), *trim.to_buy(figures)),
+        hardware=tuple(as_fixed(_to_buy(kind, planned, found), wall, opening.header)),
         shapes=_shapes(kind, planned, laid),
         steps=work_card(kind, planned, laid.around.opened, cased=trimmed),
         drawings=tuple(drawn for drawn in (kind.drawing(planned),) if drawn is not None),
@@ -126,9 +126,11 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     )
 
 
-def _shims(kind: KindOfDoor, planned: Planned, found: AsFound) -> Iterator[Item]:
+def _to_buy(kind: KindOfDoor, planned: Planned, found: AsFound) -> Iterator[Item]:
+    yield from kind.to_buy(planned)
     if kind.swings:
         yield from shims_to_buy(planned.opening, planned.figures, found.plan, planned.rules)
+    yield from trim.to_buy(planned.figures)
 
 
 def _lay_out(kind: KindOfDoor, opening: Opening, wall: Wall, rules: HouseRules) -> _InWall:
@@ -160,7 +162,7 @@ def _lay_out(kind: KindOfDoor, opening: Opening, wall: Wall, rules: HouseRules) 
     if opening.cut_in is not None:
         width = casing.width if casing is not None else None
         figures = figures | Figures.of(
-            cut_in.made_good(figures, wall, hole, placing, width, rules, centred=kind.centred)
+            cut_in.made_good(figures, wall, hole, header, placing, width, rules, centred=kind.centred)
         )
     return _InWall(
         replace(planned, figures=figures), Around(laid, hole.opened, sloped, placing.measured_from), framed, hole, level
@@ -217,10 +219,10 @@ def _cut_list(kind: KindOfDoor, planned: Planned, around: Around) -> tuple[Piece
     opening, figures, wall = planned.opening, planned.figures, planned.wall
     frame = opening.frame
     depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
-    left = planned.standing and opening.stays.casing != "new"
+    left, least = planned.standing and opening.stays.casing != "new", planned.rules.value(house.CRIPPLE_LEAST)
     return cut_list(
-        [] if planned.standing else uprights(figures, wall, opening.header, around),
-        [] if planned.standing else over_and_beside(figures, wall, around, planned.rules.value(house.CRIPPLE_LEAST)),
+        [] if planned.standing else [*in_steel(uprights(figures, wall, opening.header, around), wall)],
+        [] if planned.standing else [*in_steel(over_and_beside(figures, wall, around, least), wall)],
         kind.pieces(planned, (value_of(frame.stock), depth)),
         Figures() if left else figures,
         opening.casing.width if opening.casing else None,

@@ -48,6 +48,7 @@ Text = Annotated[str, Field(max_length=200)]
 
 
 Name = Annotated[str, Field(max_length=80)]
+Gauge = Annotated[str, Field(max_length=12)]
 
 
 FloorKey = Annotated[str, Field(min_length=1, max_length=40, pattern="^[a-z0-9-]+$")]
@@ -313,7 +314,7 @@ class WallService(Model):
 
 
 class Wall(model_of(WallFacts)):  # type: ignore[misc]
-    """A timber stud wall seen from side A. `height_by` says what its height is: from the rough floor to the underside of the top
+    """A stud wall seen from side A, of timber or of steel of a `gauge`. `height_by` says what its height is: from the rough floor to the underside of the top
     plates, the length of a full stud, or over all to the top of the top plates.
 
     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
@@ -328,6 +329,7 @@ class Wall(model_of(WallFacts)):  # type: ignore[misc]
     right_corner: WallCorner = "open"
     top_plates: Annotated[int, Field(ge=1, le=4)] = 2
     bottom_plates: Annotated[int, Field(ge=1, le=3)] = 1
+    gauge: Gauge = ""
     fittings: Annotated[list[Fitting], Field(max_length=40)] = Field(default_factory=list)
     studs_found: Annotated[list[Stud], Field(max_length=80)] | None = None
     services: Annotated[list[WallService], Field(max_length=40)] = Field(default_factory=list)
@@ -433,10 +435,10 @@ class Opening(Model):
 
 
 _OF_WALLS = (
-    "height", "height_by", "top_plates", "bottom_plates", "plate_thickness", "stud_thickness", "stud_depth", "stud_spacing",
+    "studs", "gauge", "height", "height_by", "top_plates", "bottom_plates", "plate_thickness", "stud_thickness", "stud_depth", "stud_spacing",
     "finish_a", "finish_b",
 )  # fmt: skip
-_OF_HEADERS = ("depth", "make_up", "plies", "ply", "packing", "jacks", "kings")
+_OF_HEADERS = ("depth", "buck", "make_up", "plies", "ply", "packing", "jacks", "kings")
 
 
 class UsualWall(picked("UsualWallSaid", Wall, *_OF_WALLS)):  # type: ignore[misc]

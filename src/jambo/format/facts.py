@@ -26,6 +26,7 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import ACCEPTED, NotALength, ParsedLength, exact_text
 from jambo.core.quantities.tape import STEPS, Tape, Unit
 from jambo.core.rules import LEVELS, RULES, HouseRules
+from jambo.core.words.lists import Words, of_wall
 from jambo.format import document as doc
 from jambo.format.floor_facts import stack_of
 from jambo.format.found_facts import cuts_of, survey_of
@@ -46,6 +47,10 @@ class Facts:
     tape: Tape
     heard: Mapping[str, ParsedLength] = field(default_factory=dict)
     usual: Mapping[str, Any] = field(default_factory=dict)
+
+    def worded(self, words: Words) -> Words:
+        """The crew's words as they are for this opening: a wall of steel has tracks and screws."""
+        return of_wall(words, steel=self.wall.steel, buck=self.opening.header.buck is not None)
 
 
 def _rules(document: doc.Document, reader: Reader) -> HouseRules:

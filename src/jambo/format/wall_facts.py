@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from itertools import pairwise
+from typing import Any
 
+from jambo.core import rules as house
 from jambo.core.facts.cut_in import CutIn
 from jambo.core.facts.wall import Fitting, FoundStud, Neighbour, Service, Wall
 from jambo.core.framing.wall_height import under_plates
@@ -24,6 +26,8 @@ def wall_of(wall: doc.Wall, beside: list[doc.Neighbour], rules: HouseRules, read
         wall, beside: from the document; rules: the house rules in force; reader: gathers lengths and errors.
     """
     said = reader.facts(Wall, wall, "wall", rules)
+    if wall.studs == "steel":
+        said |= _of_steel(said, wall, rules)
     as_said = Wall(
         **said,
         found=_found_studs(wall, said["stud_thickness"].value, reader),
@@ -32,6 +36,16 @@ def wall_of(wall: doc.Wall, beside: list[doc.Neighbour], rules: HouseRules, read
         fittings=read_fittings(wall, reader),
     )
     return under_plates(as_said)
+
+
+# What a wall of steel goes by where nobody said it
+_STEEL = {"stud_thickness": house.STEEL_STUD, "stud_depth": house.STEEL_DEPTH, "plate_thickness": house.STEEL_TRACK}
+
+
+def _of_steel(said: Mapping[str, Any], wall: doc.Wall, rules: HouseRules) -> dict[str, Any]:
+    """What nobody said of a wall of steel, by its own house rules; it has one track over its studs."""
+    by_rule = {key: rules.known(rule) for key, rule in _STEEL.items() if said[key].source.kind == "house rule"}
+    return by_rule if "top_plates" in wall.model_fields_set else by_rule | {"top_plates": 1}
 
 
 def _found_studs(wall: doc.Wall, thick: Length, reader: Reader) -> tuple[FoundStud, ...] | None:

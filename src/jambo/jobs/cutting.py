@@ -16,7 +16,7 @@ from typing_extensions import TypedDict
 from jambo.core import rules as house
 from jambo.core.job.board import SolvedJob
 from jambo.core.job.record import CutFromStick, Holder, OffcutMoved, StickCut, of_kind
-from jambo.core.job.sticks import SoFar, ToCut, cuts_now, section_key, so_far, to_cut
+from jambo.core.job.sticks import SoFar, ToCut, cuts_now, so_far, to_cut
 from jambo.core.quantities.length import Length, some, total
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit
@@ -264,7 +264,7 @@ def _cuts(stick: CutStick, left: list[ToCut], unit: Unit) -> list[CutFromStick]:
         whole = (piece.holder, piece.figure, 0, 0)
         key = (piece.holder, piece.figure, piece.copy_, piece.part) if piece.part else whole
         taken[key] += 1
-        if of is None or section_key(of.section) != stick.section or taken[key] > (1 if piece.part else of.count):
+        if of is None or of.section_key != stick.section or taken[key] > (1 if piece.part else of.count):
             said = "this piece is cut already, or the plan has moved since"
             raise Refused([FieldError(f"pieces[{i}]", said, "look at the plan again")])
         opening, wall = (piece.holder[1], None) if piece.holder[0] == "opening" else (None, piece.holder[1])

@@ -3513,6 +3513,8 @@ export interface components {
          * @description The header and the studs under it. `source` says who gave its size.
          */
         Header: {
+            /** Buck */
+            buck?: (string | components["schemas"]["ExactLength"]) | null;
             /** Depth */
             depth?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -4878,6 +4880,8 @@ export interface components {
             figure: string;
             /** Label */
             label: string;
+            /** Made Of */
+            made_of: string;
             /** Part */
             part: string;
             /** Section */
@@ -5687,6 +5691,8 @@ export interface components {
             steel_add_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Add Width */
             steel_add_width?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Depth */
+            steel_depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Foot Screw */
             steel_foot_screw?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Leaf Height */
@@ -5695,8 +5701,12 @@ export interface components {
             steel_leaf_width?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Sheet */
             steel_sheet?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Stud */
+            steel_stud?: (string | components["schemas"]["ExactLength"]) | null;
             /** Steel Throat Over */
             steel_throat_over?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Steel Track */
+            steel_track?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stop Length */
             stop_length?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stop Thickness */
@@ -6536,6 +6546,8 @@ export interface components {
          * @description All pieces cut from one stock, longest first, and what they come to end to end, in feet or metres.
          */
         StockRows: {
+            /** Made Of */
+            made_of: string;
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
             /** Section */
@@ -7142,6 +7154,8 @@ export interface components {
          * @description The usual header. Who gave its size is said of each opening alone.
          */
         UsualHeader: {
+            /** Buck */
+            buck?: (string | components["schemas"]["ExactLength"]) | null;
             /** Depth */
             depth?: (string | components["schemas"]["ExactLength"]) | null;
             /** Jacks */
@@ -7185,6 +7199,8 @@ export interface components {
             finish_a?: (string | components["schemas"]["ExactLength"]) | null;
             /** Finish B */
             finish_b?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Gauge */
+            gauge?: string | null;
             /** Height */
             height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Height By */
@@ -7197,6 +7213,8 @@ export interface components {
             stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Thickness */
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Studs */
+            studs?: ("timber" | "steel") | null;
             /** Top Plates */
             top_plates?: number | null;
         };
@@ -7278,7 +7296,7 @@ export interface components {
         };
         /**
          * Wall
-         * @description A timber stud wall seen from side A. `height_by` says what its height is: from the rough floor to the underside of the top
+         * @description A stud wall seen from side A, of timber or of steel of a `gauge`. `height_by` says what its height is: from the rough floor to the underside of the top
          *     plates, the length of a full stud, or over all to the top of the top plates.
          *
          *     `storey` groups walls whose heads line up; `left_corner` and `right_corner` say whether another wall meets this one there;
@@ -7309,6 +7327,11 @@ export interface components {
             finish_b?: (string | components["schemas"]["ExactLength"]) | null;
             /** Fittings */
             fittings?: components["schemas"]["Fitting"][];
+            /**
+             * Gauge
+             * @default
+             */
+            gauge?: string;
             /** Height */
             height?: (string | components["schemas"]["ExactLength"]) | null;
             /**
@@ -7367,6 +7390,12 @@ export interface components {
             stud_spacing?: (string | components["schemas"]["ExactLength"]) | null;
             /** Stud Thickness */
             stud_thickness?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Studs
+             * @default timber
+             * @enum {string}
+             */
+            studs?: "timber" | "steel";
             /** Studs Found */
             studs_found?: components["schemas"]["Stud"][] | null;
             /**

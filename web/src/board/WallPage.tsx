@@ -386,7 +386,7 @@ function Tape({
   const rank = (m: WallLayout["marks"][number]) =>
     m.id !== null && m.id === chosen
       ? 0
-      : m.what === "ro_edge"
+      : ["ro_edge", "hole_edge"].includes(m.what)
         ? 1
         : m.what === "wall_end"
           ? 2
@@ -423,9 +423,14 @@ function Tape({
             <SvgDigits of={m.read} />
           </text>
           <text x={places[i]} y={top + 72} className="name">
-            {{ wall_end: "end", king: "king", ro_edge: "RO", ro_centre: "centre", common: `stud ${m.number}` }[
-              m.what
-            ] ?? m.what}
+            {{
+              wall_end: "end",
+              king: "king",
+              ro_edge: "RO",
+              hole_edge: "hole",
+              ro_centre: "centre",
+              common: `stud ${m.number}`,
+            }[m.what] ?? m.what}
           </text>
         </g>
       ))}

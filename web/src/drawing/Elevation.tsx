@@ -1,3 +1,5 @@
+import clsx from "clsx";
+
 import type { Result, Shape } from "../api/client";
 import { useWork } from "../work/context";
 import { light, useIsLit, useLit } from "../work/pointing";
@@ -17,6 +19,7 @@ const ORDER = [
   "jack",
   "header",
   "cripple",
+  "buck",
   "found_stud",
   "pocket",
   "split_stud",
@@ -37,12 +40,13 @@ const ORDER = [
 
 /** Wall, frame and leaf as rectangles at true scale. */
 export function Elevation({ result, scale, hinge }: { result: Result; scale: Scale; hinge: string }) {
-  const { open } = useWork();
+  const { open, meant } = useWork();
+  const steel = meant.wall.studs === "steel";
   const shapes = [...result.shapes].sort((a, b) => ORDER.indexOf(a.part) - ORDER.indexOf(b.part));
   const leaves = result.shapes.filter((s) => s.part === "leaf");
   const ro = result.shapes.find((s) => s.part === "opening");
   return (
-    <g className={result.standing ? "elevation standing" : "elevation"}>
+    <g className={clsx("elevation", result.standing && "standing", steel && "steel")}>
       <defs>
         <pattern id="grain" width="9" height="60" patternUnits="userSpaceOnUse">
           <path d="M2 0V60M6.5 10V44" className={styles.grain} />
@@ -54,7 +58,7 @@ export function Elevation({ result, scale, hinge }: { result: Result; scale: Sca
       {shapes
         .filter((s) => s.part !== "slab")
         .map((s, i) => (
-          <Piece key={i} shape={s} scale={scale} open={open} result={result} />
+          <Piece key={i} shape={s} scale={scale} open={open} result={result} steel={steel} />
         ))}
       {shapes
         .filter((s) => s.part === "slab")
@@ -85,9 +89,10 @@ interface PieceProps {
   scale: Scale;
   open: (figure: string) => void;
   result: Result;
+  steel: boolean;
 }
 
-function Piece({ shape, scale, open, result }: PieceProps) {
+function Piece({ shape, scale, open, result, steel }: PieceProps) {
   const lit = useIsLit(...shape.figures);
   const figure = shape.figures.find((name) => result.figures[name]);
   if (shape.part === "ceiling")
@@ -103,11 +108,14 @@ function Piece({ shape, scale, open, result }: PieceProps) {
     width: Math.max((shape.x1 - shape.x0) * scale.perMm, 0.5),
     height: Math.max((shape.y1 - shape.y0) * scale.perMm, 0.5),
   };
-  const wood = ["stud", "king", "jack", "cripple"].includes(shape.part)
-    ? "url(#grain)"
-    : ["plate", "top_plate", "header"].includes(shape.part)
-      ? "url(#grain-h)"
-      : null;
+  const timber = !steel || shape.part === "buck";
+  const wood = !timber
+    ? null
+    : ["stud", "king", "jack", "cripple", "buck"].includes(shape.part)
+      ? "url(#grain)"
+      : ["plate", "top_plate", "header"].includes(shape.part)
+        ? "url(#grain-h)"
+        : null;
   return (
     <g
       className={`piece ${shape.part}${lit ? " lit" : ""}`}

@@ -12,6 +12,7 @@ const NAMES: Record<string, string> = {
   king: "{king}",
   jack: "{jack}",
   ro_edge: "RO",
+  hole_edge: "hole",
   ro_centre: "centre",
   common: "{stud}",
   wall_end: "end",

@@ -56,10 +56,10 @@ export function ListsPage() {
             )}
             {data.stock.length === 0 && <p className="empty">Nothing to cut yet.</p>}
             {data.stock.map((stock) => (
-              <table key={stock.section} className="cuts">
+              <table key={`${stock.section} ${stock.made_of}`} className="cuts">
                 <caption>
-                  {stock.section ? <WithFractions text={stock.section} /> : "Bought to length"} ·{" "}
-                  <WithFractions text={stock.total} /> end to end
+                  {stock.section ? <WithFractions text={stock.section} /> : "Bought to length"}
+                  {stock.made_of && `, ${stock.made_of}`} · <WithFractions text={stock.total} /> end to end
                 </caption>
                 <tbody>
                   {stock.pieces.map((p) => (

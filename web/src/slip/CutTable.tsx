@@ -41,6 +41,7 @@ export function CutTable({ result, still }: { result: Result; still?: boolean })
               </td>
               <td>
                 <WithFractions text={piece.section} />
+                {piece.made_of && <small className="quiet">{piece.made_of}</small>}
               </td>
             </tr>
           );

@@ -23,6 +23,7 @@ export function FrameStage() {
   const swings = door === "swing";
   const kind = swings ? (meant.opening.frame?.kind ?? "flat_jamb") : "flat_jamb";
   const stands = meant.opening.frame?.stands_on ?? "rough_floor";
+  const steel = meant.wall.studs === "steel";
   const standing = result?.standing ?? false; // the hole is there and stays: nothing of its wall is framed
   return (
     <>
@@ -102,6 +103,8 @@ export function FrameStage() {
       <h2>Wall</h2>
       <WallPick />
       <TextAt path="wall.name" label="Name of the wall" />
+      <PickAt path="wall.studs" />
+      {steel && <TextAt path="wall.gauge" label="Gauge of its studs and tracks" most={12} />}
       <WallHeight />
       <LengthAt path="wall.length" label="Length" />
       {!standing && <PickAt path="wall.bearing" />}
@@ -115,7 +118,7 @@ export function FrameStage() {
       </div>
       <div className="pair">
         <LengthAt path="wall.stud_spacing" label="Stud spacing" />
-        <LengthAt path="wall.plate_thickness" label="Plate thickness" />
+        <LengthAt path="wall.plate_thickness" label={steel ? "Track thickness" : "Plate thickness"} />
       </div>
       <div className="pair">
         <SelectAt path="wall.layout_from" />
@@ -132,6 +135,7 @@ const KINGS = ["near_king", "far_king"];
 /** How deep the header is and who says so, what it is made of, and the studs that carry it. */
 function HeaderFacts() {
   const { meant, words } = useWork();
+  const steel = meant.wall.studs === "steel";
   return (
     <>
       <h2>{capital(words.header ?? "header")}</h2>
@@ -143,12 +147,15 @@ function HeaderFacts() {
       {meant.opening.header?.make_up === "plies" && (
         <>
           <ChoiceAt path="opening.header.plies" />
-          <div className="pair">
-            <LengthAt path="opening.header.ply" />
-            <LengthAt path="opening.header.packing" />
-          </div>
+          {!steel && (
+            <div className="pair">
+              <LengthAt path="opening.header.ply" />
+              <LengthAt path="opening.header.packing" />
+            </div>
+          )}
         </>
       )}
+      {(steel || meant.opening.header?.buck) && <LengthAt path="opening.header.buck" />}
       <div className="pair">
         <ChoiceAt path="opening.header.jacks" />
         <ChoiceAt path="opening.header.kings" />
@@ -178,8 +185,11 @@ function WallHeight() {
         <LengthAt path="wall.height_right" label="The same at the right end: the ceiling slopes" />
       )}
       <div className="pair">
-        <ChoiceAt path="wall.top_plates" />
-        <ChoiceAt path="wall.bottom_plates" />
+        <SelectAt
+          path="wall.top_plates"
+          {...(meant.wall.studs === "steel" ? { label: "Top tracks", fallback: "1" } : {})}
+        />
+        <SelectAt path="wall.bottom_plates" {...(meant.wall.studs === "steel" ? { label: "Bottom tracks" } : {})} />
       </div>
     </>
   );

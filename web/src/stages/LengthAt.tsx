@@ -1,5 +1,6 @@
 import type { LengthText } from "../api/client";
 import { LengthField } from "../tape/LengthField";
+import { ruleFor } from "../work/choices";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
 
@@ -19,9 +20,9 @@ const PLAIN = /^\d+( \d+\/\d+)?$/;
 
 /** A length of the opening or its wall, by its path in the document: the catalogue says what it is and which rule stands in. */
 export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
-  const { now, page, result, errors, shown, set, ahead, catalogue } = useWork();
+  const { now, meant, page, result, errors, shown, set, ahead, catalogue } = useWork();
   const fact = catalogue.facts[path.replaceAll(/\[\d+\]/g, "[]")]!;
-  const standsIn = rule ?? fact.rule;
+  const standsIn = ruleFor(path, rule ?? fact.rule, meant.wall.studs);
   const settled = standsIn ? result?.rules[standsIn] : undefined;
   const heard = result?.heard[path];
   const value = at(now, path) as LengthText;

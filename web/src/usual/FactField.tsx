@@ -5,7 +5,7 @@ import { told } from "../api/client";
 import type { useShown } from "../app/show";
 import { LengthField } from "../tape/LengthField";
 import { capital } from "../api/words";
-import { choiceAt, choiceOf, chosen, heightLabel } from "../work/choices";
+import { choiceAt, choiceOf, chosen, heightLabel, ruleFor } from "../work/choices";
 
 /** What a field of a fact needs to know of its job. */
 export interface FactAround {
@@ -25,6 +25,8 @@ interface Props extends FactAround {
   none: string;
   /** How the wall's height is given, which names its field. */
   heightBy?: string;
+  /** What the wall is framed in. */
+  studs?: string;
 }
 
 /** A path as the catalogue names it, for any place in a list. */
@@ -39,19 +41,20 @@ export function factLabel(path: string, { catalogue, floors, shown }: FactAround
   return capital(
     choiceAt(path, { catalogue, region: shown.words, floors })?.label ??
       catalogue.facts[anyPlace(path)]?.label[shown.words] ??
-      (path.endsWith("name") ? "Name" : "Source"),
+      path.slice(path.lastIndexOf(".") + 1),
   );
 }
 
 /** One fact that an opening may take from its job: a length, a choice, or a text. */
 export function FactField(props: Props) {
-  const { path, value, set, none, heightBy, catalogue, floors, shown, result, errors } = props;
+  const { path, value, set, none, heightBy, studs, catalogue, floors, shown, result, errors } = props;
   const label = factLabel(path, props, heightBy);
   const fact = catalogue.facts[anyPlace(path)];
   const choice = choiceAt(path, { catalogue, region: shown.words, floors });
   const error = errors.find((e) => e.path === path || e.path === catalogue.usual[path]);
   if (fact) {
-    const rule = fact.rule ? result?.rules[fact.rule] : undefined;
+    const standsIn = ruleFor(path, fact.rule, studs);
+    const rule = standsIn ? result?.rules[standsIn] : undefined;
     return (
       <LengthField
         label={label}

@@ -206,6 +206,7 @@ function UsualFields({ usual, around, job, change }: FieldsProps) {
                     set={(value) => set(inJob, value)}
                     none="not said"
                     heightBy={usual.wall?.height_by ?? undefined}
+                    studs={usual.wall?.studs ?? undefined}
                   />
                 ))}
             </div>

@@ -14,6 +14,17 @@ interface Around {
   floors: FloorType[];
 }
 
+/** The house rules a wall of steel goes by, where nobody said it. */
+const IN_STEEL: Record<string, string> = {
+  "wall.stud_thickness": "steel_stud",
+  "wall.stud_depth": "steel_depth",
+  "wall.plate_thickness": "steel_track",
+};
+
+/** The house rule that stands in for a length nobody said; `studs` is what the wall is framed in. */
+export const ruleFor = (path: string, rule: string | null | undefined, studs: string | undefined) =>
+  (studs === "steel" ? IN_STEEL[path] : undefined) ?? rule;
+
 /** What a wall's height is called, by the way the crew has it. */
 export const heightLabel = (by: string | undefined, words: Record<string, string>) =>
   ({

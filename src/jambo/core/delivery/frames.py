@@ -36,7 +36,7 @@ FOUND = FindingWords(
         "no-play": (
             "will_do", 30,
             "It leaves {play} of play at each side.",
-            "Prove both {stud}s plumb over its whole height first; plane or drive over what stands proud.",
+            "Prove both {stud}s plumb over its whole height first; {plane} or drive over what stands proud.",
         ),
         "play-becomes": (
             "will_do", 0,

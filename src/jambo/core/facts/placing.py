@@ -10,8 +10,8 @@ from jambo.core.facts.declared import declare
 from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.wall import WallEnd
 from jambo.core.frozen import dataclass
-from jambo.core.quantities.figure import Fact, Known
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.figure import Fact, Known, Line
+from jambo.core.quantities.length import ZERO, Length
 
 To = Literal["centre", "near_edge", "far_edge", "hinge_edge", "near_king", "far_king"]
 
@@ -42,17 +42,32 @@ MakeUp = Literal["solid", "plies"]
 class Header:
     """The header over the opening and the studs that carry it. `source` says who gave its size.
 
-    One of `plies` is that many boards on edge, each `ply` thick, with `packing` between each two.
+    One of `plies` is that many boards on edge, each `ply` thick, with `packing` between each two. `buck` is the thickness of a timber
+    buck set into the hole, at both sides and the head: the rough opening is what is inside it.
     """
 
     depth: Annotated[Fact, declare("header_depth", "{header} depth", name="header_depth", required=True)]
     ply: Annotated[Known, declare("stud", rule=house.HEADER_PLY, short="Each ply")]
     packing: Annotated[Known, declare("small", rule=house.HEADER_PACKING, short="Packing between")]
+    buck: Annotated[Known | None, declare("stud", "timber buck in the hole", name="buck", short="Timber buck")] = None
     source: str = ""
     make_up: MakeUp = "solid"
     plies: int = 2
     jacks: int = 1
     kings: int = 1
+
+    @property
+    def bucked(self) -> tuple[Known, ...]:
+        """The buck as a term of a sum, where there is one."""
+        return () if self.buck is None else (self.buck,)
+
+    def past(self, stud: Known) -> list[Line]:
+        """What stands between the rough opening and a king's line, as terms of a sum: the buck, and the jacks."""
+        return [*self.bucked, (self.jacks, stud)]
+
+    def beside(self, stud: Length) -> Length:
+        """How far a king's line stands from the rough opening."""
+        return stud * self.jacks + (self.buck.value if self.buck is not None else ZERO)
 
     @property
     def packings(self) -> int:

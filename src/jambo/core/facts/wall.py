@@ -15,6 +15,7 @@ from jambo.core.quantities.length import Length
 WallEnd = Literal["left", "right"]
 Bearing = Literal["no", "yes", "unknown"]
 PlateOn = Literal["deck", "joists"]
+Studs = Literal["timber", "steel"]
 HeightBy = Literal["under_plates", "stud", "overall"]  # how the crew has a wall's height
 Height = Known | Missing | Figure  # a figure where it follows from a stud, or from the wall over all
 
@@ -63,7 +64,7 @@ class Neighbour:
 
 @dataclass(frozen=True, slots=True)
 class Wall:
-    """A wall as seen from side A. `height` is from the rough floor to the underside of the top plates.
+    """A wall as seen from side A, framed in timber, or in steel studs and tracks of a `gauge`. `height` is from the rough floor to the underside of the top plates.
 
     `height_by` says how it was given: so, as the length of a full stud, or over all to the top of the top plates; the core's
     own `height` is always the first. Under a sloping ceiling `height` is at the left end and `height_right` at the right. `found` are a standing wall's studs
@@ -93,6 +94,13 @@ class Wall:
     height_by: HeightBy = "under_plates"
     top_plates: int = 2
     bottom_plates: int = 1
+    studs: Studs = "timber"
+    gauge: str = ""
+
+    @property
+    def steel(self) -> bool:
+        """Whether it is framed in steel studs and tracks, which are cut with snips and screwed."""
+        return self.studs == "steel"
 
     @property
     def sole(self) -> Length:

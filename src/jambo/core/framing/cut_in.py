@@ -14,7 +14,7 @@ from jambo.core.facts.wall import FoundStud, Wall
 from jambo.core.flags import LOCAL_CODE, Flag, FlagWords
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Computed, Figure, Figures, Known, add, value_of
+from jambo.core.quantities.figure import HALF, Computed, Figure, Figures, Known, add, less, value_of
 from jambo.core.quantities.length import ZERO, Length, or_zero, some
 from jambo.core.quantities.limits import KINDS
 from jambo.core.rules import HouseRules
@@ -148,7 +148,7 @@ def open_up(left: Length, size: Size, wall: SearchedWall) -> Opened:
         Which studs are cut or come out whole, which serve as kings with what filler, and the services in reach.
     """
     x, w, t = int(left.nm), size.wide, wall.thick
-    jacks, kings = size.header.jacks * t, size.header.kings
+    jacks, kings = int(size.header.beside(Length(t)).nm), size.header.kings
     backs = (x - jacks, x + w + jacks)
     (near, near_gap), (far, far_gap) = (
         _king(wall.studs, back, way, wall.filler) for back, way in zip(backs, (-1, 1), strict=True)
@@ -197,13 +197,13 @@ def filler(side: str, edge: Computed, stud: FoundStud, wall: Wall, header: Heade
         side: of the hole, "left" or "right" as seen from side A; from_left: whether the tape starts at the wall's left end.
         stud: the standing one that serves; wall, header: for how thick a stud is and how many jacks there are.
     """
-    jacks, half_stud = (-header.jacks, wall.stud_thickness), (-HALF, wall.stud_thickness)
+    past, half_stud = less(header.past(wall.stud_thickness)), (-HALF, wall.stud_thickness)
     name = names.KING_FILLER_ON[side]
     if (side == "left") == from_left:  # the near side of the tape: the stud stands before the edge
         at = [(-1, stud.centre)] if from_left else [(-1, wall.length), (1, stud.centre)]
-        return add(name, edge, jacks, *at, half_stud)
+        return add(name, edge, *past, *at, half_stud)
     at = [(1, stud.centre)] if from_left else [(1, wall.length), (-1, stud.centre)]
-    return add(name, *at, half_stud, (-1, edge), jacks)
+    return add(name, *at, half_stud, (-1, edge), *past)
 
 
 def base_cuts(figures: Figures, casing: Known | None, rules: HouseRules) -> list[Computed]:
@@ -273,7 +273,9 @@ def hole_size(figures: Figures, wall: Wall, header: Header) -> Size | None:
     width, height = value_of(figures[names.RO_WIDTH]), value_of(figures[names.RO_HEIGHT])
     if width is None:
         return None
-    top = height + or_zero(value_of(header.depth)) if height is not None else value_of(wall.height)
+    top = (
+        height + header.beside(ZERO) + or_zero(value_of(header.depth)) if height is not None else value_of(wall.height)
+    )
     return Size(width, top if top is not None else KINDS["wall_height"].most, header)
 
 
@@ -318,6 +320,7 @@ def made_good(
     figures: Figures,
     wall: Wall,
     at: HoleInWall,
+    header: Header,
     placing: Placing,
     casing: Known | None,
     rules: HouseRules,
@@ -336,5 +339,8 @@ def made_good(
         touched = {*at.opened.cut, *at.opened.cleared, *(k for k in at.opened.kings if k is not None)}
         found += [face(wall.found[n], wall, placing.measured_from) for n in sorted(touched)]
     if wall.plate_on == "joists":
-        found += [add(names.FLOOR_EXTENSION, figures[names.RO_WIDTH]), add(names.PLATE_BLOCK, wall.stud_depth)]
+        found += [
+            add(names.FLOOR_EXTENSION, figures[names.RO_WIDTH], *((2, buck) for buck in header.bucked)),
+            add(names.PLATE_BLOCK, wall.stud_depth),
+        ]
     return found

@@ -58,6 +58,16 @@ class _Drawn:
         return self.wall.stud_thickness.value
 
     @property
+    def buck(self) -> Length:
+        """How thick the buck in the hole is."""
+        return self.header.beside(ZERO)
+
+    @property
+    def packed(self) -> Length:
+        """How far the kings stand from the opening."""
+        return self.header.beside(self.stud)
+
+    @property
     def plate_top(self) -> Length:
         return self.wall.sole
 
@@ -80,7 +90,7 @@ def _drawn(
     at: Placed, plate: Plate, wall: Wall, header: Header, reach: Sequence[Length], ceiling: Ceiling | None
 ) -> _Drawn:
     """How much of the wall is drawn: a bay beyond the framing, as far as `reach`, no further than the wall goes."""
-    side = wall.stud_thickness.value * (header.jacks + header.kings)
+    side = header.beside(wall.stud_thickness.value) + wall.stud_thickness.value * header.kings
     room = wall.stud_spacing.value
     margin = room * HALF
     low = min([at.near - side - room, *(x - margin for x in reach)])
@@ -120,7 +130,7 @@ def _commons(d: _Drawn) -> Iterator[Shape]:
             yield d.upright("stud", common.near, common.figure)
     if d.plate.framing_near is None:
         return
-    side = d.stud * (d.header.jacks + d.header.kings)
+    side = d.packed + d.stud * d.header.kings
     for end in (ZERO, value_of(d.wall.length)):
         if end is None:
             continue
@@ -138,28 +148,33 @@ def _kings(d: _Drawn) -> Iterator[Shape]:
         king_near, king_far = (names.KING_LOW_LONG, names.KING_HIGH_LONG)[:: 1 if rises else -1]
     fill_near, fill_far = d.plate.fillers
     for i in range(d.header.kings):
-        out = d.stud * (d.header.jacks + i)
+        out = d.packed + d.stud * i
         yield d.upright("king", d.at.near - out - fill_near - d.stud, king_near, names.MARK_KING_NEAR[i + 1])
         yield d.upright("king", d.at.far + out + fill_far, king_far, names.MARK_KING_FAR[i + 1])
-    packed = d.stud * d.header.jacks
+    packed = d.packed
     for gap, x0 in ((fill_near, d.at.near - packed - fill_near), (fill_far, d.at.far + packed)):
         if gap > ZERO:
             yield Shape("filler", x0, d.plate_top, x0 + gap, d.under(x0))
 
 
 def _header(d: _Drawn, height: Length, header_top: Length | None) -> Iterator[Shape]:
-    """The jacks, the header on them, and the cripples over it."""
+    """The jacks, the buck between them, the header on them, and the cripples over it."""
     near, far, stud = d.at.near, d.at.far, d.stud
     jacks = [one.name for one in each_leg(names.JACK_LENGTH, d.at.figures)] or [names.JACK_LENGTH]
     at_near, at_far = (jacks[0], jacks[-1]) if d.at.measured_from == "left" else (jacks[-1], jacks[0])
     for i in range(d.header.jacks):
-        out = stud * i
-        yield Shape("jack", near - out - stud, d.plate_top, near - out, height, (at_near,))
-        yield Shape("jack", far + out, d.plate_top, far + out + stud, height, (at_far,))
+        out, top = d.buck + stud * i, height + d.buck
+        yield Shape("jack", near - out - stud, d.plate_top, near - out, top, (at_near,))
+        yield Shape("jack", far + out, d.plate_top, far + out + stud, top, (at_far,))
+    if d.buck > ZERO:
+        yield Shape("buck", near - d.buck, ZERO, near, height, (names.BUCK_LEG,))
+        yield Shape("buck", far, ZERO, far + d.buck, height, (names.BUCK_LEG,))
+        yield Shape("buck", near - d.buck, height, far + d.buck, height + d.buck, (names.BUCK_HEAD,))
     if header_top is None:
         return
-    ears = stud * d.header.jacks
-    yield Shape("header", near - ears, height, far + ears, header_top, (names.HEADER_LENGTH, names.HEADER_TOP))
+    yield Shape(
+        "header", near - d.packed, height + d.buck, far + d.packed, header_top, (names.HEADER_LENGTH, names.HEADER_TOP)
+    )
     if d.top is not None and d.top > header_top:
         for c in d.plate.cripples:
             own = names.CRIPPLE_SLOPE[c.number]
@@ -195,8 +210,8 @@ def wall_shapes(
     about = tuple(n for n in (names.RO_WIDTH, names.RO_HEIGHT, names.SIDE_PLAY, names.HEAD_PLAY) if n in at.figures)
     shapes = [
         Shape("opening", at.near, ZERO, at.far, height, about),
-        Shape("plate", d.low, ZERO, at.near, d.plate_top, (names.PLATE_CUT,)),
-        Shape("plate", at.far, ZERO, d.high, d.plate_top, (names.PLATE_CUT,)),
+        Shape("plate", d.low, ZERO, at.near - d.buck, d.plate_top, (names.PLATE_CUT,)),
+        Shape("plate", at.far + d.buck, ZERO, d.high, d.plate_top, (names.PLATE_CUT,)),
         *_neighbours(d, beside, height),
     ]
     if d.top is not None and d.top > d.plate_top:

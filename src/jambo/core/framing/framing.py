@@ -1,4 +1,4 @@
-"""Timber framing around an opening (handbook 6): pieces and their lengths."""
+"""Framing around an opening (handbook 6): pieces and their lengths."""
 
 from __future__ import annotations
 
@@ -22,21 +22,31 @@ class Framing:
     header_top: Computed
     cripple: Computed
     plate_cut: Computed
+    buck: tuple[Computed, ...] = ()
 
 
 def pieces(width: Computed, height: Computed, wall: Wall, header: Header) -> Framing:
-    """Cut lengths from the rough opening: jacks and kings stand on the bottom plate, the header on the jacks.
+    """Cut lengths from the rough opening: jacks and kings stand on the bottom plate, the header on the jacks; a buck stands in their hole.
 
     Args:
         width, height: of the rough opening; wall: plate and stud thickness, height; header: depth and jacks.
     """
+    one, two = header.bucked, [(2, buck) for buck in header.bucked]
     return Framing(
-        jack=add(names.JACK_LENGTH, height, wall.less_sole),
+        jack=add(names.JACK_LENGTH, height, *one, wall.less_sole),
         king=add(names.KING_LENGTH, wall.height, wall.less_sole),
-        header=add(names.HEADER_LENGTH, width, (2 * header.jacks, wall.stud_thickness)),
-        header_top=add(names.HEADER_TOP, height, header.depth),
-        cripple=add(names.CRIPPLE_LENGTH, wall.height, (-1, height), (-1, header.depth)),
-        plate_cut=add(names.PLATE_CUT, width),
+        header=add(names.HEADER_LENGTH, width, *two, (2 * header.jacks, wall.stud_thickness)),
+        header_top=add(names.HEADER_TOP, height, *one, header.depth),
+        cripple=add(names.CRIPPLE_LENGTH, wall.height, (-1, height), *((-1, buck) for buck in one), (-1, header.depth)),
+        plate_cut=add(names.PLATE_CUT, width, *two),
+        buck=(
+            add(names.HOLE_WIDTH, width, *two),
+            add(names.HOLE_HEIGHT, height, *one),
+            add(names.BUCK_LEG, height),
+            add(names.BUCK_HEAD, width, *two),
+        )
+        if one
+        else (),
     )
 
 
@@ -45,7 +55,7 @@ def figures(framed: Framing, wall: Wall, rules: HouseRules) -> list[Computed]:
     finished = finished_thickness(wall)
     return [
         framed.jack, framed.king, framed.header, framed.header_top, framed.cripple, framed.plate_cut,
-        finished, frame_depth(finished, rules), wall_top(wall),
+        *framed.buck, finished, frame_depth(finished, rules), wall_top(wall),
     ]  # fmt: skip
 
 

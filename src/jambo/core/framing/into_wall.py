@@ -9,7 +9,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.flags import LOCAL_CODE
 from jambo.core.framing.cut_in import Opened
 from jambo.core.framing.slope import rises
-from jambo.core.framing.steps import cut_as_told, jacks_by_side, plain
+from jambo.core.framing.steps import SHARP, boxed, buck_steps, cut_as_told, edges, hole_check, jacks_by_side, plain
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.step import EYES, Step
@@ -17,7 +17,7 @@ from jambo.core.step import EYES, Step
 
 def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figures) -> Iterable[Step]:
     """A new hole in a standing wall: support, what is in it, which studs go and which stay, and what is made good."""
-    yield from _before(opening, wall)
+    yield from _before(opening, wall, figures)
     if opened is not None:
         yield from _studs_that_go(opened, wall)
         yield from _kings(opened, opening.header.kings, wall, figures)
@@ -25,7 +25,7 @@ def into_wall(opening: Opening, wall: Wall, opened: Opened | None, figures: Figu
     yield from _after(wall, figures)
 
 
-def _before(opening: Opening, wall: Wall) -> Iterable[Step]:
+def _before(opening: Opening, wall: Wall, figures: Figures) -> Iterable[Step]:
     """What comes before the first cut: support, services, the marks."""
     asked = opening.cut_in
     if wall.bearing != "no":
@@ -51,7 +51,7 @@ def _before(opening: Opening, wall: Wall) -> Iterable[Step]:
     yield Step(
         key="mark-hole",
         part="Framing",
-        text="Mark the hole at {mark_ro_near} and {mark_ro_far}; open the {wallboard} from {king} to {king}, on both sides.",
+        text=f"Mark the hole at {edges(figures)}; open the {{wallboard}} from {{king}} to {{king}}, on both sides.",
         tools="level, knife",
         check="plumb lines; the {stud}s stand where they were found",
         caution="Paint and board from before the 1990s may hold lead or asbestos: test first.",
@@ -68,7 +68,7 @@ def _studs_that_go(opened: Opened, wall: Wall) -> Iterable[Step]:
             part="Framing",
             text=f"Cut the {{stud}}s at {cut} at {{header_top}} and take their lower parts out; the tops stay as {{cripple}}s.",
             gate="" if wall.bearing == "no" else "support in place; {header} size and who gave it written down",
-            tools="saw, pry bar",
+            tools="{saw}, pry bar",
             check="cuts square, at one height",
             caution=EYES,
         )
@@ -77,7 +77,7 @@ def _studs_that_go(opened: Opened, wall: Wall) -> Iterable[Step]:
             key="clear-standing",
             part="Framing",
             text=f"Take the {{stud}} at {whole} out whole, to make room for a new {{king}}.",
-            tools="saw, pry bar",
+            tools="{saw}, pry bar",
             caution=EYES,
         )
 
@@ -93,7 +93,7 @@ def _kings(opened: Opened, kings: int, wall: Wall, figures: Figures) -> Iterable
             part="Framing",
             text=f"The standing {{stud}} on the {' and on the '.join(kept)} serves as {{king}}{fill}.",
             tools="level",
-            check="sound, plumb, nailed to its plates",
+            check="sound, plumb, fixed to its plates",
         )
     new = 2 * kings - opened.reused
     length = "{king_length}"
@@ -109,7 +109,7 @@ def _kings(opened: Opened, kings: int, wall: Wall, figures: Figures) -> Iterable
             key="new-kings",
             part="Framing",
             text=f"Add {new} {{king}}{'s' if new > 1 else ''}, {length}.",
-            tools="saw, nailer",
+            tools="{saw}, {nailer}",
             check="tight between the plates",
             caution=EYES,
             cuts=tuple(n for n in (names.KING_LENGTH, names.KING_LOW_LONG, names.KING_HIGH_LONG) if n in figures),
@@ -122,8 +122,8 @@ def _hole(wall: Wall, figures: Figures) -> Iterable[Step]:
         key="cut-plate",
         part="Framing",
         text="Cut the {plate} out: {plate_cut}.",
-        tools="saw",
-        check="flush with both {jack}s; no nail left in the way",
+        tools="{saw}",
+        check="flush with both {jack}s; nothing left in the way",
         caution=EYES,
     )
     if names.FLOOR_EXTENSION in figures:
@@ -138,18 +138,19 @@ def _hole(wall: Wall, figures: Figures) -> Iterable[Step]:
     yield Step(
         key="stand",
         part="Framing",
-        text=f"Stand {jacks_by_side(figures)}, then the {{header}} {{header_length}} tight on them and under the {{cripple}}s.",
+        text=f"{boxed(wall)}stand {jacks_by_side(figures)}, then the {{header}} {{header_length}} tight on them and under the {{cripple}}s.",
         gate="" if wall.bearing == "no" else "{header} size and who gave it written down",
-        tools="level, nailer",
-        check="opening {ro_width} by {ro_height}, {header} level within {level_tolerance}",
-        caution="Two people lift the {header}.",
+        tools="level, {nailer}",
+        check=hole_check(figures),
+        caution="Two people lift the {header}." + SHARP * wall.steel,
         cuts=cut_as_told((names.JACK_LENGTH, *names.BY_LEG[names.JACK_LENGTH], names.HEADER_LENGTH), figures),
     )
+    yield from buck_steps(figures)
     if names.SLOPE_NAILER in figures:
         yield Step(
             key="nailer",
             part="Framing",
-            text="Fix a nailer of {slope_nailer} along the sloping ceiling and nail every {cripple} to it.",
+            text="Fix a nailer of {slope_nailer} along the sloping ceiling and {nail} every {cripple} to it.",
             tools="saw, screws",
             check="each {cripple} held at both ends",
             cuts=(names.SLOPE_NAILER,),

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
 
 from jambo.core.facts.opening import Opening
+from jambo.core.facts.placing import Header
+from jambo.core.facts.wall import Wall
 from jambo.core.frozen import dataclass
 from jambo.core.items import ITEMS, ItemKind
 from jambo.core.quantities.figure import known_lengths
@@ -53,6 +56,17 @@ class Item:
     def kind(self) -> ItemKind:
         """What is known of its kind."""
         return ITEMS[self.name]
+
+
+def as_fixed(items: Iterable[Item], wall: Wall, header: Header) -> Iterator[Item]:
+    """What is to buy, with what goes into the studs told to be for steel where no buck stands before them.
+
+    Args:
+        items: as they are in timber; wall: what it is framed in; header: with the buck in its hole.
+    """
+    for item in items:
+        bare = wall.steel and header.buck is None and item.name in ("long_screw", "casing_nail")
+        yield replace(item, told=(*item.told, "for steel")) if bare else item
 
 
 def leaves_to_buy(opening: Opening) -> Iterator[Item]:

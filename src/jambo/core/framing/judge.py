@@ -76,7 +76,7 @@ FLAGS = FlagWords(
             "header-against-plates": (
                 "note",
                 "The {header} fills the wall to the plates: there are no {cripple}s over it.",
-                "Set the {header} tight against the {top_plate}s and nail it through them.",
+                "Set the {header} tight against the {top_plate}s and {nail} it through them.",
             ),
             "header-too-thick": (
                 "check",
@@ -86,7 +86,7 @@ FLAGS = FlagWords(
             "header-too-thin": (
                 "note",
                 "The plies and packing of the {header} make {made}; the {stud}s are {depth} deep: {short} too thin.",
-                "Pack it out on the side you nail the {wallboard} to, or choose thicker packing.",
+                "Pack it out on the side the {wallboard} goes on, or choose thicker packing.",
             ),
             "wall-too-low": (
                 "stop",
@@ -362,7 +362,12 @@ def on_framing(opening: Opening, figures: Figures, wall: Wall, plate: Plate, rul
     cripple = figures.value(names.CRIPPLE_LENGTH)
     if ro_height is not None and wall_height is not None and ro_height >= wall_height:
         deep = or_zero(value_of(header.depth))
-        yield FLAGS("wall-too-low", {"over": ro_height + deep - wall_height}, (names.RO_HEIGHT,), "wall.height")
+        yield FLAGS(
+            "wall-too-low",
+            {"over": ro_height + header.beside(ZERO) + deep - wall_height},
+            (names.RO_HEIGHT,),
+            "wall.height",
+        )
     elif (too_tall := _leaf_over(opening, wall, ro_height)) is not None:
         yield FLAGS("leaf-taller-than-wall", {"over": too_tall}, (), "opening.door.leaves[0].height")
     elif cripple is not None and cripple < ZERO:
@@ -415,7 +420,7 @@ def cautions(wall: Wall, figures: Figures) -> Iterator[Flag]:
 
 def _made_up(header: Header, wall: Wall, figures: Figures) -> Iterator[Flag]:
     """Whether a header of plies is as thick as the studs are deep."""
-    if header.make_up == "solid" or names.HEADER_LENGTH not in figures:
+    if header.make_up == "solid" or wall.steel or names.HEADER_LENGTH not in figures:
         return
     made, deep = header.thickness, wall.stud_depth.value
     values: Values = {"made": made, "depth": deep}
@@ -433,7 +438,7 @@ def _room(wall: Wall, header: Header, placing: Placing, plate: Plate, figures: F
     """Whether kings, jacks and opening find room between the wall's ends."""
     about, path = (names.MARK_RO_NEAR, names.MARK_RO_FAR), "opening.position.distance"
     width, length = figures.value(names.RO_WIDTH), value_of(wall.length)
-    side = wall.stud_thickness.value * (header.jacks + header.kings)
+    side = header.beside(wall.stud_thickness.value) + wall.stud_thickness.value * header.kings
     if width is not None and length is not None and width + side * 2 > length:
         needs = {"needed": width + side * 2, "length": length}
         yield FLAGS("opening-wider-than-wall", needs, (names.RO_WIDTH,), "wall.length")

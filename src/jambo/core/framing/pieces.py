@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 from typing import Literal
 
@@ -25,6 +25,7 @@ class Piece:
     `part` is a key of the word list, or another word where its figure names the piece. A count of 0 means the figure is known but no such piece is needed. `alike` is the figure
     both legs were cut to before each had its own. `at` are the lines of the plate tape it stands at, in running order.
     `supplied` is cut from what comes as one thing, not from stock; `joints` are the places, from its left end, a long one may be spliced at.
+    `made_of` is what its stock is where that is not timber: a steel stud or track, with its gauge.
     `marked` is the short point of a mitred piece, whose length is to its long point.
     """
 
@@ -38,6 +39,7 @@ class Piece:
     supplied: bool = False
     joints: tuple[Length, ...] = ()
     marked: Computed | None = None
+    made_of: str = ""
 
     @property
     def from_stock(self) -> bool:
@@ -139,6 +141,7 @@ def uprights(figures: Figures, wall: Wall, header: Header, around: Around) -> li
             around,
         ),
         *_header(figures[names.HEADER_LENGTH], header, wall),
+        *_buck(figures, wall, header),
     ]
 
 
@@ -153,14 +156,48 @@ def _jacks(alike: Piece, figures: Figures, around: Around) -> list[Piece]:
     return [replace(row, part=alike.part, at=at) for row, at in zip(rows, lines, strict=True)]
 
 
+# Steel: what is a stud, what lies along the wall as a track; a header in one piece is a track on the jacks
+_STEEL = {
+    "king": "stud", "jack": "stud", "cripple": "stud", "stud": "stud", "header_ply": "stud",
+    "header": "track", "header_packing": "track", "top_plate": "track", "plate": "track", "slope_nailer": "track",
+}  # fmt: skip
+
+
+def in_steel(rows: Iterable[Piece], wall: Wall) -> Iterator[Piece]:
+    """The pieces of a wall as its studs are: in one of steel, studs and tracks of its gauge; what is timber there stays so.
+
+    Args:
+        rows: the pieces, as they are in timber; wall: what it is framed in.
+    """
+    for row in rows:
+        of = _STEEL.get(row.part) if wall.steel else None
+        size = row.section
+        if of == "track":
+            size = (wall.stud_thickness.value, wall.stud_depth.value)
+        elif row.part == "header_ply":
+            size = (wall.stud_thickness.value, size[1])
+        yield row if of is None else replace(row, section=size, made_of=f"steel {of} {wall.gauge}".strip())
+
+
+def _buck(figures: Figures, wall: Wall, header: Header) -> list[Piece]:
+    """The timber buck in the hole: two legs, and the head over them."""
+    if header.buck is None:
+        return []
+    size = (header.buck.value, wall.stud_depth.value)
+    return [
+        Piece("buck_leg", "wall", 2, figures[names.BUCK_LEG], size),
+        Piece("buck_head", "wall", 1, figures[names.BUCK_HEAD], size),
+    ]
+
+
 def _header(length: Computed, header: Header, wall: Wall) -> list[Piece]:
-    """The header in one piece, or each ply of it and the packing between them."""
+    """The header in one piece, or each ply of it and the packing between them; in steel, the tracks that box them."""
     deep = value_of(header.depth)
     if header.make_up == "solid":
         return [Piece("header", "wall", 1, length, (deep, wall.stud_depth.value))]
     return [
         Piece("header_ply", "wall", header.plies, length, (header.ply.value, deep)),
-        Piece("header_packing", "wall", header.packings, length, (header.packing.value, deep)),
+        Piece("header_packing", "wall", 2 if wall.steel else header.packings, length, (header.packing.value, deep)),
     ]
 
 

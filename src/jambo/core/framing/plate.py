@@ -12,11 +12,23 @@ from jambo.core.facts.wall import Neighbour, Wall
 from jambo.core.framing.cut_in import Opened, face
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Amount, Computed, Figure, Known, Source, Waiting, add, half, value_of
+from jambo.core.quantities.figure import (
+    HALF,
+    Amount,
+    Computed,
+    Figure,
+    Known,
+    Source,
+    Waiting,
+    add,
+    half,
+    less,
+    value_of,
+)
 from jambo.core.quantities.length import ZERO, Exact, Length, or_zero
 from jambo.core.quantities.names import FigureName
 
-PlateMarkOf = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "common", "split_stud"]
+PlateMarkOf = Literal["wall_end", "king", "jack", "ro_edge", "ro_centre", "hole_edge", "common", "split_stud"]
 
 
 Crossed = Literal["near", "far"]  # the stud stands on the near (toward the tape's start) or far side of the line
@@ -57,6 +69,7 @@ class Plate:
     far_edge: Computed
     framing_near: Length | None
     framing_far: Length | None
+    buck: Length = ZERO
     fillers: tuple[Length, Length] = (ZERO, ZERO)  # between jacks and a standing stud that serves as king, near and far
 
     def with_more(self, more: Sequence[PlateMark]) -> Plate:
@@ -81,11 +94,11 @@ class Plate:
 
     @property
     def jacks(self) -> tuple[Length, ...]:
-        """The jacks' lines: the inner ones stand at the opening's own edges."""
+        """The jacks' lines: the inner ones stand at the opening's own edges, or at those of the hole for its buck."""
         near, far = (value_of(edge) for edge in (self.near_edge, self.far_edge))
         if near is None or far is None:
             return ()
-        return (*self.lines("jack", "near"), near, far, *self.lines("jack", "far"))
+        return (*self.lines("jack", "near"), near - self.buck, far + self.buck, *self.lines("jack", "far"))
 
     @property
     def cripples(self) -> tuple[Common, ...]:
@@ -106,11 +119,14 @@ def edges(
         near = add(names.MARK_RO_NEAR, placing.distance, (-HALF, width))
         far = add(names.MARK_RO_FAR, placing.distance, half(width))
         return near, add(names.MARK_RO_CENTRE, placing.distance), far
-    past = (header.jacks, wall.stud_thickness)  # between a king's line and the opening stand the jacks
     if placing.reaches_near_edge(hinge_side) or placing.to == "near_king":
-        near = add(names.MARK_RO_NEAR, placing.distance, *([past] if placing.to == "near_king" else []))
+        near = add(
+            names.MARK_RO_NEAR,
+            placing.distance,
+            *(header.past(wall.stud_thickness) if placing.to == "near_king" else []),
+        )
         return near, add(names.MARK_RO_CENTRE, near, half(width)), add(names.MARK_RO_FAR, near, width)
-    back = [(-past[0], past[1])] if placing.to == "far_king" else []
+    back = less(header.past(wall.stud_thickness)) if placing.to == "far_king" else []
     far = add(names.MARK_RO_FAR, placing.distance, *back)
     return add(names.MARK_RO_NEAR, far, (-1, width)), add(names.MARK_RO_CENTRE, far, (-HALF, width)), far
 
@@ -195,18 +211,25 @@ def _framing_marks(
 ) -> list[PlateMark]:
     """The lines of kings, jacks and the opening's own edges and centre, in the order of the tape."""
     before, after = ([f] if f is not None else [] for f in fillers)
-    jacks, kings = header.jacks, header.kings
+    jacks, kings, buck = header.jacks, header.kings, header.bucked
     marks: list[PlateMark] = []
     for i in range(kings, 0, -1):
-        line = add(names.MARK_KING_NEAR[i], near, (-(jacks + i - 1), stud), *[(-1, f) for f in before])
+        line = add(names.MARK_KING_NEAR[i], near, *less(buck), (-(jacks + i - 1), stud), *[(-1, f) for f in before])
         marks.append(PlateMark("king", line, "near"))
     for i in range(jacks, 1, -1):
-        marks.append(PlateMark("jack", add(names.MARK_JACK_NEAR[i], near, (-(i - 1), stud)), "near"))
-    marks += [PlateMark("ro_edge", near, "near"), PlateMark("ro_centre", centre), PlateMark("ro_edge", far, "far")]
+        marks.append(PlateMark("jack", add(names.MARK_JACK_NEAR[i], near, *less(buck), (-(i - 1), stud)), "near"))
+    if buck:  # the inner jacks stand at its edges
+        marks.append(PlateMark("hole_edge", add(names.MARK_HOLE_NEAR, near, *less(buck)), "near"))
+        marks.append(PlateMark("hole_edge", add(names.MARK_HOLE_FAR, far, *buck), "far"))
+    marks += [
+        PlateMark("ro_edge", near, None if buck else "near"),
+        PlateMark("ro_centre", centre),
+        PlateMark("ro_edge", far, None if buck else "far"),
+    ]
     for i in range(2, jacks + 1):
-        marks.append(PlateMark("jack", add(names.MARK_JACK_FAR[i], far, (i - 1, stud)), "far"))
+        marks.append(PlateMark("jack", add(names.MARK_JACK_FAR[i], far, *buck, (i - 1, stud)), "far"))
     for i in range(1, kings + 1):
-        line = add(names.MARK_KING_FAR[i], far, (jacks + i - 1, stud), *[(1, f) for f in after])
+        line = add(names.MARK_KING_FAR[i], far, *buck, (jacks + i - 1, stud), *[(1, f) for f in after])
         marks.append(PlateMark("king", line, "far"))
     return marks
 
@@ -232,19 +255,19 @@ def lay_out(
         The marks in order along the tape, the layout studs with what becomes of each, and the cripples.
     """
     near, centre, far = edges(width, wall, header, placing, hinge_side)
-    stud, jacks, kings = wall.stud_thickness, header.jacks, header.kings
+    stud, past = wall.stud_thickness, header.beside(wall.stud_thickness.value)
     marks = _framing_marks(near, centre, far, stud, header, fillers)
     if isinstance(near, Waiting) or isinstance(far, Waiting):
         return Plate(tuple(marks), (), near, far, None, None)
 
-    side = stud.value * (jacks + kings)
+    side = past + stud.value * header.kings
     gaps = tuple(or_zero(value_of(f)) if f is not None else ZERO for f in fillers)
     framing_near, framing_far = near.value - side - gaps[0], far.value + side + gaps[1]
     start = PlateMark(
         "wall_end",
         add(names.MARK_WALL_START, Known("tape_start", ZERO, Source("given", "opening.position.measured_from"))),
     )
-    over = (near.value - stud.value * jacks, far.value + stud.value * jacks)
+    over = (near.value - past, far.value + past)
     commons: list[Common] = []
     for common, figure in _commons(wall, placing, ((framing_near, framing_far), over), opened):
         commons.append(common)
@@ -254,4 +277,6 @@ def lay_out(
         marks.append(PlateMark("wall_end", add(names.MARK_WALL_END, wall.length)))
     marks.append(start)
     marks.sort(key=lambda m: m.measure.value if isinstance(m.measure, Figure) else ZERO)
-    return Plate(tuple(marks), tuple(commons), near, far, framing_near, framing_far, (gaps[0], gaps[1]))
+    return Plate(
+        tuple(marks), tuple(commons), near, far, framing_near, framing_far, header.beside(ZERO), (gaps[0], gaps[1])
+    )

@@ -82,10 +82,11 @@ def jacks_by_side(figures: Figures) -> str:
 def framing_steps(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterable[Step]:
     """Mark, cut and stand the framing of a new wall; cripples that would be slivers are filled solid."""
     gate = "" if wall.bearing == "no" else "{header} size and who gave it written down"
+    full = wall.height_by == "stud" and wall.height_right is None  # precut studs set the wall's height
     yield Step(
         key="plate",
         part="Framing",
-        text="Mark the plate at {mark_ro_near} and {mark_ro_far}; the cross on the side where the {stud}s stand.",
+        text=f"Mark the {{plate}} at {edges(figures)}; the cross on the side where the {{stud}}s stand.",
         tools="tape, square",
         check="measured from the same end each time",
     )
@@ -98,14 +99,15 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures, rules: HouseRu
         "the {king} on the low side {king_low_long} and on the high side {king_high_long} at their long points, {header} {header_length}, "
         "each {cripple} to its own length on the cut list"
         if sloped
-        else "{king}s {king_length}, {header} {header_length}" + over
+        else ("" if full else "{king}s {king_length}, ") + "{header} {header_length}" + over
     )
+    whole = " The {king}s are full {stud}s of {king_length}: they are not cut." if full else ""
     yield Step(
         key="cut-studs",
         part="Framing",
-        text=f"Cut {jacks_by_side(figures)}, {uprights}.",
+        text=f"Cut {jacks_by_side(figures)}, {uprights}.{whole}",
         gate=gate,
-        tools="saw",
+        tools="{saw}",
         caution=EYES,
         cuts=cut_as_told(
             (*FRAMED, *(names.CRIPPLE_SLOPE[n] for n, _ in figures.numbered(names.CRIPPLE_SLOPE))), figures
@@ -114,19 +116,54 @@ def framing_steps(opening: Opening, wall: Wall, figures: Figures, rules: HouseRu
     yield Step(
         key="stand",
         part="Framing",
-        text="Nail the {jack}s to the {king}s, the {header} tight on the {jack}s.",
-        tools="level, nailer",
-        check="opening {ro_width} by {ro_height}, {header} level within {level_tolerance}",
-        caution="Two people lift the {header}.",
+        text=boxed(wall) + "{nail} the {jack}s to the {king}s, the {header} tight on the {jack}s.",
+        tools="level, {nailer}",
+        check=hole_check(figures),
+        caution="Two people lift the {header}." + SHARP * wall.steel,
     )
     yield Step(
         key="cut-plate",
         part="Framing",
         text="Cut the {plate} out between the {jack}s: {plate_cut}.",
-        tools="saw",
+        tools="{saw}",
         check="flush with both {jack}s",
         caution=EYES,
     )
+    yield from buck_steps(figures)
+
+
+SHARP = " Cut steel is sharp: gloves on."
+
+
+def boxed(wall: Wall) -> str:
+    """How steel studs stand beside a hole, as the first words of a step; nothing in timber."""
+    return "Box each {jack} with its {king}, open side to open side: " if wall.steel else ""
+
+
+def edges(figures: Figures) -> str:
+    """The two places the hole is marked at: the opening's own edges, or those of the hole for its buck."""
+    of = "hole" if names.HOLE_WIDTH in figures else "ro"
+    return f"{{mark_{of}_near}} and {{mark_{of}_far}}"
+
+
+def hole_check(figures: Figures) -> str:
+    """What is proved once it is framed: the opening, or the hole that its buck goes into."""
+    size = "hole {hole_width} by {hole_height}" if names.HOLE_WIDTH in figures else "opening {ro_width} by {ro_height}"
+    return size + ", {header} level within {level_tolerance}"
+
+
+def buck_steps(figures: Figures) -> Iterable[Step]:
+    """The timber buck that goes into the hole, where there is one."""
+    if names.BUCK_LEG in figures:
+        yield Step(
+            key="buck",
+            part="Framing",
+            text="Cut the buck: two legs {buck_leg_length}, the head {buck_head_length} over them; {nail} it into the hole, its edges flush with the {stud}s.",
+            tools="saw, level, {nailer}",
+            check="inside {ro_width} by {ro_height}, legs plumb, head level",
+            caution=EYES,
+            cuts=(names.BUCK_LEG, names.BUCK_HEAD),
+        )
 
 
 def take_out(opening: Opening, *, lined: bool) -> Iterable[Step]:

@@ -36,14 +36,19 @@ Section = tuple[Length | None, Length | None]
 
 
 @lru_cache(maxsize=1024)
-def section_key(section: Section) -> str:
-    """Name a section by its thickness and width in millimetres, whatever the tape: "38.1x88.9"; "-" for one nobody said."""
-    return "x".join("-" if part is None else plain_number(part.in_mm()) for part in section)
+def section_key(section: Section, made_of: str = "") -> str:
+    """Name a section by its thickness and width in millimetres, whatever the tape: "38.1x88.9"; "-" for one nobody said.
+
+    What is no timber is named after it: "31.75x92.075 steel stud 25 ga".
+    """
+    sizes = "x".join("-" if part is None else plain_number(part.in_mm()) for part in section)
+    return f"{sizes} {made_of}" if made_of else sizes
 
 
-def sizes_of(section: str) -> tuple[Length | None, ...]:
-    """Give the thickness and width a section's name tells."""
-    return tuple(None if part == "-" else Length.mm(part) for part in section.split("x"))
+def sizes_of(section: str) -> tuple[tuple[Length | None, ...], str]:
+    """Give the thickness and width a section's name tells, and what it is made of where that is no timber."""
+    sizes, _, made_of = section.partition(" ")
+    return tuple(None if part == "-" else Length.mm(part) for part in sizes.split("x")), made_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,6 +147,12 @@ class ToCut:
     copy: int = 0
     part: int = 0
     parts: tuple[Length, ...] = ()
+    made_of: str = ""
+
+    @property
+    def section_key(self) -> str:
+        """The name of its section."""
+        return section_key(self.section, self.made_of)
 
 
 def _uncut(count: int, length: Length, cut: PieceCut | None, unit: Unit) -> int:
@@ -212,6 +223,7 @@ def _of_piece(
         left - len(begun),
         stud,
         stuff.lower(),
+        made_of=piece.made_of,
     )
     if piece.joints:
         # a joint is where it can be marked, and so its parts are on the tape's grid

@@ -144,6 +144,11 @@ Line = Amount | tuple[Exact, Amount]
 HALF = Fraction(1, 2)
 
 
+def less(lines: Iterable[Line]) -> list[Line]:
+    """The same lines, taken off."""
+    return [(-line[0], line[1]) if isinstance(line, tuple) else (-1, line) for line in lines]
+
+
 @cache
 def _from_figure(name: str) -> Source:
     return Source("figure", name)

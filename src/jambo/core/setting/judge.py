@@ -41,12 +41,12 @@ FLAGS = FlagWords(
             "fits-without-play": (
                 "check",
                 "The {frame} goes into the hole exactly: nothing is left for {shim}s.",
-                "Prove both {stud}s plumb and set it straight onto them, or plane the one that binds.",
+                "Prove both {stud}s plumb and set it straight onto them, or {plane} the one that binds.",
             ),
             "set-needs-tilt": (
                 "check",
                 "Plumb, the {frame} does not go in; with its top {tilt} toward {way} it does, and has no play left.",
-                "Set it with that tilt and look how the {leaf} hangs, or plane the binding {stud}.",
+                "Set it with that tilt and look how the {leaf} hangs, or {plane} the binding {stud}.",
             ),
             "set-outside-slot": (
                 "stop",
@@ -76,7 +76,7 @@ FLAGS = FlagWords(
             "stud-twisted-beyond-shims": (
                 "check",
                 "The {stud} is twisted, {where}: {a} behind the {leg}'s edge on side A, {b} on side B, and no {shim} has that taper.",
-                "Cut a wedge to the two thicknesses, or plane the proud edge of the {stud}; never force the {leg}.",
+                "Cut a wedge to the two thicknesses, or {plane} the proud edge of the {stud}; never force the {leg}.",
             ),
             "twist-not-read": (
                 "check",
@@ -86,7 +86,7 @@ FLAGS = FlagWords(
             "room-tight": (
                 "check",
                 "The hole leaves {room} of room in all, less than {least} a side.",
-                "Prove both {stud}s plumb before you set it, or plane the one that binds.",
+                "Prove both {stud}s plumb before you set it, or {plane} the one that binds.",
             ),
             "shims-one-side": (
                 "check",

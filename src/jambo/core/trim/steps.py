@@ -16,7 +16,7 @@ CASING_BACK = Step(
     part="Finishing",
     text="Put the saved {casing} back by its numbers; {casing_step} {setback}.",
     tools="saw, pins",
-    check="short nails into the {frame}, long ones into the {stud}",
+    check="short nails into the {frame}, {long_nails} into the {backing}",
     needs=("plant-stops", "strike-leg"),
 )
 
@@ -53,7 +53,7 @@ def casing_steps(casing: Casing, figures: Figures) -> Iterable[Step]:
         part="Finishing",
         text=f"{{casing}}: {', '.join(told)}; {{casing_step}} {{setback}}.{points}",
         tools="saw, pins",
-        check="short nails into the {frame}, long ones into the {stud}",
+        check="short nails into the {frame}, {long_nails} into the {backing}",
         caution=EYES,
         needs=("plant-stops", "strike-leg", "seal-joint"),
         cuts=tuple(cut),

@@ -64,7 +64,7 @@ def _cost(opened: Opened, search: Search) -> Cost:
 def _edges(search: Search) -> Iterator[int]:
     """Every left edge at which a cost can change, in nanometres, and those the range ends at or that were search for."""
     t, w = search.wall.thick, search.size.wide
-    jacks, kings = search.size.header.jacks * t, search.size.header.kings * t
+    jacks, kings = int(search.size.header.beside(Length(t)).nm), search.size.header.kings * t
     clear = jacks + max(search.wall.clear, kings)
     past = {jacks, jacks + kings, jacks + search.wall.filler}
     for low, high in search.wall.studs:

@@ -20,7 +20,7 @@ from jambo.core.quantities.figure import HALF, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.solve import Result
 
-WallMarkOf = Literal["wall_end", "king", "ro_edge", "ro_centre", "common"]
+WallMarkOf = Literal["wall_end", "king", "ro_edge", "ro_centre", "hole_edge", "common"]
 OWN = {
     "stud",
     "plate",
@@ -59,10 +59,12 @@ class StandingOpening:
     """An opening where it stands: its rough opening, its framing with jacks and kings, and all it needs when it is open.
 
     `kings` reaches from king's line to king's line: their faces toward the opening, past the jacks.
+    `hole` is the opening with the buck that stands around it.
     """
 
     index: int
     opening: Stretch
+    hole: Stretch
     framing: Stretch
     reach: Stretch
     kings: Stretch
@@ -91,7 +93,7 @@ class WallMark:
 class Share:
     """Two neighbours that stand closer than both framings are wide, as was asked, and what they have too many between them.
 
-    `left` and `right` are openings by index, `between` reaches from one rough opening to the other.
+    `left` and `right` are openings by index, `between` reaches from one opening's hole to the other's.
     """
 
     left: int
@@ -131,10 +133,12 @@ def _stand(index: int, one: Solved, wall: Wall) -> StandingOpening | None:
     slabs = [s for s in one.result.shapes if s.part in ("slab", "track")]
     shift = _shift(one, wall)
     lows, highs = [ro.low, *(s.x0 + shift for s in slabs)], [ro.high, *(s.x1 + shift for s in slabs)]
-    past = wall.stud_thickness.value * one.opening.header.jacks
+    header = one.opening.header
+    past, buck = header.beside(wall.stud_thickness.value), header.beside(ZERO)
     if one.result.standing:  # its framing is there, whatever it is: none of it is ours to place
-        framing, past = ro, ZERO
-    return StandingOpening(index, ro, framing, Stretch(min(lows), max(highs)), Stretch(ro.low - past, ro.high + past))
+        framing, past, buck = ro, ZERO, ZERO
+    hole, kings = (Stretch(ro.low - by, ro.high + by) for by in (buck, past))
+    return StandingOpening(index, ro, hole, framing, Stretch(min(lows), max(highs)), kings)
 
 
 def _shift(one: Solved, wall: Wall) -> Length:
@@ -180,7 +184,7 @@ def _share(a: StandingOpening, b: StandingOpening, solved: Sequence[Solved], thi
     Kings are shared first: what stands between two openings holds both. One jack can serve both only where it is as high.
     """
     one, other = solved[a.index], solved[b.index]
-    between = Stretch(a.opening.high, b.opening.low)
+    between = Stretch(a.hole.high, b.hole.low)
     if b.framing.low >= a.framing.high or between.width < ZERO:
         return None
     if not (one.opening.placing.shares or other.opening.placing.shares):
@@ -212,11 +216,15 @@ def _marks(
     length = value_of(wall.length)
     marks = [WallMark("wall_end", ZERO)] + ([WallMark("wall_end", length)] if length is not None else [])
     for s in standing:
+        bucked = s.hole != s.opening
         marks += [
-            WallMark("ro_edge", s.opening.low, "left", s.index),
+            WallMark("ro_edge", s.opening.low, None if bucked else "left", s.index),
             WallMark("ro_centre", (s.opening.low + s.opening.high) * HALF, None, s.index),
-            WallMark("ro_edge", s.opening.high, "right", s.index),
+            WallMark("ro_edge", s.opening.high, None if bucked else "right", s.index),
         ]
+        if bucked:
+            marks.append(WallMark("hole_edge", s.hole.low, "left", s.index))
+            marks.append(WallMark("hole_edge", s.hole.high, "right", s.index))
         if (s.index, "left") not in lent:
             marks.append(WallMark("king", s.kings.low, "left", s.index))
         if (s.index, "right") not in lent:
@@ -230,10 +238,10 @@ def _plates(standing: Sequence[StandingOpening], length: Length | None) -> tuple
     if length is None:
         return ()
     runs, at = [], ZERO
-    for s in sorted(standing, key=lambda s: s.opening.low):
-        if s.opening.low > at:
-            runs.append(Stretch(at, min(s.opening.low, length)))
-        at = max(at, s.opening.high)
+    for s in sorted(standing, key=lambda s: s.hole.low):
+        if s.hole.low > at:
+            runs.append(Stretch(at, min(s.hole.low, length)))
+        at = max(at, s.hole.high)
     return (*runs, Stretch(at, length)) if at < length else tuple(runs)
 
 

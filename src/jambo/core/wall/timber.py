@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from fractions import Fraction
 
 from jambo.core.facts.wall import Wall
-from jambo.core.framing.pieces import Piece
+from jambo.core.framing.pieces import Piece, in_steel
 from jambo.core.framing.slope import along, ceiling_at, long_point, rises
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Known, Source, add, value_of
@@ -47,7 +47,7 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
     # nailed down whole, and cut out between the jacks once the wall stands (handbook 6, 28)
     whole = add(names.BOTTOM_PLATE_LENGTH, wall.length)
     found.append(Piece("plate", "wall", wall.bottom_plates, whole, flat, joints=_centres(layout, wall)))
-    return tuple(found)
+    return tuple(in_steel(found, wall))
 
 
 def _centres(layout: Layout, wall: Wall) -> tuple[Length, ...]:

@@ -259,7 +259,7 @@ def _tools(plan: JobPlan, works: Iterable[Told]) -> list[str]:
         for told in works
         for step in told.todo.of.result.steps
         if step.key in told.work.steps
-        for tool in fill(step.tools, plan.words).split(",")
+        for tool in fill(step.tools, told.todo.of.facts.worded(plan.words)).split(",")
     )
     by_name = {tool.casefold(): tool for tool in reversed([*said]) if tool}
     return sorted(by_name.values(), key=str.casefold)
@@ -271,7 +271,10 @@ def _read(plan: JobPlan, lead: Iterable[Told]) -> Iterator[DayReadOut]:
         against = read_first(told.work.kind, told.todo.of.facts.opening, told.todo.of.result)
         if against is None:
             continue
-        said = "; ".join(flag_out(flag, plan.tape, plan.words)["reason"] for flag in against) or "nothing is read yet"
+        said = (
+            "; ".join(flag_out(flag, plan.tape, told.todo.of.facts.worded(plan.words))["reason"] for flag in against)
+            or "nothing is read yet"
+        )
         yield {"opening": told.todo.id, "mark": told.todo.mark, "told": said}
 
 

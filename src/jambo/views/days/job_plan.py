@@ -240,7 +240,9 @@ class JobPlan:
 
     def _held(self, one: ToDo, why: object) -> str:
         if isinstance(why, Flag):
-            return self._come(f"{one.mark}: {flag_out(why, self.tape, self.words)['reason']}", None)
+            return self._come(
+                f"{one.mark}: {flag_out(why, self.tape, one.of.facts.worded(self.words))['reason']}", None
+            )
         return self._come(f"{one.mark}: {label(why.name, self.words)}", None)  # type: ignore[attr-defined]
 
     def _done(self, day: TradeDay) -> str:

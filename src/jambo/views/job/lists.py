@@ -32,6 +32,7 @@ class StockRows(TypedDict):
     """All pieces cut from one stock, longest first, and what they come to end to end, in feet or metres."""
 
     section: str
+    made_of: str
     pieces: list[PieceRow]
     total: str
 
@@ -55,7 +56,9 @@ class JobLists(TypedDict):
     waiting: list[str]
 
 
-Cut = dict[str, dict[tuple[str, Length, Rounding], dict[str, int]]]  # by stock, by piece: how many for which mark
+Cut = dict[
+    tuple[str, str], dict[tuple[str, Length, Rounding], dict[str, int]]
+]  # by stock, by piece: how many for which mark
 
 
 @dataclass
@@ -75,7 +78,7 @@ class _Gathered:
                     self.waiting.append(mark)
             elif count > 0:
                 key = (piece_label(piece, words, tape), piece.length.value, piece.length.name.rounding)
-                marks = self.cut.setdefault(section_text(piece.section, tape), {}).setdefault(key, {})
+                marks = self.cut.setdefault((section_text(piece.section, tape), piece.made_of), {}).setdefault(key, {})
                 marks[mark] = marks.get(mark, 0) + count
 
     def items(self, mark: str, items: Iterable[Item], tape: Tape, words: Region) -> None:
@@ -121,12 +124,13 @@ def job_lists(
 def _stock(cut: Cut, tape: Tape) -> list[StockRows]:
     """Each stock with its pieces, longest first; what has no thickness and width comes last."""
     stock: list[StockRows] = []
-    for section, pieces in sorted(cut.items(), key=lambda s: (s[0] == "", s[0])):
+    for (section, made_of), pieces in sorted(cut.items(), key=lambda s: (s[0][0] == "", s[0])):
         rows = sorted(pieces.items(), key=lambda p: (-p[0][1].nm, p[0][0]))
         run = sum((length * sum(marks.values()) for (_, length, _), marks in rows), Length(0))
         stock.append(
             {
                 "section": section,
+                "made_of": made_of,
                 "pieces": [
                     {
                         "label": label,

@@ -14,7 +14,7 @@ from jambo.core.job.board import SolvedJob
 from jambo.core.job.buying import BuyLine, StickLine, SticksNeeded, ThingLine, by_key, surplus, things, timber
 from jambo.core.job.orders import Order
 from jambo.core.job.sticks import sizes_of
-from jambo.core.labels import section_text
+from jambo.core.labels import section_named
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.notation import called_out
 from jambo.core.quantities.tape import Tape, show
@@ -124,7 +124,7 @@ def _timber(
                 prices[which] = f", {stock['price']} {cutting['currency']}".rstrip()
 
     def told(line: StickLine) -> BuyLineOut:
-        title = titles.get(line.section) or f"{section_text(sizes_of(line.section), tape)} {tape.unit}"
+        title = titles.get(line.section) or section_named(*sizes_of(line.section), tape)
         detail = show(line.length, tape).text + prices.get((line.section, line.length), "")
         return _line_out(line, title, detail, [], today)
 

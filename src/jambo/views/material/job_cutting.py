@@ -11,9 +11,9 @@ from typing_extensions import TypedDict
 
 from jambo.core import rules as house
 from jambo.core.job.board import SolvedJob
-from jambo.core.job.sticks import Offcut, Section, SoFar, ToCut, section_key, to_cut
-from jambo.core.labels import section_text
-from jambo.core.quantities.length import Length, or_zero
+from jambo.core.job.sticks import Offcut, Section, SoFar, ToCut, to_cut
+from jambo.core.labels import section_named
+from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Tape, Unit, show
@@ -178,7 +178,7 @@ def job_cutting_out(
     pieces, waiting = to_cut(job, so_far, tape, words, rules.value(house.JOINTS_APART))
     by_section: dict[str, list[ToCut]] = {}
     for piece in pieces:
-        by_section.setdefault(section_key(piece.section), []).append(piece)
+        by_section.setdefault(piece.section_key, []).append(piece)
     # the heaviest first: an order that stands while pieces are cut and stock is changed, so that no panel moves under the hand
     heaviest = sorted(by_section, key=lambda key: _weight(by_section[key][0].section), reverse=True)
     asked = [_asked(key, by_section[key], so_far.rack, settings, rules, tape) for key in heaviest]
@@ -210,7 +210,7 @@ def job_cutting_out(
 
 def stock_of(key: str, pieces: Sequence[ToCut], settings: Settings, unit: Unit) -> tuple[Stick, ...]:
     """What a section comes in: as the job says, else by habit."""
-    return settings.stock.get(key) or usual_stock(unit, studs=any(p.stud for p in pieces))
+    return settings.stock.get(key) or usual_stock(unit, studs=any(p.stud and not p.made_of for p in pieces))
 
 
 def _asked(
@@ -229,6 +229,8 @@ def _asked(
     whole = (*stock, *(Stick(length, None, n) for length, n in lengths.items()))
     wanted = tuple(Wanted(p.label, p.length, p.count, p.join) for p in pieces)
     saw = [rules.value(n) for n in (house.SAW_KERF, house.SQUARING_CUT, house.OFFCUT_LEAST)]
+    if pieces[0].made_of:  # snips take nothing off, and a steel stud comes square
+        saw[:2] = ZERO, ZERO
     problem = CutProblem(wanted, whole, saw[0], saw[1], saw[2], goal)
     agreed = (settings.agreed or {}).get(key)
     if agreed is None or not agreed.answers(problem):
@@ -293,7 +295,7 @@ def _weight(section: Section) -> tuple[int, int, int]:
 
 def _title(pieces: Sequence[ToCut], shown: Tape) -> str:
     """What a section is called: its sizes, and what it is where they do not tell all."""
-    sizes, stuff = f"{section_text(pieces[0].section, shown)} {shown.unit}", {p.stuff for p in pieces}
+    sizes, stuff = section_named(pieces[0].section, pieces[0].made_of, shown), {p.stuff for p in pieces}
     one = stuff.pop() if len(stuff) == 1 else ""
     return f"{sizes}, {one}" if one and None in pieces[0].section else sizes
 

@@ -12,7 +12,7 @@ from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape
 from jambo.core.record import on_cuts
 from jambo.core.solve import Result
-from jambo.core.words.lists import Region
+from jambo.core.words.lists import Words
 from jambo.format.document import Document
 from jambo.format.facts import Facts, facts_of
 from jambo.format.problems import Refused
@@ -65,7 +65,7 @@ def _cut_names(result: Result) -> set[FigureName]:
 
 
 def _moved_out(
-    moved: FigureMoved, cut: set[FigureName], was_cut: set[FigureName], tape: Tape, words: Region
+    moved: FigureMoved, cut: set[FigureName], was_cut: set[FigureName], tape: Tape, words: Words
 ) -> MovedOut:
     rounding = moved.name.rounding
     before, after = (length_out(v, tape, rounding) if v is not None else None for v in (moved.before, moved.after))
@@ -75,7 +75,7 @@ def _moved_out(
     }  # fmt: skip
 
 
-def change_of(one: JobOpening, before: Document, after: Document, tape: Tape, words: Region) -> ChangeOut:
+def change_of(one: JobOpening, before: Document, after: Document, tape: Tape, words: Words) -> ChangeOut:
     """What a change does to one opening.
 
     Args:
@@ -87,6 +87,7 @@ def change_of(one: JobOpening, before: Document, after: Document, tape: Tape, wo
     was = solved(before)
     try:
         facts = facts_of(after)
+        words = facts.worded(words)
     except Refused as refused:
         row["refused"] = "; ".join(e.reason for e in refused.errors)
         return row

@@ -27,7 +27,7 @@ from jambo.core.setting.shims import flats
 from jambo.core.setting.stations import Station
 from jambo.core.survey.adjust import Adjusted, Adjustment
 from jambo.core.survey.shape import Face, Found
-from jambo.core.words.lists import WORDS, Region, fill
+from jambo.core.words.lists import WORDS, Words, fill
 from jambo.format.facts import Facts
 
 CURVE = 24  # points a face is drawn with; the figures come from the exact curve
@@ -222,7 +222,7 @@ def _fine(tape: Tape) -> Tape:
     return Tape.marked(tape.unit, min(tape.step, Fraction(1, 32) if tape.unit == "in" else Fraction(1, 2)))
 
 
-def reading_words(reading: Reading, tape: Tape, words: Region, value: Length | None = None) -> str:
+def reading_words(reading: Reading, tape: Tape, words: Words, value: Length | None = None) -> str:
     """A reading (or another value for it) as one carpenter calls it to another."""
     amount = reading.signed if value is None else value
     ways = PLACES[reading.place].ways
@@ -270,7 +270,7 @@ def _shape(found: Found) -> FoundOut:
 
 
 def _row(
-    i: int, reading: Reading, by: Adjusted | None, suspect: tuple[int, ...], facts: Facts, words: Region
+    i: int, reading: Reading, by: Adjusted | None, suspect: tuple[int, ...], facts: Facts, words: Words
 ) -> ReadingOut:
     tape = facts.tape
     fine = _fine(tape)
@@ -287,7 +287,7 @@ def _row(
     }
 
 
-def _readings(adjustment: Adjustment | None, facts: Facts, words: Region) -> list[ReadingOut]:
+def _readings(adjustment: Adjustment | None, facts: Facts, words: Words) -> list[ReadingOut]:
     by = {a.reading.path: (n, a) for n, a in enumerate(adjustment.adjusted)} if adjustment else {}
     guilty = {n: s.indices for s in (adjustment.suspects if adjustment else ()) for n in s.indices}
     rows = []
@@ -297,7 +297,7 @@ def _readings(adjustment: Adjustment | None, facts: Facts, words: Region) -> lis
     return rows
 
 
-def _pack(station: Station, tape: Tape, words: Region, habit: Unit) -> str:
+def _pack(station: Station, tape: Tape, words: Words, habit: Unit) -> str:
     """What goes in, in work words."""
     pack, fine = station.pack, _fine(tape)
     if station.gap < -SAME[habit]:
@@ -334,7 +334,7 @@ def _cut_wedge(cut: tuple[Length, Length], tape: Tape) -> str:
     return f"a wedge cut to {_said(cut[0], tape)} on side A and {_said(cut[1], tape)} on side B"
 
 
-def _station(station: Station, facts: Facts, words: Region) -> StationOut:
+def _station(station: Station, facts: Facts, words: Words) -> StationOut:
     place, tape = station.place, facts.tape
     return {
         "name": place.name,
@@ -361,7 +361,7 @@ def _as_far(adjustment: Adjustment | None) -> str:
     return ", as far as it was read." if adjustment is not None and adjustment.assumed else "."
 
 
-def _set(plan: SetPlan, facts: Facts, words: Region, adjustment: Adjustment | None) -> SetOut:
+def _set(plan: SetPlan, facts: Facts, words: Words, adjustment: Adjustment | None) -> SetOut:
     tape, height = facts.tape, plan.stand.height
     strike = _face(plan.strike, height)
     return {
@@ -403,7 +403,7 @@ RUNGS: dict[Rung, tuple[str, str]] = {
 }
 
 
-def _ladder(ladder: Ladder, facts: Facts, words: Region) -> LadderOut:
+def _ladder(ladder: Ladder, facts: Facts, words: Words) -> LadderOut:
     tape, least = facts.tape, _said(facts.rules.value(house.HEAD_PLAY_LEAST), facts.tape)
     over = f"It stands {_said(-ladder.head, tape)} taller than the hole" if ladder.head < ZERO else "It just goes in"
     left = ladder.left >= SAME[facts.rules.habit]
@@ -494,7 +494,7 @@ def _packed(by: Length, habit: Unit, tape: Tape) -> str:
     return "card" if by <= CARD[habit] else "a pair of {shim}s"
 
 
-def _nudge(move: Nudge, facts: Facts, words: Region) -> str:
+def _nudge(move: Nudge, facts: Facts, words: Words) -> str:
     """A move of a leg's end, or of the stop, in work words."""
     fine, steel = _fine(facts.tape), not kind_of_frame(facts.opening.frame).legs_cut
     where = f"{LEGS[move.what]}, {ENDS[move.end]}"
@@ -513,7 +513,7 @@ def _nudge(move: Nudge, facts: Facts, words: Region) -> str:
     return fill(f"{where}: {said}", words, by=_said(move.by, fine))
 
 
-def _check(check: HangCheck, facts: Facts, words: Region) -> CheckOut:
+def _check(check: HangCheck, facts: Facts, words: Words) -> CheckOut:
     fine, pair = _fine(facts.tape), facts.opening.pair
     rows = [
         (row, {"place": row.reading.place, "label": fill(asked_at(row.reading.place, pair=pair).label, words), "read": _said(row.reading.value, fine),
@@ -548,7 +548,7 @@ def _starts(place: str, figures: Figures, tape: Tape) -> str:
     return whole[:-2] if len(whole) == 4 else ""
 
 
-def asks(facts: Facts, figures: Figures, words: Region) -> list[AskOut]:
+def asks(facts: Facts, figures: Figures, words: Words) -> list[AskOut]:
     """The places that can be read, in the order of the round."""
     read, pair = {r.place for r in facts.opening.survey.readings}, facts.opening.pair
     return [
@@ -562,7 +562,7 @@ def asks(facts: Facts, figures: Figures, words: Region) -> list[AskOut]:
     ]  # fmt: skip
 
 
-def as_found_out(found: AsFound, facts: Facts, figures: Figures, words: Region) -> AsFoundOut:
+def as_found_out(found: AsFound, facts: Facts, figures: Figures, words: Words) -> AsFoundOut:
     """Give what follows from the readings, in the crew's tape and words."""
     listed = asks(facts, figures, words)
     adjustment = found.adjustment

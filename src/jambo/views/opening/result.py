@@ -29,7 +29,7 @@ from jambo.core.rules import RULES
 from jambo.core.solve import Result
 from jambo.core.stages import Stage, State
 from jambo.core.step import Step
-from jambo.core.words.lists import WORDS, Region, fill
+from jambo.core.words.lists import WORDS, Words, fill
 from jambo.format.declared import ExactLength
 from jambo.format.facts import Facts
 from jambo.views.opening.found import AsFoundOut, as_found_out
@@ -140,6 +140,7 @@ class PieceOut(TypedDict):
     figure: str
     alike: str | None
     section: str
+    made_of: str
     at: str
 
 
@@ -295,7 +296,7 @@ def length_out(length: Length, tape: Tape, rounding: Rounding = "nearest") -> Le
 
 
 @lru_cache(maxsize=50_000)
-def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
+def _term_out(term: Term, tape: Tape, words: Words) -> TermOut:
     """A line of a sum. Answers share it."""
     return Shared(  # type: ignore[return-value]
         label=label(term.name, words),
@@ -312,7 +313,7 @@ def _term_out(term: Term, tape: Tape, words: Region) -> TermOut:
 OPPOSITE: dict[Rounding, Rounding] = {"up": "down", "down": "up"}
 
 
-def figure_out(figure: Figure, tape: Tape, words: Region, *, sums: bool = True) -> FigureOut:
+def figure_out(figure: Figure, tape: Tape, words: Words, *, sums: bool = True) -> FigureOut:
     """Give a figure, and how it adds up where `sums` are wanted."""
     known, rounding = figure.name, figure.name.rounding
     if turned := bool(known.below) and figure.value < ZERO:
@@ -330,7 +331,7 @@ def figure_out(figure: Figure, tape: Tape, words: Region, *, sums: bool = True) 
     }
 
 
-def _missing_out(missing: Missing, words: Region) -> MissingOut:
+def _missing_out(missing: Missing, words: Words) -> MissingOut:
     return {"label": label(missing.name, words), "path": missing.path}
 
 
@@ -341,7 +342,7 @@ def told_on(value: Length, tape: Tape) -> Tape:
     return half if show(value, half).moved is None else tape
 
 
-def flag_out(flag: Flag, tape: Tape, words: Region) -> FlagOut:
+def flag_out(flag: Flag, tape: Tape, words: Words) -> FlagOut:
     """Put a flag into words on the crew's tape; amounts a cure asks for are rounded up."""
 
     def said(name: str, value: Length | str) -> str:
@@ -402,8 +403,9 @@ def _told_in(text: str) -> frozenset[str]:
     return frozenset(n for _, n, _, _ in Formatter().parse(text) if n and n not in WORDS["north_america"])
 
 
-def step_out(step: Step, result: Result, facts: Facts, words: Region) -> StepOut:
+def step_out(step: Step, result: Result, facts: Facts, words: Words) -> StepOut:
     """Fill a step's figures in; one that is not known yet says what it waits for."""
+    words = facts.worded(words)
 
     def said(name: str) -> str:
         known = figure_name(name)
@@ -476,7 +478,7 @@ def _marks_out(result: Result, measured_from: WallEnd) -> list[MarkOut]:
     ]
 
 
-def _pieces_out(result: Result, tape: Tape, words: Region) -> list[PieceOut]:
+def _pieces_out(result: Result, tape: Tape, words: Words) -> list[PieceOut]:
     """The cut list of the opening."""
     return [
         {
@@ -487,6 +489,7 @@ def _pieces_out(result: Result, tape: Tape, words: Region) -> list[PieceOut]:
             "figure": p.length.name,
             "alike": p.alike,
             "section": section_text(p.section, tape),
+            "made_of": p.made_of,
             "at": ", ".join(show(line, tape).text if line is p.at[-1] else show(line, tape).digits for line in p.at),
         }
         for p in result.pieces
@@ -506,7 +509,7 @@ def item_detail(item: Item, tape: Tape) -> str:
     return ", ".join(part for part in (told, item.hand, *more) if part)
 
 
-def _hardware_out(result: Result, tape: Tape, words: Region) -> list[ItemOut]:
+def _hardware_out(result: Result, tape: Tape, words: Words) -> list[ItemOut]:
     """What is to buy for the opening."""
     return [
         {
@@ -536,7 +539,7 @@ def usual_out(usual: Mapping[str, Any]) -> UsualOut:
     return {p: _written(v) for p, v in usual.items()}
 
 
-def _figures_out(result: Result, tape: Tape, words: Region, *, sums: bool) -> dict[str, FigureOut]:
+def _figures_out(result: Result, tape: Tape, words: Words, *, sums: bool) -> dict[str, FigureOut]:
     """Every known figure; of a hole that stands and is not read yet there is only what the door would like."""
     found = {str(n): figure_out(f, tape, words, sums=sums) for n, f in result.figures.items() if isinstance(f, Figure)}
     for name, liked in _liked(result).items():
@@ -551,14 +554,14 @@ def _liked(result: Result) -> dict[FigureName, FigureName]:
 
 
 def result_out(
-    result: Result, facts: Facts, words: Region, states: dict[Stage, State], *, sums: bool = True
+    result: Result, facts: Facts, words: Words, states: dict[Stage, State], *, sums: bool = True
 ) -> ResultOut:
     """Give everything that follows from an opening's facts, in the crew's tape and words (docs/FORMAT.md).
 
     Args:
         result: as solved; facts: it was solved from; words: of the crew; states: of its stages; sums: whether figures say how they add up.
     """
-    tape = facts.tape
+    tape, words = facts.tape, facts.worded(words)
     waiting, liked = [f for f in result.figures.values() if isinstance(f, Waiting)], _liked(result)
     return {
         "format": "jambo-result/1",

@@ -23,7 +23,7 @@ from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, Unit, exact_number, show
 from jambo.core.record import built
 from jambo.core.solve import Result
-from jambo.core.words.lists import Region
+from jambo.core.words.lists import Region, of_wall
 from jambo.format import document
 from jambo.format.declared import ExactLength
 from jambo.format.facts import Facts, facts_of
@@ -82,6 +82,7 @@ class Summary:
     stands: Neighbour | None = None
     built: tuple[tuple[str, str], ...] = ()
     phases: Phases = ()
+    steel: bool = False
 
 
 def _stage(paths: list[str]) -> WaitsAt:
@@ -157,6 +158,7 @@ def summary_of(facts: Facts, result: Result, mark: str = "") -> Summary:
         stands=stands,
         built=tuple((str(name), str(value.nm)) for name, value in built(result.figures).items()),
         phases=_shared(phases_of(asked, result)),
+        steel=facts.wall.steel,
     )
 
 
@@ -238,7 +240,7 @@ def summary_out(of: Summary, tape: Tape, words: Region) -> SummaryOut:
         "ro": pair(of.ro, "up"),
         "stage": of.stage,
         "waits_on": list(of.waits_on),
-        "worst": flag_out(of.flags[0], tape, words) if of.flags else None,
+        "worst": flag_out(of.flags[0], tape, of_wall(words, steel=of.steel)) if of.flags else None,
         "counts": counts,
         "silhouette": silhouette,
         "errors": [error.as_dict() for error in of.errors],

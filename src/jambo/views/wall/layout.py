@@ -23,7 +23,7 @@ from jambo.core.solve import Result
 from jambo.core.wall.judge import WallFlag, on_wall
 from jambo.core.wall.layout import Layout, Solved, StandingOpening, lay_out
 from jambo.core.wall.timber import timber
-from jambo.core.words.lists import Region
+from jambo.core.words.lists import Words, of_wall
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import Refused, parse
@@ -174,10 +174,11 @@ class WallOut(TypedDict):
     usual: UsualOut
 
 
-def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, words: Region) -> WallOut:
+def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, words: Words) -> WallOut:
     """Lay out a wall. Raises Refused when the wall itself cannot be."""
     blank = around.document()
     bare = facts_of(blank)
+    words = of_wall(words, steel=bare.wall.steel)
     rules: HouseRules = bare.rules
     solved: list[Solved] = []
     kept: list[WallOpening] = []
@@ -252,7 +253,7 @@ def _standing(s: StandingOpening, one: WallOpening, solved: Solved, tape: Tape) 
     }
 
 
-def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Region) -> list[WallPieceOut]:
+def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Words) -> list[WallPieceOut]:
     """The wall's own pieces whose length is known."""
     return [
         {
@@ -265,7 +266,7 @@ def _pieces(layout: Layout, wall: Wall, tape: Tape, words: Region) -> list[WallP
     ]
 
 
-def _flag(said: WallFlag, layout: Layout, kept: Sequence[WallOpening], tape: Tape, words: Region) -> WallFlagOut:
+def _flag(said: WallFlag, layout: Layout, kept: Sequence[WallOpening], tape: Tape, words: Words) -> WallFlagOut:
     out = flag_out(said.flag, tape, words)
     by = {s.index: s for s in layout.standing}
     spots = [(by[i].opening.low + by[i].opening.high) * HALF for i in said.about]

@@ -15,7 +15,7 @@ from jambo.core.quantities.tape import Tape
 from jambo.core.rules import HouseRules
 from jambo.core.wall.best_place import REASONS, PlaceInWall, Search, places, reasons
 from jambo.core.wall.layout import Layout, Solved
-from jambo.core.words.lists import Region, fill
+from jambo.core.words.lists import Words, fill
 from jambo.views.opening.result import LengthOut, length_out
 
 
@@ -75,7 +75,7 @@ def places_out(
     wall: Wall,
     rules: HouseRules,
     tape: Tape,
-    words: Region,
+    words: Words,
 ) -> list[PlacesOut]:
     """Search a place for every opening that is to be cut into this wall."""
     found: list[PlacesOut] = []
@@ -91,7 +91,7 @@ def places_out(
 
 
 def _place(
-    place: PlaceInWall, best: PlaceInWall, wall: Wall, now: Length | None, width: Length, tape: Tape, words: Region
+    place: PlaceInWall, best: PlaceInWall, wall: Wall, now: Length | None, width: Length, tape: Tape, words: Words
 ) -> PlaceOut:
     opened = place.opened
     told = [fill(REASONS[key][n > 1], words, n=str(n)) for key, n in reasons(place, best)]

@@ -9,7 +9,7 @@ from jambo.core.facts.leaf import HingeSide
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag
-from jambo.core.frames.judge import on_gaps
+from jambo.core.frames.judge import on_gaps, on_steel
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing import judge
 from jambo.core.framing.items import Item
@@ -99,6 +99,7 @@ class SwingDoor(KindOfDoor):
         kind = kind_of_frame(frame)
         yield from kind.flags(frame, planned.opening.leaves, figures.value(names.WALL_FINISHED), figures, rules)
         yield from screws_reach(figures, rules, needed=kind.by_screws)
+        yield from on_steel(frame, planned.opening.header, planned.wall, figures)
 
     def lines(self, planned: Planned) -> bool:
         """Always: it hangs in legs of its own."""

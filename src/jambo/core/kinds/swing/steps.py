@@ -127,7 +127,7 @@ def _hang(opening: Opening, figures: Figures) -> Iterator[Step]:
             check="never its top; square to the hinge edge",
             caution=EYES,
         )
-    screws = "; one long screw {long_screw} a hinge into the {stud}, at least at the top"
+    screws = "; one long screw {long_screw} a hinge into the {backing}, at least at the top"
     screws = screws if kind_of_frame(opening.frame).by_screws else ""
     if opening.pair:
         yield Step(
