@@ -18,7 +18,7 @@ def happen(client, opening, **event):
 def test_a_step_is_ticked_with_its_words_and_taken_back(client, opening):
     page = happen(client, opening, what="step", key="plate").json()
     assert [(t["detail"]["key"], t["who"]) for t in page["ticks"]] == [("plate", "Ines")]
-    assert page["ticks"][0]["detail"]["text"].startswith("Mark the plate at 43 7/8 in")
+    assert page["ticks"][0]["detail"]["text"].startswith("Mark the bottom plate at 43 7/8 in")
     assert happen(client, opening, what="step", key="plate", undo=True).json()["ticks"] == []
     refused = happen(client, opening, what="step", key="dance").json()["errors"][0]
     assert refused["path"] == "key" and "plate" in refused["accepted"]
@@ -85,6 +85,34 @@ def test_heads_of_a_storey_are_aligned_and_let_go(client, job):
     assert [o["now"]["text"] for o in own["openings"]] == ["81 3/8 in", "81 7/8 in"]
     refused = client.post(f"/api/jobs/{job}/heads", json={"storey": "Cellar", "how": "raise"})
     assert refused.status_code == 422 and "Cellar" in refused.json()["errors"][0]["reason"]
+
+
+def test_heads_are_level_by_the_level_line_of_their_storey(client, job):
+    """Two like doors, heads 81 3/8 over their floors; the line stands 48 and 47 1/8 over these. Over the line they need 33 3/8 and
+    34 1/4: the second governs, and the first goes to 48 + 34 1/4 = 82 1/4 over its own floor."""
+    ids, wall = [], PLAIN["wall"] | {"storey": "Upper"}
+    for n, down in enumerate(("48", "47 1/8", None)):
+        body = {"wall": wall, "opening": PLAIN["opening"] | {"mark": f"H{n}"}}
+        ids.append(client.post(f"/api/jobs/{job}/openings", json=body).json()["id"])
+        if down:
+            reading = {"place": "line_left", "value": down}
+            assert client.post(f"/api/openings/{ids[n]}/readings", json={"reading": reading}).status_code == 201
+    kept = client.get(f"/api/jobs/{job}").json()
+    lines = [{"storey": "Upper", "over": "48", "place": "top of the stairs"}]
+    body = {"version": kept["version"], "job": kept["job"] | {"level_lines": lines}}
+    assert client.put(f"/api/jobs/{job}", json=body).status_code == 200
+    twice = {"version": kept["version"] + 1, "job": kept["job"] | {"level_lines": lines * 2}}
+    refused = client.put(f"/api/jobs/{job}", json=twice)
+    assert refused.status_code == 422 and "Upper has a level line already" in refused.json()["errors"][0]["reason"]
+    storey = client.get(f"/api/jobs/{job}/heads").json()[0]
+    assert (storey["by_level"], storey["line"]["text"], storey["under"]) == (True, "34 1/4 in", False)
+    line = storey["level_line"]
+    assert (line["place"], line["head"]["text"]) == ("top of the stairs", "82 1/4 in")
+    rows = [(o["level"]["text"], o["own"]["text"], o["gain"]["text"], o["governs"]) for o in storey["openings"]]
+    assert rows == [("48 in", "81 3/8 in", "7/8 in", False), ("47 1/8 in", "81 3/8 in", "0 in", True)]
+    assert storey["waiting"] == ["H2 (not taped from the level line)"]
+    raised = client.post(f"/api/jobs/{job}/heads", json={"storey": "Upper", "how": "raise"}).json()[0]
+    assert raised["aligned"] and [o["now"]["text"] for o in raised["openings"]] == ["82 1/4 in", "81 3/8 in"]
 
 
 def test_planned_found_and_made_stand_side_by_side(client, opening):

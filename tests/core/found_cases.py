@@ -138,6 +138,7 @@ FOUND_FLAGS = [
     (found(also("wall_left", "1/4", "A"), setting={"legs": "hinge_plane"}), "frame-follows-wall"),
     (found(*PLUMB, width_middle=None, width_head="33"), "survey-suspects"),
     (found(*STRAIGHT, width_head="33"), "survey-suspect"),
+    (found(*STRAIGHT, {"place": "height_left", "value": "40", "taped_from": "level_line"}), "survey-taped-from-unknown"),
     (found(*STRAIGHT, *WILD), "survey-contradicts"),
     (found(), "survey-assumed"),
     (found(width_foot=None, width_head=None), "survey-one-width"),

@@ -93,7 +93,7 @@ HIGH = {"opening.floors": {"a": [{"thickness": "1 1/4"}], "b": [{"thickness": "3
 
 def test_the_highest_head_governs_and_the_others_gain():
     """Alone 81 3/8; on 1 1/4 in of floor 81 7/8: the line; the first gains 1/2."""
-    storey = head_files.head_lines(asked_heads({}, HIGH), IN)[0]
+    storey = head_files.head_lines(asked_heads({}, HIGH), [], "in", IN)[0]
     assert storey["line"]["text"] == "81 7/8 in" and not storey["aligned"]
     assert [(r["name"], r["gain"]["text"], r["governs"]) for r in storey["openings"]] == [
         ("D1", "1/2 in", False),
@@ -104,14 +104,14 @@ def test_the_highest_head_governs_and_the_others_gain():
 
 def test_a_head_that_is_not_known_waits_and_one_line_is_aligned():
     unknown = {"opening.door.leaves": [{"width": "30 in"}]}
-    storey = head_files.head_lines(asked_heads({}, unknown, {}), IN)[0]
+    storey = head_files.head_lines(asked_heads({}, unknown, {}), [], "in", IN)[0]
     assert storey["waiting"] == ["D2"] and storey["aligned"]
-    assert head_files.head_lines(asked_heads(unknown), IN) == []
+    assert head_files.head_lines(asked_heads(unknown), [], "in", IN) == []
 
 
 def test_an_opening_that_cannot_be_waits_and_takes_no_part():
     wrong = {"opening.position.distance": "400"}
-    storey = head_files.head_lines(asked_heads(wrong, {}), IN)[0]
+    storey = head_files.head_lines(asked_heads(wrong, {}), [], "in", IN)[0]
     assert (storey["waiting"], [r["name"] for r in storey["openings"]]) == (["D1"], ["D2"])
     on_oak = plain(**wrong, **{"opening.floors": {"a_from": "oak", "b_from": "oak"}}) | {"floors": [OAK]}
     both = [floor_files.JobOpening(9, "D9", "", parse(Document, on_oak), ()), *asked_floors(("oak", "oak"))]
@@ -144,14 +144,14 @@ def test_who_is_in_a_line_is_chosen_and_some_never_gain_silently(changes, done, 
     """The first door is on 1 1/4 in of floor and governs at 81 7/8; the other needs 1/2 less, a steel frame's head is at 3/4 + 80."""
     high, other = asked_heads(HIGH, changes)
     asked = [high, replace(other, done=done)]
-    row = head_files.head_lines(asked, IN)[0]["openings"][1]
+    row = head_files.head_lines(asked, [], "in", IN)[0]["openings"][1]
     assert (row["chosen"], row["can_align"]) == (not keeps, can)
     assert keeps in row["keeps"] and bool(row["keeps"]) == bool(keeps)
     if can:
         assert row["gain"]["text"] == (
             "1 1/8 in" if changes == STEEL else "1/2 in"
         )  # what it would take is told all the same
-    [tried] = head_files.head_lines(asked, IN, chosen=[2])
+    [tried] = head_files.head_lines(asked, [], "in", IN, chosen=[2])
     assert [r["chosen"] for r in tried["openings"]] == [False, True]
     assert tried["openings"][0]["lower"]  # the other left the line, which stands lower now
 
@@ -160,11 +160,11 @@ def test_a_storey_has_a_line_for_each_height_of_leaf():
     """Leaves of 80 and 84: heads 81 3/8 and 85 3/8; what slides goes with the one nearest to its own."""
     tall = {"opening.door.leaves": [{"width": "30 in", "height": "84", "thickness": "1 3/8"}]}
     pocket = {"opening.door.kind": "pocket", **tall}
-    lines = head_files.head_lines(asked_heads({}, tall, pocket, HIGH), IN)
+    lines = head_files.head_lines(asked_heads({}, tall, pocket, HIGH), [], "in", IN)
     assert [(s["leaf"]["text"], s["line"]["text"], [r["name"] for r in s["openings"]]) for s in lines] == [
         ("80 in", "81 7/8 in", ["D1", "D4"]), ("84 in", "85 3/8 in", ["D2", "D3"]),
     ]  # fmt: skip
-    [one] = head_files.head_lines(asked_heads({}, tall, pocket, HIGH), IN, by_leaf=False)
+    [one] = head_files.head_lines(asked_heads({}, tall, pocket, HIGH), [], "in", IN, by_leaf=False)
     assert (one["leaf"], one["line"]["text"]) == (None, "85 3/8 in")
     # 1/2 over the floor and 4 more with longer legs, where 1 is the most
     assert (one["openings"][0]["gap"]["text"], one["openings"][0]["too_much"]["text"]) == ("4 1/2 in", "1 in")
@@ -173,7 +173,7 @@ def test_a_storey_has_a_line_for_each_height_of_leaf():
 
 def test_who_was_put_on_a_line_stays_on_it():
     on, beside = {"opening.head_line": "81 7/8"}, {"opening.floors": HIGH["opening.floors"]}
-    rows = head_files.head_lines(asked_heads(on, {}, beside), IN)[0]["openings"]
+    rows = head_files.head_lines(asked_heads(on, {}, beside), [], "in", IN)[0]["openings"]
     assert [r["chosen"] for r in rows] == [True, False, True]  # the last stands there by itself
 
 

@@ -33,11 +33,13 @@ from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, Missing, Waiting, value_of
 from jambo.core.quantities.length import Length, or_zero
+from jambo.core.quantities.names import FigureName
 from jambo.core.record import on_cuts
 from jambo.core.rules import HouseRules
 from jambo.core.setting.to_buy import shims_to_buy
 from jambo.core.stages import Stage
 from jambo.core.step import Step
+from jambo.core.survey.taped import against_line, over_rough_floor
 from jambo.core.trim import casing as trim
 from jambo.core.trim.judge import on_trim
 
@@ -98,7 +100,14 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
     """
     kind = KINDS[opening.kind]
     laid = _lay_out(kind, opening, wall, rules)
+    read = over_rough_floor(opening.survey, laid.planned.figures)
+    laid = replace(laid, planned=replace(laid.planned, opening=replace(opening, survey=read)))
     found = kind.found(laid.planned)
+    level = against_line(
+        laid.planned.figures | found.figures, kind.foot(opening), _track_on(kind, opening),
+        framed=found.adjustment is not None,
+    )  # fmt: skip
+    found = replace(found, figures=found.figures | level) if level else found
     if laid.planned.standing:
         found = replace(found, figures=found.figures | standing.as_read(laid.planned.figures, found.figures))
     planned = _in_force(kind, laid, found)
@@ -124,6 +133,11 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         found=found,
         opened=laid.around.opened,
     )
+
+
+def _track_on(kind: KindOfDoor, opening: Opening) -> FigureName:
+    """The finished floor a track hangs over: that of the side its slab covers."""
+    return names.FLOOR_ON[kind.covers(opening) or "A"]
 
 
 def _to_buy(kind: KindOfDoor, planned: Planned, found: AsFound) -> Iterator[Item]:

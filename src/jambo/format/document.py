@@ -22,7 +22,7 @@ from jambo.core.facts.opening import AddFrom, DoorKind, HeadGain, LeadsTo, Metho
 from jambo.core.facts.opening import Stays as StaysFacts
 from jambo.core.facts.placing import Header as HeaderFacts
 from jambo.core.facts.placing import Placing, To
-from jambo.core.facts.readings import Place, Toward
+from jambo.core.facts.readings import Place, TapedFrom, Toward
 from jambo.core.facts.setting import Delivered
 from jambo.core.facts.setting import Setting as SettingFacts
 from jambo.core.facts.wall import EndKind as WallCorner
@@ -368,7 +368,8 @@ class Reading(Model):
     """One reading. A place read along a level takes "1/4 in 4 ft", "3 mm per m" or "0.4 deg"; the others a length.
 
     `over` is the length of a straightedge shorter than the whole; `at` the height of a width or twist, or a bump's
-    distance from the hinges; `toward` which way it goes. Later readings of a place stand beside earlier ones.
+    distance from the hinges; `toward` which way it goes. A height is `taped_from` the rough floor, a finished floor that stays, or the
+    storey's level line. Later readings of a place stand beside earlier ones.
     """
 
     place: Place
@@ -377,6 +378,7 @@ class Reading(Model):
     toward: Toward | None = None
     at: Annotated[LengthText | None, Of("position")] = None
     angle: Annotated[int, Field(ge=0, le=180)] = 0
+    taped_from: TapedFrom = "rough_floor"
 
 
 MOST_READINGS = 120  # that may count at one opening
@@ -482,12 +484,14 @@ class Usual(Model):
 
 
 class Show(Model):
-    """How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan."""
+    """How results are shown: the tape, the words, how far a slab is slid open where it is drawn, and what the story pole is read from. Changes no
+    plan."""
 
     unit: Unit | None = None
     step: Literal["1/16", "1/32", "1", "1/2"] | None = None
     words: Region = "north_america"
     slab_at: Annotated[LengthText | None, Of("position")] = None
+    heights: TapedFrom = "rough_floor"
 
 
 class Document(Model):
@@ -559,6 +563,14 @@ class Crew(Model):
         return [day for day in self.trades if room in day.rooms or (not day.rooms and day.trade not in named)]
 
 
+class LevelLine(Model):
+    """A storey's level line, set once: how high `over` the floor at which `place`."""
+
+    storey: Name = ""
+    over: Annotated[LengthText | None, Of("height")] = None
+    place: Name = ""
+
+
 class Job(Model):
     """A job: its name, the crew's habit, tape and words, the house rules settled for it, its floors, what is usual in it, how its
     timber is cut, and who works on it."""
@@ -571,6 +583,7 @@ class Job(Model):
     words: Region = "north_america"
     rules: Rules = Field(default_factory=Rules)
     floors: JobFloors = Field(default_factory=list)
+    level_lines: Annotated[list[LevelLine], Field(max_length=20)] = Field(default_factory=list)
     usual: Usual = Field(default_factory=Usual)
     cutting: Cutting = Field(default_factory=Cutting)
     crew: Crew = Field(default_factory=Crew)

@@ -15,6 +15,7 @@ from jambo.core.facts.hardware import Lockset
 from jambo.core.facts.leaf import Handing, InHand, Leaf
 from jambo.core.facts.opening import Opening, Stays
 from jambo.core.facts.placing import Header, Placing
+from jambo.core.facts.readings import TapedFrom
 from jambo.core.facts.setting import Delivered, Setting
 from jambo.core.facts.wall import Wall
 from jambo.core.frames.registry import FRAMES
@@ -47,6 +48,7 @@ class Facts:
     tape: Tape
     heard: Mapping[str, ParsedLength] = field(default_factory=dict)
     usual: Mapping[str, Any] = field(default_factory=dict)
+    heights: TapedFrom = "rough_floor"
 
     def worded(self, words: Words) -> Words:
         """The crew's words as they are for this opening: a wall of steel has tracks and screws."""
@@ -169,7 +171,7 @@ def facts_of(document: doc.Document) -> Facts:
     _cannot_be(opening, wall, reader)
     if reader.errors:
         raise Refused([replace(e, path=USUAL[e.path]) if e.path in usual else e for e in reader.errors])
-    return Facts(opening, wall, rules, shown, reader.heard, usual)
+    return Facts(opening, wall, rules, shown, reader.heard, usual, document.show.heights)
 
 
 def _opening(document: doc.Document, rules: HouseRules, tape: Tape, reader: Reader) -> Opening:

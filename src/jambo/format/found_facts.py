@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from fractions import Fraction
 
 from jambo.core.facts.cuts import Cut
 from jambo.core.facts.readings import PLACES, Reading, Survey
 from jambo.core.quantities.names import figure_name
 from jambo.core.quantities.notation import NotALength, ParsedLength, exact_text, read
+from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.survey.level import LEAST_OVER, STEEPEST, read_level
 from jambo.format import document as doc
+from jambo.format.problems import Refused
 from jambo.format.reader import Reader, known
 
 
@@ -31,7 +34,8 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
             if along is not None and Fraction(value.nm) > STEEPEST * Fraction(along.nm):
                 raise NotALength("that is steeper than 1 in 12", "take it again, and say over which length it was read")
         else:
-            value = read(one.value, reader.unit, asked.kind, reader.tape).length
+            from_line = one.taped_from == "level_line" and not asked.needs_at
+            value = read(one.value, reader.unit, "height" if from_line else asked.kind, reader.tape).length
     except NotALength as error:
         reader.refuse(f"{path}.value", error.reason, error.accepted)
     if asked.ways and one.toward not in asked.ways and (value is None or value.nm != 0):
@@ -46,10 +50,16 @@ def read_reading(one: doc.Reading, path: str, reader: Reader) -> Reading | None:
         reader.refuse(
             f"{path}.at", "nobody has said where it was read", "write the height, or the distance from the hinges"
         )
+    if one.taped_from not in ("rough_floor", *asked.taped):
+        reader.refuse(
+            f"{path}.taped_from", "this is not taped from there", "accepted: " + ", ".join(asked.taped or ("nothing",))
+        )
     if value is None or len(reader.errors) > wrong:
         return None
     reader.heard[f"{path}.value"] = ParsedLength(value, one.value)
-    return Reading(one.place, value, path, along, one.toward, at.value if at is not None else None, one.angle)
+    return Reading(
+        one.place, value, path, along, one.toward, at.value if at is not None else None, one.angle, one.taped_from
+    )
 
 
 def survey_of(survey: doc.Survey, reader: Reader) -> Survey:
@@ -71,3 +81,18 @@ def cuts_of(cuts: list[doc.CutPiece], reader: Reader) -> tuple[Cut, ...]:
         elif length is not None:
             found.append(Cut(figure, length.value, one.when, f"cuts[{i}].length", one.framed, one.set))
     return tuple(found)
+
+
+def check_level_lines(lines: Sequence[doc.LevelLine], unit: Unit) -> None:
+    """Check the level lines of a job's storeys: one a storey, each at a height that can be. Raises Refused."""
+    reader = Reader(unit, Tape.of(unit))
+    for n, one in enumerate(lines):
+        known(reader, one, "over", f"level_lines[{n}]", "level_line")
+        if one.storey in {before.storey for before in lines[:n]}:
+            reader.refuse(
+                f"level_lines[{n}].storey",
+                f"{one.storey or 'the storey without a name'} has a level line already",
+                "one line a storey",
+            )
+    if reader.errors:
+        raise Refused(reader.errors)

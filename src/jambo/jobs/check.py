@@ -15,6 +15,7 @@ from jambo.format.cutting import stock_said
 from jambo.format.document import Document, Job, Opening, RuleLevels, Rules, Wall
 from jambo.format.facts import facts_of
 from jambo.format.floor_facts import check_floors
+from jambo.format.found_facts import check_level_lines
 from jambo.format.problems import FieldError, Refused, Some, parse
 from jambo.jobs.documents import JobGround, kept_job
 from jambo.store import openings as kept_openings
@@ -86,6 +87,8 @@ def check_job(t: Transaction, row: Row | None, job: Job) -> None:
         check_floors(job.floors, job.unit)
     if was is None or job.cutting != was.cutting:
         stock_said(job.cutting, job.unit)
+    if was is None or job.level_lines != was.level_lines:
+        check_level_lines(job.level_lines, job.unit)
     after = JobGround.of(t, kept_job(job))
     if row is None or was is None:  # nothing could be of what cannot be read
         refuse_what_breaks([("", None, after.document())])

@@ -6,9 +6,11 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.quantities.tape import exact_number
+from jambo.core.quantities.length import or_zero, size
+from jambo.core.quantities.tape import Unit, exact_number
 from jambo.format.declared import ExactLength
-from jambo.format.problems import FieldError, Refused
+from jambo.format.document import LevelLine
+from jambo.format.problems import FieldError, Refused, parse
 from jambo.jobs.check import refuse_what_breaks
 from jambo.jobs.documents import JobGround, documents_of_job, kept_json
 from jambo.jobs.kept import name_of
@@ -58,6 +60,11 @@ def _openings(t: Transaction, job: Row) -> list[StoreyOpening]:
     ]
 
 
+def _told(job: Row) -> tuple[list[LevelLine], Unit]:
+    """The level lines of a job's storeys, and the unit they are written in."""
+    return [parse(LevelLine, one) for one in job["doc"].get("level_lines", [])], job["doc"]["unit"]
+
+
 def heads(
     db: Database, job_id: int, shown: Shown, chosen: Collection[int] | None = None, *, by_leaf: bool = True
 ) -> list[StoreyOut]:
@@ -70,7 +77,7 @@ def heads(
     with db.transaction() as t:
         job = kept_job(t, job_id)
         openings = _openings(t, job)
-    return head_lines(openings, shown.tape(job["doc"]), chosen, by_leaf=by_leaf)
+    return head_lines(openings, *_told(job), shown.tape(job["doc"]), chosen, by_leaf=by_leaf)
 
 
 def align(
@@ -109,7 +116,7 @@ def align(
             raise Refused(
                 [FieldError("openings", f"{strange[0]} is no door of this line", "doors that swing, of its storey")]
             )
-        unit, now = job["doc"]["unit"], length_out(line, shown.tape(job["doc"]))["exact"]
+        unit, now = job["doc"]["unit"], length_out(size(line), shown.tape(job["doc"]))["exact"]
         if seen is not None and seen != now:
             raise VersionConflict(job["version"], {"line": now}, {"line": seen})
         for one in (row.of for row in rows.values()):
@@ -118,10 +125,11 @@ def align(
             if not is_on and (not joins or rows[one.id].head.on(line)):
                 continue  # what is there already is not moved
             row = kept_openings.opening(t, one.id)
-            exact = ExactLength(value=exact_number(line, unit), unit=unit)
+            own = line + or_zero(rows[one.id].head.level)  # over its own rough floor
+            exact = ExactLength(value=exact_number(own, unit), unit=unit)
             change = {"head_line": exact, "head_gain": how} if joins else {"head_line": None}
             opening = one.document.opening.model_copy(update=change)
             refuse_what_breaks([(one.name, one.document, one.document.model_copy(update={"opening": opening}))])
             kept_openings.save_opening(t, one.id, row["version"], kept_json(opening), who)
         openings = _openings(t, job)
-    return head_lines(openings, shown.tape(job["doc"]), by_leaf=on.by_leaf)
+    return head_lines(openings, *_told(job), shown.tape(job["doc"]), by_leaf=on.by_leaf)

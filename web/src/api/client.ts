@@ -54,6 +54,7 @@ export type Face = Schemas["FaceOut"];
 export type SetPlan = Schemas["SetOut"];
 export type Unit = Job["unit"] & string;
 export type Region = Job["words"] & string;
+export type HeightsFrom = Reading["taped_from"] & string;
 export type JobCutting = Schemas["JobCuttingOut"];
 export type CutSection = Schemas["SectionOut"];
 export type PlannedStick = Schemas["JobStickOut"];

@@ -1785,6 +1785,8 @@ export interface components {
             round: boolean;
             /** Starts */
             starts: string;
+            /** Taped */
+            taped: string[];
             /** Ways */
             ways: string[];
             /** Written */
@@ -3482,7 +3484,7 @@ export interface components {
          * @description An opening under a line: the head it needs by itself, where it is now, and what the line would give it, `lower` where it stands over
          *     the line.
          *
-         *     `keeps` says why it is in no line unless that is chosen; `gap` what it would stand over the floor by with longer legs, and `too_much`
+         *     `level` is the level line over its rough floor. `keeps` says why it is in no line unless that is chosen; `gap` what it would stand over the floor by with longer legs, and `too_much`
          *     the greatest gap where that is more.
          */
         HeadRow: {
@@ -3500,6 +3502,7 @@ export interface components {
             id: number;
             /** Keeps */
             keeps: string;
+            level: components["schemas"]["LengthOut"] | null;
             /** Lower */
             lower: boolean;
             /** Name */
@@ -3582,6 +3585,16 @@ export interface components {
             ok: boolean;
             /** Version */
             version: string;
+        };
+        /**
+         * HeightsOut
+         * @description What the story pole is read from, and what it can be read from.
+         */
+        HeightsOut: {
+            /** Can */
+            can: string[];
+            /** Read From */
+            read_from: string;
         };
         /**
          * HeldUpOut
@@ -3681,6 +3694,8 @@ export interface components {
             cutting?: components["schemas"]["Cutting"];
             /** Floors */
             floors?: components["schemas"]["FloorType"][];
+            /** Level Lines */
+            level_lines?: components["schemas"]["LevelLine"][];
             /** Name */
             name: string;
             /**
@@ -4126,6 +4141,36 @@ export interface components {
             taken: number;
             /** Text */
             text: string;
+        };
+        /**
+         * LevelLine
+         * @description A storey's level line, set once: how high `over` the floor at which `place`.
+         */
+        LevelLine: {
+            /** Over */
+            over?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /**
+             * Storey
+             * @default
+             */
+            storey?: string;
+        };
+        /**
+         * LevelLineOut
+         * @description A storey's level line: how high over the floor at which place it was set, as it is written; `head` is the heads' line over the same
+         *     floor, None while how high is not said.
+         */
+        LevelLineOut: {
+            head: components["schemas"]["LengthOut"] | null;
+            /** Over */
+            over: string;
+            /** Place */
+            place: string;
         };
         /**
          * LevelOut
@@ -5152,13 +5197,16 @@ export interface components {
         };
         /**
          * PoleOut
-         * @description A mark on the story pole.
+         * @description A mark on the story pole; `read` is its height from what the pole is read from, `under` where it lies under that.
          */
         PoleOut: {
             /** Figure */
             figure: string;
             /** Group */
             group: string;
+            read: components["schemas"]["LengthOut"];
+            /** Under */
+            under: boolean;
             /** Y */
             y: number;
         };
@@ -5241,7 +5289,8 @@ export interface components {
          * @description One reading. A place read along a level takes "1/4 in 4 ft", "3 mm per m" or "0.4 deg"; the others a length.
          *
          *     `over` is the length of a straightedge shorter than the whole; `at` the height of a width or twist, or a bump's
-         *     distance from the hinges; `toward` which way it goes. Later readings of a place stand beside earlier ones.
+         *     distance from the hinges; `toward` which way it goes. A height is `taped_from` the rough floor, a finished floor that stays, or the
+         *     storey's level line. Later readings of a place stand beside earlier ones.
          */
         Reading: {
             /**
@@ -5257,7 +5306,13 @@ export interface components {
              * Place
              * @enum {string}
              */
-            place: "width_foot" | "width_middle" | "width_head" | "width_at" | "height_left" | "height_right" | "height_centre" | "diagonal_up_right" | "diagonal_up_left" | "lean_left" | "bow_left" | "lean_right" | "bow_right" | "header_level" | "floor_across" | "floor_along" | "wall_left" | "wall_right" | "twist_left" | "twist_right" | "thickness_left_head" | "thickness_left_foot" | "thickness_right_head" | "thickness_right_foot" | "floor_bump" | "gap_hinge_top" | "gap_hinge_foot" | "gap_head_hinge" | "gap_head_strike" | "gap_strike_top" | "gap_latch" | "gap_foot" | "gap_fixed_top" | "gap_fixed_foot" | "gap_fixed_head" | "gap_fixed_meeting" | "stop_top" | "stop_latch" | "stop_foot" | "plumb_strike" | "plumb_swing" | "leg_straight" | "frame_head" | "frame_foot";
+            place: "width_foot" | "width_middle" | "width_head" | "width_at" | "height_left" | "height_right" | "height_centre" | "diagonal_up_right" | "diagonal_up_left" | "lean_left" | "bow_left" | "lean_right" | "bow_right" | "header_level" | "floor_across" | "floor_along" | "wall_left" | "wall_right" | "twist_left" | "twist_right" | "thickness_left_head" | "thickness_left_foot" | "thickness_right_head" | "thickness_right_foot" | "floor_bump" | "line_left" | "line_right" | "gap_hinge_top" | "gap_hinge_foot" | "gap_head_hinge" | "gap_head_strike" | "gap_strike_top" | "gap_latch" | "gap_foot" | "gap_fixed_top" | "gap_fixed_foot" | "gap_fixed_head" | "gap_fixed_meeting" | "stop_top" | "stop_latch" | "stop_foot" | "plumb_strike" | "plumb_swing" | "leg_straight" | "frame_head" | "frame_foot";
+            /**
+             * Taped From
+             * @default rough_floor
+             * @enum {string}
+             */
+            taped_from?: "rough_floor" | "floor_a" | "floor_b" | "level_line";
             /** Toward */
             toward?: ("opening" | "away" | "A" | "B" | "left" | "right" | "up" | "down" | "strike" | "hinge" | "swing" | "closed") | null;
             /** Value */
@@ -5360,6 +5415,7 @@ export interface components {
             heard: {
                 [key: string]: components["schemas"]["ParsedLengthOut"];
             };
+            heights: components["schemas"]["HeightsOut"];
             /**
              * Kind
              * @enum {string}
@@ -6116,9 +6172,16 @@ export interface components {
         };
         /**
          * Show
-         * @description How results are shown: the tape, the words, and how far a slab is slid open where it is drawn. Changes no plan.
+         * @description How results are shown: the tape, the words, how far a slab is slid open where it is drawn, and what the story pole is read from. Changes no
+         *     plan.
          */
         Show: {
+            /**
+             * Heights
+             * @default rough_floor
+             * @enum {string}
+             */
+            heights?: "rough_floor" | "floor_a" | "floor_b" | "level_line";
             /** Slab At */
             slab_at?: (string | components["schemas"]["ExactLength"]) | null;
             /** Step */
@@ -6557,18 +6620,24 @@ export interface components {
         };
         /**
          * StoreyOut
-         * @description A line of a storey, the greatest of the heads that the chosen openings need; `leaf` is their height where a storey has more than one
-         *     line. `waiting` are not known yet.
+         * @description A line of a storey, the greatest of the heads that the chosen openings need: over their rough floors, or `by_level` over the storey's
+         *     level line, `under` it where it lies lower. `leaf` is their height where a storey has more than one line. `waiting` are not known yet.
+         *     `level_line` is where that line was set, with what the heads are over the floor there.
          */
         StoreyOut: {
             /** Aligned */
             aligned: boolean;
+            /** By Level */
+            by_level: boolean;
             leaf: components["schemas"]["LengthOut"] | null;
+            level_line: components["schemas"]["LevelLineOut"] | null;
             line: components["schemas"]["LengthOut"];
             /** Openings */
             openings: components["schemas"]["HeadRow"][];
             /** Storey */
             storey: string;
+            /** Under */
+            under: boolean;
             /** Waiting */
             waiting: string[];
         };

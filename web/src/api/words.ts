@@ -7,3 +7,11 @@ export const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.
 
 /** How much larger than true something is drawn. */
 export const timesTrue = (times: number) => (Math.round(times) === 1 ? "true" : `× ${Math.round(times)}`);
+
+/** What a height is taped or told from. */
+export const HEIGHTS_FROM: Record<string, string> = {
+  rough_floor: "rough floor",
+  floor_a: "finished floor, side A",
+  floor_b: "finished floor, side B",
+  level_line: "level line",
+};

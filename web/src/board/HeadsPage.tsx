@@ -14,6 +14,7 @@ import { renew } from "../api/renew";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { Digits, WithFractions } from "../tape/Digits";
+import { LevelLine } from "./LevelLine";
 import styles from "./HeadsPage.module.css";
 
 type How = "raise" | "pack" | "own";
@@ -89,6 +90,7 @@ export function HeadsPage() {
         {heads.data?.map((storey) => (
           <OneStorey
             key={`${storey.storey} ${storey.leaf?.text ?? ""}`}
+            job={job.data}
             of={storey}
             busy={align.isPending || heads.isPlaceholderData}
             align={(how) => align.mutate({ of: storey, how })}
@@ -117,6 +119,7 @@ const withOrWithout = (now: number[], one: number) =>
   now.includes(one) ? now.filter((id) => id !== one) : [...now, one];
 
 interface StoreyProps {
+  job: ReturnType<typeof useJob>["data"];
   of: Storey;
   busy: boolean;
   align: (how: How) => void;
@@ -125,9 +128,12 @@ interface StoreyProps {
   choose: (opening: number) => void;
 }
 
-function OneStorey({ of, busy, align, isIn, choose }: StoreyProps) {
-  const low = Math.min(...of.openings.map((o) => o.own.mm)) - 12;
-  const high = Math.max(of.line.mm, ...of.openings.map((o) => o.now.mm)) + 6;
+function OneStorey({ job, of, busy, align, isIn, choose }: StoreyProps) {
+  // what a head is over the line they are held against: the level line, or the rough floor
+  const line = of.under ? -of.line.mm : of.line.mm;
+  const over = (o: Storey["openings"][number], head: { mm: number }) => head.mm - (o.level?.mm ?? 0);
+  const low = Math.min(...of.openings.map((o) => over(o, o.own))) - 12;
+  const high = Math.max(line, ...of.openings.map((o) => over(o, o.now))) + 6;
   const Y = (mm: number) => TALL - 24 - ((mm - low) / Math.max(1, high - low)) * (TALL - 46);
   const room = WIDE / of.openings.length;
   const storey = of.storey || "Walls without a storey";
@@ -140,26 +146,33 @@ function OneStorey({ of, busy, align, isIn, choose }: StoreyProps) {
           <WithFractions text={name} />
         </h2>
         <p>
-          Common head line <Digits of={of.line} /> over the rough floor
+          Common head line <Digits of={of.line} />{" "}
+          {of.by_level ? (of.under ? "under the level line" : "over the level line") : "over the rough floor"}
+          {of.level_line?.head && (
+            <>
+              , <Digits of={of.level_line.head} /> over the floor at {of.level_line.place || "the place it was set"}
+            </>
+          )}
           {of.aligned ? ", and every head is on one line." : "."}
         </p>
+        <LevelLine job={job} of={of} />
       </header>
       <svg
         viewBox={`0 0 ${WIDE} ${TALL}`}
         role="img"
         aria-label={`Heads of ${name}, differences drawn larger than true.`}
       >
-        <path className="line" d={`M0 ${Y(of.line.mm)}H${WIDE}`} />
+        <path className="line" d={`M0 ${Y(line)}H${WIDE}`} />
         {of.openings.map((o, n) => (
           <g key={o.id} className={clsx(o.governs && styles.governs)}>
             <rect
               className={styles.own}
               x={n * room + room * 0.2}
-              y={Y(o.own.mm)}
+              y={Y(over(o, o.own))}
               width={room * 0.6}
-              height={TALL - 22 - Y(o.own.mm)}
+              height={TALL - 22 - Y(over(o, o.own))}
             />
-            <path className={styles.now} d={`M${n * room + room * 0.14} ${Y(o.now.mm)}h${room * 0.72}`} />
+            <path className={styles.now} d={`M${n * room + room * 0.14} ${Y(over(o, o.now))}h${room * 0.72}`} />
             <text x={n * room + room / 2} y={TALL - 6}>
               {o.name}
             </text>
@@ -174,6 +187,7 @@ function OneStorey({ of, busy, align, isIn, choose }: StoreyProps) {
             <th scope="col">Needs by itself</th>
             <th scope="col">Is now</th>
             <th scope="col">Would gain</th>
+            {of.by_level && <th scope="col">Line over its floor</th>}
             <th scope="col">Floors A and B</th>
           </tr>
         </thead>
@@ -214,6 +228,7 @@ function OneStorey({ of, busy, align, isIn, choose }: StoreyProps) {
                   </strong>
                 )}
               </td>
+              {of.by_level && <td data-label="Line over its floor">{o.level && <Digits of={o.level} />}</td>}
               <td data-label="Floors">
                 <WithFractions text={o.floors.map((f) => f.digits).join(" and ")} />
                 {o.floors[0]!.mm !== o.floors[1]!.mm && <strong className="differs"> differ</strong>}

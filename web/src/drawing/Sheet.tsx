@@ -14,6 +14,7 @@ import styles from "./Sheet.module.css";
 const TAPE = 96;
 const TRACK = 118; // the track tape carries two rows of slab
 const HEAD = 36;
+const HEAD_UNDER_CHOICE = 62; // where what heights are read from stands over the story pole
 
 function boundsOf(shapes: Shape[]) {
   return {
@@ -27,10 +28,11 @@ function scaleFor(result: Result, width: number, height: number, tape: number): 
   if (result.shapes.length === 0 || width < 50 || height < 150) return null;
   const { x0, x1, y1 } = boundsOf(result.shapes);
   const pole = width < 520 ? 112 : 196;
-  const perMm = Math.min((width - pole - 14) / (x1 - x0), (height - tape - HEAD) / y1);
+  const head = result.heights.can.length > 1 ? HEAD_UNDER_CHOICE : HEAD;
+  const perMm = Math.min((width - pole - 14) / (x1 - x0), (height - tape - head) / y1);
   const spare = width - pole - 14 - (x1 - x0) * perMm;
   const left = pole + spare / 2;
-  const floor = Math.min(height - tape, HEAD + y1 * perMm + (height - tape - HEAD - y1 * perMm) / 2);
+  const floor = Math.min(height - tape, head + y1 * perMm + (height - tape - head - y1 * perMm) / 2);
   return {
     x: (mm) => left + (mm - x0) * perMm,
     y: (mm) => floor - mm * perMm,

@@ -73,11 +73,12 @@ export function StoryPole({ result, scale, narrow }: { result: Result; scale: Sc
                 height={row}
               />
               <text x={-20} y={6} className="value">
-                <SvgDigits of={figure.value} />
+                <SvgDigits of={mark.read} />
               </text>
               {!narrow && (
                 <text x={-84} y={5} className="name">
                   {name(mark.figure)}
+                  {mark.under && " ↓"}
                 </text>
               )}
             </g>

@@ -1,6 +1,7 @@
 import { useParams } from "react-router";
 
 import type { Result } from "../api/client";
+import { HEIGHTS_FROM } from "../api/words";
 import { Digits } from "../tape/Digits";
 import { BuyTable, CutTable } from "../slip/CutTable";
 import { PrintFlags } from "./parts";
@@ -88,14 +89,17 @@ function Marks({ result, from }: { result: Result; from: string }) {
 function Pole({ result }: { result: Result }) {
   return (
     <table className="cuts">
-      <caption>Story pole, up from the rough floor</caption>
+      <caption>Story pole, up from the {HEIGHTS_FROM[result.heights.read_from]}</caption>
       <tbody>
         {[...result.pole].reverse().map((mark) => (
           <tr key={mark.figure}>
             <td className="cut-length">
-              <Digits of={result.figures[mark.figure]!.value} />
+              <Digits of={mark.read} />
             </td>
-            <th scope="row">{result.figures[mark.figure]!.label}</th>
+            <th scope="row">
+              {result.figures[mark.figure]!.label}
+              {mark.under && ", under it"}
+            </th>
           </tr>
         ))}
       </tbody>

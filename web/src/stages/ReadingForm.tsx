@@ -3,13 +3,22 @@ import { useLocalStorage } from "@mantine/hooks";
 import { useMutation } from "@tanstack/react-query";
 import { type RefObject, type SyntheticEvent, useEffect, useRef, useState } from "react";
 
-import { ApiProblem, LONGEST_NAME, type Ask, type FieldError, type Reading, told } from "../api/client";
-import { within } from "../api/words";
+import {
+  ApiProblem,
+  LONGEST_NAME,
+  type Ask,
+  type FieldError,
+  type LengthText,
+  type Reading,
+  told,
+} from "../api/client";
+import { HEIGHTS_FROM, capital, within } from "../api/words";
 import { useWho } from "../app/useWho";
 import { NotSentHere } from "../outbox/NotSent";
 import { press } from "../outbox/outbox";
 import { useWaiting } from "../outbox/usePress";
 import { useWork } from "../work/context";
+import { WithFractions } from "../tape/Digits";
 import { LengthField } from "../tape/LengthField";
 import { useHeld, useTyped } from "../tape/typed";
 import { LevelField } from "./LevelField";
@@ -30,6 +39,12 @@ const WAYS: Record<string, string> = {
   closed: "from the swing",
 };
 
+/** A length as it was written, with its unit. */
+const asSaid = (length: LengthText & {}, unit: string) => {
+  if (typeof length !== "string") return `${length.value} ${length.unit}`;
+  return /[a-z'"]/i.test(length) ? length : `${length} ${unit}`;
+};
+
 /** A reading as it is being written down. */
 interface Fresh {
   value: string;
@@ -37,6 +52,7 @@ interface Fresh {
   at?: string;
   angle: string;
   more: boolean;
+  from?: string;
 }
 const EMPTY: Fresh = { value: "", angle: "0", more: false };
 
@@ -53,7 +69,8 @@ interface Props {
 
 /** One reading at a time: the place asked for, what it reads, which way it goes. Enter keeps it and goes to the next. */
 export function ReadingForm({ phase, place, go }: Props) {
-  const { page, result } = useWork();
+  const { page, result, now } = useWork();
+  const line = page.job.job.level_lines?.find((one) => (one.storey ?? "") === (now.wall.storey ?? ""));
   const [turn, setTurn] = useState(0);
   const grabRef = useRef(false);
   const asks = result?.found.asks.filter((a) => a.phase === phase) ?? [];
@@ -68,7 +85,14 @@ export function ReadingForm({ phase, place, go }: Props) {
         onChange={(event) => go(event.currentTarget.value)}
         data={asks.map((a) => ({ value: a.place, label: `${a.read ? "✓ " : ""}${a.label}` }))}
       />
-      <p className={styles.how}>{asked.how}</p>
+      <p className={styles.how}>
+        {asked.how}
+        {asked.place.startsWith("line") && line?.over && (
+          <WithFractions
+            text={` It was set ${asSaid(line.over, page.job.job.unit ?? "in")} over the floor${line.place ? ` at ${line.place}` : ""}.`}
+          />
+        )}
+      </p>
       <OneReading
         key={`${asked.place} ${turn}`}
         asked={asked}
@@ -85,6 +109,18 @@ export function ReadingForm({ phase, place, go }: Props) {
 
 const useInstrument = () =>
   useLocalStorage({ key: "jambo.instrument", defaultValue: "", getInitialValueInEffect: false });
+
+/** What a height is taped from: as chosen, else as the one before; a line is taped down to the rough floor unless another is chosen. */
+function useTapedFrom(asked: Ask, chosen: string | undefined) {
+  const [before, setBefore] = useLocalStorage({
+    key: "jambo.taped-from",
+    defaultValue: "rough_floor",
+    getInitialValueInEffect: false,
+  });
+  const ofLine = asked.place.startsWith("line");
+  const usual = !ofLine && asked.taped.includes(before) ? before : "rough_floor";
+  return [chosen ?? usual, (from: string) => !ofLine && setBefore(from)] as const;
+}
 
 /** With what readings are taken, and by whom: the same from one to the next, so that a reading being kept takes neither away. */
 function TakenWith() {
@@ -110,6 +146,55 @@ function TakenWith() {
   );
 }
 
+interface TapedFromProps {
+  asked: Ask;
+  value: string;
+  error: string | undefined;
+  choose: (from: string) => void;
+}
+
+/** What a height was taped from, or of a level line which floor down to; nothing for what is no height. */
+function TapedFrom({ asked, value, error, choose }: TapedFromProps) {
+  if (asked.taped.length === 0) return null;
+  const label = asked.place.startsWith("line") ? "Taped down to" : asked.needs_at ? "Its height is from" : "Taped from";
+  return (
+    <NativeSelect
+      label={label}
+      value={value}
+      error={error}
+      onChange={(event) => choose(event.currentTarget.value)}
+      data={asked.taped.map((one) => ({ value: one, label: capital(HEIGHTS_FROM[one] ?? one) }))}
+    />
+  );
+}
+
+interface WaysProps {
+  asked: Ask;
+  toward: string | undefined;
+  error: string | undefined;
+  choose: (way: string) => void;
+}
+
+/** Which way a reading goes; nothing for one that goes no way. */
+function Ways({ asked, toward, error, choose }: WaysProps) {
+  const { words } = useWork();
+  if (asked.ways.length === 0) return null;
+  return (
+    <fieldset className={styles.ways} data-read>
+      <legend>Which way</legend>
+      <div>
+        {asked.ways.map((way) => (
+          <label key={way} data-picked={toward === way || undefined}>
+            <input type="radio" name="way" value={way} checked={toward === way} onChange={() => choose(way)} />
+            {(WAYS[way] ?? way).replace("{strike}", words.strike ?? "strike")}
+          </label>
+        ))}
+      </div>
+      {error && <p className="error">{error}</p>}
+    </fieldset>
+  );
+}
+
 interface OneProps {
   asked: Ask;
   asks: Ask[];
@@ -121,12 +206,13 @@ interface OneProps {
 }
 
 function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
-  const { page, shown, took, words, asked: round } = useWork();
+  const { page, shown, took, asked: round } = useWork();
   const { hasLeft } = round;
   const form = useRef<HTMLFormElement>(null);
   // A reading that is being written down is held until it is kept, whatever takes the form away.
   const [draft, setDraft] = useHeld<Fresh>(`reading ${asked.place}`, EMPTY);
   const { value, toward, at, angle, more } = draft;
+  const [from, keepFrom] = useTapedFrom(asked, draft.from);
   const put = (facts: Partial<Fresh>) => setDraft((now) => ({ ...now, ...facts }));
   useEffect(() => {
     if (!grabRef.current) return;
@@ -151,6 +237,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         ...(toward && { toward: toward as Reading["toward"] }),
         ...(at && { at }),
         ...(Number(angle) > 0 && { angle: Number(angle) }),
+        ...(from !== "rough_floor" && { taped_from: from as Reading["taped_from"] }),
       };
       const { id } = page;
       // what is meant to be read there once: another of it in the meantime is told
@@ -209,7 +296,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         },
       ]);
   };
-  const known = ["value", "toward", "at"];
+  const known = ["value", "toward", "at", "taped_from"];
 
   return (
     <form
@@ -231,6 +318,15 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         } else submit();
       }}
     >
+      <TapedFrom
+        asked={asked}
+        value={from}
+        error={said(errors, "taped_from")}
+        choose={(next) => {
+          put({ from: next });
+          keepFrom(next);
+        }}
+      />
       <div data-read data-waits>
         {level ? (
           <LevelField
@@ -242,14 +338,14 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
         ) : (
           <LengthField
             label={asked.label}
-            kind={asked.kind}
+            kind={from === "level_line" && !asked.needs_at ? "height" : asked.kind}
             path={`reading.${asked.place}`}
             unit={shown.unit}
             step={shown.step}
             value={undefined}
             error={errors.find((e) => e.path === "value")}
             keeps={false}
-            starts={asked.starts}
+            starts={from === "rough_floor" ? asked.starts : ""}
             onText={(text) => put({ value: text })}
             onChange={() => setErrors([])}
           />
@@ -258,7 +354,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
       {asked.needs_at && (
         <div className="pair" data-read>
           <LengthField
-            label={asked.place === "floor_bump" ? "From the hinges" : "Height over floor"}
+            label={asked.place === "floor_bump" ? "From the hinges" : `Height over the ${HEIGHTS_FROM[from]}`}
             kind="position"
             path={`reading.${asked.place}.at`}
             unit={shown.unit}
@@ -279,26 +375,7 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
           )}
         </div>
       )}
-      {asked.ways.length > 0 && (
-        <fieldset className={styles.ways} data-read>
-          <legend>Which way</legend>
-          <div>
-            {asked.ways.map((way) => (
-              <label key={way} data-picked={toward === way || undefined}>
-                <input
-                  type="radio"
-                  name="way"
-                  value={way}
-                  checked={toward === way}
-                  onChange={() => put({ toward: way })}
-                />
-                {(WAYS[way] ?? way).replace("{strike}", words.strike ?? "strike")}
-              </label>
-            ))}
-          </div>
-          {said(errors, "toward") && <p className="error">{said(errors, "toward")}</p>}
-        </fieldset>
-      )}
+      <Ways asked={asked} toward={toward} error={said(errors, "toward")} choose={(way) => put({ toward: way })} />
       {errors
         .filter((e) => !known.includes(e.path))
         .map((e) => (

@@ -1,7 +1,7 @@
 import { type ComponentType, createElement } from "react";
 
 import type { StageName } from "../api/client";
-import { Sheet } from "../drawing/Sheet";
+import { PlanSheet } from "./PlanSheet";
 
 /** A stage as the screen shows it: its panel, and the drawing that answers its question where it has one of its own. */
 export interface StageView {
@@ -21,7 +21,7 @@ export const FIRST_STAGES: StageName[] = ["door", "floor", "opening", "frame", "
 const viewOf = (stage: StageName) => VIEWS.find((view) => view.name === stage)!;
 
 /** The drawing that answers a stage's question: the opening between its tapes unless the stage has its own. */
-export const StageSheet = ({ stage }: { stage: StageName }) => createElement(viewOf(stage).sheet ?? Sheet);
+export const StageSheet = ({ stage }: { stage: StageName }) => createElement(viewOf(stage).sheet ?? PlanSheet);
 
 /** The panel of a stage. */
 export const StagePanel = ({ stage }: { stage: StageName }) => createElement(viewOf(stage).panel);

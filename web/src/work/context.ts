@@ -1,6 +1,15 @@
 import { createContext, useContext } from "react";
 
-import type { Catalogue, FieldError, OpeningPageData, Region, Result, StageName, Unit } from "../api/client";
+import type {
+  Catalogue,
+  FieldError,
+  HeightsFrom,
+  OpeningPageData,
+  Region,
+  Result,
+  StageName,
+  Unit,
+} from "../api/client";
 import type { Draft, Foreseen } from "./useDraft";
 
 export interface PlaceAsked {
@@ -18,7 +27,7 @@ export interface OpeningWork {
   meant: Draft;
   result: Result | undefined;
   errors: FieldError[];
-  shown: { unit: Unit; step: "1/16" | "1/32" | "1" | "1/2" | undefined; words: Region };
+  shown: { unit: Unit; step: "1/16" | "1/32" | "1" | "1/2" | undefined; words: Region; heights: HeightsFrom };
   words: Record<string, string>;
   catalogue: Catalogue;
   /** Put a value at a path; a function makes it of what stands there by then. */

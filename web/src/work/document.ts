@@ -16,6 +16,7 @@ export function documentOf(
       unit: shown.unit,
       step: shown.step ?? null,
       words: shown.words,
+      heights: shown.heights,
       ...(slabAt > 0 && { slab_at: `${slabAt} mm` }),
     },
     rules: { crew: page.crew_rules, job: job.rules ?? {} },

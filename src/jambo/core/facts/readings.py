@@ -11,14 +11,14 @@ from typing import Literal
 
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.figure import Source
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import ZERO, Length
 
 Place = Literal[
     "width_foot", "width_middle", "width_head", "width_at", "height_left", "height_right", "height_centre",
     "diagonal_up_right", "diagonal_up_left", "lean_left", "bow_left", "lean_right", "bow_right",
     "header_level", "floor_across", "floor_along", "wall_left", "wall_right", "twist_left", "twist_right",
     "thickness_left_head", "thickness_left_foot", "thickness_right_head", "thickness_right_foot", "floor_bump",
-    "gap_hinge_top", "gap_hinge_foot", "gap_head_hinge", "gap_head_strike", "gap_strike_top", "gap_latch", "gap_foot",
+    "line_left", "line_right", "gap_hinge_top", "gap_hinge_foot", "gap_head_hinge", "gap_head_strike", "gap_strike_top", "gap_latch", "gap_foot",
     "gap_fixed_top", "gap_fixed_foot", "gap_fixed_head", "gap_fixed_meeting",
     "stop_top", "stop_latch", "stop_foot", "plumb_strike", "plumb_swing", "leg_straight", "frame_head", "frame_foot",
 ]  # fmt: skip
@@ -32,10 +32,20 @@ Written = Literal["length", "level"]
 
 ReadingPhase = Literal["survey", "check"]
 
+# What a height was taped from: the rough floor, a finished floor that stays, or the storey's level line
+TapedFrom = Literal["rough_floor", "floor_a", "floor_b", "level_line"]
+TAPED_FROM: dict[TapedFrom, str] = {
+    "rough_floor": "", "floor_a": "from the floor on side A", "floor_b": "from the floor on side B",
+    "level_line": "from the level line",
+}  # fmt: skip
+
 
 @dataclass(frozen=True, slots=True)
 class Ask:
-    """What is asked at a place: what it is called, how it is written, which ways it can go, and how to read it."""
+    """What is asked at a place: what it is called, how it is written, which ways it can go, and how to read it.
+
+    `taped` is what its height may be taped from; of a level line itself, the floors it may be taped down to.
+    """
 
     label: str
     written: Written
@@ -45,9 +55,12 @@ class Ask:
     phase: ReadingPhase = "survey"
     needs_at: bool = False
     round: bool = True
+    taped: tuple[TapedFrom, ...] = ()
 
 
 _LEAN: tuple[Toward, ...] = ("opening", "away")
+_FLOORS: tuple[TapedFrom, ...] = ("rough_floor", "floor_a", "floor_b")
+_HEIGHT: tuple[TapedFrom, ...] = (*_FLOORS, "level_line")
 
 
 _FACES: tuple[Toward, ...] = ("A", "B")
@@ -61,9 +74,9 @@ PLACES: dict[Place, Ask] = {
     "width_foot": Ask("width at the foot", "length", "opening_width", (), "Stud to stud, just over the floor."),
     "width_middle": Ask("width at the middle", "length", "opening_width", (), "Stud to stud, half way up."),
     "width_head": Ask("width at the head", "length", "opening_width", (), "Stud to stud, just under the {header}."),
-    "height_left": Ask("height on the left", "length", "opening_height", (), "Rough floor to {header}, along the left {stud}."),
-    "height_centre": Ask("height in the middle", "length", "opening_height", (), "Rough floor to {header}, half way across."),
-    "height_right": Ask("height on the right", "length", "opening_height", (), "Rough floor to {header}, along the right {stud}."),
+    "height_left": Ask("height on the left", "length", "opening_height", (), "Floor to {header}, along the left {stud}.", taped=_HEIGHT),
+    "height_centre": Ask("height in the middle", "length", "opening_height", (), "Floor to {header}, half way across.", taped=_HEIGHT),
+    "height_right": Ask("height on the right", "length", "opening_height", (), "Floor to {header}, along the right {stud}.", taped=_HEIGHT),
     "diagonal_up_right": Ask("diagonal, left foot to right head", "length", "diagonal", (), "Corner to corner."),
     "diagonal_up_left": Ask("diagonal, right foot to left head", "length", "diagonal", (), "Corner to corner."),
     "lean_left": Ask("lean of the left {stud}", "level", "lean", _LEAN, "Level upright in the opening; which way its top leans."),
@@ -75,13 +88,15 @@ PLACES: dict[Place, Ask] = {
     "floor_along": Ask("floor along the swing", "level", "lean", ("up", "down"), "Level on the floor, away from the wall where the {leaf} swings."),
     "wall_left": Ask("wall beside the left {stud}", "level", "lean", _FACES, "Level upright on the wall's face; which side its top leans to."),
     "wall_right": Ask("wall beside the right {stud}", "level", "lean", _FACES, "Level upright on the wall's face; which side its top leans to."),
-    "twist_left": Ask("twist of the left {stud}", "length", "lean", _FACES, "Square across the {stud}; which edge stands into the opening.", needs_at=True),
-    "twist_right": Ask("twist of the right {stud}", "length", "lean", _FACES, "Square across the {stud}; which edge stands into the opening.", needs_at=True),
+    "twist_left": Ask("twist of the left {stud}", "length", "lean", _FACES, "Square across the {stud}; which edge stands into the opening.", needs_at=True, taped=_HEIGHT),
+    "twist_right": Ask("twist of the right {stud}", "length", "lean", _FACES, "Square across the {stud}; which edge stands into the opening.", needs_at=True, taped=_HEIGHT),
     "thickness_left_head": Ask("wall thickness, left head", "length", "wall_thickness", (), "Face to face, with both finishes."),
     "thickness_left_foot": Ask("wall thickness, left foot", "length", "wall_thickness", (), "Face to face, with both finishes."),
     "thickness_right_head": Ask("wall thickness, right head", "length", "wall_thickness", (), "Face to face, with both finishes."),
     "thickness_right_foot": Ask("wall thickness, right foot", "length", "wall_thickness", (), "Face to face, with both finishes."),
-    "width_at": Ask("one more width", "length", "opening_width", (), "Stud to stud, at the height given.", needs_at=True, round=False),
+    "width_at": Ask("one more width", "length", "opening_width", (), "Stud to stud, at the height given.", needs_at=True, round=False, taped=_HEIGHT),
+    "line_left": Ask("level line over the floor, left", "length", "height", (), "Down from the level line to the floor, at the left foot.", round=False, taped=_FLOORS),
+    "line_right": Ask("level line over the floor, right", "length", "height", (), "Down from the level line to the floor, at the right foot.", round=False, taped=_FLOORS),
     "floor_bump": Ask("bump in the floor", "length", "lean", (), "Over the straightedge; how far from the hinges, at which angle.", needs_at=True, round=False),
     "gap_hinge_top": _gap("gap at the top hinge", "Between {leaf} and {leg}, closed."),
     "gap_hinge_foot": _gap("gap at the bottom hinge", "Between {leaf} and {leg}, closed."),
@@ -134,7 +149,8 @@ class Reading:
     """One reading: the length or drop read, over which length it was (None: over the whole height or width).
 
     `toward` says which way it goes; `at` is the height of a width or twist, or a bump's distance from the hinges, and
-    `angle` the bump's direction in degrees from the closed leaf. `path` is its place in the document.
+    `angle` the bump's direction in degrees from the closed leaf. `path` is its place in the document. A height was taped from
+    `taped_from`, which is `above` the rough floor; `up` is its place's height over that.
     """
 
     place: Place
@@ -144,6 +160,18 @@ class Reading:
     toward: Toward | None = None
     at: Length | None = None
     angle: int = 0
+    taped_from: TapedFrom = "rough_floor"
+    above: Length = ZERO
+
+    @property
+    def called(self) -> str:
+        """What was read, a template over the word list: of a height, with what it was taped from."""
+        return f"{PLACES[self.place].label} {TAPED_FROM[self.taped_from]}".rstrip()
+
+    @property
+    def up(self) -> Length | None:
+        """The height over the rough floor it was read at, where it was read at one."""
+        return self.at + self.above if self.at is not None else None
 
     @property
     def signed(self) -> Length:
@@ -158,9 +186,18 @@ class Reading:
 
 @dataclass(frozen=True, slots=True)
 class Survey:
-    """The readings that count now: corrections have superseded what they corrected."""
+    """The readings that count now: corrections have superseded what they corrected.
+
+    `hanging` are those taped from something whose own height nobody knows: they say nothing until it is known.
+    """
 
     readings: tuple[Reading, ...] = ()
+    hanging: tuple[Reading, ...] = ()
+
+    @property
+    def taken(self) -> bool:
+        """Whether anything was read, be it of no use yet."""
+        return bool(self.readings or self.hanging)
 
     def at(self, *places: Place) -> tuple[Reading, ...]:
         """The readings of some places, in the order they were taken."""

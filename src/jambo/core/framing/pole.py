@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from typing import Literal
 
+from jambo.core.facts.readings import TapedFrom
 from jambo.core.frozen import dataclass
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Figures
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.names import FigureName, Numbered
 
 PoleGroup = Literal["floor", "door", "opening", "wall"]
@@ -24,6 +26,27 @@ class PoleMark:
 
 
 ON_WALL: Pole = (("wall", names.HEADER_TOP), ("wall", names.WALL_TOP))
+
+
+# What heights can be read from besides the rough floor: the figure that says how high that is
+_STARTS: dict[TapedFrom, FigureName] = {
+    "floor_a": names.FLOOR_A, "floor_b": names.FLOOR_B, "level_line": names.LEVEL_LINE,
+}  # fmt: skip
+
+
+def pole_starts(figures: Figures) -> dict[TapedFrom, Length]:
+    """What the heights of an opening can be read from, and how high that is over its rough floor."""
+    found: dict[TapedFrom, Length] = {"rough_floor": ZERO}
+    for start, name in _STARTS.items():
+        if (height := figures.value(name)) is not None and height != ZERO:
+            found[start] = height
+    return found
+
+
+def pole_from(figures: Figures, wanted: TapedFrom) -> tuple[TapedFrom, Length]:
+    """What the story pole is read from: as wanted, or the rough floor while nobody knows how high that is."""
+    starts = pole_starts(figures)
+    return (wanted, starts[wanted]) if wanted in starts else ("rough_floor", ZERO)
 
 
 def story_pole(figures: Figures, door: Pole) -> tuple[PoleMark, ...]:

@@ -13,7 +13,7 @@ from jambo.core.kinds.registry import KINDS
 from jambo.core.planning.work import Phase, Phases, phase_now
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import Length, or_zero
 from jambo.core.solve import Result
 
 
@@ -49,7 +49,7 @@ class SolvedJob:
 class Head:
     """The underside of an opening's head: what it needs by itself and where it is now; and its floors on both sides.
 
-    `gap` is what it stands over the floor by itself, None where a sill or a kit says that; `leaf` how high its leaf is; `keeps` why it
+    `level` is how high the storey's level line is over its rough floor, None while nobody taped it; `gap` is what it stands over the floor by itself, None where a sill or a kit says that; `leaf` how high its leaf is; `keeps` why it
     takes part in no line unless that is chosen, "" where nothing speaks against it (handbook 6).
     """
 
@@ -59,10 +59,21 @@ class Head:
     gap: Length | None = None
     leaf: Length | None = None
     keeps: str = ""
+    level: Length | None = None
+
+    @property
+    def needs(self) -> Length:
+        """The head it needs over the level line, or while nobody taped that, over its rough floor."""
+        return self.own - or_zero(self.level)
+
+    @property
+    def stands(self) -> Length:
+        """Where its head is now, over the same."""
+        return self.now - or_zero(self.level)
 
     def on(self, line: Length) -> bool:
         """Whether it is on a line already, by itself: aligning it moves nothing."""
-        return self.own == self.now == line
+        return self.needs == self.stands == line
 
 
 def keeps_its_head(opening: Opening, done: Collection[str]) -> str:
@@ -102,12 +113,13 @@ def head_of(figures: Figures, opening: Opening | None = None, done: Collection[s
     tall = figures.value(names.NOMINAL_HEIGHT)  # what a steel frame's net leaf is called by
     if tall is None:
         tall = KINDS[opening.kind].leaf_sizes(opening, figures)[1]
-    return Head(own, now, (a, b), gap, tall, keeps_its_head(opening, done))
+    level = figures.value(names.LEVEL_LINE)
+    return Head(own, now, (a, b), gap, tall, keeps_its_head(opening, done), level)
 
 
 def head_line(heads: Iterable[Head | None]) -> Length | None:
     """The common line of a storey: the greatest of the heads its openings need; None while nothing there is known."""
-    return max((head.own for head in heads if head is not None), default=None)
+    return max((head.needs for head in heads if head is not None), default=None)
 
 
 Next = Literal["facts", "frame", "set", "sign"]

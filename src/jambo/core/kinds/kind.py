@@ -137,6 +137,10 @@ class KindOfDoor(ABC):
         """Complete what was said of it by what was found in the wall, and by what follows from a leaf in hand."""
         return opening
 
+    def foot(self, opening: Opening) -> HingeSide | None:
+        """Give the foot its heights count from, seen from A; None: the one that stands higher."""
+        return None
+
     def covers(self, opening: Opening) -> Side | None:
         """Give the side of the wall its open leaf covers; None where it covers none."""
         return None
@@ -166,7 +170,7 @@ class KindOfDoor(ABC):
     def found(self, planned: Planned) -> AsFound:
         """Work out what the readings mean: unless the leaf swings, whether the hole is as large as was planned."""
         opening, figures = planned.opening, planned.figures
-        if not opening.survey.readings:
+        if not opening.survey.taken:
             return AsFound()
         read = surveyed(opening.survey, figures, planned.rules.habit)
         return hole_found(read, figures)

@@ -142,6 +142,13 @@ PULL_INSET = figure("pull_inset", "pull from the slab's closing edge", group=SLA
 
 # Along the track, from the opening’s edge
 TRACK_LINE = figure("track_line", "track line above the finished floor", group=TRACK)
+TRACK_OVER_LINE = figure(
+    "track_over_line",
+    "track line over the level line",
+    group=TRACK,
+    below="track line under the level line",
+    told=("{} over the level line", "{} under the level line"),
+)
 TRACK_RAISED = figure("track_raised", "track raised for the highest floor under the slab", rounding="up", group=TRACK)
 SLAB_GAP_MOST = figure("slab_gap_most", "gap under the slab where its floor is lowest", group=TRACK)
 TRACK_LENGTH = figure("track_length", "track length", group=TRACK)
@@ -185,6 +192,13 @@ GROOVE_DEPTH = figure("groove_depth", "groove depth", group=OFF_WALL)
 
 # Pocket
 SET_MARK = figure("set_mark", "set mark on the rough {stud}s", group=POCKET)
+SET_MARK_OVER_LINE = figure(
+    "set_mark_over_line",
+    "set mark over the level line",
+    group=POCKET,
+    below="set mark under the level line",
+    told=("{} over the level line", "{} under the level line"),
+)
 SET_MARK_LEFT = figure("set_mark_left", "set mark over the floor at the left {stud}", group=POCKET)
 SET_MARK_RIGHT = figure("set_mark_right", "set mark over the floor at the right {stud}", group=POCKET)
 SET_MARK_KIT = figure("set_mark_kit", "set mark by the kit", group=POCKET)
@@ -286,6 +300,16 @@ PLATE_CUT = figure("plate_cut", "{plate} cut out", rounding="up", group=WALL)
 CRIPPLE_SLOPE = numbered("cripple_slope", "{cripple} {n}, long point", rounding="down", group=WALL)
 
 # Floor
+LEVEL_LINE = figure("level_line", "level line over the rough floor", group=FLOOR)
+LEVEL_LINE_LEFT = figure("level_line_left", "level line over the rough floor, left foot", group=FLOOR)
+LEVEL_LINE_RIGHT = figure("level_line_right", "level line over the rough floor, right foot", group=FLOOR)
+HEAD_OVER_LINE = figure(
+    "head_over_line",
+    "{head} underside over the level line",
+    group=FLOOR,
+    below="{head} underside under the level line",
+    told=("{} over the level line", "{} under the level line"),
+)
 FLOOR_A = figure("floor_a", "floor on side A", symbol="F_A", group=FLOOR)
 FLOOR_B = figure("floor_b", "floor on side B", symbol="F_B", group=FLOOR)
 FLOOR_CLEAR = figure("floor_clear", "highest floor the {leaf} passes", symbol="F_clear", group=FLOOR)

@@ -257,13 +257,13 @@ def _twists_unread(opening: Opening, survey: Survey, plan: SetPlan, rules: House
     reach = TWIST_REACH[rules.habit]
     for side in ("left", "right"):
         place: Place = "twist_left" if side == "left" else "twist_right"
-        read = [r for r in survey.at(place) if r.at is not None]
+        read = [r for r in survey.at(place) if r.up is not None]
         if not any(size(r.signed) > rules.value(house.STRAIGHT) for r in read):
             continue
         leg = "hinge" if side == opening.handing.hinge_side else "strike"
         far = [
             s.place.label for s in plan.stations
-            if s.place.side == leg and all(abs(in_mm(r.at) - s.place.y) > in_mm(reach) for r in read if r.at is not None)
+            if s.place.side == leg and all(abs(in_mm(r.up) - s.place.y) > in_mm(reach) for r in read if r.up is not None)
         ]  # fmt: skip
         if far:
             values: Values = {

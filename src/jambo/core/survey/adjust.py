@@ -20,14 +20,15 @@ from jambo.core.quantities.length import Length
 from jambo.core.quantities.millimetres import as_length, in_mm
 from jambo.core.quantities.tape import Unit
 from jambo.core.survey.shape import Face, Found
+from jambo.core.survey.taped import LINES
 
 Unknown = Literal[
-    "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor"
+    "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor", "line"
 ]
 UNKNOWNS: tuple[Unknown, ...] = (
-    "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor",
+    "width", "lean_left", "bow_left", "lean_right", "bow_right", "head_left", "head_right", "sag", "floor", "line",
 )  # fmt: skip
-WIDTH, LEAN_LEFT, BOW_LEFT, LEAN_RIGHT, BOW_RIGHT, HEAD_LEFT, HEAD_RIGHT, SAG, FLOOR = range(len(UNKNOWNS))
+WIDTH, LEAN_LEFT, BOW_LEFT, LEAN_RIGHT, BOW_RIGHT, HEAD_LEFT, HEAD_RIGHT, SAG, FLOOR, LINE = range(len(UNKNOWNS))
 Values = Any  # a numpy vector in the order of UNKNOWNS, millimetres
 
 # One sigma (handbook 13): tape 1/32 in / 1 mm, a level the same over its length, diagonals 1/16 in.
@@ -117,7 +118,7 @@ def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
     s, value, signed = SIGMA[unit], in_mm(r.value), in_mm(r.signed)
     heights = {"width_foot": 0.0, "width_middle": f.span / 2, "width_head": f.span}
     if r.place in heights or (r.place == "width_at" and r.at is not None):
-        y = in_mm(r.at) if r.at is not None else heights[r.place]
+        y = in_mm(r.up) if r.up is not None else heights[r.place]
         return _Observed(value, s, lambda v: f.face(v, "right", y) - f.face(v, "left", y))
     if r.place in ("lean_left", "lean_right"):
         over = in_mm(r.over) if r.over is not None else f.span
@@ -126,12 +127,8 @@ def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
     if r.place in ("bow_left", "bow_right"):
         sign, n = (1, BOW_LEFT) if r.place == "bow_left" else (-1, BOW_RIGHT)
         return _Observed(signed, s, lambda v: sign * float(v[n]))
-    if r.place == "height_left":
-        return _Observed(value, s, lambda v: float(v[HEAD_LEFT]))
-    if r.place == "height_right":
-        return _Observed(value, s, lambda v: float(v[HEAD_RIGHT] - v[FLOOR]))
-    if r.place == "height_centre":
-        return _Observed(value, s, lambda v: float((v[HEAD_LEFT] + v[HEAD_RIGHT] - v[FLOOR]) / 2 + v[SAG]))
+    if (height := _height(r)) is not None:
+        return _Observed(value, s, height)
     if r.place in ("header_level", "floor_across"):
         part = in_mm(r.over) / f.wide if r.over is not None else 1.0
         if r.place == "header_level":
@@ -146,6 +143,21 @@ def _equation(r: Reading, f: _Frame, unit: Unit) -> _Observed | None:
             lambda v: hypot(float(v[WIDTH]) - f.face(v, "left", float(v[HEAD_LEFT])), float(v[HEAD_LEFT] - v[FLOOR])),
         )
     return None
+
+
+def _height(r: Reading) -> Callable[[Values], float] | None:
+    """What a height should read from where it was taped, the floor there or the level line; of the line, down to the floor there."""
+    above = in_mm(r.above)
+    if r.place in ("line_left", "line_right"):
+        floor = 1 if r.place == "line_right" else 0
+        return lambda v: float(v[LINE] - floor * v[FLOOR]) - above
+    ends = {"height_left": (1.0, 0.0, 0.0), "height_right": (0.0, 1.0, 0.0), "height_centre": (0.5, 0.5, 1.0)}
+    if r.place not in ends:
+        return None
+    left, right, sag = ends[r.place]
+    if r.taped_from == "level_line":
+        return lambda v: float(left * v[HEAD_LEFT] + right * v[HEAD_RIGHT] + sag * v[SAG] - v[LINE])
+    return lambda v: float(left * v[HEAD_LEFT] + right * (v[HEAD_RIGHT] - v[FLOOR]) + sag * v[SAG]) - above
 
 
 def _jacobian(observed: Sequence[_Observed], at: Values) -> Any:
@@ -194,7 +206,7 @@ def _given(f: _Frame, places: set[Place]) -> tuple[list[_Observed], list[Unknown
     direct: dict[Unknown, Place] = {"lean_left": "lean_left", "lean_right": "lean_right", "bow_left": "bow_left",
                                     "bow_right": "bow_right", "floor": "floor_across"}  # fmt: skip
     for name, place in direct.items():
-        if place not in places:
+        if place not in places and not (name == "floor" and {*LINES} <= places):
             n = UNKNOWNS.index(name)
             found.append(_Observed(0.0, _ASSUMED[name], lambda v, n=n: float(v[n])))  # type: ignore[misc]
             named.append(name)
@@ -229,7 +241,7 @@ def _frame(survey: Survey, planned_height: Length | None) -> tuple[_Frame, float
     widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
     if not widths:
         return None
-    heights = [in_mm(r.value) for r in survey.at("height_left", "height_right", "height_centre")]
+    heights = [in_mm(r.value + r.above) for r in survey.at("height_left", "height_right", "height_centre")]
     span = sum(heights) / len(heights) if heights else in_mm(planned_height) if planned_height is not None else 2032.0
     bows = {}
     for side in ("left", "right"):
@@ -272,8 +284,10 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
     free = [WIDTH, LEAN_LEFT, BOW_LEFT, LEAN_RIGHT, BOW_RIGHT, FLOOR] + ([HEAD_LEFT, HEAD_RIGHT] if has_heights else [])
     if "height_centre" in places and places & {"height_left", "height_right"}:
         free.append(SAG)  # without an end height nothing tells sag from height: the header is taken as straight
+    lines = [in_mm(r.value + r.above) for r in readings if r.place in LINES]
+    free += [LINE] if lines else []
     free.sort()
-    start = np.array([wide, 0, 0, 0, 0, f.span, f.span, 0, 0], dtype=float)
+    start = np.array([wide, 0, 0, 0, 0, f.span, f.span, 0, 0, lines[0] if lines else 0], dtype=float)
     if not has_heights:
         given = [g for g, n in zip(given, assumed, strict=True) if n != "head_right"]
         assumed = [n for n in assumed if n != "head_right"]
@@ -325,7 +339,7 @@ def _shown(r: Reading, equation: _Observed, mm: float) -> Length:
 
 def _twists(survey: Survey, place: Place, habit: Unit) -> tuple[tuple[float, float], ...]:
     """The latest twist at each height, which stands for its own height and as far as a reading reaches; beyond nothing is known of any."""
-    read = sorted({in_mm(r.at): in_mm(r.signed) for r in survey.at(place) if r.at is not None}.items())
+    read = sorted({in_mm(r.up): in_mm(r.signed) for r in survey.at(place) if r.up is not None}.items())
     reach, found = in_mm(TWIST_REACH[habit]), list[tuple[float, float]]()
     for n, (y, twist) in enumerate(read):
         below, above = read[n - 1] if n else None, read[n + 1] if n + 1 < len(read) else None

@@ -17,6 +17,7 @@ from jambo.core.quantities.tape import Unit
 from jambo.core.survey.adjust import Adjustment, adjust
 from jambo.core.survey.judge import on_survey
 from jambo.core.survey.shape import Found
+from jambo.core.survey.taped import LINES, level_lines
 
 THICKNESS: tuple[Place, ...] = (
     "thickness_left_head",
@@ -51,11 +52,14 @@ class Surveyed:
         Args:
             survey: the readings; width: between the studs, for a level's drop, where no width was read.
         """
-        one = survey.one("floor_across")
-        if one is None:
+        one, lines = survey.one("floor_across"), [survey.one(place) for place in LINES]
+        if one is None and None in lines:
             return None
         if self.shape is not None:
             return as_length(self.shape.floor_right)
+        if one is None:
+            left, right = (line.value + line.above for line in lines if line is not None)
+            return left - right
         if one.slope is None:
             return one.signed
         return None if width is None else width * one.slope
@@ -84,6 +88,8 @@ def surveyed(survey: Survey, planned: Figures, habit: Unit) -> Surveyed:
     adjusted = adjust(survey, value_of(planned[names.RO_HEIGHT]), habit)
     made = wall_thickest(survey)
     read = Surveyed(adjusted, made, tuple(on_survey(survey, adjusted)))
+    if lines := level_lines(survey, read.floor_rise(survey, value_of(planned[names.RO_WIDTH]))):
+        read = replace(read, figures=(made := made | lines))
     if read.narrowest is not None:
         least = Known("between_proudest", down(between_proudest(read.narrowest)), READ)
         read = replace(read, figures=made | Figures.of([add(names.FOUND_LEAST_WIDTH, least)]))

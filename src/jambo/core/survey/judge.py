@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jambo.core.facts.readings import PLACES, Survey
+from jambo.core.facts.readings import PLACES, Place, Survey
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -23,6 +23,11 @@ FLAGS = FlagWords(
                 "check",
                 "Only one width was read; a hole is as wide as its narrowest place.",
                 "Take the width at foot, middle and head, and both {stud}s with the level.",
+            ),
+            "survey-taped-from-unknown": (
+                "check",
+                "The {reading} was taped from {missing}: it says nothing yet.",
+                "{cure}, or tape it from the rough floor.",
             ),
             "survey-suspect": (
                 "check",
@@ -59,6 +64,8 @@ FLAGS = FlagWords(
 )
 
 
+OF_FLOOR: frozenset[Place] = frozenset({"floor_across", "floor_along", "floor_bump", "line_left", "line_right"})
+
 ASSUMED = {
     "lean_left": "the lean of the left {stud}", "lean_right": "the lean of the right {stud}",
     "bow_left": "the bow of the left {stud}", "bow_right": "the bow of the right {stud}",
@@ -68,8 +75,16 @@ ASSUMED = {
 
 def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
     """Readings that are missing, that cannot be right, or that contradict each other (handbook 13)."""
-    if not survey.of("survey"):
-        return
+    for one in survey.hanging:
+        line = one.taped_from == "level_line"
+        missing = (
+            "the level line, and nobody taped that down to the floor" if line else "a finished floor nobody described"
+        )
+        cure = "Tape the line down to the floor at a foot" if line else "Say that floor's layers on the floor stage"
+        values: Values = {"reading": PLACES[one.place].label, "missing": missing, "cure": cure}
+        yield FLAGS("survey-taped-from-unknown", values, (), one.path)
+    if all(one.place in OF_FLOOR for one in survey.of("survey")):
+        return  # the floor alone is read before a hole is there
     widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
     if not widths:
         yield FLAGS("survey-no-width", {}, (), "survey")
@@ -82,9 +97,9 @@ def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
         yield FLAGS("survey-contradicts", {}, (), "survey")
     for suspect in adjusted.suspects:
         rows = [adjusted.adjusted[i] for i in suspect.indices]
-        called = [PLACES[row.reading.place].label for row in rows]
+        called = [row.reading.called for row in rows]
         if len(rows) == 1:
-            values: Values = {"reading": called[0], "read": rows[0].reading.signed, "others": suspect.should_be[0]}
+            values = {"reading": called[0], "read": rows[0].reading.signed, "others": suspect.should_be[0]}
             yield FLAGS("survey-suspect", values, (), rows[0].reading.path)
             continue
         extra = (

@@ -10,7 +10,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jambo.core import rules as house
-from jambo.core.facts.readings import PLACES, SIGN, Reading, asked_at, places_of
+from jambo.core.facts.readings import PLACES, SIGN, TAPED_FROM, Reading, asked_at, places_of
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.hanging.hang import Hang, HangCheck
 from jambo.core.hanging.moves import HangMove
@@ -60,6 +60,7 @@ class AskOut(TypedDict):
     round: bool
     read: bool
     starts: str
+    taped: list[str]
 
 
 class FaceOut(TypedDict):
@@ -234,7 +235,7 @@ def reading_words(reading: Reading, tape: Tape, words: Words, value: Length | No
         text += ", " + WAYS[way].format(**WORDS[words])
     if reading.at is not None:
         text += f" at {_said(reading.at, tape)}"
-    return text
+    return ", ".join(filter(None, (text, TAPED_FROM[reading.taped_from])))
 
 
 def _face(face: Face, height: float) -> FaceOut:
@@ -554,7 +555,7 @@ def asks(facts: Facts, figures: Figures, words: Words) -> list[AskOut]:
     return [
         {
             "place": place, "label": fill(a.label, words), "how": fill(a.how, words), "written": a.written, "kind": a.kind,
-            "ways": list(a.ways), "phase": a.phase, "needs_at": a.needs_at, "round": a.round, "read": place in read,
+            "ways": list(a.ways), "taped": list(a.taped), "phase": a.phase, "needs_at": a.needs_at, "round": a.round, "read": place in read,
             "starts": _starts(place, figures, facts.tape),
         }
         for place in places_of(pair=pair)

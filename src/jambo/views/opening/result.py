@@ -14,6 +14,7 @@ from jambo.core.facts.opening import DoorKind
 from jambo.core.facts.wall import WallEnd
 from jambo.core.flags import PLAIN, ROUNDED_UP, Flag, FlagLevel
 from jambo.core.framing.items import Item
+from jambo.core.framing.pole import PoleMark, pole_from, pole_starts
 from jambo.core.framing.standing import LIKED
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.labels import label, piece_label, section_text
@@ -122,11 +123,20 @@ class MarkOut(TypedDict):
 
 
 class PoleOut(TypedDict):
-    """A mark on the story pole."""
+    """A mark on the story pole; `read` is its height from what the pole is read from, `under` where it lies under that."""
 
     group: str
     figure: str
     y: float
+    read: LengthOut
+    under: bool
+
+
+class HeightsOut(TypedDict):
+    """What the story pole is read from, and what it can be read from."""
+
+    read_from: str
+    can: list[str]
 
 
 class PieceOut(TypedDict):
@@ -267,6 +277,7 @@ class ResultOut(TypedDict):
     hands: HandsOut
     marks: list[MarkOut]
     pole: list[PoleOut]
+    heights: HeightsOut
     pieces: list[PieceOut]
     hardware: list[ItemOut]
     shapes: list[ShapeOut]
@@ -478,6 +489,22 @@ def _marks_out(result: Result, measured_from: WallEnd) -> list[MarkOut]:
     ]
 
 
+def _pole_out(result: Result, facts: Facts) -> list[PoleOut]:
+    """The story pole, its heights from what the screen reads them from."""
+    read_from, start = pole_from(result.figures, facts.heights)
+
+    def one(mark: PoleMark) -> PoleOut:
+        at = mark.figure.value - start
+        # from anywhere but the rough floor a height is a place to mark at, not a size to cut to
+        rounding = mark.figure.name.rounding if read_from == "rough_floor" else "nearest"
+        return {
+            "group": mark.group, "figure": mark.figure.name, "y": in_mm(mark.figure.value),
+            "read": length_out(size(at), facts.tape, rounding), "under": at < ZERO,
+        }  # fmt: skip
+
+    return [one(mark) for mark in result.pole]
+
+
 def _pieces_out(result: Result, tape: Tape, words: Words) -> list[PieceOut]:
     """The cut list of the opening."""
     return [
@@ -585,7 +612,11 @@ def result_out(
         "flags": [flag_out(f, tape, words) for f in result.flags],
         "hands": {"pull_side": result.hands.pull_side, "outside": result.hands.outside},
         "marks": _marks_out(result, facts.opening.placing.measured_from),
-        "pole": [{"group": m.group, "figure": m.figure.name, "y": in_mm(m.figure.value)} for m in result.pole],
+        "pole": _pole_out(result, facts),
+        "heights": {
+            "read_from": pole_from(result.figures, facts.heights)[0],
+            "can": list(pole_starts(result.figures)),
+        },
         "pieces": _pieces_out(result, tape, words),
         "hardware": _hardware_out(result, tape, words),
         "shapes": [_shape_out(s) for s in result.shapes],

@@ -10,6 +10,11 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures, Known, add, value_of
 
 
+def to_right(opening: Opening) -> bool:
+    """Say whether places of the slab run to the right, from the opening's left edge."""
+    return opening.placing.measured_from == "left" if opening.pair else opening.slides_to == "right"
+
+
 def raised(opening: Opening, figures: Figures, slope: Fraction | None) -> tuple[Computed, Known] | None:
     """What the track is raised for the highest floor under the slab, from closed to open, and how far the lowest one falls.
 
@@ -27,7 +32,6 @@ def raised(opening: Opening, figures: Figures, slope: Fraction | None) -> tuple[
     )
     if not slope or near is None or far is None or width is None:
         return None
-    to_right = opening.placing.measured_from == "left" if opening.pair else opening.slides_to == "right"
-    up = slope if to_right else -slope
+    up = slope if to_right(opening) else -slope
     ends = sorted(spot * up for spot in (width - far if opening.pair else near, far))
     return add(names.TRACK_RAISED, Known("floor_higher", ends[1], READ)), Known("floor_lower", -ends[0], READ)

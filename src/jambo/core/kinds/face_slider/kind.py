@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
 from jambo.core.drawing import Drawing, Shape
-from jambo.core.facts.leaf import Side
+from jambo.core.facts.leaf import HingeSide, Side
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag
@@ -72,7 +72,7 @@ class FaceSlider(KindOfDoor):
     def found(self, planned: Planned) -> AsFound:
         """The hole; the track from the highest floor the slab passes. What stands finished is no rough opening to compare with."""
         opening, planned_figures, rules = planned.opening, planned.figures, planned.rules
-        if not opening.survey.readings:
+        if not opening.survey.taken:
             return AsFound()
         read = surveyed(opening.survey, planned_figures, rules.habit)
         hole = hole_found(read, planned_figures)
@@ -83,6 +83,10 @@ class FaceSlider(KindOfDoor):
         if rise is None:
             return hole
         return replace(hole, figures=hole.figures | figures.figures(opening, planned.wall, rules, *rise))
+
+    def foot(self, opening: Opening) -> HingeSide | None:
+        """The foot at the edge its slab is measured from."""
+        return "left" if floor.to_right(opening) else "right"
 
     def after_casing(self, planned: Planned) -> Iterable[Step]:
         """Track line, studs, backer, the slab's own sheet, slab, guide, stops: in front of the casing."""

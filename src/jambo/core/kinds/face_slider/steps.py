@@ -26,6 +26,7 @@ def slider_steps(opening: Opening, figures: Figures, pieces: Sequence[Piece], ta
 
 def _track(figures: Figures, boards: Sequence[Piece], tape: TrackTape) -> Iterator[Step]:
     at = " at the opening's edge" if names.TRACK_RAISED in figures else ""
+    at += ", {track_over_line}" if names.TRACK_OVER_LINE in figures else ""
     yield Step(
         key="track-line",
         part="Hanging",

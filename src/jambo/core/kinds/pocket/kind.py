@@ -53,7 +53,7 @@ class PocketDoor(KindOfDoor):
         opening, figures = planned.opening, planned.figures
         read = surveyed(opening.survey, figures, planned.rules.habit)
         rise = or_zero(read.floor_rise(opening.survey, figures.value(names.RO_WIDTH)))
-        hole = hole_found(read, figures) if opening.survey.readings else AsFound()
+        hole = hole_found(read, figures) if opening.survey.taken else AsFound()
         made = floor.on_floor_found(opening, figures, rise) | floor.reach(opening, figures, rise)
         return replace(hole, figures=hole.figures | made)
 

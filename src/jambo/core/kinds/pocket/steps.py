@@ -38,9 +38,10 @@ def before_framing(opening: Opening) -> Iterator[Step]:
 
 def kit_steps(opening: Opening, figures: Figures) -> Iterator[Step]:
     """From the framed opening to the closed wall: the marks, the kit, its split studs, straight before the wallboard."""
-    at = "{set_mark}"
+    over = ", {set_mark_over_line}" if names.SET_MARK_OVER_LINE in figures else ""
+    at = "{set_mark}" + over
     if names.SET_MARK_LEFT in figures:
-        at = "one level line, {set_mark_left} over the floor at the left {stud} and {set_mark_right} over it at the right one"
+        at = f"one level line{over}, {{set_mark_left}} over the floor at the left {{stud}} and {{set_mark_right}} over it at the right one"
     yield Step(
         key="set-mark",
         part="Framing",

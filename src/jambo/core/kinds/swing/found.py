@@ -38,7 +38,7 @@ def as_found(planned: Planned) -> AsFound:
     """Work out what was found: the new figures, and those of door, frame and casing as the hole found asks for them."""
     opening, figures, rules = planned.opening, planned.figures, planned.rules
     survey = opening.survey
-    if not survey.readings:
+    if not survey.taken:
         return AsFound()
     read = surveyed(survey, figures, rules.habit)
     flags, found = [*read.flags], tightest(opening, read.could_be, figures)

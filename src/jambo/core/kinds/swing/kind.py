@@ -84,6 +84,10 @@ class SwingDoor(KindOfDoor):
         yield from on_square(planned.opening, planned.figures, planned.rules)
         yield from leads_to(planned.opening)
 
+    def foot(self, opening: Opening) -> HingeSide | None:
+        """The foot of its hinges."""
+        return opening.handing.hinge_side
+
     def opening_flags(self, planned: Planned) -> Iterator[Flag]:
         """By the method in use, or by the sheet of its frame's maker."""
         opening, figures, rules = planned.opening, planned.figures, planned.rules
