@@ -18,6 +18,20 @@ def document(*operations, people=("Ada", "Bo"), **more):
     }  # fmt: skip
 
 
+def paired(*people):
+    """A document whose people are named with those they always work with."""
+    both = [one.partition(":") for one in people]
+    return document(("a", {"minutes": 10})) | {
+        "people": [{"name": name, "hours": SHIFT, "pair_with": mate} for name, _, mate in both]
+    }
+
+
+def test_a_pair_named_by_either_or_both_is_one(client):
+    for people in (("Ada:Cy", "Bo", "Cy"), ("Ada", "Bo", "Cy:Ada"), ("Ada:Cy", "Bo", "Cy:Ada")):
+        said = paired(*people) | {"operations": [{"key": "a", "minutes": 10, "hands": 2}]}
+        assert client.post("/api/plan", json=said).json()["operations"][0]["who"] == ["Ada", "Cy"]
+
+
 def test_a_document_is_planned(client):
     said = document(
         ("frame", {"minutes": 75, "hands": 2, "room": "A", "by": "2026-11-30T08:00"}),
@@ -51,6 +65,9 @@ def test_a_document_is_planned(client):
         (document(("a", {"minutes": 10, "by": "2036-01-01T07:00"})), "operations[0].by", "further ahead"),
         (document(("a", {"minutes": 0})), "operations[0].minutes", ""),
         (document(("a", {"minutes": 10}), people=("Ada", "Ada")), "people[0].name", "two people"),
+        (paired("Ada:Ada"), "people[0].pair_with", "Ada cannot work with 'Ada'"),
+        (paired("Ada:Cy", "Bo"), "people[0].pair_with", "cannot work with 'Cy'"),
+        (paired("Ada:Bo", "Bo:Cy", "Cy"), "people[1].pair_with", "not a pair: one of them is in another"),
         (document(*((f"k{n}", {"minutes": 1}) for n in range(10_000))), "operations", ""),
         (document(("a", {"minutes": 10})) | {"start": "2026-11-30T07:00+01:00"}, "start", "not a day as it is written"),
     ],

@@ -1,5 +1,6 @@
 """Plans against every plan there is, and their properties: no gate broken, nobody in two places, more hands never later."""
 
+from dataclasses import replace
 from itertools import product
 
 import pytest
@@ -266,3 +267,78 @@ def test_the_phase_is_that_of_the_first_work_that_is_not_done(done, ticked, phas
         ("trim", "to_finish", frozenset({"c1"})), ("hardware", "to_finish", frozenset({"l1"})),
     )  # fmt: skip
     assert phase_now(phases, done, ticked) == phase
+
+
+def test_nobody_is_idle_while_framing_waits():
+    """A takes one all day. The other may begin B at 8: the frame of an hour is done before it, though B first would end as soon."""
+    a, b = op("a", 480), op("b", 120, not_before=at(0, 800))
+    for soon in (False, True):
+        plan = planned(problem(a, b, op("f", 60, soon=soon)))
+        assert plan.finish == at(0, 1530)
+    placed = {one.key: one.start for one in plan.placed}
+    assert (placed["f"], placed["b"]) == (at(0, 700), at(0, 800))
+
+
+@given(small(), st.sets(st.integers(0, 4)), st.booleans())
+@settings(max_examples=60, deadline=None)
+def test_what_is_soon_waits_for_nobody_who_is_idle(of, soon, paired):
+    ops = tuple(replace(one, soon=i in soon) for i, one in enumerate(of.operations))
+    of = replace(of, operations=ops, pairs=(("P0", "P1"),) if paired and len(of.people) > 1 else ())
+    plan = planned(of)
+    kept(of, plan)
+    hours = hours_of(of.people, of.start)
+    names = [p.name for p in of.people]
+    busy = {name: [*hours.away[n]] for n, name in enumerate(names)}
+    spans = {
+        p.key: (hours.working(p.start), hours.working(p.start) + ops[of.by_key[p.key]].minutes, p) for p in plan.placed
+    }
+    for low, high, p in spans.values():
+        for name in p.who:
+            busy[name].append((low, high))
+    for one in (one for one in ops if one.soon):
+        start, end, p = spans[one.key]
+        release = max([hours.working(one.not_before) if one.not_before else 0, *(spans[key][1] for key in one.after)])
+        own = (start, end)
+        for begin in range(release, start):
+            until = begin + one.minutes
+            free = {
+                n for n in names
+                if all(high <= begin or low >= until for low, high in busy[n] if (low, high) != own or n not in p.who)
+            }  # fmt: skip
+            if of.pairs and one.hands == 2:
+                free = free if {"P0", "P1"} <= free else free - {"P0", "P1"}
+            assert len(free) < one.hands
+
+
+@pytest.mark.parametrize(
+    ("of", "who"),
+    [
+        (problem(op("a", 60, 2), people=3, pairs=(("P1", "P2"),)), ("P1", "P2")),
+        (problem(op("a", 60, 2), op("b", 60, 2), people=4, pairs=(("P0", "P3"),)), ("P0", "P3")),
+        (
+            problem(op("a", 60, 2, who=("P0", "P1")), people=3, pairs=(("P1", "P2"),)),
+            ("P0", "P1"),
+        ),  # named for it all the same
+    ],
+)
+def test_what_takes_two_goes_to_a_pair(of, who):
+    assert who in {one.who for one in planned(of).placed}
+
+
+def test_a_pair_waits_for_its_other_half():
+    """P0 is off on the first day: P1 does not take P2 along for what takes two."""
+    people = (person("P0", off=(0,)), person("P1"), person("P2"))
+    plan = planned(problem(op("a", 60, 2), op("b", 60), people=people, pairs=(("P0", "P1"),)))
+    placed = {one.key: one for one in plan.placed}
+    assert (placed["a"].start, placed["a"].who, placed["b"].start) == (at(1, 700), ("P0", "P1"), at(0, 700))
+
+
+@given(small())
+@settings(max_examples=40, deadline=None)
+def test_pairs_stay_together_however_many_there_are(of):
+    of = replace(of, pairs=(("P0", "P1"),) if len(of.people) > 1 else ())
+    plan = planned(of)
+    kept(of, plan)
+    for one in plan.placed:
+        if len(one.who) == 2 and of.pairs:
+            assert len({"P0", "P1"} & set(one.who)) != 1

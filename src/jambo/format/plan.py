@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from datetime import date, datetime, timedelta
 from typing import Annotated, Literal
 
@@ -43,11 +43,12 @@ class Shift(Model):
 
 
 class PlanPerson(Model):
-    """Somebody of the crew: hours of the week, and days off."""
+    """Somebody of the crew: hours of the week, days off, and who he always works with."""
 
     name: Annotated[str, Field(min_length=1, max_length=80)]
     hours: Annotated[list[Shift], Field(max_length=21)] = Field(default_factory=list)
     off: Annotated[list[Day], Field(max_length=400)] = Field(default_factory=list)
+    pair_with: Annotated[str, Field(max_length=80)] = ""
 
 
 class Comes(Model):
@@ -58,7 +59,8 @@ class Comes(Model):
 
 
 class PlanOperation(Model):
-    """A piece of work. `needs` names what must have come, `after` the operations before it; `by` when it is to be done."""
+    """A piece of work. `needs` names what must have come, `after` the operations before it; `by` when it is to be done. What is to begin
+    `soon` never waits while there are hands for it."""
 
     key: Key
     label: Label = ""
@@ -70,6 +72,7 @@ class PlanOperation(Model):
     not_before: Moment | None = None
     by: Moment | None = None
     who: Annotated[list[Key], Field(max_length=MOST_PEOPLE)] = Field(default_factory=list)
+    soon: bool = False
 
 
 class PlanList(Model):
@@ -122,7 +125,7 @@ def stated(said: PlanList) -> Stated:
             operations.append(
                 Operation(
                     one.key, one.minutes, one.hands, one.room, tuple(dict.fromkeys(one.after)),
-                    max(begins, default=None), minute(one.by), tuple(one.who),
+                    max(begins, default=None), minute(one.by), tuple(one.who), one.soon,
                 )
             )  # fmt: skip
     days = _days(said, operations, midnight)
@@ -130,7 +133,7 @@ def stated(said: PlanList) -> Stated:
     # nothing is done while nobody works: the same evening and the next morning state the same problem
     start = minute(said.start) or 0
     start = min((max(start, begin) for one in people for begin, end in one.times if end > start), default=start)
-    problem = WorkProblem(people, tuple(operations), start)
+    problem = WorkProblem(people, tuple(operations), start, pairs_of(said.people))
     try:
         _ = problem.order
     except Circle as circle:
@@ -141,6 +144,30 @@ def stated(said: PlanList) -> Stated:
             [FieldError(f"operations[{at}].after", f"these wait for each other: {told}", "no circle")]
         ) from None
     return Stated(problem, waits, midnight)
+
+
+def pairs_of(people: Sequence[PlanPerson]) -> tuple[tuple[str, str], ...]:
+    """The pairs of a crew, each once, whoever of the two says so."""
+    said = {tuple(sorted((one.name, one.pair_with))): None for one in people if one.pair_with}
+    return tuple((a, b) for a, b in said)
+
+
+def _wrong_pairs(people: Sequence[PlanPerson]) -> Iterator[FieldError]:
+    """Who works with himself, with nobody of the crew, or with two."""
+    names, mates = {one.name for one in people}, dict[str, set[str]]()
+    for i, one in enumerate(people):
+        path = f"people[{i}].pair_with"
+        if one.pair_with and (one.pair_with not in names or one.pair_with == one.name):
+            yield FieldError(path, f"{one.name} cannot work with {one.pair_with!r}", "somebody else of the crew")
+        elif one.pair_with:
+            for a, b in ((one.name, one.pair_with), (one.pair_with, one.name)):
+                mates.setdefault(a, set()).add(b)
+            if len(mates[one.name]) > 1 or len(mates[one.pair_with]) > 1:
+                yield FieldError(
+                    path,
+                    f"{one.name} and {one.pair_with} are not a pair: one of them is in another",
+                    "one pair for each",
+                )
 
 
 def _wrong(said: PlanList) -> Iterator[FieldError]:
@@ -164,6 +191,7 @@ def _wrong(said: PlanList) -> Iterator[FieldError]:
                 yield FieldError(
                     f"people[{i}].hours[{k}].to", f"{shift.to} is not after {shift.from_}", "a later time that day"
                 )
+    yield from _wrong_pairs(said.people)
     for i, come in enumerate(said.comes):
         if comes[come.name] > 1:
             yield FieldError(f"comes[{i}].name", f"{come.name!r} stands there twice", "a name of its own for each")

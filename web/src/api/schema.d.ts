@@ -5005,7 +5005,8 @@ export interface components {
         };
         /**
          * PlanOperation
-         * @description A piece of work. `needs` names what must have come, `after` the operations before it; `by` when it is to be done.
+         * @description A piece of work. `needs` names what must have come, `after` the operations before it; `by` when it is to be done. What is to begin
+         *     `soon` never waits while there are hands for it.
          */
         PlanOperation: {
             /** After */
@@ -5035,6 +5036,11 @@ export interface components {
              * @default
              */
             room?: string;
+            /**
+             * Soon
+             * @default false
+             */
+            soon?: boolean;
             /** Who */
             who?: string[];
         };
@@ -5072,7 +5078,7 @@ export interface components {
         };
         /**
          * PlanPerson
-         * @description Somebody of the crew: hours of the week, and days off.
+         * @description Somebody of the crew: hours of the week, days off, and who he always works with.
          */
         PlanPerson: {
             /** Hours */
@@ -5081,6 +5087,11 @@ export interface components {
             name: string;
             /** Off */
             off?: string[];
+            /**
+             * Pair With
+             * @default
+             */
+            pair_with?: string;
         };
         /**
          * PlannedOut

@@ -41,8 +41,20 @@ export function CrewPanel({ work }: { work: PlanWork }) {
   const people = crew.people ?? [];
   const rooms = [...new Set((work.job.data?.openings ?? []).map((one) => one.room).filter(Boolean))].sort();
   const put = (facts: Partial<Crew>) => setCrew({ ...crew, ...facts });
-  const say = (n: number, facts: Partial<Person>) =>
-    put({ people: people.map((one, i) => (i === n ? { ...one, ...facts } : one)) });
+  const say = (n: number, facts: Partial<Person>) => {
+    const was = people[n]!.name;
+    const follow = (one: Person) =>
+      facts.name !== undefined && one.pair_with === was && was ? { ...one, pair_with: facts.name } : one;
+    put({ people: people.map((one, i) => (i === n ? { ...one, ...facts } : follow(one))) });
+  };
+  const mateOf = (one: Person) => (one.name ? one.pair_with || people.find((p) => p.pair_with === one.name)?.name : "");
+  /** Name a pair, or part one: whoever was in another is in it no longer. */
+  const pair = (n: number, mate: string) => {
+    const both = [people[n]!.name, mate].filter(Boolean);
+    const free = (one: Person): Person =>
+      both.includes(one.name) || both.includes(one.pair_with ?? "") ? { ...one, pair_with: "" } : one;
+    put({ people: people.map((one, i) => (i === n ? { ...one, pair_with: mate } : free(one))) });
+  };
   const failed = save.error ?? (draft && work.tried.error);
   const errors = failed instanceof ApiProblem ? failed.errors : [];
   const wrong = (path: string) => errors.find((e) => e.path.replace(/^job\.crew\.|^crew\./, "").startsWith(path));
@@ -56,7 +68,16 @@ export function CrewPanel({ work }: { work: PlanWork }) {
             n={n}
             person={person}
             say={(facts) => say(n, facts)}
-            out={() => put({ people: people.filter((_, i) => i !== n) })}
+            out={() =>
+              put({
+                people: people
+                  .filter((_, i) => i !== n)
+                  .map((one) => (one.pair_with === person.name ? { ...one, pair_with: "" } : one)),
+              })
+            }
+            mate={mateOf(person) ?? ""}
+            others={people.map((one) => one.name).filter((name) => name && name !== person.name)}
+            pair={(mate) => pair(n, mate)}
             wrong={wrong(`people[${n}]`)}
           />
         ))}
@@ -116,11 +137,15 @@ interface RowProps {
   person: Person;
   say: (facts: Partial<Person>) => void;
   out: () => void;
+  /** Who he always works with, "" for nobody, and who that could be. */
+  mate: string;
+  others: string[];
+  pair: (mate: string) => void;
   wrong: { reason: string; accepted: string } | undefined;
 }
 
 /** Somebody of the crew: name, days, hours with a break, days off. */
-function PersonRow({ n, person, say, out, wrong }: RowProps) {
+function PersonRow({ n, person, say, out, mate, others, pair, wrong }: RowProps) {
   const hours = person.hours ?? [];
   const [first, last] = [hours[0], hours.at(-1)];
   const days = first?.days ?? WEEK;
@@ -215,6 +240,14 @@ function PersonRow({ n, person, say, out, wrong }: RowProps) {
           {day}
         </Button>
       ))}
+      {person.name && others.length > 1 && (
+        <NativeSelect
+          label="A pair with"
+          value={mate}
+          onChange={(e) => pair(e.currentTarget.value)}
+          data={[{ value: "", label: "nobody" }, ...others.map((name) => ({ value: name, label: name }))]}
+        />
+      )}
       <Button variant="subtle" color="dark" aria-label={`${who} does not work here`} onClick={out}>
         Take out
       </Button>

@@ -12,7 +12,7 @@ from typing import TYPE_CHECKING
 
 from jambo.core.frozen import dataclass
 from jambo.core.planning.hours import Hours
-from jambo.core.planning.listed import Set, finish_of, may, tails
+from jambo.core.planning.listed import Set, by_pairs, finish_of, may, tails
 from jambo.core.planning.problem import WorkProblem
 
 if TYPE_CHECKING:
@@ -130,7 +130,7 @@ def _made(problem: WorkProblem, hours: Hours, hint: Set) -> _Model:
             model.add(start[i] >= hours.working(one.not_before))
         for j in problem.before[i]:
             model.add(start[i] >= start[j] + ops[j].minutes)
-    alike = all(away == hours.away[0] for away in hours.away) and not any(one.who for one in ops)
+    alike = all(away == hours.away[0] for away in hours.away) and not any(one.who for one in ops) and not problem.mate
     on: list[dict[int, cp_model.IntVar]] = [{} for _ in ops]
     spans = [model.new_fixed_size_interval_var(start[i], one.minutes, "") for i, one in enumerate(ops)]
     away = [model.new_fixed_size_interval_var(b, min(e, upper) - b, "") for b, e in hours.away[0] if b < upper]
@@ -170,6 +170,10 @@ def _by_person(
             on[i][p] = model.new_bool_var("")
             mine[p].append(model.new_optional_fixed_size_interval_var(start[i], one.minutes, on[i][p], ""))
         model.add(sum(on[i].values()) == one.hands)
+        if one.hands == 2 and by_pairs(problem, i):
+            for p, other in problem.mate.items():
+                if p in on[i]:
+                    model.add(on[i][p] == on[i].get(other, 0))
     for spans in mine:
         model.add_no_overlap(spans)
 

@@ -34,6 +34,32 @@ def may(problem: WorkProblem, i: int) -> tuple[int, ...]:
     return tuple(p for p, person in enumerate(problem.people) if not who or person.name in who)
 
 
+def team(problem: WorkProblem, i: int, able: Sequence[int]) -> tuple[int, ...] | None:
+    """Who of those that are able does an operation, the first of them that may together; None where they are too few.
+
+    Work for two goes to both of a pair or to two who are in none; where those named for it are no such two, to them all the same.
+
+    Args:
+        i: the operation's place; able: people by place, the best first.
+    """
+    hands, mate = problem.operations[i].hands, problem.mate
+    if hands == 1 or not mate or not by_pairs(problem, i):
+        return tuple(able[:hands]) if len(able) >= hands else None
+    alone = [p for p in able if p not in mate]
+    for p in able:
+        if p in mate and mate[p] in able:
+            return p, mate[p]
+        if p not in mate and len(alone) > 1:
+            return tuple(alone[:2])
+    return None
+
+
+def by_pairs(problem: WorkProblem, i: int) -> bool:
+    """Whether an operation for two can be done by both of a pair, or by two who are in none."""
+    who, mate = may(problem, i), problem.mate
+    return sum(p not in mate for p in who) > 1 or any(p in mate and mate[p] in who for p in who)
+
+
 def tails(problem: WorkProblem) -> list[int]:
     """For each operation the minutes of it and of the longest chain that hangs on it."""
     found = [one.minutes for one in problem.operations]
@@ -104,7 +130,10 @@ class List:
                 if len(able) < ops[i].hands:
                     continue
                 able.sort(key=lambda p: (last[p] != ops[i].room, p))
-                start[i], made[i] = at, tuple(sorted(able[: ops[i].hands]))
+                chosen = team(self.problem, i, able)
+                if chosen is None:
+                    continue
+                start[i], made[i] = at, tuple(sorted(chosen))
                 taken.append(i)
                 end = at + ops[i].minutes
                 for p in made[i]:

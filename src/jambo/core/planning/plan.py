@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from jambo.core.planning.best import best, least_finish
 from jambo.core.planning.hours import Hours, hours_of
-from jambo.core.planning.listed import List, Set, finish_of, may, weighed
+from jambo.core.planning.listed import List, Set, finish_of, may, team, weighed
 from jambo.core.planning.problem import PlacedWork, WorkPlan, WorkProblem
 
 DRAWS = 150  # ways to go down the list beside the usual ones
@@ -48,7 +48,7 @@ def plans(problem: WorkProblem) -> Iterator[WorkPlan | None]:
         yield _by_list(problem, hours, found)
         return
     for searched in best(problem, hours, found):
-        named = _early(problem, hours, _named(problem, hours, searched.set))
+        named = _soon(problem, hours, _early(problem, hours, _named(problem, hours, searched.set)))
         yield _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
 
 
@@ -121,6 +121,39 @@ def _early(problem: WorkProblem, hours: Hours, found: Set) -> Set:
         for p in found.who[i]:
             free[p] = at + one.minutes
     return Set(tuple(start), found.who, tuple(order))
+
+
+def _soon(problem: WorkProblem, hours: Hours, found: Set) -> Set:
+    """The same plan with what is to begin soon in the idle time of those who can do it; nothing else begins later for it."""
+    ops, start, who = problem.operations, [*found.start], [*found.who]
+    moved = True
+    while moved:
+        moved = False
+        for i in sorted((i for i, one in enumerate(ops) if one.soon), key=lambda i: start[i]):
+            busy = _busy(problem, hours, start, who, without=i)
+            begin = hours.working(ops[i].not_before or 0) if ops[i].not_before is not None else 0
+            begin = max([begin, *(start[j] + ops[j].minutes for j in problem.before[i])])
+            ends = {end for spans in busy for _, end in spans if begin < end < start[i]}
+            for at in sorted({begin, *ends}) if begin < start[i] else ():
+                until = at + ops[i].minutes
+                able = [p for p in may(problem, i) if all(high <= at or low >= until for low, high in busy[p])]
+                able.sort(key=lambda p: (p not in who[i], p))
+                if (chosen := team(problem, i, able)) is not None:
+                    start[i], who[i], moved = at, tuple(sorted(chosen)), True
+                    break
+    order = sorted(range(len(ops)), key=lambda i: (start[i], problem.order.index(i)))
+    return Set(tuple(start), tuple(who), tuple(order))
+
+
+def _busy(
+    problem: WorkProblem, hours: Hours, start: Sequence[int], who: Sequence[tuple[int, ...]], without: int
+) -> list[list[tuple[int, int]]]:
+    """For each person the working minutes he is away, or at other work than one operation."""
+    busy = [[*away] for away in hours.away]
+    for j, one in enumerate(problem.operations):
+        for p in who[j] if j != without else ():
+            busy[p].append((start[j], start[j] + one.minutes))
+    return busy
 
 
 def _walks(problem: WorkProblem, found: Set) -> int:

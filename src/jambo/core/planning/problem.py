@@ -26,6 +26,7 @@ class Operation:
         after: the operations that are done before it begins.
         not_before, by: minutes from the plan's first midnight between which it is to be done; None where nobody said.
         who: who may do it; empty for anybody.
+        soon: whether it begins as soon as there are hands for it, whatever that does for the finish: nobody is idle while it waits.
     """
 
     key: str
@@ -36,15 +37,27 @@ class Operation:
     not_before: int | None = None
     by: int | None = None
     who: tuple[str, ...] = ()
+    soon: bool = False
 
 
 @dataclass(frozen=True)
 class WorkProblem:
-    """People and operations; nothing begins before `start`, a minute from the plan's first midnight."""
+    """People and operations; nothing begins before `start`, a minute from the plan's first midnight.
+
+    `pairs` are the names of two who always work together: what takes two is done by both of them, or by neither.
+    """
 
     people: tuple[Person, ...]
     operations: tuple[Operation, ...]
     start: int = 0
+    pairs: tuple[tuple[str, str], ...] = ()
+
+    @cached_property
+    def mate(self) -> Mapping[int, int]:
+        """Of each who is one of a pair the other one, by place."""
+        at = {person.name: p for p, person in enumerate(self.people)}
+        both = [(at[a], at[b]) for a, b in self.pairs if a in at and b in at]
+        return dict(both) | {b: a for a, b in both}
 
     @cached_property
     def by_key(self) -> Mapping[str, int]:

@@ -228,7 +228,7 @@ class JobPlan:
             yield PlanOperation.model_construct(
                 key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
                 hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_TOLD], after=[before] if before else [], by=by,
-                not_before=put_off, who=[],
+                not_before=put_off, who=[], soon=work.kind == "frame",
             )  # fmt: skip
             before = key
 
