@@ -95,6 +95,21 @@ def test_all_of_them_or_none(client, job, doors):
     assert other.status_code == 404
 
 
+def test_eleven_pasted_doors_are_told_free_of_load_and_placed_in_one_step(client, job, doors):
+    """Nobody said whether their walls carry load: a stop for each. One step says it of all, and where they stand."""
+
+    def stops():
+        return sum(o["brief"]["counts"]["stop"] for o in client.get(f"/api/jobs/{job}").json()["openings"])
+
+    assert stops() == 3
+    change = {"wall.bearing": "no", "opening.position.to": "centre", "opening.position.distance": "60"}
+    chosen = [{"id": n, "version": 1} for n in (doors[0], doors[2])]
+    kept = client.put(f"/api/jobs/{job}/facts", json={"openings": chosen, "change": change})
+    assert kept.status_code == 200 and stops() == 0  # the third stands in the first one's wall
+    assert client.get(f"/api/openings/{doors[2]}").json()["opening"]["position"] == {"to": "centre", "distance": "60"}
+    assert client.post(f"/api/jobs/{job}/facts/undo", json=kept.json()["step"]).status_code == 204 and stops() == 3
+
+
 def test_as_usual_takes_an_openings_own_fact_away(client, job, doors):
     client.put(f"/api/jobs/{job}/usual", json={"version": 1, "usual": USUAL}).raise_for_status()
     body = {"openings": chosen(client, [doors[2]]), "change": {"opening.header.depth": None}}

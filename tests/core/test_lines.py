@@ -55,6 +55,10 @@ LINES = [
      SIZE | {"floor_a": (FloorLayer("oak", "3/4 in"),), "floor_b": (FloorLayer("tile", "5/8 in"),), "room": "kitchen"}),
     ("2868 tile 3/8 over backer 1/4 | oak 3/4", "in", "leaf floor floor",
      {"floor_a": (FloorLayer("backer", "1/4 in"), FloorLayer("tile", "3/8 in")), "floor_b": (FloorLayer("oak", "3/4 in"),)}),
+    ("101 2868 RH privacy 2 3/8 backset closer bath", "in", "mark leaf hand lock lock lock room",
+     SIZE | {"function": "privacy", "backset": "2 3/8 in", "closer": True, "room": "bath"}),
+    ("2868 LH passage", "in", "leaf hand room", {"room": "passage", "function": None}),
+    ("2868 LH passage set passage", "in", "leaf hand lock room", {"room": "passage", "function": "passage"}),
     # the usual marks of a schedule
     ("(2) 3068 RH HM 20 MIN", "in", "count leaf hand frame fire",
      {"count": 2, "width": "36 in", "frame": "steel_wrap", "fire_rated": True, "fire_minutes": 20}),

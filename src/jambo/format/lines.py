@@ -47,10 +47,17 @@ def _door(said: LineFacts) -> Data:
     return (
         door
         | ({"leads_to": said.leads_to} if said.leads_to else {})
+        | ({"hardware": lock} if (lock := _lock(said)) else {})
         | ({"in_hand": {"core": said.core}} if said.core else {})
         | {n: True for n in ("fire_rated", "glass") if getattr(said, n)}
         | ({"fire_minutes": said.fire_minutes} if said.fire_minutes is not None else {})
     )
+
+
+def _lock(said: LineFacts) -> Data:
+    """What is said of its lock."""
+    lock = {"function": said.function, "backset": said.backset, "closer": said.closer or None}
+    return {name: value for name, value in lock.items() if value is not None}
 
 
 def opening_of(said: LineFacts, nth: int = 0) -> Data:

@@ -35,6 +35,8 @@ HEADINGS: dict[Column, str] = {
     "floor_b": "floor b|floor side b|floor out|floor outside|floor other side|corridor floor|hall floor",
     "fire": "fire|fire rating|rating|fire rated|fr|frl|fire resistance|label",
     "glass": "glass|glazing|glazed|vision panel|vp|lite",
+    "lock": "lock|lockset|lock set|lock type|lock function|latch|latchset|latch set|latch function|lock latch|latch lock",
+    "backset": "backset|back set|bs",
     "unit": "unit width|frame width|unit|overall width|frame o a width|over frame|frame size",
     "note": "note|notes|remarks|remark|comment|comments|description",
 }  # fmt: skip

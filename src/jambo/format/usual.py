@@ -94,6 +94,12 @@ def _paths() -> dict[str, str]:
 
 USUAL = _paths()  # every fact a job may give an opening or its wall: its path there, and where the job keeps it
 
+# What is never usual, and can be said of many that were looked at: whether their walls carry load, and where they stand
+OF_MANY = (
+    "wall.bearing", "opening.header.source", "opening.position.measured_from", "opening.position.to",
+    "opening.position.distance",
+)  # fmt: skip
+
 UsualChange = Mapping[str, Any]  # facts by path, as a document writes them; None puts what is usual in its place
 
 
@@ -106,10 +112,13 @@ def applied(change: UsualChange, wall: Any, opening: Any) -> tuple[Any, Any]:
     Raises:
         Refused: for a path that is no fact a job may give.
     """
-    strange = [path for path in change if path not in USUAL]
+    strange = [path for path in change if path not in USUAL and path not in OF_MANY]
     if strange:
         raise Refused(
-            [FieldError(p, "that is no fact of many openings", "accepted: " + ", ".join(USUAL)) for p in strange]
+            [
+                FieldError(p, "that is no fact of many openings", "accepted: " + ", ".join([*USUAL, *OF_MANY]))
+                for p in strange
+            ]
         )
     found = {"wall": wall, "opening": opening}
     for path, value in change.items():

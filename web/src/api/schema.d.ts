@@ -1808,7 +1808,7 @@ export interface components {
          */
         AskedHeading: {
             /** Column */
-            column?: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "unit" | "note") | null;
+            column?: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "lock" | "backset" | "unit" | "note") | null;
             /**
              * Text
              * @default
@@ -2041,7 +2041,7 @@ export interface components {
          *
          *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
          *     by path: the longest that a fact's own path starts with. `choices` are the facts that are chosen, by path alike. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
-         *     give an opening and its wall, by path, with where the job keeps them. A day may be from `first_year` to `last_year`.
+         *     give an opening and its wall, by path, with where the job keeps them; `of_many` those that are never usual, and can be said of many at once. A day may be from `first_year` to `last_year`.
          */
         CatalogueOut: {
             /** Choices */
@@ -2074,6 +2074,8 @@ export interface components {
             };
             /** Last Year */
             last_year: number;
+            /** Of Many */
+            of_many: string[];
             /** Rule Groups */
             rule_groups: components["schemas"]["RuleGroupOut"][];
             /** Rules */
@@ -3557,7 +3559,7 @@ export interface components {
          */
         HeadingOut: {
             /** Column */
-            column: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "unit" | "note") | null;
+            column: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "lock" | "backset" | "unit" | "note") | null;
             /** Text */
             text: string;
             /** Unit */

@@ -35,6 +35,7 @@ const anyPlace = (path: string) => path.replace(/\[\d+\]/g, "[]");
 /** What a fact is called in the crew's words. */
 export function factLabel(path: string, { catalogue, floors, shown }: FactAround, heightBy?: string): string {
   const words = catalogue.words[shown.words] ?? {};
+  if (path === "opening.header.source") return `Who gave the size of the ${words.header ?? "header"}`;
   if (path === "wall.height") return heightLabel(heightBy, words);
   if (path === "opening.frame.depth") return "Frame depth, if delivered";
   if (path === "opening.frame.thickness") return `Thickness of the ${words.leg ?? "leg"}s`;

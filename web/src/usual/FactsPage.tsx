@@ -194,6 +194,12 @@ function Facts({ around, job, facts, set }: FactsProps) {
       .filter(([, inJob]) => inJob.startsWith(`usual.${part}.`))
       .map(([path]) => ({ value: path, label: factLabel(path, around, by) })),
   }));
+  groups.push({
+    group: "Load and place",
+    items: around.catalogue.of_many
+      .filter((path) => !facts.some((f) => f.path === path))
+      .map((path) => ({ value: path, label: factLabel(path, around, by) })),
+  });
   const put = (path: string, next: Partial<Given>) =>
     set((now) => now.map((f) => (f.path === path ? { ...f, ...next } : f)));
   return (
@@ -215,11 +221,13 @@ function Facts({ around, job, facts, set }: FactsProps) {
               heightBy={by}
             />
           )}
-          <Checkbox
-            label="As usual here"
-            checked={f.asUsual ?? false}
-            onChange={(event) => put(f.path, { asUsual: event.currentTarget.checked })}
-          />
+          {f.path in around.catalogue.usual && (
+            <Checkbox
+              label="As usual here"
+              checked={f.asUsual ?? false}
+              onChange={(event) => put(f.path, { asUsual: event.currentTarget.checked })}
+            />
+          )}
           <ActionIcon
             variant="subtle"
             color="dark"

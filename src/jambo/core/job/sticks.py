@@ -25,7 +25,7 @@ from jambo.core.job.record import (
 )
 from jambo.core.labels import piece_label
 from jambo.core.quantities.figure import Figure, value_of
-from jambo.core.quantities.length import Length
+from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.notation import NotALength, read
 from jambo.core.quantities.tape import Tape, Unit, plain_number, show
 from jambo.core.record import stands, still_to_cut
@@ -33,6 +33,7 @@ from jambo.core.stock.problem import Join
 from jambo.core.words.lists import Region, fill
 
 Section = tuple[Length | None, Length | None]
+OTHER_STUD = Length.mm(25)  # joints so far apart are over two studs
 
 
 @lru_cache(maxsize=1024)
@@ -228,7 +229,8 @@ def _of_piece(
     if piece.joints:
         # a joint is where it can be marked, and so its parts are on the tape's grid
         marks = tuple(show(place, tape).value for place in piece.joints)
-        join = Join(marks, apart if piece.part == "top_plate" else Length(0))
+        between = {"top_plate": apart, "backer": OTHER_STUD}.get(piece.part, ZERO)
+        join = Join(marks, between)
         one = replace(one, copy=max((b.copy for b in spliced), default=0), join=join)
     parts = [
         replace(

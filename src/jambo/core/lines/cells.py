@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Mapping, Sequence
+from contextlib import suppress
 from dataclasses import replace
 from typing import Literal
 
@@ -33,7 +35,7 @@ from jambo.core.quantities.tape import Unit
 
 Column = Literal[
     "line", "mark", "room", "count", "kind", "size", "width", "height", "thickness", "hand", "stud", "wall", "frame", "floor",
-    "floor_a", "floor_b", "fire", "glass", "unit", "note",
+    "floor_a", "floor_b", "fire", "glass", "lock", "backset", "unit", "note",
 ]  # fmt: skip
 
 COLUMNS: dict[Column, str] = {
@@ -55,6 +57,8 @@ COLUMNS: dict[Column, str] = {
     "floor_b": "floor, side B",
     "fire": "fire rating",
     "glass": "glass",
+    "lock": "lock: function, backset, closer",
+    "backset": "backset",
     "unit": "unit delivered, width",
     "note": "note",
 }
@@ -89,7 +93,7 @@ class Cell:
 
 # which tokens a column may hold, and what it wants to be told
 _TOKENS: dict[Column, tuple[frozenset[TokenOf], str]] = {
-    "kind": (frozenset({"kind", "frame", "fire", "glass", "leaves", "hand", "core", "leads"}), "swing, pair, pocket, face slider or bypass"),
+    "kind": (frozenset({"kind", "frame", "fire", "glass", "leaves", "hand", "core", "leads", "lock"}), "swing, pair, pocket, face slider or bypass"),
     "size": (frozenset({"leaf", "thickness", "kind", "leaves"}), 'a size such as 2868, 2-8 x 6-8 or 762 x 1981'),
     "hand": (frozenset({"hand"}), "LH, RH, LHR, RHR, left or right"),
     "frame": (frozenset({"frame", "wall"}), "lining, flat jamb, split jamb, rabbeted or steel"),
@@ -116,6 +120,7 @@ def _lengths(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
         "thickness": "leaf_thickness",
         "wall": "wall_thickness",
         "unit": "opening_width",
+        "backset": "small",
     }
     fact = {"wall": "wall_depth", "unit": "unit_width"}.get(column, column)
     if column == "width" and has_leaves(said):
@@ -129,6 +134,33 @@ def _lengths(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
     if heard.height is not None and column == "width":
         said.height = said.height or f"{heard.height.in_inches()} in"
     return both_writings(heard), width_choices(heard)
+
+
+_BARE_FUNCTION = re.compile(
+    r"(passage|bath(?:room)?|entry|entrance|storeroom|classroom|office)(?! (?:function|lock|latch|set|lever|knob))",
+    re.IGNORECASE,
+)
+
+
+def _lock(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
+    """What a lock does, by one word as it stands in its own column; its backset, with the word or alone; a closer."""
+    asked = _BARE_FUNCTION.sub(r"\1 lock", text)
+    with suppress(ValueError):
+        return _lengths(said, "backset", text, unit)
+    tokens = tokens_of(said, asked, unit)
+    if not tokens or any(t.what != "lock" for t in tokens):
+        raise NotHeard(
+            f"“{text[:40]}” is not understood",
+            "accepted: passage, privacy, keyed or dummy, a backset such as 2 3/8, closer",
+        )
+    return ", ".join(t.reading for t in tokens), ()
+
+
+def _kind(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
+    """The kind of door; a column called function may tell the lock's."""
+    if _BARE_FUNCTION.fullmatch(text):
+        return _lock(said, column, text, unit)
+    return _by_tokens(said, column, text, unit)
 
 
 def _stud(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
@@ -204,7 +236,7 @@ def _within(text: str, token: Token) -> tuple[Meaning, ...]:
 
 _READERS: dict[Column, Callable[[LineFacts, Column, str, Unit], _Heard]] = {
     "line": _line, "mark": _text(MOST_MARK, "a mark"), "room": _text(MOST_ROOM, "a room"), "note": _text(LONGEST_NOTE, "a note"),
-    "count": _count, "kind": _by_tokens, "size": _by_tokens, "hand": _by_tokens, "frame": _by_tokens,
+    "count": _count, "kind": _kind, "lock": _lock, "backset": _lengths, "size": _by_tokens, "hand": _by_tokens, "frame": _by_tokens,
     "width": _lengths, "height": _lengths, "thickness": _lengths, "wall": _lengths, "unit": _lengths, "stud": _stud,
     "floor": _floors, "floor_a": _floors, "floor_b": _floors, "fire": _yes, "glass": _yes,
 }  # fmt: skip

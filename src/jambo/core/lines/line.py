@@ -6,13 +6,14 @@ from dataclasses import field
 from typing import Literal
 
 from jambo.core.facts.frame import FrameKind, Supply
+from jambo.core.facts.hardware import LockFunction
 from jambo.core.facts.leaf import Core, HingeSide, Side
 from jambo.core.facts.opening import DoorKind, LeadsTo
 from jambo.core.frozen import dataclass
 
 TokenOf = Literal[
     "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "stud", "wall", "floor", "frame", "unit", "fire", "glass", "core",
-    "leads", "room", "question",
+    "leads", "lock", "room", "question",
 ]  # fmt: skip
 
 WHAT: dict[TokenOf, str] = {
@@ -32,6 +33,7 @@ WHAT: dict[TokenOf, str] = {
     "glass": "glass",
     "core": "core",
     "leads": "leads to",
+    "lock": "lock",
     "room": "room",
     "question": "not understood",
 }
@@ -103,6 +105,9 @@ class LineFacts:
     supply: Supply | None = None
     leads_to: LeadsTo | None = None
     core: Core | None = None
+    function: LockFunction | None = None
+    backset: str | None = None
+    closer: bool = False
     unit_width: str | None = None
     fire_rated: bool = False
     fire_minutes: int | None = None

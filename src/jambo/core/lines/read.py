@@ -613,6 +613,12 @@ _unit = _told_length(
 )  # fmt: skip
 
 
+_backset = _told_length(
+    "lock", "small", "backset", (rf"{BEFORE}{_LEN}\s*(?:back ?set|b/?s){AFTER}", rf"{BEFORE}back ?set\s+{_LEN}{AFTER}"),
+    "backset {}",
+)  # fmt: skip
+
+
 def _called_studs(reader: _Reader) -> None:
     """`2x4`, `90x45`: timber by its name."""
     if reader.said.stud_depth is not None:
@@ -694,6 +700,6 @@ def _room(reader: _Reader) -> None:
 
 
 HEARERS: tuple[Callable[[_Reader], None], ...] = (
-    _job_floors, _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _two_leaves, _sizes, _call_out, _one_floor,
+    _job_floors, _backset, _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _two_leaves, _sizes, _call_out, _one_floor,
     _thickness, _count, _lone_width, _mark, _room,
 )  # fmt: skip

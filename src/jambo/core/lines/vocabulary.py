@@ -33,7 +33,19 @@ class Word:
     says: dict[str, Any]
 
 
+_SET = r"(?: (?:function|locks?|lockset|latch(?:set)?|set|lever|knob)s?)"
+
+# what a lock does; `passage` alone is a room of a line, and counts where a lock is what is asked
+FUNCTIONS: tuple[Word, ...] = (
+    Word(rf"passage{_SET}", "lock", "lock: passage", {"function": "passage"}),
+    Word(rf"privacy{_SET}?|bath(?:room)?{_SET}", "lock", "lock: privacy", {"function": "privacy"}),
+    Word(rf"keyed{_SET}?|(?:entry|entrance|storeroom|classroom|office){_SET}", "lock", "lock: keyed", {"function": "keyed"}),
+    Word(rf"dummy{_SET}?", "lock", "lock: dummy", {"function": "dummy"}),
+    Word(r"(?:(?:with|w/|and|\+) ?(?:a )?)?(?:door )?closer", "lock", "a closer", {"closer": True}),
+)  # fmt: skip
+
 WORDS: tuple[Word, ...] = (
+    *FUNCTIONS,
     Word(r"converging(?: pocket)?s?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
     Word(r"bi-?part(?:ing)?(?: (?:face|barn))?(?: (?:sliders?|doors?))?", "kind", "pair of face sliders", {"kind": "face_slider", "pair": True}),
     Word(r"(?:double|pair(?: of)?|pr) pockets?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),

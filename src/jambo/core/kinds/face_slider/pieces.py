@@ -65,8 +65,12 @@ def _backer(opening: Opening, found: Figures, tape: TrackTape, habit: Unit) -> l
     boards = boards_of(thick, habit)
     if not boards:
         return [Piece("backer", "frame", 1, length, (thick, high), supplied=True)]
+    layers = [*dict.fromkeys(boards)]
+    # boards that lie on each other never join over one stud: each thickness has studs of its own where there are enough
+    own = [joints[n :: len(layers)] if len(joints) >= 2 * len(layers) else joints for n in range(len(layers))]
     return [
-        Piece("backer", "frame", boards.count(one), length, (one, high), joints=joints) for one in dict.fromkeys(boards)
+        Piece("backer", "frame", boards.count(one), length, (one, high), joints=at)
+        for one, at in zip(layers, own, strict=True)
     ]
 
 
