@@ -69,7 +69,7 @@ def _reading(place, of, rng):
     """A reading of a place such as a hole near the planned one would give."""
     usual = {
         "opening_width": (500, 530), "opening_height": (1310, 1340), "diagonal": (1400, 1460), "lean": (0, 6), "gap": (0, 6),
-        "wall_thickness": (70, 82), "leaf_width": (480, 500),
+        "wall_thickness": (70, 82), "leaf_width": (480, 500), "height": (720, 800),
     }  # fmt: skip
     n = rng.randint(*usual[of.kind])
     one = {"place": place, "value": f"{n}/16 in in 4 ft" if of.written == "level" else f"{n}/16 in"}

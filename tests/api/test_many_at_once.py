@@ -66,7 +66,7 @@ def test_a_schedule_is_kept_whole(client, job):
         {"column": "count"},
     ]
     rows = [["D09", "2868", "set 3", "2"], ["", "pocket", "", ""]]
-    refused = keep(client, job, [*rows, ["1", "bifold", "", ""]], headings)
+    refused = keep(client, job, [*rows, ["1", "pivot", "", ""]], headings)
     assert refused.status_code == 422
     assert [e["path"] for e in refused.json()["errors"]] == ["rows[2].cells[1]"]
     assert client.get(f"/api/jobs/{job}").json()["openings"] == []

@@ -50,6 +50,15 @@ def test_by_a_makers_sheet_nothing_is_worked_out_that_nobody_knows():
     assert "sheet-not-recorded" in codes(solved(half), "check")
 
 
+def test_a_folding_door_of_a_schedule_waits_for_its_makers_sheet():
+    """60 by 80 is what it is called by: no opening of ours is made of it, and the sheet is asked for."""
+    said = opening_of(read_line("D4 bifold 5068 closet", "in").said)
+    assert said["door"]["cased"] == {"by_maker": True} and "opening_width" not in said["door"]
+    assert (said["mark"], said["room"], said["note"]) == ("D4", "closet", "folding door 60 in x 80 in")
+    result = solved(plain(**{"opening.door": said["door"]}))
+    assert {m.path for m in result.missing} == {"opening.door.cased.sheet_width", "opening.door.cased.sheet_height"}
+
+
 @pytest.mark.parametrize(
     ("changes", "size", "ro"), [(CASED, "36 × 82 in", "38 × 83 3/4 in"), (SHEET, None, "61 × 82 1/2 in")]
 )

@@ -63,7 +63,7 @@ def test_every_column_is_heard_somewhere():
         ("thickness", "foo", "is not a length", "write"),
         ("hand", "up", "is not understood", "LH, RH"),
         ("hand", "2868", "is not understood", "LH, RH"),
-        ("kind", "bifold", "not worked out here", "pocket"),
+        ("kind", "pivot", "not worked out here", "pocket"),
         ("lock", "HW-3", "is not understood", "privacy"),
         ("size", "2868 kitchen", "“kitchen” is not understood", "2868"),
         ("count", "100", "not how many", "1 to 99"),

@@ -95,7 +95,8 @@ LINES = [
     ("820 2040", "mm", "leaf", {"width": "820 mm", "height": "2040 mm"}),
     ("tile 12 | oak 18 2668", "mm", "floor floor leaf", {"floor_a": (FloorLayer("tile", "12 mm"),), "floor_b": (FloorLayer("oak", "18 mm"),)}),
     # asked about
-    ("bifold 2668", "in", "question leaf", THIRTY | {"kind": None}),
+    ("bifold 2668", "in", "kind leaf", THIRTY | {"kind": "cased", "folding": True}),
+    ("pivot 2668", "in", "question leaf", THIRTY | {"kind": None}),
     ("2668 LH RH", "in", "leaf hand question", LEFT),
     ("2668 45", "in", "leaf question", {"room": ""}),
     ("x100 2668", "in", "question leaf", {"count": 1}),

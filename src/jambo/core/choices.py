@@ -142,6 +142,7 @@ CHOICES: Mapping[str, Choice] = {
         _one_of("stops of the unit delivered", loose="Loose strips", solid="Worked from the solid"),
         "as its kind has them",
     ),
+    "opening.door.cased.by_maker": _yes_no("what goes in comes by its maker's sheet"),
     "opening.door.fire_minutes": _unsaid(_numbers("minutes it is rated for", "{} min", 20, 30, 45, 60, 90, 120), "not known"),
     "opening.door.in_hand.core": _unsaid(_one_of("its core", hollow="Hollow", solid="Solid"), "not known"),
     "opening.door.in_hand_fixed.core": _unsaid(_one_of("core of the fixed {leaf}", hollow="Hollow", solid="Solid"), "not known"),

@@ -151,10 +151,11 @@ class Bypass(model_of(BypassFacts)):  # type: ignore[misc]
 
 class Cased(model_of(CasedFacts)):  # type: ignore[misc]
     """An opening without a leaf of ours: `sheet_width` and `sheet_height` are the rough opening by the sheet of a folding door's maker,
-    `source` says whose; without them it is lined and cased at its finished size.
+    `source` says whose. It is `by_maker` even before those are known; else it is lined and cased at its finished size.
     """
 
     source: Text = ""
+    by_maker: bool = False
 
 
 class Door(Model):

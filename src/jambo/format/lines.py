@@ -34,7 +34,10 @@ def _door(said: LineFacts) -> Data:
         door["bypass"] = {f"leaf_{name}": leaf.pop(name) for name in ("width", "height") if name in leaf}
         if said.panels is not None:
             door["bypass"]["count"] = said.panels
-    if door["kind"] == "cased":  # its size is that of the finished opening
+    if said.folding:  # what it is called by is no opening: that stands on its maker's sheet
+        leaf.clear()
+        door["cased"] = {"by_maker": True}
+    elif door["kind"] == "cased":  # its size is that of the finished opening
         door |= {f"opening_{name}": leaf.pop(name) for name in ("width", "height") if name in leaf}
     if said.opening_width is not None:  # told over all: what slides past or over its opening has that opening
         height = door.get("slider", {}).pop("slab_height", None) or door.get("bypass", {}).pop("leaf_height", None)
@@ -67,7 +70,9 @@ def opening_of(said: LineFacts, nth: int = 0) -> Data:
         said: its facts; nth: which of its openings, from 0.
     """
     opening: Data = {"door": _door(said)}
-    texts = {"mark": marks_of(said)[nth], "room": said.room, "note": said.note}
+    called = " x ".join(filter(None, (said.width, said.height))) if said.folding else ""
+    note = "; ".join(filter(None, (f"folding door {called}".strip() if said.folding else "", said.note)))
+    texts = {"mark": marks_of(said)[nth], "room": said.room, "note": note}
     opening |= {name: text for name, text in texts.items() if text}
     floors: Data = {
         side: _layers(floor) for side, floor in (("a", said.floor_a), ("b", said.floor_b)) if floor is not None

@@ -2001,9 +2001,14 @@ export interface components {
         /**
          * Cased
          * @description An opening without a leaf of ours: `sheet_width` and `sheet_height` are the rough opening by the sheet of a folding door's maker,
-         *     `source` says whose; without them it is lined and cased at its finished size.
+         *     `source` says whose. It is `by_maker` even before those are known; else it is lined and cased at its finished size.
          */
         Cased: {
+            /**
+             * By Maker
+             * @default false
+             */
+            by_maker?: boolean;
             /** Sheet Height */
             sheet_height?: (string | components["schemas"]["ExactLength"]) | null;
             /** Sheet Width */

@@ -207,13 +207,12 @@ function Cased() {
   const { now } = useWork();
   const at = "opening.door.cased";
   const cased = now.opening.door?.cased;
-  const sheet = (cased?.sheet_width ?? cased?.sheet_height ?? null) !== null;
+  const sheet = cased?.by_maker || (cased?.sheet_width ?? cased?.sheet_height ?? null) !== null;
   return (
     <>
       {!sheet && <FinishedOpening />}
-      <p className="quiet">
-        A folding door, or what else comes with a sheet of its own: its rough opening, as that has it.
-      </p>
+      <SwitchAt path={`${at}.by_maker`} label="A folding door, or what else comes by its maker’s sheet" />
+      <p className="quiet">Its rough opening, as that sheet has it.</p>
       <div className="pair">
         <LengthAt path={`${at}.sheet_width`} label="Sheet: opening width" />
         <LengthAt path={`${at}.sheet_height`} label="and height" />

@@ -85,6 +85,7 @@ class LineFacts:
     count: int = 1
     kind: DoorKind | None = None
     pair: bool = False
+    folding: bool = False
     panels: int | None = None
     width: str | None = None
     other_width: str | None = None

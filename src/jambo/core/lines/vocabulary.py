@@ -51,6 +51,7 @@ WORDS: tuple[Word, ...] = (
     Word(r"(?:double|pair(?: of)?|pr) pockets?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
     Word(r"(?:pocket|cavity)(?: (?:slid(?:er|ers|ing)))?(?: doors?)?", "kind", "pocket door", {"kind": "pocket"}),
     Word(r"cased(?: openings?)?|openings? only|no (?:door|leaf)|door ?less", "kind", "an opening without a leaf", {"kind": "cased"}),
+    Word(r"bi-?folds?(?: doors?)?|folding(?: doors?)?|accordion(?: doors?)?|concertina(?: doors?)?", "kind", "a folding door, whose opening its maker's sheet gives", {"kind": "cased", "folding": True}),
     Word(r"(?:by-?pass|passing)(?:ing)?(?: (?:sliders?|leaves|doors?))?", "kind", "bypass leaves", {"kind": "bypass"}),
     Word(r"(?:face|barn)(?:[ -](?:mounted )?slid(?:er|ers|ing))?(?: doors?)?", "kind", "face slider", {"kind": "face_slider"}),
     Word(r"(?:pairs?(?: of)?|prs?|double|dbl|french)(?: doors?)?", "kind", "pair of swing doors", {"kind": "swing", "pair": True}),
@@ -84,7 +85,7 @@ WORDS: tuple[Word, ...] = (
 SLIDES = {"left": "slides to the left seen from side A", "right": "slides to the right seen from side A"}
 
 # kinds of door that are none of Jambo's: said so, and never taken for a room
-STRANGE = r"bi-?folds?(?: doors?)?|folding(?: doors?)?|accordion|concertina|revolving|roller|garage doors?|overhead|up[ -]and[ -]over|stable|dutch|pivot(?:ed)?"
+STRANGE = r"revolving|roller|garage doors?|overhead|up[ -]and[ -]over|stable|dutch|pivot(?:ed)?"
 
 FLOORS = (
     r"oak|ash|maple|walnut|pine|bamboo|timber|wood|hardwood|softwood|strip|boards?|engineered|parquet|laminate|vinyl|lvt|lino(?:leum)?"

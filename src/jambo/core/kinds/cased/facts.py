@@ -14,7 +14,7 @@ from jambo.core.quantities.figure import Known
 class Cased:
     """What is said of it: the rough opening by a maker's sheet, such as a folding door's, and whose sheet that is.
 
-    Without such a sheet it is lined and cased at its finished size.
+    Without such a sheet, or while nobody says that it comes `by_maker`, it is lined and cased at its finished size.
     """
 
     sheet_width: Annotated[
@@ -24,6 +24,7 @@ class Cased:
         Known | None, declare("opening_height", "rough opening height by the maker's sheet", short="Sheet: height")
     ]
     source: str = ""
+    by_maker: bool = False
 
 
 def cased_of(opening: Opening) -> Cased:
@@ -35,4 +36,4 @@ def cased_of(opening: Opening) -> Cased:
 def by_sheet(opening: Opening) -> bool:
     """Say whether a maker's sheet gives its rough opening: what hangs in it is that maker's, and nothing of it is worked out."""
     said = cased_of(opening)
-    return said.sheet_width is not None or said.sheet_height is not None
+    return said.by_maker or said.sheet_width is not None or said.sheet_height is not None
