@@ -222,6 +222,7 @@ FLAGS = [
     (SLIDER | {"opening.position.distance": "130"}, "track-past-wall"),
     (SLIDER | {"opening.position.distance": "130"}, "slab-past-wall"),
     (slider(studs=None) | {"wall.existing": True}, "studs-not-found"),
+    (SLIDER | {"wall.studs": "steel"}, "hung-on-steel"),
     (slider(length="67", fixing="spacers"), "track-holes-off-studs"),
     (slider(length="67"), "backer-holes-off-studs"),
     (slider(length="67", hole_first="10 1/2", hole_spacing="4"), "stud-not-reached"),

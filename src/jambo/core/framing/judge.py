@@ -127,7 +127,7 @@ FLAGS = FlagWords(
             "sliver-beside-king": (
                 "note",
                 "Layout {stud} {number} stands only {space} from a {king}.",
-                "Nail it solid to the {king}, or shift the opening by {space}.",
+                "{nail} it solid to the {king}, or shift the opening by {space}.",
             ),
             "bearing-without-source": (
                 "stop",

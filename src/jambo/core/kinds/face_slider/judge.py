@@ -59,6 +59,11 @@ FLAGS = FlagWords(
                 "No {stud} behind the track has been found yet.",
                 "Find them at the track line, prove each with a thin nail, and write down where they are.",
             ),
+            "hung-on-steel": (
+                "check",
+                "The {track} hangs on steel {stud}s: screws find no hold for a slab's weight in thin steel.",
+                "Fix timber between the {stud}s behind the track line before the {wallboard}, or what the track's maker allows; by his sheet and local code.",
+            ),
             "track-holes-off-studs": (
                 "check",
                 "No factory hole of the track lands on a {stud}, wherever it is shifted.",
@@ -340,6 +345,8 @@ def _hangs(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) ->
 
 def on_slider(opening: Opening, wall: Wall, figures: Figures, tape: TrackTape, rules: HouseRules) -> Iterator[Flag]:
     """A face slider's slab, track, fixing and stand-off (handbook 11)."""
+    if wall.steel:
+        yield FLAGS("hung-on-steel", {}, (names.TRACK_LINE,), "wall.studs")
     yield from _covers(opening, figures)
     yield from _length(opening, figures, tape)
     yield from _fixed(opening, figures, tape, rules)
