@@ -18,7 +18,7 @@ from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
 from jambo.core.stages import STAGES, Stage
-from jambo.core.words.lists import REGIONS, WORDS, Region, fill
+from jambo.core.words.lists import REGIONS, WORDS, Region, fill, of_wall
 from jambo.format.choices import ChoiceKind, Offered, offered
 from jambo.format.dates import FIRST_YEAR, LAST_YEAR
 from jambo.format.paths import LengthAt, lengths
@@ -109,6 +109,7 @@ class CatalogueOut(TypedDict):
     rules: dict[str, RuleOut]
     rule_groups: list[RuleGroupOut]
     words: dict[Region, dict[str, str]]
+    words_in_steel: dict[Region, dict[str, str]]
     stock: dict[Unit, dict[str, list[str]]]
     events: dict[str, str]
     facts: dict[str, LengthFactOut]
@@ -142,6 +143,7 @@ def catalogue() -> CatalogueOut:
             for group in rules.GROUPS
         ],
         "words": {region: WORDS[region] for region in REGIONS},
+        "words_in_steel": {region: WORDS[of_wall(region, steel=True)] for region in REGIONS},
         "events": EVENTS,
         "stock": {
             unit: {

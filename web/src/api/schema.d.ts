@@ -2105,6 +2105,12 @@ export interface components {
                     [key: string]: string;
                 };
             };
+            /** Words In Steel */
+            words_in_steel: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
         };
         /**
          * CellOut

@@ -11,20 +11,23 @@ interface ChoiceProps {
   /** What it takes from its job where it says nothing. */
   usual?: WallLayout["usual"];
   words: Region;
+  /** What it is called here, and what counts while nobody chose, where its own will not do. */
+  label?: string;
+  fallback?: string;
   keep: (to: ReturnType<typeof chosen>) => void;
 }
 
 /** A choice of a wall's or a floor's facts, in the crew's words; one it takes from its job says so. */
-export function ChoiceField({ path, value, usual = {}, words, keep }: ChoiceProps) {
+export function ChoiceField({ path, value, usual = {}, words, label, fallback, keep }: ChoiceProps) {
   const catalogue = useCatalogue().data;
   const of = catalogue && choiceAt(path, { catalogue, region: words, floors: [] });
   if (!of) return null;
   return (
     <div>
       <NativeSelect
-        label={capital(of.label)}
+        label={label ?? capital(of.label)}
         data-path={path}
-        value={choiceOf(value ?? usual[path]) || of.fallback}
+        value={choiceOf(value ?? usual[path]) || (fallback ?? of.fallback)}
         onChange={(e) => keep(chosen(e.currentTarget.value, of.kind))}
         data={of.data}
       />

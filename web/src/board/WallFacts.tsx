@@ -27,7 +27,8 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
   const shown = useShown(job);
   const catalogue = useCatalogue().data;
   const unit = shown.unit;
-  const words = catalogue?.words[shown.words] ?? {};
+  const steel = (wall.studs ?? usual["wall.studs"]) === "steel";
+  const words = (steel ? catalogue?.words_in_steel : catalogue?.words)?.[shown.words] ?? {};
   const by = wall.height_by ?? (usual["wall.height_by"] as string | undefined) ?? "under_plates";
   // a height of the wall's own is said in the way that stands beside it
   const saysHow = wall.height_by || by === "under_plates" ? {} : { height_by: by as Wall["height_by"] };
@@ -51,12 +52,13 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
       keep={(value, told) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, told)}
     />
   );
-  const choice = (name: Chosen) => (
+  const choice = (name: Chosen, own: { label?: string; fallback?: string } = {}) => (
     <ChoiceField
       path={`wall.${name}`}
       value={wall[name]}
       usual={usual}
       words={shown.words}
+      {...own}
       keep={(to) => save({ ...wall, [name]: to })}
     />
   );
@@ -99,8 +101,8 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
         </div>
         {choice("height_by")}
         <div className="pair">
-          {choice("top_plates")}
-          {choice("bottom_plates")}
+          {choice("top_plates", steel ? { label: "Top tracks", fallback: "1" } : {})}
+          {choice("bottom_plates", steel ? { label: "Bottom tracks" } : {})}
         </div>
         {length("The same at the right end, if the ceiling slopes", "height_right", "wall_height")}
         {choice("bearing")}
@@ -151,6 +153,17 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
       <details className="more">
         <summary>Its studs, their layout, and its finishes</summary>
         <div className="pair">
+          {choice("studs")}
+          {steel && (
+            <TypedText
+              label="Gauge of its studs and tracks"
+              path="wall.gauge"
+              value={wall.gauge ?? ""}
+              keep={(gauge, told) => save({ ...wall, gauge }, told)}
+            />
+          )}
+        </div>
+        <div className="pair">
           {timber("Stud spacing", "stud_spacing", "spacing")}
           {timber("Layout starts at", "layout_offset", "position")}
         </div>
@@ -159,7 +172,7 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
           {timber("Stud thickness", "stud_thickness", "stud")}
           {timber("Stud depth", "stud_depth", "stud_depth")}
         </div>
-        {timber("Plate thickness", "plate_thickness", "plate")}
+        {timber(steel ? "Track thickness" : "Plate thickness", "plate_thickness", "plate")}
         <div className="pair">
           {length("Finish on side A", "finish_a", "finish")}
           {length("Finish on side B", "finish_b", "finish")}
@@ -178,7 +191,8 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
   );
 }
 
-type Chosen = "height_by" | "top_plates" | "bottom_plates" | "bearing" | "left_corner" | "right_corner" | "layout_from";
+type Chosen =
+  "studs" | "height_by" | "top_plates" | "bottom_plates" | "bearing" | "left_corner" | "right_corner" | "layout_from";
 
 /** Wires, pipes and ducts that run in a wall; of a standing one the studs that were found, too. */
 function InWall({

@@ -228,6 +228,7 @@ function Elevation({ data, chosen, choose, wall }: Moving) {
           width={width}
           height={floor + PAD.tape}
           role="group"
+          className={data.wall.wall.studs === "steel" || layout.usual["wall.studs"] === "steel" ? "steel" : undefined}
           aria-label={`Elevation of the wall from side A with ${layout.openings.length} openings.`}
         >
           {layout.shapes.map((s, i) => (

@@ -152,7 +152,8 @@ function OneOpening({ id }: { id: number }) {
   }
 
   const problem = solved.error instanceof ApiProblem ? solved.error : null;
-  const words = catalogue.data.words[shown.words] ?? {};
+  const lists = meant.wall.studs === "steel" ? catalogue.data.words_in_steel : catalogue.data.words;
+  const words = lists[shown.words] ?? {};
   const work: OpeningWork = {
     page: page.data,
     now,
