@@ -14,7 +14,7 @@ from jambo.core.quantities.figure import Figures, Known, Source
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.mass import Mass, read_mass
 from jambo.core.quantities.notation import NotALength, read
-from jambo.core.setting.legs import hinge_lean, lean_method
+from jambo.core.setting.legs import leg_lean, lean_method
 from jambo.core.setting.shims import Pack, Shim, tapered, tapers_one_way
 from jambo.core.setting.stations import Packer, at_hinge, shimmed
 from jambo.core.survey.level import read_level
@@ -131,8 +131,8 @@ def test_the_hinge_leg_leans_as_its_method_leaves_it(setting, opens_to, slope):
     doc = plain(**found(*walls, setting=setting), **{"opening.door.opens_to": opens_to})
     facts = facts_of(parse(Document, doc))
     figures = solved(doc).figures
-    assert hinge_lean(facts.opening, figures) == pytest.approx(float(slope))
-    assert hinge_lean(facts.opening, Figures(f for f in figures.items() if f[0] != names.WALL_LEAN_HINGE)) == 0.0
+    assert leg_lean(facts.opening, figures) == pytest.approx(float(slope))
+    assert leg_lean(facts.opening, Figures(f for f in figures.items() if f[0] != names.WALL_LEAN_HINGE)) == 0.0
 
 
 # ---- what was written (handbook 2)

@@ -205,6 +205,19 @@ def test_both_leaves_of_a_pair_pass_over_the_floor_from_their_own_hinge_feet(tow
     )
 
 
+def test_each_leaf_of_a_pair_hangs_on_its_own_leg():
+    """Each leg follows its own wall: 1/2 toward the swing at the strike leans the fixed leaf's hinges, and dips its 20 at 90 degrees."""
+    walls = [also("floor_across", "0"), also("wall_left", "0"), also("wall_right", "1/2", "A")]
+    result = pair(*walls, **{"opening.setting.legs": "stop_to_leaf"})
+    found = lengths(result)
+    dips = Fraction(1, 2) * 20 / found["frame_top"].in_inches()
+    assert found["sweep_least"] == inch("1/2")
+    assert float(found["fixed_sweep_least"].in_inches()) == pytest.approx(float(Fraction(1, 2) - dips), abs=1e-5)
+    # what the hinge leg was read at after setting is no reading of the other one
+    read = lengths(pair(*walls, also("plumb_swing", "1/4", "swing"), **{"opening.setting.legs": "stop_to_leaf"}))
+    assert read["fixed_sweep_least"] == found["fixed_sweep_least"] and read["sweep_least"] < found["sweep_least"]
+
+
 def test_a_bump_under_the_fixed_leaf_is_felt_by_that_one_alone():
     # 40 from the active hinges along the wall: 6 from the fixed ones, which stand 46 from those
     result = pair(also("floor_across", "0"), also("floor_bump", "1", at="40", angle=0))

@@ -20,7 +20,7 @@ from jambo.core.quantities.length import ZERO, Length, or_zero, size
 from jambo.core.quantities.millimetres import Mm, as_length, down, in_mm, up
 from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
-from jambo.core.setting.legs import hinge_lean
+from jambo.core.setting.legs import leg_lean
 from jambo.core.setting.plan import SetPlan
 from jambo.core.survey.shape import Found
 
@@ -182,8 +182,8 @@ def _fixed_leaf(opening: Opening, survey: Survey, found: Found | None, slopes: t
     """The second leaf of a swing pair, from its own hinge foot at the other stud; None where there is none of a known width.
 
     Args:
-        opening: both leaves; found: the hole, for its floor; survey: its bumps; slopes: of the floor across, and the first leaf's lean
-        across and of both along the swing.
+        opening: both leaves; found: the hole, for its floor; survey: its bumps; slopes: of the floor with its own leg's lean, across
+        as the first leaf has it, and along the swing.
     """
     wide = [value_of(leaf.width) for leaf in opening.leaves]
     if not opening.pair or wide[0] is None or wide[1] is None:
@@ -217,7 +217,7 @@ def hang(
     tall = in_mm(top)
     read_x, read_n = _slope(survey.one("plumb_strike"), tall), _slope(survey.one("plumb_swing"), tall)
     t_x = read_x if read_x is not None else (plan.room.tilt if plan is not None else 0.0)
-    t_n = read_n if read_n is not None else hinge_lean(opening, figures)
+    t_n = read_n if read_n is not None else leg_lean(opening, figures)
     releases = tuple(Release(a, pull(t_x, t_n, a), drift(t_x, t_n, a)) for a in ANGLES)
     swing_floor = value_of(figures[_swings_over(opening)])
     along = _slope(survey.one("floor_along"), in_mm(width))
@@ -233,7 +233,12 @@ def hang(
         leaf = _Passes(in_mm(width), None, *slopes, _bumps(survey), SWEPT, CLOSED)
         passed, curve, made = _swept(opening, leaf, figures, rules)
         made |= _closed(opening, leaf, figures, rules)
-        if (other := _fixed_leaf(opening, survey, found, slopes)) is not None:
+        # the fixed leaf's own leg, as it is planned: what was read after setting is the hinge leg's
+        own = (
+            across + (plan.room.tilt if plan is not None else 0.0),
+            (along or 0.0) + leg_lean(opening, figures, "strike"),
+        )
+        if (other := _fixed_leaf(opening, survey, found, own)) is not None:
             fixed, _, more = _swept(opening, other, figures, rules)
             made |= more | _closed(opening, other, figures, rules)
     later = opening.setting.later_floor

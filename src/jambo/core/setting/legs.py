@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from math import hypot
+from typing import Literal
 
 from jambo.core import rules as house
 from jambo.core.facts.frame import LegsPastHead, Trenched
@@ -246,14 +247,15 @@ CORNER: dict[tuple[str, str], Place] = {
 }  # fmt: skip
 
 
-def hinge_lean(opening: Opening, figures: Figures) -> float:
-    """The slope of the hinge leg toward the side the leaf opens to, as the leg method leaves it."""
+def leg_lean(opening: Opening, figures: Figures, leg: Literal["hinge", "strike"] = "hinge") -> float:
+    """The slope of a leg toward the side the leaf opens to, as the leg method leaves it: the other leg's where each follows its own wall."""
     height = value_of(figures[names.FRAME_TOP])
     hinge = value_of(figures[names.WALL_LEAN_HINGE]) if names.WALL_LEAN_HINGE in figures else None
     strike = value_of(figures[names.WALL_LEAN_STRIKE]) if names.WALL_LEAN_STRIKE in figures else None
     if height is None or hinge is None or strike is None or opening.setting.legs == "plumb":
         return 0.0
-    lean = (hinge + strike) * HALF if opening.setting.legs == "split" else hinge
+    own = strike if leg == "strike" and opening.setting.legs == "stop_to_leaf" else hinge
+    lean = (hinge + strike) * HALF if opening.setting.legs == "split" else own
     return float(lean.nm / height.nm) * (1 if opening.handing.opens_to == "A" else -1)
 
 
