@@ -14,7 +14,7 @@ from jambo.core.quantities.figure import Figures, Known, Source
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.mass import Mass, read_mass
 from jambo.core.quantities.notation import NotALength, read
-from jambo.core.setting.legs import leg_lean, lean_method
+from jambo.core.setting.legs import lean_method, leg_lean
 from jambo.core.setting.shims import Pack, Shim, tapered, tapers_one_way
 from jambo.core.setting.stations import Packer, at_hinge, shimmed
 from jambo.core.survey.level import read_level

@@ -113,14 +113,15 @@ def test_a_place_is_over_the_rough_floor_too(reading, at):
 
 def test_what_is_level_across_a_storey_is_told_over_the_line():
     """Hinges left: heights count from the left foot, 48 under the line."""
-    head = lengths(solved(plain()))["head_underside"]
+    flat = lengths(solved(plain()))
     result = solved(read(line("left", "48"), line("right", "47 1/2")))
-    assert lengths(result)["level_line"] == inch("48")
-    assert lengths(result)["head_over_line"] == head - inch("48")
-    jack = lengths(solved(plain()))[
-        "jack_length"
-    ]  # the head is level: over the right foot, 1/2 higher, the jack is so much shorter
-    assert (lengths(result)["jack_left"], lengths(result)["jack_right"]) == (jack, jack - inch("1/2"))
+    found = lengths(result)
+    assert found["level_line"] == inch("48")
+    # the floor rises 1/2 to the other foot: head and opening stand so much higher over the hinge foot, the other jack is so much shorter
+    assert found["head_over_line"] == flat["head_underside"] + inch("1/2") - inch("48")
+    assert found["ro_height"] == flat["ro_height"] + inch("1/2") and found["head_play"] == flat["head_play"]
+    assert (found["jack_left"], found["jack_right"]) == (flat["jack_length"] + inch("1/2"), flat["jack_length"])
+    assert (found["leg_hinge_set"], found["leg_strike_set"]) == (flat["leg_length"] + inch("1/2"), flat["leg_length"])
     hole = solved(read(*WIDTHS, line("left", "48"), line("right", "47 1/2")))
     assert "jack_left" not in lengths(hole)  # it is framed: its jacks are what they are
     assert not [code for code in codes(result) if code.startswith("survey-")]  # a floor is read before a hole is there
@@ -132,6 +133,31 @@ def test_what_is_level_across_a_storey_is_told_over_the_line():
     slider = solved(read(line("left", "48"), line("right", "48"), **SLIDER))
     found = lengths(slider)
     assert found["track_over_line"] == found["track_line"] + inch("3/4") - inch("48")
+
+
+@pytest.mark.parametrize(
+    "frame",
+    [
+        {},
+        {"kind": "rabbeted"},
+        {"kind": "steel_wrap", "throat": "4 5/8"},
+        {"kind": "split_jamb"},
+        {"supply": "pre_hung"},
+    ],
+)
+@pytest.mark.parametrize("school", ["build_up", "add_on"])
+@pytest.mark.parametrize(("hinges", "rise"), [("left", "3/8"), ("left", "-3/8"), ("right", "3/8"), ("right", "-3/8")])
+def test_what_is_known_of_the_floor_before_there_is_a_hole_stays_once_it_is_read(frame, school, hinges, rise):
+    """The same head, legs and opening before the widths are read as after; and the play over the head that a level floor has."""
+    more = {"opening.frame": frame, "opening.school": school, "opening.door.hinge_side": hinges}
+    floor = {"place": "floor_across", "value": rise.lstrip("-"), "toward": "left" if rise.startswith("-") else "right"}
+    flat, before, after = (lengths(solved(read(*readings, **more))) for readings in ((), (floor,), (floor, *WIDTHS)))
+    same = ("head_underside", "leaf_bottom", "frame_top", "leg_hinge_set", "leg_strike_set", "floor_lift")
+    assert {name: before.get(name) for name in same} == {name: after.get(name) for name in same}
+    assert before["head_play"] == flat["head_play"]
+    high = hinges if (rise == "3/8") == (hinges == "right") else {"left": "right", "right": "left"}[hinges]
+    assert before[f"jack_{high}"] == flat["jack_length"]
+    assert before[f"jack_{ {'left': 'right', 'right': 'left'}[high] }"] == flat["jack_length"] + inch("3/8")
 
 
 @given(st.integers(30 * 16, 60 * 16), st.integers(-8, 8))

@@ -14,6 +14,7 @@ from jambo.core.drawing import Drawing, Shape, ShapePart
 from jambo.core.facts.leaf import Hands, hands
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.placing import Placing
+from jambo.core.facts.readings import READ, WIDTHS
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, worst_first
 from jambo.core.framing import cut_in, framing, plate, slope, standing
@@ -31,14 +32,15 @@ from jambo.core.kinds.card import work_card
 from jambo.core.kinds.kind import AsFound, KindOfDoor, Planned, stages_of
 from jambo.core.kinds.registry import KINDS
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Figures, Missing, Waiting, value_of
-from jambo.core.quantities.length import Length, or_zero
+from jambo.core.quantities.figure import Figures, Known, Missing, Waiting, value_of
+from jambo.core.quantities.length import ZERO, Length, or_zero
 from jambo.core.quantities.names import FigureName
 from jambo.core.record import on_cuts
 from jambo.core.rules import HouseRules
 from jambo.core.setting.to_buy import shims_to_buy
 from jambo.core.stages import Stage
 from jambo.core.step import Step
+from jambo.core.survey.found import surveyed
 from jambo.core.survey.taped import against_line, over_rough_floor
 from jambo.core.trim import casing as trim
 from jambo.core.trim.judge import on_trim
@@ -99,6 +101,7 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         Everything that follows, as far as the facts reach (handbook 3 to 22).
     """
     kind = KINDS[opening.kind]
+    opening = _on_floor_read(kind, opening, wall, rules)
     laid = _lay_out(kind, opening, wall, rules)
     read = over_rough_floor(opening.survey, laid.planned.figures)
     laid = replace(laid, planned=replace(laid.planned, opening=replace(opening, survey=read)))
@@ -133,6 +136,16 @@ def solve(opening: Opening, wall: Wall, rules: HouseRules) -> Result:
         found=found,
         opened=laid.around.opened,
     )
+
+
+def _on_floor_read(kind: KindOfDoor, opening: Opening, wall: Wall, rules: HouseRules) -> Opening:
+    """A swing door over a floor that was read before there is a hole: it is framed, lined and hung for that floor."""
+    if not kind.swings or not opening.survey.taken or opening.survey.at(*WIDTHS):
+        return opening
+    figures = kind.figures(opening, wall, rules)
+    survey = over_rough_floor(opening.survey, figures)
+    rise = surveyed(survey, figures, rules.habit).floor_rise(survey, value_of(figures[names.RO_WIDTH]))
+    return opening if rise is None or rise == ZERO else replace(opening, rise=Known("floor_rise", rise, READ))
 
 
 def _track_on(kind: KindOfDoor, opening: Opening) -> FigureName:

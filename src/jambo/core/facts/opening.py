@@ -75,6 +75,7 @@ class Opening:
     unit: Delivered = field(default_factory=Delivered)
     setting: Setting = field(default_factory=Setting)
     survey: Survey = field(default_factory=Survey)
+    rise: Known | None = None
     cuts: tuple[Cut, ...] = ()
     head_line: Known | None = None
     head_gain: HeadGain = "raise"

@@ -140,6 +140,7 @@ def places_of(*, pair: bool) -> tuple[Place, ...]:
     return tuple(place for place in PLACES if pair or place not in OF_FIXED)
 
 
+WIDTHS: tuple[Place, ...] = ("width_foot", "width_middle", "width_head", "width_at")
 READ = Source("reading", "survey.readings")
 SIGN: dict[str, int] = {"away": -1, "B": -1, "left": -1, "down": -1, "hinge": -1, "closed": -1}
 

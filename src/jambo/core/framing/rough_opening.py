@@ -41,15 +41,22 @@ def build_up(outside: Computed, top: Computed, rules: HouseRules) -> ByMethod:
 
 
 def add_on(
-    leaves: Sequence[Leaf], outside: Computed, top: Computed, floor: Computed, start: AddFrom, rules: HouseRules
+    leaves: Sequence[Leaf],
+    outside: Computed,
+    top: Computed,
+    floor: Computed,
+    start: AddFrom,
+    rules: HouseRules,
+    lift: Sequence[Computed] = (),
 ) -> ByMethod:
     """RO = leaves + add_w by leaf height + add_h, measured from the rough floor or from the finished floor.
 
     Args:
         leaves: their widths are added up, the first gives the height; outside, top: the frame's, for the play that is left.
         floor: the height of the finished floor; start: what the height is measured from; rules: add_w and add_h.
+        lift: what the floor read rises over the foot heights count from.
     """
     width = add(names.ADD_ON_WIDTH, *[leaf.width for leaf in leaves], rules.known(house.ADD_WIDTH))
     stands: list[Amount] = [floor] if start == "finished_floor" else []
-    height = add(names.ADD_ON_HEIGHT, *stands, leaves[0].height, rules.known(house.ADD_HEIGHT))
+    height = add(names.ADD_ON_HEIGHT, *stands, leaves[0].height, rules.known(house.ADD_HEIGHT), *lift)
     return _with_play("add_on", width, height, outside, top)

@@ -32,30 +32,29 @@ from jambo.core.rules import HouseRules
 from jambo.core.survey.shape import Found
 
 
-def rise_to_strike(found: Found, hinge_side: str) -> Length:
-    """How much higher the floor is at the strike foot than at the hinge foot (negative: lower)."""
-    return as_length(found.floor_right if hinge_side == "left" else -found.floor_right)
+def floor_lift(opening: Opening, to_right: Known) -> Figures:
+    """How much higher the floor read is at the strike foot, and how much its highest rises over the hinge foot (handbook 15).
 
-
-def floor_lift(opening: Opening, found: Found) -> Figures:
-    """How much higher the floor found is at the strike foot, and how much its highest rises over the hinge foot (handbook 15)."""
-    rise = Known("floor_rise", rise_to_strike(found, opening.handing.hinge_side), READ)
+    Args:
+        opening: which way it hangs; to_right: how much higher the floor is at the right foot.
+    """
+    strike = to_right.value if opening.handing.hinge_side == "left" else -to_right.value
+    rise = Known("floor_rise", strike, READ)
     level = Known("floor_at_hinge", ZERO, READ)
     return Figures.of((add(names.FLOOR_RISE, rise), highest(names.FLOOR_LIFT, level, rise)))
 
 
-def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | None = None) -> Figures:
-    """Legs cut to the floor found, the head level over the highest floor the leaf passes; and what is left over it.
+def on_floor(opening: Opening, figures: Figures) -> Figures:
+    """Legs cut to the floor read, the head level over the highest floor the leaf passes.
 
     Heights stay above the rough floor at the hinge foot. The leg on the high side is cut more, by the floor's difference; on a sill,
     which is levelled, both are alike and its low end is packed.
 
     Args:
-        found: the hole as found, for its header; opening: the unit delivered.
-        figures: of the door over the floor found, with its lift; raised: how much higher the header is to be put.
+        opening: the unit delivered; figures: of the door over the floor read, with its lift.
 
     Returns:
-        What each leg is cut to, what comes off a delivered one, where the head's underside stands, and the play over it.
+        What each leg is cut to, what comes off a delivered one, and where the head's underside stands.
     """
     made = Figures()
     made[names.HEAD_SET] = add(names.HEAD_SET, figures[names.HEAD_UNDERSIDE])
@@ -76,6 +75,17 @@ def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | No
         whole = [supplied, *_past_shoulder(opening)]
         made[names.CUT_HINGE] = add(names.CUT_HINGE, *whole, (-1, made[names.LEG_HINGE_SET]))
         made[names.CUT_STRIKE] = add(names.CUT_STRIKE, *whole, (-1, made[names.LEG_STRIKE_SET]))
+    return made
+
+
+def legs(opening: Opening, found: Found, figures: Figures, raised: Computed | None = None) -> Figures:
+    """Legs cut to the floor found, and what is left over the head under the header as it was read.
+
+    Args:
+        found: the hole as found, for its header; opening: the unit delivered.
+        figures: of the door over the floor found, with its lift; raised: how much higher the header is to be put.
+    """
+    made = on_floor(opening, figures)
     wide = found.right.start
     low = found.lowest_header(0.0, wide)
     if low is not None:

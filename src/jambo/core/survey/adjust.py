@@ -14,7 +14,7 @@ from typing import Any, Literal
 
 import numpy as np
 
-from jambo.core.facts.readings import Place, Reading, Survey
+from jambo.core.facts.readings import WIDTHS, Place, Reading, Survey
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.millimetres import as_length, in_mm
@@ -238,7 +238,7 @@ def _extra(
 
 def _frame(survey: Survey, planned_height: Length | None) -> tuple[_Frame, float] | None:
     """The lengths the readings refer to; None while no width was read."""
-    widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
+    widths = survey.at(*WIDTHS)
     if not widths:
         return None
     heights = [in_mm(r.value + r.above) for r in survey.at("height_left", "height_right", "height_centre")]

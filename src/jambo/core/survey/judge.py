@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jambo.core.facts.readings import PLACES, Place, Survey
+from jambo.core.facts.readings import PLACES, WIDTHS, Place, Survey
 from jambo.core.flags import Flag, FlagWords, Values
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
@@ -85,7 +85,7 @@ def on_survey(survey: Survey, adjusted: Adjustment | None) -> Iterator[Flag]:
         yield FLAGS("survey-taped-from-unknown", values, (), one.path)
     if all(one.place in OF_FLOOR for one in survey.of("survey")):
         return  # the floor alone is read before a hole is there
-    widths = survey.at("width_foot", "width_middle", "width_head", "width_at")
+    widths = survey.at(*WIDTHS)
     if not widths:
         yield FLAGS("survey-no-width", {}, (), "survey")
         return

@@ -12,6 +12,7 @@ from fractions import Fraction
 
 from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
+from jambo.core.facts.readings import WIDTHS
 from jambo.core.facts.wall import Wall
 from jambo.core.frames import frame as frames
 from jambo.core.framing import floors as floor_rules
@@ -57,7 +58,7 @@ def _made(opening: Opening, rules: HouseRules) -> tuple[Computed, Computed]:
 
 def as_read(opening: Opening) -> Opening:
     """Give a standing opening its finished width as it was read, the widest: the slab covers that."""
-    widths = opening.survey.at("width_foot", "width_middle", "width_head", "width_at")
+    widths = opening.survey.at(*WIDTHS)
     if not widths:
         return opening
     widest = max(widths, key=lambda reading: reading.value)

@@ -36,6 +36,7 @@ from jambo.core.quantities.length import ZERO
 from jambo.core.quantities.mass import GRAMS, Mass
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
+from jambo.core.setting import legs
 
 # A leaf over this takes one more hinge (handbook 7); a slab or leaf over the other takes two people (handbook 11, 22).
 HEAVY: dict[Unit, Mass] = {"in": Mass(90 * GRAMS["lb"]), "mm": Mass(40 * GRAMS["kg"])}
@@ -223,11 +224,13 @@ def _stops(opening: Opening, known: Figures, rules: HouseRules) -> Figures:
 
 def figures(opening: Opening, rules: HouseRules) -> Figures:
     """Every figure of a swing door above those of the framing: frame, hinges, and the opening by both methods."""
-    hung = door(opening, rules)
+    read = legs.floor_lift(opening, opening.rise) if opening.rise is not None else Figures()
+    lift = [read[names.FLOOR_LIFT]] if read else []
+    hung = door(opening, rules, lift[0] if lift else None) | read
     outside, top = hung[names.FRAME_OUTSIDE_WIDTH], hung[names.FRAME_TOP]
     by: dict[str, ByMethod] = {
         "build_up": swing.build_up(outside, top, rules),
-        "add_on": swing.add_on(opening.leaves, outside, top, hung[names.FLOOR_CLEAR], opening.add_from, rules),
+        "add_on": swing.add_on(opening.leaves, outside, top, hung[names.FLOOR_CLEAR], opening.add_from, rules, lift),
     }
     sheet = kind_of_frame(opening.frame).by_sheet(opening.leaves, hung, rules)
     if sheet is not None:

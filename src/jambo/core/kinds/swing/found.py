@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
+from jambo.core.facts.readings import READ
 from jambo.core.frames.frame import Lowered
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.framing.floors import gap_over
@@ -16,8 +17,9 @@ from jambo.core.hanging.hang import Hang, check, hang
 from jambo.core.kinds.kind import AsFound, Planned
 from jambo.core.kinds.swing.figures import door, extension
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import Computed, Figures, add, lowest, value_of
+from jambo.core.quantities.figure import Computed, Figures, Known, add, lowest, restated, value_of
 from jambo.core.quantities.length import Length, some
+from jambo.core.quantities.millimetres import as_length
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import HouseRules
 from jambo.core.setting import judge as setting_judge
@@ -103,6 +105,8 @@ def _stand(
         figures = figures | _on_floor_found(planned, figures, found, lowered)
         made = made | legs.legs(opening, found, figures, raised)
         figures = figures | Figures.of([legs.head_play(opening, figures, made)])
+    elif opening.rise is not None:  # the floor alone was read, before the hole is framed
+        made = made | legs.on_floor(opening, figures) | _on_rise(opening, figures, opening.rise)
     made = made | legs.in_leaning_wall(opening, opening.survey, figures, rules)
     made = made | legs.on_side_b(opening, opening.survey, figures, made)
     if (off := legs.stop_stands_off(opening, made)) is not None:
@@ -114,6 +118,17 @@ def _stand(
         made = made | (stands.figures if stands is not None else Figures())
     hung = hang(opening, opening.survey, found, stands, figures | made, rules)
     return _Stood(figures, made | (hung.figures if hung is not None else Figures()), stands, hung)
+
+
+def _on_rise(opening: Opening, figures: Figures, rise: Known) -> Figures:
+    """Jacks and casing over a floor that was read before the hole is framed, each by the floor under it; heights count from the hinge foot."""
+    made, hinge = Figures(), opening.handing.hinge_side
+    for end, jack in names.JACK_ON.items():
+        sign = 0 if end == hinge else -1 if end == "right" else 1
+        made[jack] = restated(jack, figures[names.JACK_LENGTH], (sign, rise))
+    if opening.casing is not None and names.CASING_LEG_A in figures:
+        made |= Figures.of(on_floor_found(opening.casing, figures | made, legs.to_leaf(opening, figures)))
+    return made
 
 
 def _brought_down(
@@ -157,7 +172,7 @@ def _thickness_read(planned: Planned, read: Figures) -> Figures:
 def _on_floor_found(planned: Planned, figures: Figures, found: Found, lowered: Lowered | None) -> Figures:
     """Leaf, frame and casing over the highest floor found (handbook 15): one set of lengths, from then on."""
     opening, rules = planned.opening, planned.rules
-    made = legs.floor_lift(opening, found)
+    made = legs.floor_lift(opening, Known("floor_rise", as_length(found.floor_right), READ))
     lift = made[names.FLOOR_LIFT]
     moved = some(value_of(lift)) or lowered is not None
     if moved:
