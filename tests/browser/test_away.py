@@ -183,7 +183,7 @@ def test_an_answer_lost_on_its_way_back_is_given_again(page, client, site):
 
 def test_two_readings_of_one_place_and_what_another_phone_read_are_all_kept_and_told(context, page, client, site):
     page.goto(f"/openings/{site['one']}/survey")
-    where = page.locator(".reading-form select")
+    where = page.locator(".reading-form select").first
     ready(page)
     place = where.input_value()
     context.set_offline(True)
@@ -301,7 +301,7 @@ def test_a_length_refused_later_is_in_its_field_again_and_takes_no_other_ones_pl
 def test_writing_anew_leaves_what_is_being_typed_there(context, page, client, site):
     page.goto(f"/openings/{site['one']}/survey")
     ready(page)
-    where, field = page.locator(".reading-form select"), page.locator(".reading-form [data-read] input").first
+    where, field = page.locator(".reading-form select").first, page.locator(".reading-form [data-read] input").first
     place = where.input_value()
     context.set_offline(True)
     read(page, "a hand's breadth")
@@ -340,7 +340,7 @@ def test_two_windows_pressed_away_show_the_same_and_each_press_is_done_once(cont
 def test_bumps_read_at_two_places_away_are_no_readings_of_one_place(context, page, client, site):
     page.goto(f"/openings/{site['one']}/survey")
     ready(page)
-    where = page.locator(".reading-form select")
+    where = page.locator(".reading-form select").first
     context.set_offline(True)
     for n, at in enumerate(("6", "20"), 1):
         where.select_option("floor_bump")

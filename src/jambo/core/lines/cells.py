@@ -143,16 +143,15 @@ _BARE_FUNCTION = re.compile(
 
 
 def _lock(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
-    """What a lock does, by one word as it stands in its own column; its backset, with the word or alone; a closer."""
+    """What a lock does, by one word as it stands in its own column; its backset, with the word or alone; a closer. Else a note of it."""
     asked = _BARE_FUNCTION.sub(r"\1 lock", text)
     with suppress(ValueError):
         return _lengths(said, "backset", text, unit)
-    tokens = tokens_of(said, asked, unit)
-    if not tokens or any(t.what != "lock" for t in tokens):
-        raise NotHeard(
-            f"“{text[:40]}” is not understood",
-            "accepted: passage, privacy, keyed or dummy, a backset such as 2 3/8, closer",
-        )
+    tokens = tokens_of(replace(said), asked, unit)
+    if not tokens or any(t.what != "lock" for t in tokens):  # such as the number of a set: nothing of it is lost
+        said.note = _noted(said, f"Lock: {text}")
+        return "a note", ()
+    tokens_of(said, asked, unit)
     return ", ".join(t.reading for t in tokens), ()
 
 
@@ -201,10 +200,15 @@ def _text(most: int, what: str) -> Callable[[LineFacts, Column, str, Unit], _Hea
     def keep(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
         if len(text) > most:
             raise NotHeard(f"{len(text)} characters are too long for {what}", f"at most {most}")
-        setattr(said, column, text)
+        setattr(said, column, _noted(said, text) if column == "note" else text)
         return text, ()
 
     return keep
+
+
+def _noted(said: LineFacts, text: str) -> str:
+    """The note with one more thing in it."""
+    return "; ".join(filter(None, (said.note, text)))
 
 
 NOT_RATED = frozenset({"nr", "n.r.", "not rated", "non-rated", "non rated", "unrated"})
