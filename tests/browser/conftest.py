@@ -9,7 +9,7 @@ from at_work import ALL_DAYS, frame
 from helpers import PLAIN, demo_document
 from jambo.running.browser import one_profile
 
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=45_000)
 
 
 @pytest.fixture(scope="session")
