@@ -233,11 +233,8 @@ def hang(
         leaf = _Passes(in_mm(width), None, *slopes, _bumps(survey), SWEPT, CLOSED)
         passed, curve, made = _swept(opening, leaf, figures, rules)
         made |= _closed(opening, leaf, figures, rules)
-        # the fixed leaf's own leg, as it is planned: what was read after setting is the hinge leg's
-        own = (
-            across + (plan.room.tilt if plan is not None else 0.0),
-            (along or 0.0) + leg_lean(opening, figures, "strike"),
-        )
+        # both legs tilt with the head across the wall; through it the other one leans as it is planned: what was read is the hinge leg's
+        own = across + t_x, (along or 0.0) + leg_lean(opening, figures, "strike")
         if (other := _fixed_leaf(opening, survey, found, own)) is not None:
             fixed, _, more = _swept(opening, other, figures, rules)
             made |= more | _closed(opening, other, figures, rules)
