@@ -51,14 +51,17 @@ def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
     ):
         select.focus()
         select.select_option(place)
+        expect(select).to_have_value(place)
         take(page, value, way)
     expect(page.locator(".readings tbody tr")).to_have_count(9)
 
     # a width misread is taken again: what was read before stays in the record
     select.select_option("width_head")
+    expect(select).to_have_value("width_head")
     take(page, "23 1/4")
     expect(page.locator("[data-code=unit-too-wide], [data-code^=survey-suspect]").first).to_be_visible()
     select.select_option("width_head")
+    expect(select).to_have_value("width_head")
     take(page, "32 1/4")
     expect(page.locator(".readings [data-place=width_head]")).to_contain_text("32 1/4")
     expect(page.locator("[data-code=unit-too-wide]")).to_have_count(0)
@@ -105,6 +108,7 @@ def test_survey_set_check_and_sign_off_by_keyboard(page, new_opening, client):
     expect(page.get_by_role("alert")).to_contain_text("a note that says why")
     for place in ("gap_head_strike", "gap_strike_top"):
         page.locator(".reading-form select").first.select_option(place)
+        expect(page.locator(".reading-form select").first).to_have_value(place)
         take(page, "1/8")
     expect(page.get_by_text("Every gap is good.")).to_be_visible()
     sign.focus()
