@@ -272,7 +272,6 @@ def test_a_cutting_list_is_planned_with_a_line_for_each_step(client):
     answer = client.post("/api/cut/steps", json=said, params=patient)
     *steps, last = map(json.loads, answer.text.splitlines())
     assert answer.headers["content-type"].startswith("application/x-ndjson")
-    assert steps
     assert all(step["bound"] <= step["best"] for step in steps)
     assert last["plan"] == client.post("/api/cut", json=said, params=patient).json()
     assert last["plan"]["value"] == 2

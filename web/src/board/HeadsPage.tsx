@@ -55,7 +55,7 @@ export function HeadsPage() {
         }),
       ),
     onSuccess: () => {
-      setChosen((now) => (heads.data && heads.data.length > 1 ? now : null)); // who is chosen of other lines stays so
+      setChosen(null);
       void client.invalidateQueries({ queryKey: ["job", id, "heads"] });
       client.removeQueries({ queryKey: ["opening"] });
       void renew(client, ["job"]);
