@@ -279,14 +279,12 @@ def _adjust(survey: Survey, planned_height: Length | None, unit: Unit) -> Adjust
         if (has_heights or not r.place.startswith(("diagonal", "header"))) and (e := _equation(r, f, unit)) is not None
     ]
     readings = [r for r, _ in pairs]
-    places = {r.place for r in readings}
-    given, assumed = _given(f, places)
+    given, assumed = _given(f, places := {r.place for r in readings})
     free = [WIDTH, LEAN_LEFT, BOW_LEFT, LEAN_RIGHT, BOW_RIGHT, FLOOR] + ([HEAD_LEFT, HEAD_RIGHT] if has_heights else [])
     if "height_centre" in places and places & {"height_left", "height_right"}:
         free.append(SAG)  # without an end height nothing tells sag from height: the header is taken as straight
     lines = [in_mm(r.value + r.above) for r in readings if r.place in LINES]
-    free += [LINE] if lines else []
-    free.sort()
+    free = sorted([*free, LINE] if lines else free)
     start = np.array([wide, 0, 0, 0, 0, f.span, f.span, 0, 0, lines[0] if lines else 0], dtype=float)
     if not has_heights:
         given = [g for g, n in zip(given, assumed, strict=True) if n != "head_right"]

@@ -58,9 +58,9 @@ def level_lines(survey: Survey, rise: Length | None) -> Figures:
             floor = [Known(f"taped_{one.taped_from}", one.above, _at(one))] if one.above > ZERO else []
             found[name] = add(name, Known("line_read", one.value, _at(one)), *floor)
     if len(found) == 1 and rise is not None:
-        (name, there), sign = next(iter(found.items())), 1
-        other = names.LEVEL_LINE_RIGHT if name == names.LEVEL_LINE_LEFT else names.LEVEL_LINE_LEFT
-        sign = -1 if other == names.LEVEL_LINE_RIGHT else 1
+        name, there = next(iter(found.items()))
+        left = name == names.LEVEL_LINE_LEFT
+        other, sign = (names.LEVEL_LINE_RIGHT, -1) if left else (names.LEVEL_LINE_LEFT, 1)
         found[other] = add(other, there, (sign, Known("floor_rise_read", rise, Source("reading", "survey.readings"))))
     return found
 

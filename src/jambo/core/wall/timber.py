@@ -44,7 +44,7 @@ def timber(layout: Layout, wall: Wall) -> tuple[Piece, ...]:
     found.append(
         Piece("top_plate", "wall", wall.top_plates, top, flat, joints=_over_studs(layout, wall, value_of(top)))
     )
-    # nailed down whole, and cut out between the jacks once the wall stands (handbook 6, 28)
+    # fixed down whole, and cut out between the jacks once the wall stands (handbook 6, 28)
     whole = add(names.BOTTOM_PLATE_LENGTH, wall.length)
     found.append(Piece("plate", "wall", wall.bottom_plates, whole, flat, joints=_centres(layout, wall)))
     return tuple(in_steel(found, wall))

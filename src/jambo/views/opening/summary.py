@@ -83,6 +83,7 @@ class Summary:
     built: tuple[tuple[str, str], ...] = ()
     phases: Phases = ()
     steel: bool = False
+    buck: bool = False
 
 
 def _stage(paths: list[str]) -> WaitsAt:
@@ -159,6 +160,7 @@ def summary_of(facts: Facts, result: Result, mark: str = "") -> Summary:
         built=tuple((str(name), str(value.nm)) for name, value in built(result.figures).items()),
         phases=_shared(phases_of(asked, result)),
         steel=facts.wall.steel,
+        buck=asked.header.buck is not None,
     )
 
 
@@ -240,7 +242,7 @@ def summary_out(of: Summary, tape: Tape, words: Region) -> SummaryOut:
         "ro": pair(of.ro, "up"),
         "stage": of.stage,
         "waits_on": list(of.waits_on),
-        "worst": flag_out(of.flags[0], tape, of_wall(words, steel=of.steel)) if of.flags else None,
+        "worst": flag_out(of.flags[0], tape, of_wall(words, steel=of.steel, buck=of.buck)) if of.flags else None,
         "counts": counts,
         "silhouette": silhouette,
         "errors": [error.as_dict() for error in of.errors],
