@@ -215,6 +215,7 @@ FLAGS = [
     (slider(length="50"), "track-too-short"),
     (slider(length="64"), "hangers-moved-in"),
     (SLIDER | {"survey.readings": [also("floor_across", "1/4", "right")]}, "track-raised"),
+    (SLIDER | {"survey.readings": [also("floor_across", "1/4", "left")]}, "track-over-highest"),
     (RAILS | {"opening.door.slider": RAILS["opening.door.slider"] | {"rail": "64 1/16"}}, "rail-joint-at-wheel"),
     (RAILS | {"opening.door.slider": RAILS["opening.door.slider"] | {"fixing": "spacers"}}, "rail-joint-bare"),
     (SLIDER | {"opening.casing": {"width": "3 1/2", "thickness": "1/2"}}, "backer-meets-casing"),

@@ -158,6 +158,31 @@ def test_a_service_is_in_the_way_when_the_wall_is_opened_there(service, hit):
     assert ("cut-in-service" in codes(result, "stop")) == hit
 
 
+@pytest.mark.parametrize(
+    ("low", "taped", "floors", "hit"),
+    [
+        ("87 1/8", "floor_a", {"a": [{"thickness": "3/4"}]}, False),  # 87 7/8 over the rough floor: at the header's top
+        ("87 1/16", "floor_a", {"a": [{"thickness": "3/4"}]}, True),
+        ("87 1/2", "floor_b", {"a": [{"thickness": "3/4"}], "b": [{"thickness": "3/8"}]}, False),
+        ("87 7/16", "floor_b", {"a": [{"thickness": "3/4"}], "b": [{"thickness": "3/8"}]}, True),
+        ("87 7/8", "rough_floor", {"a": [{"thickness": "3/4"}]}, False),
+        (
+            "95",
+            "floor_b",
+            {"a": [{"thickness": "3/4"}]},
+            True,
+        ),  # nobody said that floor: all its height counts, and it says so
+    ],
+)
+def test_a_services_heights_count_from_the_floor_they_were_taped_from(low, taped, floors, hit):
+    """The hole is the same over every floor: 82 3/8 high, opened to 87 7/8 over the rough floor."""
+    run = [{"what": "A cable", "at": "60", "low": low, "taped_from": taped}]
+    result = at("60", **{"wall.services": run, "opening.floors": floors})
+    told = [flag for flag in result.flags if flag.code == "cut-in-service"]
+    assert bool(told) == hit
+    assert ("is not said" in str(told)) == (taped == "floor_b" and "b" not in floors)
+
+
 BEARING = {"wall.bearing": "yes"}
 SUPPORT = {"asked": True, "support": "two posts and a beam on side B", "support_by": "engineer's note 4"}
 

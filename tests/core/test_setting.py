@@ -16,7 +16,11 @@ from jambo.core.quantities.length import ZERO, Length
 from jambo.core.setting.legs import diagonal
 from jambo.core.setting.shims import Pack, Shim, flats, packed, tapered, tapers_one_way
 from jambo.core.setting.slot import least_tilt, slot, widest
+from jambo.core.setting.steps import set_by
 from jambo.core.survey.shape import Face
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
 from jambo.running.machine import ROOT
 
 CASES = {c["kind"]: c for c in json.loads((ROOT / "tests/data/worked.json").read_text())["cases"]}
@@ -483,3 +487,18 @@ def test_a_twist_no_shim_has_is_a_wedge_in_its_own_line(facing, cut):
     station = next(s for s in result.found.plan.stations if s.place.name == "hinge_2")
     assert station.enter == "split" and station.pack.cut == tuple(map(inch, cut))
     assert (station.pack.pair, station.pack.flats, station.pieces) == (None, (), 1)
+
+
+@pytest.mark.parametrize(
+    ("pair", "how", "said"),
+    [
+        (False, {}, "The hinge {leg} by the level, the other one by the {leaf}'s edge; top down, then the {head}."),
+        (False, {"strike_by": "level", "nailing": "bottom_up"}, "The hinge {leg} by the level, the other one by the level; bottom up, then the {head}."),
+        (False, {"hinge_by": "stud"}, "The hinge {leg} by its {stud}, the other one by the {leaf}'s edge; top down, then the {head}."),
+        (True, {}, "The hinge {leg} by the level, the other one by the level; top down, then the {head}."),  # it carries hinges too
+    ],
+)  # fmt: skip
+def test_the_set_sheet_says_what_the_card_says(pair, how, said):
+    leaves = [{"width": "24 in", "height": "80", "thickness": "1 3/8"}] * (1 + pair)
+    doc = parse(Document, plain(**{"opening.door.leaves": leaves, "opening.setting": how}))
+    assert set_by(facts_of(doc).opening) == said

@@ -297,7 +297,7 @@ def test_the_track_line_comes_from_the_highest_floor_the_slab_passes(toward, ope
         "track_raised": up, "track_line": Fraction("339/4") + up, "leaf_bottom": Fraction("5/4") + up,
         "slab_gap_most": sum(map(Fraction, most.split(" + "))), "overlap_top": 2 + up, "slab_height": 83,
     })  # fmt: skip
-    assert "track-raised" in codes(result, "note")
+    assert ("track-raised" if up > Fraction(1, 32) else "track-over-highest") in codes(result, "note")
     level = solved(plain(**SLIDER | {"opening.door.slides_to": opens} | across("0", "right")))
     assert lengths(level)["track_line"] == inch("84 3/4") and "track_raised" not in lengths(level)
 

@@ -18,7 +18,7 @@ from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import Unit
 from jambo.core.rules import RULES
 from jambo.core.stages import STAGES, Stage
-from jambo.core.words.lists import REGIONS, WORDS, Region, fill, of_wall
+from jambo.core.words.lists import REGIONS, WORDS, Region, Words, fill, of_wall
 from jambo.format.choices import ChoiceKind, Offered, offered
 from jambo.format.dates import FIRST_YEAR, LAST_YEAR
 from jambo.format.paths import LengthAt, lengths
@@ -73,14 +73,14 @@ class OptionOut(TypedDict):
     """One option of a choice."""
 
     value: str
-    label: dict[Region, str]
+    label: dict[Words, str]
 
 
 class ChoiceOut(TypedDict):
-    """A fact that is chosen: its label in each region, what a document writes there, the option that counts while nobody chose
-    ("" for none), and the options in order."""
+    """A fact that is chosen: its label in each region, and in a wall of steel where that is another; what a document writes there, the
+    option that counts while nobody chose ("" for none), and the options in order."""
 
-    label: dict[Region, str]
+    label: dict[Words, str]
     kind: ChoiceKind
     fallback: str
     options: list[OptionOut]
@@ -185,15 +185,22 @@ def _fact(one: LengthAt) -> LengthFactOut:
 
 def _choice(one: Offered) -> ChoiceOut:
     return {
-        "label": {region: fill(one.label, region) for region in REGIONS},
+        "label": _said(one.label),
         "kind": one.kind,
         "fallback": one.fallback,
         "options": [
             # what stands there while nobody chose is no option, and begins small
-            {"value": value, "label": {region: fill(text, region) if value else text for region in REGIONS}}
+            {"value": value, "label": _said(text) if value else dict.fromkeys(REGIONS, text)}
             for value, text in one.options.items()
         ],
     }
+
+
+def _said(text: str) -> dict[Words, str]:
+    """In each region's words, and in those for its walls of steel where they say it otherwise."""
+    said: dict[Words, str] = {region: fill(text, region) for region in REGIONS}
+    steel = {of_wall(region, steel=True): fill(text, of_wall(region, steel=True)) for region in REGIONS}
+    return said | {words: one for words, one in steel.items() if one not in said.values()}
 
 
 def _figures(group: names.Group) -> FigureGroupOut:

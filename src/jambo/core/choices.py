@@ -86,6 +86,9 @@ CHOICES: Mapping[str, Choice] = {
         "the {plate} stands on", deck="A deck that runs through", joists="The joists: no floor under it"
     ),
     "wall.fittings[].side": _side("on"),
+    "wall.services[].taped_from": _one_of(
+        "heights from", rough_floor="The rough floor", floor_a="The floor on side A", floor_b="The floor on side B"
+    ),
     "opening.header.make_up": _one_of("the {header} is", solid="One piece", plies="Plies and packing"),
     "opening.header.plies": _number("plies"),
     "opening.header.jacks": _number("each side: {jack}s"),

@@ -138,6 +138,8 @@ PAIRS = (  # what is planned, and what the readings say of it or ask for
     ("{frame} over its backs", names.FRAME_OUTSIDE_WIDTH, None),
     ("hinge {leg}", names.LEG_LENGTH, names.LEG_HINGE_SET),
     ("{strike} {leg}", names.LEG_LENGTH, names.LEG_STRIKE_SET),
+    ("left {leg}", names.LEG_LENGTH, names.LEG_LEFT),
+    ("right {leg}", names.LEG_LENGTH, names.LEG_RIGHT),
 )
 
 

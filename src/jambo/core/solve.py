@@ -18,7 +18,7 @@ from jambo.core.facts.readings import READ, WIDTHS
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag, worst_first
 from jambo.core.framing import cut_in, framing, plate, slope, standing
-from jambo.core.framing.boxes import boxes_in_hole
+from jambo.core.framing.boxes import boxes_in_hole, services_over_floors
 from jambo.core.framing.elevation import ceiling_over, floor_shapes, mirrored, wall_shapes
 from jambo.core.framing.framing import Framing
 from jambo.core.framing.items import Item, as_fixed
@@ -163,6 +163,7 @@ def _to_buy(kind: KindOfDoor, planned: Planned, found: AsFound) -> Iterator[Item
 def _lay_out(kind: KindOfDoor, opening: Opening, wall: Wall, rules: HouseRules) -> _InWall:
     """Put an opening into its wall: its plate, its framing, what its kind adds, the slope over it, what is made good."""
     figures, edge = kind.figures(opening, wall, rules), kind.edge(opening)
+    wall = services_over_floors(wall, figures)
     header, placing, casing = opening.header, opening.placing, opening.casing
     hole = cut_in.HoleInWall()
     if opening.cut_in is not None:

@@ -26,8 +26,8 @@ from jambo.core.facts.readings import Place, TapedFrom, Toward
 from jambo.core.facts.setting import Delivered
 from jambo.core.facts.setting import Setting as SettingFacts
 from jambo.core.facts.wall import EndKind as WallCorner
+from jambo.core.facts.wall import StandingFloor, WallEnd
 from jambo.core.facts.wall import Wall as WallFacts
-from jambo.core.facts.wall import WallEnd
 from jambo.core.kinds.bypass.facts import Bypass as BypassFacts
 from jambo.core.kinds.cased.facts import Cased as CasedFacts
 from jambo.core.kinds.face_slider.facts import Slider as SliderFacts
@@ -303,7 +303,8 @@ class Fitting(Model):
 class WallService(Model):
     """A wire, pipe or duct found in a standing wall: it runs from `at` to `to` along it, and from `low` up to `high`.
 
-    Without `to` it goes straight up at `at`; without heights over the whole wall. `fixed` says that it cannot be moved.
+    Without `to` it goes straight up at `at`; without heights over the whole wall. Its heights are `taped_from` the rough floor or a
+    finished one. `fixed` says that it cannot be moved.
     """
 
     what: Name = ""
@@ -311,6 +312,7 @@ class WallService(Model):
     to: Annotated[LengthText | None, Of("position")] = None
     low: Annotated[LengthText | None, Of("height")] = None
     high: Annotated[LengthText | None, Of("height")] = None
+    taped_from: StandingFloor = "rough_floor"
     fixed: bool = False
 
 

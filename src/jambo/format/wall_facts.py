@@ -91,7 +91,7 @@ def _services(wall: doc.Wall, reader: Reader) -> Iterator[Service]:
             one.what, ends[0], ends[1],
             low.value if low is not None else ZERO,
             high.value if high is not None else KINDS["wall_height"].most,
-            not one.fixed, f"{path}.at",
+            not one.fixed, f"{path}.at", one.taped_from,
         )  # fmt: skip
 
 

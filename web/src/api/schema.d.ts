@@ -2191,8 +2191,8 @@ export interface components {
         };
         /**
          * ChoiceOut
-         * @description A fact that is chosen: its label in each region, what a document writes there, the option that counts while nobody chose
-         *     ("" for none), and the options in order.
+         * @description A fact that is chosen: its label in each region, and in a wall of steel where that is another; what a document writes there, the
+         *     option that counts while nobody chose ("" for none), and the options in order.
          */
         ChoiceOut: {
             /** Fallback */
@@ -6032,6 +6032,8 @@ export interface components {
             pieces: number;
             /** Said */
             said: string;
+            /** Set By */
+            set_by: string;
             /** Stations */
             stations: components["schemas"]["StationOut"][];
             /** Stock */
@@ -7621,7 +7623,8 @@ export interface components {
          * WallService
          * @description A wire, pipe or duct found in a standing wall: it runs from `at` to `to` along it, and from `low` up to `high`.
          *
-         *     Without `to` it goes straight up at `at`; without heights over the whole wall. `fixed` says that it cannot be moved.
+         *     Without `to` it goes straight up at `at`; without heights over the whole wall. Its heights are `taped_from` the rough floor or a
+         *     finished one. `fixed` says that it cannot be moved.
          */
         WallService: {
             /** At */
@@ -7635,6 +7638,12 @@ export interface components {
             high?: (string | components["schemas"]["ExactLength"]) | null;
             /** Low */
             low?: (string | components["schemas"]["ExactLength"]) | null;
+            /**
+             * Taped From
+             * @default rough_floor
+             * @enum {string}
+             */
+            taped_from?: "rough_floor" | "floor_a" | "floor_b";
             /** To */
             to?: (string | components["schemas"]["ExactLength"]) | null;
             /**

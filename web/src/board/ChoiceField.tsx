@@ -1,6 +1,6 @@
 import { NativeSelect } from "@mantine/core";
 
-import type { Region, WallLayout } from "../api/client";
+import type { Region, Wall, WallLayout } from "../api/client";
 import { capital } from "../api/words";
 import { useCatalogue } from "../app/useCatalogue";
 import { choiceAt, choiceOf, chosen } from "../work/choices";
@@ -11,6 +11,7 @@ interface ChoiceProps {
   /** What it takes from its job where it says nothing. */
   usual?: WallLayout["usual"];
   words: Region;
+  studs?: Wall["studs"];
   /** What it is called here, and what counts while nobody chose, where its own will not do. */
   label?: string;
   fallback?: string;
@@ -18,9 +19,9 @@ interface ChoiceProps {
 }
 
 /** A choice of a wall's or a floor's facts, in the crew's words; one it takes from its job says so. */
-export function ChoiceField({ path, value, usual = {}, words, label, fallback, keep }: ChoiceProps) {
+export function ChoiceField({ path, value, usual = {}, words, studs, label, fallback, keep }: ChoiceProps) {
   const catalogue = useCatalogue().data;
-  const of = catalogue && choiceAt(path, { catalogue, region: words, floors: [] });
+  const of = catalogue && choiceAt(path, { catalogue, region: words, floors: [], studs });
   if (!of) return null;
   return (
     <div>

@@ -27,7 +27,8 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
   const shown = useShown(job);
   const catalogue = useCatalogue().data;
   const unit = shown.unit;
-  const steel = (wall.studs ?? usual["wall.studs"]) === "steel";
+  const studs = wall.studs ?? (usual["wall.studs"] as Wall["studs"]);
+  const steel = studs === "steel";
   const words = (steel ? catalogue?.words_in_steel : catalogue?.words)?.[shown.words] ?? {};
   const by = wall.height_by ?? (usual["wall.height_by"] as string | undefined) ?? "under_plates";
   // a height of the wall's own is said in the way that stands beside it
@@ -52,12 +53,13 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
       keep={(value, told) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, told)}
     />
   );
-  const choice = (name: Chosen, own: { label?: string; fallback?: string } = {}) => (
+  const choice = (name: Chosen, own: { fallback?: string } = {}) => (
     <ChoiceField
       path={`wall.${name}`}
       value={wall[name]}
       usual={usual}
       words={shown.words}
+      studs={studs}
       {...own}
       keep={(to) => save({ ...wall, [name]: to })}
     />
@@ -101,8 +103,8 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
         </div>
         {choice("height_by")}
         <div className="pair">
-          {choice("top_plates", steel ? { label: "Top tracks", fallback: "1" } : {})}
-          {choice("bottom_plates", steel ? { label: "Bottom tracks" } : {})}
+          {choice("top_plates", steel ? { fallback: "1" } : {})}
+          {choice("bottom_plates")}
         </div>
         {length("The same at the right end, if the ceiling slopes", "height_right", "wall_height")}
         {choice("bearing")}
@@ -185,7 +187,7 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
           checked={wall.existing ?? false}
           onChange={(e) => save({ ...wall, existing: e.currentTarget.checked })}
         />
-        <InWall wall={wall} words={shown.words} unit={unit} heard={heard} save={save} />
+        <InWall wall={wall} words={shown.words} studs={studs} unit={unit} heard={heard} save={save} />
       </details>
     </>
   );
@@ -198,18 +200,20 @@ type Chosen =
 function InWall({
   wall,
   words,
+  studs,
   unit,
   heard,
   save,
 }: {
   wall: Wall;
   words: Region;
+  studs: Wall["studs"];
   unit: Unit;
   heard: WallLayout["heard"];
   save: SaveWall;
 }) {
   const services = wall.services ?? [];
-  const studs = (wall.studs_found ?? []).map((s) => written(s.at)).join("; ");
+  const centres = (wall.studs_found ?? []).map((s) => written(s.at)).join("; ");
   return (
     <>
       {wall.existing && (
@@ -218,13 +222,13 @@ function InWall({
             label="Stud centres found, from the left end"
             path="wall.studs_found"
             lines={{ description: "One after the other, with a semicolon between: 16; 32 1/8; 48" }}
-            value={studs}
+            value={centres}
             keep={(text, told) => {
               const next = text
                 .split(/[;\n]/)
                 .map((at) => at.trim())
                 .filter(Boolean);
-              if (next.join("; ") !== studs)
+              if (next.join("; ") !== centres)
                 save({ ...wall, studs_found: next.length ? next.map((at) => ({ at })) : null }, told);
             }}
           />
@@ -232,6 +236,7 @@ function InWall({
             path="wall.plate_on"
             value={wall.plate_on}
             words={words}
+            studs={studs}
             keep={(on) => save({ ...wall, plate_on: on as Wall["plate_on"] })}
           />
         </>
@@ -267,6 +272,14 @@ function InWall({
             {field("to, if it runs along", "to", "position")}
             {field("From height", "low", "height")}
             {field("up to", "high", "height")}
+            {(one.low || one.high) && (
+              <ChoiceField
+                path="wall.services[].taped_from"
+                value={one.taped_from}
+                words={words}
+                keep={(from) => set({ taped_from: from as typeof one.taped_from })}
+              />
+            )}
             <Button
               variant="subtle"
               color="red"

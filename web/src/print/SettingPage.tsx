@@ -44,7 +44,6 @@ const WALL = [
 export function SettingPage() {
   const id = Number(useParams().openingId);
   const solved = useSolved(id);
-  const opening = solved.page.data?.opening;
   const set = solved.solved.data?.found.set;
   return (
     <PrintFrame of={solved} title="Set sheet" back={`/openings/${id}/set`}>
@@ -55,11 +54,7 @@ export function SettingPage() {
               <p className={styles.printVerdict}>
                 {set.said} {set.pieces} pieces to carry.
               </p>
-              <p>
-                The hinge leg by {opening?.setting?.hinge_by === "stud" ? "its stud" : "the level"}, the other leg by{" "}
-                {opening?.setting?.strike_by === "level" ? "the level" : "the leaf’s edge"};{" "}
-                {opening?.setting?.nailing === "bottom_up" ? "bottom up" : "top down"}, then the head.
-              </p>
+              <p>{set.set_by}</p>
               <Figures result={result} names={LEADING} />
               <table className="cuts">
                 <caption>Behind the legs, in nailing order</caption>
@@ -94,9 +89,13 @@ export function SettingPage() {
               <Figures result={result} names={WALL} />
             </>
           ) : (
-            <p>No set plan yet: read the widths of the hole first.</p>
+            <p>
+              {result.stages.includes("set")
+                ? "No set plan yet: read the widths of the hole first."
+                : "Nothing hinged hangs here: its frame is set by the work card."}
+            </p>
           )}
-          <Gaps result={result} />
+          {result.stages.includes("hang") && <Gaps result={result} />}
           <PrintFlags result={result} stages={["survey", "set", "hang"]} title="Before and after it is set" />
         </>
       )}

@@ -185,11 +185,8 @@ function WallHeight() {
         <LengthAt path="wall.height_right" label="The same at the right end: the ceiling slopes" />
       )}
       <div className="pair">
-        <SelectAt
-          path="wall.top_plates"
-          {...(meant.wall.studs === "steel" ? { label: "Top tracks", fallback: "1" } : {})}
-        />
-        <SelectAt path="wall.bottom_plates" {...(meant.wall.studs === "steel" ? { label: "Bottom tracks" } : {})} />
+        <SelectAt path="wall.top_plates" {...(meant.wall.studs === "steel" && { fallback: "1" })} />
+        <SelectAt path="wall.bottom_plates" />
       </div>
     </>
   );

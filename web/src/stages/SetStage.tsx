@@ -58,6 +58,7 @@ function Lines({ names }: { names: string[] }) {
 /** Where the frame stands, which shim goes where, what comes off the legs, and how a leaning wall is shared out. */
 export function SetStage() {
   const { result, words, now } = useWork();
+  const pair = now.opening.door?.leaves?.length === 2;
   const set = result?.found.set;
   const legs = words.leg ?? "leg";
   const packed = set !== null && set !== undefined && set.stations.length + set.blocks.length > 0; // a steel frame has none
@@ -99,7 +100,8 @@ export function SetStage() {
           </div>
           <div className="pair">
             <SelectAt path="opening.setting.hinge_by" />
-            <SelectAt path="opening.setting.strike_by" />
+            {/* the other leg of a pair carries hinges: it is set by the level */}
+            {!pair && <SelectAt path="opening.setting.strike_by" />}
           </div>
           <SwitchAt
             path="opening.setting.foot_station"

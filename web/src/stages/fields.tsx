@@ -67,7 +67,12 @@ function FromJob({ path }: { path: string }) {
 
 function useChoice({ path, label, fallback, without = [] }: ChoiceField) {
   const { meant, set, shown, page, catalogue } = useWork();
-  const of = choiceAt(path, { catalogue, region: shown.words, floors: page.job.job.floors ?? [] })!;
+  const of = choiceAt(path, {
+    catalogue,
+    region: shown.words,
+    floors: page.job.job.floors ?? [],
+    studs: meant.wall.studs,
+  })!;
   return {
     ...of,
     label: label ?? capital(of.label),

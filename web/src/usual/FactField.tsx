@@ -15,6 +15,8 @@ export interface FactAround {
   /** The answer to an opening with these facts: what was heard in each, and the house rules in force. */
   result?: Result;
   errors: FieldError[];
+  /** What the wall is framed in. */
+  studs?: string;
 }
 
 interface Props extends FactAround {
@@ -25,22 +27,20 @@ interface Props extends FactAround {
   none: string;
   /** How the wall's height is given, which names its field. */
   heightBy?: string;
-  /** What the wall is framed in. */
-  studs?: string;
 }
 
 /** A path as the catalogue names it, for any place in a list. */
 const anyPlace = (path: string) => path.replace(/\[\d+\]/g, "[]");
 
 /** What a fact is called in the crew's words. */
-export function factLabel(path: string, { catalogue, floors, shown }: FactAround, heightBy?: string): string {
-  const words = catalogue.words[shown.words] ?? {};
+export function factLabel(path: string, { catalogue, floors, shown, studs }: FactAround, heightBy?: string): string {
+  const words = (studs === "steel" ? catalogue.words_in_steel : catalogue.words)[shown.words] ?? {};
   if (path === "opening.header.source") return `Who gave the size of the ${words.header ?? "header"}`;
   if (path === "wall.height") return heightLabel(heightBy, words);
   if (path === "opening.frame.depth") return "Frame depth, if delivered";
   if (path === "opening.frame.thickness") return `Thickness of the ${words.leg ?? "leg"}s`;
   return capital(
-    choiceAt(path, { catalogue, region: shown.words, floors })?.label ??
+    choiceAt(path, { catalogue, region: shown.words, floors, studs })?.label ??
       catalogue.facts[anyPlace(path)]?.label[shown.words] ??
       path.slice(path.lastIndexOf(".") + 1),
   );
@@ -51,7 +51,7 @@ export function FactField(props: Props) {
   const { path, value, set, none, heightBy, studs, catalogue, floors, shown, result, errors } = props;
   const label = factLabel(path, props, heightBy);
   const fact = catalogue.facts[anyPlace(path)];
-  const choice = choiceAt(path, { catalogue, region: shown.words, floors });
+  const choice = choiceAt(path, { catalogue, region: shown.words, floors, studs });
   const error = errors.find((e) => e.path === path || e.path === catalogue.usual[path]);
   if (fact) {
     const standsIn = ruleFor(path, fact.rule, studs);

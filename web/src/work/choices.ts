@@ -12,6 +12,8 @@ interface Around {
   catalogue: Catalogue;
   region: Region;
   floors: FloorType[];
+  /** What the wall is framed in. */
+  studs?: string;
 }
 
 /** The house rules a wall of steel goes by, where nobody said it. */
@@ -36,7 +38,7 @@ export const heightLabel = (by: string | undefined, words: Record<string, string
 const FLOOR_FROM = /^opening\.floors\.([ab])_from$/;
 
 /** The choice at a path in the crew's words; nothing where the fact there is none. A side's floor is one of the job's. */
-export function choiceAt(path: string, { catalogue, region, floors }: Around): Choice | undefined {
+export function choiceAt(path: string, { catalogue, region, floors, studs }: Around): Choice | undefined {
   const side = FLOOR_FROM.exec(path)?.[1];
   if (side)
     return {
@@ -46,11 +48,13 @@ export function choiceAt(path: string, { catalogue, region, floors }: Around): C
       kind: "word",
     };
   const of = catalogue.choices[path.replaceAll(/\[\d+\]/g, "[]")];
+  const said = (label: Record<string, string>) =>
+    (studs === "steel" ? label[`${region}/steel`] : undefined) ?? label[region];
   return (
     of && {
-      label: of.label[region] ?? path,
+      label: said(of.label) ?? path,
       fallback: of.fallback,
-      data: of.options.map(({ value, label }) => ({ value, label: label[region] ?? value })),
+      data: of.options.map(({ value, label }) => ({ value, label: said(label) ?? value })),
       kind: of.kind,
     }
   );

@@ -16,6 +16,7 @@ WallEnd = Literal["left", "right"]
 Bearing = Literal["no", "yes", "unknown"]
 PlateOn = Literal["deck", "joists"]
 Studs = Literal["timber", "steel"]
+StandingFloor = Literal["rough_floor", "floor_a", "floor_b"]  # what the heights of a service may be taped from
 HeightBy = Literal["under_plates", "stud", "overall"]  # how the crew has a wall's height
 Height = Known | Missing | Figure  # a figure where it follows from a stud, or from the wall over all
 
@@ -32,7 +33,10 @@ class FoundStud:
 
 @dataclass(frozen=True, slots=True)
 class Service:
-    """A wire, pipe or duct in a standing wall: the box it runs in, from the left end and the rough floor."""
+    """A wire, pipe or duct in a standing wall: the box it runs in, from the left end and the rough floor.
+
+    Its heights may be `taped_from` a finished floor; `hanging` says that nobody knows that floor: then it counts over the whole wall.
+    """
 
     what: str
     low: Length
@@ -41,6 +45,14 @@ class Service:
     top: Length
     movable: bool
     path: str
+    taped_from: StandingFloor = "rough_floor"
+    hanging: bool = False
+
+    @property
+    def told(self) -> str:
+        """What it is, as a flag tells it: with what its heights wait for."""
+        what = self.what or "Something"
+        return f"{what} (the floor its heights are from is not said: all its height counts)" if self.hanging else what
 
 
 @dataclass(frozen=True, slots=True)

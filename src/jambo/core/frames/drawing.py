@@ -49,8 +49,10 @@ def lining(frame: Frame, at: Placed) -> list[Shape]:
         return []
     near, far = at.near + known[names.SIDE_PLAY], at.far - known[names.SIDE_PLAY]
     foot, head = known[names.FOOT], known[names.HEAD_UNDERSIDE]
+    legs = tuple(one.name for one in each_leg(names.LEG_LENGTH, at.figures)) or (names.LEG_LENGTH,)
+    at_near, at_far = (legs[0], legs[-1]) if at.measured_from == "left" else (legs[-1], legs[0])
     return [
-        Shape("leg", near, foot, near + t, head, (names.LEG_LENGTH,)),
-        Shape("leg", far - t, foot, far, head, (names.LEG_LENGTH,)),
+        Shape("leg", near, foot, near + t, head, (at_near,)),
+        Shape("leg", far - t, foot, far, head, (at_far,)),
         Shape("head", near, head, far, known[names.FRAME_TOP], (names.HEAD_LENGTH,)),
     ]

@@ -22,6 +22,8 @@ def _lengths(figures: Figures) -> str:
     """The legs' lengths: each its own once the floor is read."""
     if names.LEG_HINGE_SET in figures:
         return "hinge {leg} {leg_hinge_set}, {strike} {leg} {leg_strike_set}"
+    if each_leg(names.LEG_LENGTH, figures):
+        return "the left {leg} {leg_left}, the right one {leg_right}"
     return "{leg}s {leg_length}"
 
 
@@ -37,6 +39,8 @@ def notched(figures: Figures, feet: str = "their feet") -> str:
 
 def _square(figures: Figures) -> str:
     """What shows that a frame is square: legs of unequal length have no equal diagonals."""
+    if names.DIAGONAL_LEFT in figures:
+        return "{diagonal_left} from the left {leg}'s foot across, {diagonal_right} from the right one's"
     if names.DIAGONAL_HINGE not in figures:
         return "both diagonals alike"
     return "{diagonal_hinge} from the hinge {leg}'s foot across, {diagonal_strike} from the {strike} {leg}'s"

@@ -238,7 +238,7 @@ def on_cut_in(asked: CutIn, opened: Opened | None, wall: Wall, size: Size | None
     for n in opened.services:
         service = wall.services[n]
         code = "cut-in-service" if service.movable else "cut-in-service-fixed"
-        yield FLAGS(code, {"what": service.what or "something", "at": service.low}, (names.RO_WIDTH,), service.path)
+        yield FLAGS(code, {"what": service.told, "at": service.low}, (names.RO_WIDTH,), service.path)
     if opened.cleared:
         count = "one stud comes" if len(opened.cleared) == 1 else f"{len(opened.cleared)} studs come"
         yield FLAGS("cut-in-clears-stud", {"count": count}, (names.KING_LENGTH,), "opening.position.distance")

@@ -16,6 +16,15 @@ from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 from jambo.core.step import EYES, Step, tells
 
+_FLOOR_CLEAR = "highest floor {floor_clear}"
+_FLOOR_PASSED = "floor under the {leaf} {floor_under}, highest it passes {floor_clear}"
+# Where nothing of ours stands on the floor, what its heights count from; an opening without a leaf is a maker's, or stays
+_UNLINED = {
+    "face_slider": "The floor stays as it is: measure heights from it where the slab hangs.",
+    "bypass": "The floor stays as it is: measure heights from it where the leaves hang.",
+    "cased": "Heights count from the rough floor here: see that whoever gave the opening means the same.",
+}
+
 
 def floor_steps(opening: Opening, figures: Figures, *, lined: bool) -> Iterable[Step]:
     """What the legs stand on, and what must be decided first; `lined` says that there are legs to stand."""
@@ -29,7 +38,7 @@ def floor_steps(opening: Opening, figures: Figures, *, lined: bool) -> Iterable[
     if opening.frame.sill is not None and opening.kind == "swing":
         stands = f"The {{leg}}s stand {'on' if opening.frame.sill.legs_on else 'beside'} the sill."
     if not lined:
-        stands = "The floor stays as it is: measure heights from it where the slab hangs."
+        stands = _UNLINED[opening.kind]
     bare = not tells(figures, names.FLOOR_CLEAR, opening.tape)
     if bare and lined and opening.frame.stands_on == "rough_floor" and opening.frame.sill is None:
         stands = "The {leg}s stand on the bare floor, and nothing is laid to them."
@@ -39,7 +48,7 @@ def floor_steps(opening: Opening, figures: Figures, *, lined: bool) -> Iterable[
         part="Before",
         text=stands,
         gate=gate,
-        check="" if bare else "floor under the {leaf} {floor_under}, highest it passes {floor_clear}",
+        check="" if bare else _FLOOR_CLEAR if opening.kind == "cased" else _FLOOR_PASSED,
     )
 
 

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import field
+from dataclasses import field, replace
 from typing import ClassVar
 
 from jambo.core.drawing import Drawing, Shape
@@ -27,7 +27,9 @@ from jambo.core.framing.standing import stands
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.frozen import dataclass
 from jambo.core.hanging.hang import Hang, HangCheck
+from jambo.core.kinds.each_end import each_end
 from jambo.core.kinds.judge import on_door
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures, known_lengths, value_of
 from jambo.core.quantities.length import Length
 from jambo.core.rules import HouseRules
@@ -173,7 +175,14 @@ class KindOfDoor(ABC):
         if not opening.survey.taken:
             return AsFound()
         read = surveyed(opening.survey, figures, planned.rules.habit)
-        return hole_found(read, figures)
+        return self.on_its_floor(planned, read, hole_found(read, figures))
+
+    def on_its_floor(self, planned: Planned, read: Surveyed, hole: AsFound) -> AsFound:
+        """Give the hole as found, with each jack, leg and casing leg by the floor it stands on."""
+        opening, figures = planned.opening, planned.figures
+        rise, framed = read.floor_rise(opening.survey, figures.value(names.RO_WIDTH)), read.shape is not None
+        made = each_end(opening, figures, rise, self.foot(opening), framed=framed, lined=self.lines(planned))
+        return replace(hole, figures=hole.figures | made)
 
     # what is drawn, cut and bought
 

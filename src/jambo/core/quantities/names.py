@@ -281,6 +281,10 @@ SPLIT_LEG_A = figure("split_leg_a", "split {leg} on side A", group=FRAME)
 SPLIT_LEG_B = figure("split_leg_b", "split {leg} on side B", group=FRAME)
 SPLIT_LEG_OTHER_A = figure("split_leg_other_a", "other pocket's split {leg} on side A", group=FRAME)
 SPLIT_LEG_OTHER_B = figure("split_leg_other_b", "other pocket's split {leg} on side B", group=FRAME)
+LEG_LEFT = figure("leg_left", "{leg} on the left", group=FRAME)
+LEG_RIGHT = figure("leg_right", "{leg} on the right", group=FRAME)
+DIAGONAL_LEFT = figure("diagonal_left", "diagonal from the left {leg}'s foot", group=FRAME)
+DIAGONAL_RIGHT = figure("diagonal_right", "diagonal from the right {leg}'s foot", group=FRAME)
 
 # Wall
 KING_LOW_LONG = figure("king_low_long", "{king} on the low side, long point", rounding="down", group=WALL)
@@ -446,12 +450,24 @@ CASING_LEG_A_HINGE = figure("casing_leg_a_hinge", "{casing} leg on side A, hinge
 CASING_LEG_A_STRIKE = figure("casing_leg_a_strike", "{casing} leg on side A, {strike} side, to the inner corner")
 CASING_LEG_B_HINGE = figure("casing_leg_b_hinge", "{casing} leg on side B, hinge side, to the inner corner")
 CASING_LEG_B_STRIKE = figure("casing_leg_b_strike", "{casing} leg on side B, {strike} side, to the inner corner")
+CASING_LEG_A_LEFT = figure("casing_leg_a_left", "{casing} leg on side A, on the left, to the inner corner")
+CASING_LEG_A_RIGHT = figure("casing_leg_a_right", "{casing} leg on side A, on the right, to the inner corner")
+CASING_LEG_B_LEFT = figure("casing_leg_b_left", "{casing} leg on side B, on the left from side A, to the inner corner")
+CASING_LEG_B_RIGHT = figure(
+    "casing_leg_b_right", "{casing} leg on side B, on the right from side A, to the inner corner"
+)
 CASING_LEG_A_LONG = figure("casing_leg_a_long", "{casing} leg on side A, long point")
 CASING_LEG_B_LONG = figure("casing_leg_b_long", "{casing} leg on side B, long point")
 CASING_LEG_A_HINGE_LONG = figure("casing_leg_a_hinge_long", "{casing} leg on side A, hinge side, long point")
 CASING_LEG_A_STRIKE_LONG = figure("casing_leg_a_strike_long", "{casing} leg on side A, {strike} side, long point")
 CASING_LEG_B_HINGE_LONG = figure("casing_leg_b_hinge_long", "{casing} leg on side B, hinge side, long point")
 CASING_LEG_B_STRIKE_LONG = figure("casing_leg_b_strike_long", "{casing} leg on side B, {strike} side, long point")
+CASING_LEG_A_LEFT_LONG = figure("casing_leg_a_left_long", "{casing} leg on side A, on the left, long point")
+CASING_LEG_A_RIGHT_LONG = figure("casing_leg_a_right_long", "{casing} leg on side A, on the right, long point")
+CASING_LEG_B_LEFT_LONG = figure("casing_leg_b_left_long", "{casing} leg on side B, on the left from side A, long point")
+CASING_LEG_B_RIGHT_LONG = figure(
+    "casing_leg_b_right_long", "{casing} leg on side B, on the right from side A, long point"
+)
 CASING_WANTED_HINGE = figure(
     "casing_wanted_hinge", "{casing} width that covers the joint at the hinge {leg}", rounding="up"
 )
@@ -643,19 +659,32 @@ CASING_LEG_AT = {
     CASING_LEG_A: (CASING_LEG_A_HINGE, CASING_LEG_A_STRIKE),
     CASING_LEG_B: (CASING_LEG_B_HINGE, CASING_LEG_B_STRIKE),
 }
+# Where nothing is hinged: each leg by its end, seen from side A
+CASING_LEG_END = {
+    CASING_LEG_A: {"left": CASING_LEG_A_LEFT, "right": CASING_LEG_A_RIGHT},
+    CASING_LEG_B: {"left": CASING_LEG_B_LEFT, "right": CASING_LEG_B_RIGHT},
+}
+LEG_ON = {"left": LEG_LEFT, "right": LEG_RIGHT}
+# A diagonal, by the leg whose foot it starts at
+DIAGONAL_ON = {DIAGONAL_HINGE: LEG_HINGE_SET, DIAGONAL_STRIKE: LEG_STRIKE_SET}
+DIAGONAL_ON_END = {DIAGONAL_LEFT: LEG_LEFT, DIAGONAL_RIGHT: LEG_RIGHT}
 # The long point of a mitred piece, by the short point it is marked at
 CASING_LONG = {
     CASING_HEAD_SHORT: CASING_HEAD_LONG, CASING_HEAD_SHORT_STOP: CASING_HEAD_LONG_STOP, CASING_LEG_A: CASING_LEG_A_LONG, CASING_LEG_B: CASING_LEG_B_LONG,
     CASING_LEG_A_HINGE: CASING_LEG_A_HINGE_LONG, CASING_LEG_A_STRIKE: CASING_LEG_A_STRIKE_LONG,
     CASING_LEG_B_HINGE: CASING_LEG_B_HINGE_LONG, CASING_LEG_B_STRIKE: CASING_LEG_B_STRIKE_LONG,
+    CASING_LEG_A_LEFT: CASING_LEG_A_LEFT_LONG, CASING_LEG_A_RIGHT: CASING_LEG_A_RIGHT_LONG,
+    CASING_LEG_B_LEFT: CASING_LEG_B_LEFT_LONG, CASING_LEG_B_RIGHT: CASING_LEG_B_RIGHT_LONG,
 }  # fmt: skip
+# Each of a side's two casing legs, by how the opening names its ends
+CASING_EACH = {leg: (*own, *CASING_LEG_END[leg].values()) for leg, own in CASING_LEG_AT.items()}
 # What was planned alike for both legs, and is a length for each once the floor is read: those count then
 BY_LEG = {
     JACK_LENGTH: (JACK_LEFT, JACK_RIGHT),
-    LEG_LENGTH: (LEG_HINGE_SET, LEG_STRIKE_SET),
+    LEG_LENGTH: (LEG_HINGE_SET, LEG_STRIKE_SET, LEG_LEFT, LEG_RIGHT),
     STOP_LEG: (STOP_HINGE, STOP_STRIKE),
-    **CASING_LEG_AT,
-    **{CASING_LONG[leg]: (CASING_LONG[h], CASING_LONG[s]) for leg, (h, s) in CASING_LEG_AT.items()},
+    **CASING_EACH,
+    **{CASING_LONG[leg]: tuple(CASING_LONG[one] for one in own) for leg, own in CASING_EACH.items()},
 }
 CASING_NAIL_ON = {"A": CASING_NAIL_A, "B": CASING_NAIL_B}
 STAND_OFF_ON = {"A": STAND_OFF_A, "B": STAND_OFF_B}

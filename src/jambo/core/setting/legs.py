@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from math import hypot
 from typing import Literal
 
@@ -28,6 +29,7 @@ from jambo.core.quantities.figure import (
 )
 from jambo.core.quantities.length import ZERO, Exact, Length, or_zero, size, some
 from jambo.core.quantities.millimetres import as_length, in_mm
+from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 from jambo.core.survey.shape import Found
 
@@ -69,7 +71,7 @@ def on_floor(opening: Opening, figures: Figures) -> Figures:
     if (stop := figures.get(names.STOP_LEG)) is not None:
         made[names.STOP_HINGE] = restated(names.STOP_HINGE, stop)
         made[names.STOP_STRIKE] = restated(names.STOP_STRIKE, stop, *lower, *to_leaf(opening, figures))
-    made |= _diagonals(opening, figures, made)
+    made |= diagonals(opening, figures, made, names.DIAGONAL_ON)
     supplied = opening.unit.leg_length
     if supplied is not None:
         whole = [supplied, *_past_shoulder(opening)]
@@ -112,10 +114,14 @@ def diagonal(wide: Length, tall: Length) -> Length:
     return as_length(hypot(in_mm(wide), in_mm(tall)))
 
 
-def _diagonals(opening: Opening, figures: Figures, made: Figures) -> Figures:
-    """Both diagonals of a square frame whose legs differ, from each leg's foot to the other's shoulder; nothing of legs alike."""
+def diagonals(opening: Opening, figures: Figures, made: Figures, legs_cut: Mapping[FigureName, FigureName]) -> Figures:
+    """Both diagonals of a square frame whose legs differ, from each leg's foot to the other's shoulder; nothing of legs alike.
+
+    Args:
+        opening: how its legs and head are joined; figures: its width inside; made: each leg's length.
+        legs_cut: each diagonal's name, and that of the leg whose foot it starts at.
+    """
     wide = figures.value(names.FRAME_INSIDE_WIDTH)
-    legs_cut = {names.DIAGONAL_HINGE: names.LEG_HINGE_SET, names.DIAGONAL_STRIKE: names.LEG_STRIKE_SET}
     long = {name: made.value(leg) for name, leg in legs_cut.items()}
     if wide is None or None in long.values() or len(set(long.values())) == 1:
         return Figures()

@@ -83,6 +83,19 @@ def set_hinge_side(opening: Opening, figures: Figures, *, hinged: bool) -> Itera
     )  # fmt: skip
 
 
+def set_by(opening: Opening) -> str:
+    """How the frame is set, in a sentence for its sheet: a template over the word list.
+
+    Args:
+        opening: how its legs are set, and whether the other one carries hinges too.
+    """
+    how = opening.setting
+    hinge = "its {stud}" if how.hinge_by == "stud" else "the level"
+    other = "the {leaf}'s edge" if how.strike_by == "leaf" and not opening.pair else "the level"
+    way = "bottom up" if how.nailing == "bottom_up" else "top down"
+    return f"The hinge {{leg}} by {hinge}, the other one by {other}; {way}, then the {{head}}."
+
+
 def set_strike_side(opening: Opening, *, hinged: bool) -> Iterator[Step]:
     """The other leg: by the level, by the hung leaf's edge, or as one that carries hinges too."""
     how = opening.setting

@@ -26,13 +26,21 @@ def _told(short: FigureName, *, mitred: bool) -> str:
     return f"{{{short}}} short, {{{names.CASING_LONG[short]}}} long point" if mitred else f"{{{short}}}"
 
 
+# How a side's legs are told: alike or not, over a hinged leaf or not
+_LEGS = {
+    (False, False): "hinge leg {}, {{strike}} leg {}",
+    (False, True): "the left leg, seen from A, {}, the right one {}",
+    (True, False): "legs {}",
+    (True, True): "legs {}",
+}
+
+
 def casing_steps(casing: Casing, figures: Figures) -> Iterable[Step]:
     """Cut and fix the casing of both sides; each leg by its own length on a floor that is not level.
 
     Args:
         casing: how its corners meet; figures: those that count now.
     """
-    by_leg = bool(each_leg(names.CASING_LEG_A, figures))
     mitred = casing.corner != "butted"
     heads = (
         (names.CASING_HEAD_SHORT, names.CASING_HEAD_SHORT_STOP)
@@ -43,9 +51,9 @@ def casing_steps(casing: Casing, figures: Figures) -> Iterable[Step]:
     told = [f"head {_told(head, mitred=mitred)}" + (" on the stop side" if head in STOP_SIDE else "") for head in there]
     cut = [names.CASING_LONG[head] if mitred else head for head in there]
     for side, leg in names.CASING_LEG_ON.items():
-        own = names.CASING_LEG_AT[leg] if by_leg else (leg,)
+        own = tuple(one.name for one in each_leg(leg, figures)) or (leg,)
         each = [_told(one, mitred=mitred) for one in own]
-        told.append(f"on side {side} " + ("hinge leg {}, {{strike}} leg {}" if by_leg else "legs {}").format(*each))
+        told.append(f"on side {side} " + _LEGS[own == (leg,), names.CASING_LEG_A_LEFT in figures].format(*each))
         cut += [names.CASING_LONG[one] for one in own] if mitred else own
     points = " Short points are marked, the stop block is set to the long ones." if mitred else ""
     yield Step(

@@ -25,6 +25,7 @@ from jambo.core.setting.ladder import Ladder, Rung
 from jambo.core.setting.plan import SetPlan
 from jambo.core.setting.shims import flats
 from jambo.core.setting.stations import Station
+from jambo.core.setting.steps import set_by
 from jambo.core.survey.adjust import Adjusted, Adjustment
 from jambo.core.survey.shape import Face, Found
 from jambo.core.words.lists import WORDS, Words, fill
@@ -117,6 +118,7 @@ class SetOut(TypedDict):
 
     verdict: str
     said: str
+    set_by: str
     hinge: FaceOut
     strike: FaceOut
     x: float
@@ -368,6 +370,7 @@ def _set(plan: SetPlan, facts: Facts, words: Words, adjustment: Adjustment | Non
     return {
         "verdict": plan.verdict,
         "said": VERDICTS[plan.verdict] + _as_far(adjustment),
+        "set_by": fill(set_by(facts.opening), words),
         "hinge": _face(plan.hinge, height),
         "strike": {"a": strike["b"], "b": strike["a"]},
         "x": plan.stand.x, "tilt": plan.stand.tilt, "outside": plan.stand.outside, "height": height,

@@ -13,7 +13,9 @@ from typing_extensions import TypedDict
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.flags import FlagLevel
+from jambo.core.framing.boxes import services_over_floors
 from jambo.core.labels import label, piece_label
+from jambo.core.quantities import names
 from jambo.core.quantities.figure import HALF, Figure, value_of
 from jambo.core.quantities.length import ZERO
 from jambo.core.quantities.millimetres import in_mm
@@ -227,13 +229,20 @@ def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, w
                 "what": s.what, "x0": in_mm(s.low), "x1": in_mm(s.high), "y0": in_mm(s.bottom),
                 "y1": in_mm(min(s.top, height) if height is not None else s.top), "fixed": not s.movable,
             }
-            for s in bare.wall.services
+            for s in _drawn_over_floors(bare.wall, solved).services
         ],
         "timber": {name: show(getattr(bare.wall, name).value, tape).digits for name in TIMBER},
         "heard": {path: heard_out(h, tape.unit, tape) for path, h in bare.heard.items() if path.startswith("wall.")},
         "usual": usual_out({path: value for path, value in bare.usual.items() if path.startswith("wall.")}),
         "places": places_out([one.id for one in kept], solved, layout, bare.wall, rules, tape, words),
     }  # fmt: skip
+
+
+def _drawn_over_floors(wall: Wall, solved: Sequence[Solved]) -> Wall:
+    """The wall's services over the floors of the first of its openings that says any; where none does, as they were said."""
+    floors = [names.FLOOR_A, names.FLOOR_B]
+    described = (one.result.figures for one in solved if any(one.result.figures.value(f) is not None for f in floors))
+    return services_over_floors(wall, first) if (first := next(described, None)) is not None else wall
 
 
 def _standing(s: StandingOpening, one: WallOpening, solved: Solved, tape: Tape) -> StandingOut:

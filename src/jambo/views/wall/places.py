@@ -8,6 +8,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.facts.wall import Wall
 from jambo.core.framing import cut_in
+from jambo.core.framing.boxes import services_over_floors
 from jambo.core.quantities.figure import HALF, value_of
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.quantities.limits import KINDS
@@ -58,7 +59,7 @@ def _search(n: int, solved: Sequence[Solved], layout: Layout, wall: Wall, rules:
         wanted = (standing.opening.low + standing.opening.high) * HALF
     return Search(
         size,
-        cut_in.standing(wall, rules),
+        cut_in.standing(services_over_floors(wall, one.result.figures), rules),
         least,
         most,
         wanted,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from jambo.core.facts.opening import Opening
 from jambo.core.framing.items import Item
-from jambo.core.framing.pieces import Piece
+from jambo.core.framing.pieces import Piece, by_leg
 from jambo.core.kinds.bypass.facts import bypass_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, known_lengths, value_of
@@ -16,7 +16,7 @@ def pieces(
 ) -> list[Piece]:
     """The frame where the opening's edges are new, and the leaves."""
     lining = [
-        Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
+        *by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found),
         Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
     ]
     return [

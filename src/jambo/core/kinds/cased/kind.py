@@ -11,7 +11,7 @@ from jambo.core.facts.wall import Wall
 from jambo.core.flags import Flag
 from jambo.core.frames.drawing import lining
 from jambo.core.framing.items import Item
-from jambo.core.framing.pieces import Piece
+from jambo.core.framing.pieces import Piece, by_leg
 from jambo.core.framing.placed import Placed
 from jambo.core.framing.pole import Pole
 from jambo.core.kinds.cased import figures
@@ -81,7 +81,7 @@ class CasedOpening(KindOfDoor):
         if not self.lines(planned):
             return []
         return [
-            Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
+            *by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found),
             Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
         ]
 

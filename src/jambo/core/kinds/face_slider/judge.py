@@ -13,9 +13,10 @@ from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.standoff import boards_of, stacks, stocked
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures, value_of
-from jambo.core.quantities.length import ZERO, size, total
+from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.rules import HouseRules
 
+READ_OFF = Length.inches("1/32")  # the least rise of a floor that is told
 FLAGS = FlagWords(
     {
         "track": {
@@ -132,6 +133,11 @@ FLAGS = FlagWords(
             "track-raised": (
                 "note",
                 "The floor is not level: under the slab it is up to {raised} higher than at the opening's edge, and the track line counts from there.",
+                "Keep the track level. The gap under the slab is {gap} where its floor is lowest.",
+            ),
+            "track-over-highest": (
+                "note",
+                "The floor falls away under the slab: it is highest at the opening's edge, and the track line counts from there.",
                 "Keep the track level. The gap under the slab is {gap} where its floor is lowest.",
             ),
             "rail-joint-bare": (
@@ -266,7 +272,8 @@ def _joint(opening: Opening, figures: Figures, tape: TrackTape, rules: HouseRule
     """Where two rails join: over a stud or on a backer, away from a wheel at rest; and a floor that raised the track."""
     raised, gap = figures.value(names.TRACK_RAISED), figures.value(names.SLAB_GAP_MOST)
     if raised is not None and gap is not None:
-        yield FLAGS("track-raised", {"raised": raised, "gap": gap}, (names.TRACK_LINE, names.SLAB_GAP_MOST), "survey")
+        code = "track-raised" if raised >= READ_OFF else "track-over-highest"
+        yield FLAGS(code, {"raised": raised, "gap": gap}, (names.TRACK_LINE, names.SLAB_GAP_MOST), "survey")
     at, width, s = figures.value(names.RAIL_JOINT), value_of(opening.finished_width), slider_of(opening)
     if at is None or width is None:
         return

@@ -78,6 +78,7 @@ class FaceSlider(KindOfDoor):
         hole = hole_found(read, planned_figures)
         if planned.standing:
             hole = AsFound(read.adjustment, read.narrowest, flags=read.flags)
+        hole = self.on_its_floor(planned, read, hole)
         slope = read.floor_slope(opening.survey, planned_figures.value(names.RO_WIDTH))
         rise = floor.raised(opening, planned_figures, slope)
         if rise is None:

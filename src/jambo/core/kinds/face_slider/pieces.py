@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from jambo.core.facts.opening import Opening
 from jambo.core.framing.items import Item
-from jambo.core.framing.pieces import Piece
+from jambo.core.framing.pieces import Piece, by_leg
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider.facts import slider_of
 from jambo.core.kinds.face_slider.standoff import boards_of
@@ -33,7 +33,7 @@ def pieces(
     rows: list[Piece] = []
     if lined:
         rows += [
-            Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section),
+            *by_leg(Piece("leg", "frame", 2, found[names.LEG_LENGTH], frame_section), found),
             Piece("head", "frame", 1, found[names.HEAD_LENGTH], frame_section),
         ]
     rows += [

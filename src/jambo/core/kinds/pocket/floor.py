@@ -7,10 +7,11 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from jambo.core.facts.leaf import Side
+from jambo.core.facts.leaf import HingeSide, Side
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.readings import READ
 from jambo.core.facts.wall import WallEnd
+from jambo.core.kinds.each_end import casing_by_end
 from jambo.core.kinds.pocket.facts import kit_of, slides_far, split_studs
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import (
@@ -99,15 +100,20 @@ def on_floor_found(opening: Opening, figures: Figures, rise: Length) -> Figures:
     leg = figures[names.LEG_LENGTH]
     if not opening.pair:
         made[names.LEG_LENGTH] = restated(names.LEG_LENGTH, leg, lower(_there(opening, 0, ZERO, width)))
+    cased = [] if opening.pair else [_there(opening, 0, ZERO, width)]
     for index in range(len(opening.leaves)):
         mouth = figures.value(split_studs(index)[1])
         if mouth is None:
             continue
+        cased.append(_there(opening, index, mouth, width))
         for side in SIDES:
             name = names.SPLIT_LEG_AT[index, side]
             level = figures.get(names.SPLIT_LEG_AT[0, side]) or leg
             made[name] = restated(name, level, lower(_there(opening, index, mouth, width)))
-    return made
+    ends: tuple[HingeSide, HingeSide] = ("left", "right")
+    return made | casing_by_end(
+        opening, figures, {end: [lower(part)] for end, part in zip(ends, sorted(cased), strict=False)}
+    )
 
 
 def reach(opening: Opening, figures: Figures, rise: Length) -> Figures:

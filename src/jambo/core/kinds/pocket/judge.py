@@ -190,7 +190,7 @@ def on_services(plate: Plate, wall: Wall, placing: Placing, figures: Figures) ->
         return
     for one in wall.services:
         if one.low < hole[1] and one.high > hole[0] and one.bottom < high:
-            yield FLAGS("pocket-not-cleared", {"what": one.what or "Something"}, (names.RO_WIDTH,), one.path)
+            yield FLAGS("pocket-not-cleared", {"what": one.told}, (names.RO_WIDTH,), one.path)
 
 
 def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules) -> Iterator[Flag]:
