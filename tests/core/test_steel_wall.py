@@ -3,6 +3,7 @@
 import pytest
 
 from helpers import answer, codes, inch, inches, lengths, plain, solved
+from jambo.api.catalogue import catalogue
 from jambo.core.quantities.length import ZERO
 from jambo.core.words.lists import REGIONS, fill, of_wall
 
@@ -137,3 +138,18 @@ def test_kings_of_a_wall_of_precut_studs_are_not_cut():
     steps = {s["key"]: s["text"] for s in answer(plain(**precut))["steps"]}
     assert "The king studs are full studs of 92 5/8 in: they are not cut." in steps["cut-studs"]
     assert "not cut" not in {s["key"]: s["text"] for s in answer(plain())["steps"]}["cut-studs"]
+
+
+@pytest.mark.parametrize(
+    ("path", "option", "timber", "steel"),
+    [
+        ("wall.plate_on", None, "The sole plate stands on", "The floor track stands on"),
+        ("wall.top_plates", None, "Head plates", "Head tracks"),
+        ("wall.height_by", "under_plates", "Floor to the underside of the head plates", "Floor to the underside of the head tracks"),
+        ("wall.bearing", None, "Does it carry load?", None),  # said alike
+    ],
+)  # fmt: skip
+def test_choices_of_a_steel_wall_are_in_its_words(path, option, timber, steel):
+    of = catalogue()["choices"][path]
+    label = of["label"] if option is None else next(o["label"] for o in of["options"] if o["value"] == option)
+    assert (label["britain"], label.get("britain/steel")) == (timber, steel)

@@ -199,7 +199,7 @@ def _choice(one: Offered) -> ChoiceOut:
 def _said(text: str) -> dict[Words, str]:
     """In each region's words, and in those for its walls of steel where they say it otherwise."""
     said: dict[Words, str] = {region: fill(text, region) for region in REGIONS}
-    steel = {of_wall(region, steel=True): fill(text, of_wall(region, steel=True)) for region in REGIONS}
+    steel = {words: fill(text, words) for words in (of_wall(region, steel=True, buck=False) for region in REGIONS)}
     return said | {words: one for words, one in steel.items() if one not in said.values()}
 
 
