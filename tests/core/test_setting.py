@@ -502,3 +502,22 @@ def test_the_set_sheet_says_what_the_card_says(pair, how, said):
     leaves = [{"width": "24 in", "height": "80", "thickness": "1 3/8"}] * (1 + pair)
     doc = parse(Document, plain(**{"opening.door.leaves": leaves, "opening.setting": how}))
     assert set_by(facts_of(doc).opening) == said
+
+
+def test_a_frame_too_wide_lacks_room_and_never_less_than_none_of_it():
+    """31 3/4 over its backs in a hole of 31 5/8: the slot lacks 1/8, half of it on each side."""
+    of = answer(
+        {
+            **plain(),
+            "survey": {"readings": [{"place": f"width_{at}", "value": "31 5/8"} for at in ("foot", "middle", "head")]},
+        }
+    )
+    told = {
+        name: (of["figures"][name]["label"], of["figures"][name]["value"]["text"])
+        for name in ("slot_width", "hinge_least", "strike_least")
+    }
+    assert told == {
+        "slot_width": ("Room the slot lacks", "1/8 in"),
+        "hinge_least": ("Hinge side jamb too tight to its stud by", "1/16 in"),
+        "strike_least": ("Strike side jamb too tight to its stud by", "1/16 in"),
+    }

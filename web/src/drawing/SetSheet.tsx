@@ -201,7 +201,10 @@ function TheFrame({
       aria-valuemin={0}
       aria-valuemax={Math.round(room * 100) / 100}
       aria-valuenow={Math.round(at * 100) / 100}
-      aria-valuetext={`least gap ${result.figures.hinge_least?.value.text ?? "unknown"} at the hinges, ${result.figures.strike_least?.value.text ?? "unknown"} at the strike${slid ? ", pushed there" : ""}`}
+      aria-valuetext={[result.figures.hinge_least, result.figures.strike_least]
+        .map((figure) => `${figure?.label} ${figure?.value.text}`)
+        .concat(slid ? ["pushed there"] : [])
+        .join(", ")}
       {...pulled()}
       onKeyDown={(event) => {
         const next = keys[event.key];
@@ -323,7 +326,7 @@ function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result;
                 className="name"
                 style={{ textAnchor: n === 0 ? "end" : "start" }}
               >
-                {width < 520 ? "" : "least, "}
+                {figure.turned ? "too tight, " : width < 520 ? "" : "least, "}
                 {figure.name === "hinge_least" ? "hinges" : (words.strike ?? "strike")}
               </text>
             </g>
@@ -331,7 +334,7 @@ function SlotBar({ set, result, width, height }: { set: SetPlan; result: Result;
       )}
       {result.figures.slot_width && (
         <text x={width / 2} y={y + 42} className="name" onClick={() => open("slot_width")}>
-          {room < 0 ? "lacks " : "room in all "}
+          {result.figures.slot_width.turned ? "lacks " : "room in all "}
           <tspan className="value">
             <SvgDigits of={result.figures.slot_width.value} />
           </tspan>

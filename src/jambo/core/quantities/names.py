@@ -341,7 +341,7 @@ WALL_THICKEST = figure("wall_thickest", "wall thickness found, at most", roundin
 UNIT_WIDTH = figure("unit_width", "{frame} over its backs, as set", symbol="Wo", group=SLOT)
 SLOT_LOW = figure("slot_low", "slot begins, from the hinge {stud}'s foot", group=SLOT)
 SLOT_HIGH = figure("slot_high", "slot ends", group=SLOT)
-SLOT_WIDTH = figure("slot_width", "room in the slot", rounding="down", group=SLOT)
+SLOT_WIDTH = figure("slot_width", "room in the slot", rounding="down", group=SLOT, below="room the slot lacks")
 SET_AT = figure(
     "set_at",
     "back of the hinge {leg}, from the {stud}'s foot",
@@ -351,8 +351,20 @@ SET_AT = figure(
 SET_TILT = figure(
     "set_tilt", "tilt over the {leg}, toward the {strike}", group=SLOT, below="tilt over the {leg}, toward the hinges"
 )
-HINGE_LEAST = figure("hinge_least", "least gap behind the hinge {leg}", rounding="down", group=SLOT)
-STRIKE_LEAST = figure("strike_least", "least gap behind the {strike} {leg}", rounding="down", group=SLOT)
+HINGE_LEAST = figure(
+    "hinge_least",
+    "least gap behind the hinge {leg}",
+    rounding="down",
+    group=SLOT,
+    below="hinge {leg} too tight to its {stud} by",
+)
+STRIKE_LEAST = figure(
+    "strike_least",
+    "least gap behind the {strike} {leg}",
+    rounding="down",
+    group=SLOT,
+    below="{strike} {leg} too tight to its {stud} by",
+)
 
 HINGE_MOST = figure("hinge_most", "greatest gap behind the hinge {leg}", rounding="up", group=SLOT)
 STRIKE_MOST = figure("strike_most", "greatest gap behind the {strike} {leg}", rounding="up", group=SLOT)
