@@ -48,7 +48,10 @@ def test_a_document_is_planned(client):
     assert plan["operations"][0]["who"] == ["Ada", "Bo"]
     assert (plan["finish"], plan["bound"], plan["proven"]) == ("2026-12-01T13:00", "2026-12-01T13:00", True)
     assert [(w["key"], w["waits_for"]) for w in plan["waits"]] == [("tile", ["tile"]), ("after tile", ["tile"])]
-    assert plan["told"] == "Done Tue 1 Dec, 13:00; 1 ends after the day set; no plan that is no later is done sooner."
+    assert (
+        plan["told"]
+        == "Done Tue 1 Dec, 13:00; 1 piece of work ends after its day. Without making that later, it cannot be done sooner."
+    )
     assert client.post("/api/plan", json=said).json() == plan
 
 
@@ -59,7 +62,7 @@ def test_a_document_is_planned(client):
         (document(("a", {"minutes": 10}), people=()), "people", "nobody in the crew"),
         (document(("a", {"minutes": 10})) | {"people": [{"name": "Ada", "hours": []}]}, "people[0].hours", "Ada has no hours"),
         (document(("a", {"minutes": 10})) | {"people": [{"name": "Ada", "hours": [{"from": "15:00", "to": "07:00"}]}]}, "people[0].hours[0].to", "not after"),
-        (document(("a", {"minutes": 10, "hands": 2}), people=("Ada",)), "operations[0].hands", "it takes 2, and 1 may do it"),
+        (document(("a", {"minutes": 10, "hands": 2}), people=("Ada",)), "operations[0].hands", "this takes two people, and only one of the crew may do it"),
         (document(("a", {"minutes": 10}), ("a", {"minutes": 10})), "operations[0].key", "twice"),
         (document(("a", {"minutes": 10, "needs": ["x"]})), "operations[0].needs", "there is no 'x'"),
         (document(("a", {"minutes": 10, "by": "2036-01-01T07:00"})), "operations[0].by", "further ahead"),
@@ -261,3 +264,16 @@ def test_work_is_put_off_within_its_gates(client, job):
     )
     wrong = client.post(f"{job}/plan/try", json={"crew": CREW | {"put_off": [off | {"work": "sing"}]}})
     assert (wrong.status_code, wrong.json()["errors"][0]["path"]) == (422, "crew.put_off[0].work")
+
+
+def test_those_who_meet_only_on_saturdays_are_planned_however_far_ahead(client):
+    """Ten works of three hours for two, who are both there on Saturdays from 8 to 12 alone, the first of them off: one each Saturday."""
+    week = [{"from": "08:00", "to": "16:00", "days": ["mon", "tue", "wed", "thu", "fri"]}]
+    saturday = [{"from": "08:00", "to": "12:00", "days": ["sat"]}]
+    said = document(*((f"{n}", {"minutes": 180, "hands": 2}) for n in range(10)))
+    said["people"] = [
+        {"name": "Ada", "hours": week + saturday},
+        {"name": "Bo", "hours": saturday, "off": ["2026-12-05"]},
+    ]
+    plan = client.post("/api/plan", json=said).json()
+    assert (len(plan["operations"]), plan["finish"]) == (10, "2027-02-13T11:00")

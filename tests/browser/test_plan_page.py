@@ -30,7 +30,7 @@ def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, clien
         crew.get_by_label("Name", exact=True).nth(n).fill(name)
     page.reload()  # what was typed is held
     expect(crew.get_by_label("Name", exact=True).nth(1)).to_have_value("Bo")
-    expect(page.get_by_role("status").filter(has_text="Done")).to_contain_text("no plan is done sooner")
+    expect(page.get_by_role("status").filter(has_text="Done")).to_contain_text("It cannot be done sooner")
     page.get_by_role("button", name="Keep it so").click()
     expect(page.get_by_role("button", name="Keep it so")).to_have_count(0)
     ada = page.get_by_role("article", name="Ada").first
@@ -100,4 +100,4 @@ def test_the_first_plan_stands_at_once_and_the_better_one_takes_its_place(page, 
     expect(told).to_contain_text("A better plan is being looked for.")
     expect(page.get_by_role("article", name="Ada").first).to_contain_text("Frame the opening")
     held.clear()
-    expect(told).to_contain_text("no plan is done sooner")  # nobody pressed anything
+    expect(told).to_contain_text("It cannot be done sooner")  # nobody pressed anything

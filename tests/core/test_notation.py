@@ -146,7 +146,9 @@ def test_plain_number_reads_back_exactly(value):
     [
         (Length.inches(0), "in", "0 ft"),
         (Length.inches(96), "in", "8 ft"),
-        (Length.inches(Fraction(1537, 16)), "in", "9 ft"),  # a sixteenth over 8 ft
+        (Length.inches(Fraction(1537, 16)), "in", "8.1 ft"),  # a sixteenth over 8 ft
+        (Length.mm(7200), "in", "23.7 ft"),
+        (Length.inches(12 * 35_000), "in", "35,000 ft"),
         (Length.mm(2400), "mm", "2.4 m"),
         (Length.mm(2401), "mm", "2.5 m"),
         (Length.mm(123_999), "mm", "124.0 m"),
@@ -154,3 +156,7 @@ def test_plain_number_reads_back_exactly(value):
 )
 def test_a_run_is_told_as_it_is_bought(length, unit, text):
     assert run_text(length, Tape.of(unit)) == text
+
+
+def test_a_run_that_is_a_bound_is_rounded_down():
+    assert run_text(Length.mm(7200), Tape.of("in"), down=True) == "23.6 ft"

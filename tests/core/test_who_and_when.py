@@ -342,3 +342,108 @@ def test_pairs_stay_together_however_many_there_are(of):
     for one in plan.placed:
         if len(one.who) == 2 and of.pairs:
             assert len({"P0", "P1"} & set(one.who)) != 1
+
+
+def own_hours():
+    """Jobs of a few operations for people who come and go at their own times, some of it due."""
+
+    @st.composite
+    def draw(get):
+        people = []
+        for n in range(get(st.integers(1, 2))):
+            begin, end = get(st.sampled_from([700, 800, 1000])), get(st.sampled_from([1100, 1200, 1530]))
+            noon = get(st.sampled_from([None, 1000, 1030]))
+            spans = [(begin, end)] if noon is None or not begin < noon < end else [(begin, noon), (noon + 20, end)]
+            people.append(Person(f"P{n}", tuple((at(d, low), at(d, high)) for d in range(9) for low, high in spans)))
+        made = []
+        for i in range(get(st.integers(2, 4))):
+            after = "".join(k.key for k in made if get(st.booleans()) and get(st.booleans()))
+            by = get(st.sampled_from([None, at(0, 905), at(0, 1100)]))
+            begins = get(st.sampled_from([None, None, at(0, 805)]))
+            made.append(op("abcd"[i], get(st.sampled_from([15, 30, 55])), 1, after, by=by, not_before=begins))
+        return problem(*made, people=tuple(people))
+
+    return draw()
+
+
+def moved(of, plan, key, by):
+    """The finish in working minutes with one operation ending so much later, the others by the same hands in the same order, as early as can be."""
+    hours = hours_of(of.people, of.start)
+    ends, busy = {}, {p.name: 0 for p in of.people}
+    for placed in plan.placed:
+        one = of.operations[of.by_key[placed.key]]
+        begins = max(
+            [hours.working(one.not_before or 0), *(ends[k] for k in one.after), *(busy[who] for who in placed.who)]
+        )
+        was = hours.working(placed.start)
+        start = max(begins, was + by) if placed.key == key else max(begins, was)
+        away = sorted(span for who in placed.who for span in hours.away[[p.name for p in of.people].index(who)])
+        for low, high in away:
+            if low < start + one.minutes and start < high:
+                if placed.key == key and start == was + by:
+                    return None  # nobody is there for it then
+                start = high
+        ends[placed.key] = start + one.minutes
+        busy |= dict.fromkeys(placed.who, ends[placed.key])
+    return max(ends.values())
+
+
+@settings(max_examples=40, deadline=None)
+@given(own_hours())
+def test_float_is_true_to_everybodys_hours(of):
+    """Each work is moved by what it is said to have: the finish stays. By a minute more it moves, or nobody is there."""
+    plan = planned(of)
+    if plan is None:
+        return
+    kept(of, plan)
+    finish = hours_of(of.people, of.start).working(plan.finish - 1) + 1
+    for placed in plan.placed:
+        assert moved(of, plan, placed.key, placed.float_) == finish
+        after = [moved(of, plan, placed.key, placed.float_ + more) for more in range(1, 40)]
+        assert all(one is None or one > finish for one in after)
+
+
+def every_lateness(of):
+    """The least time past the days set that any plan has: each order, each choice of hands, and each wait up to the next that can begin."""
+    hours = hours_of(of.people, of.start)
+    due = [hours.working(one.by) if one.by is not None else None for one in of.operations]
+    return min(
+        sum(max(0, ends[one.key] - d) for one, d in zip(of.operations, due, strict=True) if d is not None)
+        for ends in _every_end(of, hours)
+    )
+
+
+def _every_end(of, hours):
+    def on(done, busy):
+        if len(done) == len(of.operations):
+            yield done
+            return
+        for one in of.operations:
+            if one.key in done or not set(one.after) <= done.keys():
+                continue
+            begins = max([hours.working(one.not_before or 0), *(done[key] for key in one.after)])
+            for p in range(len(of.people)):
+                start = begins
+                for low, high in sorted((*hours.away[p], *busy[p])):
+                    if low < start + one.minutes and start < high:
+                        start = high
+                taken = [(*b, (start, start + one.minutes)) if q == p else b for q, b in enumerate(busy)]
+                yield from on({**done, one.key: start + one.minutes}, taken)
+
+    return on({}, [()] * len(of.people))
+
+
+@settings(max_examples=40, deadline=None)
+@given(own_hours())
+def test_a_day_is_missed_only_where_no_plan_keeps_it(of):
+    plan = planned(of)
+    if plan is not None:
+        assert sum(placed.late for placed in plan.placed) == every_lateness(of)
+
+
+def test_waiting_five_minutes_keeps_the_day():
+    """a is due at 7:40 and cannot begin before 7:05: b or c, begun at once, would make it late by a minute, and end all of it five sooner."""
+    of = problem(op("a", 35, by=at(0, 740), not_before=at(0, 705)), op("b", 6), op("c", 6), people=1)
+    plan = planned(of)
+    first = plan.placed[0]
+    assert (first.key, first.late, first.end, plan.finish) == ("a", 0, at(0, 740), at(0, 752))

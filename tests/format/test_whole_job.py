@@ -6,7 +6,7 @@ from dataclasses import replace
 import pytest
 
 from helpers import inch, plain
-from jambo.core.quantities.tape import Tape
+from jambo.core.quantities.tape import Tape, run_text
 from jambo.format.document import Document
 from jambo.format.problems import parse
 from jambo.views.job import floors as floor_files
@@ -40,7 +40,7 @@ def test_pieces_of_one_length_are_cut_together_and_named_by_opening():
     assert (kings["count"], kings["length"]) == (6, "96 in")
     assert studs["pieces"][0]["label"] == "King stud"  # longest first
     run = sum((inch(p["length"].removesuffix(" in")) * p["count"] for p in studs["pieces"]), inch("0"))
-    assert studs["total"] == f"{-(-run.in_inches() // 12)} ft"
+    assert studs["total"] == run_text(run, Tape.of("in"))
     metric = job_lists([("D1", doc())], Tape.of("mm"), WORDS)["stock"]
     assert metric[0]["total"].endswith(" m") and len(metric) == len(job_lists([("D1", doc())], IN, WORDS)["stock"])
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from datetime import date, datetime, timedelta
+from itertools import combinations
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -23,6 +24,7 @@ MOST_TOLD = 40  # of what an operation waits for: enough to know what to do abou
 YEARS = 2  # a plan looks no further ahead
 
 Weekday = Literal["mon", "tue", "wed", "thu", "fri", "sat", "sun"]
+RARE = 16 * 60  # minutes a week; who is there for no more is there on a day or two
 WEEKDAYS: tuple[Weekday, ...] = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 
 Key = Annotated[str, Field(min_length=1, max_length=120)]
@@ -219,7 +221,11 @@ def _wrong_of(
                 yield FieldError(f"{path}.{what}", f"there is no {name!r}", "one of those the document names")
     able = len(set(one.who)) if one.who else len(said.people)
     if said.people and one.hands > able:
-        yield FieldError(f"{path}.hands", f"it takes {one.hands}, and {able} may do it", "more people, or fewer hands")
+        yield FieldError(
+            f"{path}.hands",
+            f"this takes two people, and {'only one' if able else 'none'} of the crew may do it",
+            "more people, or one pair of hands",
+        )
     for what, at in (("not_before", one.not_before), ("by", one.by)):
         if at is not None and at > horizon:
             yield FieldError(
@@ -246,14 +252,32 @@ def _waiting(said: PlanList, unknown: set[str]) -> dict[str, tuple[str, ...]]:
 
 def _days(said: PlanList, operations: list[Operation], midnight: datetime) -> int:
     """How many days ahead hours are laid out: for all the work one after the other, from the last that comes."""
-    week = min(
-        (sum(len(set(s.days)) * (_minute(s.to) - _minute(s.from_)) for s in p.hours) for p in said.people if p.hours),
-        default=1,
+    weeks = [week for p in said.people if (week := _week(p))]
+    pairs = (
+        [both for a, b in combinations(weeks, 2) if (both := a & b)] if any(o.hands == 2 for o in operations) else []
     )
-    work = sum(one.minutes for one in operations)
+    least = min((week.bit_count() for week in (*weeks, *pairs)), default=1)
     last = max((one.not_before or 0 for one in operations), default=0) // DAY
     off = max((len(p.off) for p in said.people), default=0)
-    return min(366 * YEARS * 2, last + 14 + off + 7 * (work // max(1, week) + 1))
+    # of those who meet once or twice a week a day off takes a week, and what is left of a day may be too short for any work
+    rare = least <= RARE
+    days = (
+        last
+        + 14
+        + off * (7 if rare else 1)
+        + 7 * (sum(o.minutes for o in operations) * (2 if rare else 1) // least + 1)
+    )
+    return min(366 * YEARS * 2, days)
+
+
+def _week(person: PlanPerson) -> int:
+    """The minutes of a week somebody works, a bit for each."""
+    bits = 0
+    for shift in person.hours:
+        begin, end = _minute(shift.from_), _minute(shift.to)
+        for day in set(shift.days):
+            bits |= ((1 << max(0, end - begin)) - 1) << (WEEKDAYS.index(day) * DAY + begin)
+    return bits
 
 
 def _minute(clock: str) -> int:

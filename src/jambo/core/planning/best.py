@@ -1,5 +1,5 @@
 """The best plan there is, and how far from it a plan can be at most (CP-SAT): least time past the days set, then the earliest finish, then
-the least way between rooms.
+the least time from the first to the last work of each room.
 
 It stops at counts of steps and not at times, so that the same job gives the same plan.
 """
@@ -19,7 +19,7 @@ if TYPE_CHECKING:
     from ortools.sat.python import cp_model
 
 STEPS = 0.5  # of the solver's own count, some seconds each, for the finish; for the days, and the rooms, half as many
-ROOMS = 120  # operations for which the least way between rooms is looked for; of more it is the list's own
+ROOMS = 120  # operations up to which rooms are looked at too; of more it is the list's own
 
 
 @dataclass(frozen=True)
@@ -120,9 +120,8 @@ def _made(problem: WorkProblem, hours: Hours, hint: Set) -> _Model:
     from ortools.sat.python import cp_model
 
     model = cp_model.CpModel()
-    upper = max(hint.start[i] + one.minutes for i, one in enumerate(problem.operations))
-    late_by = sum(_late(problem, hours, hint))
-    upper = min(hours.length, upper if not late_by else upper + late_by)
+    # a day may be kept by waiting, as long as the hours reach
+    upper = hours.length if any(_late(problem, hours, hint)) else finish_of(problem, hint)
     ops, people = problem.operations, problem.people
     start = [model.new_int_var(0, max(0, upper - one.minutes), "") for one in ops]
     for i, one in enumerate(ops):

@@ -17,7 +17,7 @@ SEARCHED = 150  # operations for which the best plan is looked for; more are set
 
 
 def planned(problem: WorkProblem) -> WorkPlan | None:
-    """Plan a job: least time past the days that are set, then the earliest finish, then the least way between rooms.
+    """Plan a job: least time past the days that are set, then the earliest finish, then what is done in a room close together.
 
     Args:
         problem: people and operations.
@@ -189,7 +189,8 @@ def _told(problem: WorkProblem, hours: Hours, found: Set, bound: int, *, proven:
     latest = [finish] * len(ops)
     by_time = sorted(range(len(ops)), key=lambda i: (found.start[i], i))
     for i in reversed(by_time):
-        latest[i] = min([finish, *(latest[j] - ops[j].minutes for j in follows[i])])
+        until = min([finish, *(latest[j] - ops[j].minutes for j in follows[i])])
+        latest[i] = _there_until(hours, found.who[i], ops[i].minutes, until)
     placed = []
     for i in by_time:
         end = found.start[i] + ops[i].minutes
@@ -208,6 +209,15 @@ def _told(problem: WorkProblem, hours: Hours, found: Set, bound: int, *, proven:
         chain=_chain(problem, found, latest, follows),
         walks=_walks(problem, replace(found, order=tuple(by_time))),
     )
+
+
+def _there_until(hours: Hours, who: Sequence[int], minutes: int, until: int) -> int:
+    """The latest end, no later than `until`, of so many minutes in one go while everybody who does it is there."""
+    spans = sorted((span for p in who for span in hours.away[p]), reverse=True)
+    for low, high in spans:
+        if low < until and until - minutes < high:
+            until = low
+    return until
 
 
 def _chain(

@@ -135,7 +135,7 @@ class WorkPlan:
     Attributes:
         placed: the operations.
         finish: when the last of them ends; bound: no plan that is no later for its days is done before; both minutes as above.
-        proven: whether nothing ends sooner; listed: whether it was made by going down a list, without looking for better.
+        proven: whether nothing ends sooner; listed: whether nothing better was looked for.
         chain: the operations that hold the finish up, one after the other.
         walks: how often somebody goes to another room.
     """

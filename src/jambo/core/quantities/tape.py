@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import field
 from fractions import Fraction
 from functools import lru_cache
-from math import ceil, gcd
+from math import ceil, floor, gcd
 from typing import Literal, cast
 
 from jambo.core.frozen import dataclass
@@ -140,12 +140,16 @@ def show(length: Length, tape: Tape, rounding: Rounding = "nearest") -> ShownLen
     return ShownLength(_digits(at, tape), tape.unit, tape.mark() * at, cast(ShyOrStrong, moved))
 
 
-def run_text(length: Length, tape: Tape) -> str:
-    """Write what many pieces come to end to end as it is bought, rounded up: whole feet, or tenths of a metre."""
-    if tape.unit == "in":
-        return f"{ceil(length.in_inches() / 12)} ft"
-    tenths = ceil(length.in_mm() / 100)
-    return f"{tenths // 10}.{tenths % 10} m"
+def run_text(length: Length, tape: Tape, *, down: bool = False) -> str:
+    """Write what many pieces come to end to end as it is bought: in feet or metres, to the tenth, rounded up, or `down` where it is a bound.
+
+    Example:
+        two sticks of 12 ft are "24 ft", two of 3.6 m are "7.2 m", and "23.7 ft" on a tape in inches.
+    """
+    run = length.in_inches() / 12 if tape.unit == "in" else length.in_mm() / 1000
+    tenths = floor(run * 10) if down else ceil(run * 10)
+    whole, part = divmod(tenths, 10)
+    return f"{whole:,}{f'.{part}' if part or tape.unit == 'mm' else ''} {'ft' if tape.unit == 'in' else 'm'}"
 
 
 def plain_number(value: Fraction) -> str:

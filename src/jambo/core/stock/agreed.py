@@ -61,6 +61,7 @@ def as_kept(agreed: Agreed) -> dict[str, Any]:
         ],
         "value": str(plan.value), "bound": str(plan.bound), "cannot": list(plan.cannot),
         "cost": None if plan.cost is None else str(plan.cost), "waste": str(plan.waste.nm),
+        "short": plan.short, "broken_off": plan.broken_off, "few_parts": plan.few_parts,
     }  # fmt: skip
 
 
@@ -75,7 +76,12 @@ def from_kept(question: str, kept: dict[str, Any]) -> Agreed:
         raise ValueError("a stick of no stock")
     cost = None if kept["cost"] is None else Fraction(kept["cost"])
     value, bound = Fraction(kept["value"]), Fraction(kept["bound"])
-    plan = CutPlan(sticks, value, bound, tuple(map(int, kept["cannot"])), cost, _length(kept["waste"]))
+    ended = (
+        bool(kept.get("short")),
+        kept.get("broken_off"),
+        bool(kept.get("few_parts")),
+    )  # of no plan kept before they were known
+    plan = CutPlan(sticks, value, bound, tuple(map(int, kept["cannot"])), cost, _length(kept["waste"]), *ended)
     return Agreed(question, plan, stock)
 
 

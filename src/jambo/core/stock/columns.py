@@ -22,6 +22,8 @@ INF = highspy.kHighsInf
 MOST_WORTH = 1 << 46  # of one piece: any worth proves a bound, and sums of these stay whole numbers
 SCALE = 1 << 40  # whole units in which the dearest stick's weight is told
 AT_ONCE = 24  # fillings of one stick taken in at once
+LOOKED_AT = frozenset(10 * 2**n for n in range(6))  # rounds after which a plan is made of how far it is
+A_JOINT = 1e-6  # what a part counts, of the dearest stick: of two plans that come to the same the one with fewer joints
 ENOUGH = 1e-9  # a filling worth no more than this above its stick improves nothing
 
 
@@ -187,7 +189,10 @@ class Master:
             only = self.demand.spliced[choice.of].only
             if only is None or only == choice.way:
                 self.ways_at.append((self.solver.getNumCol(), choice))
-                self._column(0.0, [*((kind, -n) for kind, n in choice.parts), (self.joined + choice.of, 1)])
+                self._column(
+                    A_JOINT * sum(n for _, n in choice.parts),
+                    [*((kind, -n) for kind, n in choice.parts), (self.joined + choice.of, 1)],
+                )
         self.held = [len(columns), len(choices)]
 
     def ways(self, values: NDArray[np.float64]) -> tuple[Parting | None, ...]:
@@ -208,20 +213,22 @@ class Master:
 @dataclass(frozen=True, slots=True)
 class Relaxed:
     """Where column generation ended: how often each filling is taken, in fractions; the way taken most of each spliced piece;
-    the worth of each kind; the proven bound."""
+    the worth of each kind; the proven bound, and that of the ways of spliced pieces that are looked at."""
 
     taken: NDArray[np.float64]
     ways: tuple[Parting | None, ...]
     worth: NDArray[np.int64]
     bound: Fraction
+    of_ways: Fraction
     filled: Filled
 
 
-def proven(grid: Grid, demand: Demand, worth: NDArray[np.int64], filled: Filled) -> Fraction:
+def proven(grid: Grid, demand: Demand, worth: NDArray[np.int64], filled: Filled, *, every: bool = True) -> Fraction:
     """The bound a worth of pieces proves, in the goal's own measure, worked out in whole numbers.
 
     Args:
-        worth: of one of each kind, in units of the dearest weight / SCALE; filled: the most a stick can hold of it, on the loose grid.
+        worth: of one of each kind, in units of the dearest weight / SCALE; filled: the most a stick can hold of it, on the loose grid;
+        every: whether spliced pieces may be parted in ways that are not looked at.
     """
     top = max((c.weight for c in grid.classes), default=Fraction(0))
     if not top:
@@ -234,7 +241,7 @@ def proven(grid: Grid, demand: Demand, worth: NDArray[np.int64], filled: Filled)
                 return Fraction(0)
             shrink = max(shrink, Fraction(holds, SCALE) * top / sticks.weight)
     total = sum(int(w) * n for w, n in zip(worth, demand.count, strict=True))
-    total += sum(one.least(worth) for one in demand.spliced)
+    total += sum(one.least(worth) if every else one.best(worth)[1] for one in demand.spliced)
     bound = Fraction(total, SCALE) * top / shrink
     for of, (sticks, room) in enumerate(zip(grid.classes, grid.loose[1], strict=True)):
         if sticks.most is not None:
@@ -263,32 +270,47 @@ def _fillings(
             yield {**pattern, kind: pattern.get(kind, 0) + 1}
 
 
-def relax(grid: Grid, demand: Demand, pool: Pool, go_on: Callable[[], bool], most_rounds: int = 400) -> Relaxed:
+def relax(
+    grid: Grid,
+    demand: Demand,
+    pool: Pool,
+    go_on: Callable[[], bool],
+    most_rounds: int = 400,
+    seen: Callable[[Relaxed], None] | None = None,
+) -> Relaxed:
     """Generate fillings until none improves the linear programme, and give the best bound proven on the way.
 
     Fillings are looked for at a worth between the last one and the best so far: the worth of the last alone swings from round to round.
 
     Args:
         grid: sizes and rooms; demand: what is wanted; pool: fillings to begin with, and where new ones go;
-        go_on: whether there is time; most_rounds: after which it ends with the bound it has.
+        go_on: whether there is time; most_rounds: after which it ends with the bound it has; seen: is given how far it is, at rounds that
+        lie farther and farther apart.
     """
     master, most = Master(grid, demand), demand.most
+    beyond = any(one.floor is not None and one.only is None for one in demand.spliced)
     best: tuple[Fraction, NDArray[np.int64], Filled] | None = None
+    bound = Fraction(0)
     values = np.zeros(0)
-    for _ in range(most_rounds):
+    for n in range(most_rounds):
         master.take(pool.columns, pool.choices)
         values, duals = master.solve()
         last = np.clip(np.floor(duals[: len(most)] * SCALE), 0, MOST_WORTH).astype(np.int64)
         fresh = False
         for worth in (last,) if best is None else ((last + best[1]) // 2, last):
-            filled, bound = _priced(grid, demand, most, worth)
-            if best is None or bound > best[0]:
-                best = (bound, worth, filled)
+            filled, loose = _priced(grid, most, worth)
+            of_ways = proven(grid, demand, worth, loose, every=False)
+            bound = max(bound, proven(grid, demand, worth, loose) if beyond else of_ways)
+            if best is None or of_ways > best[0]:
+                best = (of_ways, worth, filled)
             for of, (sticks, room) in enumerate(zip(grid.classes, grid.rooms, strict=True)):
                 row = master.limits.get(of)
                 price = float(sticks.weight) / master.top - (duals[row] if row is not None else 0.0)
                 for pattern in _fillings(filled, worth, most, room, price):
                     fresh |= pool.add(of, pattern)
+                # where sizes are rounded, what fits exactly is among the fillings of the loose ones
+                for pattern in _fillings(loose, worth, most, grid.loose[1][of], price) if not grid.exact else ():
+                    fresh |= grid.takes(of, pattern) and pool.add(of, pattern)
                 kind = grid.whole[of]
                 if kind is not None and int(worth[kind]) / SCALE > price + ENOUGH:
                     fresh |= pool.add(of, {kind: 1})
@@ -300,12 +322,14 @@ def relax(grid: Grid, demand: Demand, pool: Pool, go_on: Callable[[], bool], mos
                 break
         if not fresh or not go_on():
             break
+        if seen and best is not None and n in LOOKED_AT:
+            seen(Relaxed(values[master.at], master.ways(values), best[1], bound, *best[::2]))
     assert best is not None
-    return Relaxed(values[master.at], master.ways(values), best[1], best[0], best[2])
+    return Relaxed(values[master.at], master.ways(values), best[1], bound, *best[::2])
 
 
-def _priced(grid: Grid, demand: Demand, most: tuple[int, ...], worth: NDArray[np.int64]) -> tuple[Filled, Fraction]:
-    """The best fillings at a worth, and the bound it proves."""
+def _priced(grid: Grid, most: tuple[int, ...], worth: NDArray[np.int64]) -> tuple[Filled, Filled]:
+    """The best fillings at a worth, tight and loose."""
     filled = fill(grid.sizes, most, worth, max(grid.rooms))
     loose = filled if grid.exact else fill(grid.loose[0], most, worth, max(grid.loose[1]))
-    return filled, proven(grid, demand, worth, loose)
+    return filled, loose

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from fractions import Fraction
 from functools import reduce
 from math import gcd
@@ -32,14 +33,20 @@ class Grid:
 
     `whole` says of each class which kind is as long as its stick: one of those is the stick as it comes, without squaring or a cut.
     `tight` are sizes and rooms a plan is sure to fit by; `loose` those no plan can beat. They are the same where all lengths fall on the grid.
+    `own` are as they are, in a `unit` of their own, however fine.
     """
 
     lengths: tuple[Length, ...]
     classes: tuple[Sticks, ...]
     tight: tuple[tuple[int, ...], tuple[int, ...]]
     loose: tuple[tuple[int, ...], tuple[int, ...]]
+    own: tuple[tuple[int, ...], tuple[int, ...]]
     unit: Fraction
     whole: tuple[int | None, ...]
+
+    def takes(self, of: int, pattern: Mapping[int, int]) -> bool:
+        """Whether a stick of a class gives these pieces."""
+        return sum(self.own[0][kind] * n for kind, n in pattern.items()) <= self.own[1][of]
 
     def holds(self, of: int, best: int, worth: NDArray[np.int64]) -> int:
         """The most a stick of a class is worth: filled at its best, or as it comes."""
@@ -95,18 +102,37 @@ def classes_of(problem: CutProblem) -> tuple[Sticks, ...]:
     return tuple(found)
 
 
+def _worth_buying(problem: CutProblem, lengths: tuple[Length, ...], kerf: Fraction) -> tuple[Sticks, ...]:
+    """The classes without those that another can be bought in place of: as long or longer, no dearer, and it gives all they give."""
+    classes = classes_of(problem)
+    long = [problem.stock[c.stick].length for c in classes]
+
+    def instead(one: int, other: int) -> bool:
+        a, b = classes[one], classes[other]
+        if one == other or a.owned or b.owned or b.weight > a.weight or long[other] < long[one]:
+            return False
+        if (b.weight, long[other]) == (a.weight, long[one]):
+            return other < one
+        # a stick that comes as long as a piece gives it without squaring: so must the longer one, with it
+        return long[one] not in lengths or long[one] <= long[other] - problem.square
+
+    return tuple(c for one, c in enumerate(classes) if not any(instead(one, other) for other in range(len(classes))))
+
+
 def on_grid(problem: CutProblem, lengths: tuple[Length, ...]) -> Grid:
     """Put a problem's lengths on the coarsest grid they all fall on, or on one fine enough.
 
     Args:
         problem: its stock and saw; lengths: of the kinds of pieces, parts of spliced ones among them.
     """
-    classes = classes_of(problem)
     kerf = Fraction(problem.kerf.nm)
+    classes = _worth_buying(problem, lengths, kerf)
     sizes = [Fraction(length.nm) + kerf for length in lengths]
     rooms = [Fraction((problem.stock[c.stick].length - problem.square).nm) + kerf for c in classes]
     unit = reduce(_common, sizes, Fraction(0)) or Fraction(1)
     longest = max(rooms, default=Fraction(1))
+    finest = unit
+    own = tuple(int(s / unit) for s in sizes), tuple(max(0, int(r // unit)) for r in rooms)
     if longest / unit > FINEST:
         unit = longest / FINEST
     up, down = [-(-s // unit) for s in sizes], [s // unit for s in sizes]
@@ -115,4 +141,4 @@ def on_grid(problem: CutProblem, lengths: tuple[Length, ...]) -> Grid:
         ceiling = floor
     kinds = {length: k for k, length in enumerate(lengths)}
     whole = tuple(kinds.get(problem.stock[c.stick].length) for c in classes)
-    return Grid(lengths, classes, (tuple(up), tuple(floor)), (tuple(down), tuple(ceiling)), unit, whole)
+    return Grid(lengths, classes, (tuple(up), tuple(floor)), (tuple(down), tuple(ceiling)), own, finest, whole)

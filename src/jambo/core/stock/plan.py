@@ -8,16 +8,18 @@ from dataclasses import replace
 from fractions import Fraction
 
 import numpy as np
-from numpy.typing import NDArray
 
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import Length, some
-from jambo.core.stock.columns import Demand, Parting, Pool, Relaxed, Spliced, StickColumn, relax
+from jambo.core.stock.apart import TakenApart, longest_of, take_apart
+from jambo.core.stock.bounds import plain_bound, raised
+from jambo.core.stock.columns import Demand, Parting, Pool, Relaxed, StickColumn, relax
+from jambo.core.stock.ending import FEW_STEPS, MOST_STEPS
 from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid
-from jambo.core.stock.problem import CutPlan, CutProblem, Goal, Wanted
-from jambo.core.stock.splices import MOST_WAYS, Parts, Ways, cheapest, first_two, ways_to_join
-from jambo.core.stock.sticks import Filling, cost_of, lay_out, queues, waste_of
-from jambo.core.stock.whole import Whole, counted, dive, pack, rounded, search, wanted
+from jambo.core.stock.problem import CutPlan, CutProblem, Goal
+from jambo.core.stock.splices import Parts, first_two
+from jambo.core.stock.sticks import Filling, cost_of, lay_out, left_of, queues, waste_of
+from jambo.core.stock.whole import Whole, counted, dive, out_of_what_lies, pack, rounded, search, wanted
 from jambo.core.stock.within import within
 
 Before = tuple[Length, tuple[Length, ...]]  # a stick's length, and those of its pieces
@@ -35,74 +37,6 @@ FEW_LENGTHS = 6  # the longest, and as many of the cheapest, that it takes where
 SECONDS = 20.0  # after which the best plan so far is given, with its bound
 
 
-@dataclass(frozen=True, slots=True)
-class TakenApart:
-    """A problem taken apart: kinds of pieces by their length, spliced pieces with their ways, and what no stick is long enough for."""
-
-    lengths: tuple[Length, ...]
-    demand: Demand
-    splits: tuple[tuple[int, Ways], ...]
-    cannot: tuple[int, ...]
-
-
-def _longest(problem: CutProblem) -> Length | None:
-    """The longest piece any stick gives."""
-    return max((problem.stock[c.stick].length - problem.square for c in classes_of(problem)), default=None)
-
-
-def take_apart(problem: CutProblem, few_ways: Sequence[int] = ()) -> TakenApart:
-    """Gather pieces of a length into kinds, and find the ways to splice what is longer than any stick.
-
-    Args:
-        problem: what is asked; few_ways: how many ways to look at first; all of them where those do not do, or none is given.
-    """
-    longest = _longest(problem)
-    count: dict[Length, int] = {}
-    splits: list[tuple[int, Ways]] = []
-    cannot: list[int] = []
-    for i, piece in enumerate(problem.pieces):
-        if problem.gives(piece, longest):
-            count[piece.length] = count.get(piece.length, 0) + piece.count
-            continue
-        ways = None
-        for most in (*few_ways, MOST_WAYS) if piece.join and some(longest) else ():
-            ways = ways or ways_to_join(piece.length, piece.join, piece.count, longest, most)  # type: ignore[arg-type]
-        if ways is None:
-            cannot.append(i)
-        else:
-            splits.append((i, ways))
-    for part in (part for _, ways in splits for parts in ways.parts for part in parts):
-        count.setdefault(part, 0)
-    lengths = tuple(sorted(count, reverse=True))
-    kinds = {length: k for k, length in enumerate(lengths)}
-    spliced = tuple(_spliced(problem.pieces[i], ways, kinds, longest) for i, ways in splits)
-    return TakenApart(
-        lengths, Demand(tuple(count[length] for length in lengths), spliced), tuple(splits), tuple(cannot)
-    )
-
-
-def _spliced(piece: Wanted, ways: Ways, kinds: dict[Length, int], longest: Length | None) -> Spliced:
-    """A spliced piece by the kinds its parts are."""
-    uses = np.zeros((len(ways.parts), len(kinds)), dtype=np.int64)
-    for n, parts in enumerate(ways.parts):
-        for part in parts:
-            uses[n, kinds[part]] += 1
-
-    def floor(worth: NDArray[np.int64]) -> int:
-        assert piece.join is not None and longest is not None
-        return cheapest(
-            piece.length, piece.join, longest, lambda part: int(worth[kinds[part]]) if part in kinds else None
-        )
-
-    return Spliced(uses, np.array(ways.clear, dtype=bool), piece.count, None if ways.every else floor)
-
-
-def _up(bound: Fraction, grid: Grid) -> Fraction:
-    """A bound raised to the next value a plan can have."""
-    step = grid.least_step
-    return -(-bound // step) * step
-
-
 @dataclass
 class _Search:
     """The best plan so far, the best bound, and the time there is."""
@@ -117,9 +51,13 @@ class _Search:
     near: Fraction
     show: Callable[[Whole, Fraction], None] | None = None
     bound: Fraction = Fraction(0)
+    of_ways: Fraction = Fraction(0)  # the bound of the ways to splice that are looked at
+    short: bool = False
+    late: bool = False
 
     def go_on(self) -> bool:
-        return self.clock() < self.until
+        self.late = self.late or self.clock() >= self.until
+        return not self.late
 
     def left(self) -> float:
         return self.until - self.clock()
@@ -139,7 +77,7 @@ class _Search:
 
     @property
     def done(self) -> bool:
-        return not any(self.best.lacking) and self.best.weight <= self.bound * (1 + self.near)
+        return not any(self.best.lacking) and self.best.weight <= self.of_ways * (1 + self.near)
 
 
 def _first(grid: Grid, demand: Demand) -> Whole:
@@ -167,7 +105,7 @@ def _as_before(problem: CutProblem, asked: TakenApart, grid: Grid, before: Seque
             if whole and any(kind < 0 or left[kind] < n for kind, n in pattern.items()):
                 continue
             pattern = Counter({kind: min(n, left[kind]) for kind, n in pattern.items() if kind >= 0 and left[kind]})
-            of = next((n for n, c in enumerate(grid.classes) if _takes(problem, c, used[n], stick)), None)
+            of = _class_for(problem, grid, used, stick)
             if pattern and of is not None:
                 used[of] += 1
                 left = [n - pattern[kind] for kind, n in enumerate(left)]
@@ -188,9 +126,15 @@ def _ways_there(asked: TakenApart, there: Sequence[int], of: int) -> list[Partin
     return None
 
 
-def _takes(problem: CutProblem, sticks: Sticks, used: int, length: Length) -> bool:
-    """Whether there is still a stick of this length in a class."""
-    return problem.stock[sticks.stick].length == length and (sticks.most is None or used < sticks.most)
+def _class_for(problem: CutProblem, grid: Grid, used: Sequence[int], length: Length) -> int | None:
+    """The class that still has a stick of this length; of a length that another is bought in place of, that other one."""
+    long = [problem.stock[c.stick].length for c in grid.classes]
+    for of, c in enumerate(grid.classes):
+        if long[of] == length and (c.most is None or used[of] < c.most):
+            return of
+    had = any(s.endless and s.length == length for s in problem.stock)
+    longer = [of for of, c in enumerate(grid.classes) if not c.owned and long[of] > length]
+    return min(longer, key=lambda of: long[of], default=None) if had else None
 
 
 def _choose_ways(s: _Search, relaxed: Relaxed) -> tuple[Demand, Relaxed]:
@@ -207,6 +151,8 @@ def _choose_ways(s: _Search, relaxed: Relaxed) -> tuple[Demand, Relaxed]:
 def _improve(s: _Search, relaxed: Relaxed) -> None:
     """Look for a better plan until one meets the bound, all that could be better have been looked at, or the time is up."""
     demand, fixed = _choose_ways(s, relaxed)
+    if not s.go_on():
+        return  # half a search is none: what it found would hang on how fast this machine is
     ways = [one.only or way for one, way in zip(demand.spliced, s.best.ways, strict=True)]
     s.offer(rounded(s.grid, demand, s.pool, fixed, ways))
     s.said("rounded")
@@ -217,7 +163,7 @@ def _improve(s: _Search, relaxed: Relaxed) -> None:
         s.said("dived")
     if s.done or not s.go_on():
         return
-    found, _ = search(s.grid, s.demand, s.pool.columns, s.pool.choices, (s.left(), NODES), s.bound)
+    found, _ = search(s.grid, s.demand, s.pool.columns, s.pool.choices, (s.left(), NODES), s.of_ways)
     s.offer(found)
     s.said("searched")
     if s.done or not s.go_on() or any(s.best.lacking) or not s.grid.exact or s.demand.spliced:
@@ -226,10 +172,10 @@ def _improve(s: _Search, relaxed: Relaxed) -> None:
     columns = within(s.grid, s.demand, relaxed, max(Fraction(0), spare))
     if columns is None:
         return
-    found, complete = search(s.grid, s.demand, columns, (), (s.left(), MOST_NODES), s.bound)
+    found, complete = search(s.grid, s.demand, columns, (), (s.left(), MOST_NODES), s.of_ways)
     s.offer(found)
     if complete:
-        s.bound = s.best.weight
+        s.bound = s.of_ways = s.best.weight
     s.said("looked at all")
 
 
@@ -240,6 +186,15 @@ def _begin(problem: CutProblem, asked: TakenApart, grid: Grid, before: Sequence[
     return was if was is not None and was.rank <= first.rank else first
 
 
+def _out_of_what_lies(s: _Search, most_steps: int) -> None:
+    """Get what is lacking out of the sticks there are, or find out that it cannot be."""
+    if any(s.best.lacking) and not s.short:
+        want = wanted(s.demand, s.best.ways)
+        sticks, s.short = out_of_what_lies(s.grid, want, s.go_on, most_steps)
+        if sticks is not None:
+            s.offer(counted(s.grid, sticks, s.best.ways, want))
+
+
 def _solved(problem: CutProblem, asked: TakenApart, s: _Search) -> tuple[Whole, Fraction]:
     grid = s.grid
     s.offer(s.best)
@@ -247,13 +202,21 @@ def _solved(problem: CutProblem, asked: TakenApart, s: _Search) -> tuple[Whole, 
         return s.best, Fraction(0)
     for of, (spliced, way) in enumerate(zip(s.demand.spliced, s.best.ways, strict=True)):
         s.pool.choose(of, way, spliced.parts(way))
-    relaxed = relax(grid, asked.demand, s.pool, s.go_on)
-    s.bound = _up(relaxed.bound, grid) if not any(s.best.lacking) else Fraction(0)
+    _out_of_what_lies(s, FEW_STEPS)
+
+    def seen(so_far: Relaxed) -> None:
+        s.offer(rounded(grid, s.demand, s.pool, so_far, s.best.ways))
+
+    relaxed = relax(grid, asked.demand, s.pool, s.go_on, seen=seen)
+    if not any(s.best.lacking):
+        plain = plain_bound(problem, grid, asked)
+        s.bound, s.of_ways = (max(raised(one, grid), plain) for one in (relaxed.bound, relaxed.of_ways))
     s.said("bound")
     if not s.done:
         _improve(s, relaxed)
+    _out_of_what_lies(s, MOST_STEPS)
     if any(s.best.lacking):
-        s.bound = Fraction(0)  # what cannot be cut at all has no bound to be held against
+        s.bound = s.of_ways = Fraction(0)  # what cannot be cut at all has no bound to be held against
     return s.best, min(s.bound, s.best.weight)
 
 
@@ -273,14 +236,13 @@ def first_plan(problem: CutProblem, before: Sequence[Before] = ()) -> CutPlan:
     grid = on_grid(problem, asked.lengths)
     whole = _begin(problem, asked, grid, before)
     lacking = any(whole.lacking) or not asked.lengths
-    return _laid_out(
-        problem, asked, grid, whole, Fraction(0) if lacking else min(_plain_bound(grid, asked), whole.weight)
-    )
+    bound = Fraction(0) if lacking else min(plain_bound(problem, grid, asked), whole.weight)
+    return _laid_out(problem, asked, grid, whole, bound, before=before)
 
 
 def _parted_at_once(problem: CutProblem) -> CutPlan:
     """A first plan of many pieces that are spliced: each is parted in the first way there is, and all of it packed by size."""
-    longest = _longest(problem)
+    longest = longest_of(problem)
     parted: dict[int, tuple[Parts, ...]] = {}
     cannot = []
     count: Counter[Length] = Counter()
@@ -299,15 +261,8 @@ def _parted_at_once(problem: CutProblem) -> CutPlan:
     asked = TakenApart(lengths, demand, (), tuple(cannot))
     grid = on_grid(problem, lengths)
     whole = _first(grid, demand)
-    bound = Fraction(0) if any(whole.lacking) or not lengths else min(_plain_bound(grid, asked), whole.weight)
+    bound = Fraction(0) if any(whole.lacking) or not lengths else min(plain_bound(problem, grid, asked), whole.weight)
     return _laid_out(problem, asked, grid, whole, bound, parted)
-
-
-def _plain_bound(grid: Grid, asked: TakenApart) -> Fraction:
-    """What all of the pieces come to, each at the cheapest room there is."""
-    rooms = [r if k is None else max(r, grid.loose[0][k]) for r, k in zip(grid.loose[1], grid.whole, strict=True)]
-    room = min((c.weight / r for c, r in zip(grid.classes, rooms, strict=True) if r), default=Fraction(0))
-    return room * sum(n * size for n, size in zip(asked.demand.count, grid.loose[0], strict=True))
 
 
 def _few_lengths(problem: CutProblem) -> CutPlan:
@@ -349,10 +304,31 @@ def plan(
     until = clock() + seconds
     asked = take_apart(problem)
     grid = on_grid(problem, asked.lengths)
-    seen = (lambda whole, bound: show(_laid_out(problem, asked, grid, whole, bound))) if show else None
+    seen = (lambda whole, bound: show(_laid_out(problem, asked, grid, whole, bound, before=before))) if show else None
     begun = _begin(problem, asked, grid, before)
-    whole, bound = _solved(problem, asked, _Search(grid, asked.demand, clock, until, tell, Pool(), begun, near, seen))
-    return _laid_out(problem, asked, grid, whole, bound)
+    s = _Search(grid, asked.demand, clock, until, tell, Pool(), begun, near, seen)
+    whole, bound = _solved(problem, asked, s)
+    broken_off = None if s.done or s.go_on() else seconds
+    return replace(
+        _laid_out(problem, asked, grid, whole, bound, before=before),
+        short=s.short and not asked.splits,
+        broken_off=broken_off,
+        few_parts=bool(asked.splits) and bound < whole.weight <= s.of_ways,
+    )
+
+
+def _shortest(problem: CutProblem, sticks: Sticks, cuts: Sequence[Length], before: Counter[Before]) -> int:
+    """Of the sticks that count as much by the goal, the one these pieces came from before, else the shortest that gives them."""
+    if sticks.owned:
+        return sticks.stick
+    same = [sticks.stick, *(c.stick for c in classes_of(problem) if not c.owned and c.weight == sticks.weight)]
+    gives = [s for s in same if left_of(problem.stock[s].length, cuts, problem.kerf, problem.square) is not None]
+    own = tuple(sorted(cuts))
+    best = min(
+        gives, key=lambda s: (not before[problem.stock[s].length, own], problem.stock[s].length), default=sticks.stick
+    )
+    before[problem.stock[best].length, own] -= 1
+    return best
 
 
 def _laid_out(
@@ -362,18 +338,20 @@ def _laid_out(
     whole: Whole,
     bound: Fraction,
     parted: dict[int, tuple[Parts, ...]] | None = None,
+    before: Sequence[Before] = (),
 ) -> CutPlan:
-    """The plan as it is cut; `parted` has the parts of spliced pieces where no ways were chosen. Pieces nothing was left for join those no
+    """The plan as it is cut, from its sticks of `before` where they are as good; `parted` has the parts of spliced pieces where no ways were chosen. Pieces nothing was left for join those no
     stick is long enough for."""
     parted = parted or {
         i: tuple(ways.parts[way[n % 2]] for n in range(problem.pieces[i].count))
         for (i, ways), way in zip(asked.splits, whole.ways, strict=True)
     }
     fillings: list[Filling] = []
+    were = Counter((stick, tuple(sorted(lengths))) for stick, lengths in before)
     for column, times in whole.sticks:
         sticks = grid.classes[column.of]
         cuts = tuple(asked.lengths[kind] for kind, n in column.pattern for _ in range(n))
-        fillings += [(sticks.stick, sticks.owned, cuts)] * times
+        fillings += [(_shortest(problem, sticks, cuts, were), sticks.owned, cuts) for _ in range(times)]
     wanted_by = queues(problem, parted, asked.cannot)
     sticks_cut = lay_out(problem, fillings, wanted_by)
     left_over = {whose for waiting in wanted_by.values() for whose, *_ in waiting}
@@ -418,6 +396,8 @@ def _one_length(problem: CutProblem, planned: Callable[[CutProblem], CutPlan], s
 def _of_one_length(tried: Sequence[tuple[tuple[int, Fraction, int], CutPlan, int]], lie: bool) -> CutPlan:
     _, best, lengths = min(tried, key=lambda t: t[0])
     least = Fraction(0) if lie and not best.cannot else Fraction(lengths)
+    looked = max((made.broken_off for _, made, _ in tried if made.broken_off), default=None)
+    best = replace(best, short=all(made.short for _, made, _ in tried), broken_off=looked)
     return replace(best, value=Fraction(lengths), bound=min(least, Fraction(lengths)) if lengths else Fraction(0))
 
 

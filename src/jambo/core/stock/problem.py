@@ -99,7 +99,9 @@ class CutPlan:
     """Sticks in cutting order, and what they come to by the goal.
 
     `bound` is proven: no plan can come to less. What lies there counts for nothing. `value` and `bound` are money for the goal cost, a length in nanometres for
-    waste, sticks for sticks, different lengths for lengths. `cannot` are pieces no stick is long enough for.
+    waste, sticks for sticks, different lengths for lengths. `cannot` are pieces no stick is long enough for, or was left for: `short` says
+    that it is proven that this stock does not give them all. `broken_off` are the seconds after which the search was, None where it ended.
+    `few_parts` says that no plan is better that splices in as few parts as can be, or in one more, where others were not looked at.
     """
 
     sticks: tuple[FilledStick, ...]
@@ -108,6 +110,9 @@ class CutPlan:
     cannot: tuple[int, ...]
     cost: Fraction | None
     waste: Length
+    short: bool = False
+    broken_off: float | None = None
+    few_parts: bool = False
 
     @property
     def proven(self) -> bool:

@@ -57,7 +57,8 @@ def _clear(one: Sequence[Length], other: Sequence[Length], apart: Length) -> boo
 class Ways:
     """The ways to part one copy of a piece, fewest parts first; which of them may lie on each other; whether there are no others.
 
-    A piece is made in as few parts as it can be, in one part more, or in two where copies that lie on each other ask for it.
+    Where not every way is among them, it is made, from sticks of each length, in as few parts as it can be, in one part more, or in two
+    where copies that lie on each other ask for it.
     """
 
     parts: tuple[Parts, ...]
@@ -65,26 +66,41 @@ class Ways:
     every: bool
 
 
-def ways_to_join(length: Length, join: Join, count: int, longest: Length, most_ways: int = MOST_WAYS) -> Ways | None:
+def ways_to_join(
+    length: Length, join: Join, count: int, longest: Length, most_ways: int = MOST_WAYS, others: Sequence[Length] = ()
+) -> Ways | None:
     """Ways to make so many copies from parts no longer than the longest stick gives; None where the places do not allow it.
 
     Args:
         length: of the piece; join: its places and how far apart the joints of copies that lie on each other are;
-        count: of copies; longest: part a stick gives; most_ways: that are looked at.
+        count: of copies; longest: part a stick gives; most_ways: that are looked at; others: the longest parts of shorter sticks.
     """
     ends = _ends(length, join)
-    fewest = _fewest(ends, longest)
-    if fewest is None:
+    if _fewest(ends, longest) is None:
         return None
     apart = join.apart if count > 1 else ZERO
-    for parts in (fewest + 1, fewest + 2):
-        single = list(islice(_ways(ends, longest, parts), most_ways + 1))
-        every, single = len(single) <= most_ways, single[:most_ways]
+    whole = list(islice(_ways(ends, longest, len(ends) - 1), most_ways + 1))
+    every = len(whole) <= most_ways
+    for more in (1, 2):
+        single = whole if every else _some_ways(ends, [longest, *others], more, most_ways)
         single.sort(key=lambda joints: (len(joints), [-p.nm for p in joints]))
         clear = tuple(tuple(_clear(one, other, apart) for other in single) for one in single)
         if any(map(any, clear)):
             return Ways(tuple(_parts(length, joints) for joints in single), clear, every)
     return None
+
+
+def _some_ways(
+    ends: Sequence[Length], longest: Sequence[Length], more: int, most_ways: int
+) -> list[tuple[Length, ...]]:
+    """Ways in few parts from the longest sticks, and, as many together, from sticks of each other length alone."""
+    found: dict[tuple[Length, ...], None] = {}
+    for n, limit in enumerate(longest):
+        fewest = _fewest(ends, limit)
+        share = most_ways if len(longest) == 1 else most_ways // 2 if n == 0 else most_ways // (2 * (len(longest) - 1))
+        if fewest is not None:
+            found |= dict.fromkeys(islice(_ways(ends, limit, fewest + more), max(1, share)))
+    return [*found]
 
 
 def first_two(length: Length, join: Join, count: int, longest: Length) -> tuple[Parts, Parts] | None:
@@ -110,11 +126,11 @@ def _ends(length: Length, join: Join) -> list[Length]:
     return [ZERO, *sorted(p for p in set(join.places) if ZERO < p < length), length]
 
 
-def cheapest(length: Length, join: Join, longest: Length, value: Callable[[Length], int | None]) -> int:
-    """The least any way to part one copy can come to, over all its places; a part whose value is not known counts as nothing.
+def cheapest(length: Length, join: Join, longest: Length, value: Callable[[Length], int]) -> int:
+    """The least any way to part one copy can come to, over all its places.
 
     Args:
-        length, join: of the piece; longest: part a stick gives; value: of a part, None for one that is no way's part.
+        length, join: of the piece; longest: part a stick gives; value: of a part.
     """
     ends = _ends(length, join)
     least: list[int | None] = [0, *([None] * (len(ends) - 1))]
@@ -123,7 +139,7 @@ def cheapest(length: Length, join: Join, longest: Length, value: Callable[[Lengt
             before = least[at]
             if before is None or ends[to] - ends[at] > longest:
                 continue
-            worth = before + (value(ends[to] - ends[at]) or 0)
+            worth = before + value(ends[to] - ends[at])
             now = least[to]
             least[to] = worth if now is None else min(now, worth)
     return least[-1] or 0

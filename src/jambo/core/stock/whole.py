@@ -12,9 +12,10 @@ import numpy as np
 
 from jambo.core.frozen import dataclass
 from jambo.core.stock.columns import Demand, Master, Parting, Pool, Relaxed, Splicing, StickColumn, relax
-from jambo.core.stock.ending import finish
+from jambo.core.stock.ending import Lying, finish
 from jambo.core.stock.grid import Grid
 
+FINEST_LOOKED_AT = 1_000_000  # units in the longest stick
 LAST = 40  # pieces that are looked at whole at the end of a dive
 
 GoOn = Callable[[], bool]
@@ -63,7 +64,7 @@ def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Sti
         want: pieces of each kind; used: sticks of each class that are taken already.
     """
     left, used = list(want), list(used)
-    by_size = _BySize(grid.sizes, left)
+    (sizes, rooms), by_size = grid.own, _BySize(grid.own[0], left)
     found: list[tuple[StickColumn, int]] = []
     while (longest := by_size.longest()) is not None:
         best: tuple[tuple[float, int], int, tuple[tuple[int, int], ...]] | None = None
@@ -71,12 +72,12 @@ def pack(grid: Grid, want: Sequence[int], used: Sequence[int]) -> list[tuple[Sti
             if sticks.most is not None and used[of] >= sticks.most:
                 continue
             if grid.whole[of] == longest:
-                pattern, fills = [(longest, 1)], grid.sizes[longest]
-            elif grid.sizes[longest] > grid.rooms[of]:
+                pattern, fills = [(longest, 1)], sizes[longest]
+            elif sizes[longest] > rooms[of]:
                 continue
             else:
-                pattern, room = by_size.fill(grid.rooms[of])
-                fills = grid.rooms[of] - room
+                pattern, room = by_size.fill(rooms[of])
+                fills = rooms[of] - room
             score = (float(sticks.weight) / fills, -fills)
             if best is None or score < best[0]:
                 best = (score, of, tuple(sorted(pattern)))
@@ -193,7 +194,41 @@ def _after(grid: Grid, sticks: Sequence[tuple[StickColumn, int]]) -> Grid:
     return replace(grid, classes=tuple(replace(c, most=n) for c, n in zip(grid.classes, left, strict=True)))
 
 
-def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[StickColumn, int]] | None:
+def out_of_what_lies(
+    grid: Grid, want: Sequence[int], go_on: GoOn, most_steps: int
+) -> tuple[list[tuple[StickColumn, int]] | None, bool]:
+    """Get everything out of the sticks there are, of which there are only so many; the rest, which can be bought for, packed by size.
+
+    Args:
+        want: pieces of each kind; go_on: whether there is time; most_steps: fillings tried before it gives up.
+
+    Returns:
+        The sticks, None where no way was found; and whether it is proven that there is none.
+    """
+    sizes, rooms = grid.own if max(grid.own[1], default=0) <= FINEST_LOOKED_AT else grid.tight
+    tied = [of for of, c in enumerate(grid.classes) if c.most is not None]
+    free = [of for of, c in enumerate(grid.classes) if c.most is None]
+    # what no stick holds that can be had as often as wanted
+    kinds = [
+        k for k, n in enumerate(want) if n and not any(grid.whole[of] == k or sizes[k] <= rooms[of] for of in free)
+    ]
+    kinds.sort(key=lambda k: -sizes[k])
+    if not tied or not kinds:
+        return None, False
+    tied.sort(key=lambda of: rooms[of])
+    there = [
+        Lying(rooms[of], grid.classes[of].most or 0, kinds.index(comes) if comes in kinds else None)
+        for of in tied
+        for comes in (grid.whole[of],)
+    ]
+    found = finish([sizes[k] for k in kinds], [want[k] for k in kinds], there, go_on, most_steps)
+    if found.sticks is None:
+        return None, found.every and sizes is grid.own[0]
+    sticks = [(StickColumn(tied[of], tuple(sorted((kinds[k], n) for k, n in p.items()))), 1) for of, p in found.sticks]
+    return [*sticks, *pack(grid, _rest(want, sticks), _used(grid, sticks))], False
+
+
+def _ending(grid: Grid, left: Sequence[int], weight: Fraction, go_on: GoOn) -> list[tuple[StickColumn, int]] | None:
     """The rest got into alike sticks that weigh no more than that; None where there are other sticks, or it does not go."""
     if len(grid.classes) != 1 or grid.classes[0].most is not None or not grid.classes[0].weight:
         return None
@@ -202,10 +237,11 @@ def _ending(grid: Grid, left: Sequence[int], weight: Fraction) -> list[tuple[Sti
     sizes = [grid.sizes[k] for k in kinds]
     if any(size > grid.rooms[0] for size in sizes):
         return None  # a stick as it comes is no filling
-    found = finish(sizes, [left[k] for k in kinds], grid.rooms[0], int(weight // grid.classes[0].weight))
+    there = Lying(grid.rooms[0], int(weight // grid.classes[0].weight))
+    found = finish(sizes, [left[k] for k in kinds], [there], go_on).sticks
     if found is None:
         return None
-    return [(StickColumn(0, tuple(sorted((kinds[k], n) for k, n in pattern.items()))), 1) for pattern in found]
+    return [(StickColumn(0, tuple(sorted((kinds[k], n) for k, n in pattern.items()))), 1) for _, pattern in found]
 
 
 def dive(
@@ -233,7 +269,7 @@ def dive(
         spare = best.weight - grid.least_step - done - relaxed.bound
         if not any(best.lacking) and spare < 0:
             break  # no way on from here is better
-        if sum(left) <= LAST and (ending := _ending(here, left, spare + relaxed.bound)) is not None:
+        if sum(left) <= LAST and (ending := _ending(here, left, spare + relaxed.bound, go_on)) is not None:
             return counted(grid, [*sticks, *ending], ways, want)
         likely = _likely(own, relaxed, turn if not sticks else 0)
         if not likely:
@@ -243,6 +279,8 @@ def dive(
             if times:
                 sticks.append((column, times))
                 left = _rest(left, [(column, times)])
+    if not go_on():
+        return best  # what was left of it hangs on how fast this machine is
     sticks += pack(grid, left, _used(grid, sticks))
     return counted(grid, sticks, ways, want)
 

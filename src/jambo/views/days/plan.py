@@ -65,15 +65,23 @@ def sentence(found: Searched[WorkPlan], of: Stated) -> str:
     if not plan.placed:
         return "Nothing can be planned yet." if of.waits else "Nothing is left to do."
     late = sum(bool(one.late) for one in plan.placed)
-    days = f"; {late} {'ends' if late == 1 else 'end'} after the day set" if late else ""
-    best = "no plan that is no later is done" if late else "no plan is done"
+    days = (
+        f"; {late} {'piece' if late == 1 else 'pieces'} of work {'ends after its' if late == 1 else 'end after their'} day"
+        if late
+        else ""
+    )
+    best = "Without making that later, it cannot be done" if late else "It cannot be done"
     bound = "sooner" if plan.proven else f"before {spoken(of.moment(plan.bound))}"
-    by = " It was set by going down a list." if plan.listed and not found.searching else ""
+    by = (
+        " For so much work no better plan was looked for."
+        if plan.listed and not plan.proven and not found.searching
+        else ""
+    )
     if found.searching:
         by = " A better plan is being looked for."
     elif found.ended and not plan.proven:
         by = f" The search did not come to its end: {found.ended}."
-    return f"Done {spoken(of.moment(plan.finish))}{days}; {best} {bound}.{by}"
+    return f"Done {spoken(of.moment(plan.finish))}{days}. {best} {bound}.{by}"
 
 
 def plan_out(found: Searched[WorkPlan], of: Stated, said: PlanList) -> PlanOut:

@@ -125,12 +125,17 @@ def sentence(made: CutPlan, problem: CutProblem, unit: Unit) -> str:
     }
     if made.proven:
         return f"{start}; no plan {best[problem.goal]}."
+    if made.few_parts:
+        return f"{start}; no plan {best[problem.goal]} that splices in as few parts or one more."
+    looked = f" It was looked for {made.broken_off:g} s." if made.broken_off else ""
+    if not made.bound:
+        return f"{start}.{looked}"
     if problem.goal == "cost":
-        return f"{start}; no plan can cost less than {money(made.bound)}."
+        return f"{start}; no plan can cost less than {money(made.bound)}.{looked}"
     if problem.goal == "waste":
-        return f"{start}; no plan can do with less than {run_text(Length(int(made.bound)), tape)}."
+        return f"{start}; no plan can do with less than {run_text(Length(int(made.bound)), tape, down=True)}.{looked}"
     what = "stick" if problem.goal == "sticks" else "length"
-    return f"{start}; no plan can do with fewer than {_counted(made.bound, what)}."
+    return f"{start}; no plan can do with fewer than {_counted(made.bound, what)}.{looked}"
 
 
 def total_of(sticks: Sequence[FilledStick], problem: CutProblem) -> Length:
@@ -138,12 +143,16 @@ def total_of(sticks: Sequence[FilledStick], problem: CutProblem) -> Length:
     return sum((problem.stock[s.stick].length for s in sticks if not s.owned), Length(0))
 
 
-def why_not(i: int, problem: CutProblem) -> str:
-    """Why a piece cannot be cut."""
+def why_not(i: int, problem: CutProblem, made: CutPlan) -> str:
+    """Why a piece is not cut: there is too little stock only where that is proven."""
     piece = problem.pieces[i]
     longest = max((s.length - problem.square for s in problem.stock), default=None)
     if problem.gives(piece, longest):
-        return "there is not enough stock for all of them"
+        if made.short:
+            return "there is not enough stock for all of them"
+        return "no way was found to get all of them out of this stock" + (
+            f" in {made.broken_off:g} s" if made.broken_off else ""
+        )
     if piece.join is None:
         return "no stick is long enough, and it may not be spliced"
     return "it cannot be spliced at its places from sticks of this length"
@@ -196,7 +205,7 @@ def plan_out(made: CutPlan, problem: CutProblem, unit: Unit) -> CutPlanOut:
                 "piece": i,
                 "label": problem.pieces[i].label,
                 "length": exact_text(problem.pieces[i].length, unit),
-                "why": why_not(i, problem),
+                "why": why_not(i, problem, made),
             }
             for i in made.cannot
         ],

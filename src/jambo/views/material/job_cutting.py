@@ -307,7 +307,7 @@ def _cannot(made: CutPlan, problem: CutProblem, pieces: Sequence[ToCut], shown: 
             "mark": pieces[i].mark,
             "label": pieces[i].label,
             "text": show(pieces[i].length, shown).text,
-            "why": why_not(i, problem),
+            "why": why_not(i, problem, made),
         }
         for i in made.cannot
     ]
