@@ -94,6 +94,31 @@ LINES = [
     ("7 762 1981 RH 90x45", "mm", "mark leaf hand stud", {"width": "762 mm", "height": "1981 mm", "stud_depth": "90 mm"}),
     ("820 2040", "mm", "leaf", {"width": "820 mm", "height": "2040 mm"}),
     ("tile 12 | oak 18 2668", "mm", "floor floor leaf", {"floor_a": (FloorLayer("tile", "12 mm"),), "floor_b": (FloorLayer("oak", "18 mm"),)}),
+    # a size as it is read off a tape or off a drawing
+    ("30 1/2+ x 80", "in", "leaf", {"width": "30 17/32 in", "height": "80 in", "count": 1, "mark": ""}),
+    ("30 1/2 strong x 79", "in", "leaf", {"width": "30 17/32 in", "height": "79 in"}),
+    ("32 in. x 80 in.", "in", "leaf", {"width": "32 in", "height": "80 in", "count": 1, "mark": ""}),
+    ('32" W x 80" H', "in", "leaf", {"width": "32 in", "height": "80 in", "count": 1}),
+    ('80" H x 32" W', "in", "leaf", {"width": "32 in", "height": "80 in"}),
+    # what follows a size with a cross: a thickness, or how many
+    ("2668 x3 LH", "in", "leaf count hand", THIRTY | LEFT | {"count": 3, "thickness": None}),
+    ("826x2040 x2", "mm", "leaf count", {"width": "826 mm", "count": 2, "thickness": None}),
+    ("826 x 2040 x 40", "mm", "leaf thickness", {"count": 1, "thickness": "40 mm"}),
+    ("2668 x 1 3/4", "in", "leaf thickness", {"count": 1, "thickness": "1 3/4 in"}),
+    ("Door 5 2868 LH", "in", "mark leaf hand", {"mark": "5"}),
+    ("2868 3 hinges solid core", "in", "leaf leaf core", {"hinges": 3, "core": "solid"}),
+    ("2868 4-9/16 jamb", "in", "leaf wall", {"wall_depth": "4 9/16 in"}),
+    ("pocket slides left 2868", "in", "kind hand leaf", {"slides_to": "left"}),
+    # what repeats or contradicts is asked about, and is no room
+    ("32 1/3 x 80", "in", "question", {"width": None, "mark": "", "count": 1}),
+    ("LH/RH 2868 bath", "in", "question leaf room", {"hinge_side": None, "room": "bath"}),
+    ("2868 3068 LH", "in", "leaf question hand", SIZE | {"mark": "", "room": ""}),
+    ("32x80 30x80", "in", "leaf question", {"height": "80 in", "room": ""}),
+    ("2868 wall 4 5/8 6 5/8 wall", "in", "leaf question wall", {"room": ""}),
+    ("2868 oak 3/4 tile 5/8 hall", "in", "leaf floor question room", {"room": "hall"}),
+    ("2868 wall 4 5/8 and 6 5/8", "in", "leaf wall question question", {"room": ""}),
+    ("2868 slides left", "in", "leaf hand", {"kind": None, "slides_to": "left", "room": ""}),
+    ("sliding door 2868", "in", "question leaf", {"kind": None, "room": ""}),
     # asked about
     ("bifold 2668", "in", "kind leaf", THIRTY | {"kind": "cased", "folding": True}),
     ("pivot 2668", "in", "question leaf", THIRTY | {"kind": None}),
@@ -210,3 +235,13 @@ def test_the_jobs_own_floors_are_known_by_their_names(text, a, b, layers, room):
 
 def test_without_a_job_a_name_is_no_floor():
     assert read_line("101 2868 RH oak boards", "in").said.floor_a_from is None
+
+
+@pytest.mark.parametrize(("text", "kinds"), [("2868 slides left", 2), ("sliding door 2868", 3)])
+def test_which_kind_slides_is_asked_and_each_answer_is_heard(text, kinds):
+    line = read_line(text, "in")
+    [asked] = line.questions
+    assert len(asked.choices) == kinds
+    for choice in asked.choices:
+        again = read_line(text.replace(asked.text, choice.text), "in")
+        assert again.said.kind in ("pocket", "face_slider", "bypass") and not again.questions

@@ -51,10 +51,16 @@ def _door(said: LineFacts) -> Data:
         door
         | ({"leads_to": said.leads_to} if said.leads_to else {})
         | ({"hardware": lock} if (lock := _lock(said)) else {})
-        | ({"in_hand": {"core": said.core}} if said.core else {})
+        | ({"in_hand": in_hand} if (in_hand := _in_hand(said)) else {})
         | {n: True for n in ("fire_rated", "glass") if getattr(said, n)}
         | ({"fire_minutes": said.fire_minutes} if said.fire_minutes is not None else {})
     )
+
+
+def _in_hand(said: LineFacts) -> Data:
+    """What is said of the leaf that comes."""
+    told = {"core": said.core, "hinge_count": said.hinges}
+    return {name: value for name, value in told.items() if value is not None}
 
 
 def _lock(said: LineFacts) -> Data:

@@ -106,6 +106,7 @@ class LineFacts:
     supply: Supply | None = None
     leads_to: LeadsTo | None = None
     core: Core | None = None
+    hinges: int | None = None
     function: LockFunction | None = None
     backset: str | None = None
     closer: bool = False

@@ -43,6 +43,7 @@ class NotALine(ValueError):
         self.accepted = accepted
 
 
+_STOCK_WIDTHS = frozenset(map(Length.inches, STOCK_WIDTHS["in"]))
 _STOCK_HEIGHTS = frozenset(
     [*map(Length.inches, STOCK_HEIGHTS["in"]), *map(Length.inches, (78, 82)), *map(Length.mm, STOCK_HEIGHTS["mm"])]
 )
@@ -72,6 +73,7 @@ def _clean(text: str) -> str:
         f" {unicodedata.normalize('NFKC', c)}" if unicodedata.category(c) == "No" else c for c in text.translate(SIGNS)
     ).translate(SIGNS)
     spaced = re.sub(r"[;\t]|,(?!\d)|(?<!\d),", " ", spaced)
+    spaced = re.sub(r"(?<=\d)(\s*)(in|ft|mm|cm)\.(?!\w)", r"\1\2", spaced, flags=re.IGNORECASE)  # `32 in. x 80 in.`
     clean = re.sub(r"\s+", " ", "".join(c for c in spaced if c.isprintable() or c.isspace())).strip()
     if not clean:
         raise NotALine("nothing is written here")
@@ -285,7 +287,29 @@ def _one_floor(reader: _Reader) -> None:
             return
 
 
+def _more_floors(reader: _Reader) -> None:
+    """A floor beside those of both sides is asked about."""
+    for match in list(reader.find(rf"{BEFORE}{_NAMED}{AFTER}")):
+        if "\0" not in reader.left[match.start() : match.end()]:
+            reader.take("question", match.start(), match.end(), "a floor more than two sides have")
+
+
 # ---- words, counts, hands
+
+
+def _both_hands(reader: _Reader) -> None:
+    """`LH/RH` says neither."""
+    one = r"(?:LHR?|RHR?|left|right|(?-i:[LR]))"
+    for match in list(reader.find(rf"{BEFORE}{one}\s*(?:/|or|&)\s*{one}{AFTER}")):
+        reader.take("question", match.start(), match.end(), "both hands: say which")
+
+
+def _hinges(reader: _Reader) -> None:
+    """`3 hinges`."""
+    for match in reader.find(rf"{BEFORE}(?P<n>[2-5])\s*(?:hinges|butts){AFTER}"):
+        reader.said.hinges = int(match["n"])
+        reader.take("leaf", match.start(), match.end(), f"{match['n']} hinges")
+        return
 
 
 def _strange(reader: _Reader) -> None:
@@ -334,8 +358,20 @@ def _slides(reader: _Reader) -> None:
     if reader.said.slides_to is not None:
         reading = SLIDES[reader.said.slides_to]
         reader.tokens = [
-            Token(t.what, t.start, t.end, t.text, reading) if t.what == "hand" else t for t in reader.tokens
+            Token(t.what, t.start, t.end, t.text, reading, _which(t.text) if reader.said.kind is None else ())
+            if t.what == "hand"
+            else t
+            for t in reader.tokens
         ]
+    for match in list(reader.find(rf"{BEFORE}slid(?:ers?|ing)(?: doors?)?{AFTER}")):
+        if reader.said.kind is None:
+            reader.take("question", match.start(), match.end(), "which kind of sliding door", _which())
+
+
+def _which(slides: str = "") -> tuple[Meaning, ...]:
+    """The kinds of door that slide, to be chosen among."""
+    kinds = {"pocket door": "pocket", "face slider": "face slider", **({} if slides else {"bypass leaves": "bypass"})}
+    return tuple(Meaning(label, f"{text} {slides}".strip()) for label, text in kinds.items())
 
 
 def _panels(reader: _Reader) -> None:
@@ -470,19 +506,30 @@ def _two_leaves(reader: _Reader) -> None:
         return
 
 
+_FULL = r"(?:\s*(?:\+|strong\b|shy\b))?"  # as a tape is read between its marks
+_WAY = r"(?:\s*(?:w(?:ide)?|h(?:igh)?)\b\.?)?"
+_ALIKE = rf"\d\b(?!\s*(?:{INCH}|[-/.\d]))"  # `x 3` after a size is how many, no thickness
+
+
 def _sizes(reader: _Reader) -> None:
     """`2-6 x 6-8`, `686x1981x35`, `30 80`; a height written first is noticed by its size."""
-    cross, third = r"\s*(?:x|by)\s*", rf"(?:\s*(?:x|by)\s*(?P<t>{LENGTH}))?"
+    cross, third = r"\s*(?:x|by)\s*", rf"(?:\s*(?:x|by)\s*(?!{_ALIKE})(?P<t>{LENGTH}))?"
+    first, second = rf"(?P<w>{LENGTH}{_FULL}){_WAY}", rf"(?P<h>{LENGTH}{_FULL}){_WAY}"
     for between, more in ((cross, third), (r"\s+", "")):
         if reader.said.width is not None:
             return
-        for match in reader.find(rf"{BEFORE}(?P<w>{LENGTH}){between}(?P<h>{LENGTH}){more}{AFTER}"):
+        passed = 0
+        for match in reader.find(rf"{BEFORE}{first}{between}{second}{more}{AFTER}"):
+            if match.start() < passed:  # a piece of a length that is none: 1/3 of 32 1/3
+                continue
             leaf = _leaf(reader, match["w"], match["h"], crossed=bool(more))
             thick = match.groupdict().get("t")
             heard = reader.length(thick, "leaf_thickness") if thick else None
             if leaf is None or (thick and heard is None):
+                passed = match.end("w")
                 continue
-            _keep_leaf(reader, match.start(), match.end("h"), *leaf)
+            end = match.start("t") if heard is not None else match.end()
+            _keep_leaf(reader, match.start(), match.end("h") if heard is not None else end, *leaf)
             if heard is not None:
                 _keep_thickness(reader, match.start("t"), match.end("t"), heard)
                 reader.skip(match.end("h"), match.start("t"))
@@ -515,7 +562,9 @@ def _leaf(reader: _Reader, one: str, other: str, *, crossed: bool) -> tuple[Pars
 def _call_out(reader: _Reader) -> None:
     """`2868`, `2868 x 1 3/4`: a leaf's width by its height. The first of two is the mark."""
     found = []
-    for match in reader.find(rf"{BEFORE}(?P<n>\d{{4,6}})(?:\s*x\s*(?P<t>{LENGTH}))?{AFTER}"):
+    for match in reader.find(
+        rf"{BEFORE}(?P<n>\d{{4,6}})(?:\s*x\s*(?!{_ALIKE})(?P<t>{LENGTH}))?(?:{AFTER}|(?=\s*x\s?\d\b))"
+    ):
         if reader.unit == "mm" and int(match["n"]) in STOCK_HEIGHTS["mm"]:
             continue
         try:
@@ -526,13 +575,43 @@ def _call_out(reader: _Reader) -> None:
             found.append((match, heard))
     if reader.said.width is not None or not found:
         return
-    match, heard = found[-1 if found[0][0].start() == 0 else 0]
+    marked = found[0][0].start() == 0 and not _stock(found[0][1])
+    match, heard = found[-1 if marked else 0]
     height = ParsedLength(heard.height, "") if heard.height is not None else None
     _keep_leaf(reader, match.start(), match.end("n"), ParsedLength(heard.length, "in"), height)
     thick = reader.length(match["t"], "leaf_thickness") if match["t"] else None
     if thick is not None:
         _keep_thickness(reader, match.start("t"), match.end("t"), thick)
         reader.skip(match.end("n"), match.start("t"))
+
+
+def _stock(called: ParsedLength) -> bool:
+    """Whether a call-out is of a size leaves come in."""
+    return (
+        called.length in _STOCK_WIDTHS
+        and called.height is not None
+        and ParsedLength(called.height, "").length in _STOCK_HEIGHTS
+    )
+
+
+def _other_size(reader: _Reader) -> None:
+    """A size beside the one that was heard, or one no door has, is asked about: it is no count, no mark and no room."""
+    for match in list(
+        reader.find(
+            rf"{BEFORE}(?P<w>{LENGTH}{_FULL}){_WAY}\s*(?:x|by)\s*(?P<h>{LENGTH}{_FULL}){_WAY}(?:\s*(?:x|by)\s*{LENGTH})?{AFTER}"
+        )
+    ):
+        if "\0" not in reader.left[match.start() : match.end()] and not re.fullmatch(r"\d", match["h"].strip()):
+            reader.take(
+                "question",
+                match.start(),
+                match.end(),
+                "another size" if reader.said.width else "a size that no door has",
+            )
+    for match in list(reader.find(rf"{BEFORE}\d{{4}}{AFTER}")):
+        called = reader.length(match[0], "leaf_width") if reader.said.width is not None else None
+        if called is not None and called.height is not None and _stock(called):
+            reader.take("question", match.start(), match.end(), "another size")
 
 
 def _lone_width(reader: _Reader) -> None:
@@ -588,9 +667,12 @@ def _told_length(
                 heard = reader.length(match["l"], kind)
                 if heard is None:
                     continue
-                setattr(reader.said, fact, written(heard))
-                reader.take(what, match.start(), match.end(), reading.format(written(heard)))
-                return
+                told = reading.format(written(heard))
+                if getattr(reader.said, fact) in (None, written(heard)):
+                    setattr(reader.said, fact, written(heard))
+                    reader.take(what, match.start(), match.end(), told)
+                else:
+                    reader.take("question", match.start(), match.end(), f"{told}: another than before")
 
     return hear
 
@@ -604,7 +686,7 @@ _studs = _told_length(
     "studs {} deep",
 )
 _walls = _told_length(
-    "wall", "wall_thickness", "wall_depth", (rf"{BEFORE}{_LEN}\s*walls?{AFTER}", rf"{BEFORE}walls?\s+{_LEN}{AFTER}"),
+    "wall", "wall_thickness", "wall_depth", (rf"{BEFORE}{_LEN}\s*walls?{AFTER}", rf"{BEFORE}walls?\s+{_LEN}{AFTER}", rf"{BEFORE}{_LEN}\s*jambs?{AFTER}"),
     "finished wall {} thick",
 )  # fmt: skip
 _unit = _told_length(
@@ -641,13 +723,18 @@ def _mark(reader: _Reader) -> None:
     """What stands first and has a digit, or what is called a mark; not in a row whose mark has a column of its own."""
     if reader.said.mark:
         return
-    told = re.search(rf"{BEFORE}(?:mark|tag|no\.|#)\s*(?P<m>[^\s\0|]+)", reader.left, re.IGNORECASE)
+    told = re.search(
+        rf"{BEFORE}(?:(?:mark|tag|no\.|#)\s*(?P<m>[^\s\0|]+)|(?:door|dr)\.?\s*#?\s*(?P<d>\d[^\s\0|]*))",
+        reader.left,
+        re.IGNORECASE,
+    )
     first = re.match(r"(?P<m>[A-Za-z]{0,4}[-.]?\d[\w./-]*)(?=[\s\0]|$)", reader.left)
     match = told or first
-    if match is None or len(match["m"]) > MOST_MARK:
+    mark = (match.groupdict().get("d") or match["m"]) if match is not None else ""
+    if match is None or len(mark) > MOST_MARK:
         return
-    reader.said.mark = match["m"]
-    reader.take("mark", match.start(), match.end(), match["m"])
+    reader.said.mark = mark
+    reader.take("mark", match.start(), match.end(), mark)
 
 
 _MEASURED = rf"(?:\d+-\d+(?:[\s-]\d+/\d+)?|\d+(?:[\s-]\d+)?/\d+|\d+(?:\.\d+)?)\s*(?:{FEET}|{INCH}|mm\b|cm\b)|\d+(?:[\s-]\d+)?/\d+|\d+-\d+|\d{{3,}}"
@@ -669,7 +756,10 @@ def _without_lengths(reader: _Reader, text: str, start: int) -> Iterator[tuple[s
         begins = start + at + whole.index(part)
         if any(c.isalpha() for c in part):
             name = re.sub(r"^(?:to|in|for|into|at)\s+(?=\S)", "", part, flags=re.IGNORECASE)
-            yield name, (begins, begins + len(part))
+            if name.lower() in ("and", "or", "with", "x", "of"):  # left of what others heard
+                reader.take("question", begins, begins + len(part), "not understood")
+            else:
+                yield name, (begins, begins + len(part))
         elif any(c.isalnum() for c in part):
             reader.take("question", begins, begins + len(part), "not understood")
         if m:
@@ -700,6 +790,6 @@ def _room(reader: _Reader) -> None:
 
 
 HEARERS: tuple[Callable[[_Reader], None], ...] = (
-    _job_floors, _backset, _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _two_leaves, _sizes, _call_out, _one_floor,
+    _job_floors, _backset, _hinges, _both_hands, _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _two_leaves, _sizes, _call_out, _one_floor, _more_floors, _other_size,
     _thickness, _count, _lone_width, _mark, _room,
 )  # fmt: skip

@@ -76,10 +76,10 @@ WORDS: tuple[Word, ...] = (
     Word(r"RHR|right[ -]hand reverse", "hand", "hinges right seen from outside, side A; opens toward you", {"hinge_side": "right", "opens_to": "A"}),
     Word(r"LH|l\.h\.?", "hand", "hinges left seen from outside, side A; opens away from you", {"hinge_side": "left", "opens_to": "B"}),
     Word(r"RH|r\.h\.?", "hand", "hinges right seen from outside, side A; opens away from you", {"hinge_side": "right", "opens_to": "B"}),
-    Word(r"(?:hinges?|hung|hangs) (?:on the )?left|left(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:L)", "hand", "hinges left seen from side A", {"hinge_side": "left"}),
-    Word(r"(?:hinges?|hung|hangs) (?:on the )?right|right(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:R)", "hand", "hinges right seen from side A", {"hinge_side": "right"}),
     Word(r"slides? (?:to the )?left", "hand", "slides to the left seen from side A", {"slides_to": "left"}),
     Word(r"slides? (?:to the )?right", "hand", "slides to the right seen from side A", {"slides_to": "right"}),
+    Word(r"(?:hinges?|hung|hangs) (?:on the )?left|left(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:L)", "hand", "hinges left seen from side A", {"hinge_side": "left"}),
+    Word(r"(?:hinges?|hung|hangs) (?:on the )?right|right(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:R)", "hand", "hinges right seen from side A", {"hinge_side": "right"}),
 )  # fmt: skip
 
 SLIDES = {"left": "slides to the left seen from side A", "right": "slides to the right seen from side A"}
