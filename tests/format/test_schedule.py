@@ -8,9 +8,11 @@ import openpyxl
 import pytest
 
 from jambo.core.lines.cells import COLUMNS
+from jambo.core.quantities.tape import Tape
 from jambo.format.problems import Refused
 from jambo.format.schedule import HEADINGS, MOST_ROWS, heading, pasted
 from jambo.format.table_file import MOST_CELLS, from_file
+from jambo.views.job.schedule import row_out
 
 
 @pytest.mark.parametrize(
@@ -148,6 +150,60 @@ def test_a_workbook_as_it_is_shown():
     assert table.notes == (
         "One hidden row is left out.", "What stands in merged cells counts for each of their rows.", "The row above the headings is left out.",
     )  # fmt: skip
+
+
+def rows_of(table):
+    """What each row of a table says of its opening."""
+    return [
+        row_out(table.headings, row, "in", Tape.of("in"), "north_america", {"rules": {}, "floors": []})
+        for row in table.rows
+    ]
+
+
+TWO_ROWS = [
+    ["", "Door size", "", "Fire", "Remarks", "Site notes", "Delivery date", "Room"],
+    ["Mark", "Width", "Height", "rating", "", "", "", ""],
+]
+
+
+def test_headings_in_two_rows_are_read_as_one():
+    table = pasted(
+        "\n".join("\t".join(row) for row in (*TWO_ROWS, ["101", "2-8", "6-8", "NR", "a", "b", "3 Dec 2026", "Hall"]))
+    )
+    assert [(h.text, h.column) for h in table.headings] == [
+        ("Mark", "mark"), ("Door size Width", "width"), ("Door size Height", "height"), ("Fire rating", "fire"), ("Remarks", "note"),
+        ("Site notes", None), ("Delivery date", None), ("Room", "room"),
+    ]  # fmt: skip
+    assert len(table.rows) == 1
+    [row] = rows_of(table)
+    assert (row["opening"]["note"], row["opening"]["room"]) == (
+        "Remarks: a; Site notes: b; Delivery date: 3 Dec 2026",
+        "Hall",
+    )
+    assert "fire_rated" not in row["opening"]["door"]
+
+
+def test_a_row_of_doors_is_no_second_row_of_headings():
+    table = pasted("Mark\tFrame\tHand\tRoom\nA\tlining\tleft\thall\nB\tsteel\tright\tbath")
+    assert len(table.rows) == 2
+
+
+def test_merged_headings_and_a_day_of_delivery_in_a_workbook():
+    def change(sheet):
+        sheet.merge_cells("B1:C1")
+        sheet.merge_cells("A1:A2")
+
+    first = ["Mark", *TWO_ROWS[0][1:]]
+    table = from_file(
+        workbook(
+            first,
+            ["", *TWO_ROWS[1][1:]],
+            [101, "2-8", "6-8", "NR", "", "", datetime.datetime(2026, 12, 3), "Hall"],
+            change=change,
+        )
+    )
+    assert [h.column for h in table.headings] == ["mark", "width", "height", "fire", "note", None, None, "room"]
+    assert table.rows == (("101", "2-8", "6-8", "NR", "", "", "2026-12-03", "Hall"),) and not table.doubts
 
 
 def test_the_first_sheet_with_doors_is_read():

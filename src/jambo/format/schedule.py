@@ -105,6 +105,23 @@ def _headed(row: Sequence[str]) -> tuple[Heading, ...] | None:
     return found if len(set(known)) >= 2 or (len(known) == 1 == len([t for t in row if t.strip()])) else None
 
 
+def _second_row(above: Sequence[str], row: Sequence[str]) -> tuple[Heading, ...] | None:
+    """The headings of two rows, the first over several columns each: `Door size` over `Width` and `Height`; None where the second has none."""
+    said = [heading(text).column for text in row if text.strip()]
+    if any(c.isdigit() for text in row for c in text) or len({c for c in said if c is not None}) < 2:
+        return None
+    found, last = [], ""
+    for i in range(max(len(above), len(row))):
+        over, under = (r[i].strip() if i < len(r) else "" for r in (above, row))
+        last = over or (last if under else "")
+        text = last if under == last else f"{last} {under}".strip()  # a cell merged over both rows says it once
+        tried = (heading(one) for one in (under, text, last) if one)
+        found.append(
+            next((Heading(text, h.column, h.unit) for h in tried if h.column is not None), Heading(text, None))
+        )
+    return tuple(found)
+
+
 def _once(headings: Sequence[Heading]) -> tuple[Heading, ...]:
     """A column that comes twice counts where it comes first; the others are kept in the note."""
     seen: set[Column] = set()
@@ -138,6 +155,9 @@ def table_of(
             f"no row of headings was found; the first row is “{shown}”",
             'a row of headings such as "Mark, Size, Hand, Room"',
         )
+    below = _second_row(filled[at][1], filled[at + 1][1]) if at + 1 < len(filled) else None
+    if below is not None:
+        headings, filled = below, [*filled[: at + 1], *filled[at + 2 :]]
     wide = max(i for i, h in enumerate(headings) if h.text) + 1
     if wide > MOST_COLUMNS:
         raise refused(f"{wide} columns are too many", f"at most {MOST_COLUMNS}: leave out what is not about the doors")

@@ -7,6 +7,7 @@ import io
 import re
 import zipfile
 from collections.abc import Callable
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from jambo.children import CHILDREN
@@ -136,6 +137,7 @@ def _from_sheet(sheet: Worksheet, written: Worksheet) -> Table:
     hidden = 0
     rows: list[tuple[int, list[str]]] = []
     doubts: dict[tuple[int, int], str] = {}
+    days: dict[tuple[int, int], str] = {}
     # only where anything stands: a cell touched in the last corner makes no million rows of nothing
     stand = sorted({number for number, _ in sheet._cells if number <= LAST_ROW})
     most = max((column for number, column in sheet._cells if number <= LAST_ROW), default=0)
@@ -153,6 +155,8 @@ def _from_sheet(sheet: Worksheet, written: Worksheet) -> Table:
             text, why = _shown(sheet.cell(*place), written.cell(*place).value)
             if why:
                 doubts[number, at] = why
+            if isinstance(value := sheet.cell(*place).value, datetime.datetime | datetime.date):
+                days[number, at] = value.strftime("%Y-%m-%d")
             row.append(text)
         rows.append((number, row))
     notes = []
@@ -160,7 +164,18 @@ def _from_sheet(sheet: Worksheet, written: Worksheet) -> Table:
         notes.append(f"{hidden} hidden rows are left out." if hidden > 1 else "One hidden row is left out.")
     if any(area.max_row > area.min_row for area in sheet.merged_cells.ranges):
         notes.append("What stands in merged cells counts for each of their rows.")
-    return table_of(rows, notes, doubts)
+    return _with_days(table_of(rows, notes, doubts), days)
+
+
+def _with_days(table: Table, days: dict[tuple[int, int], str]) -> Table:
+    """The table with its dates as dates where they go into the note, such as the day of a delivery; no size was meant there."""
+    place = {number: i for i, number in enumerate(table.numbers)}
+    rows, doubts = [[*row] for row in table.rows], dict(table.doubts)
+    for (number, at), day in days.items():
+        if number in place and at < len(table.headings) and table.headings[at].column in (None, "note"):
+            rows[place[number]][at] = day
+            doubts.pop((place[number], at), None)
+    return replace(table, rows=tuple(map(tuple, rows)), doubts=doubts)
 
 
 def _shown(cell: SheetCell | MergedCell, written: object) -> tuple[str, str]:

@@ -71,12 +71,17 @@ def table_out(table: Table) -> TableOut:
 def _asked(headings: Sequence[Heading], row: Sequence[str], unit: Unit) -> list[tuple[Column, str, Unit]]:
     """A row's cells with their columns; one of a column nobody knows goes into the note under its heading."""
     cells: list[tuple[Column, str, Unit]] = []
+    noted = sum(
+        one.column in (None, "note") and bool(one.text) for one in headings
+    )  # of several each stands under its heading
     for one, text in zip(headings, row, strict=True):
         if one.column is not None:
             bare = one.unit is not None and re.fullmatch(
                 r"\s*\d+(\.\d+)?\s*", text
             )  # its heading says what a number is in
-            cells.append((one.column, f"{text.strip()} {one.unit}" if bare else text, one.unit or unit))
+            under = one.column == "note" and noted > 1 and one.text and text.strip()
+            told = f"{one.text}: {text}" if under else f"{text.strip()} {one.unit}" if bare else text
+            cells.append((one.column, told, one.unit or unit))
         else:
             cells.append(("note", f"{one.text}: {text}" if text.strip() and one.text else text, unit))
     return cells
