@@ -277,3 +277,33 @@ def test_those_who_meet_only_on_saturdays_are_planned_however_far_ahead(client):
     ]
     plan = client.post("/api/plan", json=said).json()
     assert (len(plan["operations"]), plan["finish"]) == (10, "2027-02-13T11:00")
+
+
+def of_w2(plan):
+    return {
+        w["key"].split(":")[1]: w for d in plan["days"] for p in d["people"] for w in p["work"] if w["mark"] == "W2"
+    }
+
+
+def test_what_has_to_dry_holds_what_comes_after_it(client, job):
+    """Foam for six hours after the frame is set: the leaf of W2 hangs then, not before; in a document the same by its minutes."""
+    plan = of_w2(tried(client, job, dries=[{"work": "set", "minutes": 360}]))
+    set_, hang = (datetime.fromisoformat(plan[kind][when]) for kind, when in (("set", "end"), ("hang", "start")))
+    assert hang >= set_ + timedelta(hours=6) and plan["hang"]["no_earlier"].endswith(", and dry")
+    assert of_w2(tried(client, job))["hang"]["no_earlier"] == "first: W2: Set the jamb set"
+    said = document(("glue", {"minutes": 60, "dries": 90}), ("trim", {"minutes": 30, "after": ["glue"]}))
+    assert [o["start"] for o in client.post("/api/plan", json=said).json()["operations"]] == [START, "2026-11-30T09:30"]
+    wrong = client.post(f"{job}/plan/try", json={"crew": CREW | {"dries": [{"work": "set", "minutes": 0}]}})
+    assert wrong.json()["errors"][0]["path"] == "crew.dries[0].minutes"
+
+
+def test_what_was_done_just_now_is_still_wet(client, job):
+    """Every step of setting W2 is ticked: hanging waits for the foam, from the last of them on."""
+    number = next(o["id"] for o in client.get(job).json()["openings"] if o["mark"] == "W2")
+    client.post(f"/api/openings/{number}/events", json={"what": "framed"}).raise_for_status()
+    plan = of_w2(tried(client, job))
+    for step in plan["set"]["steps"]:
+        client.post(f"/api/openings/{number}/events", json={"what": "step", "key": step}).raise_for_status()
+    left = of_w2(tried(client, job, dries=[{"work": "set", "minutes": 600}]))
+    assert "set" not in left and left["hang"]["no_earlier"] == "W2: Set the jamb set, and dry"
+    assert datetime.fromisoformat(left["hang"]["start"]) >= datetime.now() + timedelta(hours=9)

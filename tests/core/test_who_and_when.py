@@ -158,7 +158,8 @@ def every_finish(of):
         for one in of.operations:
             if one.key in done or not set(one.after) <= done.keys():
                 continue
-            begins = max([hours.working(one.not_before or 0), *(done[key] for key in one.after)])
+            dry = (hours.dry(done[key], of.operations[of.by_key[key]].dries) for key in one.after)
+            begins = max([hours.working(one.not_before or 0), *dry])
             for who in product(range(len(of.people)), repeat=one.hands):
                 if list(who) != sorted(set(who)):
                     continue
@@ -447,3 +448,46 @@ def test_waiting_five_minutes_keeps_the_day():
     plan = planned(of)
     first = plan.placed[0]
     assert (first.key, first.late, first.end, plan.finish) == ("a", 0, at(0, 740), at(0, 752))
+
+
+@pytest.mark.parametrize(
+    ("minutes", "dries", "begins"),
+    [
+        (60, 0, at(0, 800)),
+        (60, 60, at(0, 900)),
+        (60, 240, at(0, 1230)),  # dry at noon, when the break begins
+        (60, 255, at(0, 1230)),  # dry in the break
+        (60, 285, at(0, 1245)),
+        (420, 60, at(1, 700)),  # done at 14:30, dry as the day ends
+        (420, 720, at(1, 700)),  # dry in the night
+        (60, 1440, at(1, 800)),
+        (480, 24 * 60, at(1, 1530)),  # dry as the next day ends: the morning after it
+    ],
+)
+def test_what_comes_after_something_waits_until_it_is_dry(minutes, dries, begins):
+    plan = planned(problem(op("a", minutes, dries=dries), op("b", 30, after="a"), people=1))
+    begun = {p.key: p.start for p in plan.placed}["b"]
+    assert begun == (at(2, 700) if begins == at(1, 1530) else begins)
+    assert plan.proven
+
+
+def test_others_work_while_it_dries_and_its_float_is_what_the_night_leaves():
+    """a is done at 8:00 and dry at 14:00; b begins then. c has until then. a may end up to 15:30 if b waits for the morning: not here."""
+    plan = planned(problem(op("a", 60, dries=360), op("b", 60, after="a"), op("c", 120), people=1))
+    assert {p.key: (p.start, p.float_) for p in plan.placed} == {
+        "a": (at(0, 700), 0), "b": (at(0, 1400), 0), "c": (at(0, 800), 210),
+    }  # fmt: skip
+
+
+@settings(max_examples=40, deadline=None)
+@given(small(), st.lists(st.sampled_from([0, 0, 45, 300, 900]), min_size=5, max_size=5))
+def test_no_plan_that_waits_until_things_are_dry_is_done_sooner(of, dries):
+    of = replace(of, operations=tuple(replace(one, dries=d) for one, d in zip(of.operations, dries, strict=False)))
+    plan, hours = planned(of), hours_of(of.people, of.start)
+    by = {p.key: p for p in plan.placed}
+    for one in of.operations:
+        for key in one.after:
+            before = of.operations[of.by_key[key]]
+            assert by[one.key].start >= by[key].end + before.dries
+    assert hours.working(plan.finish - 1) + 1 == min(every_finish(of))
+    assert plan.proven

@@ -39,7 +39,7 @@ from jambo.core.stock.problem import Goal
 from jambo.core.words.lists import Region
 from jambo.format.dates import Moment
 from jambo.format.declared import LengthText, Model, Of, Price, lengths_model, model_of, picked
-from jambo.format.plan import PlanPerson
+from jambo.format.plan import MOST_DRYING, PlanPerson
 
 FORMAT = "jambo-opening/1"
 
@@ -552,12 +552,20 @@ class NotBefore(Model):
     at: Moment
 
 
+class Drying(Model):
+    """How many minutes by the clock what was done in a work dries before the next work of that opening begins."""
+
+    work: WorkKind
+    minutes: Annotated[int, Field(ge=1, le=MOST_DRYING)]
+
+
 class Crew(Model):
-    """Who works on a job, when other trades come, what is put off, and the zone its clock is in; "" for that of the machine."""
+    """Who works on a job, when other trades come, what is put off, what dries how long, and the zone its clock is in; "" for that of the machine."""
 
     people: Annotated[list[PlanPerson], Field(max_length=20)] = Field(default_factory=list)
     trades: Annotated[list[TradeDay], Field(max_length=60)] = Field(default_factory=list)
     put_off: Annotated[list[NotBefore], Field(max_length=500)] = Field(default_factory=list)
+    dries: Annotated[list[Drying], Field(max_length=6)] = Field(default_factory=list)
     zone: Annotated[str, Field(max_length=60, pattern=r"^[A-Za-z0-9_+\-/]*$")] = ""
 
     def trades_in(self, room: str) -> list[TradeDay]:

@@ -24,6 +24,7 @@ MOST_TOLD = 40  # of what an operation waits for: enough to know what to do abou
 YEARS = 2  # a plan looks no further ahead
 
 Weekday = Literal["mon", "tue", "wed", "thu", "fri", "sat", "sun"]
+MOST_DRYING = 14 * 24 * 60  # minutes
 RARE = 16 * 60  # minutes a week; who is there for no more is there on a day or two
 WEEKDAYS: tuple[Weekday, ...] = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 
@@ -62,7 +63,7 @@ class Comes(Model):
 
 class PlanOperation(Model):
     """A piece of work. `needs` names what must have come, `after` the operations before it; `by` when it is to be done. What is to begin
-    `soon` never waits while there are hands for it."""
+    `soon` never waits while there are hands for it. What comes after it begins once it has dried for so many minutes by the clock."""
 
     key: Key
     label: Label = ""
@@ -75,6 +76,7 @@ class PlanOperation(Model):
     by: Moment | None = None
     who: Annotated[list[Key], Field(max_length=MOST_PEOPLE)] = Field(default_factory=list)
     soon: bool = False
+    dries: Annotated[int, Field(ge=0, le=MOST_DRYING)] = 0
 
 
 class PlanList(Model):
@@ -127,7 +129,7 @@ def stated(said: PlanList) -> Stated:
             operations.append(
                 Operation(
                     one.key, one.minutes, one.hands, one.room, tuple(dict.fromkeys(one.after)),
-                    max(begins, default=None), minute(one.by), tuple(one.who), one.soon,
+                    max(begins, default=None), minute(one.by), tuple(one.who), one.soon, one.dries,
                 )
             )  # fmt: skip
     days = _days(said, operations, midnight)
@@ -267,7 +269,7 @@ def _days(said: PlanList, operations: list[Operation], midnight: datetime) -> in
         + off * (7 if rare else 1)
         + 7 * (sum(o.minutes for o in operations) * (2 if rare else 1) // least + 1)
     )
-    return min(366 * YEARS * 2, days)
+    return min(366 * YEARS * 2, days + -(-sum(one.dries for one in operations) // DAY))
 
 
 def _week(person: PlanPerson) -> int:

@@ -2284,9 +2284,11 @@ export interface components {
         };
         /**
          * Crew
-         * @description Who works on a job, when other trades come, what is put off, and the zone its clock is in; "" for that of the machine.
+         * @description Who works on a job, when other trades come, what is put off, what dries how long, and the zone its clock is in; "" for that of the machine.
          */
         Crew: {
+            /** Dries */
+            dries?: components["schemas"]["Drying"][];
             /** People */
             people?: components["schemas"]["PlanPerson"][];
             /** Put Off */
@@ -2945,6 +2947,19 @@ export interface components {
             name: string;
             /** Outlines */
             outlines: components["schemas"]["OutlineOut"][];
+        };
+        /**
+         * Drying
+         * @description How many minutes by the clock what was done in a work dries before the next work of that opening begins.
+         */
+        Drying: {
+            /** Minutes */
+            minutes: number;
+            /**
+             * Work
+             * @enum {string}
+             */
+            work: "out" | "frame" | "set" | "hang" | "trim" | "hardware";
         };
         /**
          * ErrorOut
@@ -5019,13 +5034,18 @@ export interface components {
         /**
          * PlanOperation
          * @description A piece of work. `needs` names what must have come, `after` the operations before it; `by` when it is to be done. What is to begin
-         *     `soon` never waits while there are hands for it.
+         *     `soon` never waits while there are hands for it. What comes after it begins once it has dried for so many minutes by the clock.
          */
         PlanOperation: {
             /** After */
             after?: string[];
             /** By */
             by?: string | null;
+            /**
+             * Dries
+             * @default 0
+             */
+            dries?: number;
             /**
              * Hands
              * @default 1

@@ -12,6 +12,7 @@ import type { PlanWork } from "./usePlan";
 type Person = NonNullable<Crew["people"]>[number];
 type Shift = NonNullable<Person["hours"]>[number];
 type Day = NonNullable<Shift["days"]>[number];
+type Drying = NonNullable<Crew["dries"]>[number];
 type TradeDay = NonNullable<Crew["trades"]>[number];
 
 const DAYS: Day[] = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
@@ -30,6 +31,14 @@ function useTrades(work: PlanWork): { trade: TradeDay["trade"]; label: string }[
     { trade: "paint", label: "Paint" },
   ];
 }
+
+/** After which work of an opening something may have to dry before the next begins. */
+const DRYING: [Drying["work"], string][] = [
+  ["frame", "After framing"],
+  ["set", "After setting: foam, sealant"],
+  ["hang", "After hanging"],
+  ["trim", "After casing: glue, filler"],
+];
 
 const ZONES = Intl.supportedValuesOf("timeZone");
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -54,6 +63,16 @@ export function CrewPanel({ work }: { work: PlanWork }) {
     const free = (one: Person): Person =>
       both.includes(one.name) || both.includes(one.pair_with ?? "") ? { ...one, pair_with: "" } : one;
     put({ people: people.map((one, i) => (i === n ? { ...one, pair_with: mate } : free(one))) });
+  };
+  const dryFor = (work: Drying["work"]) => {
+    const said = (crew.dries ?? []).find((one) => one.work === work);
+    return said ? String(said.minutes / 60) : "";
+  };
+  const dry = (work: Drying["work"], hours: number) => {
+    const minutes = Math.round(Math.min(336, Math.max(0, hours || 0)) * 60);
+    const others = (crew.dries ?? []).filter((one) => one.work !== work);
+    if (minutes !== ((crew.dries ?? []).find((one) => one.work === work)?.minutes ?? 0))
+      put({ dries: minutes ? [...others, { work, minutes }] : others });
   };
   const failed = save.error ?? (draft && work.tried.error);
   const errors = failed instanceof ApiProblem ? failed.errors : [];
@@ -119,6 +138,25 @@ export function CrewPanel({ work }: { work: PlanWork }) {
           Another day for some rooms
         </Button>
       )}
+      <h3>What has to dry</h3>
+      <ul>
+        {DRYING.map(([work, label]) => (
+          <li key={work} className={styles.trade}>
+            <TextInput
+              label={label}
+              type="number"
+              inputMode="decimal"
+              min={0}
+              max={336}
+              step={0.5}
+              rightSection="h"
+              defaultValue={dryFor(work)}
+              key={`${work} ${dryFor(work)}`}
+              onBlur={(e) => dry(work, Number(e.currentTarget.value))}
+            />
+          </li>
+        ))}
+      </ul>
       {failed && errors.every((e) => !/people\[/.test(e.path)) && (
         <p role="alert" className="error">
           {failed instanceof ApiProblem && failed.conflict

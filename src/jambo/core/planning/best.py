@@ -6,6 +6,7 @@ It stops at counts of steps and not at times, so that the same job gives the sam
 
 from __future__ import annotations
 
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from typing import TYPE_CHECKING
@@ -48,7 +49,8 @@ def least_finish(problem: WorkProblem, hours: Hours) -> int:
     for i in problem.order:
         one = problem.operations[i]
         own = hours.working(one.not_before) if one.not_before is not None else 0
-        head[i] = max([own, *(head[j] + problem.operations[j].minutes for j in problem.before[i])])
+        ends = ((head[j] + problem.operations[j].minutes, problem.operations[j].dries) for j in problem.before[i])
+        head[i] = max([own, *(hours.dry(end, dries) for end, dries in ends)])
         least = max(least, head[i] + tail[i])
     there = _there(hours, len(problem.people))
     for hands in (1, 2):  # all hands at all work, and pairs at the work that takes two
@@ -129,6 +131,8 @@ def _made(problem: WorkProblem, hours: Hours, hint: Set) -> _Model:
             model.add(start[i] >= hours.working(one.not_before))
         for j in problem.before[i]:
             model.add(start[i] >= start[j] + ops[j].minutes)
+            if ops[j].dries:
+                _dried(model, hours, (start[j], ops[j].minutes), start[i], ops[j].dries, upper)
     alike = all(away == hours.away[0] for away in hours.away) and not any(one.who for one in ops) and not problem.mate
     on: list[dict[int, cp_model.IntVar]] = [{} for _ in ops]
     spans = [model.new_fixed_size_interval_var(start[i], one.minutes, "") for i, one in enumerate(ops)]
@@ -149,6 +153,39 @@ def _made(problem: WorkProblem, hours: Hours, hint: Set) -> _Model:
             late.append(model.new_int_var(0, upper, ""))
             model.add(late[-1] >= start[i] + one.minutes - hours.working(one.by))
     return _Model(model, start, on, finish, late, _room_spans(model, problem, start, upper))
+
+
+def _dried(
+    model: cp_model.CpModel,
+    hours: Hours,
+    one: tuple[cp_model.IntVar, int],
+    after: cp_model.IntVar,
+    dries: int,
+    upper: int,
+) -> None:
+    """What comes after something begins once that has dried by the clock: a straight piece for each end between nights and mornings."""
+    start, minutes = one
+    # ends after which another morning, or another night, is the one it is dry in
+    edges, clocks = {0, upper + 1}, [clock for window in hours.windows for clock in window]
+    for (begin, end), at in zip(hours.windows, hours.starts, strict=True):
+        if at > upper:
+            break
+        between = clocks[bisect_right(clocks, begin + dries) : bisect_left(clocks, end + dries)]
+        edges |= {at + 1, *(at + clock - dries - begin + 1 for clock in between)}
+    marks = sorted(edge for edge in edges if edge <= upper + 1)
+    chosen = []
+    for low, high in pairwise(marks):
+        last = high - 1
+        first_dry, last_dry = hours.dry(low, dries), hours.dry(last, dries)
+        here = model.new_bool_var("")
+        chosen.append(here)
+        model.add(start + minutes >= low).only_enforce_if(here)
+        model.add(start + minutes <= last).only_enforce_if(here)
+        if last_dry - first_dry == last - low:  # it dries while somebody works: every minute counts
+            model.add(after >= start + minutes + first_dry - low).only_enforce_if(here)
+        else:
+            model.add(after >= last_dry).only_enforce_if(here)
+    model.add_exactly_one(chosen)
 
 
 def _by_person(

@@ -37,7 +37,7 @@ def gates(problem: WorkProblem) -> dict[str, WorkGate]:
     early: dict[int, tuple[int, str | None]] = {}
     for i in problem.order:
         begin = hours.working(ops[i].not_before or 0)
-        ends = [(early[j][0] + ops[j].minutes, ops[j].key) for j in problem.before[i]]
+        ends = [(hours.dry(early[j][0] + ops[j].minutes, ops[j].dries), ops[j].key) for j in problem.before[i]]
         early[i] = max([(begin, None), *ends], key=lambda one: one[0])
     late: dict[int, tuple[int, str]] = {}
     for i in reversed(problem.order):
@@ -46,7 +46,7 @@ def gates(problem: WorkProblem) -> dict[str, WorkGate]:
             late[i] = _least(late.get(i), (hours.working(by) - ops[i].minutes, ops[i].key))
         if i in late:
             for j in problem.before[i]:
-                late[j] = _least(late.get(j), (late[i][0] - ops[j].minutes, late[i][1]))
+                late[j] = _least(late.get(j), (hours.wet(late[i][0], ops[j].dries) - ops[j].minutes, late[i][1]))
     found = {}
     for i, op in enumerate(ops):
         at, follows = early[i]

@@ -37,6 +37,14 @@ class Hours:
         begin, end = self.windows[i]
         return self.starts[i] + min(clock - begin, end - begin)
 
+    def dry(self, end: int, dries: int) -> int:
+        """The first working minute at which what ended at a working minute has dried for so long by the clock."""
+        return self.working(self.clock(end, ends=True) + dries) if dries else end
+
+    def wet(self, begin: int, dries: int) -> int:
+        """The last working minute at which something may end, to have dried for so long when a working minute begins."""
+        return self.working(self.clock(begin) - dries) if dries else begin
+
     def clock(self, working: int, *, ends: bool = False) -> int:
         """The clock minute of a working minute; of an end that of the evening rather than the next morning."""
         i = bisect_right(self.starts, working - ends) - 1

@@ -74,7 +74,7 @@ def slacks(problem: WorkProblem, hours: Hours) -> list[int]:
     due = [hours.working(one.by) if one.by is not None else hours.length for one in problem.operations]
     for i in reversed(problem.order):
         for j in problem.before[i]:
-            due[j] = min(due[j], due[i] - problem.operations[i].minutes)
+            due[j] = min(due[j], hours.wet(due[i] - problem.operations[i].minutes, problem.operations[j].dries))
     return [due[i] - one.minutes for i, one in enumerate(problem.operations)]
 
 
@@ -141,7 +141,7 @@ class List:
                     free_from[p], last[p] = end, ops[i].room
                 for j in self.follows[i]:
                     left[j] -= 1
-                    opens[j] = max(opens[j], end)
+                    opens[j] = max(opens[j], self.hours.dry(end, ops[i].dries))
                     if not left[j]:
                         heappush(waits, (opens[j], j))
                 if not free:

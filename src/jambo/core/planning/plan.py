@@ -113,7 +113,7 @@ def _early(problem: WorkProblem, hours: Hours, found: Set) -> Set:
     for i in order:
         one = ops[i]
         own = hours.working(one.not_before) if one.not_before is not None else 0
-        at = max([own, *(start[j] + ops[j].minutes for j in problem.before[i]), *(free[p] for p in found.who[i])])
+        at = max([own, *_dry(problem, hours, start, i), *(free[p] for p in found.who[i])])
         for low, high in sorted(span for p in found.who[i] for span in hours.away[p]):
             if low < at + one.minutes and at < high:
                 at = high
@@ -121,6 +121,16 @@ def _early(problem: WorkProblem, hours: Hours, found: Set) -> Set:
         for p in found.who[i]:
             free[p] = at + one.minutes
     return Set(tuple(start), found.who, tuple(order))
+
+
+def _dry(problem: WorkProblem, hours: Hours, start: Sequence[int], i: int) -> list[int]:
+    """When what comes before an operation is done and dry."""
+    return [hours.dry(start[j] + problem.operations[j].minutes, problem.operations[j].dries) for j in problem.before[i]]
+
+
+def _wet(problem: WorkProblem, hours: Hours, i: int, j: int, begin: int) -> int:
+    """When an operation ends at the latest for another that begins at a minute: dry, where that comes after it."""
+    return min(begin, hours.wet(begin, problem.operations[i].dries)) if i in problem.before[j] else begin
 
 
 def _soon(problem: WorkProblem, hours: Hours, found: Set) -> Set:
@@ -132,7 +142,7 @@ def _soon(problem: WorkProblem, hours: Hours, found: Set) -> Set:
         for i in sorted((i for i, one in enumerate(ops) if one.soon), key=lambda i: start[i]):
             busy = _busy(problem, hours, start, who, without=i)
             begin = hours.working(ops[i].not_before or 0) if ops[i].not_before is not None else 0
-            begin = max([begin, *(start[j] + ops[j].minutes for j in problem.before[i])])
+            begin = max([begin, *_dry(problem, hours, start, i)])
             ends = {end for spans in busy for _, end in spans if begin < end < start[i]}
             for at in sorted({begin, *ends}) if begin < start[i] else ():
                 until = at + ops[i].minutes
@@ -189,7 +199,7 @@ def _told(problem: WorkProblem, hours: Hours, found: Set, bound: int, *, proven:
     latest = [finish] * len(ops)
     by_time = sorted(range(len(ops)), key=lambda i: (found.start[i], i))
     for i in reversed(by_time):
-        until = min([finish, *(latest[j] - ops[j].minutes for j in follows[i])])
+        until = min([finish, *(_wet(problem, hours, i, j, latest[j] - ops[j].minutes) for j in follows[i])])
         latest[i] = _there_until(hours, found.who[i], ops[i].minutes, until)
     placed = []
     for i in by_time:
@@ -206,7 +216,7 @@ def _told(problem: WorkProblem, hours: Hours, found: Set, bound: int, *, proven:
         bound=hours.clock(bound, ends=True),
         proven=proven,
         listed=listed,
-        chain=_chain(problem, found, latest, follows),
+        chain=_chain(problem, hours, found, latest, follows),
         walks=_walks(problem, replace(found, order=tuple(by_time))),
     )
 
@@ -221,7 +231,7 @@ def _there_until(hours: Hours, who: Sequence[int], minutes: int, until: int) -> 
 
 
 def _chain(
-    problem: WorkProblem, found: Set, latest: Sequence[int], follows: Sequence[Sequence[int]]
+    problem: WorkProblem, hours: Hours, found: Set, latest: Sequence[int], follows: Sequence[Sequence[int]]
 ) -> tuple[str, ...]:
     """The operations that hold the finish up, one after the other: from the last that ends, back along what each waits for."""
     ops = problem.operations
@@ -234,6 +244,9 @@ def _chain(
     chain: list[str] = []
     while at is not None:
         chain.append(ops[at].key)
-        before = [j for j in waits[at] if ends[j] == found.start[at] and latest[j] == ends[j]]
+        before = [
+            j for j in waits[at]
+            if found.start[at] in (ends[j], hours.dry(ends[j], ops[j].dries)) and latest[j] == ends[j]
+        ]  # fmt: skip
         at = max(before, key=lambda j: (j in problem.before[at], -j), default=None)  # type: ignore[index]
     return tuple(reversed(chain))

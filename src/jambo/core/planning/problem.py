@@ -26,6 +26,7 @@ class Operation:
         after: the operations that are done before it begins.
         not_before, by: minutes from the plan's first midnight between which it is to be done; None where nobody said.
         who: who may do it; empty for anybody.
+        dries: minutes by the clock, nights too, after its end before what comes after it begins: glue, filler, paint.
         soon: whether it begins as soon as there are hands for it, whatever that does for the finish: nobody is idle while it waits.
     """
 
@@ -38,6 +39,7 @@ class Operation:
     by: int | None = None
     who: tuple[str, ...] = ()
     soon: bool = False
+    dries: int = 0
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from copy import copy
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from functools import cached_property
 
 from typing_extensions import TypedDict
@@ -16,7 +16,7 @@ from jambo.core.job.plan import Coming, Tick
 from jambo.core.labels import label
 from jambo.core.planning.gates import WorkGate, enough, gates, hands_left
 from jambo.core.planning.problem import PlacedWork, WorkPlan
-from jambo.core.planning.work import TRADES, Learnt, Trade, Work, holds, work_of
+from jambo.core.planning.work import TRADES, Learnt, Trade, Work, called, holds, steps_by_kind, work_of
 from jambo.core.quantities.tape import Tape
 from jambo.core.words.clock import at_the_wall, far, in_hours, spoken
 from jambo.core.words.lists import Region, fill
@@ -185,6 +185,7 @@ class JobPlan:
         self.patience = patience
         self.settled = frozenset(settled)
         self.coming: dict[int, ComingOut] = {}
+        self.dries = {one.work: one.minutes for one in crew.dries}
         self.put_off = {f"{one.opening}:{one.work}": one.at for one in crew.put_off}
         self.tape, self.words, self.learnt = tape, words, learnt
         self.todo, self.start, self.horizon = todo, start, horizon_of(start)
@@ -209,7 +210,7 @@ class JobPlan:
 
     def _operations(self, one: ToDo, crew: Crew, pool: Mapping[str, list[Coming]]) -> Iterator[PlanOperation]:
         before = ""
-        stops = [self._held(one, why) for why in holds(one.of.result)]
+        stops = [self._held(one, why) for why in holds(one.of.result)] + self._drying(one)
         for work in work_of(one.of.facts.opening, one.of.result, one.of.done, one.ticked, self.learnt):
             key = f"{one.id}:{work.kind}"
             self.by_key[key] = Told(one, work)
@@ -228,9 +229,21 @@ class JobPlan:
             yield PlanOperation.model_construct(
                 key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
                 hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_TOLD], after=[before] if before else [], by=by,
-                not_before=put_off, who=[], soon=work.kind == "frame",
+                not_before=put_off, who=[], soon=work.kind == "frame", dries=self.dries.get(work.kind, 0),
             )  # fmt: skip
             before = key
+
+    def _drying(self, one: ToDo) -> list[str]:
+        """What was done at an opening and is not dry yet."""
+        found = []
+        for kind, steps in steps_by_kind(one.of.facts.opening, one.of.result.steps).items() if self.dries else ():
+            ticks = [one.ticked[step.key].at for step in steps if step.key in one.ticked]
+            if kind in self.dries and ticks and len(ticks) == len(steps):
+                dry = max(ticks) + timedelta(minutes=self.dries[kind])
+                if dry > self.start:
+                    label = fill(called(one.of.facts.opening.kind, kind), self.words)
+                    found.append(self._come(f"{one.mark or 'no mark'}: {label}, and dry", dry))
+        return found
 
     def _come(self, name: str, at: datetime | None) -> str:
         """What work waits for; what comes later than a plan looks is waited for as if nobody knew when."""
@@ -355,6 +368,8 @@ class JobPlan:
             name for name in self.ops[key].needs if (day := self._comes[name]) is not None and self.start < day <= at
         ]
         why = f"first: {self._called(gate.follows)}" if gate.follows else ", ".join(first[:2])
+        if gate.follows and self.ops[gate.follows].dries:
+            why += ", and dry"
         due = self.by_key[gate.due] if gate.due is not None else None
         trade = TRADES[due.work.before] if due is not None and due.work.before is not None else ""
         return {
