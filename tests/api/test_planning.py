@@ -285,6 +285,22 @@ def of_w2(plan):
     }
 
 
+def test_hours_are_heard_or_told_what_would_do(client):
+    heard = client.post("/api/plan/hours", json={"text": "7 to half past 3, Friday to 12"}).json()["hours"]
+    assert [(one["from"], one["to"], one["days"][-1]) for one in heard] == [
+        ("07:00", "15:30", "thu"),
+        ("07:00", "12:00", "fri"),
+    ]
+    assert (
+        client.post(
+            "/api/plan", json=document(("a", {"minutes": 60})) | {"people": [{"name": "Ada", "hours": heard}]}
+        ).status_code
+        == 200
+    )
+    refused = client.post("/api/plan/hours", json={"text": "22 to 6"})
+    assert (refused.status_code, refused.json()["errors"][0]["path"]) == (422, "text")
+
+
 def test_what_has_to_dry_holds_what_comes_after_it(client, job):
     """Foam for six hours after the frame is set: the leaf of W2 hangs then, not before; in a document the same by its minutes."""
     plan = of_w2(tried(client, job, dries=[{"work": "set", "minutes": 360}]))

@@ -59,6 +59,34 @@ def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, clien
     expect(page).to_have_url(re.compile(r"/openings/\d+/card$"))
 
 
+def test_hours_are_said_and_what_dries_is_kept(page, client, job):
+    crew = page.locator("details").filter(has_text="Who works here")
+    page.goto(f"{job}/plan")
+    crew.get_by_role("button", name="One more").click()
+    crew.get_by_label("Name", exact=True).fill("Ada")
+    said = crew.get_by_role("textbox", name="Hours of Ada, as you say them")
+    said.fill("seven to three")
+    said.press("Enter")
+    expect(crew.get_by_text("“seven” was not understood")).to_be_visible()
+    expect(said).to_have_value("seven to three")  # nothing typed is lost
+    said.fill("7 to half past 3, Friday to 12, break 12 to half past")
+    said.press("Enter")
+    expect(said).to_have_value("")
+    expect(
+        crew.get_by_text("mon tue wed thu 07:00 to 12:00; mon tue wed thu 12:30 to 15:30; fri 07:00 to 12:00")
+    ).to_be_visible()
+    foam = crew.get_by_label("After setting: foam, sealant")
+    foam.fill("2.5")
+    foam.press("Enter")
+    page.get_by_role("button", name="Keep it so").click()
+    expect(page.get_by_role("button", name="Keep it so")).to_have_count(0)
+    kept = client.get(f"/api{job}").json()["job"]["crew"]
+    assert kept["dries"] == [{"work": "set", "minutes": 150}]
+    assert [(h["from"], h["to"], len(h["days"])) for h in kept["people"][0]["hours"]] == [
+        ("07:00", "12:00", 4), ("12:30", "15:30", 4), ("07:00", "12:00", 1),
+    ]  # fmt: skip
+
+
 def test_a_day_stays_while_it_is_typed_and_a_year_nobody_means_is_told(page, client, job):
     crew = page.locator("details").filter(has_text="Who works here")
     page.goto(f"{job}/plan")

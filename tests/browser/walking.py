@@ -47,6 +47,7 @@ TEXTS = {
     "degrees": "{}",
     "studs found": "{}; {}1",
     "over which": "{} in",
+    "after ": "{}",
 }
 
 

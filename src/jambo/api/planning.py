@@ -16,7 +16,7 @@ from jambo.jobs.planning import Tried
 from jambo.views.days.day_sheet import DaySheetOut
 from jambo.views.days.job_plan import JobPlanOut
 from jambo.views.days.job_time import JobTimeOut
-from jambo.views.days.plan import PlanOut, plan_list
+from jambo.views.days.plan import HoursOut, PlanOut, hours_heard, plan_list
 
 router = APIRouter(prefix="/api", tags=["planning"], route_class=Route)
 
@@ -25,6 +25,18 @@ router = APIRouter(prefix="/api", tags=["planning"], route_class=Route)
 async def plan(request: Request, said: PlanList, seconds: Seconds = 10.0) -> Straight:
     """Plan one document, `jambo-plan/1`: who does what when, what holds the finish up, and how far from the best it can be."""
     return Straight(await patiently(request, partial(plan_list, said, seconds)))
+
+
+class SaidHours(BaseModel):
+    """Somebody's hours as they are said."""
+
+    text: Annotated[str, Field(max_length=1000)]
+
+
+@router.post("/plan/hours")
+def hours(said: SaidHours) -> HoursOut:
+    """Hear somebody's hours of the week as they are said, such as "7 to half past 3, Friday to 12". 422 for what says none."""
+    return hours_heard(said.text)
 
 
 @router.get("/jobs/{job_id}/plan", response_model=JobPlanOut)

@@ -1,11 +1,15 @@
 import { Button, Checkbox, NativeSelect, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 
-import { ApiProblem, type Crew, told } from "../api/client";
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { ApiProblem, type Crew, api, ask, told } from "../api/client";
 import { DayField } from "../app/DayField";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { capital } from "../api/words";
+import { useHeld } from "../tape/typed";
 import styles from "./PlanPage.module.css";
 import type { PlanWork } from "./usePlan";
 
@@ -142,18 +146,7 @@ export function CrewPanel({ work }: { work: PlanWork }) {
       <ul>
         {DRYING.map(([work, label]) => (
           <li key={work} className={styles.trade}>
-            <TextInput
-              label={label}
-              type="number"
-              inputMode="decimal"
-              min={0}
-              max={336}
-              step={0.5}
-              rightSection="h"
-              defaultValue={dryFor(work)}
-              key={`${work} ${dryFor(work)}`}
-              onBlur={(e) => dry(work, Number(e.currentTarget.value))}
-            />
+            <DryFor label={label} hours={dryFor(work)} say={(hours) => dry(work, hours)} />
           </li>
         ))}
       </ul>
@@ -238,6 +231,7 @@ function PersonRow({ n, person, say, out, mate, others, pair, wrong }: RowProps)
           {hours.map((one) => `${(one.days ?? WEEK).join(" ")} ${one.from ?? ""} to ${one.to ?? ""}`).join("; ")}
         </p>
       )}
+      <SaidHours who={who} say={(said) => say({ hours: said })} />
       <fieldset className={styles.days} disabled={!plain}>
         <legend className="sr">Days of {who}</legend>
         {DAYS.map((day) => (
@@ -290,6 +284,64 @@ function PersonRow({ n, person, say, out, mate, others, pair, wrong }: RowProps)
         Take out
       </Button>
     </li>
+  );
+}
+
+/** For how many hours something dries; kept when the field is left. */
+function DryFor({ label, hours, say }: { label: string; hours: string; say: (hours: number) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  const keep = () => {
+    if (text !== null) say(Number(text));
+    setText(null);
+  };
+  return (
+    <TextInput
+      label={label}
+      type="number"
+      inputMode="decimal"
+      min={0}
+      max={336}
+      step={0.5}
+      rightSection="h"
+      value={text ?? hours}
+      onChange={(e) => setText(e.currentTarget.value)}
+      onBlur={keep}
+      onKeyDown={(e) => e.key === "Enter" && keep()}
+    />
+  );
+}
+
+/** Hours as the crew says them: what is heard stands in the fields beside it; what is not stays, with what would be. */
+function SaidHours({ who, say }: { who: string; say: (hours: Shift[]) => void }) {
+  const [text, setText] = useHeld<string>(`hours said of ${who}`, "");
+  const heard = useMutation({
+    mutationFn: (said: string) => ask(api.POST("/api/plan/hours", { body: { text: said } })),
+    onSuccess: (answer) => {
+      say(answer.hours);
+      setText(null);
+    },
+  });
+  const hear = () => text.trim() && !heard.isPending && heard.mutate(text);
+  const failed = heard.error;
+  const why = failed instanceof ApiProblem && failed.errors[0] ? told(failed.errors[0]) : failed?.message;
+  return (
+    <TextInput
+      label="Hours, as you say them"
+      aria-label={`Hours of ${who}, as you say them`}
+      placeholder="7 to half past 3, Friday to 12"
+      data-walk
+      maxLength={200}
+      value={text}
+      error={text && why}
+      onChange={(e) => setText(e.currentTarget.value)}
+      onBlur={hear}
+      onKeyDown={(e) => {
+        if (e.key === "Enter") {
+          e.preventDefault();
+          hear();
+        }
+      }}
+    />
   );
 }
 

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
 
 from typing_extensions import TypedDict
 
 from jambo.core.planning.problem import WorkPlan
 from jambo.core.words.clock import at_the_wall, spoken
+from jambo.core.words.hours import NotHours, at_clock, heard_hours
 from jambo.format.plan import PlanList, Stated, stated
 from jambo.format.problems import FieldError, Refused
 from jambo.views.searches import GoesOn, Searched, always, forget_work, work_plan
@@ -127,6 +128,21 @@ def plan_list(said: PlanList, patience: float | None = None, goes_on: GoesOn = a
     if found.searching:  # nobody asks for this one again
         found = Searched(found.plan, False, f"it was ended after {patience:g} s")
     return plan_out(found, of, said)
+
+
+class HoursOut(TypedDict):
+    """Somebody's hours of the week as they were heard."""
+
+    hours: list[dict[str, Any]]
+
+
+def hours_heard(text: str) -> HoursOut:
+    """Hear hours as they are said. Raises Refused where they are none."""
+    try:
+        shifts = heard_hours(text)
+    except NotHours as error:
+        raise Refused([FieldError("text", error.reason, error.accepted)]) from None
+    return {"hours": [{"days": [*s.days], "from": begin, "to": end} for s in shifts for begin, end in (at_clock(s),)]}
 
 
 def made(of: Stated, patience: float | None = None, goes_on: GoesOn = always) -> Searched[WorkPlan]:
