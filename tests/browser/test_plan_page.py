@@ -125,7 +125,7 @@ def test_the_first_plan_stands_at_once_and_the_better_one_takes_its_place(page, 
     )
     page.goto(f"{job}/plan")
     told = page.get_by_role("status").filter(has_text="Done")
-    expect(told).to_contain_text("A better plan is being looked for.")
+    expect(told).to_contain_text("is being looked for.")
     expect(page.get_by_role("article", name="Ada").first).to_contain_text("Frame the opening")
     held.clear()
     expect(told).to_contain_text("It cannot be done sooner")  # nobody pressed anything

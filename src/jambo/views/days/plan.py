@@ -79,7 +79,10 @@ def sentence(found: Searched[WorkPlan], of: Stated) -> str:
         else ""
     )
     if found.searching:
-        by = " A better plan is being looked for."
+        better = (
+            "A better plan" if not plan.proven else "One with less of that late" if late else "One with less walking"
+        )
+        by = f" {better} is being looked for."
     elif found.ended and not plan.proven:
         by = f" The search did not come to its end: {found.ended}."
     return f"Done {spoken(of.moment(plan.finish))}{days}. {best} {bound}.{by}"
