@@ -147,13 +147,13 @@ def kept(of, plan):
             assert a + of.operations[of.by_key[p.key]].minutes <= b or b + of.operations[of.by_key[q.key]].minutes <= a
 
 
-def every_finish(of):
-    """The finish of every plan in which each operation of some order begins as early as it can, by every choice of hands."""
+def every_end(of):
+    """When each operation ends, in every plan in which each operation of some order begins as early as it can, by every choice of hands."""
     hours = hours_of(of.people, of.start)
 
-    def on(done, busy, worst):
+    def on(done, busy):
         if len(done) == len(of.operations):
-            yield worst
+            yield done
             return
         for one in of.operations:
             if one.key in done or not set(one.after) <= done.keys():
@@ -163,16 +163,19 @@ def every_finish(of):
             for who in product(range(len(of.people)), repeat=one.hands):
                 if list(who) != sorted(set(who)):
                     continue
-                spans = sorted(s for p in who for s in (*hours.away[p], *busy[p]))
                 start = begins
-                for low, high in spans:
+                for low, high in sorted(s for p in who for s in (*hours.away[p], *busy[p])):
                     if low < start + one.minutes and start < high:
                         start = high
-                end = start + one.minutes
-                taken = [(*b, (start, end)) if p in who else b for p, b in enumerate(busy)]
-                yield from on({**done, one.key: end}, taken, max(worst, end))
+                taken = [(*b, (start, start + one.minutes)) if p in who else b for p, b in enumerate(busy)]
+                yield from on({**done, one.key: start + one.minutes}, taken)
 
-    return on({}, [()] * len(of.people), 0)
+    return on({}, [()] * len(of.people))
+
+
+def every_finish(of):
+    """The finish of each of them."""
+    return (max(ends.values()) for ends in every_end(of))
 
 
 @settings(max_examples=40, deadline=None)
@@ -410,28 +413,8 @@ def every_lateness(of):
     due = [hours.working(one.by) if one.by is not None else None for one in of.operations]
     return min(
         sum(max(0, ends[one.key] - d) for one, d in zip(of.operations, due, strict=True) if d is not None)
-        for ends in _every_end(of, hours)
+        for ends in every_end(of)
     )
-
-
-def _every_end(of, hours):
-    def on(done, busy):
-        if len(done) == len(of.operations):
-            yield done
-            return
-        for one in of.operations:
-            if one.key in done or not set(one.after) <= done.keys():
-                continue
-            begins = max([hours.working(one.not_before or 0), *(done[key] for key in one.after)])
-            for p in range(len(of.people)):
-                start = begins
-                for low, high in sorted((*hours.away[p], *busy[p])):
-                    if low < start + one.minutes and start < high:
-                        start = high
-                taken = [(*b, (start, start + one.minutes)) if q == p else b for q, b in enumerate(busy)]
-                yield from on({**done, one.key: start + one.minutes}, taken)
-
-    return on({}, [()] * len(of.people))
 
 
 @settings(max_examples=40, deadline=None)
