@@ -21,7 +21,10 @@ interface Props {
 export function LevelLine({ job, of }: Props) {
   const client = useQueryClient();
   const shown = useShown(job?.job);
-  const [draft, setDraft] = useHeld<{ over: string; place: string } | null>(`level line of ${of.storey}`, null);
+  const [draft, setDraft] = useHeld<{ over: string; place: string } | null>(
+    `level line of ${of.storey}, as said`, // its length is held under its own path
+    null,
+  );
   const [errors, setErrors] = useState<FieldError[]>([]);
   const kept = { over: of.level_line?.over ?? "", place: of.level_line?.place ?? "" };
   const now = draft ?? kept;
@@ -91,7 +94,8 @@ export function LevelLine({ job, of }: Props) {
           value={now.place}
           onChange={(event) => put({ place: event.currentTarget.value })}
         />
-        <Button disabled={draft === null} aria-busy={keep.isPending} onClick={() => keep.mutate(now)}>
+        {/* never disabled: the press that ends a length is the one that keeps it */}
+        <Button aria-busy={keep.isPending} onClick={() => (now.over || now.place) && keep.mutate(now)}>
           Keep the line
         </Button>
         {of.level_line && (
