@@ -57,6 +57,30 @@ def test_heads_are_held_against_a_line_that_was_taped(page, two):
     expect(page.get_by_label("Taped from")).to_have_value("level_line")  # as the one before
 
 
+def test_a_line_typed_away_from_the_server_stays_whatever_another_keeps(page, client, two):
+    job, _ = two
+    page.goto(f"/jobs/{job}/heads")
+    page.get_by_text("Its level line").click()
+    page.route("**/api/heard*", lambda route: route.abort())  # nobody hears what is typed
+    height = page.get_by_role("textbox", name="How high it was set")
+    height.fill("46 1/4")
+    height.press("Tab")
+    kept = client.get(f"/api/jobs/{job}").json()
+    line = {"storey": client.get(f"/api/jobs/{job}/heads").json()[0]["storey"], "over": "47 1/2", "place": "the stairs"}
+    said = {"version": kept["version"], "job": kept["job"] | {"level_lines": [line]}}
+    client.put(f"/api/jobs/{job}", json=said).raise_for_status()
+    page.unroute("**/api/heard*")
+    page.reload()
+    expect(page.get_by_text("Level line 47")).to_be_visible()
+    page.evaluate(
+        "document.querySelectorAll('main details').forEach(d => { d.open = true; })"
+    )  # open already where a draft is held
+    expect(height).to_have_value("46 1/4")
+    page.get_by_label("over the floor at").fill("the porch")
+    page.get_by_role("button", name="Keep the line").click()
+    expect(page.get_by_text("over the floor at the porch").first).to_be_visible()
+
+
 def test_a_wall_of_steel_has_a_hole_for_its_buck(page, two):
     """RO 32 1/4 and a buck of 1 1/2: a hole of 35 1/4; kings 97 1/2 less a track of 1/32."""
     _, (opening, _) = two

@@ -9,7 +9,7 @@ import { useShown } from "../app/show";
 import { useJob } from "../app/useJob";
 import { WithFractions } from "../tape/Digits";
 import { LengthField } from "../tape/LengthField";
-import { useHeld } from "../tape/typed";
+import { useHeld, useTyped } from "../tape/typed";
 import styles from "./LevelLine.module.css";
 
 interface Props {
@@ -21,8 +21,10 @@ interface Props {
 export function LevelLine({ job, of }: Props) {
   const client = useQueryClient();
   const shown = useShown(job?.job);
+  const texts = useTyped();
+  const path = `level line of ${of.storey}`;
   const [draft, setDraft] = useHeld<{ over: string; place: string } | null>(
-    `level line of ${of.storey}, as said`, // its length is held under its own path
+    `${path}, as said`, // its length is held under its own path
     null,
   );
   const [errors, setErrors] = useState<FieldError[]>([]);
@@ -43,6 +45,7 @@ export function LevelLine({ job, of }: Props) {
     onSuccess: async () => {
       setErrors([]);
       setDraft(null);
+      texts.hold(path, null);
       client.removeQueries({ queryKey: ["opening"] });
       await renew(client, ["job"]);
     },
@@ -78,11 +81,12 @@ export function LevelLine({ job, of }: Props) {
         <LengthField
           label="How high it was set"
           kind="height"
-          path={`level line of ${of.storey}`}
+          path={path}
           unit={shown.unit}
           step={shown.step}
           value={now.over || undefined}
           keptIn={job.job.unit ?? "in"}
+          keeps={false} // held until the line is kept, whatever line another keeps meanwhile
           error={errors.find((e) => e.path.endsWith(".over"))}
           onChange={(over) => put({ over: over ?? "" })}
         />
