@@ -319,6 +319,22 @@ def test_writing_anew_leaves_what_is_being_typed_there(context, page, client, si
     expect(page.get_by_role("button", name="1 not kept")).to_have_count(0)
 
 
+def test_what_is_wrong_with_a_length_does_not_move_the_button_being_pressed(page, site):
+    page.goto(f"/openings/{site['one']}/survey")
+    ready(page)
+    unheard = []
+    page.route("**/api/heard?**", lambda route: unheard.append(route))
+    with page.expect_request("**/api/heard?**"):
+        page.locator(".reading-form [data-read] input").first.fill("a hand")
+    keep = page.get_by_role("button", name="Keep it")
+    keep.hover()
+    page.mouse.down()
+    unheard[0].abort()
+    expect(page.locator(".reading-form").get_by_text("The server does not answer.")).to_be_visible()
+    with page.expect_request("**/readings"):
+        page.mouse.up()
+
+
 def test_two_windows_pressed_away_show_the_same_and_each_press_is_done_once(context, page, client, site):
     other = context.new_page()
     for one, door in ((page, "one"), (other, "two")):

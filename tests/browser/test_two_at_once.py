@@ -119,7 +119,7 @@ def test_a_width_that_reads_two_ways_is_kept_on_the_tape_it_was_typed_on(page, c
     settled(page)
     opened(page, f"/openings/{opening}/door")
     expect(width).to_have_value("28")
-    expect(page.locator(".mantine-InputWrapper-error")).to_have_count(0)
+    expect(page.locator(".length .error")).to_have_count(0)
     assert client.get(f"/api/openings/{opening}").json()["opening"]["door"]["leaves"][0]["width"] == "28 in"
 
 
@@ -136,7 +136,7 @@ def test_what_was_wrong_a_key_ago_is_written_as_understood_when_the_field_is_lef
     opened(page, f"{new_opening}/door")
     height = page.get_by_label("Leaf height", exact=True)
     height.fill("6-7 7/")
-    page.locator(".mantine-InputWrapper-error").wait_for()
+    page.locator(".length .error").wait_for()
     page.evaluate(HELD_BACK)
     height.press("8")
     page.wait_for_function("() => window.held()")

@@ -52,6 +52,7 @@ export function LevelField({ label, value, onChange, error }: Props) {
       ask(api.GET("/api/level", { params: { query: { text: value, unit: shown.unit } }, signal })),
   });
   const wrong = heard.error instanceof ApiProblem ? heard.error.errors[0] : undefined;
+  const problem = error ?? (wrong && told(wrong));
   const { drop, over } = parts(value);
   const write = (nextDrop: string, nextOver: string) => onChange([nextDrop, nextOver].filter(Boolean).join(" "));
   return (
@@ -64,7 +65,8 @@ export function LevelField({ label, value, onChange, error }: Props) {
         spellCheck={false}
         inputMode={padHere ? "none" : "text"}
         placeholder={shown.unit === "in" ? "1/4 in 4 ft" : "3 mm per m"}
-        error={error ?? (wrong && told(wrong))}
+        error={Boolean(problem)}
+        aria-describedby={`${id}-heard`}
         onChange={(event) => onChange(event.currentTarget.value)}
         onFocus={() => takePad(id)}
         onClick={() => takePad(id)}
@@ -72,8 +74,8 @@ export function LevelField({ label, value, onChange, error }: Props) {
         rightSectionPointerEvents="none"
         rightSection={<PadButton label={label} out={padHere} field={input} />}
       />
-      <p className="heard" aria-live="polite">
-        {heard.data && !wrong ? [heard.data.text, heard.data.per].filter(Boolean).join(" · ") : ""}
+      <p className={problem ? "heard error" : "heard"} id={`${id}-heard`} aria-live="polite">
+        {problem ? problem : heard.data ? [heard.data.text, heard.data.per].filter(Boolean).join(" · ") : ""}
       </p>
       {padHere && (
         <Pad unit={shown.unit} text={drop} onText={(text) => write(text, over)} field={input}>

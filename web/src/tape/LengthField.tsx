@@ -58,7 +58,7 @@ export function LengthField(props: Props) {
         spellCheck={false}
         data-walk
         data-long={text.length > 6 || undefined}
-        error={problem ?? undefined}
+        error={problem !== null}
         aria-describedby={`${id}-heard`}
         onChange={(event) => field.type(event.currentTarget.value)}
         onKeyDown={keys}
@@ -77,14 +77,17 @@ export function LengthField(props: Props) {
           </span>
         }
       />
-      <p className="heard" id={`${id}-heard`} aria-live="polite">
-        {heard ? (
+      {/* what is wrong stands where what was heard would: a line more would move the button one is about to press */}
+      <p className={problem ? "heard error" : "heard"} id={`${id}-heard`} aria-live="polite">
+        {problem ? (
+          problem
+        ) : heard ? (
           <>
             {field.fresh && heard.reading !== heard.length.text ? `${heard.reading} = ` : ""}
             {heard.length.text}
             {heard.length.moved ? ` ${heard.length.moved}` : ""} · {heard.length.also}
           </>
-        ) : fallback && !text && !problem ? (
+        ) : fallback && !text ? (
           fallback.by
         ) : null}
       </p>
