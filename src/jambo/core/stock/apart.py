@@ -8,10 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jambo.core.frozen import dataclass
-from jambo.core.quantities.length import ZERO, Length, some
+from jambo.core.quantities.length import Length
 from jambo.core.stock.columns import Demand, Spliced
-from jambo.core.stock.grid import classes_of
-from jambo.core.stock.problem import CutProblem, Wanted
+from jambo.core.stock.problem import CutProblem, Reach, Wanted
 from jambo.core.stock.splices import MOST_WAYS, Ways, cheapest, ways_to_join
 
 
@@ -25,31 +24,23 @@ class TakenApart:
     cannot: tuple[int, ...]
 
 
-def longest_of(problem: CutProblem) -> Length | None:
-    """The longest piece any stick gives."""
-    return max((problem.stock[c.stick].length - problem.square for c in classes_of(problem)), default=None)
-
-
 def take_apart(problem: CutProblem, few_ways: Sequence[int] = ()) -> TakenApart:
     """Gather pieces of a length into kinds, and find the ways to splice what is longer than any stick.
 
     Args:
         problem: what is asked; few_ways: how many ways to look at first; all of them where those do not do, or none is given.
     """
-    longest = longest_of(problem)
-    # what sticks of each length give, and as long as they come
-    gives = {s.length - off for s in problem.stock for off in (ZERO, problem.square)}
-    others = sorted((g for g in gives if longest is not None and g < longest), reverse=True)
+    reaches = problem.reaches
     count: dict[Length, int] = {}
     splits: list[tuple[int, Ways]] = []
     cannot: list[int] = []
     for i, piece in enumerate(problem.pieces):
-        if problem.gives(piece, longest):
+        if reaches[0].gives(piece.length):
             count[piece.length] = count.get(piece.length, 0) + piece.count
             continue
-        ways = None
-        for most in (*few_ways, MOST_WAYS) if piece.join and some(longest) else ():
-            ways = ways or ways_to_join(piece.length, piece.join, piece.count, longest, most, others)  # type: ignore[arg-type]
+        join, ways = piece.join, None
+        for most in (*few_ways, MOST_WAYS) if join else ():
+            ways = ways or ways_to_join(piece.length, join, piece.count, reaches, most)  # type: ignore[arg-type]
         if ways is None:
             cannot.append(i)
         else:
@@ -58,13 +49,13 @@ def take_apart(problem: CutProblem, few_ways: Sequence[int] = ()) -> TakenApart:
         count.setdefault(part, 0)
     lengths = tuple(sorted(count, reverse=True))
     kinds = {length: k for k, length in enumerate(lengths)}
-    spliced = tuple(_spliced(problem.pieces[i], ways, kinds, longest) for i, ways in splits)
+    spliced = tuple(_spliced(problem.pieces[i], ways, kinds, reaches[0]) for i, ways in splits)
     return TakenApart(
         lengths, Demand(tuple(count[length] for length in lengths), spliced), tuple(splits), tuple(cannot)
     )
 
 
-def _spliced(piece: Wanted, ways: Ways, kinds: dict[Length, int], longest: Length | None) -> Spliced:
+def _spliced(piece: Wanted, ways: Ways, kinds: dict[Length, int], reach: Reach) -> Spliced:
     """A spliced piece by the kinds its parts are."""
     uses = np.zeros((len(ways.parts), len(kinds)), dtype=np.int64)
     for n, parts in enumerate(ways.parts):
@@ -72,8 +63,8 @@ def _spliced(piece: Wanted, ways: Ways, kinds: dict[Length, int], longest: Lengt
             uses[n, kinds[part]] += 1
 
     def floor(worth: NDArray[np.int64]) -> int:
-        assert piece.join is not None and longest is not None
-        return cheapest(piece.length, piece.join, longest, lambda part: int(worth[kinds[part]]) if part in kinds else 0)
+        assert piece.join is not None
+        return cheapest(piece.length, piece.join, reach, lambda part: int(worth[kinds[part]]) if part in kinds else 0)
 
     return Spliced(
         uses,

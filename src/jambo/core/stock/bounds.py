@@ -24,9 +24,12 @@ def plain_bound(problem: CutProblem, grid: Grid, asked: TakenApart) -> Fraction:
         problem: what is asked; grid: sizes and rooms; asked: how many of each kind, and what is spliced, of two parts at least.
     """
     sizes, bought = grid.own[0], [of for of, c in enumerate(grid.classes) if c.most is None]
-    over = 1 if asked.splits else 0  # a part that is no kind may end between two marks
+    # a part that was not looked at may end between two marks, or be as long as its stick comes
+    over, unseen = (1 if asked.splits else 0), any(not ways.every for _, ways in asked.splits)
+    comes = [-(-(problem.stock[c.stick].length + problem.kerf).nm // grid.unit) if unseen else 0 for c in grid.classes]
     rooms: list[int] = [
-        r + over if k is None else max(r + over, sizes[k]) for r, k in zip(grid.own[1], grid.whole, strict=True)
+        max(r + over, int(whole), 0 if k is None else sizes[k])
+        for r, whole, k in zip(grid.own[1], comes, grid.whole, strict=True)
     ]
     count, spliced = asked.demand.count, [problem.pieces[i] for i, _ in asked.splits]
     lie = [(c.most or 0, rooms[of]) for of, c in enumerate(grid.classes) if c.most is not None]

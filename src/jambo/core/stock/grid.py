@@ -106,6 +106,7 @@ def _worth_buying(problem: CutProblem, lengths: tuple[Length, ...], kerf: Fracti
     """The classes without those that another can be bought in place of: as long or longer, no dearer, and it gives all they give."""
     classes = classes_of(problem)
     long = [problem.stock[c.stick].length for c in classes]
+    spliced = any(piece.join and not problem.reaches[0].gives(piece.length) for piece in problem.pieces)
 
     def instead(one: int, other: int) -> bool:
         a, b = classes[one], classes[other]
@@ -114,7 +115,7 @@ def _worth_buying(problem: CutProblem, lengths: tuple[Length, ...], kerf: Fracti
         if (b.weight, long[other]) == (a.weight, long[one]):
             return other < one
         # a stick that comes as long as a piece gives it without squaring: so must the longer one, with it
-        return long[one] not in lengths or long[one] <= long[other] - problem.square
+        return (long[one] not in lengths and not spliced) or long[one] <= long[other] - problem.square
 
     return tuple(c for one, c in enumerate(classes) if not any(instead(one, other) for other in range(len(classes))))
 

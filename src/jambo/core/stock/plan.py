@@ -10,14 +10,14 @@ from fractions import Fraction
 import numpy as np
 
 from jambo.core.frozen import dataclass
-from jambo.core.quantities.length import Length, some
-from jambo.core.stock.apart import TakenApart, longest_of, take_apart
+from jambo.core.quantities.length import Length
+from jambo.core.stock.apart import TakenApart, take_apart
 from jambo.core.stock.bounds import plain_bound, raised
 from jambo.core.stock.columns import Demand, Parting, Pool, Relaxed, StickColumn, relax
 from jambo.core.stock.ending import FEW_STEPS, MOST_STEPS
 from jambo.core.stock.grid import Grid, Sticks, classes_of, on_grid
 from jambo.core.stock.problem import CutPlan, CutProblem, Goal
-from jambo.core.stock.splices import Parts, first_two
+from jambo.core.stock.splices import NOT_LOOKED_AT, Parts, first_two
 from jambo.core.stock.sticks import Filling, cost_of, lay_out, left_of, queues, waste_of
 from jambo.core.stock.whole import Whole, counted, dive, out_of_what_lies, pack, rounded, search, wanted
 from jambo.core.stock.within import within
@@ -242,26 +242,31 @@ def first_plan(problem: CutProblem, before: Sequence[Before] = ()) -> CutPlan:
 
 def _parted_at_once(problem: CutProblem) -> CutPlan:
     """A first plan of many pieces that are spliced: each is parted in the first way there is, and all of it packed by size."""
-    longest = longest_of(problem)
+    reach = problem.reaches[0]
     parted: dict[int, tuple[Parts, ...]] = {}
     cannot = []
-    count: Counter[Length] = Counter()
+    uncut: Counter[Length] = Counter()
+    parts_of: Counter[Length] = Counter()
     for i, piece in enumerate(problem.pieces):
-        if problem.gives(piece, longest):
-            count[piece.length] += piece.count
+        if reach.gives(piece.length):
+            uncut[piece.length] += piece.count
             continue
-        both = first_two(piece.length, piece.join, piece.count, longest) if piece.join and some(longest) else None
+        both = first_two(piece.length, piece.join, piece.count, reach) if piece.join else None
         if both is None:
             cannot.append(i)
             continue
         parted[i] = tuple(both[n % 2] for n in range(piece.count))
-        count.update(part for parts in parted[i] for part in parts)
+        parts_of.update(part for parts in parted[i] for part in parts)
+    count = uncut + parts_of
     lengths = tuple(sorted(count, reverse=True))
     demand = Demand(tuple(count[length] for length in lengths))
     asked = TakenApart(lengths, demand, (), tuple(cannot))
+    own = Demand(tuple(uncut[length] for length in lengths))
+    other_ways = TakenApart(lengths, own, tuple((i, NOT_LOOKED_AT) for i in parted), ())
     grid = on_grid(problem, lengths)
     whole = _first(grid, demand)
-    bound = Fraction(0) if any(whole.lacking) or not lengths else min(plain_bound(problem, grid, asked), whole.weight)
+    lacking = any(whole.lacking) or not lengths
+    bound = Fraction(0) if lacking else min(plain_bound(problem, grid, other_ways), whole.weight)
     return _laid_out(problem, asked, grid, whole, bound, parted)
 
 

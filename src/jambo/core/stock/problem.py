@@ -30,6 +30,21 @@ class Stick:
 
 
 @dataclass(frozen=True, slots=True)
+class Reach:
+    """How long a piece sticks give: anything up to what is cut from the longest, squared, and as long as they come."""
+
+    cut: Length
+    comes: frozenset[Length]
+
+    def gives(self, length: Length) -> bool:
+        """Whether one stick gives a piece of this length."""
+        return length <= self.cut or length in self.comes
+
+
+NOTHING = Reach(ZERO, frozenset())
+
+
+@dataclass(frozen=True, slots=True)
 class Join:
     """How a piece longer than any stick may be spliced: at these places from its end, on copies so far apart.
 
@@ -65,9 +80,11 @@ class CutProblem:
     keep: Length
     goal: Goal = "waste"
 
-    def gives(self, piece: Wanted, longest: Length | None) -> bool:
-        """Whether a stick gives a piece whole: cut from one, the `longest` that can be, or as the stick comes."""
-        return (longest is not None and piece.length <= longest) or any(s.length == piece.length for s in self.stock)
+    @property
+    def reaches(self) -> tuple[Reach, ...]:
+        """What all its sticks reach, then those up to each shorter length."""
+        comes = sorted({s.length for s in self.stock}, reverse=True)
+        return tuple(Reach(one - self.square, frozenset(comes[n:])) for n, one in enumerate(comes)) or (NOTHING,)
 
 
 @dataclass(frozen=True, slots=True)

@@ -127,7 +127,7 @@ def sentence(made: CutPlan, problem: CutProblem, unit: Unit) -> str:
         return f"{start}; no plan {best[problem.goal]}."
     if made.few_parts:
         return f"{start}; no plan {best[problem.goal]} that splices in as few parts or one more."
-    looked = f" It was looked for {made.broken_off:g} s." if made.broken_off else ""
+    looked = f" The search was stopped after {made.broken_off:g} s." if made.broken_off else ""
     if not made.bound:
         return f"{start}.{looked}"
     if problem.goal == "cost":
@@ -146,8 +146,7 @@ def total_of(sticks: Sequence[FilledStick], problem: CutProblem) -> Length:
 def why_not(i: int, problem: CutProblem, made: CutPlan) -> str:
     """Why a piece is not cut: there is too little stock only where that is proven."""
     piece = problem.pieces[i]
-    longest = max((s.length - problem.square for s in problem.stock), default=None)
-    if problem.gives(piece, longest):
+    if problem.reaches[0].gives(piece.length):
         if made.short:
             return "there is not enough stock for all of them"
         return "no way was found to get all of them out of this stock" + (
