@@ -152,7 +152,7 @@ def test_gates_of_other_trades_and_deliveries_hold_the_work(client, job):
     (deadline,) = plan["deadlines"]
     assert (deadline["open"], deadline["late"], deadline["minutes"]) == (3, 2, 75 + 60 + 45 + 45)
     assert "not done by then: W1, W3" in deadline["told"]
-    assert "3 h 45 of work, " in deadline["told"]
+    assert "3 h 45 of work (7 h 30 of hands), " in deadline["told"]
     assert "enough if two work on it" in deadline["told"]  # frames and kits take two
     unknown = tried(client, job, trades=[{"trade": "wallboard"}])
     assert ("W1", "Hang the leaf", 30) not in works(unknown)
@@ -323,3 +323,49 @@ def test_what_was_done_just_now_is_still_wet(client, job):
     left = of_w2(tried(client, job, dries=[{"work": "set", "minutes": 600}]))
     assert "set" not in left and left["hang"]["no_earlier"] == "W2: Set the jamb set, and dry"
     assert datetime.fromisoformat(left["hang"]["start"]) >= datetime.now() + timedelta(hours=9)
+
+
+def by_wednesday(client, pockets):
+    """So many pocket doors for two who begin on a Monday, eight hours a day, and boards that come on its Wednesday: 75 and 60 minutes each, by both."""
+    number = client.post("/api/jobs", json={"name": "Boards come"}).json()["id"]
+    for n in range(pockets):
+        wall = client.post(f"/api/jobs/{number}/walls", json=PLAIN["wall"] | {"length": "24'"}).json()["id"]
+        opening = plain(**POCKET, **{"opening.mark": f"P{n}"})["opening"]
+        body = {"wall_id": wall, "opening": opening}
+        client.post(f"/api/jobs/{number}/openings", json=body).raise_for_status()
+    today = datetime.now().date()
+    monday = today + timedelta(days=14 - today.weekday())
+    before = [f"{today + timedelta(days=n)}" for n in range(-1, (monday - today).days)]
+    people = [{"name": name, "hours": SHIFT, "off": before} for name in ("Ada", "Bo")]
+    boards = {
+        "trade": "wallboard",
+        "at": f"{monday + timedelta(days=2)}T07:00",
+        "done": f"{monday + timedelta(days=4)}T15:00",
+    }
+    return f"/api/jobs/{number}", monday, {"people": people, "trades": [boards]}
+
+
+def test_what_will_be_late_is_helped_by_what_was_tried(client):
+    """Ten take two of them 1350 minutes, 960 are there: 390 lack, which two more have on Tuesday; or boards come on Thursday, done on the Monday after Saturday."""
+    url, monday, crew = by_wednesday(client, 10)
+    while (late := tried(client, url, **crew))["searching"]:
+        pass
+    days = [
+        f"{monday + timedelta(days=n):%a} {(monday + timedelta(days=n)).day} {monday + timedelta(days=n):%b}"
+        for n in range(4)
+    ]
+    more, later = f"two more, with Ada’s hours, from {days[1]}", f"drywall 1 day later, on {days[3]}"
+    assert [one["told"] for one in late["help"]] == [more, later]
+    assert late["helped"] == f"Nothing would be late with {more}, or with {later}."
+    assert late["help"][1]["crew"]["trades"][0]["done"] == f"{monday + timedelta(days=7)}T15:00"
+    for one in late["help"]:
+        plan = tried(client, url, **one["crew"])
+        assert "all of it is done by then" in plan["deadlines"][0]["told"]
+        assert (plan["help"], plan["helped"]) == ([], "")
+    assert (
+        "10 openings are still to do, 22 h 30 of work (45 h of hands), 32 h of hands left, which is too little"
+        in late["deadlines"][0]["told"]
+    )
+    # seven take 945: nothing is late, and nothing is to be done about it
+    url, _, crew = by_wednesday(client, 7)
+    assert tried(client, url, **crew)["helped"] == ""

@@ -46,7 +46,7 @@ def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, clien
     expect(
         page.get_by_text(
             re.compile(
-                r"2 openings are still to do, 1 h 30 of work, \d+ h.* of hands left, enough if two work on it; all of it is done by then"
+                r"2 openings are still to do, 1 h 30 of work \(3 h of hands\), \d+ h.* of hands left, enough if two work on it; all of it is done by then"
             )
         )
     ).to_be_visible()
@@ -57,6 +57,24 @@ def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, clien
     expect(moved).to_have_count(0)
     page.get_by_role("link", name="Y1").first.click()
     expect(page).to_have_url(re.compile(r"/openings/\d+/card$"))
+
+
+def test_what_helps_against_lateness_is_tried_by_its_button(page, client, job):
+    """The boards were to come last week."""
+    kept = client.get(f"/api{job}").json()
+    boards = {"trade": "wallboard", "at": f"{date.today() - timedelta(days=7)}T07:00"}
+    crew = {
+        "people": [{"name": name, "hours": [{"from": "07:00", "to": "15:00"}]} for name in ("Ada", "Bo")],
+        "trades": [boards],
+    }
+    body = {"version": kept["version"], "job": kept["job"] | {"crew": crew}}
+    client.put(f"/api{job}", json=body).raise_for_status()
+    page.goto(f"{job}/plan")
+    expect(page.get_by_text(re.compile(r"^Nothing would be late with drywall \d+ days? later, on "))).to_be_visible()
+    page.get_by_role("button", name="Try it with drywall later").click()
+    expect(page.get_by_text("all of it is done by then")).to_be_visible()
+    expect(page.get_by_role("button", name="Keep it so")).to_be_visible()
+    expect(page.get_by_role("button", name="Try it with")).to_have_count(0)
 
 
 def test_hours_are_said_and_what_dries_is_kept(page, client, job):

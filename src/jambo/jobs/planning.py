@@ -25,6 +25,7 @@ from jambo.store import events
 from jambo.store.database import Database
 from jambo.views.days.day_sheet import DaySheetOut, day_sheet
 from jambo.views.days.job_plan import JobPlan, JobPlanOut, ToDo
+from jambo.views.days.late import with_help
 from jambo.views.days.plan_beside import beside
 
 ANEW_MINUTES = 30
@@ -81,8 +82,8 @@ def plan_of_job(db: Database, job_id: int, shown: Shown, asked: Tried | None = N
         db: where jobs are kept; job_id: the job; shown: the tape and words to tell it in; asked: what is tried.
     """
     if asked is None:
-        return read_plan(db, job_id, shown)[0].out
-    tried = read_plan(db, job_id, shown, asked)[0].out
+        return with_help(read_plan(db, job_id, shown)[0])
+    tried = with_help(read_plan(db, job_id, shown, asked)[0])
     kept = read_plan(db, job_id, shown)[0]
     return beside(kept.out, tried) if kept.said.people else tried
 

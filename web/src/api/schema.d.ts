@@ -3659,6 +3659,17 @@ export interface components {
             waits_for: string[];
         };
         /**
+         * HelpOut
+         * @description Something with which nothing would be late, in a few words and in full, and the crew it is tried with.
+         */
+        HelpOut: {
+            crew: components["schemas"]["Crew"];
+            /** Short */
+            short: string;
+            /** Told */
+            told: string;
+        };
+        /**
          * HoursOut
          * @description Somebody's hours of the week as they were heard.
          */
@@ -3858,7 +3869,8 @@ export interface components {
         /**
          * JobPlanOut
          * @description A job's plan; `searching` says that a better one is being looked for. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
-         *     `moved` says which openings are done at another time, and `before` what the plan as kept comes to.
+         *     `moved` says which openings are done at another time, and `before` what the plan as kept comes to. `help` is with what nothing would be late,
+         *     `helped` says it.
          */
         JobPlanOut: {
             /** Assumed */
@@ -3881,6 +3893,10 @@ export interface components {
             finish: string | null;
             /** Held Up */
             held_up: components["schemas"]["HeldUpOut"][];
+            /** Help */
+            help: components["schemas"]["HelpOut"][];
+            /** Helped */
+            helped: string;
             /** Moved */
             moved: components["schemas"]["DoneAtOut"][];
             /** Proven */

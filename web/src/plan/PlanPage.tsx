@@ -60,7 +60,7 @@ export function PlanPage() {
           </p>
         )}
         {draft && <Tried work={work} />}
-        {!nobody && data && <Said plan={data} tried={draft !== null} busy={busy} />}
+        {!nobody && data && <Said plan={data} work={work} busy={busy} />}
         {job.data && <CrewPanel work={work} />}
         {job.data && !nobody && <Calendars id={id} />}
         {!nobody && data && <ToCome plan={data} work={work} />}
@@ -154,11 +154,11 @@ function ToCome({ plan, work }: { plan: JobPlan; work: PlanWork }) {
 }
 
 /** What the plan comes to, in words; of one that is tried, beside what it was. */
-function Said({ plan, tried, busy }: { plan: JobPlan; tried: boolean; busy: boolean }) {
+function Said({ plan, work, busy }: { plan: JobPlan; work: PlanWork; busy: boolean }) {
   return (
     <section aria-label="The plan" className={styles.said}>
       <p role="status" className={styles.told} aria-busy={busy || undefined}>
-        {tried && <span className="chip check">tried</span>} {plan.told}
+        {work.draft && <span className="chip check">tried</span>} {plan.told}
       </p>
       {plan.before && <p className="quiet">As it is kept: {plan.before}</p>}
       {plan.moved.length > 0 && (
@@ -186,6 +186,18 @@ function Said({ plan, tried, busy }: { plan: JobPlan; tried: boolean; busy: bool
           {one.told}
         </p>
       ))}
+      {plan.help.length > 0 && (
+        <>
+          <p>{plan.helped}</p>
+          <div className="row">
+            {plan.help.map((one) => (
+              <Button key={one.told} variant="default" onClick={() => work.setCrew(one.crew)}>
+                Try it with {one.short}
+              </Button>
+            ))}
+          </div>
+        </>
+      )}
       {plan.chain.length > 0 && (
         <details className="more">
           <summary>What holds the finish up: {plan.chain.length} one after the other</summary>

@@ -52,12 +52,12 @@ def plans(problem: WorkProblem) -> Iterator[WorkPlan | None]:
         yield _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
 
 
-def at_once(problem: WorkProblem) -> WorkPlan | None:
-    """The plan of going down the list by the usual weights alone: quick, however large the job. Args, Raises: as `planned`."""
+def at_once(problem: WorkProblem, *, quick: bool = True) -> WorkPlan | None:
+    """The plan of going down the list, by the usual weights alone where it is to be `quick`, however large the job. Args, Raises: as `planned`."""
     if not problem.operations:
         return WorkPlan()
     hours = hours_of(problem.people, problem.start)
-    found = _listed(problem, hours, quick=True) if hours.windows else None
+    found = _listed(problem, hours, quick=quick) if hours.windows else None
     return None if found is None else _by_list(problem, hours, found)
 
 

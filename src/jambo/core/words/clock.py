@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 
 
 def at_the_wall(moment: datetime) -> str:
@@ -12,7 +12,12 @@ def at_the_wall(moment: datetime) -> str:
 
 def spoken(moment: datetime) -> str:
     """A moment as a carpenter says it: "Thu 26 Nov, 15:10"."""
-    return f"{moment:%a} {moment.day} {moment:%b}, {moment:%H:%M}"
+    return f"{on_day(moment)}, {moment:%H:%M}"
+
+
+def on_day(day: date) -> str:
+    """A day as a carpenter says it: "Thu 26 Nov"."""
+    return f"{day:%a} {day.day} {day:%b}"
 
 
 def far(moment: datetime) -> str:

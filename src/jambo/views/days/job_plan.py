@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from copy import copy
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -28,6 +28,7 @@ from jambo.views.material.held import OpeningOfJob
 from jambo.views.opening.result import flag_out, item_detail
 from jambo.views.searches import Searched
 
+MOST_MARKS = 8  # named in a sentence
 NUMBERS = {2: "two", 3: "three", 4: "four", 5: "five"}
 MOST_IN_NAME = 120
 
@@ -137,9 +138,18 @@ class DoneAtOut(TypedDict):
     after: str | None
 
 
+class HelpOut(TypedDict):
+    """Something with which nothing would be late, in a few words and in full, and the crew it is tried with."""
+
+    short: str
+    told: str
+    crew: Crew
+
+
 class JobPlanOut(TypedDict):
     """A job's plan; `searching` says that a better one is being looked for. `assumed` says what is taken as it is hoped, `chain` what holds the finish up, in order; of a crew that is tried
-    `moved` says which openings are done at another time, and `before` what the plan as kept comes to."""
+    `moved` says which openings are done at another time, and `before` what the plan as kept comes to. `help` is with what nothing would be late,
+    `helped` says it."""
 
     told: str
     start: str
@@ -157,6 +167,14 @@ class JobPlanOut(TypedDict):
     trades: list[TradeOut]
     before: str
     moved: list[DoneAtOut]
+    helped: str
+    help: list[HelpOut]
+
+
+def first_of(marks: Sequence[str]) -> str:
+    """The first of some marks, and how many more there are."""
+    more = len(marks) - MOST_MARKS
+    return ", ".join(marks) if more <= 1 else f"{', '.join(marks[:MOST_MARKS])} and {more} more"
 
 
 @dataclass
@@ -190,6 +208,9 @@ class JobPlan:
         self.tape, self.words, self.learnt = tape, words, learnt
         self.todo, self.start, self.horizon = todo, start, horizon_of(start)
         self.crew = crew
+        self.with_crew: Callable[[Crew], JobPlan] = lambda other: JobPlan(
+            start, todo, other, coming, tape, words, learnt, settled
+        )
         self.by_key: dict[str, Told] = {}
         self.assumed: list[str] = []
         self.deliveries: dict[int, tuple[str, datetime]] = {}  # by order: what comes, and when
@@ -344,6 +365,8 @@ class JobPlan:
             "trades": [*self._trades()],
             "before": "",
             "moved": [],
+            "helped": "",
+            "help": [],
         }
 
     def _trades(self) -> Iterator[TradeOut]:
@@ -446,7 +469,7 @@ class JobPlan:
             told = f"{name} {spoken(at)}: {openings} {'opening is' if openings == 1 else 'openings are'} still to do, {in_hours(minutes)} of work"
             told += self._hands(of, keys, at)
             told += (
-                "; all of it is done by then" if not behind else f"; not done by then: {', '.join(self._marks(behind))}"
+                "; all of it is done by then" if not behind else f"; not done by then: {first_of(self._marks(behind))}"
             )
             yield {
                 "trade": name, "at": at_the_wall(at), "open": openings, "late": len(self._marks(behind)), "minutes": minutes,
@@ -456,11 +479,12 @@ class JobPlan:
     def _hands(self, of: Stated, keys: Sequence[str], at: datetime) -> str:
         """How much time everybody has before a moment, and how many have to be at it."""
         left = hands_left(of.problem, int((at - of.midnight).total_seconds() // 60))
-        n = enough([(self.ops[key].minutes, self.ops[key].hands) for key in keys], left)
-        if n is None:
-            return f", {in_hours(sum(left))} of hands left, which is too little"
-        many = "one works" if n == 1 else f"{NUMBERS.get(n, n)} work"
-        return f", {in_hours(sum(left))} of hands left, enough if {many} on it"
+        work = [(self.ops[key].minutes, self.ops[key].hands) for key in keys]
+        of_hands, n = sum(minutes * hands for minutes, hands in work), enough(work, left)
+        takes = f" ({in_hours(of_hands)} of hands)" if of_hands > sum(minutes for minutes, _ in work) else ""
+        many = "one works" if n == 1 else f"{NUMBERS.get(n or 0, n)} work"
+        does = "which is too little" if n is None else f"enough if {many} on it"
+        return f"{takes}, {in_hours(sum(left))} of hands left, {does}"
 
     def _marks(self, keys: Sequence[str]) -> list[str]:
         return list(dict.fromkeys(self.by_key[key].todo.mark for key in keys))
