@@ -12,7 +12,7 @@ from jambo.core.quantities.tape import Tape
 from jambo.format.problems import Refused
 from jambo.format.schedule import HEADINGS, MOST_ROWS, heading, pasted
 from jambo.format.table_file import MOST_CELLS, from_file
-from jambo.views.job.schedule import row_out
+from jambo.views.job.schedule import rows_out
 
 
 @pytest.mark.parametrize(
@@ -152,12 +152,23 @@ def test_a_workbook_as_it_is_shown():
     )  # fmt: skip
 
 
-def rows_of(table):
+def rows_of(table, rows=None):
     """What each row of a table says of its opening."""
-    return [
-        row_out(table.headings, row, "in", Tape.of("in"), "north_america", {"rules": {}, "floors": []})
-        for row in table.rows
+    rows = table.rows if rows is None else rows
+    return rows_out(table.headings, rows, "in", Tape.of("in"), "north_america", {"rules": {}, "floors": []})
+
+
+def test_rows_that_differ_in_mark_room_and_note_are_answered_as_if_alone():
+    doors = ["2868\tRH", "2868\tLH", "2868\tRH", "82\tRH", "nothing anybody hears\t"]
+    lines = [
+        f"{mark}\t{room}\t{door}\tcheck {mark}"
+        for mark, room in (("1", "Hall"), ("2", "Bath"), ("3" * 90, "Hall"))
+        for door in doors
     ]
+    table = pasted("\n".join(["Mark\tRoom\tSize\tHand\tNotes", *lines]))
+    together = rows_of(table)
+    assert together == [one for row in table.rows for one in rows_of(table, [row])]
+    assert together[0]["figures"][0]["value"]["text"] == "34 1/4 in"
 
 
 TWO_ROWS = [

@@ -18,7 +18,7 @@ from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Transaction
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import NotFound
-from jambo.views.job.schedule import RowOut, row_out
+from jambo.views.job.schedule import RowOut, rows_out
 from jambo.views.opening.lines import LineOut, heard, line_out
 
 MOST_OPENINGS = 2_000  # kept at once
@@ -66,7 +66,7 @@ def read_rows(
         job = kept_job(t, job_id)["doc"]
         around, marks = _around(t, job), [o["mark"] for o in store.openings(t, job_id)]
     tape, words = shown.tape(job), shown.region(job)
-    read = [row_out(headings, row, job["unit"], tape, words, around) for row in rows]
+    read = rows_out(headings, rows, job["unit"], tape, words, around)
     return [{**row, "notes": notes} for row, notes in zip(read, _notes(read, marks), strict=True)]
 
 
@@ -96,7 +96,7 @@ def keep_rows(
             raise NotFound(f"wall {walls} in this job")
         around, shown = _around(t, job["doc"]), Shown()
         unit, tape, words = job["doc"]["unit"], shown.tape(job["doc"]), shown.region(job["doc"])
-        read = [row_out(headings, row, unit, tape, words, around) for row in rows]
+        read = rows_out(headings, rows, unit, tape, words, around)
         _refuse(read)
         shared = kept_walls.new_wall(t, job_id, kept_json(_wall(read)), who) if walls == "one" else walls
         ids = []

@@ -98,14 +98,22 @@ def _cell_out(cell: Cell, text: str) -> CellOut:
     }
 
 
-def row_out(
-    headings: Sequence[Heading], row: Sequence[str], unit: Unit, tape: Tape, words: Region, around: Mapping[str, Any]
-) -> RowOut:
-    """Read and answer a row of a schedule in its job.
+def rows_out(
+    headings: Sequence[Heading],
+    rows: Sequence[Sequence[str]],
+    unit: Unit,
+    tape: Tape,
+    words: Region,
+    around: Mapping[str, Any],
+) -> list[RowOut]:
+    """Read and answer the rows of a schedule in its job.
 
     Args:
-        headings: of the table; row: its texts; unit: of the job; tape, words: it is shown in; around: the job's rules and floors.
+        headings: of the table; rows: their texts; unit: of the job; tape, words: it is shown in; around: the job's rules and floors.
     """
-    said, cells = read_row(_asked(headings, row, unit), floors_by_name(around))
-    shown = [_cell_out(cell, text) for cell, text in zip(cells, row, strict=True)]
-    return {**answer(said, unit, tape, words, around), "cells": shown}
+    floors, shared, found = floors_by_name(around), {}, list[RowOut]()  # type: ignore[var-annotated]
+    for row in rows:
+        said, cells = read_row(_asked(headings, row, unit), floors)
+        shown = [_cell_out(cell, text) for cell, text in zip(cells, row, strict=True)]
+        found.append({**answer(said, unit, tape, words, around, shared), "cells": shown})
+    return found

@@ -17,13 +17,14 @@ from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.stages import Stage
 from jambo.core.words.lists import Region, fill
 from jambo.format.document import Document
-from jambo.format.facts import facts_of
+from jambo.format.facts import Facts, facts_of
 from jambo.format.lines import marks_of, opening_of, wall_of
 from jambo.format.problems import FieldError, Refused, parse
 from jambo.views.opening.answers import worked_out
 from jambo.views.opening.result import FlagOut, LengthOut, MissingOut, flag_out, length_out
 from jambo.views.opening.summary import SilhouetteOut, summary_of, summary_out
 
+OWN = frozenset({"mark", "room", "note"})  # of an opening, from which nothing follows
 ANSWERS: tuple[FigureName, ...] = (names.RO_WIDTH, names.RO_HEIGHT, names.HEAD_UNDERSIDE, names.LEG_LENGTH)
 # a line says nothing of the wall it goes into: what is not known of that is told where the opening stands
 OF_THE_DOOR: frozenset[Stage] = frozenset({"door", "floor", "opening", "pocket", "track"})
@@ -56,7 +57,15 @@ class LineFigure(TypedDict):
     value: LengthOut | None
 
 
-class AnswerOut(TypedDict):
+class _Follows(TypedDict):
+    figures: list[LineFigure]
+    ro: str | None
+    needs: list[MissingOut]
+    flags: list[FlagOut]
+    silhouette: SilhouetteOut | None
+
+
+class AnswerOut(_Follows):
     """What follows from the facts of a line or a row.
 
     `opening` and `wall` are the documents it stands for; `marks` those of all its openings; `ro` the rough opening in short;
@@ -65,12 +74,7 @@ class AnswerOut(TypedDict):
 
     count: int
     marks: list[str]
-    figures: list[LineFigure]
-    ro: str | None
-    needs: list[MissingOut]
     assumed: list[str]
-    flags: list[FlagOut]
-    silhouette: SilhouetteOut | None
     errors: list[dict[str, str]]
     opening: dict[str, Any]
     wall: dict[str, Any]
@@ -128,13 +132,19 @@ def _needs(waits: list[Waiting], words: Region) -> list[MissingOut]:
 
 
 def answer(
-    said: LineFacts, unit: Unit, tape: Tape, words: Region, around: Mapping[str, Any] | None = None
+    said: LineFacts,
+    unit: Unit,
+    tape: Tape,
+    words: Region,
+    around: Mapping[str, Any] | None = None,
+    shared: dict[str, _Follows] | None = None,
 ) -> AnswerOut:
     """Answer the facts of a line or a row in the crew's tape and words.
 
     Args:
         said: the facts; unit: of the document; tape: it is shown on; around: rules, floors and new walls of the job it is answered in; None
-            without a job, where the heights of a line that says no floor are over what the door stands on, and it is told so.
+            without a job, where the heights of a line that says no floor are over what the door stands on, and it is told so;
+        shared: what followed from rows before it in the same job: of two that differ in mark, room and note alone it is worked out once.
     """
     opening, wall = opening_of(said), {**(around or {}).get("wall", {}), **wall_of(said)}
     asked, assumed = opening, []
@@ -145,20 +155,33 @@ def answer(
         "figures": [{"name": n, "label": label(n, words), "value": None} for n in ANSWERS],
         "ro": None, "needs": [], "assumed": assumed, "flags": [], "silhouette": None, "errors": [], "opening": opening, "wall": wall,
     }  # fmt: skip
+    shared = {} if shared is None else shared
+    key = repr(({name: fact for name, fact in asked.items() if name not in OWN}, wall))
     try:
-        facts = facts_of(parse(Document, {"unit": unit, **(around or {}), "opening": asked, "wall": wall}))
+        document = parse(Document, {"unit": unit, **(around or {}), "opening": asked, "wall": wall})
+        follows = shared.get(key) or shared.setdefault(key, _follows(facts_of(document), tape, words))
     except Refused as refused:
         out["errors"] = [error.as_dict() for error in refused.errors]
         return out
+    return {**out, **follows}
+
+
+def _follows(facts: Facts, tape: Tape, words: Region) -> _Follows:
+    """What follows from facts, whatever its mark, its room and its note."""
     result = worked_out(facts)
-    for row, name in zip(out["figures"], ANSWERS, strict=True):
+    figures: list[LineFigure] = []
+    for name in ANSWERS:
         value = result.figures.value(name)
-        row["value"] = length_out(value, tape, name.rounding) if value is not None else None
-    out["needs"] = _needs([f for n in ANSWERS if isinstance(f := result.figures.get(n), Waiting)], words)
-    out["flags"] = [flag_out(f, tape, words) for f in result.flags if f.kind.stage in OF_THE_DOOR]
+        shown = length_out(value, tape, name.rounding) if value is not None else None
+        figures.append({"name": name, "label": label(name, words), "value": shown})
     brief = summary_out(summary_of(facts, result), tape, words)
-    out["ro"], out["silhouette"] = brief["ro"], brief["silhouette"]
-    return out
+    return {
+        "figures": figures,
+        "needs": _needs([f for n in ANSWERS if isinstance(f := result.figures.get(n), Waiting)], words),
+        "flags": [flag_out(f, tape, words) for f in result.flags if f.kind.stage in OF_THE_DOOR],
+        "ro": brief["ro"],
+        "silhouette": brief["silhouette"],
+    }
 
 
 def line_out(line: ReadLine, unit: Unit, tape: Tape, words: Region, around: Mapping[str, Any] | None = None) -> LineOut:
