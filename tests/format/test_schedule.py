@@ -251,3 +251,36 @@ def test_merged_areas_are_bounded_before_they_are_unpacked(areas, fits):
     else:
         with pytest.raises(Refused, match="more than 200,000 cells"):
             from_file(packed.getvalue())
+
+
+MM = "Door No\tWidth\tHeight\tThk\tHand\n"
+# a schedule as offices send them; of each row its mark, its width and its height as kept, and its note; what is said
+SENT = [
+    ("Mark\tSize\tRoom\nGROUND FLOOR\nG1\t2868\tHall\nLevel 2\nF1\t2668\tBath\nTotal\t2",
+     [("G1", "32 in", "80 in", "Part: GROUND FLOOR"), ("F1", "30 in", "80 in", "Part: Level 2")], ["What is added up is left out."]),
+    (MM + "\tmm\tmm\tmm\t\nD1\t820\t2040\t35\tLH", [("D1", "820 mm", "2040 mm", None)], []),
+    ("Door No\tWidth\tHeight\n\tin\tin\nD1\t32\t80", [("D1", "32 in", "80 in", None)], []),
+    ("Ref;Leaf width (mm);Leaf height (mm);Remarks\n01;762;1981;\"glazed; clear\"", [("01", "762 mm", "1981 mm", "glazed; clear")], []),
+    ("Mark,Width,Height\n1,2-8,6-8\nMark,Width,Height\n3,2-4,6-8", [("1", "32 in", "80 in", None), ("3", "28 in", "80 in", None)],
+     ["Where the headings come again they are left out."]),
+    ("NO\tH x W\n1\t2040 x 820", [("1", "820 mm", "2040 mm", None)], []),
+    ("\tDoor schedule\n\n\tMark\t\tW\tH\n\tA\t\t2'-8\"\t6'-8\"", [("A", "32 in", "80 in", None)], ["The row above the headings is left out."]),
+    ("Mark\tSize\tRoom\n1\t2868\tHall\n2\t\"\tBath\n3\tditto\t\"", [(m, "32 in", "80 in", None) for m in "123"], []),
+    ("Mark\tR.O. Width\tR.O. Height\tDoor width\tDoor height\n1\t34\t82 1/2\t34\t80", [("1", "34 in", "80 in", "R.O. Width: 34; R.O. Height: 82 1/2")], []),
+    ("Mark\tLeaf\tFRL\n1\t2040x820\t-/60/30", [("1", "820 mm", "2040 mm", None)], []),
+    ("Mark\tSize\tQty\n1\t2868\t3 ea\n\tTOTAL\t3", [("1", "32 in", "80 in", None)], ["What is added up is left out."]),
+    ("Door\tSet\tLeaf W\tLeaf H\tFin.\n101\tA\t3'-0\"\t7'-0\"\tPT\tby others", [("101", "36 in", "84 in", "Set: A; Fin.: PT; by others")], []),
+    ("From\tTo\tSize\n\tBath\t\nHall\tBath\t2868", [(None, None, None, None), (None, "32 in", "80 in", "From: Hall")], []),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "rows", "said"), SENT, ids=[str(n) for n in range(len(SENT))])
+def test_a_schedule_is_read_as_it_is_sent(text, rows, said):
+    table = pasted(text)
+    found = [one["opening"] for one in rows_of(table)]
+    leaf = [(one.get("door", {}).get("leaves") or [{}])[0] for one in found]
+    assert [
+        (one.get("mark"), of.get("width"), of.get("height"), one.get("note"))
+        for one, of in zip(found, leaf, strict=True)
+    ] == rows
+    assert list(table.notes) == said

@@ -22,7 +22,7 @@ HEADINGS: dict[Column, str] = {
     "room": "room|location|space|area|to|to room|from to|room name|where|room location",
     "count": "qty|quantity|count|how many|pcs|pieces|no off|off|ea|each",
     "kind": "type|kind|style|operation|action|function|kind of door|door type",
-    "size": "size|leaf size|nominal|nominal size|dimensions|dims|w x h|wxh|width x height|h x w|size wxh|call out",
+    "size": "size|leaf size|nominal|nominal size|leaf|leaf wxh|leaf w x h|dimensions|dims|w x h|wxh|width x height|h x w|size wxh|call out",
     "width": "width|w|leaf width|wide|leaf w|nominal width|clear leaf width",
     "height": "height|h|ht|leaf height|high|leaf h|nominal height",
     "thickness": "thickness|thk|thick|t|leaf thickness|leaf thk",
@@ -155,13 +155,17 @@ def table_of(
             f"no row of headings was found; the first row is “{shown}”",
             'a row of headings such as "Mark, Size, Hand, Room"',
         )
-    below = _second_row(filled[at][1], filled[at + 1][1]) if at + 1 < len(filled) else None
+    heads, body = filled[at][1], filled[at + 1 :]
+    below = _second_row(heads, body[0][1]) if body else None
     if below is not None:
-        headings, filled = below, [*filled[: at + 1], *filled[at + 2 :]]
+        headings, body = below, body[1:]
     wide = max(i for i, h in enumerate(headings) if h.text) + 1
     if wide > MOST_COLUMNS:
         raise refused(f"{wide} columns are too many", f"at most {MOST_COLUMNS}: leave out what is not about the doors")
-    body = filled[at + 1 :]
+    # what stands beside the last heading is kept too
+    wide = min(MOST_COLUMNS, max(wide, *(i + 1 for _, row in body for i, text in enumerate(row) if text), wide))
+    headings = (*headings, *[Heading("", None)] * (wide - len(headings)))[:wide]
+    headings, body, left_out = _doors(headings, heads, body)
     if not body:
         raise refused("there are headings and no row under them")
     if len(body) > MOST_ROWS:
@@ -171,10 +175,68 @@ def table_of(
         said.append(
             "What stands above the headings is left out." if at > 1 else "The row above the headings is left out."
         )
+    said += left_out
+    wide = len(headings)
     cut = [(n, tuple((row + [""] * wide)[:wide])) for n, row in body]
     place = {n: i for i, (n, _) in enumerate(cut)}
     kept = {(place[n], c): why for (n, c), why in (doubts or {}).items() if n in place and c < wide}
-    return Table(_once(headings[:wide]), tuple(row for _, row in cut), tuple(n for n, _ in cut), tuple(said), kept)
+    return Table(_once(headings), tuple(row for _, row in cut), tuple(n for n, _ in cut), tuple(said), kept)
+
+
+_DITTO = frozenset({'"', "''", "″", "ditto", "do", "do.", "dto", "dto."})
+_PART = re.compile(
+    r"\b(?:floor|level|storey|story|basement|attic|block|building|wing|house|plot|lot|phase)\b|^\D*[^\W\d_]{4,}\D*$",
+    re.I,
+)
+
+
+def _names_a_part(headings: Sequence[Heading], row: Sequence[str], text: str) -> bool:
+    """Whether a text alone in its row stands where a part of the list is called: first, or under no heading of a door."""
+    at = row.index(text)
+    return at == 0 or headings[at].column in (None, "mark")
+
+
+def _doors(
+    headings: tuple[Heading, ...], heads: Sequence[str], body: Sequence[tuple[int, list[str]]]
+) -> tuple[tuple[Heading, ...], list[tuple[int, list[str]]], list[str]]:
+    """The rows that are doors, what is said of a part of the list with each row of it, and what of the others is left out.
+
+    Args:
+        headings: as they were read; heads: the row they stand in, which may come again; body: the rows under them, with their numbers.
+    """
+    wide, part, above = len(headings), "", [""] * len(headings)
+    if body and (units := [t.strip("()").lower() for t in body[0][1]]) and {t for t in units if t} <= set(_UNITS):
+        headings = tuple(
+            Heading(h.text, h.column, _UNITS.get(unit, h.unit))
+            for h, unit in zip(headings, units + [""] * wide, strict=False)
+        )
+        body = body[1:]
+    found, parts, said = list[tuple[int, list[str]]](), list[str](), dict[str, None]()
+    for n, row in body:
+        texts = [t for t in row if t]
+        if row[: len(heads)] == list(heads):
+            said["Where the headings come again they are left out."] = None
+        elif re.match(r"(?:grand |sub-?)?totals?\b", texts[0], re.I):
+            said["What is added up is left out."] = None
+        elif (
+            len(texts) == 1
+            and _names_a_part(headings, row, texts[0])
+            and _PART.search(texts[0])
+            and sum(h.column is not None for h in headings) > 1
+        ):
+            part = texts[0]
+        else:
+            cells = (row + [""] * wide)[:wide]
+            above = [
+                a if t.lower() in _DITTO and h.column != "mark" else t
+                for t, a, h in zip(cells, above, headings, strict=True)
+            ]
+            found.append((n, above))
+            parts.append(part)
+    if any(parts):
+        headings = (*headings, Heading("Part", None))
+        found = [(n, [*row, part]) for (n, row), part in zip(found, parts, strict=True)]
+    return headings, found, [*said]
 
 
 # ---- pasted text and CSV
@@ -199,7 +261,10 @@ def _parted(text: str) -> Table | None:
         if mark not in text:
             continue
         try:
-            rows = list(enumerate(csv.reader(io.StringIO(text, newline=""), delimiter=mark), 1))
+            alone = (
+                re.sub(r'(?m)(?<=\t)"(?=\t|\r?$)', "ditto", text) if mark == "\t" else text
+            )  # as above, and opens no text
+            rows = list(enumerate(csv.reader(io.StringIO(alone, newline=""), delimiter=mark), 1))
         except csv.Error as error:
             raise refused(f"the text cannot be parted into cells: {error}") from None
         if any(len(row) > 1 and _headed(row) for _, row in rows[:LOOKED_FOR]):

@@ -93,9 +93,9 @@ class Cell:
 
 # which tokens a column may hold, and what it wants to be told
 _TOKENS: dict[Column, tuple[frozenset[TokenOf], str]] = {
-    "kind": (frozenset({"kind", "frame", "fire", "glass", "leaves", "hand", "core", "leads", "lock"}), "swing, pair, pocket, face slider or bypass"),
+    "kind": (frozenset({"kind", "frame", "fire", "glass", "leaves", "hand", "swing", "core", "leads", "lock"}), "swing, pair, pocket, face slider or bypass"),
     "size": (frozenset({"leaf", "thickness", "kind", "leaves"}), 'a size such as 2868, 2-8 x 6-8 or 762 x 1981'),
-    "hand": (frozenset({"hand"}), "LH, RH, LHR, RHR, left or right"),
+    "hand": (frozenset({"hand", "swing"}), "LH, RH, LHR, RHR, left or right"),
     "frame": (frozenset({"frame", "wall"}), "lining, flat jamb, split jamb, rabbeted or steel"),
 }  # fmt: skip
 
@@ -189,7 +189,7 @@ def _floors(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
 
 
 def _count(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
-    digits = text.lower().removeprefix("x").removesuffix("no").removesuffix("off").strip(" .")
+    digits = re.sub(r"^x\s*|\s*(?:no|off|ea|each|pcs?|times)\.?$", "", text.lower()).strip(" .")
     if not digits.isdecimal() or not 1 <= int(digits) <= MOST_AT_ONCE:
         raise NotHeard(f"“{text[:40]}” is not how many there are", f"a whole number from 1 to {MOST_AT_ONCE}")
     said.count = int(digits)

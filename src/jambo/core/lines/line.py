@@ -12,7 +12,7 @@ from jambo.core.facts.opening import DoorKind, LeadsTo
 from jambo.core.frozen import dataclass
 
 TokenOf = Literal[
-    "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "stud", "wall", "floor", "frame", "unit", "fire", "glass", "core",
+    "mark", "count", "kind", "leaves", "leaf", "thickness", "hand", "swing", "stud", "wall", "floor", "frame", "unit", "fire", "glass", "core",
     "leads", "lock", "room", "question",
 ]  # fmt: skip
 
@@ -24,6 +24,7 @@ WHAT: dict[TokenOf, str] = {
     "leaf": "{leaf}",
     "thickness": "thickness",
     "hand": "hand",
+    "swing": "which way it opens",
     "stud": "{stud} depth",
     "wall": "finished wall",
     "floor": "floor",

@@ -12,6 +12,7 @@ from jambo.core.facts.leaf import STOCK_HEIGHTS, STOCK_THICKNESSES, STOCK_WIDTHS
 from jambo.core.lines.line import Floor, FloorLayer, LineFacts, Meaning, ReadLine, Token, TokenOf
 from jambo.core.lines.vocabulary import (
     AFTER,
+    ASKED,
     BEFORE,
     CALLED,
     EDGES_MM,
@@ -67,6 +68,24 @@ def both_writings(length: ParsedLength) -> str:
     return written(length)
 
 
+# habits of writing, and the same plainly
+HABITS = (
+    (r"(?<=\d)(ft)(?=\d)", r"\1 "),  # 2ft8
+    (r"\b(\d{4,5})([lr]hr?)\b", r"\1 \2"),  # 2668LH
+    (r"\*(?=\s?\d)", "x"),  # 926*2040
+    (r"(?<![\w/.-])(\d{3,4})/(\d{3,4})/(\d\d)(?![\w/.-])", r"\1x\2x\3"),  # 2040/820/35
+    (r"(?<![\w/.-])(\d{3,4})/(\d{4})(?![\w/.-])", r"\1x\2"),  # 926/2040
+    (r"\b(\d{4})/([lr]hr?)/", r"\1 \2 "),  # 2668/LH/bath
+    (r"\b(\d+)\s*h\s*x\s*(\d+)\s*w\b", r"\2 x \1"),  # 2100h x 920w
+    (r"\bw(?:idth)?\s*[:=]?\s*(\d+)[,\s]+h(?:eight)?\s*[:=]?\s*(?=\d)", r"\1 x "),  # w 30 h 80
+    (r"\b(?:leaf|size|hand(?:ing)?)\s*[:=]?\s+(?=\d{3}|[lr]hr?\b|left\b|right\b)", ""),  # leaf 2668 hand LH
+    (r"\((x\s?\d{1,3})\)", r"\1"),  # (x4)
+    (r"^\s*(?=\S*\d)([\w./-]{1,8})[):.](?=\s)", r"\1"),  # 12) 12: 12.
+    (r"(?<=\d)-(?=\s*x\s*\d|\s*$)", " shy"),  # 79 1/2-
+    (r"(?<![\w./-])([1-9]) (\d|1[01]) x ([6-9]) (\d|1[01])(?![\w./-])", r"\1-\2 x \3-\4"),  # 2 10 x 6 8
+)
+
+
 def _clean(text: str) -> str:
     if len(text) > LONGEST:
         raise NotALine(f"{len(text)} characters are too long for one line, {LONGEST} at most")
@@ -76,6 +95,8 @@ def _clean(text: str) -> str:
     spaced = re.sub(r"[;\t]|,(?!\d)|(?<!\d),", " ", spaced)
     spaced = re.sub(r"(?<=\d)(\s*)(in|ft|mm|cm)\.(?!\w)", r"\1\2", spaced, flags=re.IGNORECASE)  # `32 in. x 80 in.`
     clean = re.sub(r"\s+", " ", "".join(c for c in spaced if c.isprintable() or c.isspace())).strip()
+    for pattern, plain in HABITS:
+        clean = re.sub(pattern, plain, clean, flags=re.IGNORECASE)
     if not clean:
         raise NotALine("nothing is written here")
     return clean
@@ -153,12 +174,15 @@ def read_line(text: str, unit: Unit, floors: Mapping[str, str] = NO_FLOORS) -> R
     """
     said = LineFacts()
     clean = _clean(text)
-    return ReadLine(clean, tokens_of(said, clean, unit, floors), settled(said))
+    return ReadLine(clean, _tokens(_Reader(clean, unit, said, floors)), settled(said))
 
 
 def tokens_of(said: LineFacts, text: str, unit: Unit, floors: Mapping[str, str] = NO_FLOORS) -> tuple[Token, ...]:
     """Hear a text token by token, in the order written, and add its facts to those said already. Raises NotALine."""
-    reader = _Reader(_clean(text), unit, said, floors)
+    return _tokens(_Reader(_clean(text), unit, said, floors))
+
+
+def _tokens(reader: _Reader) -> tuple[Token, ...]:
     for hear in HEARERS:
         hear(reader)
     return tuple(sorted(reader.tokens, key=lambda t: t.start))
@@ -181,7 +205,9 @@ def _layers(reader: _Reader, text: str) -> Floor | None:
     parts = [part for some in upward for part in reversed(re.split(r"\s+(?:over|on)\s+", some, flags=re.IGNORECASE))]
     for part in parts:
         match = re.fullmatch(
-            rf"\s*(?:(?P<name>[a-z]+)\s+)?(?P<thick>{LENGTH})(?:\s+(?P<after>[a-z]+))?\s*", part, re.IGNORECASE
+            rf"\s*(?:(?P<name>{FLOORS}|[a-z]+)\s+)?(?P<thick>{LENGTH})(?:\s+(?P<after>{FLOORS}|[a-z]+))?\s*",
+            part,
+            re.IGNORECASE,
         )
         if match is None or (thick := _layer(reader, match["thick"])) is None:
             return None
@@ -202,7 +228,8 @@ def hear_floor(text: str, unit: Unit) -> tuple[Floor, str]:
         else _layers(_Reader(text, unit, LineFacts()), text)
     )
     if layers is None:
-        raise NotALine(f"“{text[:40]}” is no floor", 'a name and a thickness, such as "oak 3/4" or "tile 12 mm"')
+        why = "does not say how thick it is" if re.fullmatch(FLOORS, text.strip(), re.IGNORECASE) else "is no floor"
+        raise NotALine(f"“{text[:40]}” {why}", 'a name and a thickness, such as "oak 3/4" or "tile 12 mm"')
     return layers, _told(layers)
 
 
@@ -211,7 +238,11 @@ def _told(layers: Floor) -> str:
 
 
 _NAMED = rf"(?:(?:{FLOORS})\s+{LENGTH}|{LENGTH}\s+(?:{FLOORS})\b)"
-_LAYER = rf"(?:{LENGTH}\s+(?:{FLOORS})\b|(?:[a-z]+\s+)?{LENGTH})"
+# `1st floor 101` is a storey
+_NO_STOREY = "".join(
+    rf"(?<!{one} )" for one in (*(rf"\d{n}" for n in ("st", "nd", "rd", "th")), "ground", "upper", "second", "third")
+)
+_LAYER = rf"(?:{LENGTH}\s+(?:{FLOORS})\b|(?:(?:{FLOORS}|[a-z]+)\s+)?{LENGTH})"
 _ON = r"(?:\s*\+\s*|\s+(?:over|on)\s+)"
 _CHAIN = rf"(?:{_LAYER}(?:{_ON}{_LAYER})*|bare)"
 
@@ -286,7 +317,7 @@ def _one_floor(reader: _Reader) -> None:
     said = reader.said
     if said.floor_a is not None or said.floor_b is not None or said.floor_a_from or said.floor_b_from:
         return
-    for match in reader.find(rf"{BEFORE}{_NAMED}(?:{_ON}{_LAYER})*{AFTER}"):
+    for match in reader.find(rf"{_NO_STOREY}{BEFORE}{_NAMED}(?:{_ON}{_LAYER})*{AFTER}"):
         layers = _layers(reader, match[0])
         if layers is not None:
             reader.said.floor_a = reader.said.floor_b = layers
@@ -296,7 +327,7 @@ def _one_floor(reader: _Reader) -> None:
 
 def _more_floors(reader: _Reader) -> None:
     """A floor beside those of both sides is asked about."""
-    for match in list(reader.find(rf"{BEFORE}{_NAMED}{AFTER}")):
+    for match in list(reader.find(rf"{_NO_STOREY}{BEFORE}{_NAMED}{AFTER}")):
         if "\0" not in reader.left[match.start() : match.end()]:
             reader.take("question", match.start(), match.end(), "a floor more than two sides have")
 
@@ -312,28 +343,58 @@ def _both_hands(reader: _Reader) -> None:
 
 
 def _hinges(reader: _Reader) -> None:
-    """`3 hinges`."""
-    for match in reader.find(rf"{BEFORE}(?P<n>[2-5])\s*(?:hinges|butts){AFTER}"):
-        reader.said.hinges = int(match["n"])
-        reader.take("leaf", match.start(), match.end(), f"{match['n']} hinges")
+    """`3 hinges`, `1 1/2 pair of hinges`."""
+    pairs = {"1": 2, "1 1/2": 3, "1-1/2": 3, "1.5": 3, "2": 4, "2 1/2": 5}
+    one = r"(?:(?P<n>[2-5])|(?P<p>2 1/2|1[ -]1/2|1\.5|[12])\s*(?:prs?|pairs?)\.?(?: of)?)\s*(?:hinges|butts)"
+    for match in reader.find(rf"{BEFORE}{one}{AFTER}"):
+        reader.said.hinges = int(match["n"]) if match["n"] else pairs[match["p"]]
+        reader.take("leaf", match.start(), match.end(), f"{reader.said.hinges} hinges")
         return
 
 
 def _strange(reader: _Reader) -> None:
-    for match in reader.find(word(STRANGE)):
-        reader.take("question", match.start(), match.end(), "a kind of door that is not worked out here")
+    strange = (word(STRANGE), "a kind of door that is not worked out here")
+    for pattern, why in (strange, *((rf"{BEFORE}(?:{asked})(?![\w/'])", why) for asked, why in ASKED)):
+        for match in list(_rule(pattern).finditer(reader.left)):
+            if "\0" not in match[0]:
+                reader.take("question", match.start(), match.end(), why)
+
+
+_SWINGS = r"(?P<out>out)-?swing(?:ing)?|(?P<in>in)-?swing(?:ing)?|(?:swings?|swinging|opens?|opening) (?:(?P<outs>out)|in)(?:wards?)?"
+
+
+def _swings(reader: _Reader) -> None:
+    """`RH outswing` is RHR: seen from outside it opens toward you."""
+    for match in list(reader.find(word(_SWINGS))):
+        toward = bool(match["out"] or match["outs"])
+        reverse = re.search(r"\b(?:[LR]HR|reverse)\b", reader.text, re.IGNORECASE)
+        if reader.said.opens_to or (reverse and not toward):
+            reader.take("question", match.start(), match.end(), "says another hand than before")
+            continue
+        reader.said.opens_to = "A" if toward else "B"
+        reader.take(
+            "swing",
+            match.start(),
+            match.end(),
+            f"opens {'toward' if toward else 'away from'} you, seen from outside, side A",
+        )
 
 
 def fire_minutes(text: str) -> int | None:
-    """The minutes a rating says, such as FD30 or 20 MIN; None where it says none that a door is rated for."""
+    """The minutes a rating says, such as FD30, 20 MIN or 1 1/2 hr; None where it says none that a door is rated for."""
+    hours = re.search(r"(\d)(\.5|[ -]1/2)? ?h", text, re.IGNORECASE)
     said = re.search(r"\d{2,3}", text)
-    return int(said[0]) if said is not None and 10 <= int(said[0]) <= 240 else None
+    minutes = int(hours[1]) * 60 + (30 if hours[2] else 0) if hours else int(said[0]) if said is not None else 0
+    return minutes if 10 <= minutes <= 240 else None
 
 
 def _words(reader: _Reader) -> None:
     for one in WORDS:
         for match in reader.find(word(one.pattern)):
             reading, says = one.reading, dict(one.says)
+            if one.what == "hand" and reader.said.opens_to and any(t.what == "swing" for t in reader.tokens):
+                says.pop("opens_to", None)  # `RH outswing` says itself which way it opens
+                reading = reading.partition(";")[0]
             taken = [
                 name
                 for name in says
@@ -344,6 +405,11 @@ def _words(reader: _Reader) -> None:
                 again and one.what == "frame" and says.get("frame") == reader.said.frame
             ):  # `ext ... sill`: the same, said twice
                 says.pop("frame")
+            elif again and "supply" in says:  # `split jamb, pre-hung`
+                says.pop("frame")
+            elif one.what == "fire" and again and fire_minutes(match[0]) not in (None, reader.said.fire_minutes):
+                reader.take("question", match.start(), match.end(), "says another rating than before")
+                continue
             elif one.what in ("kind", "frame", "hand") and again:
                 if one.what == "kind" and says.get("pair") and reader.said.kind != "bypass":  # `pocket pair`
                     says, reading = {"pair": True}, "two leaves"
@@ -395,10 +461,23 @@ def _panels(reader: _Reader) -> None:
             return
 
 
+def _two_of_a_pair(reader: _Reader) -> None:
+    """`2 leaves`; `2 x 820` of a pair may be its leaves or two pairs."""
+    if reader.said.kind == "bypass":
+        return
+    for match in reader.find(rf"{BEFORE}(?:2|two) leaves{AFTER}"):
+        reader.said.pair = True
+        reader.take("leaves", match.start(), match.end(), "two leaves")
+        return
+    for match in reader.find(rf"{BEFORE}2\s*x\s*(?={LENGTH}\s*(?:x|by)\s*\d)") if reader.said.pair else ():
+        reader.take("question", match.start(), match.end(), "its two leaves, or two pairs")
+        return
+
+
 def _count(reader: _Reader) -> None:
     """`x3`, `3 off`, `qty 3`."""
-    for pattern in (rf"{BEFORE}x\s?(?P<n>\d{{1,3}}){AFTER}", rf"{BEFORE}(?P<n>\d{{1,3}})\s?(?:off|no|pcs?|ea|times)\.?{AFTER}",
-                    rf"{BEFORE}qty\.?\s?(?P<n>\d{{1,3}}){AFTER}", r"\((?P<n>\d{1,2})\)", rf"{BEFORE}(?P<n>\d{{1,2}})\s?x(?=[\s\0])"):  # fmt: skip
+    for pattern in (rf"{BEFORE}x\s?(?P<n>\d{{1,3}})(?![\s-]\d+/\d){AFTER}", rf"{BEFORE}(?P<n>\d{{1,3}})\s?(?:off|no|pcs?|ea|times)\.?{AFTER}",
+                    rf"{BEFORE}qty[.:]?\s?(?P<n>\d{{1,3}}){AFTER}", r"\((?P<n>\d{1,2})\)", rf"{BEFORE}(?P<n>\d{{1,2}})\s?x(?=[\s\0])"):  # fmt: skip
         for match in reader.find(pattern):
             number = int(match["n"])
             if not 1 <= number <= MOST_AT_ONCE:
@@ -608,6 +687,11 @@ def _other_size(reader: _Reader) -> None:
             rf"{BEFORE}(?P<w>{LENGTH}{_FULL}){_WAY}\s*(?:x|by)\s*(?P<h>{LENGTH}{_FULL}){_WAY}(?:\s*(?:x|by)\s*{LENGTH})?{AFTER}"
         )
     ):
+        alike = re.fullmatch(r"\d{1,2}", match["w"].strip()) and match["h"].strip() in map(
+            str, STOCK_WIDTHS[reader.unit]
+        )
+        if alike and reader.said.width is None:  # `3x 820`
+            continue
         if "\0" not in reader.left[match.start() : match.end()] and not re.fullmatch(r"\d", match["h"].strip()):
             reader.take(
                 "question",
@@ -689,17 +773,28 @@ _studs = _told_length(
     "stud",
     "stud_depth",
     "stud_depth",
-    (rf"{BEFORE}{_LEN}\s*studs?{AFTER}", rf"{BEFORE}studs?\s+{_LEN}{AFTER}"),
+    (rf"{BEFORE}(?<!x )(?<!x){_LEN}\s*studs?{AFTER}", rf"{BEFORE}studs?\s+{_LEN}{AFTER}"),
     "studs {} deep",
 )
 _walls = _told_length(
-    "wall", "wall_thickness", "wall_depth", (rf"{BEFORE}{_LEN}\s*walls?{AFTER}", rf"{BEFORE}walls?\s+{_LEN}{AFTER}", rf"{BEFORE}{_LEN}\s*jambs?{AFTER}"),
+    "wall", "wall_thickness", "wall_depth", (rf"{BEFORE}{_LEN}\s*walls?{AFTER}", rf"{BEFORE}walls?\s+{_LEN}{AFTER}", rf"{BEFORE}{_LEN}\s*jambs?{AFTER}", rf"{BEFORE}jambs?\s+{_LEN}{AFTER}"),
     "finished wall {} thick",
 )  # fmt: skip
 _unit = _told_length(
     "unit", "opening_width", "unit_width", (rf"{BEFORE}unit\s+{_LEN}{AFTER}", rf"{BEFORE}{_LEN}\s*unit{AFTER}"),
     "unit {} wide over the backs of its legs",
 )  # fmt: skip
+
+
+def _unit_height(reader: _Reader) -> None:
+    """`unit 33 1/2 x 81 1/2`: how high it is, is said where it is read."""
+    for unit in [t for t in reader.tokens if t.what == "unit"]:
+        match = re.compile(rf"\s*x\s*(?P<h>{LENGTH}){AFTER}", re.IGNORECASE).match(reader.left, unit.end)
+        if match is not None:
+            reader.take(
+                "question", match.start("h"), match.end("h"), "a unit's height: it is said where the unit is read"
+            )
+            reader.skip(match.start(), match.end())
 
 
 _backset = _told_length(
@@ -735,9 +830,11 @@ def _mark(reader: _Reader) -> None:
         reader.left,
         re.IGNORECASE,
     )
-    first = re.match(r"(?P<m>[A-Za-z]{0,4}[-.]?\d[\w./-]*)(?=[\s\0]|$)", reader.left)
+    first = re.match(
+        r"(?!\d+(?:st|nd|rd|th)\b)(?P<m>[A-Za-z]{0,4}[-.]?\d[\w./-]*)(?=[\s\0]|$)(?!\s\d+/\d)", reader.left
+    )
     match = told or first
-    mark = (match.groupdict().get("d") or match["m"]) if match is not None else ""
+    mark = (match.groupdict().get("d") or match["m"]).rstrip(".:") if match is not None else ""
     if match is None or len(mark) > MOST_MARK:
         return
     reader.said.mark = mark
@@ -755,16 +852,22 @@ def _without_lengths(reader: _Reader, text: str, start: int) -> Iterator[tuple[s
     at = 0
     lengths = [
         m for m in re.finditer(rf"{BEFORE}(?:{_MEASURED}){AFTER}", text, re.IGNORECASE)
-        if not re.search(r"(?:room|flat|apt|suite|office|no\.?|unit|plot|lot|house|block)\s*$", text[: m.start()], re.IGNORECASE)
+        if not re.search(r"(?:room|floor|flat|apt|suite|office|no\.?|unit|plot|lot|house|block)\s*$", text[: m.start()], re.IGNORECASE)
     ]  # fmt: skip
     for m in (*lengths, None):
         whole = text[at : m.start() if m else len(text)]
         part = whole.strip(" .:-+/")
         begins = start + at + whole.index(part)
         if any(c.isalpha() for c in part):
-            name = re.sub(r"^(?:to|in|for|into|at)\s+(?=\S)", "", part, flags=re.IGNORECASE)
-            if name.lower() in ("and", "or", "with", "x", "of"):  # left of what others heard
-                reader.take("question", begins, begins + len(part), "not understood")
+            name = re.sub(r"^(?:(?:to|in|for|into|at)\s+(?=\S)|room\s+(?=[^\W\d]))", "", part, flags=re.IGNORECASE)
+            floor = (
+                reader.tokens
+                and re.fullmatch(FLOORS, name, re.IGNORECASE)
+                and name.lower() not in ("floor", "floors", "flooring")
+            )
+            if floor or name.lower() in ("and", "or", "with", "x", "of"):  # left of what others heard
+                why = "a floor, and not how thick it is" if floor else "not understood"
+                reader.take("question", begins, begins + len(part), why)
             else:
                 yield name, (begins, begins + len(part))
         elif any(c.isalnum() for c in part):
@@ -797,6 +900,6 @@ def _room(reader: _Reader) -> None:
 
 
 HEARERS: tuple[Callable[[_Reader], None], ...] = (
-    _job_floors, _backset, _hinges, _both_hands, _two_floors, _strange, _words, _slides, _unit, _studs, _walls, _panels, _called_studs, _two_leaves, _sizes, _call_out, _one_floor, _more_floors, _other_size,
+    _job_floors, _backset, _hinges, _both_hands, _strange, _two_floors, _swings, _words, _slides, _unit, _unit_height, _studs, _walls, _panels, _two_of_a_pair, _called_studs, _two_leaves, _sizes, _call_out, _one_floor, _more_floors, _other_size,
     _thickness, _count, _lone_width, _mark, _room,
 )  # fmt: skip

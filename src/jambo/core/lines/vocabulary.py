@@ -49,7 +49,7 @@ WORDS: tuple[Word, ...] = (
     Word(r"converging(?: pocket)?s?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
     Word(r"bi-?part(?:ing)?(?: (?:face|barn))?(?: (?:sliders?|doors?))?", "kind", "pair of face sliders", {"kind": "face_slider", "pair": True}),
     Word(r"(?:double|pair(?: of)?|pr) pockets?(?: doors?)?", "kind", "pair of pocket doors", {"kind": "pocket", "pair": True}),
-    Word(r"(?:pocket|cavity)(?: (?:slid(?:er|ers|ing)))?(?: doors?)?", "kind", "pocket door", {"kind": "pocket"}),
+    Word(r"(?:pocket|pkt|cavity)(?: (?:slid(?:er|ers|ing)))?(?: doors?)?", "kind", "pocket door", {"kind": "pocket"}),
     Word(r"cased(?: openings?)?|openings? only|no (?:door|leaf)|door ?less", "kind", "an opening without a leaf", {"kind": "cased"}),
     Word(r"bi-?folds?(?: doors?)?|folding(?: doors?)?|accordion(?: doors?)?|concertina(?: doors?)?", "kind", "a folding door, whose opening its maker's sheet gives", {"kind": "cased", "folding": True}),
     Word(r"(?:by-?pass|passing)(?:ing)?(?: (?:sliders?|leaves|doors?))?", "kind", "bypass leaves", {"kind": "bypass"}),
@@ -61,25 +61,25 @@ WORDS: tuple[Word, ...] = (
     Word(r"(?:steel|metal|pressed steel|hollow metal|hm)(?: (?:frame|jamb|wrap))?|knock(?:ed)?[ -]?down|kd", "frame", "steel frame", {"frame": "steel_wrap"}),
     Word(r"(?:rabbeted|rebated)(?: (?:frame|jamb))?", "frame", "rabbeted frame", {"frame": "rabbeted"}),
     Word(r"flat[ -]?jambs?", "frame", "flat jamb", {"frame": "flat_jamb"}),
-    Word(r"pre-?hung", "frame", "pre-hung", {"frame": "flat_jamb", "supply": "pre_hung"}),
     Word(r"(?:outside|exterior|external|entry|entrance|front|back) doors?|exterior|external|ext\.?", "frame", "outside frame with its sill", {"frame": "outside_sill", "leads_to": "outside"}),
     Word(r"(?:with (?:a )?)?sill", "frame", "outside frame with its sill", {"frame": "outside_sill"}),
+    Word(r"pre-?hung", "frame", "pre-hung", {"frame": "flat_jamb", "supply": "pre_hung"}),
     Word(r"(?:to )?(?:the )?garage", "leads", "leads to a garage", {"leads_to": "garage"}),
     Word(r"solid[ -]core|sc", "core", "solid core", {"core": "solid"}),
     Word(r"hollow[ -]core|hc", "core", "hollow core", {"core": "hollow"}),
     Word(r"n\.?r\.?|(?:not|non)[ -]rated", "fire", "not fire-rated", {}),
     Word(r"each|a leaf|per leaf", "leaves", "the width of each leaf", {"measured": "each"}),
     Word(r"over[ -]?all|o/a", "leaves", "the width over all leaves", {"measured": "all"}),
-    Word(r"fire(?:[ -](?:rated|door))?|fd ?\d{2}s?|\d{2,3} ?min(?:ute)?s?", "fire", "fire-rated", {"fire_rated": True}),
-    Word(r"glass|glazed", "glass", "glass in it", {"glass": True}),
+    Word(r"fire(?:[ -](?:rated|door))?|rated|fd ?\d{2}s?|\d{2,3} ?min(?:ute)?s?|\d(?:\.5|[ -]1/2)? ?(?:hrs?|hours?)|(?:frl ?)?(?:\d{2,3}|-)/\d{2,3}/(?:\d{2,3}|-)", "fire", "fire-rated", {"fire_rated": True}),
+    Word(r"glass|(?:(?:fully|half)[ -])?glazed", "glass", "glass in it", {"glass": True}),
     Word(r"LHR|left[ -]hand reverse", "hand", "hinges left seen from outside, side A; opens toward you", {"hinge_side": "left", "opens_to": "A"}),
     Word(r"RHR|right[ -]hand reverse", "hand", "hinges right seen from outside, side A; opens toward you", {"hinge_side": "right", "opens_to": "A"}),
     Word(r"LH|l\.h\.?", "hand", "hinges left seen from outside, side A; opens away from you", {"hinge_side": "left", "opens_to": "B"}),
     Word(r"RH|r\.h\.?", "hand", "hinges right seen from outside, side A; opens away from you", {"hinge_side": "right", "opens_to": "B"}),
     Word(r"slides? (?:to the )?left", "hand", "slides to the left seen from side A", {"slides_to": "left"}),
     Word(r"slides? (?:to the )?right", "hand", "slides to the right seen from side A", {"slides_to": "right"}),
-    Word(r"(?:hinges?|hung|hangs) (?:on the )?left|left(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:L)", "hand", "hinges left seen from side A", {"hinge_side": "left"}),
-    Word(r"(?:hinges?|hung|hangs) (?:on the )?right|right(?:[ -]hand(?:ed)?)?(?: hung)?|(?-i:R)", "hand", "hinges right seen from side A", {"hinge_side": "right"}),
+    Word(r"(?:hinges?|hung|hangs) (?:on the )?left|left(?:[ -]?hand(?:ed)?)?(?: hung)?|lhs|(?-i:L)", "hand", "hinges left seen from side A", {"hinge_side": "left"}),
+    Word(r"(?:hinges?|hung|hangs) (?:on the )?right|right(?:[ -]?hand(?:ed)?)?(?: hung)?|rhs|(?-i:R)", "hand", "hinges right seen from side A", {"hinge_side": "right"}),
 )  # fmt: skip
 
 SLIDES = {"left": "slides to the left seen from side A", "right": "slides to the right seen from side A"}
@@ -87,8 +87,21 @@ SLIDES = {"left": "slides to the left seen from side A", "right": "slides to the
 # kinds of door that are none of Jambo's: said so, and never taken for a room
 STRANGE = r"revolving|roller|garage doors?|overhead|up[ -]and[ -]over|stable|dutch|pivot(?:ed)?"
 
+_THIN = rf"(?:\d/\d{{1,2}}(?:\s*{INCH})?|\d{{1,2}}(?:\.\d)?(?:\s*mm)?)"
+_LINING = r"drywall|plasterboard|wallboard|gypsum(?: board)?"
+# what is worked out, or said elsewhere: asked about, and never a leaf's size, a floor or a room
+ASKED: tuple[tuple[str, str], ...] = (
+    (rf"(?:r\.?o\.?|rough opening|structural opening)\s*:?\s*{LENGTH}(?:\s*(?:x|by)\s*{LENGTH})?|{LENGTH}\s*(?:x|by)\s*{LENGTH}\s*(?:r\.?o\.?|rough opening)(?!\s*\d)",
+     "a rough opening: it is worked out, from the size of the leaf"),
+    (rf"(?:{_THIN}\s*(?:{_LINING}|board)|(?:{_LINING})\s+{_THIN})(?: (?:on )?both sides)?",
+     "what lines the wall: it is said at the wall"),
+    (rf"(?:trimmed|cut|planed|undercut)(?: down)?(?: (?:to|by|off))?\s+{LENGTH}", "what is trimmed: it is worked out, from the floors"),
+    (r"(?:steel|metal)(?= studs?)", "steel studs: they are said at the wall"),
+    (r"[a-z]*\?+|tb[acd]|to be (?:advised|confirmed|decided)", "still to be said"),
+)  # fmt: skip
+
 FLOORS = (
-    r"oak|ash|maple|walnut|pine|bamboo|timber|wood|hardwood|softwood|strip|boards?|engineered|parquet|laminate|vinyl|lvt|lino(?:leum)?"
+    r"(?:engineered )?(?:oak|ash|maple|walnut|pine|bamboo|timber|wood)|hardwood|softwood|strip|boards|engineered|parquet|laminate|vinyl(?: (?:plank|tile)s?)?|lvt|lvp|lino(?:leum)?"
     r"|cork|rubber|carpet|underlay|tiles?|ceramic|porcelain|stone|slate|marble|granite|terrazzo|screed|concrete|ply(?:wood)?|backer|mat"
     r"|floors?|flooring"
 )

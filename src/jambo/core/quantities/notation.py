@@ -164,6 +164,15 @@ def _call_out(text: str, width: LengthKind, height: LengthKind) -> ParsedLength 
                 w, h = (Length.inches(int(half[0]) * 12 + int(half[1:])) for half in halves)
                 if allows(w, width) and allows(h, height) and h >= LOWEST_CALLED_OUT:
                     found.append((w, h, [f"{half[0]} ft {half[1:]} in" for half in halves]))
+        if not found and width is KINDS["leaves_width"] and (m := re.fullmatch(r"(1[0-2])(\d)(\d)(\d)", text)):  # 10068
+            feet, inches, up, over = map(int, m.groups())
+            found = [
+                (
+                    Length.inches(feet * 12 + inches),
+                    Length.inches(up * 12 + over),
+                    [f"{feet} ft {inches} in", f"{up} ft {over} in"],
+                )
+            ]
         if len(found) == 1:
             w, h, words = found[0]
             return ParsedLength(w, " by ".join(words), None, h)
@@ -311,7 +320,9 @@ def read(text: str, unit: Unit, kind_name: str, tape: Tape | None = None) -> Par
         if heard.also is not None and allows(heard.also, of):
             return ParsedLength(heard.also, f"{exact_text(heard.also, 'in')}")
         raise _absurd(heard, body, unit, of)
-    return _two_readings(heard, kind_name, body, unit)
+    return (
+        heard if sign else _two_readings(heard, kind_name, body, unit)
+    )  # between two marks is read off a tape: no call-out
 
 
 def called_out(length: Length) -> str:
