@@ -20,8 +20,8 @@ if TYPE_CHECKING:
     from ortools.sat.python import cp_model
 
 STEPS = 0.5  # of the solver's own count, some seconds each, for the finish; for the days, and the rooms, half as many
-MANY = 100  # operations of people who are told apart, from which a search finds all it finds in its first steps
-FEW_STEPS = 0.04
+MANY = 50  # operations of people who are told apart, from which a search finds no more than going down the list did
+FEW_STEPS = 0.01
 ROOMS = 120  # operations up to which rooms are looked at too; of more it is the list's own
 
 
@@ -95,7 +95,8 @@ def best(problem: WorkProblem, hours: Hours, hint: Set) -> Iterator[Best]:
 
     made = _made(problem, hours, hint)
     found, at_least = hint, least_finish(problem, hours)
-    steps = FEW_STEPS if len(problem.operations) > MANY and any(made.on) else STEPS
+    many = len(problem.operations) > MANY and any(made.on)
+    steps = FEW_STEPS if many else STEPS
     if made.late:
         _, found = _solved(made, cp_model.LinearExpr.sum(made.late), found, problem, steps / 2)
         made.model.add(cp_model.LinearExpr.sum(made.late) <= sum(_late(problem, hours, found)))
@@ -107,7 +108,7 @@ def best(problem: WorkProblem, hours: Hours, hint: Set) -> Iterator[Best]:
         bound = max(at_least, round(solver.best_objective_bound)) if solver is not None else at_least
         finish = finish_of(problem, found)
     yield Best(found, min(bound, finish), bound >= finish)
-    if len(problem.operations) <= ROOMS:
+    if len(problem.operations) <= ROOMS and not many:
         made.model.add(made.finish <= finish)
         _, found = _solved(made, cp_model.LinearExpr.sum(made.spans), found, problem, steps / 2)
         yield Best(found, min(bound, finish), bound >= finish)

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import random
 from bisect import bisect_left, bisect_right, insort
+from collections import Counter
 from collections.abc import Iterator, Sequence
+from functools import lru_cache
 from heapq import heapify, heappop, heappush, merge
 
 from jambo.core.frozen import dataclass
@@ -12,6 +14,7 @@ from jambo.core.planning.hours import Hours
 from jambo.core.planning.problem import WorkProblem
 
 FOREVER = 1 << 60
+DAY = 24 * 60
 
 
 @dataclass(frozen=True)
@@ -78,6 +81,32 @@ def slacks(problem: WorkProblem, hours: Hours) -> list[int]:
     return [due[i] - one.minutes for i, one in enumerate(problem.operations)]
 
 
+@dataclass(frozen=True, slots=True)
+class Weights:
+    """How to go down the list.
+
+    Attributes:
+        of: what each operation weighs; stay: what it weighs more where somebody free was in its room last.
+        fill: whether what leaves time before somebody goes that other work can fill is begun before what does not.
+    """
+
+    of: tuple[float, ...]
+    stay: float
+    fill: bool = False
+
+    def changed(self, drawn: random.Random) -> Weights:
+        """One to three operations moved beside others, or in their place; now and then another way to stay and to fill."""
+        of = [*self.of]
+        for _ in range(drawn.choice((1, 1, 2, 3))):
+            i, j = drawn.randrange(len(of)), drawn.randrange(len(of))
+            if drawn.random() < 0.5:
+                of[i], of[j] = of[j], of[i]
+            else:
+                of[i] = of[j] + drawn.uniform(-1, 1)
+        stay = drawn.choice((self.stay, 0.0, 30.0)) if drawn.random() < 0.2 else self.stay
+        return Weights(tuple(of), stay, self.fill != (drawn.random() < 0.1))
+
+
 class List:
     """What goes down the list again and again with other weights."""
 
@@ -100,11 +129,11 @@ class List:
             return at
         return away[k + 1][0] if k + 1 < len(away) else self.hours.length
 
-    def plan(self, weights: Sequence[float], stay: float) -> Set | None:
+    def plan(self, weights: Weights) -> Set | None:
         """Set every operation.
 
         Args:
-            weights: of the operations; stay: what an operation weighs more where somebody free was in its room last.
+            weights: how to go down the list.
 
         Returns:
             The plan in working minutes; None where the hours there are do not reach.
@@ -116,7 +145,7 @@ class List:
         opens = list(self.begins)
         waits = [(opens[i], i) for i, n in enumerate(left) if not n]  # for their time; a heap
         heapify(waits)
-        can = _Can(self.problem, weights, stay)
+        can = _Can(self.problem, weights.of, weights.stay)
         free_from, last = [0] * len(self.problem.people), [""] * len(self.problem.people)
         at = 0
         while waits or can:
@@ -124,36 +153,56 @@ class List:
                 can.add(heappop(waits)[1])
             until = {p: self._until(p, at) for p, since in enumerate(free_from) if since <= at}
             free = {p for p, end in until.items() if end > at}
-            taken = []
-            for i in can.best_first(free, {last[p] for p in free}):
-                able = [p for p in self.may[i] if p in free and until[p] >= at + ops[i].minutes]
-                if len(able) < ops[i].hands:
-                    continue
-                able.sort(key=lambda p: (last[p] != ops[i].room, p))
-                chosen = team(self.problem, i, able)
-                if chosen is None:
-                    continue
-                start[i], made[i] = at, tuple(sorted(chosen))
-                taken.append(i)
-                end = at + ops[i].minutes
-                for p in made[i]:
-                    free.discard(p)
-                    free_from[p], last[p] = end, ops[i].room
-                for j in self.follows[i]:
-                    left[j] -= 1
-                    opens[j] = max(opens[j], self.hours.dry(end, ops[i].dries))
-                    if not left[j]:
-                        heappush(waits, (opens[j], j))
-                if not free:
-                    break
-            for i in taken:
-                can.take(i)
+            sums = can.sums() if weights.fill else 0
+            for full in (True, False) if weights.fill else (False,):
+                taken = []
+                for i in can.best_first(free, {last[p] for p in free}) if free else ():
+                    end = at + ops[i].minutes
+                    able = [
+                        p
+                        for p in self.may[i]
+                        if p in free
+                        and until[p] >= end
+                        and (not full or until[p] - end > DAY or sums >> (until[p] - end) & 1)
+                    ]
+                    if len(able) < ops[i].hands:
+                        continue
+                    able.sort(key=lambda p: (last[p] != ops[i].room, p))
+                    chosen = team(self.problem, i, able)
+                    if chosen is None:
+                        continue
+                    start[i], made[i] = at, tuple(sorted(chosen))
+                    taken.append(i)
+                    for p in made[i]:
+                        free.discard(p)
+                        free_from[p], last[p] = end, ops[i].room
+                    for j in self.follows[i]:
+                        left[j] -= 1
+                        opens[j] = max(opens[j], self.hours.dry(end, ops[i].dries))
+                        if not left[j]:
+                            heappush(waits, (opens[j], j))
+                    if not free:
+                        break
+                for i in taken:
+                    can.take(i)
             k = bisect_right(self.edges, at)
             later = [t for t in (*free_from, *(w[0] for w in waits[:1])) if t > at]
             at = min([*later, *self.edges[k : k + 1]], default=FOREVER)
             if (waits or can) and at >= self.hours.length:
                 return None
         return Set(tuple(start), tuple(made[i] for i in range(len(ops))), tuple(made))
+
+
+@lru_cache(maxsize=4096)
+def _sums(lengths: frozenset[int]) -> int:
+    """Up to a day, the minutes that work of these lengths, each as often as one likes, adds up to: a bit for each."""
+    found, all_ = 1, (1 << DAY + 1) - 1
+    for one in lengths:
+        step = one
+        while step <= DAY:
+            found |= found << step & all_
+            step *= 2
+    return found
 
 
 class _Can:
@@ -164,17 +213,24 @@ class _Can:
         self.key = [(-weight, i) for i, weight in enumerate(weights)]
         self.all: dict[int, list[tuple[float, int]]] = {}  # by hands
         self.rooms: dict[tuple[str, int], list[tuple[float, int]]] = {}
+        self.lengths: Counter[int] = Counter()
+
+    def sums(self) -> int:
+        """What the work that can begin adds up to."""
+        return _sums(frozenset(+self.lengths))
 
     def __bool__(self) -> bool:
         return any(self.all.values())
 
     def add(self, i: int) -> None:
         one = self.ops[i]
+        self.lengths[one.minutes] += 1
         insort(self.all.setdefault(one.hands, []), self.key[i])
         insort(self.rooms.setdefault((one.room, one.hands), []), self.key[i])
 
     def take(self, i: int) -> None:
         one = self.ops[i]
+        self.lengths[one.minutes] -= 1
         for keys in (self.all[one.hands], self.rooms[one.room, one.hands]):
             del keys[bisect_left(keys, self.key[i])]
 
@@ -200,7 +256,7 @@ class _Can:
         return (i for _, i in merge(*streams))
 
 
-def weighed(problem: WorkProblem, hours: Hours, draws: int) -> Iterator[tuple[list[float], float]]:
+def weighed(problem: WorkProblem, hours: Hours, draws: int) -> Iterator[Weights]:
     """Weights to go down the list with: by what hangs on an operation, by its day, by its hands; and drawn around them, always alike."""
     tail, slack = tails(problem), slacks(problem, hours)
     hands = [one.hands for one in problem.operations]
@@ -209,14 +265,12 @@ def weighed(problem: WorkProblem, hours: Hours, draws: int) -> Iterator[tuple[li
     by_hands = [t + 10_000.0 * h for t, h in zip(tail, hands, strict=True)]
     for stay in (0.0, 60.0, 240.0) if draws else (60.0,):
         for weights in (by_tail, by_day, by_hands):
-            yield weights, stay
+            yield Weights(tuple(weights), stay)
     drawn, spread = random.Random(1), max(60.0, 0.3 * max(tail))
     urgent = sorted(s for s, one in zip(slack, problem.operations, strict=True) if one.by is not None) or [0]
     for n in range(draws):
         base = (by_tail, by_day, by_hands)[n % 3]
         # what must begin before some minute goes first, by how much before; the rest as it weighs
         until = drawn.choice(urgent)
-        yield (
-            [w + 5.0 * max(0, until - s) + drawn.uniform(-spread, spread) for w, s in zip(base, slack, strict=True)],
-            drawn.choice((0.0, 30.0, 120.0, 240.0)),
-        )
+        of = (w + 5.0 * max(0, until - s) + drawn.uniform(-spread, spread) for w, s in zip(base, slack, strict=True))
+        yield Weights(tuple(of), drawn.choice((0.0, 30.0, 120.0, 240.0)))

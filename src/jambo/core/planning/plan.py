@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
+import random
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from jambo.core.planning.best import best, least_finish
 from jambo.core.planning.hours import Hours, hours_of
-from jambo.core.planning.listed import List, Set, finish_of, may, team, weighed
+from jambo.core.planning.listed import List, Set, Weights, finish_of, may, team, weighed
 from jambo.core.planning.problem import PlacedWork, WorkPlan, WorkProblem
 
-DRAWS = 150  # ways to go down the list beside the usual ones
-ENOUGH = 30_000  # operations set in all of them
-LONG = 600  # operations from which the usual ways are enough
+DRAWS = 12  # ways to go down the list beside the usual ones
+CHANGES = 600  # of the best of them, one after the other
+ENOUGH = 24_000  # operations set in all of them
 SEARCHED = 150  # operations for which the best plan is looked for; more are set by going down a list
 
 
@@ -42,9 +43,10 @@ def plans(problem: WorkProblem) -> Iterator[WorkPlan | None]:
     if first is None or not problem.operations:
         return
     hours = hours_of(problem.people, problem.start)
-    found = _listed(problem, hours)
+    n = len(problem.operations)
+    found = _listed(problem, hours, min(DRAWS, ENOUGH // (10 * n)), min(CHANGES, ENOUGH // n))
     assert found is not None
-    if len(problem.operations) > SEARCHED:
+    if n > SEARCHED:
         yield _by_list(problem, hours, found)
         return
     for searched in best(problem, hours, found):
@@ -52,12 +54,12 @@ def plans(problem: WorkProblem) -> Iterator[WorkPlan | None]:
         yield _told(problem, hours, named, searched.bound, proven=searched.proven, listed=False)
 
 
-def at_once(problem: WorkProblem, *, quick: bool = True) -> WorkPlan | None:
-    """The plan of going down the list, by the usual weights alone where it is to be `quick`, however large the job. Args, Raises: as `planned`."""
+def at_once(problem: WorkProblem, draws: int = 0) -> WorkPlan | None:
+    """The plan of going down the list by the usual weights, and by some that are drawn: quick, however large the job. Args, Raises: as `planned`."""
     if not problem.operations:
         return WorkPlan()
     hours = hours_of(problem.people, problem.start)
-    found = _listed(problem, hours, quick=quick) if hours.windows else None
+    found = _listed(problem, hours, draws, 0) if hours.windows else None
     return None if found is None else _by_list(problem, hours, found)
 
 
@@ -67,16 +69,27 @@ def _by_list(problem: WorkProblem, hours: Hours, found: Set) -> WorkPlan:
     return _told(problem, hours, found, bound, proven=bound >= finish, listed=True)
 
 
-def _listed(problem: WorkProblem, hours: Hours, *, quick: bool = False) -> Set | None:
-    """The best of the plans made by going down a list with several weights."""
-    by, chosen, least = List(problem, hours), None, None
-    n = len(problem.operations)
-    draws = 0 if quick or n > LONG else min(DRAWS, ENOUGH // n)
-    for weights, stay in weighed(problem, hours, draws):
-        found = by.plan(weights, stay)
-        if found is not None and (least is None or _worth(problem, hours, found) < least):
-            chosen, least = found, _worth(problem, hours, found)
-    return chosen
+def _listed(problem: WorkProblem, hours: Hours, draws: int, changes: int) -> Set | None:
+    """The best of the plans made by going down a list with several weights, and with those of the best changed here and there."""
+    by = List(problem, hours)
+    chosen: tuple[tuple[int, int, int], Set, Weights] | None = None
+    for weights in weighed(problem, hours, draws):
+        for fill in (False, True) if draws else (False,):
+            way = replace(weights, fill=fill)
+            found = by.plan(way)
+            if found is not None and (chosen is None or _worth(problem, hours, found) < chosen[0]):
+                chosen = _worth(problem, hours, found), found, way
+    if chosen is None:
+        return None
+    worth, best_, way = chosen
+    drawn = random.Random(1)
+    for _ in range(changes):
+        changed = way.changed(drawn)
+        found = by.plan(changed)
+        if found is not None and (now := _worth(problem, hours, found)) <= worth:
+            way = changed
+            worth, best_ = (now, found) if now < worth else (worth, best_)
+    return best_
 
 
 def _worth(problem: WorkProblem, hours: Hours, found: Set) -> tuple[int, int, int]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from weakref import WeakKeyDictionary
 
-from jambo.core.planning.plan import at_once
+from jambo.core.planning.plan import DRAWS, SEARCHED, at_once
 from jambo.core.planning.problem import WorkPlan
 from jambo.core.planning.work import TRADES
 from jambo.core.words.clock import on_day
@@ -38,7 +38,7 @@ class _Trial:
 def _try(plan: JobPlan, crew: Crew) -> _Trial | None:
     laid = plan.with_crew(crew)
     try:
-        found = at_once(laid.of.problem, quick=False)
+        found = at_once(laid.of.problem, DRAWS if len(laid.said.operations) <= SEARCHED else 0)
     except Refused:
         return None
     if found is None or len(laid.of.waits) > len(
