@@ -86,7 +86,7 @@ def test_two_at_one_delivery_book_it_once(page, context, client, shop):
     )
     assert order["came"] == 2
     # and it is taken back by a line that says so
-    screws(page).get_by_role("button", name=re.compile("^Did not come")).click()
+    screws(page).get_by_role("button", name=re.compile("^It did not come after all")).click()
     expect(screws(page).get_by_role("button", name=re.compile("^It came"))).to_be_visible()
 
 

@@ -69,7 +69,7 @@ def test_cartons_in_each_others_place_are_swapped_and_both_openings_have_their_k
     expect(swap).to_contain_text(
         "that came for P1 serves P2 as it is. The pocket kit that came for P2 serves P1 as it is"
     )
-    swap.get_by_role("button", name="They go there").click()
+    swap.get_by_role("button", name="Change them over").click()
     there = page.get_by_role("region", name="With their openings")
     expect(there.get_by_role("listitem")).to_have_count(2)
     openings = {o["mark"]: o["id"] for o in client.get(f"/api{job}").json()["openings"]}

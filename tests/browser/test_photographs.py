@@ -89,7 +89,7 @@ def test_what_is_no_picture_is_told(page, client, address, tmp_path):
     assert photos(client, at) == []
 
 
-@pytest.mark.parametrize(("name", "stands"), [("محمد بن علي", "محمد بن علي"), ("", "no name")])
+@pytest.mark.parametrize(("name", "stands"), [("محمد بن علي", "محمد بن علي"), ("", "nobody said who")])
 def test_the_name_is_asked_once_of_who_has_written_something(page, client, address, name, stands):
     at, _ = address("/openings/{101}/card")
     ask = page.get_by_role("form", name="Who is writing")

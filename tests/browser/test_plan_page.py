@@ -46,7 +46,7 @@ def test_a_crew_is_said_and_another_trade_is_tried_before_it_is_kept(page, clien
     expect(
         page.get_by_text(
             re.compile(
-                r"2 openings are still to do, 1 h 30 of work \(3 h of hands\), \d+ h.* of hands left, enough if two work on it; all of it is done by then"
+                r"^Drywall comes .* 2 openings are still to do and will be ready: 3 h of hands, and \d+ h.* are left, enough if two work on it\.$"
             )
         )
     ).to_be_visible()
@@ -72,7 +72,7 @@ def test_what_helps_against_lateness_is_tried_by_its_button(page, client, job):
     page.goto(f"{job}/plan")
     expect(page.get_by_text(re.compile(r"^Nothing would be late with drywall \d+ days? later, on "))).to_be_visible()
     page.get_by_role("button", name="Try it with drywall later").click()
-    expect(page.get_by_text("all of it is done by then")).to_be_visible()
+    expect(page.get_by_text("still to do and will be ready")).to_be_visible()
     expect(page.get_by_role("button", name="Keep it so")).to_be_visible()
     expect(page.get_by_role("button", name="Try it with")).to_have_count(0)
 

@@ -82,5 +82,5 @@ def test_a_card_prints_on_one_or_two_pages(page, demo_opening, mark):
 def test_lists_of_the_job_name_the_openings(page, client):
     jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
     page.goto(f"/jobs/{jobs['Kiln Row seed library']}/lists")
-    expect(page.get_by_text("Some pieces of these openings still wait for facts: 106.")).to_be_visible()
+    expect(page.get_by_text("Opening 106 lacks facts: not all it needs stands here yet.")).to_be_visible()
     expect(page.locator("tr", has_text="King stud").filter(has_text="96 in").first).to_contain_text("101 x2")

@@ -474,3 +474,14 @@ def test_no_plan_that_waits_until_things_are_dry_is_done_sooner(of, dries):
             assert by[one.key].start >= by[key].end + before.dries
     assert hours.working(plan.finish - 1) + 1 == min(every_finish(of))
     assert plan.proven
+
+
+def test_work_for_two_is_not_put_off_by_work_for_one():
+    """One from 7, one from half past 7, 160 hours for one of them and five for both, wanted by 13:00: nobody is free with the other unless
+    one waits. Waiting till half past 7, the five are done at 12:30."""
+    days = range(200)
+    ada, bo = (tuple((d * 1440 + b, d * 1440 + b + 480) for d in days) for b in (420, 450))
+    alone = tuple(Operation(f"{n}", 60) for n in range(160))
+    both = tuple(Operation(f"both {n}", 60, 2, by=13 * 60) for n in range(5))
+    made = planned(WorkProblem((Person("Ada", ada), Person("Bo", bo)), alone + both))
+    assert {one.key: one.late for one in made.placed if one.key.startswith("both")} == {one.key: 0 for one in both}

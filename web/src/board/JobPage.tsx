@@ -32,7 +32,6 @@ const STAGE: Record<string, string> = {
   floor: "floor not settled",
   opening: "opening not settled",
   frame: "wall not settled",
-  ready: "figures complete",
 };
 
 const WALLS = 8; // in view at once
@@ -109,7 +108,7 @@ export function JobPage() {
 }
 
 const matches = (opening: ListedOpening, text: string) =>
-  `${opening.mark} ${opening.room} ${opening.brief.leaf ?? ""} ${STAGE[opening.brief.stage]} ${opening.brief.worst?.level ?? ""}`
+  `${opening.mark} ${opening.room} ${opening.brief.leaf ?? ""} ${STAGE[opening.brief.stage] ?? ""} ${opening.brief.worst?.level ?? ""}`
     .toLowerCase()
     .includes(text.toLowerCase().trim());
 

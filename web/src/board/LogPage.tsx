@@ -137,7 +137,7 @@ export function LogPage() {
                       minute: "2-digit",
                     })}
                   </td>
-                  <td>{line.who || "no name"}</td>
+                  <td>{line.who || "nobody said who"}</td>
                   <td>
                     {line.mark === null || line.opening_id === null ? (
                       "the job"

@@ -7,6 +7,7 @@ import { Link, useParams } from "react-router";
 
 import type { Buying, BuyLine, Order } from "../api/client";
 import { Bar } from "../app/Bar";
+import { NotHere } from "../app/NotHere";
 import { Problem } from "../app/Problem";
 import { NotSentHere } from "../outbox/NotSent";
 import { useShow } from "../app/show";
@@ -70,8 +71,7 @@ export function BuyingPage() {
                 {data.late === 1 ? "1 order is late." : `${data.late} orders are late.`}
               </p>
             )}
-            {data.left_out.length > 0 && <p className="error">Left out, they cannot be: {data.left_out.join(", ")}.</p>}
-            {data.waiting.length > 0 && <p>Pieces of these still wait for facts: {data.waiting.join(", ")}.</p>}
+            <NotHere leftOut={data.left_out} waiting={data.waiting} />
             {data.counters.length === 0 && <p className="empty">Nothing is needed yet.</p>}
             {data.suppliers.length > 0 && (
               <SegmentedControl
@@ -181,7 +181,7 @@ function OneOrder({ order, measured, work, act }: OrderProps) {
   const came = `/jobs/${useParams().jobId}/came`;
   const last = order.happened.at(-1);
   const named = `${order.label} ${order.detail}`;
-  const notSo = last ? (last.what === "came" ? "Did not come" : "Did not go back") : "Not ordered";
+  const notSo = last ? (last.what === "came" ? "It did not come after all" : "It did not go back after all") : "It was not ordered";
   const line = last?.id ?? order.id;
   const undo = () =>
     work.takeBack.mutate(

@@ -210,7 +210,7 @@ function Swaps({
               <WithFractions text={swap.text} />
             </p>
             <Button disabled={waits} onClick={() => give(swap.moves, swap.text)}>
-              {swap.moves.length > 1 ? "They go there" : "It goes there"}
+              {swap.moves.length > 1 ? "Change them over" : "Move it there"}
             </Button>
           </li>
         ))}

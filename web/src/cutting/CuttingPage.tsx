@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 
 import type { JobCutting } from "../api/client";
 import { Bar } from "../app/Bar";
+import { NotHere } from "../app/NotHere";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
 import { WithFractions } from "../tape/Digits";
@@ -98,7 +99,7 @@ export function CuttingPage() {
                 .
               </p>
             )}
-            <Notes data={data} />
+            <NotHere leftOut={data.left_out} waiting={data.waiting} />
             {data.sections.length === 0 && <p className="empty">Nothing is left to cut.</p>}
             {data.sections.map((of) => (
               <SectionPlan key={of.section} of={of} work={work} shown={shown} currency={data.currency} />
@@ -112,11 +113,3 @@ export function CuttingPage() {
   );
 }
 
-function Notes({ data }: { data: JobCutting }) {
-  return (
-    <>
-      {data.left_out.length > 0 && <p className="error">Left out, they cannot be: {data.left_out.join(", ")}.</p>}
-      {data.waiting.length > 0 && <p>Pieces of these still wait for facts: {data.waiting.join(", ")}.</p>}
-    </>
-  );
-}

@@ -8,6 +8,7 @@ import { Link, useParams } from "react-router";
 
 import { api, ask } from "../api/client";
 import { Bar } from "../app/Bar";
+import { NotHere } from "../app/NotHere";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
@@ -50,10 +51,7 @@ export function ListsPage() {
         )}
         {data && (
           <article>
-            {data.left_out.length > 0 && <p className="error">Left out, they cannot be: {data.left_out.join(", ")}.</p>}
-            {data.waiting.length > 0 && (
-              <p>Some pieces of these openings still wait for facts: {data.waiting.join(", ")}.</p>
-            )}
+            <NotHere leftOut={data.left_out} waiting={data.waiting} />
             {data.stock.length === 0 && <p className="empty">Nothing to cut yet.</p>}
             {data.stock.map((stock) => (
               <table key={`${stock.section} ${stock.made_of}`} className="cuts">

@@ -136,7 +136,7 @@ class Timer(Event):
 
     def _told(self, words: Region) -> str:
         said = {"start": "starts", "pause": "pauses", "drop": "let go, not counted", "end": "ends"}[self.do]
-        return f"{said}, {round(self.ago)} s before it was written" if self.ago else said
+        return f"{said}, written down {in_hours(round(self.ago / 60))} later" if self.ago >= 60 else said
 
 
 @dataclass(frozen=True, slots=True)

@@ -21,7 +21,7 @@ if TYPE_CHECKING:
 
 STEPS = 0.5  # of the solver's own count, some seconds each, for the finish; for the days, and the rooms, half as many
 MANY = 50  # operations of people who are told apart, from which a search finds no more than going down the list did
-FEW_STEPS = 0.01
+FEW_STEPS = 0.005
 ROOMS = 120  # operations up to which rooms are looked at too; of more it is the list's own
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 from bisect import bisect_left, bisect_right, insort
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from functools import lru_cache
 from heapq import heapify, heappop, heappush, merge
 
@@ -14,6 +14,7 @@ from jambo.core.planning.hours import Hours
 from jambo.core.planning.problem import WorkProblem
 
 FOREVER = 1 << 60
+WAITS = (0, 30, 60, 90)  # minutes somebody waits for another
 DAY = 24 * 60
 
 
@@ -72,6 +73,24 @@ def tails(problem: WorkProblem) -> list[int]:
     return found
 
 
+def gains(problem: WorkProblem) -> list[float]:
+    """For each operation the most days that are kept for an hour of hands, by it and what hangs on it: where all are late anyway, what is
+    soon done comes first, and work for two after as much work for one."""
+    follows: dict[int, int] = {}
+    for i, before in enumerate(problem.before):
+        for j in before:
+            follows.setdefault(j, i)
+    found = list[float]()
+    for i in range(len(problem.operations)):
+        best, kept, hours, at = 0.0, 0, 0.0, i
+        while at >= 0:
+            one = problem.operations[at]
+            kept, hours = kept + (one.by is not None), hours + one.minutes * one.hands / 60
+            best, at = max(best, kept / hours), follows.get(at, -1)
+        found.append(best)
+    return found
+
+
 def slacks(problem: WorkProblem, hours: Hours) -> list[int]:
     """For each operation the latest working minute to begin it, so that it and all that hangs on it is done by the days set."""
     due = [hours.working(one.by) if one.by is not None else hours.length for one in problem.operations]
@@ -88,11 +107,13 @@ class Weights:
     Attributes:
         of: what each operation weighs; stay: what it weighs more where somebody free was in its room last.
         fill: whether what leaves time before somebody goes that other work can fill is begun before what does not.
+        wait: how many minutes somebody waits for another at the most, where what weighs most takes two.
     """
 
     of: tuple[float, ...]
     stay: float
     fill: bool = False
+    wait: int = 0
 
     def changed(self, drawn: random.Random) -> Weights:
         """One to three operations moved beside others, or in their place; now and then another way to stay and to fill."""
@@ -104,7 +125,8 @@ class Weights:
             else:
                 of[i] = of[j] + drawn.uniform(-1, 1)
         stay = drawn.choice((self.stay, 0.0, 30.0)) if drawn.random() < 0.2 else self.stay
-        return Weights(tuple(of), stay, self.fill != (drawn.random() < 0.1))
+        wait = drawn.choice(WAITS) if drawn.random() < 0.1 else self.wait
+        return Weights(tuple(of), stay, self.fill != (drawn.random() < 0.1), wait)
 
 
 class List:
@@ -128,6 +150,27 @@ class List:
         if k >= 0 and away[k][1] > at:
             return at
         return away[k + 1][0] if k + 1 < len(away) else self.hours.length
+
+    def _waits(
+        self, can: _Can, free: Collection[int], until: Mapping[int, int], free_from: Sequence[int], at: int, most: int
+    ) -> tuple[int, int] | None:
+        """Who of those that are free waits for another, to do with him what weighs most, and until when; None for nobody."""
+        i = can.for_two()
+        if i is None:
+            return None
+        minutes = self.problem.operations[i].minutes
+        able = [p for p in self.may[i] if p in free and until[p] >= at + minutes]
+        if len(able) != 1:
+            return None
+        soon = [(free_from[p], p) for p in self.may[i] if at < free_from[p] <= at + most]
+        for begin, p in sorted(soon):
+            if (
+                until[able[0]] >= begin + minutes
+                and self._until(p, begin) >= begin + minutes
+                and team(self.problem, i, [able[0], p])
+            ):
+                return able[0], begin
+        return None
 
     def plan(self, weights: Weights) -> Set | None:
         """Set every operation.
@@ -153,6 +196,8 @@ class List:
                 can.add(heappop(waits)[1])
             until = {p: self._until(p, at) for p, since in enumerate(free_from) if since <= at}
             free = {p for p, end in until.items() if end > at}
+            if weights.wait and (held := self._waits(can, free, until, free_from, at, weights.wait)) is not None:
+                until[held[0]] = held[1]
             sums = can.sums() if weights.fill else 0
             for full in (True, False) if weights.fill else (False,):
                 taken = []
@@ -219,6 +264,11 @@ class _Can:
         """What the work that can begin adds up to."""
         return _sums(frozenset(+self.lengths))
 
+    def for_two(self) -> int | None:
+        """What weighs most of all that can begin, where it takes two."""
+        first = {hands: keys[0] for hands, keys in self.all.items() if keys}
+        return first[2][1] if 2 in first and first[2] == min(first.values()) else None
+
     def __bool__(self) -> bool:
         return any(self.all.values())
 
@@ -257,19 +307,20 @@ class _Can:
 
 
 def weighed(problem: WorkProblem, hours: Hours, draws: int) -> Iterator[Weights]:
-    """Weights to go down the list with: by what hangs on an operation, by its day, by its hands; and drawn around them, always alike."""
+    """Weights to go down the list with: by what hangs on an operation, by its day, by its hands, by the days it keeps; and drawn around them, always alike."""
     tail, slack = tails(problem), slacks(problem, hours)
     hands = [one.hands for one in problem.operations]
     by_tail = [float(t) for t in tail]
     by_day = [-float(s) for s in slack]
     by_hands = [t + 10_000.0 * h for t, h in zip(tail, hands, strict=True)]
+    by_gain = [10_000.0 * g + t for g, t in zip(gains(problem), tail, strict=True)]
     for stay in (0.0, 60.0, 240.0) if draws else (60.0,):
-        for weights in (by_tail, by_day, by_hands):
+        for weights in (by_tail, by_day, by_hands, by_gain):
             yield Weights(tuple(weights), stay)
     drawn, spread = random.Random(1), max(60.0, 0.3 * max(tail))
     urgent = sorted(s for s, one in zip(slack, problem.operations, strict=True) if one.by is not None) or [0]
     for n in range(draws):
-        base = (by_tail, by_day, by_hands)[n % 3]
+        base = (by_tail, by_day, by_hands, by_gain)[n % 4]
         # what must begin before some minute goes first, by how much before; the rest as it weighs
         until = drawn.choice(urgent)
         of = (w + 5.0 * max(0, until - s) + drawn.uniform(-spread, spread) for w, s in zip(base, slack, strict=True))

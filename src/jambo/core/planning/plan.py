@@ -13,6 +13,13 @@ from jambo.core.planning.problem import PlacedWork, WorkPlan, WorkProblem
 
 DRAWS = 12  # ways to go down the list beside the usual ones
 CHANGES = 600  # of the best of them, one after the other
+WAYS = (
+    (False, 0),
+    (False, 60),
+    (True, 0),
+    (False, 90),
+)  # to go down it: filling what is left of a day, and waiting so long for another
+LONG = 1_500  # operations from which nobody waits at once
 ENOUGH = 24_000  # operations set in all of them
 SEARCHED = 150  # operations for which the best plan is looked for; more are set by going down a list
 
@@ -71,11 +78,11 @@ def _by_list(problem: WorkProblem, hours: Hours, found: Set) -> WorkPlan:
 
 def _listed(problem: WorkProblem, hours: Hours, draws: int, changes: int) -> Set | None:
     """The best of the plans made by going down a list with several weights, and with those of the best changed here and there."""
-    by = List(problem, hours)
+    by, n = List(problem, hours), len(problem.operations)
     chosen: tuple[tuple[int, int, int], Set, Weights] | None = None
     for weights in weighed(problem, hours, draws):
-        for fill in (False, True) if draws else (False,):
-            way = replace(weights, fill=fill)
+        for fill, wait in WAYS[: len(WAYS) if draws else 2 if n <= LONG else 1]:
+            way = replace(weights, fill=fill, wait=wait)
             found = by.plan(way)
             if found is not None and (chosen is None or _worth(problem, hours, found) < chosen[0]):
                 chosen = _worth(problem, hours, found), found, way

@@ -177,6 +177,15 @@ def first_of(marks: Sequence[str]) -> str:
     return ", ".join(marks) if more <= 1 else f"{', '.join(marks[:MOST_MARKS])} and {more} more"
 
 
+def _not_ready(marks: Sequence[str]) -> str:
+    """The openings that are not ready when somebody comes."""
+    return (
+        f"{len(marks)} {'opening' if len(marks) == 1 else 'openings'} will not be ready: {first_of(marks)}. "
+        if marks
+        else ""
+    )
+
+
 @dataclass
 class Told:
     """An operation of the document, with where it comes from."""
@@ -466,25 +475,22 @@ class JobPlan:
             behind = [key for key in keys if key in late or key in of.waits]
             openings = len({self.by_key[key].todo.id for key in keys})
             name = fill(TRADES[trade], self.words)
-            told = f"{name} {spoken(at)}: {openings} {'opening is' if openings == 1 else 'openings are'} still to do, {in_hours(minutes)} of work"
-            told += self._hands(of, keys, at)
-            told += (
-                "; all of it is done by then" if not behind else f"; not done by then: {first_of(self._marks(behind))}"
-            )
+            late_marks = self._marks(behind)
             yield {
-                "trade": name, "at": at_the_wall(at), "open": openings, "late": len(self._marks(behind)), "minutes": minutes,
-                "told": told + ".",
+                "trade": name, "at": at_the_wall(at), "open": openings, "late": len(late_marks), "minutes": minutes,
+                "told": f"{name[:1].upper()}{name[1:]} {'come' if name.endswith('s') else 'comes'} {spoken(at)}. {_not_ready(late_marks)}{self._to_do(of, keys, at, openings, late_marks)}",
             }  # fmt: skip
 
-    def _hands(self, of: Stated, keys: Sequence[str], at: datetime) -> str:
-        """How much time everybody has before a moment, and how many have to be at it."""
+    def _to_do(self, of: Stated, keys: Sequence[str], at: datetime, openings: int, late: Sequence[str]) -> str:
+        """What is still to do, how much time everybody has before a moment, and how many have to be at it."""
         left = hands_left(of.problem, int((at - of.midnight).total_seconds() // 60))
         work = [(self.ops[key].minutes, self.ops[key].hands) for key in keys]
-        of_hands, n = sum(minutes * hands for minutes, hands in work), enough(work, left)
-        takes = f" ({in_hours(of_hands)} of hands)" if of_hands > sum(minutes for minutes, _ in work) else ""
+        n = enough(work, left)
         many = "one works" if n == 1 else f"{NUMBERS.get(n or 0, n)} work"
+        what = f"{openings} {'opening is' if openings == 1 else 'openings are'} still to do"
+        takes = f"{in_hours(sum(minutes * hands for minutes, hands in work))} of hands"
         does = "which is too little" if n is None else f"enough if {many} on it"
-        return f"{takes}, {in_hours(sum(left))} of hands left, {does}"
+        return f"{what}{'' if late else ' and will be ready'}: {takes}, and {in_hours(sum(left))} are left, {does}."
 
     def _marks(self, keys: Sequence[str]) -> list[str]:
         return list(dict.fromkeys(self.by_key[key].todo.mark for key in keys))
