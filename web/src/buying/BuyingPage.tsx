@@ -181,7 +181,11 @@ function OneOrder({ order, measured, work, act }: OrderProps) {
   const came = `/jobs/${useParams().jobId}/came`;
   const last = order.happened.at(-1);
   const named = `${order.label} ${order.detail}`;
-  const notSo = last ? (last.what === "came" ? "It did not come after all" : "It did not go back after all") : "It was not ordered";
+  const notSo = last
+    ? last.what === "came"
+      ? "It did not come after all"
+      : "It did not go back after all"
+    : "It was not ordered";
   const line = last?.id ?? order.id;
   const undo = () =>
     work.takeBack.mutate(
