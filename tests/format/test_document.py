@@ -37,7 +37,7 @@ REFUSED = [
     ({"opening.floors.a": "oak"}, "opening.floors.a", "a list is needed"),
     ({"opening.header.depth": "120"}, "opening.header.depth", "cannot be a depth over the opening"),
     ({"wall.height": "84", "opening.header.depth": "85"}, "opening.header.depth", "cannot be a depth over the opening"),
-    ({"opening.header.jacks": 9}, "opening.header.jacks", "less than or equal to 4"),
+    ({"opening.header.jacks": 9}, "opening.header.jacks", "this is too much"),
     ({"opening.position.distance": "200"}, "opening.position.distance", "past the end of the wall"),
     ({"opening.rules": {"side_shim": "9"}}, "opening.rules.side_shim", "cannot be a space round the frame"),
     ({"opening.mark": "M" * 50}, "opening.mark", "too long"),

@@ -5,7 +5,8 @@ import pytest
 from helpers import plain
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
-from jambo.format.problems import Refused, parse
+from jambo.format.plan import PlanList
+from jambo.format.problems import FieldError, Refused, parse
 
 
 def refused(doc):
@@ -91,3 +92,29 @@ def test_exact_numbers_are_taken_as_their_writer_wrote_them(value, inches):
 def test_an_emptied_field_is_a_missing_fact_and_no_error():
     facts = facts_of(parse(Document, plain(**{"opening.position.distance": "", "wall.length": ""})))
     assert [type(f).__name__ for f in (facts.opening.placing.distance, facts.wall.length)] == ["Missing", "Missing"]
+
+
+PLAN = {
+    "format": "jambo-plan/1",
+    "start": "2026-11-30T07:00",
+    "people": [{"name": "Ada", "hours": [{"from": "07:00", "to": "15:00"}]}],
+}
+
+
+@pytest.mark.parametrize(
+    ("work", "person", "path", "reason", "accepted"),
+    [
+        ({"minutes": "ten"}, {}, "operations[0].minutes", "a whole number is needed here", "a number such as 1"),
+        ({"minutes": 1.5}, {}, "operations[0].minutes", "a whole number is needed here", "a number such as 1"),
+        ({"minutes": 10, "hands": 3}, {}, "operations[0].hands", "this is too much", "2 at most"),
+        ({"minutes": 10, "dries": -1}, {}, "operations[0].dries", "this is too little", "0 or more"),
+        ({"minutes": 10}, {"name": ""}, "people[0].name", "nothing is written here", "a text that is not empty"),
+        ({"minutes": 10}, {"hours": [{"from": "7"}]}, "people[0].hours[0].from", "this is not written as it is here", 'a time of day such as "07:30"'),
+        ({"minutes": 10}, {"hours": [{"form": "7"}]}, "people[0].hours[0].form", "“form” is not a key of this format", "did you mean from? Accepted keys: days, from, to"),
+    ],
+)  # fmt: skip
+def test_a_refusal_is_in_plain_words_at_its_own_key(work, person, path, reason, accepted):
+    said = PLAN | {"people": [PLAN["people"][0] | person], "operations": [{"key": "a", **work}]}
+    with pytest.raises(Refused) as refused:
+        parse(PlanList, said)
+    assert refused.value.errors[0] == FieldError(path, reason, accepted)

@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 
 from pydantic import BaseModel, ValidationError
+from pydantic.fields import FieldInfo
 
 MOST_ERRORS = 20  # put into words at once: nobody reads more, and thousands would hold everybody up
 
@@ -59,9 +60,9 @@ def _keys_at(model: type[BaseModel], parts: Sequence[str | int]) -> list[str]:
     """Give the keys accepted at a location."""
     at: type[BaseModel] | None = model
     for part in parts:
-        if at is not None and isinstance(part, str) and part in at.model_fields:
-            at = _model_in(at.model_fields[part].annotation)
-    return list(at.model_fields) if at else []
+        if isinstance(part, str) and (field := _field(at, part)) is not None:
+            at = _model_in(field.annotation)
+    return [field.alias or name for name, field in at.model_fields.items()] if at else []
 
 
 def _known_parts(model: type[BaseModel], parts: Sequence[str | int]) -> list[str | int]:
@@ -71,19 +72,50 @@ def _known_parts(model: type[BaseModel], parts: Sequence[str | int]) -> list[str
     for part in parts:
         if isinstance(part, int):
             kept.append(part)
-        elif at is not None and part in at.model_fields:
+        elif (field := _field(at, part)) is not None:
             kept.append(part)
-            at = _model_in(at.model_fields[part].annotation)
+            at = _model_in(field.annotation)
     return kept
 
 
+def _field(model: type[BaseModel] | None, name: str | int) -> FieldInfo | None:
+    """A field of a model by its key in the document."""
+    fields = model.model_fields.items() if model is not None else ()
+    return next((field for known, field in fields if name in (known, field.alias)), None)
+
+
+def _described(model: type[BaseModel] | None, parts: Sequence[str | int]) -> str:
+    """What the schema says of the field at a place; "" where it says nothing."""
+    field = None
+    for part in parts:
+        if isinstance(part, str):
+            field = _field(model, part)
+            model = _model_in(field.annotation) if field is not None else None
+    return (field.description or "").rstrip(".") if field is not None else ""
+
+
+_BOOL = ("true or false is needed here", "true or false")
+_WHOLE = ("a whole number is needed here", "a number such as 1")
+_NUMBER = ("a number is needed here", "a number such as 1.5")
+_OBJECT = ("an object is needed here", "write { ... }")
+# by Pydantic's name of an error; what stands in brackets is its own
 _SAID = {
     "list_type": ("a list is needed here", "write [ ... ]"),
-    "bool_type": ("true or false is needed here", "true or false"),
-    "int_type": ("a whole number is needed here", "a number such as 1"),
-    "model_type": ("an object is needed here", "write { ... }"),
+    "bool_type": _BOOL, "bool_parsing": _BOOL, "int_type": _WHOLE, "int_parsing": _WHOLE, "int_from_float": _WHOLE, "int_parsing_size": _WHOLE,
+    "float_type": _NUMBER, "float_parsing": _NUMBER, "finite_number": _NUMBER, "model_type": _OBJECT, "model_attributes_type": _OBJECT, "dict_type": _OBJECT,
+    "string_type": ("a text is needed here", 'write "..."'), "string_too_short": ("nothing is written here", "a text that is not empty"),
+    "greater_than_equal": ("this is too little", "%(ge)s or more"), "greater_than": ("this is too little", "more than %(gt)s"),
+    "less_than_equal": ("this is too much", "%(le)s at most"), "less_than": ("this is too much", "less than %(lt)s"),
+    "too_short": ("the list is too short", "at least %(min_length)s"), "too_long": ("the list is too long", "at most %(max_length)s"),
+    "string_pattern_mismatch": ("this is not written as it is here", "see docs/FORMAT.md"),
     "missing": ("this key is missing", "it has no default"),
-}
+}  # fmt: skip
+
+
+def _said(error: typing.Any, accepted: str) -> tuple[str, str]:
+    """What is wrong and what would be accepted, in plain words; where none of them fit, as Pydantic says it."""
+    reason, would_do = _SAID.get(error["type"], (error["msg"][:1].lower() + error["msg"][1:], accepted))
+    return reason, would_do % error.get("ctx", {})
 
 
 def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
@@ -95,9 +127,7 @@ def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
     if kind == "value_error" and len(said := error["ctx"]["error"].args) == 2:  # a check of ours says both in our words
         return FieldError(path_of(_known_parts(model, parts) if model else parts) or "document", *said)
     if model is None:
-        return FieldError(
-            path_of(parts) or "request", error["msg"][:1].lower() + error["msg"][1:], "see the API's page"
-        )
+        return FieldError(path_of(parts) or "request", *_said(error, "see the API's page"))
     if kind == "json_invalid":
         return FieldError("document", "this is not JSON", "see docs/FORMAT.md")
     if kind == "extra_forbidden":
@@ -118,8 +148,9 @@ def in_words(error: typing.Any, model: type[BaseModel] | None) -> FieldError:
             "a length needs tape text or a number with its unit",
             'write "82 1/2" or {"value": "165/2", "unit": "in"}',
         )
-    reason, accepted = _SAID.get(kind, (error["msg"][:1].lower() + error["msg"][1:], "see docs/FORMAT.md"))
-    return FieldError(path, reason, accepted)
+    reason, accepted = _said(error, "see docs/FORMAT.md")
+    described = _described(model, parts) if kind == "string_pattern_mismatch" else ""
+    return FieldError(path, reason, described[:1].lower() + described[1:] or accepted)
 
 
 def from_pydantic(error: ValidationError, model: type[BaseModel]) -> Refused:
