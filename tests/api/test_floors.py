@@ -111,7 +111,7 @@ def test_a_new_name_moves_nothing(doors):
         ([OAK], "stands on the floor 'tile'"),
         ([OAK, thicker(TILE, "9 ft")], "cannot be"),
         ([OAK, OAK, TILE], "two floors are called 'oak'"),
-        ([OAK, {**TILE, "key": "The tile!"}], "pattern"),
+        ([OAK, {**TILE, "key": "The tile!"}], "small letters, digits and hyphens"),
     ],
 )
 def test_a_change_that_cannot_be_is_refused_and_nothing_is_lost(client, doors, floors, told):

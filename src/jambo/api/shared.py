@@ -185,7 +185,7 @@ def _with(wrong: re.Pattern[str], data: Any, path: tuple[str | int, ...]) -> tup
     return None
 
 
-_ANSWERING: set[str] = set()  # the names whose first asking is being answered
+_ANSWERING: set[str] = set()  # the names of which an asking is being answered
 ONCE = "x-jambo-once"  # the name a write is asked under: asked again under it, it is done once and answered as before
 
 
@@ -196,7 +196,9 @@ async def _once(name: str, request: Request, handle: Callable[[Request], Corouti
             [FieldError("X-Jambo-Once", "this is no name to ask under", "at most 36 letters, digits and hyphens")]
         )
     db: Database = request.app.state.database
-    once, first = Once(name, f"{request.method} {request.url.path}"[:300]), name not in _ANSWERING
+    once = Once(name, f"{request.method} {request.url.path}"[:300])
+    while name in _ANSWERING:  # one after the other, whoever is first; and no worker waits with them
+        await anyio.sleep(LOOK_SECONDS)
     _ANSWERING.add(name)
     mark = ASKED.set(once)
     try:
@@ -210,15 +212,12 @@ async def _once(name: str, request: Request, handle: Callable[[Request], Corouti
             raise Refused(
                 [FieldError("X-Jambo-Once", "something else was asked under this name", "a name of its own")]
             ) from None
-        while not first and name in _ANSWERING:  # and no worker waits with it: whoever is first needs one
-            await anyio.sleep(LOOK_SECONDS)
         known = await run_in_threadpool(given_before, db, name)
         status, body = known or (200, "null")
         return Response(body or None, status, media_type="application/json" if body else None)
     finally:
         ASKED.reset(mark)
-        if first:
-            _ANSWERING.discard(name)
+        _ANSWERING.discard(name)
 
 
 class Route(APIRoute):

@@ -51,7 +51,9 @@ Name = Annotated[str, Field(max_length=80)]
 Gauge = Annotated[str, Field(max_length=12)]
 
 
-FloorKey = Annotated[str, Field(min_length=1, max_length=40, pattern="^[a-z0-9-]+$")]
+FloorKey = Annotated[
+    str, Field(min_length=1, max_length=40, pattern="^[a-z0-9-]+$", description="Small letters, digits and hyphens.")
+]
 
 
 Mass = Annotated[

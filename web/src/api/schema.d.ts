@@ -3222,7 +3222,10 @@ export interface components {
          *     `key` is what openings name it by; it stays when the floor is renamed.
          */
         FloorType: {
-            /** Key */
+            /**
+             * Key
+             * @description Small letters, digits and hyphens.
+             */
             key: string;
             /**
              * Kind
