@@ -153,15 +153,15 @@ class List:
 
     def _waits(
         self, can: _Can, free: Collection[int], until: Mapping[int, int], free_from: Sequence[int], at: int, most: int
-    ) -> tuple[int, int] | None:
-        """Who of those that are free waits for another, to do with him what weighs most, and until when; None for nobody."""
+    ) -> dict[int, int]:
+        """Who of those that are free waits for another, to do with him what weighs most, and until when."""
         i = can.for_two()
         if i is None:
-            return None
+            return {}
         minutes = self.problem.operations[i].minutes
         able = [p for p in self.may[i] if p in free and until[p] >= at + minutes]
         if len(able) != 1:
-            return None
+            return {}
         soon = [(free_from[p], p) for p in self.may[i] if at < free_from[p] <= at + most]
         for begin, p in sorted(soon):
             if (
@@ -169,8 +169,8 @@ class List:
                 and self._until(p, begin) >= begin + minutes
                 and team(self.problem, i, [able[0], p])
             ):
-                return able[0], begin
-        return None
+                return {able[0]: begin}
+        return {}
 
     def plan(self, weights: Weights) -> Set | None:
         """Set every operation.
@@ -196,8 +196,7 @@ class List:
                 can.add(heappop(waits)[1])
             until = {p: self._until(p, at) for p, since in enumerate(free_from) if since <= at}
             free = {p for p, end in until.items() if end > at}
-            if weights.wait and (held := self._waits(can, free, until, free_from, at, weights.wait)) is not None:
-                until[held[0]] = held[1]
+            until |= self._waits(can, free, until, free_from, at, weights.wait) if weights.wait else {}
             sums = can.sums() if weights.fill else 0
             for full in (True, False) if weights.fill else (False,):
                 taken = []
@@ -206,15 +205,12 @@ class List:
                     able = [
                         p
                         for p in self.may[i]
-                        if p in free
-                        and until[p] >= end
-                        and (not full or until[p] - end > DAY or sums >> (until[p] - end) & 1)
+                        if p in free and until[p] >= end and (not full or _filled(sums, until[p] - end))
                     ]
                     if len(able) < ops[i].hands:
                         continue
                     able.sort(key=lambda p: (last[p] != ops[i].room, p))
-                    chosen = team(self.problem, i, able)
-                    if chosen is None:
+                    if (chosen := team(self.problem, i, able)) is None:
                         continue
                     start[i], made[i] = at, tuple(sorted(chosen))
                     taken.append(i)
@@ -248,6 +244,11 @@ def _sums(lengths: frozenset[int]) -> int:
             found |= found << step & all_
             step *= 2
     return found
+
+
+def _filled(sums: int, left: int) -> bool:
+    """Whether work that adds up to `sums` can fill so many minutes."""
+    return left > DAY or bool(sums >> left & 1)
 
 
 class _Can:
